@@ -1,0 +1,76 @@
+import { findEffect } from "../effects/registry";
+import type { NumberParameter, Parameter } from "../effects/parameter";
+import type { Chain, EffectSetting, Json } from "./model";
+
+const trimmed = (value: number, digits: number) => String(Number(value.toFixed(digits)));
+
+/** A value with its unit as an editor writes it: `85 Hz`, `1.2 kHz`, `+3 dB`, `off`. */
+export function sayNumber(spec: NumberParameter, value: number): string {
+  if (spec.off && value === spec[spec.off]) return "off";
+  switch (spec.unit) {
+    case "Hz":
+      return value >= 1000 ? `${trimmed(value / 1000, 2)} kHz` : `${trimmed(value, 1)} Hz`;
+    case "dB":
+    case "stops":
+      return `${value > 0 ? "+" : value < 0 ? "−" : ""}${trimmed(Math.abs(value), 2)} ${spec.unit}`;
+    case "fraction":
+      return trimmed(value, 3);
+    case "Q":
+      return `Q ${trimmed(value, 2)}`;
+    default:
+      return `${trimmed(value, 2)} ${spec.unit}`;
+  }
+}
+
+/** Any parameter's value in a few words. */
+export function sayValue(spec: Parameter, value: Json | undefined): string {
+  switch (spec.kind) {
+    case "number":
+      return sayNumber(spec, typeof value === "number" ? value : spec.default);
+    case "choice":
+      return spec.options.find((o) => o.value === value)?.label ?? spec.default;
+    case "rows": {
+      const count = Array.isArray(value) ? value.length : spec.default.length;
+      return `${count} ${spec.rowLabel.toLowerCase()}${count === 1 ? "" : "s"}`;
+    }
+    case "curve": {
+      const count = Array.isArray(value) ? value.length : spec.default.length;
+      return `${count} points`;
+    }
+  }
+}
+
+/** The parameters that matter of one setting: `85 Hz · 12 dB/oct`. */
+export function saySetting(setting: EffectSetting): string {
+  const effect = findEffect(setting.effect);
+  if (!effect) return "not installed here";
+  return effect.key.map((key) => sayValue(effect.parameters[key], setting.values[key])).join(" · ");
+}
+
+/** The effect's name, or its id where it is unknown here. */
+export const effectName = (id: string): string => findEffect(id)?.name ?? id;
+
+/** A chain on one line: `HP · EQ · Plate`. */
+export const sayChain = (chain: Chain): string =>
+  chain.settings.map((s) => findEffect(s.effect)?.short ?? s.effect).join(" · ");
+
+/** What a card with this chain is called: one setting is a preset, more are a chain. */
+export const chainNoun = (settings: number): "preset" | "chain" => (settings === 1 ? "preset" : "chain");
+
+const multipliers: Record<string, number> = { k: 1000, khz: 1000, s: 1 };
+
+/**
+ * Reads a typed value: `1.2k`, `1,2 kHz`, `-3 dB`, `off`. A unit may stand or be left out.
+ * Seconds for a parameter in milliseconds and the other way round are converted. Undefined where it is no number.
+ */
+export function readNumber(spec: NumberParameter, text: string): number | undefined {
+  const clean = text.trim().toLowerCase().replace("−", "-").replace(",", ".");
+  if (spec.off && clean === "off") return spec[spec.off];
+  const match = /^([+-]?(?:\d+\.?\d*|\.\d+))\s*([a-z%/]*)$/.exec(clean.replace(/^q\s*/, ""));
+  if (!match) return undefined;
+  const value = Number(match[1]);
+  const unit = match[2];
+  if (spec.unit === "ms" && unit === "s") return value * 1000;
+  if (spec.unit === "s" && unit === "ms") return value / 1000;
+  return value * (multipliers[unit] ?? 1);
+}

@@ -1,0 +1,53 @@
+import { octaveTable } from "./octave-table";
+
+/**
+ * The sRGB transfer function. Source: IEC 61966-2-1:1999. Values beyond 0…1 are carried on: negative ones mirrored,
+ * large ones along the same power.
+ */
+export function decodeSrgb(encoded: number): number {
+  const a = Math.abs(encoded);
+  const linear = a <= 0.04045 ? a / 12.92 : ((a + 0.055) / 1.055) ** 2.4;
+  return encoded < 0 ? -linear : linear;
+}
+
+/** Inverse of `decodeSrgb`. */
+export function encodeSrgb(linear: number): number {
+  const a = Math.abs(linear);
+  const encoded = a <= 0.0031308 ? a * 12.92 : 1.055 * a ** (1 / 2.4) - 0.055;
+  return linear < 0 ? -encoded : encoded;
+}
+
+// Tables only for positive numbers: the sign is handled here, once.
+const decodeTable = octaveTable(decodeSrgb);
+const encodeTable = octaveTable(encodeSrgb);
+
+/** Decodes the first `count` values of each plane in place, to a relative 1.5e-6 of `decodeSrgb`. */
+export function decodePlanes(planes: readonly Float32Array[], count: number): void {
+  for (const plane of planes)
+    for (let i = 0; i < count; i++) {
+      const v = plane[i];
+      plane[i] = v < 0 ? -decodeTable(-v) : decodeTable(v);
+    }
+}
+
+/** Encodes the first `count` values of each plane in place, to a relative 1.5e-6 of `encodeSrgb`. */
+export function encodePlanes(planes: readonly Float32Array[], count: number): void {
+  for (const plane of planes)
+    for (let i = 0; i < count; i++) {
+      const v = plane[i];
+      plane[i] = v < 0 ? -encodeTable(-v) : encodeTable(v);
+    }
+}
+
+/** One linear value as an 8-bit sRGB code, rounded; what lies outside is clipped. */
+export function srgbCode(linear: number): number {
+  return linear <= 0 ? 0 : linear >= 1 ? 255 : (encodeTable(linear) * 255 + 0.5) | 0;
+}
+
+let sixteenBit: Float32Array | null = null;
+
+/** Linear light of every 16-bit sRGB code, 65,536 values, made once. */
+export function linearOfCode16(): Float32Array {
+  sixteenBit ??= Float32Array.from({ length: 65536 }, (_, code) => decodeSrgb(code / 65535));
+  return sixteenBit;
+}

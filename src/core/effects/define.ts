@@ -1,0 +1,87 @@
+import type { ParameterSpecs, ValuesOf } from "./parameter";
+
+export type Medium = "audio" | "image" | "video";
+export type ImageEncoding = "linear" | "srgb" | "oklab";
+
+/** The surroundings in which an audio effect runs. */
+export interface AudioContextFacts {
+  /** Samples a second. */
+  readonly sampleRate: number;
+  /** 1 to 8. */
+  readonly channels: number;
+}
+
+/** A running audio effect. It may keep state; it never depends on the size of the blocks it is given. */
+export interface AudioProcessor {
+  /** Samples by which the output lags the input. */
+  readonly latency: number;
+  /** Samples for which the output goes on after the input has ended. */
+  readonly tail: number;
+  /** Replaces the first `frames` samples of every channel. */
+  process(channels: readonly Float32Array[], frames: number): void;
+}
+
+export interface ComplexNumber {
+  readonly re: number;
+  readonly im: number;
+}
+
+interface EffectFacts<Specs extends ParameterSpecs> {
+  readonly id: string;
+  readonly version: number;
+  readonly name: string;
+  /** Two to six letters for chains shown on one line. */
+  readonly short: string;
+  readonly category: string;
+  readonly summary: string;
+  readonly parameters: Specs;
+  /** The parameters worth a place in one line, in that order. */
+  readonly key: readonly (keyof Specs & string)[];
+  /** Wet share in percent of a newly added setting. */
+  readonly defaultMix: number;
+}
+
+export interface AudioEffect<Specs extends ParameterSpecs = ParameterSpecs> extends EffectFacts<Specs> {
+  readonly medium: "audio";
+  create(values: ValuesOf<Specs>, facts: AudioContextFacts): AudioProcessor;
+  /** Transfer function at a frequency in hertz; absent where the effect is not a short linear filter. */
+  response?(values: ValuesOf<Specs>, frequency: number, sampleRate: number): ComplexNumber;
+}
+
+/** Where in the picture a strip lies, so that effects may depend on position but not on resolution. */
+export interface StripFacts {
+  /** Whole picture, in pixels. */
+  readonly width: number;
+  readonly height: number;
+  /** First row of the strip. */
+  readonly top: number;
+  readonly rows: number;
+}
+
+/** Replaces a strip of three planes (R, G, B or L, a, b), row-major, `width * rows` values each. */
+export type StripProcess = (planes: readonly Float32Array[], strip: StripFacts) => void;
+
+export interface ImageEffect<Specs extends ParameterSpecs = ParameterSpecs> extends EffectFacts<Specs> {
+  readonly medium: "image";
+  /** The encoding it works in; the chain converts. */
+  readonly encoding: ImageEncoding;
+  create(values: ValuesOf<Specs>): StripProcess;
+}
+
+export type EffectDefinition = AudioEffect | ImageEffect;
+
+type Optional<T, K extends keyof T> = Omit<T, K> & Partial<Pick<T, K>>;
+
+/** Declares an audio effect; the type of its values follows from its parameters. */
+export function defineAudioEffect<const Specs extends ParameterSpecs>(
+  definition: Optional<Omit<AudioEffect<Specs>, "medium">, "version" | "defaultMix">,
+): AudioEffect<Specs> {
+  return { medium: "audio", version: 1, defaultMix: 100, ...definition };
+}
+
+/** Declares an image effect; the type of its values follows from its parameters. */
+export function defineImageEffect<const Specs extends ParameterSpecs>(
+  definition: Optional<Omit<ImageEffect<Specs>, "medium">, "version" | "defaultMix">,
+): ImageEffect<Specs> {
+  return { medium: "image", version: 1, defaultMix: 100, ...definition };
+}

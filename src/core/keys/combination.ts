@@ -1,0 +1,49 @@
+/** What of a keyboard event matters; a DOM KeyboardEvent is one. */
+export interface KeyPress {
+  readonly key: string;
+  readonly ctrlKey: boolean;
+  readonly altKey: boolean;
+  readonly shiftKey: boolean;
+  readonly metaKey: boolean;
+}
+
+const named: Readonly<Record<string, string>> = { " ": "Space", Esc: "Escape", Del: "Delete" };
+
+/**
+ * A key press as text: the printed character for bare keys (`k`, `?`), else modifiers in a fixed order and the key's
+ * name (`Ctrl+z`, `Shift+ArrowUp`). Shift is left out where it already made another character. On machines whose
+ * command key is Meta it counts as Ctrl.
+ */
+export function combination({ key, ctrlKey, altKey, shiftKey, metaKey }: KeyPress): string {
+  const isCharacter = [...key].length === 1;
+  const base = named[key] ?? (isCharacter ? key.toLowerCase() : key);
+  const shiftShows = shiftKey && (!isCharacter || ctrlKey || altKey || metaKey || key === " " || key.toLowerCase() !== key.toUpperCase());
+  return [ctrlKey || metaKey ? "Ctrl+" : "", altKey ? "Alt+" : "", shiftShows ? "Shift+" : "", base].join("");
+}
+
+/** True for a press that is one printed character without Ctrl, Alt or Meta. */
+export const isBareCharacter = (press: KeyPress): boolean =>
+  [...press.key].length === 1 && press.key !== " " && !press.ctrlKey && !press.altKey && !press.metaKey;
+
+/** Bare characters that the bench itself uses; all others may be bound to a card. */
+export const benchKeys = {
+  "/": "find and apply",
+  a: "add effect",
+  b: "before / after",
+  d: "remove setting",
+  f: "mark as favourite",
+  k: "keep as card",
+  o: "switch setting on / off",
+  s: "strength",
+  "?": "all keys",
+  "[": "range from here",
+  "]": "range to here",
+  ",": "edge left",
+  ".": "edge right",
+} as const;
+
+/** Why a text cannot be a card's key, or null where it can. */
+export function keyProblem(key: string): "not-one-character" | "reserved" | null {
+  if ([...key].length !== 1 || /[\s\p{Cc}]/u.test(key)) return "not-one-character";
+  return Object.hasOwn(benchKeys, key) ? "reserved" : null;
+}

@@ -1,0 +1,49 @@
+import type { Entity, EntityRows } from "./entities";
+
+/** One row's part of a change. Rows and fields are plain JSON. */
+export type RowChange = {
+  [E in Entity]:
+    | { readonly kind: "insert"; readonly entity: E; readonly row: EntityRows[E] }
+    | { readonly kind: "update"; readonly entity: E; readonly id: string; readonly set: Partial<EntityRows[E]> }
+    | { readonly kind: "delete"; readonly entity: E; readonly id: string };
+}[Entity];
+
+/** A recorded change as clients see it. */
+export interface Change {
+  readonly streamId: string;
+  readonly revision: number;
+  readonly command: string;
+  readonly actorId: string;
+  readonly at: string;
+  readonly forward: readonly RowChange[];
+  /** The change of the same stream that this one takes back, if it does. */
+  readonly takesBack: number | null;
+}
+
+/** A client's copy of the rows it may see. */
+export type Replica = { readonly [E in Entity]: ReadonlyMap<string, EntityRows[E]> };
+
+export const emptyReplica = (): Replica => ({
+  folder: new Map(),
+  card: new Map(),
+  alias: new Map(),
+  favourite: new Map(),
+  keyBinding: new Map(),
+  target: new Map(),
+});
+
+/** A replica with the rows changed; maps that nothing touches are the same objects as before. */
+export function applyRowChanges(replica: Replica, changes: readonly RowChange[]): Replica {
+  const next: Record<string, Map<string, unknown>> = {};
+  const writable = (entity: Entity) => (next[entity] ??= new Map(replica[entity] as ReadonlyMap<string, unknown>));
+  for (const change of changes) {
+    const rows = writable(change.entity);
+    if (change.kind === "insert") rows.set(change.row.id, change.row);
+    else if (change.kind === "delete") rows.delete(change.id);
+    else {
+      const before = rows.get(change.id) as object | undefined;
+      if (before) rows.set(change.id, { ...before, ...change.set });
+    }
+  }
+  return { ...replica, ...next } as Replica;
+}

@@ -1,0 +1,83 @@
+import type { Chain } from "../chain/model";
+import type { Medium } from "../effects/define";
+
+export const targetKinds = ["track", "clip", "bus", "return", "output", "photo", "video clip"] as const;
+export type TargetKind = (typeof targetKinds)[number];
+
+export const cardLayers = ["supplied", "team", "private"] as const;
+export type CardLayer = (typeof cardLayers)[number];
+
+interface Versioned {
+  readonly id: string;
+  /** Grows by one with every change to the row; a command says which one it saw. */
+  readonly version: number;
+}
+
+export interface Folder extends Versioned {
+  readonly parentId: string | null;
+  readonly name: string;
+  /** Fractional index among its siblings, ordered as bytes, ties by id. */
+  readonly position: string;
+}
+
+export interface Card extends Versioned {
+  readonly layer: CardLayer;
+  readonly name: string;
+  readonly medium: Medium;
+  readonly fits: readonly TargetKind[];
+  /** Home folder; null is unfiled. */
+  readonly folderId: string | null;
+  readonly note: string;
+  /** Number of the current content. */
+  readonly contentVersion: number;
+  readonly fingerprint: string;
+  readonly chain: Chain;
+  readonly authorId: string | null;
+  readonly addedAt: string;
+  readonly withdrawn: boolean;
+}
+
+/** `ownerId` null is the team's. */
+export interface Alias extends Versioned {
+  readonly ownerId: string | null;
+  readonly text: string;
+  readonly cardId: string;
+}
+
+export interface Favourite extends Versioned {
+  readonly ownerId: string;
+  readonly cardId: string;
+  readonly position: string;
+}
+
+export interface KeyBinding extends Versioned {
+  readonly ownerId: string;
+  /** A printed character, see `keys/combination.ts`. */
+  readonly key: string;
+  readonly cardId: string;
+}
+
+export interface Target extends Versioned {
+  readonly sessionId: string;
+  readonly kind: TargetKind;
+  readonly name: string;
+  readonly mediaId: string;
+  readonly position: string;
+  readonly chain: Chain;
+  readonly strength: number;
+  /** The card last applied, at the version that was used. */
+  readonly cardId: string | null;
+  readonly cardVersion: number | null;
+}
+
+/** Every kind of row that changes travel with. */
+export interface EntityRows {
+  folder: Folder;
+  card: Card;
+  alias: Alias;
+  favourite: Favourite;
+  keyBinding: KeyBinding;
+  target: Target;
+}
+export type Entity = keyof EntityRows;
+export const entities = ["folder", "card", "alias", "favourite", "keyBinding", "target"] as const satisfies readonly Entity[];

@@ -1,0 +1,53 @@
+import { fieldTexts, searchedFields, type SearchDocument, type SearchedField } from "./document";
+import { fold } from "./fold";
+import { beginsNearly, shortestForgiven } from "./forgive";
+import { tokens } from "./tokens";
+
+/** A stretch of a field's text that a word of the query matched. */
+export interface MatchRange {
+  readonly start: number;
+  readonly end: number;
+}
+
+/** For each field that matched, what of its text did. */
+export type Explanation = Partial<Record<SearchedField, readonly MatchRange[]>>;
+
+/** The stretch of the original text that `length` folded letters from the start of a token stand for. */
+function coveredUntil(text: string, start: number, end: number, length: number): number {
+  let at = start;
+  while (at < end && fold(text.slice(start, at)).length < length) at++;
+  return at;
+}
+
+/** Why a card is among the results: which words matched where. `words` are the query's, folded. */
+export function explain(document: SearchDocument, query: string, words: readonly string[]): Explanation {
+  const texts = fieldTexts(document);
+  const found: Partial<Record<SearchedField, MatchRange[]>> = {};
+  const note = (field: SearchedField, range: MatchRange) => (found[field] ??= []).push(range);
+  const alias = [...document.ownAliases, ...document.teamAliases].find((a) => fold(a).startsWith(fold(query.trim())));
+  if (query.trim() !== "" && alias !== undefined) {
+    const start = texts.alias.indexOf(alias);
+    note("alias", { start, end: coveredUntil(texts.alias, start, start + alias.length, query.trim().length) });
+  }
+  let unexplained = false;
+  for (const word of words) {
+    const exact = findFirst(texts, (token) => token.startsWith(word));
+    const near =
+      exact ?? (word.length >= shortestForgiven ? findFirst(texts, (token) => beginsNearly(token, word)) : undefined);
+    if (near) note(near.field, { start: near.start, end: coveredUntil(texts[near.field], near.start, near.end, word.length) });
+    else unexplained = true;
+  }
+  if (unexplained && !found.alias) {
+    const joined = words.join("");
+    const names = tokens(document.name);
+    if (names.map((t) => t.text[0]).join("").startsWith(joined))
+      found.name = names.slice(0, joined.length).map((t) => ({ start: t.start, end: t.start + 1 }));
+  }
+  return found;
+}
+
+function findFirst(texts: Record<SearchedField, string>, test: (token: string) => boolean) {
+  for (const field of searchedFields)
+    for (const token of tokens(texts[field])) if (test(token.text)) return { field, start: token.start, end: token.end };
+  return undefined;
+}

@@ -1,0 +1,25 @@
+/**
+ * True where `typed` is the beginning of `word` but for one wrong, missing, doubled or swapped letter
+ * (one edit of Damerau–Levenshtein's kind). The first letter must be right: nobody misses that one, and asking for it
+ * keeps surprises out. Pre: both folded. An exact beginning also gives true.
+ */
+export function beginsNearly(word: string, typed: string): boolean {
+  if (word[0] !== typed[0]) return false;
+  let i = 0;
+  while (i < typed.length && word[i] === typed[i]) i++;
+  if (i >= typed.length) return true;
+  const restFrom = (typedFrom: number, wordFrom: number) => word.startsWith(typed.slice(typedFrom), wordFrom);
+  return (
+    // wrong letter
+    (i < word.length && restFrom(i + 1, i + 1)) ||
+    // one letter too many
+    restFrom(i + 1, i) ||
+    // one letter left out
+    restFrom(i, i + 1) ||
+    // two letters swapped
+    (typed[i] === word[i + 1] && typed[i + 1] === word[i] && restFrom(i + 2, i + 2))
+  );
+}
+
+/** Words shorter than this must be right to the letter. */
+export const shortestForgiven = 4;

@@ -1,0 +1,30 @@
+import { drizzle, type NodePgDatabase } from "drizzle-orm/node-postgres";
+import pg from "pg";
+import * as schema from "./schema";
+
+export type Database = NodePgDatabase<typeof schema> & { $client: pg.Pool };
+/** A transaction, or the database itself where a single statement is enough. */
+export type Executor = Pick<Database, "select" | "insert" | "update" | "delete" | "execute">;
+
+/**
+ * A pool of connections to the database at `url`. Connections that die while idle are dropped and replaced; the
+ * request that meets a dead server fails and says so.
+ */
+export function connect(url: string): Database {
+  const pool = new pg.Pool({ connectionString: url, max: 10, connectionTimeoutMillis: 5000 });
+  // Without a listener, a server that goes away would take the whole process with it.
+  pool.on("error", () => undefined);
+  return drizzle(pool, { schema, casing: "snake_case" });
+}
+
+let shared: Database | null = null;
+
+/** The application's database, from `DATABASE_URL`. Throws where that is not set. */
+export function database(): Database {
+  if (!shared) {
+    const url = process.env.DATABASE_URL;
+    if (!url) throw new Error("DATABASE_URL is not set; start the application with bin/start");
+    shared = connect(url);
+  }
+  return shared;
+}

@@ -1,0 +1,68 @@
+import { and, eq, isNull, or } from "drizzle-orm";
+import type { Entity, EntityRows } from "@/core/library/entities";
+import type { Executor } from "./connection";
+import { fromColumns } from "./entities";
+import { alias, benchSession, card, favourite, folder, keyBinding, library, media, member, target, user } from "./schema";
+
+/** The rows of a library that a member may see, without bench sessions. */
+export async function readLibrary(db: Executor, libraryId: string, userId: string) {
+  const rows = <E extends Entity>(entity: E, list: Record<string, unknown>[]): EntityRows[E][] => list.map((r) => fromColumns(entity, r));
+  return {
+    folder: rows("folder", await db.select().from(folder).where(eq(folder.libraryId, libraryId))),
+    card: rows("card", await db.select().from(card).where(eq(card.libraryId, libraryId))),
+    alias: rows(
+      "alias",
+      await db.select().from(alias).where(and(eq(alias.libraryId, libraryId), or(isNull(alias.ownerId), eq(alias.ownerId, userId)))),
+    ),
+    favourite: rows(
+      "favourite",
+      await db.select().from(favourite).where(and(eq(favourite.libraryId, libraryId), eq(favourite.ownerId, userId))),
+    ),
+    keyBinding: rows(
+      "keyBinding",
+      await db.select().from(keyBinding).where(and(eq(keyBinding.libraryId, libraryId), eq(keyBinding.ownerId, userId))),
+    ),
+  };
+}
+
+export async function readTargets(db: Executor, libraryId: string, sessionId: string): Promise<EntityRows["target"][]> {
+  const list = await db.select().from(target).where(and(eq(target.libraryId, libraryId), eq(target.sessionId, sessionId)));
+  return list.map((row) => fromColumns("target", row));
+}
+
+export const listSessions = (db: Executor, libraryId: string) =>
+  db.select().from(benchSession).where(eq(benchSession.libraryId, libraryId)).orderBy(benchSession.position, benchSession.id);
+
+export const readSession = async (db: Executor, libraryId: string, sessionId: string) =>
+  (await db.select().from(benchSession).where(and(eq(benchSession.libraryId, libraryId), eq(benchSession.id, sessionId))))[0] ?? null;
+
+export const listMedia = (db: Executor, libraryId: string) => db.select().from(media).where(eq(media.libraryId, libraryId));
+
+export const readMedia = async (db: Executor, libraryId: string, mediaId: string) =>
+  (await db.select().from(media).where(and(eq(media.libraryId, libraryId), eq(media.id, mediaId))))[0] ?? null;
+
+export const listLibraries = (db: Executor, userId: string) =>
+  db
+    .select({ id: library.id, name: library.name, role: member.role })
+    .from(member)
+    .innerJoin(library, eq(library.id, member.libraryId))
+    .where(eq(member.userId, userId))
+    .orderBy(library.name, library.id);
+
+export async function readMember(db: Executor, libraryId: string, userId: string) {
+  const [found] = await db
+    .select({ libraryId: member.libraryId, userId: member.userId, role: member.role, settings: member.settings, name: user.name, libraryName: library.name })
+    .from(member)
+    .innerJoin(user, eq(user.id, member.userId))
+    .innerJoin(library, eq(library.id, member.libraryId))
+    .where(and(eq(member.libraryId, libraryId), eq(member.userId, userId)));
+  return found ?? null;
+}
+
+export async function listMembers(db: Executor, libraryId: string) {
+  return db
+    .select({ id: member.userId, name: user.name, role: member.role })
+    .from(member)
+    .innerJoin(user, eq(user.id, member.userId))
+    .where(eq(member.libraryId, libraryId));
+}

@@ -1,0 +1,221 @@
+import { sql } from "drizzle-orm";
+import {
+  type AnyPgColumn, bigint, bigserial, boolean, check, index, integer, jsonb, pgTable, primaryKey, real, text, timestamp, unique, uuid,
+} from "drizzle-orm/pg-core";
+import { cardLayers, type CardLayer, type TargetKind } from "@/core/library/entities";
+import type { RowChange } from "@/core/library/change";
+import type { Role } from "@/core/library/roles";
+import type { Medium } from "@/core/effects/define";
+import { user } from "./accounts";
+import { fractionalIndex } from "./columns";
+
+const now = () => timestamp({ withTimezone: true }).notNull().defaultNow();
+const version = () => integer().notNull().default(1);
+
+export const library = pgTable("library", {
+  id: uuid().primaryKey(),
+  name: text().notNull(),
+  createdAt: now(),
+});
+
+/** What a member chose for the interface. */
+export interface MemberSettings {
+  /** Keys that are one bare character work without a modifier (WCAG 2.1.4). */
+  readonly bareKeys?: boolean;
+}
+
+export const member = pgTable(
+  "member",
+  {
+    libraryId: uuid().notNull().references(() => library.id, { onDelete: "cascade" }),
+    userId: text().notNull().references(() => user.id, { onDelete: "cascade" }),
+    role: text().$type<Role>().notNull(),
+    settings: jsonb().$type<MemberSettings>().notNull().default({}),
+  },
+  (t) => [primaryKey({ columns: [t.libraryId, t.userId] }), index().on(t.userId)],
+);
+
+export const benchSession = pgTable("bench_session", {
+  id: uuid().primaryKey(),
+  libraryId: uuid().notNull().references(() => library.id, { onDelete: "cascade" }),
+  name: text().notNull(),
+  medium: text().$type<Medium>().notNull(),
+  position: fractionalIndex().notNull(),
+});
+
+/** A line of revisions: the library's own, one for what belongs to a member, one for each bench session. */
+export const stream = pgTable(
+  "stream",
+  {
+    id: uuid().primaryKey(),
+    libraryId: uuid().notNull().references(() => library.id, { onDelete: "cascade" }),
+    memberId: text().references(() => user.id, { onDelete: "cascade" }),
+    sessionId: uuid().references(() => benchSession.id, { onDelete: "cascade" }),
+    revision: integer().notNull().default(0),
+  },
+  (t) => [
+    unique().on(t.libraryId, t.memberId, t.sessionId).nullsNotDistinct(),
+    check("stream_of_one_kind", sql`${t.memberId} is null or ${t.sessionId} is null`),
+  ],
+);
+
+export const change = pgTable(
+  "change",
+  {
+    streamId: uuid().notNull().references(() => stream.id, { onDelete: "cascade" }),
+    revision: integer().notNull(),
+    /** Order over all streams, for taking back the latest of several. */
+    sequence: bigserial({ mode: "number" }).notNull(),
+    /** Made by the client, so that a request repeated after a lost answer is carried out once. */
+    requestId: uuid().notNull().unique(),
+    command: text().notNull(),
+    summary: text().notNull(),
+    actorId: text().notNull().references(() => user.id),
+    at: now(),
+    forward: jsonb().$type<RowChange[]>().notNull(),
+    backward: jsonb().$type<RowChange[]>().notNull(),
+    result: jsonb().notNull(),
+    direction: text().$type<"do" | "undo" | "redo">().notNull().default("do"),
+    takesBack: integer(),
+    takenBack: boolean().notNull().default(false),
+  },
+  (t) => [primaryKey({ columns: [t.streamId, t.revision] }), index().on(t.streamId, t.actorId, t.sequence.desc())],
+);
+
+export const folder = pgTable(
+  "folder",
+  {
+    id: uuid().primaryKey(),
+    libraryId: uuid().notNull().references(() => library.id, { onDelete: "cascade" }),
+    parentId: uuid().references((): AnyPgColumn => folder.id),
+    name: text().notNull(),
+    position: fractionalIndex().notNull(),
+    version: version(),
+  },
+  (t) => [index().on(t.libraryId, t.parentId)],
+);
+
+export const card = pgTable(
+  "card",
+  {
+    id: uuid().primaryKey(),
+    libraryId: uuid().notNull().references(() => library.id, { onDelete: "cascade" }),
+    layer: text().$type<CardLayer>().notNull(),
+    name: text().notNull(),
+    sortKey: text().notNull(),
+    medium: text().$type<Medium>().notNull(),
+    fits: text().array().$type<TargetKind[]>().notNull(),
+    folderId: uuid().references(() => folder.id),
+    note: text().notNull().default(""),
+    contentVersion: integer().notNull(),
+    fingerprint: text().notNull(),
+    /** The canonical text of the current chain. */
+    chainText: text().notNull(),
+    authorId: text().references(() => user.id),
+    addedAt: now(),
+    withdrawn: boolean().notNull().default(false),
+    version: version(),
+  },
+  (t) => [
+    index().on(t.libraryId, t.folderId),
+    check("card_layer", sql`${t.layer} in (${sql.raw(cardLayers.map((l) => `'${l}'`).join(", "))})`),
+  ],
+);
+
+/** Immutable contents; what is applied to a target names one of these. */
+export const cardVersion = pgTable(
+  "card_version",
+  {
+    cardId: uuid().notNull(),
+    number: integer().notNull(),
+    libraryId: uuid().notNull().references(() => library.id, { onDelete: "cascade" }),
+    fingerprint: text().notNull(),
+    chainText: text().notNull(),
+    authorId: text().references(() => user.id),
+    at: now(),
+  },
+  (t) => [primaryKey({ columns: [t.cardId, t.number] })],
+);
+
+export const alias = pgTable(
+  "alias",
+  {
+    id: uuid().primaryKey(),
+    libraryId: uuid().notNull().references(() => library.id, { onDelete: "cascade" }),
+    ownerId: text().references(() => user.id, { onDelete: "cascade" }),
+    text: text().notNull(),
+    folded: text().notNull(),
+    cardId: uuid().notNull().references(() => card.id),
+    version: version(),
+  },
+  (t) => [unique("alias_recalls_one_thing").on(t.libraryId, t.ownerId, t.folded).nullsNotDistinct(), index().on(t.cardId)],
+);
+
+export const favourite = pgTable(
+  "favourite",
+  {
+    id: uuid().primaryKey(),
+    libraryId: uuid().notNull().references(() => library.id, { onDelete: "cascade" }),
+    ownerId: text().notNull().references(() => user.id, { onDelete: "cascade" }),
+    cardId: uuid().notNull().references(() => card.id),
+    position: fractionalIndex().notNull(),
+    version: version(),
+  },
+  (t) => [unique("favourite_once").on(t.libraryId, t.ownerId, t.cardId), index().on(t.cardId)],
+);
+
+export const keyBinding = pgTable(
+  "key_binding",
+  {
+    id: uuid().primaryKey(),
+    libraryId: uuid().notNull().references(() => library.id, { onDelete: "cascade" }),
+    ownerId: text().notNull().references(() => user.id, { onDelete: "cascade" }),
+    key: text().notNull(),
+    cardId: uuid().notNull().references(() => card.id),
+    version: version(),
+  },
+  (t) => [unique("key_does_one_thing").on(t.libraryId, t.ownerId, t.key), index().on(t.cardId)],
+);
+
+/** What was learnt about material when it was decoded. */
+export type MediaFacts =
+  | { readonly kind: "audio"; readonly sampleRate: number; readonly channels: number; readonly frames: number; readonly peaks: readonly number[] }
+  | { readonly kind: "image"; readonly width: number; readonly height: number; readonly preview: Size; readonly mini: Size };
+export interface Size {
+  readonly width: number;
+  readonly height: number;
+}
+
+export const media = pgTable(
+  "media",
+  {
+    libraryId: uuid().notNull().references(() => library.id, { onDelete: "cascade" }),
+    /** SHA-256 of the original file. */
+    id: text().notNull(),
+    name: text().notNull(),
+    bytes: bigint({ mode: "number" }).notNull(),
+    facts: jsonb().$type<MediaFacts>().notNull(),
+    addedAt: now(),
+  },
+  (t) => [primaryKey({ columns: [t.libraryId, t.id] })],
+);
+
+export const target = pgTable(
+  "target",
+  {
+    id: uuid().primaryKey(),
+    libraryId: uuid().notNull().references(() => library.id, { onDelete: "cascade" }),
+    sessionId: uuid().notNull().references(() => benchSession.id, { onDelete: "cascade" }),
+    kind: text().$type<TargetKind>().notNull(),
+    name: text().notNull(),
+    mediaId: text().notNull(),
+    position: fractionalIndex().notNull(),
+    chainText: text().notNull(),
+    strength: real().notNull().default(100),
+    // No reference to the card: a pin outlives a card whose keeping was taken back, and comes alive again with it.
+    cardId: uuid(),
+    cardVersion: integer(),
+    version: version(),
+  },
+  (t) => [index().on(t.sessionId)],
+);

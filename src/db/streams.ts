@@ -1,0 +1,98 @@
+import { and, asc, desc, eq, gt, inArray, sql } from "drizzle-orm";
+import type { Change } from "@/core/library/change";
+import type { Executor } from "./connection";
+import { change, stream } from "./schema";
+
+export type StreamRow = typeof stream.$inferSelect;
+export type ChangeRow = typeof change.$inferSelect;
+
+/** Which line of revisions a change belongs to. */
+export interface StreamKey {
+  readonly libraryId: string;
+  readonly memberId?: string;
+  readonly sessionId?: string;
+}
+
+const matches = ({ libraryId, memberId, sessionId }: StreamKey) =>
+  and(
+    eq(stream.libraryId, libraryId),
+    sql`${stream.memberId} is not distinct from ${memberId ?? null}`,
+    sql`${stream.sessionId} is not distinct from ${sessionId ?? null}`,
+  );
+
+/** Locks a stream for the rest of the transaction; changes to one stream wait for each other. Makes it where missing. */
+export async function lockStream(db: Executor, key: StreamKey, newId: string): Promise<StreamRow> {
+  const locked = () => db.select().from(stream).where(matches(key)).for("update");
+  const [found] = await locked();
+  if (found) return found;
+  await db
+    .insert(stream)
+    .values({ id: newId, libraryId: key.libraryId, memberId: key.memberId ?? null, sessionId: key.sessionId ?? null })
+    .onConflictDoNothing();
+  return (await locked())[0];
+}
+
+export const findStream = async (db: Executor, key: StreamKey): Promise<StreamRow | null> =>
+  (await db.select().from(stream).where(matches(key)))[0] ?? null;
+
+/** Writes a change as the next revision of a locked stream and tells listeners its ids. */
+export async function record(db: Executor, locked: StreamRow, row: Omit<typeof change.$inferInsert, "streamId" | "revision">): Promise<ChangeRow> {
+  const revision = locked.revision + 1;
+  await db.update(stream).set({ revision }).where(eq(stream.id, locked.id));
+  const [written] = await db.insert(change).values({ ...row, streamId: locked.id, revision }).returning();
+  await db.execute(sql`select pg_notify('fichier_change', ${`${locked.libraryId} ${locked.id} ${revision}`})`);
+  return written;
+}
+
+export const findRequest = async (db: Executor, requestId: string): Promise<ChangeRow | null> =>
+  (await db.select().from(change).where(eq(change.requestId, requestId)))[0] ?? null;
+
+export async function changesSince(db: Executor, streamId: string, since: number, limit: number): Promise<ChangeRow[]> {
+  return db
+    .select()
+    .from(change)
+    .where(and(eq(change.streamId, streamId), gt(change.revision, since)))
+    .orderBy(asc(change.revision))
+    .limit(limit);
+}
+
+/** The change that a member's next `undo` or `redo` over these streams would take back, or null. */
+export async function nextToTakeBack(
+  db: Executor,
+  streamIds: readonly string[],
+  actorId: string,
+  direction: "undo" | "redo",
+): Promise<ChangeRow | null> {
+  if (streamIds.length === 0) return null;
+  const own = and(inArray(change.streamId, [...streamIds]), eq(change.actorId, actorId));
+  const latest = async (directions: ("do" | "undo" | "redo")[], open: boolean) =>
+    (
+      await db
+        .select()
+        .from(change)
+        .where(and(own, inArray(change.direction, directions), open ? eq(change.takenBack, false) : undefined))
+        .orderBy(desc(change.sequence))
+        .limit(1)
+    )[0] ?? null;
+  if (direction === "undo") return latest(["do", "redo"], true);
+  const undone = await latest(["undo"], true);
+  const done = await latest(["do"], false);
+  // After something new there is nothing left to redo.
+  return undone && (!done || undone.sequence > done.sequence) ? undone : null;
+}
+
+export async function markTakenBack(db: Executor, { streamId, revision }: ChangeRow): Promise<void> {
+  await db.update(change).set({ takenBack: true }).where(and(eq(change.streamId, streamId), eq(change.revision, revision)));
+}
+
+/** A change as clients see it. */
+export const publicChange = (row: ChangeRow): Change & { summary: string } => ({
+  streamId: row.streamId,
+  revision: row.revision,
+  command: row.command,
+  summary: row.summary,
+  actorId: row.actorId,
+  at: row.at.toISOString(),
+  forward: row.forward,
+  takesBack: row.takesBack,
+});

@@ -1,0 +1,45 @@
+import { betterAuth } from "better-auth";
+import { drizzleAdapter } from "better-auth/adapters/drizzle";
+import { nextCookies } from "better-auth/next-js";
+import { database, type Database } from "@/db/connection";
+import { attempt, credential, signIn, user, verification } from "@/db/schema";
+
+export const shortestPassword = 10;
+
+/** Builds the sign-in service over a database; `secret` signs its cookies. */
+export function makeAuth(db: Database, secret: string, baseURL: string | undefined) {
+  return betterAuth({
+    appName: "Fichier",
+    secret,
+    baseURL,
+    database: drizzleAdapter(db, {
+      provider: "pg",
+      schema: { user, session: signIn, account: credential, verification, rateLimit: attempt },
+    }),
+    // Members are made by an owner, never by whoever finds the address.
+    emailAndPassword: { enabled: true, disableSignUp: true, minPasswordLength: shortestPassword },
+    session: { expiresIn: 60 * 60 * 24 * 14, updateAge: 60 * 60 * 24 },
+    rateLimit: {
+      enabled: true,
+      storage: "database",
+      window: 60,
+      max: 300,
+      customRules: { "/sign-in/email": { window: 60, max: 10 } },
+    },
+    advanced: { cookiePrefix: "fichier", defaultCookieAttributes: { sameSite: "lax", httpOnly: true } },
+    telemetry: { enabled: false },
+    plugins: [nextCookies()],
+  });
+}
+
+let shared: ReturnType<typeof makeAuth> | null = null;
+
+/** The application's sign-in service. Throws where `FICHIER_SECRET` is not set. */
+export function auth() {
+  if (!shared) {
+    const secret = process.env.FICHIER_SECRET;
+    if (!secret) throw new Error("FICHIER_SECRET is not set; start the application with bin/start");
+    shared = makeAuth(database(), secret, process.env.FICHIER_URL);
+  }
+  return shared;
+}

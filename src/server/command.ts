@@ -1,0 +1,81 @@
+import Joi from "joi";
+import { v7 as newId } from "uuid";
+import type { Right } from "@/core/library/roles";
+import { database } from "@/db/connection";
+import { Ledger } from "@/db/ledger";
+import { findRequest, lockStream, publicChange, record } from "@/db/streams";
+import { requireRight, type Member } from "./member";
+import { Refusal } from "./refusal";
+
+export interface CommandOutcome {
+  /** What was done, in the words of the history: `kept “Small harbour room”`. */
+  readonly summary: string;
+  readonly result?: object;
+}
+
+export interface Command<Input = never> {
+  readonly name: string;
+  readonly right: Right;
+  /** Which line of revisions its changes belong to; a function where that follows from the input. */
+  readonly stream: "library" | "member" | "session";
+  readonly input: Joi.ObjectSchema;
+  /** Does the work through the ledger, inside the transaction. Throws a Refusal to change nothing. */
+  run(ledger: Ledger, input: Input, member: Member): Promise<CommandOutcome>;
+}
+
+/** Declares a command; `Input` is what its schema lets through. */
+export const defineCommand =
+  <Input>() =>
+  (command: Command<Input>): Command<Input> =>
+    command;
+
+/** The fields that every command's request may have besides its own. */
+const envelope = { requestId: Joi.string().guid(), sessionId: Joi.string().guid() };
+
+const streamKey = (command: Command<unknown>, member: Member, sessionId: string | undefined) => ({
+  libraryId: member.libraryId,
+  ...(command.stream === "member" && { memberId: member.userId }),
+  ...(command.stream === "session" && { sessionId }),
+});
+
+/** Checks input against a schema. Refuses with the first problem, in words, and its field. */
+export function validate<T>(schema: Joi.ObjectSchema, input: unknown): T {
+  const { error, value } = schema.validate(input, { abortEarly: true, convert: false, errors: { wrap: { label: false } } });
+  if (error) {
+    const [detail] = error.details;
+    throw new Refusal(400, "bad-input", `${detail.message}.`, { field: detail.path.join(".") });
+  }
+  return value as T;
+}
+
+/**
+ * Carries out a command in one transaction: the change, its record and the notification are written together or not
+ * at all. A `requestId` that was carried out before is answered with what came of it then.
+ * Returns the recorded change (null where there was nothing to change) and the command's result.
+ */
+export async function run<Input>(command: Command<Input>, member: Member, request: unknown) {
+  requireRight(member, command.right);
+  const schema = command.input.keys(command.stream === "session" ? { ...envelope, sessionId: envelope.sessionId.required() } : envelope);
+  const { requestId = newId(), sessionId, ...input } = validate<{ requestId?: string; sessionId?: string }>(schema, request);
+  return database().transaction(async (tx) => {
+    const locked = await lockStream(tx, streamKey(command as Command<unknown>, member, sessionId), newId());
+    const before = await findRequest(tx, requestId);
+    if (before) {
+      if (before.actorId !== member.userId) throw new Refusal(409, "request-id-taken", "This request id was used before.");
+      return { change: publicChange(before), result: before.result };
+    }
+    const ledger = new Ledger(tx, member.libraryId, member.userId);
+    const { summary, result = {} } = await command.run(ledger, { ...input, ...(sessionId && { sessionId }) } as Input, member);
+    if (ledger.forward.length === 0) return { change: null, result };
+    const row = await record(tx, locked, {
+      requestId,
+      command: command.name,
+      summary,
+      actorId: member.userId,
+      forward: ledger.forward,
+      backward: ledger.backward,
+      result,
+    });
+    return { change: publicChange(row), result };
+  });
+}

@@ -1,0 +1,48 @@
+import Joi from "joi";
+import { normaliseChain, sayProblem } from "@/core/chain/values";
+import { longestChain, type Chain } from "@/core/chain/model";
+import { cleanName, deepestFolder, longestName, longestNote } from "@/core/library/names";
+import { Refusal } from "./refusal";
+
+/* The fields that several commands share. */
+
+export const id = Joi.string().guid();
+/** The row version that the client saw; a command on an older state is refused. */
+export const seen = Joi.number().integer().min(1);
+export const name = Joi.string().max(longestName * 4).allow("");
+export const path = Joi.string().max(longestName * deepestFolder).allow("");
+export const note = Joi.string().max(longestNote).allow("");
+export const strength = Joi.number().min(0).max(100);
+
+const json = Joi.any();
+export const chain = Joi.object({
+  medium: Joi.string().valid("audio", "image", "video").required(),
+  settings: Joi.array()
+    .max(longestChain)
+    .items(
+      Joi.object({
+        effect: Joi.string().max(100).required(),
+        values: Joi.object().pattern(Joi.string(), json).required(),
+        on: Joi.boolean().required(),
+        mix: Joi.number().required(),
+      }),
+    )
+    .required(),
+});
+
+/** A chain fit to be stored. Refuses values that an effect of this installation cannot take. */
+export function storedChain(input: Chain): Chain {
+  const { chain, problems } = normaliseChain(input);
+  if (problems.length > 0)
+    throw new Refusal(400, "bad-chain", sayProblem(problems[0]), { field: problems[0].path, problems });
+  return chain;
+}
+
+/** A name fit to be stored. Refuses one that is empty or too long. */
+export function storedName(input: string, what: string): string {
+  const name = cleanName(input);
+  if (name === "") throw new Refusal(400, "no-name", `Give the ${what} a name.`, { field: "name" });
+  if (name.length > longestName)
+    throw new Refusal(400, "long-name", `A ${what}'s name has at most ${longestName} characters; this one has ${name.length}.`, { field: "name" });
+  return name;
+}

@@ -1,0 +1,63 @@
+import { Refusal } from "./refusal";
+
+type Handler<P> = (request: Request, parameters: P) => Promise<Response | object>;
+
+/** True for an error that means: the database cannot be reached just now. */
+function isOutage(error: unknown): boolean {
+  for (let e: unknown = error; e instanceof Error; e = e.cause) {
+    const code = (e as { code?: string }).code ?? "";
+    // Class 57: operator intervention; class 08: connection; the rest is what sockets and the pool say.
+    if (/^(57P|08)/.test(code) || /ECONN|EPIPE|ETIMEDOUT/.test(code) || /timeout exceeded|Connection terminated/.test(e.message)) return true;
+  }
+  return false;
+}
+
+function toResponse(error: unknown): Response {
+  let refusal: Refusal;
+  if (error instanceof Refusal) refusal = error;
+  else if (isOutage(error))
+    refusal = new Refusal(503, "no-database", "The library's database does not answer just now.", { hint: "Nothing was changed. It is tried again by itself." });
+  else {
+    console.error(error);
+    const body = { error: { code: "internal", message: "Something went wrong inside Fichier; nothing was changed." } };
+    return Response.json(body, { status: 500 });
+  }
+  const body = { error: { code: refusal.code, message: refusal.message, ...refusal.details } };
+  return Response.json(body, { status: refusal.status });
+}
+
+/** Requests that change something are taken from the application's own pages and from scripts, never from other sites. */
+function refuseForeignOrigin(request: Request): void {
+  if (request.method === "GET" || request.method === "HEAD") return;
+  const origin = request.headers.get("origin");
+  const site = request.headers.get("sec-fetch-site");
+  const foreign = origin !== null ? origin === "null" || new URL(origin).host !== request.headers.get("host") : site !== null && site !== "same-origin" && site !== "none";
+  if (foreign) throw new Refusal(403, "foreign-origin", "This request comes from another site.", { hint: "Use the application's own pages." });
+}
+
+/** Wraps a route handler: parameters awaited, answers as JSON, refusals and faults as errors a person can act on. */
+export function route<P extends object = object>(handler: Handler<P>) {
+  return async (request: Request, context: { params: Promise<P> }): Promise<Response> => {
+    try {
+      refuseForeignOrigin(request);
+      const answer = await handler(request, await context.params);
+      return answer instanceof Response ? answer : Response.json(answer, { headers: { "cache-control": "no-store" } });
+    } catch (error) {
+      return toResponse(error);
+    }
+  };
+}
+
+/** Longest request body in bytes; a chain of 64 settings stays far below. */
+const longestBody = 1_000_000;
+
+/** The JSON of a request. Refuses what is too long or no JSON. */
+export async function body(request: Request): Promise<unknown> {
+  const text = await request.text();
+  if (text.length > longestBody) throw new Refusal(413, "too-long", "This request is longer than 1 MB.");
+  try {
+    return JSON.parse(text);
+  } catch {
+    throw new Refusal(400, "no-json", "The request's body is not JSON.");
+  }
+}

@@ -1,0 +1,23 @@
+import type { Entity, EntityRows } from "@/core/library/entities";
+import type { Ledger } from "@/db/ledger";
+import { notFound, Refusal, stale } from "./refusal";
+
+const words: Record<Entity, string> = {
+  folder: "folder", card: "card", alias: "alias", favourite: "favourite", keyBinding: "key", target: "target",
+};
+
+/** A row of the library; refuses where it is gone, or where the client saw an older version of it. */
+export async function requireRow<E extends Entity>(ledger: Ledger, entity: E, id: string, seen?: number): Promise<EntityRows[E]> {
+  const row = await ledger.read(entity, id);
+  if (!row) throw notFound(words[entity]);
+  if (seen !== undefined && row.version !== seen) throw stale(words[entity], seen, row);
+  return row;
+}
+
+/** A card that members may change. Supplied ones are copied to be changed. */
+export async function requireEditableCard(ledger: Ledger, id: string, seen?: number) {
+  const card = await requireRow(ledger, "card", id, seen);
+  if (card.layer === "supplied")
+    throw new Refusal(403, "supplied", `“${card.name}” is a supplied card and stays as it is.`, { hint: "Put it on a target and keep it under a name of your own." });
+  return card;
+}
