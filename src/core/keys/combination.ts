@@ -32,14 +32,15 @@ export const benchKeys = {
   b: "before / after",
   d: "remove setting",
   f: "mark as favourite",
+  g: "give the card a key",
   k: "keep as card",
+  n: "alias for the card",
   o: "switch setting on / off",
   s: "strength",
-  "?": "all keys",
-  "[": "range from here",
-  "]": "range to here",
-  ",": "edge left",
-  ".": "edge right",
+  "[": "range earlier",
+  "]": "range later",
+  ",": "range shorter / edge left",
+  ".": "range longer / edge right",
 } as const;
 
 /** Why a text cannot be a card's key, or null where it can. */

@@ -1,19 +1,19 @@
 import { effectName } from "../chain/describe";
 import type { SearchDocument } from "../search/document";
 import type { Replica } from "./change";
-import type { Card } from "./entities";
+import type { Card, Entity } from "./entities";
 import { folderNames } from "./folders";
 
 interface CardContext {
   readonly replica: Replica;
   readonly memberId: string;
-  readonly ownAliases: ReadonlyMap<string, string[]>;
-  readonly teamAliases: ReadonlyMap<string, string[]>;
+  readonly ownAliases: ReadonlyMap<string, readonly string[]>;
+  readonly teamAliases: ReadonlyMap<string, readonly string[]>;
   readonly favourites: ReadonlySet<string>;
 }
 
 /** What a member's documents are made from besides the cards, gathered once for many cards. */
-export function cardContext(replica: Replica, memberId: string): CardContext {
+function cardContext(replica: Replica, memberId: string): CardContext {
   const ownAliases = new Map<string, string[]>();
   const teamAliases = new Map<string, string[]>();
   for (const alias of replica.alias.values()) {
@@ -26,7 +26,7 @@ export function cardContext(replica: Replica, memberId: string): CardContext {
 }
 
 /** A card as this member's search index sees it. */
-export function cardDocument(card: Card, context: CardContext): SearchDocument {
+function cardDocument(card: Card, context: CardContext): SearchDocument {
   const own = card.authorId === context.memberId || context.favourites.has(card.id);
   return {
     id: card.id,
@@ -40,4 +40,36 @@ export function cardDocument(card: Card, context: CardContext): SearchDocument {
     fits: card.fits,
     origin: own ? 0 : card.layer === "supplied" ? 2 : 1,
   };
+}
+
+/** Rows of one entity that differ between two replicas, as they were or are. Rows are replaced, never changed. */
+function* changedRows<E extends Entity>(entity: E, before: Replica, after: Replica) {
+  if (before[entity] === after[entity]) return;
+  for (const [id, row] of after[entity]) if (before[entity].get(id) !== row) yield row;
+  for (const [id, row] of before[entity]) if (after[entity].get(id) !== row) yield row;
+}
+
+/**
+ * What an index must put and remove to follow a replica: all cards in use when there was none before, else those
+ * touched by the changed rows. Withdrawn cards are not in the index.
+ */
+export function documentChanges(before: Replica | null, after: Replica, memberId: string): { put: SearchDocument[]; remove: string[] } {
+  let touched: Iterable<string>;
+  if (!before || before.folder !== after.folder) touched = new Set([...after.card.keys(), ...(before?.card.keys() ?? [])]);
+  else {
+    const ids = new Set<string>();
+    for (const card of changedRows("card", before, after)) ids.add(card.id);
+    for (const alias of changedRows("alias", before, after)) ids.add(alias.cardId);
+    for (const favourite of changedRows("favourite", before, after)) ids.add(favourite.cardId);
+    touched = ids;
+  }
+  const context = cardContext(after, memberId);
+  const put: SearchDocument[] = [];
+  const remove: string[] = [];
+  for (const id of touched) {
+    const card = after.card.get(id);
+    if (card && !card.withdrawn) put.push(cardDocument(card, context));
+    else remove.push(id);
+  }
+  return { put, remove };
 }

@@ -1,4 +1,5 @@
 import type { Command } from "../command";
+import { Refusal } from "../refusal";
 import { applyCard } from "./apply-card";
 import { bindKey } from "./bind-key";
 import { createFolder } from "./create-folder";
@@ -22,3 +23,10 @@ export const commands: readonly Command[] = [
   setAlias, removeAlias, markFavourite, bindKey,
   applyCard, setChain,
 ];
+
+/** The command of that name; refuses an unknown one. */
+export function findCommand(name: string): Command {
+  const command = commands.find((c) => c.name === name);
+  if (!command) throw new Refusal(404, "no-command", `There is no command “${name}”.`);
+  return command;
+}

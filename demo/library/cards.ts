@@ -1,0 +1,88 @@
+import type { Chain, EffectSetting, Json } from "../../src/core/chain/model";
+import type { TargetKind } from "../../src/core/library/entities";
+
+type Values = { readonly [key: string]: Json };
+export interface DemoCard {
+  readonly name: string;
+  readonly path: string;
+  readonly layer: "supplied" | "team";
+  readonly fits: readonly TargetKind[];
+  readonly note: string;
+  readonly chain: Chain;
+}
+
+const set = (effect: string, values: Values, mix = 100, on = true): EffectSetting => ({ effect, values, on, mix });
+const highPass = (cutoff: number, slope = "12") => set("audio.high-pass", { cutoff, slope });
+const lowPass = (cutoff: number, slope = "12") => set("audio.low-pass", { cutoff, slope });
+const band = (shape: string, frequency: number, gain: number, q = 1) => ({ shape, frequency, gain, q });
+const eq = (...bands: Values[]) => set("audio.parametric-eq", { bands });
+const plate = (decay: number, mix: number, more: Values = {}) => set("audio.plate", { decay, ...more }, mix);
+const delay = (time: number, mix: number, more: Values = {}) => set("audio.delay", { time, ...more }, mix);
+const gain = (db: number) => set("audio.gain", { gain: db });
+
+const exposure = (stops: number) => set("image.exposure", { exposure: stops });
+const curve = (...points: [number, number][]) => set("image.tone-curve", { points });
+const saturation = (percent: number) => set("image.saturation", { saturation: percent });
+const toner = (tone: string, depth: number, mix = 100) => set("image.toner", { tone, depth }, mix);
+const vignette = (corner: number, start = 0.35) => set("image.vignette", { corner, start });
+
+const sound = (layer: DemoCard["layer"], path: string, name: string, note: string, settings: EffectSetting[], fits: TargetKind[] = ["clip", "track"]): DemoCard =>
+  ({ layer, path, name, note, fits, chain: { medium: "audio", settings } });
+const still = (layer: DemoCard["layer"], path: string, name: string, note: string, settings: EffectSetting[]): DemoCard =>
+  ({ layer, path, name, note, fits: ["photo"], chain: { medium: "image", settings } });
+
+const softCurve: [number, number][] = [[0, 0.04], [0.25, 0.26], [0.5, 0.52], [0.75, 0.76], [1, 0.97]];
+const liftCurve: [number, number][] = [[0, 0], [0.25, 0.19], [0.5, 0.52], [0.75, 0.83], [1, 1]];
+const deepCurve: [number, number][] = [[0, 0], [0.25, 0.15], [0.5, 0.46], [0.75, 0.8], [1, 1]];
+
+/** The cards that the island unit has kept in its first months, and those that came with Fichier. */
+export const demoCards: readonly DemoCard[] = [
+  sound("team", "Narration / Rooms", "Small harbour room", "For the room under the lamp; take the plate down when two people speak.",
+    [highPass(85), eq(band("bell", 240, -2.5, 1.2), band("bell", 3200, 2, 0.9), band("high-shelf", 9000, 1.5, 0.707)), plate(0.9, 16, { preDelay: 18, damping: 5200 })]),
+  sound("team", "Narration / Rooms", "Lamp room, one voice", "Round and close: stone walls, no carpet.", [highPass(75), plate(1.6, 20, { preDelay: 24, damping: 4200, size: 130 })]),
+  sound("team", "Narration / Rooms", "Boathouse slap", "One repeat off the far doors.", [delay(130, 22), eq(band("low-shelf", 180, -3, 0.707), band("high-shelf", 6000, -2, 0.707))]),
+  sound("team", "Narration / Rooms", "Chapel, long", "Only for single lines.", [highPass(110), plate(3.4, 28, { preDelay: 32, damping: 3600, size: 170 })]),
+  sound("team", "Narration / Rooms", "Kitchen table talk", "Dry, with the boxiness of the low beams taken out.", [highPass(95), eq(band("bell", 420, -4, 1.4), band("bell", 2600, 1.5, 1))]),
+  sound("team", "Narration / Repair", "Wind off", "Steep, for the cliff path. Check that the voice keeps its chest.", [highPass(140, "24"), eq(band("bell", 300, 1.5, 0.8))]),
+  sound("team", "Narration / Repair", "Hiss, a little less", "", [lowPass(11000), eq(band("high-shelf", 7000, -3, 0.707))]),
+  sound("team", "Narration / Repair", "Generator hum notched", "Fifty and its first two relatives.", [eq(band("notch", 50, 0, 12), band("notch", 100, 0, 14), band("notch", 150, 0, 16))]),
+  sound("team", "Narration / Repair", "Nearer to the microphone", "", [highPass(70), eq(band("low-shelf", 160, 2.5, 0.707), band("bell", 4500, 2.5, 0.8)), gain(1.5)]),
+  sound("team", "Narration", "Phone from the ferry", "The skipper's call on the boat's handset.", [highPass(380, "24"), lowPass(3200, "24"), eq(band("bell", 1400, 5, 1.1))]),
+  sound("team", "Foghorn and sea", "Foghorn distance", "As heard from the far end of the causeway.", [lowPass(1300), plate(4.2, 38, { preDelay: 60, damping: 2400, size: 190, lowCut: 90 }), gain(-4)]),
+  sound("team", "Foghorn and sea", "Foghorn, at the wall", "", [eq(band("bell", 290, 3, 1), band("bell", 1800, 2, 0.8)), delay(640, 12, { feedback: 20, highCut: 1800 })]),
+  sound("team", "Foghorn and sea", "Sea behind glass", "For the view from the lamp room.", [lowPass(900, "24"), gain(-2)]),
+  sound("team", "Foghorn and sea", "Harbour plate shimmer", "", [highPass(160), plate(2.6, 32, { preDelay: 12, damping: 12000 })]),
+  sound("team", "Island outdoors", "Plate return, shingle beach", "On a return only, all wet.", [highPass(220), plate(1.9, 100, { preDelay: 28, damping: 7000 }), lowPass(7800)], ["return"]),
+  sound("team", "Island outdoors", "Terns, nearer", "", [highPass(900, "24"), eq(band("bell", 4200, 4, 0.8)), gain(2)]),
+  sound("team", "Island outdoors", "Terns, far off", "", [lowPass(5200), plate(1.4, 30, { damping: 4000 }), gain(-6)]),
+  sound("team", "Island outdoors", "Low rumble out", "Engine and wind below the ramp.", [highPass(120, "48")]),
+  sound("team", "Yard", "Wood close", "The iron rings less, the plank more.", [eq(band("bell", 330, 3, 1), band("bell", 3100, -4, 2)), gain(1)]),
+  sound("team", "Yard", "Yard echo", "", [delay(210, 26, { feedback: 34, path: "ping-pong", highCut: 3800 }), highPass(150)]),
+  sound("supplied", "Supplied / Voice", "Voice, clear", "A sensible start for speech.", [highPass(80), eq(band("bell", 280, -2, 1), band("bell", 3000, 2, 0.9))]),
+  sound("supplied", "Supplied / Voice", "Voice, warm", "", [highPass(60), eq(band("low-shelf", 180, 2, 0.707), band("high-shelf", 8000, -2, 0.707))]),
+  sound("supplied", "Supplied / Voice", "Plate, narration short", "", [plate(0.8, 15, { preDelay: 14 })]),
+  sound("supplied", "Supplied / Space", "Plate, medium", "", [plate(1.6, 22)]),
+  sound("supplied", "Supplied / Space", "Plate, long and dark", "", [plate(4, 26, { damping: 2600, highCut: 6000 })]),
+  sound("supplied", "Supplied / Space", "Slap, single", "One repeat at 130 ms.", [delay(130, 25)]),
+  sound("supplied", "Supplied / Space", "Echo, side to side", "", [delay(380, 24, { feedback: 42, path: "ping-pong", highCut: 5000, lowCut: 200 })], ["clip", "track", "return"]),
+  sound("supplied", "Supplied / Filters", "Rumble cut", "", [highPass(60, "24")]),
+  sound("supplied", "Supplied / Filters", "Telephone band", "", [highPass(300, "24"), lowPass(3400, "24")]),
+  sound("supplied", "Supplied / Filters", "Next room", "", [lowPass(700, "24"), gain(-3)]),
+
+  still("team", "Stills, fog series", "Fog, opened", "Brings the middle of the fog up; watch the lamp.", [exposure(0.35), curve(...liftCurve), saturation(112)]),
+  still("team", "Stills, fog series", "Fog, print", "Neutral print for the wall.", [curve(...deepCurve), saturation(82), vignette(-0.6, 0.45)]),
+  still("team", "Stills, fog series", "Lamp keeps its colour", "", [exposure(-0.4), curve(...deepCurve), saturation(128)]),
+  still("team", "Stills, fog series", "Selenium, quiet", "The exhibition's grey.", [toner("selenium", 90), curve(...liftCurve), vignette(-0.5, 0.5)]),
+  still("team", "Stills, fog series", "Blue hour bath", "", [toner("cyanotype", 110), vignette(-0.8, 0.3)]),
+  still("team", "Stills, ledge and sea", "Ledge, feathers hold", "Whites of the terns stay below paper white.", [exposure(-0.25), curve([0, 0], [0.3, 0.27], [0.7, 0.72], [1, 0.95]), saturation(106)]),
+  still("team", "Stills, ledge and sea", "Grey sea, weight", "", [curve(...deepCurve), saturation(74), vignette(-0.9)]),
+  still("team", "Stills, ledge and sea", "Slack water, pale", "", [exposure(0.3), curve(...softCurve), saturation(80)]),
+  still("team", "Stills, yard", "Yard copper", "", [toner("copper", 100, 85), curve(...softCurve)]),
+  still("team", "Stills, yard", "Old plank", "", [saturation(70), curve([0, 0.03], [0.25, 0.22], [0.75, 0.8], [1, 0.98]), vignette(-0.7, 0.4)]),
+  still("supplied", "Supplied / Stills", "Sepia print", "", [toner("sepia", 100), vignette(-0.4, 0.5)]),
+  still("supplied", "Supplied / Stills", "Half a stop more", "", [exposure(0.5)]),
+  still("supplied", "Supplied / Stills", "Soft contrast", "", [curve(...softCurve)]),
+  still("supplied", "Supplied / Stills", "Firm contrast", "", [curve(...deepCurve)]),
+  still("supplied", "Supplied / Stills", "Muted", "", [saturation(60)]),
+  still("supplied", "Supplied / Stills", "Dark corners", "", [vignette(-1.2)]),
+];

@@ -1,0 +1,148 @@
+import { createHash } from "node:crypto";
+import { mkdir, readFile, rename, writeFile } from "node:fs/promises";
+import { join } from "node:path";
+import { eq } from "drizzle-orm";
+import { generateNKeysBetween } from "fractional-indexing";
+import { v7 as newId } from "uuid";
+import { chainText, fingerprint } from "../src/core/chain/fingerprint";
+import { normaliseChain } from "../src/core/chain/values";
+import { parsePath } from "../src/core/library/names";
+import type { Role } from "../src/core/library/roles";
+import type { Database } from "../src/db/connection";
+import { Ledger } from "../src/db/ledger";
+import { benchSession, library, member, stream, target } from "../src/db/schema";
+import { lockStream, record } from "../src/db/streams";
+import { makeAuth } from "../src/server/auth";
+import { ensurePath } from "../src/server/folders";
+import { takeIn } from "../src/server/media-store";
+import { demoCards } from "./library/cards";
+import { demoFiles, type DemoFile } from "./material";
+
+export const demoPassword = "tidal-year-demo";
+export const demoMembers: readonly { readonly name: string; readonly email: string; readonly role: Role }[] = [
+  { name: "sound", email: "sound@island.example", role: "editor" },
+  { name: "picture", email: "picture@island.example", role: "editor" },
+  { name: "stills", email: "stills@island.example", role: "editor" },
+  { name: "curator", email: "curator@island.example", role: "curator" },
+  { name: "owner", email: "owner@island.example", role: "owner" },
+  { name: "visitor", email: "visitor@island.example", role: "viewer" },
+];
+export const demoLibraryName = "Tidal year";
+
+/** Own keys, aliases and favourites by member, so that the demo opens as a desk somebody works at. */
+const own: Record<string, { keys: [string, string][]; aliases: [string, string][]; favourites: string[] }> = {
+  sound: {
+    keys: [["1", "Small harbour room"], ["2", "Foghorn distance"], ["3", "Wind off"]],
+    aliases: [["shr", "Small harbour room"], ["pf", "Phone from the ferry"]],
+    favourites: ["Small harbour room", "Wind off", "Foghorn distance"],
+  },
+  stills: {
+    keys: [["1", "Fog, opened"], ["2", "Selenium, quiet"]],
+    aliases: [["fo", "Fog, opened"]],
+    favourites: ["Fog, opened", "Selenium, quiet"],
+  },
+};
+
+/** A made file from the cache, or made now. The cache's folder is named by the code that makes them. */
+async function fileOf(demoFile: DemoFile, cache: string): Promise<Uint8Array> {
+  const path = join(cache, demoFile.name.replace(/[^\p{L}\p{N}]+/gu, "-"));
+  const kept = await readFile(path).catch(() => null);
+  if (kept) return kept;
+  const made = await demoFile.make();
+  await mkdir(cache, { recursive: true });
+  await writeFile(`${path}.part`, made);
+  await rename(`${path}.part`, path);
+  return made;
+}
+
+/** Makes a member of the application. The password is stored as the auth library stores it (scrypt). */
+export async function addUser(auth: ReturnType<typeof makeAuth>, name: string, email: string, password: string): Promise<string> {
+  const context = await auth.$context;
+  const user = await context.internalAdapter.createUser({ name, email, emailVerified: true }, { method: "admin" });
+  await context.internalAdapter.linkAccount({
+    userId: user.id,
+    providerId: "credential",
+    accountId: user.id,
+    password: await context.password.hash(password),
+  });
+  return user.id;
+}
+
+/**
+ * Fills an empty database with the demo: members, a library of cards, and a sound and a stills session of generated
+ * material. Does nothing where the demo is there already. `say` is told what is going on.
+ */
+export async function seedDemo(db: Database, secret: string, cache: string, say: (line: string) => void): Promise<void> {
+  if ((await db.select({ id: library.id }).from(library).where(eq(library.name, demoLibraryName))).length > 0) return;
+  say("making the demo's sounds and pictures (once)");
+  const auth = makeAuth(db, secret, undefined);
+  const files = new Map<DemoFile, Uint8Array>();
+  for (const file of demoFiles) files.set(file, await fileOf(file, cache));
+  // One transaction: a demo that was interrupted leaves nothing half done. Members are made outside of it, by the auth library.
+  const ids = new Map<string, string>();
+  for (const { name, email } of demoMembers) {
+    const known = await (await auth.$context).internalAdapter.findUserByEmail(email);
+    ids.set(name, known?.user.id ?? (await addUser(auth, name, email, demoPassword)));
+  }
+  await db.transaction(async (tx) => {
+    const libraryId = newId();
+    await tx.insert(library).values({ id: libraryId, name: demoLibraryName });
+    for (const { name, role } of demoMembers) await tx.insert(member).values({ libraryId, userId: ids.get(name)!, role });
+
+    const curator = ids.get("curator")!;
+    const ledger = new Ledger(tx, libraryId, curator);
+    const cardIds = new Map<string, string>();
+    for (const demo of demoCards) {
+      const { folderId } = await ensurePath(ledger, parsePath(demo.path));
+      const { chain } = normaliseChain(demo.chain);
+      const id = newId();
+      cardIds.set(demo.name, id);
+      await ledger.insert("card", {
+        id, layer: demo.layer, name: demo.name, medium: chain.medium, fits: demo.fits, folderId, note: demo.note,
+        contentVersion: 1, fingerprint: fingerprint(chainText(chain)), chain,
+        authorId: demo.layer === "supplied" ? null : curator, addedAt: new Date().toISOString(), withdrawn: false,
+      });
+    }
+    const write = (to: Ledger, locked: typeof stream.$inferSelect, actorId: string, summary: string) =>
+      record(tx, locked, { requestId: newId(), command: "seed-demo", summary, actorId, forward: to.forward, backward: to.backward, result: {} });
+    await write(ledger, await lockStream(tx, { libraryId }, newId()), curator, "filled the library for the demo");
+
+    for (const [name, { keys, aliases, favourites }] of Object.entries(own)) {
+      const ownerId = ids.get(name)!;
+      const mine = new Ledger(tx, libraryId, ownerId);
+      for (const [key, card] of keys) await mine.insert("keyBinding", { id: newId(), ownerId, key, cardId: cardIds.get(card)! });
+      for (const [text, card] of aliases) await mine.insert("alias", { id: newId(), ownerId, text, cardId: cardIds.get(card)! });
+      const places = generateNKeysBetween(null, null, favourites.length);
+      for (const [i, card] of favourites.entries())
+        await mine.insert("favourite", { id: newId(), ownerId, cardId: cardIds.get(card)!, position: places[i] });
+      await write(mine, await lockStream(tx, { libraryId, memberId: ownerId }, newId()), ownerId, "set up the demo desk");
+    }
+
+    const sessions = [
+      { name: "Reel 3: the fog week", kind: "audio" as const },
+      { name: "Fog week, stills", kind: "image" as const },
+    ];
+    const sessionPlaces = generateNKeysBetween(null, null, sessions.length);
+    for (const [s, { name, kind }] of sessions.entries()) {
+      const sessionId = newId();
+      await tx.insert(benchSession).values({ id: sessionId, libraryId, name, medium: kind, position: sessionPlaces[s] });
+      await tx.insert(stream).values({ id: newId(), libraryId, sessionId });
+      const list = demoFiles.filter((f) => f.kind === kind);
+      const places = generateNKeysBetween(null, null, list.length);
+      for (const [i, file] of list.entries()) {
+        const mediaId = await takeIn(tx, libraryId, file.name, kind, files.get(file)!);
+        await tx.insert(target).values({
+          id: newId(), libraryId, sessionId, kind: kind === "audio" ? "clip" : "photo", name: file.name, mediaId,
+          position: places[i], chainText: chainText({ medium: kind, settings: [] }),
+        });
+      }
+    }
+  });
+}
+
+/** A name for the cache that changes with the code of the generators. */
+export function cacheName(sources: readonly string[]): string {
+  const hash = createHash("sha256");
+  for (const source of sources) hash.update(source);
+  return hash.digest("hex").slice(0, 16);
+}

@@ -1,0 +1,75 @@
+import { spawn, type ChildProcess } from "node:child_process";
+import { existsSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { migrate } from "drizzle-orm/node-postgres/migrator";
+import { cacheName, seedDemo } from "../../demo/seed";
+import { connect } from "../../src/db/connection";
+import { filesBelow } from "./build";
+import { isFree } from "./run";
+import { checkout, isAlive, readJson, say, secrets, statePath, Trouble } from "./state";
+
+interface AppFile {
+  readonly pid: number;
+  readonly starter: number;
+}
+
+const appFile = () => statePath("application.json");
+
+/** Ends an application that a killed start left behind; complains where somebody else has the port. */
+export async function clearPort(port: number): Promise<void> {
+  const left = readJson<AppFile>(appFile());
+  if (left && isAlive(left.pid) && isOurs(left.pid)) {
+    if (isAlive(left.starter)) throw new Trouble(`Fichier is already served from this checkout, by process ${left.starter}. Stop that one first.`);
+    say("ending an application that was left running");
+    process.kill(left.pid, "SIGKILL");
+    for (let i = 0; i < 50 && isAlive(left.pid); i++) await new Promise((r) => setTimeout(r, 100));
+  }
+  rmSync(appFile(), { force: true });
+  if (!(await isFree(port))) throw new Trouble(`Port ${port} is taken by another program. Choose another: bin/start --port ${port + 1}`);
+}
+
+/** A process number may have been given to another program since. */
+function isOurs(pid: number): boolean {
+  const path = `/proc/${pid}/cmdline`;
+  return existsSync(path) && readFileSync(path, "utf8").includes("next");
+}
+
+export const environment = (url: string, port: number, mediaFolder: string): NodeJS.ProcessEnv => ({
+  ...process.env,
+  NODE_ENV: "production",
+  NEXT_TELEMETRY_DISABLED: "1",
+  DATABASE_URL: url,
+  FICHIER_SECRET: secrets().cookieSecret,
+  FICHIER_MEDIA: mediaFolder,
+  FICHIER_URL: `http://127.0.0.1:${port}`,
+});
+
+/** Brings the database's tables up to date and fills in the demo where it is missing. */
+export async function prepareDatabase(url: string, mediaFolder: string, demo: boolean): Promise<void> {
+  const db = connect(url);
+  try {
+    await migrate(db, { migrationsFolder: join(checkout, "src/db/migrations") });
+    process.env.FICHIER_MEDIA = mediaFolder;
+    const sources = [...filesBelow(join(checkout, "demo/pictures")), ...filesBelow(join(checkout, "demo/sound")), join(checkout, "demo/material.ts")];
+    const cache = statePath("demo-files", cacheName(sources.map((f) => readFileSync(f, "utf8"))));
+    if (demo) await seedDemo(db, secrets().cookieSecret, cache, say);
+  } finally {
+    await db.$client.end();
+  }
+}
+
+/** Serves the built application on loopback; resolves when it answers. */
+export async function serve(url: string, port: number, mediaFolder: string, quiet = false): Promise<ChildProcess> {
+  const args = [join(checkout, "node_modules/next/dist/bin/next"), "start", "-H", "127.0.0.1", "-p", String(port)];
+  const child = spawn(process.execPath, args, { cwd: checkout, env: environment(url, port, mediaFolder), stdio: ["ignore", quiet ? "ignore" : "pipe", "inherit"] });
+  writeFileSync(appFile(), JSON.stringify({ pid: child.pid, starter: process.pid }));
+  child.once("exit", () => rmSync(appFile(), { force: true }));
+  for (let i = 0; i < 300; i++) {
+    if (child.exitCode !== null) break;
+    const answer = await fetch(`http://127.0.0.1:${port}/api/health`).catch(() => null);
+    if (answer?.ok) return child;
+    await new Promise((r) => setTimeout(r, 100));
+  }
+  child.kill("SIGKILL");
+  throw new Trouble("The application did not start; the messages above say why.");
+}

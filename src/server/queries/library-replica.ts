@@ -1,0 +1,31 @@
+import { database } from "@/db/connection";
+import { listMembers, listSessions, readLibrary } from "@/db/replica";
+import { findStream } from "@/db/streams";
+import type { Member } from "../member";
+
+/**
+ * All that a member may see of a library, with the revisions it stands at. Read in one repeatable-read transaction,
+ * so that rows and revisions belong together.
+ */
+export async function libraryReplica({ libraryId, libraryName, userId, role, name, settings }: Member) {
+  return database().transaction(
+    async (tx) => {
+      const shared = await findStream(tx, { libraryId });
+      const own = await findStream(tx, { libraryId, memberId: userId });
+      return {
+        library: { id: libraryId, name: libraryName },
+        member: { id: userId, name, role, settings },
+        members: await listMembers(tx, libraryId),
+        sessions: await listSessions(tx, libraryId),
+        streams: [
+          ...(shared ? [{ of: "library" as const, id: shared.id, revision: shared.revision }] : []),
+          ...(own ? [{ of: "member" as const, id: own.id, revision: own.revision }] : []),
+        ],
+        rows: await readLibrary(tx, libraryId, userId),
+      };
+    },
+    { isolationLevel: "repeatable read", accessMode: "read only" },
+  );
+}
+
+export type LibraryReplica = Awaited<ReturnType<typeof libraryReplica>>;

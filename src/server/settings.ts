@@ -1,0 +1,15 @@
+import Joi from "joi";
+import { database } from "@/db/connection";
+import { saveSettings } from "@/db/members";
+import type { MemberSettings } from "@/db/schema";
+import { validate } from "./command";
+import type { Member } from "./member";
+
+const input = Joi.object({ bareKeys: Joi.boolean() });
+
+/** Changes how the interface behaves for one member; no part of the library. */
+export async function changeSettings({ libraryId, userId, settings }: Member, request: unknown) {
+  const next = { ...settings, ...validate<MemberSettings>(input, request) };
+  await saveSettings(database(), libraryId, userId, next);
+  return { settings: next };
+}

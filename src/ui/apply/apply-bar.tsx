@@ -1,0 +1,115 @@
+"use client";
+
+import { Box, chakra, HStack, Input } from "@chakra-ui/react";
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
+import { combination } from "@/core/keys/combination";
+import { folderPath } from "@/core/library/folders";
+import { countTargets } from "@/core/library/words";
+import { useDesk } from "../data/desk";
+import type { ApplyHow, Bench } from "../bench/use-bench";
+import { useKeyActions } from "../keys/keys";
+import { KeyCap } from "../parts/key-cap";
+import { ApplyRow } from "./apply-row";
+import { useRecall } from "./use-recall";
+
+const mostRows = 60;
+const strengthStep = 10;
+
+/** Type to find, arrows to audition on the selected material, Enter to apply. */
+export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void }) {
+  const { data } = useDesk();
+  const { replica } = data;
+  const [typed, setTyped] = useState("");
+  const [at, setAt] = useState(0);
+  const [strength, setStrength] = useState(100);
+  const input = useRef<HTMLInputElement>(null);
+  const list = useRef<HTMLDivElement>(null);
+  const { lead, selected, setAudition, apply } = bench;
+  const target = { medium: lead?.chain.medium ?? bench.session.session.medium, kind: lead?.kind ?? "" };
+  const { query, result } = useRecall(typed, target, mostRows);
+  const hits = useMemo(() => result.hits.flatMap((hit) => { const card = replica.card.get(hit.id); return card ? [{ hit, card }] : []; }), [result, replica.card]);
+  const chosen = Math.min(at, hits.length - 1);
+  const card = hits[chosen]?.card;
+  // Nothing is auditioned before something was typed or moved: opening the bar changes nothing that is heard or seen.
+  const [touched, setTouched] = useState(false);
+
+  useEffect(() => {
+    input.current?.focus();
+    return () => setAudition(null);
+  }, [setAudition]);
+  useEffect(() => {
+    setAudition(touched && card && card.medium === target.medium ? { chain: card.chain, strength } : null);
+  }, [touched, card, strength, target.medium, setAudition]);
+  useEffect(() => {
+    list.current?.querySelector('[aria-selected="true"]')?.scrollIntoView({ block: "nearest" });
+    if (query !== null) performance.mark("fichier:listed", { detail: query });
+  }, [chosen, query, hits]);
+
+  const put = (how: ApplyHow, index = chosen) => {
+    const picked = hits[index]?.card;
+    // What was typed last has not been answered yet: the row on top may still be another one.
+    if (!picked || query !== typed) return;
+    apply(picked, how, strength);
+    onClose();
+  };
+  const onKey = (event: KeyboardEvent) => {
+    const keys = combination(event);
+    const number = /^Alt\+([1-9])$/.exec(keys);
+    const step = (by: number) => {
+      setTouched(true);
+      setAt(Math.min(hits.length - 1, Math.max(0, chosen + by)));
+    };
+    const does: Record<string, () => void> = {
+      ArrowDown: () => step(touched ? 1 : 0), ArrowUp: () => step(-1), Enter: () => put("replace"), "Shift+Enter": () => put("after"),
+      PageUp: () => setStrength((s) => Math.min(100, s + strengthStep)), PageDown: () => setStrength((s) => Math.max(0, s - strengthStep)),
+    };
+    if (number) put("replace", Number(number[1]) - 1);
+    else if (does[keys]) does[keys]();
+    else return;
+    event.preventDefault();
+  };
+
+  const actions = useMemo(
+    () => [
+      { keys: ["Escape"], label: "leave", run: onClose },
+      { keys: ["Ctrl+Enter"], label: "", quiet: true, run: () => undefined },
+    ],
+    [onClose],
+  );
+  useKeyActions(actions, { modal: true, note: selected.length > 0 ? `on ${countTargets(selected)}` : undefined });
+
+  return (
+    <Box position="absolute" inset="0" zIndex="20" bg="blackAlpha.500" onMouseDown={onClose}>
+      <Box
+        role="dialog" aria-modal="true" aria-label="Find and apply" bg="card" color="cardInk" borderRadius="4px" boxShadow="lg" mx="auto" mt="12px" width="min(700px, calc(100vw - 40px))" overflow="hidden" onMouseDown={(event) => event.stopPropagation()}
+        onBlur={(event) => { if (event.relatedTarget && !event.currentTarget.contains(event.relatedTarget)) onClose(); }}
+      >
+        <HStack borderBottom="2px solid" borderColor="cardHead" px="16px" gap="12px">
+          <Input
+            ref={input} role="combobox" aria-label="Find a card" aria-expanded="true" aria-controls="found-cards" aria-activedescendant={card ? `found-${card.id}` : undefined} autoComplete="off" spellCheck={false}
+            variant="flushed" border="none" fontFamily="mono" fontSize="lg" height="46px" px="0" value={typed} onChange={(event) => { setTyped(event.target.value); setAt(0); setTouched(true); }} onKeyDown={onKey} _focusVisible={{ outline: "none", boxShadow: "none" }}
+          />
+          <chakra.span fontSize="sm" color="cardMuted" whiteSpace="nowrap" aria-live="polite">{`${result.fitting} of ${result.matches} fit a ${target.kind || "target"}`}</chakra.span>
+        </HStack>
+        <Box ref={list} role="listbox" id="found-cards" aria-label="Cards found" maxHeight="min(470px, 62vh)" overflowY="auto" data-query={query ?? undefined}>
+          {hits.map(({ hit, card }, i) => (
+            <ApplyRow
+              key={card.id} card={card} hit={hit} number={i + 1} chosen={i === chosen} path={folderPath(replica.folder, card.folderId)} memberId={data.member.id} replica={replica} kind={target.kind}
+              onPick={() => put("replace", i)}
+            />
+          ))}
+          {query !== null && hits.length === 0 && (
+            <Box px="16px" py="14px" color="cardMuted">{replica.card.size === 0 ? "This library has no cards yet. Shape something and keep it." : `Nothing begins with “${query}”. Fewer letters find more.`}</Box>
+          )}
+        </Box>
+        <HStack bg="#efe8da" borderTop="1px solid" borderColor="cardRule" px="16px" py="7px" gap="18px" fontSize="sm">
+          {([["Enter", "put on"], ["Shift+Enter", "add after"], ["ArrowDown", "audition"], ["Alt+1", "pick row"]] as const).map(([keys, words]) => (
+            <HStack key={keys} gap="5px"><KeyCap keys={keys} quiet /><span>{words}</span></HStack>
+          ))}
+          <HStack gap="5px" ml="auto"><KeyCap keys="PgUp" quiet /><KeyCap keys="PgDn" quiet /><span>{`strength ${strength} %`}</span></HStack>
+        </HStack>
+      </Box>
+    </Box>
+  );
+}
+

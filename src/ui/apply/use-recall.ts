@@ -1,0 +1,22 @@
+import { useEffect, useState } from "react";
+import type { SearchTarget } from "@/core/search/document";
+import type { RecallResult } from "@/core/search/recall";
+import { useDesk } from "../data/desk";
+
+const nothing: RecallResult = { hits: [], matches: 0, fitting: 0 };
+
+/** What a query recalls, from the worker; the last answer stays until the next is there. */
+export function useRecall(query: string, target: SearchTarget, limit: number): { readonly query: string | null; readonly result: RecallResult } {
+  const { finder, data } = useDesk();
+  const [state, setState] = useState<{ query: string | null; result: RecallResult }>({ query: null, result: nothing });
+  const { medium, kind } = target;
+  useEffect(() => {
+    let wanted = true;
+    void finder.recall(query, { medium, kind }, limit).then((result) => wanted && setState({ query, result }));
+    return () => {
+      wanted = false;
+    };
+    // The library's copy is listed because a change to it may change the answer.
+  }, [finder, query, medium, kind, limit, data.replica]);
+  return state;
+}

@@ -1,0 +1,57 @@
+"use client";
+
+import { Box, chakra, Input } from "@chakra-ui/react";
+import { useMemo, useRef, useState } from "react";
+import type { Medium } from "@/core/effects/define";
+import { effectsFor } from "@/core/effects/registry";
+import { fold } from "@/core/search/fold";
+import { Dialog } from "../parts/dialog";
+
+interface AddEffectProps {
+  readonly medium: Medium;
+  readonly onAdd: (effect: string) => void;
+  readonly onClose: () => void;
+}
+
+/** Choose an effect by its first letters or by arrows; Enter puts it at the end of the chain. */
+export function AddEffect({ medium, onAdd, onClose }: AddEffectProps) {
+  const [typed, setTyped] = useState("");
+  const [at, setAt] = useState(0);
+  const input = useRef<HTMLInputElement>(null);
+  const found = useMemo(() => {
+    const words = fold(typed).split(/\s+/).filter(Boolean);
+    return effectsFor(medium).filter((effect) => {
+      const own = fold(`${effect.name} ${effect.category} ${effect.short}`).split(/[\s-]+/);
+      return words.every((word) => own.some((w) => w.startsWith(word)));
+    });
+  }, [typed, medium]);
+  const chosen = Math.min(at, found.length - 1);
+  return (
+    <Dialog title="Add effect" onClose={onClose} initialFocus={input}>
+      <Input
+        ref={input} role="combobox" aria-expanded="true" aria-controls="effects" aria-label="Effect" aria-activedescendant={found[chosen] ? `effect-${found[chosen].id}` : undefined} autoComplete="off"
+        value={typed} fontFamily="mono" bg="#fffdf8" borderColor="#7f8b93" borderRadius="2px" mb="8px" placeholder="first letters"
+        onChange={(event) => { setTyped(event.target.value); setAt(0); }}
+        onKeyDown={(event) => {
+          const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
+          if (step) setAt((chosen + step + found.length) % found.length);
+          else if (event.key === "Enter" && found[chosen]) onAdd(found[chosen].id);
+          else return;
+          event.preventDefault();
+        }}
+      />
+      <Box role="listbox" id="effects" aria-label="Effects" maxHeight="50vh" overflowY="auto">
+        {found.map((effect, i) => (
+          <Box
+            key={effect.id} role="option" id={`effect-${effect.id}`} aria-selected={i === chosen} onClick={() => onAdd(effect.id)} px="10px" py="6px" cursor="default"
+            borderLeft="3px solid" borderColor={i === chosen ? "cardSelected" : "transparent"} bg={i === chosen ? "cardSelectedGround" : undefined}
+          >
+            <chakra.div fontFamily="heading" fontWeight="600">{effect.name}</chakra.div>
+            <chakra.div fontSize="xs" color="cardMuted">{effect.summary}</chakra.div>
+          </Box>
+        ))}
+        {found.length === 0 && <Box p="10px" color="cardMuted">No effect begins like that.</Box>}
+      </Box>
+    </Dialog>
+  );
+}

@@ -1,0 +1,96 @@
+"use client";
+
+import { Box, chakra } from "@chakra-ui/react";
+import { useCallback, useEffect, useMemo, useState } from "react";
+import { defaultValues } from "@/core/chain/values";
+import { findEffect } from "@/core/effects/registry";
+import { countTargets } from "@/core/library/words";
+import { ApplyBar } from "../apply/apply-bar";
+import { useDesk } from "../data/desk";
+import type { SessionData } from "../data/wire";
+import { useFinding } from "../frame/finding";
+import { useKeyActions, type KeyAction } from "../keys/keys";
+import { AliasDialog, KeyDialog } from "../parts/card-dialogs";
+import { AddEffect } from "./add-effect";
+import { ChainColumn } from "./chain-column";
+import { KeepDialog } from "./keep-dialog";
+import { PictureViewer } from "./picture-viewer";
+import { SoundViewer } from "./sound-viewer";
+import { TargetList } from "./target-list";
+import { useBench } from "./use-bench";
+
+type Panel = "keep" | "add" | "alias" | "key";
+
+/** The bench: targets, viewer, chain; the apply bar over the middle. */
+export function BenchScreen({ session }: { session: SessionData }) {
+  const { data, act } = useDesk();
+  const { replica } = data;
+  const bench = useBench(session);
+  const { lead, selected, shape, apply, takeBack } = bench;
+  const { finding, setFinding } = useFinding();
+  const [panel, setPanel] = useState<Panel | null>(null);
+  const [open, setOpen] = useState<number | null>(null);
+  const close = useCallback(() => setPanel(null), []);
+  const closeFinding = useCallback(() => {
+    setFinding(false);
+    // Back to the list, where the next key is expected.
+    requestAnimationFrame(() => document.querySelector<HTMLElement>('[role="listbox"][aria-label="Targets"]')?.focus());
+  }, [setFinding]);
+  const leadId = lead?.id;
+  useEffect(() => setOpen(null), [leadId]);
+
+  const addEffect = (id: string) => {
+    const effect = findEffect(id);
+    if (!effect || !lead) return;
+    const settings = [...lead.chain.settings, { effect: id, values: defaultValues(effect.parameters), on: true, mix: effect.defaultMix }];
+    shape({ ...lead.chain, settings });
+    setOpen(settings.length - 1);
+    setPanel(null);
+    // Onto the first control of what was added, once it is drawn.
+    setTimeout(() => document.querySelector<HTMLElement>(`[data-setting="${settings.length - 1}"] :is([role="slider"], select)`)?.focus(), 60);
+  };
+
+  const pinned = lead?.cardId ? replica.card.get(lead.cardId) : undefined;
+  const pinnedKey = pinned && [...replica.keyBinding.values()].find((k) => k.cardId === pinned.id)?.key;
+  const isFavourite = pinned !== undefined && [...replica.favourite.values()].some((f) => f.cardId === pinned.id);
+
+  const actions = useMemo<KeyAction[]>(() => {
+    const onto = selected.length > 0 ? countTargets(selected) : "nothing";
+    const bound = [...replica.keyBinding.values()].sort((a, b) => (a.key < b.key ? -1 : 1));
+    return [
+      ...bound.flatMap((binding): KeyAction[] => {
+        const card = replica.card.get(binding.cardId);
+        if (!card || card.medium !== lead?.chain.medium) return [];
+        return [{ keys: [binding.key], label: selected.length > 1 ? `${card.name} on ${onto}` : card.name, run: () => apply(card, "replace", 100) }];
+      }),
+      { keys: ["/"], label: "find", run: () => setFinding(true) },
+      { keys: ["Backspace", "Ctrl+z"], label: "take back", run: () => void takeBack("undo") },
+      { keys: ["Shift+Backspace", "Ctrl+Shift+z", "Ctrl+y"], label: "do again", quiet: true, run: () => void takeBack("redo") },
+      { keys: ["f"], label: isFavourite ? "unmark" : "mark", disabled: !pinned, run: () => void act("mark-favourite", { cardId: pinned!.id, on: !isFavourite }) },
+      { keys: ["g"], label: "give a key", quiet: true, disabled: !pinned, run: () => setPanel("key") },
+      { keys: ["n"], label: "alias", quiet: true, disabled: !pinned, run: () => setPanel("alias") },
+    ];
+  }, [replica, selected, lead, pinned, isFavourite, apply, takeBack, act, setFinding]);
+  useKeyActions(actions, { note: selected.length > 0 ? `on ${countTargets(selected)}` : undefined });
+
+  const openKeep = useCallback(() => setPanel("keep"), []);
+  const openAdd = useCallback(() => setPanel("add"), []);
+  const media = lead ? session.media.get(lead.mediaId) : undefined;
+
+  return (
+    <Box display="grid" gridTemplateColumns="{sizes.column} minmax(0, 1fr) {sizes.cardColumn}" height="100%" position="relative">
+      <TargetList bench={bench} />
+      <Box as="main" p="16px 20px" minWidth="0" minHeight="0" display="flex" flexDirection="column" overflow="hidden">
+        {lead && media?.facts.kind === "audio" && <SoundViewer target={lead} media={media} audition={bench.audition} />}
+        {lead && media?.facts.kind === "image" && <PictureViewer target={lead} media={media} audition={bench.audition} />}
+        {!lead && <chakra.p color="muted">This session is empty.</chakra.p>}
+      </Box>
+      {lead ? <ChainColumn bench={bench} target={lead} open={open} onOpen={setOpen} onKeep={openKeep} onAdd={openAdd} /> : <Box bg="panel" />}
+      {finding && <ApplyBar bench={bench} onClose={closeFinding} />}
+      {panel === "add" && lead && <AddEffect medium={lead.chain.medium} onAdd={addEffect} onClose={close} />}
+      {panel === "keep" && lead && <KeepDialog target={lead} onClose={close} onKept={close} />}
+      {panel === "alias" && pinned && <AliasDialog card={pinned} onClose={close} />}
+      {panel === "key" && pinned && <KeyDialog card={pinned} current={pinnedKey} onClose={close} />}
+    </Box>
+  );
+}

@@ -1,0 +1,99 @@
+"use client";
+
+import { Box, chakra, HStack } from "@chakra-ui/react";
+import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import { emptyChain } from "@/core/chain/model";
+import type { Target } from "@/core/library/entities";
+import type { Media } from "../data/wire";
+import { useKeyActions } from "../keys/keys";
+import { Pixels } from "../parts/pixels";
+import { Histogram } from "./histogram";
+import type { Audition } from "./use-bench";
+import { usePicture } from "./use-picture";
+
+const untouched = emptyChain("image");
+
+interface PictureViewerProps {
+  readonly target: Target;
+  readonly media: Media;
+  readonly audition: Audition | null;
+}
+
+/** A picture with its untouched state at the left of a movable edge, on a neutral surround. */
+export function PictureViewer({ target, media, audition }: PictureViewerProps) {
+  const facts = media.facts as Extract<Media["facts"], { kind: "image" }>;
+  const chain = audition?.chain ?? target.chain;
+  const strength = audition?.strength ?? target.strength;
+  const after = usePicture(media, "preview", chain, strength, "viewer");
+  const before = usePicture(media, "preview", untouched, 100, "viewer before");
+  const [edge, setEdge] = useState(50);
+  const [whole, setWhole] = useState<"before" | "after" | null>(null);
+  const box = useRef<HTMLDivElement>(null);
+  const shown = whole === "before" ? 100 : whole === "after" ? 0 : edge;
+
+  const actions = useMemo(() => {
+    const sides = [null, "after", "before"] as const;
+    const move = (by: number) => {
+      setWhole(null);
+      setEdge((e) => Math.min(100, Math.max(0, e + by)));
+    };
+    return [
+      { keys: ["b"], label: whole === null ? "after, whole" : whole === "after" ? "before, whole" : "edge", run: () => setWhole(sides[(sides.indexOf(whole) + 1) % sides.length]) },
+      { keys: [","], label: "edge left", quiet: true, run: () => move(-5) },
+      { keys: ["."], label: "edge right", quiet: true, run: () => move(5) },
+    ];
+  }, [whole]);
+  useKeyActions(actions);
+
+  const drag = (event: PointerEvent) => {
+    if (event.buttons === 0) return;
+    const { left, width } = box.current!.getBoundingClientRect();
+    setWhole(null);
+    setEdge(Math.round(Math.min(1, Math.max(0, (event.clientX - left) / width)) * 100));
+  };
+  const onKey = (event: KeyboardEvent) => {
+    const by = { ArrowLeft: -1, ArrowRight: 1, PageDown: -10, PageUp: 10, Home: -100, End: 100 }[event.key];
+    if (by === undefined) return;
+    event.preventDefault();
+    setWhole(null);
+    setEdge((e) => Math.min(100, Math.max(0, e + by)));
+  };
+
+  const { width, height } = facts.preview;
+  const problem = after.problem ?? before.problem;
+  return (
+    <Box display="flex" flexDirection="column" gap="10px" flex="1" minHeight="0" data-rendered={after.rendered ? "" : undefined}>
+      <HStack justifyContent="space-between" alignItems="flex-end">
+        <Box minWidth="0">
+          <chakra.h1 fontFamily="heading" fontSize="xl" fontWeight="600" truncate title={target.name}>{target.name}</chakra.h1>
+          <chakra.div fontFamily="mono" fontSize="xs" color="muted">{`${facts.width} × ${facts.height} · shown at ${width} × ${height}`}</chakra.div>
+        </Box>
+        <Histogram picture={after.rendered} />
+      </HStack>
+      {problem && <chakra.div role="alert" color="loss">{`✕ This could not be rendered: ${problem}`}</chakra.div>}
+      <Box flex="1" minHeight="0" bg="surround" display="flex" alignItems="center" justifyContent="center" p="22px" css={{ containerType: "size" }}>
+        <Box
+          ref={box} position="relative" touchAction="none" cursor="ew-resize" onPointerDown={drag} onPointerMove={drag}
+          style={{ aspectRatio: `${width} / ${height}`, width: `min(100cqw, calc(100cqh * ${width / height}))` }}
+        >
+          <Pixels picture={after.rendered} label={`${target.name}, after`} data-testid="after" position="absolute" inset="0" width="100%" height="100%" />
+          <Pixels picture={before.rendered} label={`${target.name}, before`} position="absolute" inset="0" width="100%" height="100%" style={{ clipPath: `inset(0 ${100 - shown}% 0 0)` }} />
+          <Box
+            role="slider" tabIndex={0} aria-label="Edge between before and after" aria-valuemin={0} aria-valuemax={100} aria-valuenow={shown} onKeyDown={onKey}
+            position="absolute" insetY="-8px" width="3px" bg="keyGround" transform="translateX(-1px)" style={{ left: `${shown}%` }}
+          />
+          {shown > 8 && <Side at="left">before</Side>}
+          {shown < 92 && <Side at="right">after</Side>}
+        </Box>
+      </Box>
+    </Box>
+  );
+}
+
+function Side({ at, children }: { at: "left" | "right"; children: string }) {
+  return (
+    <chakra.span position="absolute" bottom="6px" {...{ [at]: "8px" }} fontFamily="mono" fontSize="xs" color="#ffffff" bg="rgba(0,0,0,0.62)" px="6px" borderRadius="2px" pointerEvents="none">
+      {children}
+    </chakra.span>
+  );
+}

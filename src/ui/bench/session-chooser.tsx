@@ -1,0 +1,25 @@
+"use client";
+
+import { NativeSelect } from "@chakra-ui/react";
+import { useRouter } from "next/navigation";
+import { useDesk } from "../data/desk";
+import type { BenchSession } from "../data/wire";
+
+/** The session's name, which opens the list of the others. */
+export function SessionChooser({ session }: { session: BenchSession }) {
+  const { data, libraryId } = useDesk();
+  const router = useRouter();
+  return (
+    <NativeSelect.Root px="8px" pt="12px" pb="8px" variant="plain" size="sm">
+      <NativeSelect.Field
+        aria-label="Session" fontFamily="heading" fontWeight="600" fontSize="md" value={session.id} color="ink" css={{ "& option": { bg: "panel", color: "ink" } }}
+        onChange={(event) => router.push(`/${libraryId}/bench/${event.target.value}`)}
+      >
+        {data.sessions.map((each) => (
+          <option key={each.id} value={each.id}>{each.name}</option>
+        ))}
+      </NativeSelect.Field>
+      <NativeSelect.Indicator />
+    </NativeSelect.Root>
+  );
+}

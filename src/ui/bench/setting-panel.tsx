@@ -1,0 +1,54 @@
+import { Box, chakra, HStack } from "@chakra-ui/react";
+import { saySetting } from "@/core/chain/describe";
+import type { EffectSetting, Json } from "@/core/chain/model";
+import { percent } from "@/core/effects/parameter";
+import { findEffect } from "@/core/effects/registry";
+import { NumberControl } from "../controls/number-control";
+import { ParameterControl } from "../controls/parameter-control";
+
+const mixSpec = percent({ label: "Mix", help: "Share of the effect's result; the rest is the signal before it.", min: 0, max: 100, default: 100 });
+
+interface SettingPanelProps {
+  readonly setting: EffectSetting;
+  readonly index: number;
+  readonly open: boolean;
+  readonly onOpen: () => void;
+  readonly onChange: (setting: EffectSetting) => void;
+}
+
+/** One setting of the chain: a ruled line, and below it its parameters when it is open. */
+export function SettingPanel({ setting, index, open, onOpen, onChange }: SettingPanelProps) {
+  const effect = findEffect(setting.effect);
+  const name = effect?.name ?? setting.effect;
+  const set = (key: string, value: Json) => onChange({ ...setting, values: { ...setting.values, [key]: value } });
+  return (
+    <Box as="li" data-setting={index} borderBottom="1px solid" borderColor="cardRule" bg={open ? "cardSelectedGround" : undefined}>
+      <HStack px="14px" py="2px" gap="8px" minHeight="34px">
+        <chakra.button
+          aria-label={`${name} ${setting.on ? "on" : "off"}`} aria-pressed={setting.on} title="on / off" onClick={() => onChange({ ...setting, on: !setting.on })}
+          fontFamily="mono" width="20px" outlineColor="cardSelected" color="cardInk"
+        >
+          {setting.on ? "●" : "○"}
+        </chakra.button>
+        <chakra.button aria-expanded={open} onClick={onOpen} data-setting-name display="flex" flex="1" justifyContent="space-between" gap="10px" minWidth="0" textAlign="left" py="5px" outlineColor="cardSelected" color={setting.on ? "cardInk" : "cardMuted"}>
+          <chakra.span fontWeight={open ? "600" : "400"} fontFamily={open ? "heading" : "body"} flexShrink={0}>{name}</chakra.span>
+          <chakra.span fontFamily="mono" fontSize="xs" truncate alignSelf="center">{`${setting.on ? "" : "off · "}${saySetting(setting)}`}</chakra.span>
+        </chakra.button>
+      </HStack>
+      {open && (
+        <Box px="16px" pb="10px" pl="42px">
+          {effect ? (
+            <>
+              {Object.entries(effect.parameters).map(([key, spec]) => (
+                <ParameterControl key={key} spec={spec} value={setting.values[key]} onChange={(value) => set(key, value)} />
+              ))}
+              <NumberControl spec={{ ...mixSpec, default: effect.defaultMix }} value={setting.mix} onChange={(mix) => onChange({ ...setting, mix })} />
+            </>
+          ) : (
+            <Box fontSize="xs">This effect is not installed here. It is kept as it is and left out of the sound or picture.</Box>
+          )}
+        </Box>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,45 @@
+import { Box, chakra, HStack } from "@chakra-ui/react";
+import { memo } from "react";
+import type { Target } from "@/core/library/entities";
+import type { Media } from "../data/wire";
+import { MediumSign } from "../parts/medium-sign";
+import { Pixels } from "../parts/pixels";
+import { usePicture } from "./use-picture";
+import { Wave } from "./wave";
+
+interface TargetRowProps {
+  readonly target: Target;
+  readonly media: Media;
+  readonly selected: boolean;
+  readonly lead: boolean;
+  /** What is on it, in words. */
+  readonly says: string;
+  readonly onPress: (id: string, keys: { ctrl: boolean; shift: boolean }) => void;
+}
+
+function Miniature({ target, media }: { target: Target; media: Media }) {
+  const { rendered } = usePicture(media, "mini", target.chain, target.strength, `mini ${target.id}`);
+  return <Pixels picture={rendered} label="" aria-hidden="true" width="56px" height="42px" style={{ width: 56, height: 42, objectFit: "contain", background: "#777777", flexShrink: 0 }} />;
+}
+
+/** One target of the session with a miniature of its material as it sounds or looks now. */
+export const TargetRow = memo(function TargetRow({ target, media, selected, lead, says, onPress }: TargetRowProps) {
+  const isPicture = media.facts.kind === "image";
+  return (
+    <Box
+      role="option" id={`target-${target.id}`} aria-selected={selected} data-lead={lead || undefined}
+      px="14px" py={isPicture ? "5px" : "7px"} borderLeft="3px solid" borderColor={selected ? "selected" : "transparent"} bg={selected ? "selectedGround" : undefined}
+      cursor="default" outline={lead && selected ? "1px dashed {colors.selected}" : undefined} outlineOffset="-2px"
+      onMouseDown={(event) => onPress(target.id, { ctrl: event.ctrlKey || event.metaKey, shift: event.shiftKey })}
+    >
+      <HStack gap="10px" alignItems={isPicture ? "center" : "flex-start"}>
+        {isPicture ? <Miniature target={target} media={media} /> : <Box color="muted" pt="1px"><MediumSign medium="audio" /></Box>}
+        <Box minWidth="0" flex="1">
+          <chakra.div truncate title={target.name}>{target.name}</chakra.div>
+          {media.facts.kind === "audio" && <Box my="2px"><Wave peaks={media.facts.peaks} columns={96} colour={selected ? "selected" : "muted"} height="22px" /></Box>}
+          <chakra.div fontSize="xs" color="muted" truncate title={says}>{says}</chakra.div>
+        </Box>
+      </HStack>
+    </Box>
+  );
+});

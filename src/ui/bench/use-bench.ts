@@ -1,0 +1,187 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import type { Chain } from "@/core/chain/model";
+import { normaliseChain } from "@/core/chain/values";
+import type { Card, Target } from "@/core/library/entities";
+import { countTargets } from "@/core/library/words";
+import { sayError, useDesk } from "../data/desk";
+import { sessionKey } from "../data/library-data";
+import type { SessionData } from "../data/wire";
+import { useSelection, type Selection } from "./use-selection";
+
+/** What of a target is changed here and not confirmed by the server yet. */
+type Local = Partial<Pick<Target, "chain" | "strength" | "cardId" | "cardVersion">>;
+export type ApplyHow = "replace" | "after";
+
+/** A card that is heard or seen on the selected material without being applied. */
+export interface Audition {
+  readonly chain: Chain;
+  readonly strength: number;
+}
+
+export interface Bench {
+  readonly session: SessionData;
+  /** In order, with what was changed here laid over what the server knows. */
+  readonly targets: readonly Target[];
+  readonly selection: Selection;
+  readonly selected: readonly Target[];
+  readonly lead: Target | null;
+  readonly audition: Audition | null;
+  setAudition(audition: Audition | null): void;
+  /** Changes the lead target's chain; small steps in quick succession become one change. */
+  shape(chain: Chain): void;
+  /** Sets the strength of every selected target. */
+  setStrength(strength: number): void;
+  apply(card: Card, how: ApplyHow, strength: number): void;
+  /** Sends what still waits, then takes back. */
+  takeBack(direction: "undo" | "redo"): Promise<void>;
+}
+
+/** Edits within this time of each other become one change in the history. */
+const restBeforeSaving = 350;
+
+const byPosition = (a: Target, b: Target) => (a.position < b.position ? -1 : a.position > b.position ? 1 : a.id < b.id ? -1 : 1);
+
+/** The state of the bench for one session. Edits show at once and are saved behind them. */
+export function useBench(session: SessionData): Bench {
+  const desk = useDesk();
+  const { send, tell, takeBack: serverTakeBack } = desk;
+  const client = useQueryClient();
+  const [local, setLocal] = useState<ReadonlyMap<string, Local>>(new Map());
+  const [audition, setAudition] = useState<Audition | null>(null);
+
+  const stored = session.replica.target;
+  const targets = useMemo(
+    () => [...stored.values()].map((t) => ({ ...t, ...local.get(t.id) })).sort(byPosition),
+    [stored, local],
+  );
+  const order = useMemo(() => targets.map((t) => t.id), [targets]);
+  const selection = useSelection(order);
+  const selected = useMemo(() => targets.filter((t) => selection.ids.has(t.id)), [targets, selection.ids]);
+  const lead = targets.find((t) => t.id === selection.lead) ?? null;
+
+  // What callbacks need of the latest render, without being made anew by it.
+  const latest = useRef({ local, selected, lead });
+  useEffect(() => {
+    latest.current = { local, selected, lead };
+  });
+
+  const layOver = useCallback((ids: readonly string[], change: (id: string) => Local) => {
+    setLocal((before) => {
+      const next = new Map(before);
+      for (const id of ids) next.set(id, { ...before.get(id), ...change(id) });
+      return next;
+    });
+  }, []);
+  /** Takes away what was laid over, where it is still what was sent. */
+  const settle = useCallback((sent: ReadonlyMap<string, Local>) => {
+    setLocal((before) => {
+      const next = new Map(before);
+      for (const [id, mine] of sent) {
+        const now = next.get(id);
+        const left = Object.fromEntries(Object.entries(now ?? {}).filter(([key, value]) => mine[key as keyof Local] !== value));
+        if (Object.keys(left).length === 0) next.delete(id);
+        else next.set(id, left);
+      }
+      return next;
+    });
+  }, []);
+
+  const timers = useRef(new Map<string, ReturnType<typeof setTimeout>>());
+  const save = useCallback(
+    async (id: string) => {
+      clearTimeout(timers.current.get(id));
+      timers.current.delete(id);
+      const mine = latest.current.local.get(id);
+      if (!mine) return;
+      const { chain, strength } = mine;
+      try {
+        await send("set-chain", () => ({
+          sessionId: session.session.id,
+          targetId: id,
+          ...(chain && { chain }),
+          ...(strength !== undefined && { strength }),
+          // From the cache, not from the last render: an answer may have come in between.
+          seen: client.getQueryData<SessionData>(sessionKey(session.session.id))?.replica.target.get(id)?.version,
+        }));
+      } catch (error) {
+        tell({ kind: "problem", text: sayError(error) });
+      }
+      settle(new Map([[id, mine]]));
+    },
+    [send, settle, tell, client, session.session.id],
+  );
+  const saveSoon = useCallback(
+    (id: string) => {
+      clearTimeout(timers.current.get(id));
+      timers.current.set(id, setTimeout(() => void save(id), restBeforeSaving));
+    },
+    [save],
+  );
+  const saveNow = useCallback(() => Promise.all([...timers.current.keys()].map(save)), [save]);
+  // Leaving the bench must not lose the last touch.
+  useEffect(() => () => void saveNow(), [saveNow]);
+
+  const shape = useCallback(
+    (chain: Chain) => {
+      const { lead } = latest.current;
+      if (!lead) return;
+      const clean = normaliseChain(chain).chain;
+      const cleared = clean.settings.length === 0 ? { cardId: null, cardVersion: null, strength: 100 } : {};
+      layOver([lead.id], () => ({ chain: clean, ...cleared }));
+      saveSoon(lead.id);
+    },
+    [layOver, saveSoon],
+  );
+
+  const setStrength = useCallback(
+    (strength: number) => {
+      const value = Math.round(Math.min(100, Math.max(0, strength)));
+      const ids = latest.current.selected.map((t) => t.id);
+      layOver(ids, () => ({ strength: value }));
+      ids.forEach(saveSoon);
+    },
+    [layOver, saveSoon],
+  );
+
+  const apply = useCallback(
+    (card: Card, how: ApplyHow, strength: number) => {
+      const { selected } = latest.current;
+      const wrong = selected.find((t) => t.chain.medium !== card.medium);
+      if (selected.length === 0) return tell({ kind: "problem", text: "Select something to apply it to." });
+      if (wrong) return tell({ kind: "problem", text: `“${card.name}” is for ${mediumWords[card.medium]}; “${wrong.name}” is ${mediumWords[wrong.chain.medium]}.` });
+      const sent = new Map<string, Local>();
+      const chains = new Map(selected.map((t) => [t.id, how === "after" ? { ...card.chain, settings: [...t.chain.settings, ...card.chain.settings] } : card.chain]));
+      for (const t of selected)
+        sent.set(t.id, { chain: chains.get(t.id)!, strength: how === "after" ? t.strength : strength, cardId: card.id, cardVersion: card.contentVersion });
+      setAudition(null);
+      const ids = selected.map((t) => t.id);
+      // What waits is sent as it was before the card; what is seen changes at once.
+      const saved = saveNow();
+      layOver(ids, (id) => sent.get(id)!);
+      tell({ kind: "done", text: `“${card.name}” on ${countTargets(selected)}.` });
+      void (async () => {
+        await saved;
+        try {
+          await send("apply-card", () => ({ sessionId: session.session.id, targetIds: ids, cardId: card.id, contentVersion: card.contentVersion, strength, how }));
+        } catch (error) {
+          tell({ kind: "problem", text: sayError(error) });
+        }
+        settle(sent);
+      })();
+    },
+    [layOver, saveNow, send, settle, tell, session.session.id],
+  );
+
+  const takeBack = useCallback(
+    async (direction: "undo" | "redo") => {
+      await saveNow();
+      await serverTakeBack(direction);
+    },
+    [saveNow, serverTakeBack],
+  );
+
+  return { session, targets, selection, selected, lead, audition, setAudition, shape, setStrength, apply, takeBack };
+}
+
+export const mediumWords = { audio: "sound", image: "a picture", video: "video" } as const;

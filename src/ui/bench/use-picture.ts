@@ -1,0 +1,30 @@
+import { useEffect, useState } from "react";
+import type { Chain } from "@/core/chain/model";
+import type { RenderedPicture } from "@/workers/render-messages";
+import { useDesk } from "../data/desk";
+import type { Media } from "../data/wire";
+
+export const copyUrl = (libraryId: string, mediaId: string, copy: string) => `/api/libraries/${libraryId}/media/${mediaId}/${copy}`;
+
+/**
+ * A picture as rendered by the worker. The last one stays until the next is there, so that nothing flickers.
+ * `place` names who asks: a newer question from the same place replaces an older one.
+ */
+export function usePicture(media: Media, copy: "preview" | "mini", chain: Chain, strength: number, place: string) {
+  const { libraryId, renderer } = useDesk();
+  const [state, setState] = useState<{ mediaId: string; rendered: RenderedPicture | null; problem: string | null }>({ mediaId: media.id, rendered: null, problem: null });
+  const { facts, id } = media;
+  useEffect(() => {
+    if (facts.kind !== "image") return;
+    let wanted = true;
+    renderer
+      .picture({ place, chain, strength, source: { url: copyUrl(libraryId, id, copy), ...facts[copy] } })
+      .then((rendered) => wanted && rendered && setState({ mediaId: id, rendered, problem: null }))
+      .catch((error: Error) => wanted && setState({ mediaId: id, rendered: null, problem: error.message }));
+    return () => {
+      wanted = false;
+    };
+  }, [renderer, libraryId, id, facts, copy, chain, strength, place]);
+  // Of another picture nothing is shown, however good it looks.
+  return state.mediaId === id ? state : { mediaId: id, rendered: null, problem: null };
+}

@@ -1,0 +1,26 @@
+import type { Json } from "@/core/chain/model";
+import type { CurvePoint, Parameter } from "@/core/effects/parameter";
+import { ChoiceControl } from "./choice-control";
+import { CurveControl } from "./curve-control";
+import { NumberControl } from "./number-control";
+import { RowsControl } from "./rows-control";
+
+interface ParameterControlProps {
+  readonly spec: Parameter;
+  readonly value: Json | undefined;
+  readonly onChange: (value: Json) => void;
+}
+
+/** The control that belongs to a parameter's specification. Stored values have been checked against it. */
+export function ParameterControl({ spec, value = spec.default as unknown as Json, onChange }: ParameterControlProps) {
+  switch (spec.kind) {
+    case "number":
+      return <NumberControl spec={spec} value={value as number} onChange={onChange} />;
+    case "choice":
+      return <ChoiceControl spec={spec} value={value as string} onChange={onChange} />;
+    case "rows":
+      return <RowsControl spec={spec} value={value as readonly { readonly [key: string]: Json }[]} onChange={(rows) => onChange(rows)} />;
+    case "curve":
+      return <CurveControl spec={spec} value={value as unknown as readonly CurvePoint[]} onChange={(points) => onChange(points as unknown as Json)} />;
+  }
+}

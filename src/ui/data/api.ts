@@ -1,0 +1,48 @@
+/** An answer of the server that is no success, with its words for a person. */
+export class ApiError extends Error {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    message: string,
+    readonly details: Readonly<Record<string, unknown>>,
+  ) {
+    super(message);
+  }
+
+  get hint(): string {
+    return typeof this.details.hint === "string" ? this.details.hint : "";
+  }
+
+  /** True where the same request may succeed later by itself. */
+  get passing(): boolean {
+    return this.status === 0 || this.status >= 502;
+  }
+}
+
+async function answerOf(response: Response): Promise<unknown> {
+  const text = await response.text();
+  let data: unknown = null;
+  try {
+    data = JSON.parse(text);
+  } catch {
+    if (response.ok) throw new ApiError(502, "no-answer", "The server's answer could not be read.", {});
+  }
+  if (response.ok) return data;
+  const { code = "internal", message = "The server could not do this.", ...details } = (data as { error?: Record<string, string> } | null)?.error ?? {};
+  throw new ApiError(response.status, code, message, details);
+}
+
+/** Asks the server for JSON. Throws an ApiError; status 0 means that it could not be reached. */
+export async function api<T>(path: string, options: { method?: "GET" | "POST" | "PATCH"; body?: unknown } = {}): Promise<T> {
+  const { method = "GET", body } = options;
+  let response: Response;
+  try {
+    response = await fetch(path, {
+      method,
+      ...(body !== undefined && { body: JSON.stringify(body), headers: { "content-type": "application/json" } }),
+    });
+  } catch {
+    throw new ApiError(0, "unreachable", "Fichier's server cannot be reached just now.", { hint: "It is tried again by itself." });
+  }
+  return (await answerOf(response)) as T;
+}

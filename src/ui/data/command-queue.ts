@@ -1,0 +1,56 @@
+import { v7 as newId } from "uuid";
+import { api, ApiError } from "./api";
+import type { CommandAnswer } from "./wire";
+
+/** How a request looks when its turn comes: later ones may depend on what earlier ones brought. */
+type MakeBody = () => object;
+
+const firstWait = 400;
+const longestWait = 5000;
+
+/**
+ * Sends commands one after another. A server that cannot be reached is tried again with the same request id until it
+ * answers, so that nothing is lost and nothing done twice; refusals go back to who asked.
+ */
+export class CommandQueue {
+  private tail: Promise<unknown> = Promise.resolve();
+  private open = 0;
+  private waiting = false;
+
+  /** `onState` hears how many commands are on their way and whether the server keeps them waiting. */
+  constructor(
+    private readonly libraryId: string,
+    private readonly onState: (open: number, waiting: boolean) => void,
+  ) {}
+
+  /** `path` is below the library's address: `commands/keep-card` or `take-back`. */
+  send<Result>(path: string, makeBody: MakeBody): Promise<CommandAnswer<Result>> {
+    this.report(+1, this.waiting);
+    const turn = this.tail.then(() => this.deliver<Result>(path, { ...makeBody(), requestId: newId() }));
+    this.tail = turn.catch(() => undefined).then(() => this.report(-1, false));
+    return turn;
+  }
+
+  /** Resolves when everything sent so far was answered. */
+  settled(): Promise<void> {
+    return this.tail.then(() => undefined);
+  }
+
+  private async deliver<Result>(path: string, body: object): Promise<CommandAnswer<Result>> {
+    for (let wait = firstWait; ; wait = Math.min(longestWait, wait * 2)) {
+      try {
+        return await api<CommandAnswer<Result>>(`/api/libraries/${this.libraryId}/${path}`, { method: "POST", body });
+      } catch (error) {
+        if (!(error instanceof ApiError) || !error.passing) throw error;
+        this.report(0, true);
+        await new Promise((resolve) => setTimeout(resolve, wait));
+      }
+    }
+  }
+
+  private report(difference: number, waiting: boolean): void {
+    this.open += difference;
+    this.waiting = waiting && this.open > 0;
+    this.onState(this.open, this.waiting);
+  }
+}

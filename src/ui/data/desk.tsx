@@ -1,0 +1,150 @@
+"use client";
+
+import { useQueryClient } from "@tanstack/react-query";
+import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from "react";
+import { ApiError } from "./api";
+import { CommandQueue } from "./command-queue";
+import { Finder } from "./finder";
+import { catchUp, takeChange, useLibraryQuery } from "./library-data";
+import { Renderer } from "./renderer";
+import type { CommandAnswer, LibraryData } from "./wire";
+
+/** A line at the foot of the window about what just happened. */
+export interface Notice {
+  readonly kind: "done" | "problem";
+  readonly text: string;
+}
+
+export interface Desk {
+  readonly libraryId: string;
+  readonly data: LibraryData;
+  readonly finder: Finder;
+  readonly renderer: Renderer;
+  readonly notice: Notice | null;
+  /** Commands that the server has not confirmed yet; `waiting` while it cannot be reached. */
+  readonly unsaved: { readonly open: number; readonly waiting: boolean };
+  /** The bench session that was open last, also while another place is shown. */
+  readonly sessionId: string | undefined;
+  openSession(sessionId: string): void;
+  tell(notice: Notice | null): void;
+  /** Sends a command and takes its change in. Rejects with an ApiError where it is refused. */
+  send<Result = Record<string, unknown>>(command: string, makeInput: () => object): Promise<CommandAnswer<Result>>;
+  /** Like `send`, with a refusal told at the foot of the window; null then. */
+  act<Result = Record<string, unknown>>(command: string, input: object): Promise<CommandAnswer<Result> | null>;
+  takeBack(direction: "undo" | "redo"): Promise<void>;
+}
+
+const DeskContext = createContext<Desk | null>(null);
+
+/** What the screens of one library share. Throws outside of a `DeskProvider`. */
+export function useDesk(): Desk {
+  const desk = useContext(DeskContext);
+  if (!desk) throw new Error("useDesk outside of DeskProvider");
+  return desk;
+}
+
+/** Error words with their remedy, on one line. */
+export const sayError = (error: unknown): string =>
+  error instanceof ApiError ? [error.message, error.hint].filter(Boolean).join(" ") : error instanceof Error ? error.message : String(error);
+
+interface DeskProviderProps {
+  readonly libraryId: string;
+  readonly waiting: ReactNode;
+  readonly failed: (error: Error, retry: () => void) => ReactNode;
+  readonly children: ReactNode;
+}
+
+/** Loads a library and keeps its copy, its workers and its line to the server while any of its screens is open. */
+export function DeskProvider({ libraryId, waiting, failed, children }: DeskProviderProps) {
+  const query = useLibraryQuery(libraryId);
+  const client = useQueryClient();
+  const [tools, setTools] = useState<{ finder: Finder; renderer: Renderer } | null>(null);
+  const [notice, tell] = useState<Notice | null>(null);
+  const [unsaved, setUnsaved] = useState({ open: 0, waiting: false });
+  const [sessionId, openSession] = useState<string>();
+  const session = useRef(sessionId);
+  useEffect(() => {
+    session.current = sessionId;
+  }, [sessionId]);
+
+  useEffect(() => {
+    const made = { finder: new Finder(), renderer: new Renderer() };
+    setTools(made);
+    return () => {
+      made.finder.close();
+      made.renderer.close();
+    };
+  }, []);
+
+  const queue = useMemo(() => new CommandQueue(libraryId, (open, isWaiting) => setUnsaved({ open, waiting: isWaiting })), [libraryId]);
+
+  useEffect(() => {
+    if (tools && query.data) tools.finder.follow(query.data.replica, query.data.member.id);
+  }, [tools, query.data]);
+
+  useEffect(() => {
+    const look = () => {
+      if (document.visibilityState === "visible") void catchUp(client, libraryId, session.current).catch(() => undefined);
+    };
+    document.addEventListener("visibilitychange", look);
+    window.addEventListener("focus", look);
+    return () => {
+      document.removeEventListener("visibilitychange", look);
+      window.removeEventListener("focus", look);
+    };
+  }, [client, libraryId]);
+
+  useEffect(() => {
+    if (unsaved.open === 0) return;
+    const ask = (event: BeforeUnloadEvent) => event.preventDefault();
+    window.addEventListener("beforeunload", ask);
+    return () => window.removeEventListener("beforeunload", ask);
+  }, [unsaved.open]);
+
+  const send = useCallback(
+    async <Result,>(command: string, makeInput: () => object) => {
+      const answer = await queue.send<Result>(`commands/${command}`, makeInput);
+      if (answer.change) takeChange(client, libraryId, answer.change, session.current);
+      return answer;
+    },
+    [queue, client, libraryId],
+  );
+
+  const act = useCallback(
+    async <Result,>(command: string, input: object) => {
+      try {
+        const answer = await send<Result>(command, () => input);
+        if (answer.change) tell({ kind: "done", text: sentence(answer.change.summary) });
+        return answer;
+      } catch (error) {
+        tell({ kind: "problem", text: sayError(error) });
+        return null;
+      }
+    },
+    [send],
+  );
+
+  const takeBack = useCallback(
+    async (direction: "undo" | "redo") => {
+      try {
+        const { change } = await queue.send("take-back", () => ({ direction, ...(session.current && { sessionId: session.current }) }));
+        if (change) takeChange(client, libraryId, change, session.current);
+        const nothing = direction === "undo" ? "There is nothing to take back." : "There is nothing to do again.";
+        tell({ kind: "done", text: change ? `${direction === "undo" ? "Taken back" : "Done again"}: ${change.summary}.` : nothing });
+      } catch (error) {
+        tell({ kind: "problem", text: sayError(error) });
+      }
+    },
+    [queue, client, libraryId],
+  );
+
+  const desk = useMemo<Desk | null>(
+    () => (query.data && tools ? { libraryId, data: query.data, ...tools, notice, unsaved, sessionId, openSession, tell, send, act, takeBack } : null),
+    [libraryId, query.data, tools, notice, unsaved, sessionId, send, act, takeBack],
+  );
+  if (query.error && !query.data) return failed(query.error, () => void query.refetch());
+  if (!desk) return waiting;
+  return <DeskContext.Provider value={desk}>{children}</DeskContext.Provider>;
+}
+
+const sentence = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(1)}.`;

@@ -1,0 +1,44 @@
+import { documentChanges } from "@/core/library/documents";
+import type { Replica } from "@/core/library/change";
+import type { SearchTarget } from "@/core/search/document";
+import type { RecallResult } from "@/core/search/recall";
+import type { SearchAnswer, SearchRequest } from "@/workers/search.worker";
+
+/** The search worker: follows the library's copy and answers queries. */
+export class Finder {
+  private readonly worker = new Worker(new URL("../../workers/search.worker.ts", import.meta.url), { type: "module" });
+  private readonly waiting = new Map<number, (result: RecallResult) => void>();
+  private followed: Replica | null = null;
+  private last = 0;
+
+  constructor() {
+    this.worker.onmessage = ({ data }: MessageEvent<SearchAnswer>) => {
+      this.waiting.get(data.id)?.(data.result);
+      this.waiting.delete(data.id);
+    };
+  }
+
+  /** Brings the index up to a newer state of the library. */
+  follow(replica: Replica, memberId: string): void {
+    if (this.followed === replica) return;
+    const change = documentChanges(this.followed, replica, memberId);
+    this.followed = replica;
+    if (change.put.length + change.remove.length > 0) this.post({ kind: "change", ...change });
+  }
+
+  recall(query: string, target: SearchTarget, limit: number): Promise<RecallResult> {
+    const id = ++this.last;
+    return new Promise((resolve) => {
+      this.waiting.set(id, resolve);
+      this.post({ kind: "recall", id, query, target, limit });
+    });
+  }
+
+  private post(request: SearchRequest): void {
+    this.worker.postMessage(request);
+  }
+
+  close(): void {
+    this.worker.terminate();
+  }
+}

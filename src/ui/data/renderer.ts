@@ -1,0 +1,40 @@
+import type { LoopJob, PictureJob, RenderAnswer, RenderedLoop, RenderedPicture, RenderJob } from "@/workers/render-messages";
+
+type Waiting = { resolve: (rendered: RenderedLoop | RenderedPicture | null) => void; reject: (problem: Error) => void };
+type Ask<Job> = Omit<Job, "id" | "kind">;
+
+/** The rendering worker as promises. A job that a newer one for the same place replaced gives null. */
+export class Renderer {
+  private readonly worker = new Worker(new URL("../../workers/render.worker.ts", import.meta.url), { type: "module" });
+  private readonly waiting = new Map<number, Waiting>();
+  private last = 0;
+
+  constructor() {
+    this.worker.onmessage = ({ data }: MessageEvent<RenderAnswer>) => {
+      const asked = this.waiting.get(data.id);
+      this.waiting.delete(data.id);
+      if ("rendered" in data) asked?.resolve(data.rendered);
+      else if ("problem" in data) asked?.reject(new Error(data.problem));
+      else asked?.resolve(null);
+    };
+  }
+
+  loop(job: Ask<LoopJob>): Promise<RenderedLoop | null> {
+    return this.ask({ ...job, kind: "loop", id: ++this.last }) as Promise<RenderedLoop | null>;
+  }
+
+  picture(job: Ask<PictureJob>): Promise<RenderedPicture | null> {
+    return this.ask({ ...job, kind: "picture", id: ++this.last }) as Promise<RenderedPicture | null>;
+  }
+
+  private ask(job: RenderJob): Promise<RenderedLoop | RenderedPicture | null> {
+    return new Promise((resolve, reject) => {
+      this.waiting.set(job.id, { resolve, reject });
+      this.worker.postMessage(job);
+    });
+  }
+
+  close(): void {
+    this.worker.terminate();
+  }
+}

@@ -1,0 +1,65 @@
+import type { Medium } from "@/core/effects/define";
+import type { Change, Replica } from "@/core/library/change";
+import type { EntityRows, Target } from "@/core/library/entities";
+import type { Role } from "@/core/library/roles";
+
+/* What the server sends, as the interface uses it. */
+
+export type SignedChange = Change & { readonly summary: string };
+
+export interface CommandAnswer<Result = Record<string, unknown>> {
+  readonly change: SignedChange | null;
+  readonly result: Result;
+}
+
+export interface BenchSession {
+  readonly id: string;
+  readonly name: string;
+  readonly medium: Medium;
+}
+
+export type MediaFacts =
+  | { readonly kind: "audio"; readonly sampleRate: number; readonly channels: number; readonly frames: number; readonly peaks: readonly number[] }
+  | { readonly kind: "image"; readonly width: number; readonly height: number; readonly preview: Size; readonly mini: Size };
+export interface Size {
+  readonly width: number;
+  readonly height: number;
+}
+export interface Media {
+  readonly id: string;
+  readonly name: string;
+  readonly facts: MediaFacts;
+}
+
+/** Which line of changes a stream is, and how far it is known. */
+export interface StreamState {
+  readonly of: "library" | "member";
+  readonly revision: number;
+}
+
+export interface LibraryAnswer {
+  readonly library: { readonly id: string; readonly name: string };
+  readonly member: { readonly id: string; readonly name: string; readonly role: Role; readonly settings: { readonly bareKeys?: boolean } };
+  readonly members: readonly { readonly id: string; readonly name: string; readonly role: Role }[];
+  readonly sessions: readonly BenchSession[];
+  readonly streams: readonly ({ readonly id: string } & StreamState)[];
+  readonly rows: { readonly [E in Exclude<keyof EntityRows, "target">]: readonly EntityRows[E][] };
+}
+
+export interface SessionAnswer {
+  readonly session: BenchSession;
+  readonly stream: { readonly id: string | null; readonly revision: number };
+  readonly targets: readonly Target[];
+  readonly media: readonly Media[];
+}
+
+/** A library in the client's cache: what the server sent, with rows and streams by id. */
+export interface LibraryData extends Omit<LibraryAnswer, "rows" | "streams"> {
+  readonly replica: Replica;
+  readonly streams: ReadonlyMap<string, StreamState>;
+}
+
+export interface SessionData extends Omit<SessionAnswer, "targets" | "media"> {
+  readonly replica: Replica;
+  readonly media: ReadonlyMap<string, Media>;
+}

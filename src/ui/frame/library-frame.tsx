@@ -1,0 +1,42 @@
+"use client";
+
+import { Box } from "@chakra-ui/react";
+import { usePathname } from "next/navigation";
+import { useMemo, useRef, useState, type ReactNode } from "react";
+import { DeskProvider, useDesk } from "../data/desk";
+import { KeysProvider } from "../keys/keys";
+import { ThemeRootContext } from "../parts/theme-root";
+import { FindingContext } from "./finding";
+import { KeyStrip } from "./key-strip";
+import { Failed, Waiting } from "./states";
+import { TopBar } from "./top-bar";
+
+/** What surrounds every place of a library: top bar above, key strip below. The bench is lit as Night, the rest as Paper. */
+export function LibraryFrame({ libraryId, children }: { libraryId: string; children: ReactNode }) {
+  const root = useRef<HTMLDivElement>(null);
+  const [finding, setFinding] = useState(false);
+  const night = usePathname().startsWith(`/${libraryId}/bench`);
+  const value = useMemo(() => ({ finding, setFinding }), [finding]);
+  return (
+    <Box ref={root} className={night ? "dark" : "light"} height="100vh" bg="canvas" color="ink" display="grid" gridTemplateRows="{sizes.topBar} minmax(0, 1fr) {sizes.keyStrip}">
+      <ThemeRootContext.Provider value={root}>
+        <FindingContext.Provider value={value}>
+          <DeskProvider libraryId={libraryId} waiting={<Waiting words="Opening the library …" />} failed={(error, retry) => <Failed error={error} retry={retry} />}>
+            <Framed>{children}</Framed>
+          </DeskProvider>
+        </FindingContext.Provider>
+      </ThemeRootContext.Provider>
+    </Box>
+  );
+}
+
+function Framed({ children }: { children: ReactNode }) {
+  const { data } = useDesk();
+  return (
+    <KeysProvider bareKeys={data.member.settings.bareKeys ?? true}>
+      <TopBar />
+      <Box minHeight="0" overflow="hidden">{children}</Box>
+      <KeyStrip />
+    </KeysProvider>
+  );
+}

@@ -1,0 +1,3 @@
+export function LibraryScreen() {
+  return null;
+}

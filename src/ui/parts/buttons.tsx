@@ -1,0 +1,25 @@
+import { Button } from "@chakra-ui/react";
+import type { ComponentProps } from "react";
+import { KeyCap } from "./key-cap";
+
+type Props = ComponentProps<typeof Button> & { readonly keys?: string };
+
+/** The one thing a panel is about. */
+export function MainButton({ keys, children, ...rest }: Props) {
+  return (
+    <Button size="sm" variant="outline" borderColor="selected" color="inherit" borderRadius="3px" fontWeight="600" _hover={{ bg: "selectedGround", color: "ink" }} {...rest}>
+      {children}
+      {keys && <KeyCap keys={keys} />}
+    </Button>
+  );
+}
+
+/** Whatever else can be done. */
+export function QuietButton({ keys, children, ...rest }: Props) {
+  return (
+    <Button size="sm" variant="plain" color="inherit" px="6px" borderRadius="3px" fontWeight="400" _hover={{ textDecoration: "underline" }} {...rest}>
+      {children}
+      {keys && <KeyCap keys={keys} />}
+    </Button>
+  );
+}

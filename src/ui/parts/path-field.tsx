@@ -1,0 +1,87 @@
+"use client";
+
+import { Box, chakra, Input } from "@chakra-ui/react";
+import { useId, useMemo, useState } from "react";
+import type { Folder } from "@/core/library/entities";
+import { folderPath, folderRows, resolvePath } from "@/core/library/folders";
+import { formatPath, parsePath } from "@/core/library/names";
+import { fold } from "@/core/search/fold";
+import { Field } from "./fields";
+
+export interface PathOffer {
+  readonly path: string;
+  /** Why it is offered: `last used`, `similar cards`. */
+  readonly why: string;
+}
+
+interface PathFieldProps {
+  readonly folders: ReadonlyMap<string, Folder>;
+  readonly value: string;
+  readonly onChange: (path: string) => void;
+  readonly offers: readonly PathOffer[];
+  readonly problem?: string;
+  readonly label?: string;
+}
+
+const mostShown = 6;
+
+/** A typed folder path with completion. Names that do not exist yet are said to be made. Arrows and Enter choose. */
+export function PathField({ folders, value, onChange, offers, problem, label = "Folder" }: PathFieldProps) {
+  const listId = useId();
+  const [open, setOpen] = useState(false);
+  const [at, setAt] = useState(-1);
+  const paths = useMemo(() => folderRows(folders).map(({ folder }) => folderPath(folders, folder.id)), [folders]);
+  const shown = useMemo(() => {
+    const typed = fold(value.trim());
+    const words = typed.split(/[\s/]+/).filter(Boolean);
+    const special = offers.filter((o) => o.path !== value);
+    const fitting = paths.filter((p) => p !== value && !offers.some((o) => o.path === p) && words.every((w) => fold(p).split(/[\s/]+/).some((part) => part.startsWith(w))));
+    return [...special, ...fitting.map((path) => ({ path, why: "" }))].slice(0, mostShown);
+  }, [value, offers, paths]);
+  const { missing } = useMemo(() => resolvePath(folders, parsePath(value)), [folders, value]);
+  const hint = missing.length > 0 ? `New: ${formatPath(missing)} will be made.` : value.trim() === "" ? "Empty: the card stays unfiled." : "Names are separated by /.";
+  const choose = (path: string) => {
+    onChange(path);
+    setAt(-1);
+    setOpen(false);
+  };
+  return (
+    <Box position="relative">
+      <Field label={label} hint={hint} problem={problem}>
+        {(ids) => (
+          <Input
+            {...ids} role="combobox" aria-expanded={open && shown.length > 0} aria-controls={listId} aria-activedescendant={at >= 0 ? `${listId}-${at}` : undefined} autoComplete="off" size="sm" bg="#fffdf8" color="cardInk" borderColor="#7f8b93" borderRadius="2px"
+            value={value} placeholder="Narration / Rooms"
+            onFocus={(event) => { setOpen(true); event.target.select(); }}
+            onBlur={() => setOpen(false)}
+            onChange={(event) => { onChange(event.target.value); setOpen(true); setAt(-1); }}
+            onKeyDown={(event) => {
+              if (event.key === "ArrowDown" || event.key === "ArrowUp") {
+                setOpen(true);
+                setAt((i) => Math.max(-1, Math.min(shown.length - 1, i + (event.key === "ArrowDown" ? 1 : -1))));
+              } else if (event.key === "Enter" && at >= 0 && shown[at]) choose(shown[at].path);
+              else if (event.key === "Escape" && open && at >= 0) setAt(-1);
+              else return;
+              event.preventDefault();
+              event.stopPropagation();
+            }}
+          />
+        )}
+      </Field>
+      {open && shown.length > 0 && (
+        <Box role="listbox" id={listId} aria-label="Folders" position="absolute" top="44px" left="0" right="0" zIndex="10" bg="#fffdf8" border="1px solid" borderColor="cardRule" boxShadow="md">
+          {shown.map((offer, i) => (
+            <Box
+              key={offer.path} role="option" id={`${listId}-${i}`} aria-selected={i === at} px="10px" py="4px" display="flex" justifyContent="space-between" cursor="default" fontSize="sm"
+              bg={i === at ? "cardSelectedGround" : undefined} borderLeft="3px solid" borderColor={i === at ? "cardSelected" : "transparent"}
+              onMouseDown={(event) => { event.preventDefault(); choose(offer.path); }}
+            >
+              <chakra.span truncate>{offer.path}</chakra.span>
+              <chakra.span fontSize="xs" color="cardMuted" flexShrink={0}>{offer.why}</chakra.span>
+            </Box>
+          ))}
+        </Box>
+      )}
+    </Box>
+  );
+}

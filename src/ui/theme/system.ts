@@ -1,0 +1,57 @@
+import { createSystem, defaultConfig, defineConfig } from "@chakra-ui/react";
+
+/** A colour in Paper and in Night. */
+const both = (paper: string, night: string) => ({ value: { base: paper, _dark: night } });
+const same = (colour: string) => ({ value: colour });
+
+/**
+ * The look of the application: semantic names with a value for each of the two themes. Screens use these names only.
+ * `_dark` is Night; the frame puts the class on.
+ */
+const config = defineConfig({
+  globalCss: {
+    "html, body": { height: "100%", margin: 0, overflow: "hidden" },
+    body: { bg: "canvas", color: "ink", fontFamily: "body", fontSize: "sm" },
+    "*:focus-visible": { outline: "2px solid {colors.selected}", outlineOffset: "1px" },
+    "::selection": { bg: "selectedGround" },
+  },
+  theme: {
+    tokens: {
+      fonts: {
+        heading: { value: "'Bitter Variable', Georgia, serif" },
+        body: { value: "'Atkinson Hyperlegible Next', system-ui, sans-serif" },
+        mono: { value: "'JetBrains Mono Variable', ui-monospace, monospace" },
+      },
+      sizes: { topBar: { value: "48px" }, keyStrip: { value: "40px" }, column: { value: "258px" }, cardColumn: { value: "330px" } },
+      durations: { brief: { value: "90ms" } },
+    },
+    semanticTokens: {
+      colors: {
+        canvas: both("#efe8da", "#14191f"),
+        panel: both("#f7f2e8", "#1a2129"),
+        raised: both("#fffdf8", "#232c35"),
+        ink: both("#1e242a", "#ebe6da"),
+        muted: both("#5b6168", "#9fa8b0"),
+        rule: both("#d6ccb9", "#313b45"),
+        selected: both("#1a6b63", "#5fbfb0"),
+        selectedGround: both("#d5e6e0", "#1f3a3a"),
+        keyGround: same("#f0bb45"),
+        keyInk: same("#1e242a"),
+        keyRule: both("#8a6d1f", "#f0bb45"),
+        loss: both("#a63a24", "#e57b5a"),
+        plot: both("#f4efe0", "#101419"),
+        surround: same("#777777"),
+        card: same("#fbf5e6"),
+        cardInk: same("#1e242a"),
+        cardMuted: same("#5b6168"),
+        cardHead: same("#b5523c"),
+        cardRule: same("#b9c8cf"),
+        cardSelected: same("#1a6b63"),
+        cardSelectedGround: same("#d5e6e0"),
+        matchGround: same("#f2d489"),
+      },
+    },
+  },
+});
+
+export const system = createSystem(defaultConfig, config);

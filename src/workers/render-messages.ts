@@ -1,0 +1,60 @@
+import type { Chain } from "@/core/chain/model";
+
+/** Material by the address of its working copy. */
+export interface AudioSource {
+  readonly url: string;
+  readonly channels: number;
+  readonly frames: number;
+  readonly sampleRate: number;
+}
+export interface ImageSource {
+  readonly url: string;
+  readonly width: number;
+  readonly height: number;
+}
+
+interface JobBase {
+  readonly id: number;
+  /** A newer job for the same place replaces one that has not begun. */
+  readonly place: string;
+  readonly chain: Chain;
+  /** Percent. */
+  readonly strength: number;
+}
+export interface LoopJob extends JobBase {
+  readonly kind: "loop";
+  readonly source: AudioSource;
+  /** Samples. */
+  readonly start: number;
+  readonly end: number;
+}
+export interface PictureJob extends JobBase {
+  readonly kind: "picture";
+  readonly source: ImageSource;
+}
+export type RenderJob = LoopJob | PictureJob;
+
+export interface RenderedLoop {
+  readonly kind: "loop";
+  readonly planes: readonly Float32Array[];
+  readonly sampleRate: number;
+  /** LUFS. */
+  readonly loudness: number;
+  /** dBTP. */
+  readonly truePeak: number;
+  readonly missing: readonly string[];
+}
+export interface RenderedPicture {
+  readonly kind: "picture";
+  readonly width: number;
+  readonly height: number;
+  /** RGBA, 8-bit sRGB. */
+  readonly codes: Uint8ClampedArray<ArrayBuffer>;
+  readonly missing: readonly string[];
+}
+export type Rendered = RenderedLoop | RenderedPicture;
+
+export type RenderAnswer =
+  | { readonly id: number; readonly rendered: Rendered }
+  | { readonly id: number; readonly problem: string }
+  | { readonly id: number; readonly superseded: true };

@@ -1,0 +1,101 @@
+import { prepareImageChain, forEachStrip, type ImageMaterial } from "@/core/chain/run-image";
+import { renderLoop } from "@/core/chain/run-audio";
+import { linearOfCode16, srgbCode } from "@/core/colour/srgb";
+import { integratedLoudness } from "@/core/measure/loudness";
+import { truePeak } from "@/core/measure/peaks";
+import { RecentlyUsed } from "./recently-used";
+import type { AudioSource, ImageSource, LoopJob, PictureJob, RenderAnswer, Rendered, RenderJob } from "./render-messages";
+
+/** Decoded material kept at hand: about 16 MB a preview picture or a minute of mono. */
+const sounds = new RecentlyUsed<Promise<Float32Array[]>>(12);
+const pictures = new RecentlyUsed<Promise<ImageMaterial>>(40);
+
+async function bytes(url: string): Promise<ArrayBuffer> {
+  const response = await fetch(url);
+  if (!response.ok) throw new Error("The material could not be fetched.");
+  return response.arrayBuffer();
+}
+
+async function loadSound({ url, channels, frames }: AudioSource): Promise<Float32Array[]> {
+  const all = new Float32Array(await bytes(url));
+  return Array.from({ length: channels }, (_, c) => all.subarray(c * frames, (c + 1) * frames));
+}
+
+async function loadPicture({ url, width, height }: ImageSource): Promise<ImageMaterial> {
+  const codes = new Uint16Array(await bytes(url));
+  const linear = linearOfCode16();
+  const planes = [0, 1, 2].map((c) => {
+    const plane = new Float32Array(width * height);
+    for (let i = 0; i < plane.length; i++) plane[i] = linear[codes[i * 3 + c]];
+    return plane;
+  });
+  return { width, height, planes };
+}
+
+async function renderSound({ source, chain, strength, start, end }: LoopJob): Promise<Rendered> {
+  const planes = await sounds.get(source.url, () => loadSound(source));
+  const loop = renderLoop(chain, { planes, sampleRate: source.sampleRate }, start, end, strength);
+  return {
+    kind: "loop",
+    ...loop,
+    loudness: integratedLoudness(loop.planes, loop.sampleRate),
+    truePeak: 20 * Math.log10(truePeak(loop.planes)),
+  };
+}
+
+async function renderPicture({ source, chain, strength }: PictureJob): Promise<Rendered> {
+  const { width, height, planes } = await pictures.get(source.url, () => loadPicture(source));
+  const { process, missing } = prepareImageChain(chain, strength);
+  const codes = new Uint8ClampedArray(width * height * 4);
+  let strip: Float32Array[] = [];
+  forEachStrip(width, height, (facts) => {
+    const from = facts.top * width;
+    const count = facts.rows * width;
+    if (strip.length === 0) strip = planes.map(() => new Float32Array(count));
+    planes.forEach((plane, c) => strip[c].set(plane.subarray(from, from + count)));
+    process(strip, facts);
+    const [r, g, b] = strip;
+    for (let i = 0, o = from * 4; i < count; i++, o += 4) {
+      codes[o] = srgbCode(r[i]);
+      codes[o + 1] = srgbCode(g[i]);
+      codes[o + 2] = srgbCode(b[i]);
+      codes[o + 3] = 255;
+    }
+  });
+  return { kind: "picture", width, height, codes, missing };
+}
+
+/** Waiting jobs by place; the viewer's come before those of the lists. */
+const waiting = new Map<string, RenderJob>();
+let busy = false;
+
+const answer = (message: RenderAnswer, transfer: Transferable[] = []) => self.postMessage(message, { transfer });
+
+const transferables = (rendered: Rendered): Transferable[] =>
+  rendered.kind === "loop" ? rendered.planes.map((p) => p.buffer as ArrayBuffer) : [rendered.codes.buffer];
+
+async function work(): Promise<void> {
+  if (busy) return;
+  busy = true;
+  while (waiting.size > 0) {
+    const place = waiting.has("viewer") ? "viewer" : waiting.keys().next().value!;
+    const job = waiting.get(place)!;
+    waiting.delete(place);
+    try {
+      const rendered = job.kind === "loop" ? await renderSound(job) : await renderPicture(job);
+      answer({ id: job.id, rendered }, transferables(rendered));
+    } catch (error) {
+      answer({ id: job.id, problem: error instanceof Error ? error.message : String(error) });
+    }
+    // Lets newer jobs in, so that one that was superseded is never begun.
+    await new Promise((resolve) => setTimeout(resolve, 0));
+  }
+  busy = false;
+}
+
+self.onmessage = ({ data: job }: MessageEvent<RenderJob>) => {
+  const older = waiting.get(job.place);
+  if (older) answer({ id: older.id, superseded: true });
+  waiting.set(job.place, job);
+  void work();
+};
