@@ -25,7 +25,7 @@ const sounds: readonly [name: string, make: () => Float32Array[]][] = [
   ["Sea under the lamp room", () => sea(12, 25)],
 ];
 
-const pictureHeight = 1000;
+const pictureHeight = 900;
 
 /** Every file of the demo, in the order of its sessions; each is made when it is asked for. */
 export const demoFiles: readonly DemoFile[] = [

@@ -45,7 +45,7 @@ const own: Record<string, { keys: [string, string][]; aliases: [string, string][
 
 /** A made file from the cache, or made now. The cache's folder is named by the code that makes them. */
 async function fileOf(demoFile: DemoFile, cache: string): Promise<Uint8Array> {
-  const path = join(cache, demoFile.name.replace(/[^\p{L}\p{N}]+/gu, "-"));
+  const path = join(cache, `${demoFile.kind}-${demoFile.name}`.replace(/[^\p{L}\p{N}]+/gu, "-"));
   const kept = await readFile(path).catch(() => null);
   if (kept) return kept;
   const made = await demoFile.make();
@@ -75,7 +75,7 @@ export async function addUser(auth: ReturnType<typeof makeAuth>, name: string, e
 export async function seedDemo(db: Database, secret: string, cache: string, say: (line: string) => void): Promise<void> {
   if ((await db.select({ id: library.id }).from(library).where(eq(library.name, demoLibraryName))).length > 0) return;
   say("making the demo's sounds and pictures (once)");
-  const auth = makeAuth(db, secret, undefined);
+  const auth = makeAuth(db, secret, "http://127.0.0.1");
   const files = new Map<DemoFile, Uint8Array>();
   for (const file of demoFiles) files.set(file, await fileOf(file, cache));
   // One transaction: a demo that was interrupted leaves nothing half done. Members are made outside of it, by the auth library.

@@ -5,6 +5,7 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { useState, type ReactNode } from "react";
 import { system } from "../theme/system";
 import "../theme/fonts";
+import { StyleRegistry } from "./style-registry";
 
 /** What every page needs: the look, and the cache of what the server said. */
 export function Providers({ children }: { children: ReactNode }) {
@@ -13,8 +14,10 @@ export function Providers({ children }: { children: ReactNode }) {
     () => new QueryClient({ defaultOptions: { queries: { staleTime: Infinity, networkMode: "always", refetchOnWindowFocus: false } } }),
   );
   return (
-    <ChakraProvider value={system}>
-      <QueryClientProvider client={client}>{children}</QueryClientProvider>
-    </ChakraProvider>
+    <StyleRegistry>
+      <ChakraProvider value={system}>
+        <QueryClientProvider client={client}>{children}</QueryClientProvider>
+      </ChakraProvider>
+    </StyleRegistry>
   );
 }

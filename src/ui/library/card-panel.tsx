@@ -1,0 +1,62 @@
+import { Box, chakra, HStack } from "@chakra-ui/react";
+import { chainNoun, effectName, saySetting } from "@/core/chain/describe";
+import type { Card } from "@/core/library/entities";
+import { folderPath } from "@/core/library/folders";
+import type { LibraryData } from "../data/wire";
+import { CardLine, IndexCard } from "../parts/index-card";
+import { KeyCap } from "../parts/key-cap";
+import { QuietButton } from "../parts/buttons";
+import { Stamp } from "../parts/stamp";
+
+interface CardPanelProps {
+  readonly card: Card;
+  readonly data: LibraryData;
+  readonly onRemoveAlias: (aliasId: string) => void;
+  readonly onFreeKey: (key: string) => void;
+}
+
+const date = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "long", year: "numeric" });
+
+/** Everything about one card. */
+export function CardPanel({ card, data, onRemoveAlias, onFreeKey }: CardPanelProps) {
+  const { replica, member, members } = data;
+  const aliases = [...replica.alias.values()].filter((a) => a.cardId === card.id);
+  const key = [...replica.keyBinding.values()].find((k) => k.cardId === card.id)?.key;
+  const favourite = [...replica.favourite.values()].some((f) => f.cardId === card.id);
+  const author = card.authorId === null ? "supplied with Fichier" : (members.find((m) => m.id === card.authorId)?.name ?? "a former member");
+  return (
+    <IndexCard
+      label="Card" tab={folderPath(replica.folder, card.folderId) || "Unfiled"}
+      title={
+        <HStack gap="8px">
+          <chakra.h2 fontFamily="heading" fontSize="lg" fontWeight="600" overflowWrap="anywhere">{card.name}</chakra.h2>
+          {favourite && <Stamp letter="F" name="Favourites" />}
+        </HStack>
+      }
+    >
+      <Box as="ul" listStyleType="none" m="0" p="0" aria-label="Settings">
+        {card.chain.settings.map((setting, i) => (
+          <Box as="li" key={i} display="flex" justifyContent="space-between" gap="12px" px="16px" py="7px" borderBottom="1px solid" borderColor="cardRule" color={setting.on ? undefined : "cardMuted"}>
+            <span>{effectName(setting.effect)}</span>
+            <chakra.span fontFamily="mono" fontSize="xs" textAlign="right" alignSelf="center">{`${setting.on ? "" : "off · "}${saySetting(setting)}${setting.mix === 100 ? "" : ` · mix ${setting.mix} %`}`}</chakra.span>
+          </Box>
+        ))}
+      </Box>
+      <Box as="dl" m="0">
+        <CardLine name="Key">{key ? <><KeyCap keys={key} /> <QuietButton size="xs" onClick={() => onFreeKey(key)}>free it</QuietButton></> : "none"}</CardLine>
+        <CardLine name="Alias">
+          {aliases.length === 0 ? "none" : aliases.map((alias) => (
+            <HStack key={alias.id} gap="6px" display="inline-flex" mr="8px">
+              <chakra.span fontFamily="mono">{alias.text}</chakra.span>
+              {alias.ownerId === member.id && <QuietButton size="xs" aria-label={`Take away the alias ${alias.text}`} onClick={() => onRemoveAlias(alias.id)}>remove</QuietButton>}
+            </HStack>
+          ))}
+        </CardLine>
+        <CardLine name="Meant for">{card.fits.length === 0 ? "any target" : card.fits.join(", ")}</CardLine>
+        <CardLine name="Kept">{`${date.format(new Date(card.addedAt))}, ${author}`}</CardLine>
+        <CardLine name="Version">{`${card.contentVersion}, a ${chainNoun(card.chain.settings.length)}`}</CardLine>
+      </Box>
+      {card.note && <Box px="16px" py="12px" overflowWrap="anywhere" whiteSpace="pre-wrap">{card.note}</Box>}
+    </IndexCard>
+  );
+}

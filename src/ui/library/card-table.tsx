@@ -1,0 +1,145 @@
+"use client";
+
+import { Box, chakra } from "@chakra-ui/react";
+import { createColumnHelper, flexRender, getCoreRowModel, getSortedRowModel, useReactTable, type SortingState } from "@tanstack/react-table";
+import { useVirtualizer } from "@tanstack/react-virtual";
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type Ref } from "react";
+import { sayChain } from "@/core/chain/describe";
+import { combination } from "@/core/keys/combination";
+import type { Replica } from "@/core/library/change";
+import type { Card } from "@/core/library/entities";
+import { sortKey } from "@/core/search/fold";
+import { sayOrigin } from "../apply/apply-row";
+import type { Selection } from "../bench/use-selection";
+import { KeyCap } from "../parts/key-cap";
+import { MediumSign } from "../parts/medium-sign";
+import { Stamp } from "../parts/stamp";
+
+export interface TableRow {
+  readonly card: Card;
+  readonly order: string;
+  readonly chain: string;
+  readonly origin: string;
+  readonly key: string;
+  readonly aliases: readonly string[];
+  readonly favourite: boolean;
+}
+
+/** The rows of the table from the library's copy, with what belongs to this member. */
+export function tableRows(cards: readonly Card[], replica: Replica, memberId: string): TableRow[] {
+  const keys = new Map([...replica.keyBinding.values()].map((k) => [k.cardId, k.key]));
+  const favourites = new Set([...replica.favourite.values()].map((f) => f.cardId));
+  const aliases = new Map<string, string[]>();
+  for (const alias of replica.alias.values()) aliases.set(alias.cardId, [...(aliases.get(alias.cardId) ?? []), alias.text]);
+  return cards.map((card) => ({
+    card, order: sortKey(card.name), chain: sayChain(card.chain), origin: sayOrigin(card, memberId), key: keys.get(card.id) ?? "", aliases: aliases.get(card.id) ?? [], favourite: favourites.has(card.id),
+  }));
+}
+
+const column = createColumnHelper<TableRow>();
+const columns = [
+  column.accessor("order", {
+    id: "name", header: "Card", sortingFn: (a, b) => (a.original.order < b.original.order ? -1 : a.original.order > b.original.order ? 1 : a.original.card.id < b.original.card.id ? -1 : 1),
+    cell: ({ row: { original } }) => (
+      <Box display="flex" alignItems="center" gap="8px" minWidth="0">
+        <Box color="muted"><MediumSign medium={original.card.medium} /></Box>
+        <chakra.span fontFamily="heading" fontWeight="600" truncate title={original.card.name}>{original.card.name}</chakra.span>
+        {original.aliases.map((alias) => (
+          <chakra.span key={alias} fontFamily="mono" fontSize="xs" borderBottom="2px solid" borderColor="keyGround" flexShrink={0}>{alias}</chakra.span>
+        ))}
+        {original.favourite && <Stamp letter="F" name="Favourites" />}
+      </Box>
+    ),
+  }),
+  column.accessor("chain", { header: "Chain", cell: (cell) => <chakra.span color="muted" truncate display="block" title={cell.getValue()}>{cell.getValue()}</chakra.span> }),
+  column.accessor("origin", { header: "Kept by", cell: (cell) => <chakra.span fontSize="xs" color="muted">{cell.getValue()}</chakra.span> }),
+  column.accessor("key", { header: "Key", cell: (cell) => (cell.getValue() ? <KeyCap keys={cell.getValue()} /> : null) }),
+];
+const grid = "minmax(0, 5fr) minmax(0, 3fr) 74px 56px";
+const rowHeight = 36;
+
+interface CardTableProps {
+  readonly rows: readonly TableRow[];
+  /** Favourites come in their own order until a column is chosen. */
+  readonly ownOrder: boolean;
+  readonly label: string;
+  readonly empty: string;
+  readonly selection: Selection;
+  /** Hears the order of the rows on the screen, in which the selection moves. */
+  readonly onOrder: (order: readonly string[]) => void;
+  readonly onOpen: () => void;
+  readonly ref: Ref<HTMLDivElement>;
+}
+
+/** The table of cards; only the rows in view are drawn, however many there are. */
+export function CardTable({ rows, ownOrder, label, empty, selection, onOrder, onOpen, ref }: CardTableProps) {
+  const [sorting, setSorting] = useState<SortingState>([]);
+  const scroller = useRef<HTMLDivElement>(null);
+  const data = useMemo(() => [...rows], [rows]);
+  const table = useReactTable({
+    data, columns, state: { sorting: sorting.length > 0 || ownOrder ? sorting : [{ id: "name", desc: false }] }, onSortingChange: setSorting,
+    getCoreRowModel: getCoreRowModel(), getSortedRowModel: getSortedRowModel(), getRowId: (row) => row.card.id,
+  });
+  const sorted = table.getRowModel().rows;
+  const order = useMemo(() => sorted.map((row) => row.id), [sorted]);
+  useEffect(() => onOrder(order), [order, onOrder]);
+  // The virtualiser is a mutable object; what is drawn follows from its own state, not from props.
+  const virtual = useVirtualizer({ count: sorted.length, getScrollElement: () => scroller.current, estimateSize: () => rowHeight, overscan: 12 });
+  const leadAt = selection.lead === null ? -1 : order.indexOf(selection.lead);
+  useEffect(() => {
+    if (leadAt >= 0) virtual.scrollToIndex(leadAt, { align: "auto" });
+  }, [leadAt, virtual]);
+
+  const onKey = (event: KeyboardEvent) => {
+    const page = Math.max(1, Math.floor((scroller.current?.clientHeight ?? 0) / rowHeight) - 1);
+    const go = (to: number) => order.length > 0 && selection.only(order[Math.min(order.length - 1, Math.max(0, to))]);
+    const keys: Record<string, () => void> = {
+      ArrowDown: () => selection.move(1, false), ArrowUp: () => selection.move(-1, false), "Shift+ArrowDown": () => selection.move(1, true), "Shift+ArrowUp": () => selection.move(-1, true),
+      PageDown: () => go(leadAt + page), PageUp: () => go(leadAt - page), Home: () => go(0), End: () => go(order.length - 1), "Ctrl+a": () => selection.all(), Enter: onOpen,
+    };
+    const does = keys[combination(event)];
+    if (!does) return;
+    event.preventDefault();
+    does();
+  };
+
+  return (
+    <Box
+      ref={ref} role="grid" aria-label={label} aria-rowcount={sorted.length + 1} aria-multiselectable="true" tabIndex={0} onKeyDown={onKey} aria-activedescendant={selection.lead ? `card-${selection.lead}` : undefined}
+      display="flex" flexDirection="column" minHeight="0" flex="1" _focusVisible={{ outlineOffset: "-2px" }}
+    >
+      <Box role="row" aria-rowindex={1} display="grid" gridTemplateColumns={grid} gap="12px" px="12px" pb="6px" borderBottom="2px solid" borderColor="cardHead" fontSize="xs" fontWeight="600" color="muted">
+        {table.getFlatHeaders().map((header) => {
+          const sort = header.column.getIsSorted();
+          return (
+            <Box role="columnheader" key={header.id} aria-sort={sort === "asc" ? "ascending" : sort === "desc" ? "descending" : "none"}>
+              <chakra.button tabIndex={-1} onClick={header.column.getToggleSortingHandler()}>
+                {flexRender(header.column.columnDef.header, header.getContext())}{sort === "asc" ? " ↑" : sort === "desc" ? " ↓" : ""}
+              </chakra.button>
+            </Box>
+          );
+        })}
+      </Box>
+      <Box ref={scroller} role="rowgroup" overflowY="auto" flex="1" minHeight="0">
+        {sorted.length === 0 && <Box role="row"><Box role="gridcell" px="12px" py="18px" color="muted">{empty}</Box></Box>}
+        <Box position="relative" role="presentation" style={{ height: virtual.getTotalSize() }}>
+          {virtual.getVirtualItems().map((item) => {
+            const row = sorted[item.index];
+            const selected = selection.ids.has(row.id);
+            return (
+              <Box
+                key={row.id} id={`card-${row.id}`} role="row" aria-rowindex={item.index + 2} aria-selected={selected} position="absolute" left="0" right="0" display="grid" gridTemplateColumns={grid} gap="12px" alignItems="center" px="9px"
+                borderLeft="3px solid" borderBottom="1px solid" borderBottomColor="rule" borderLeftColor={selected ? "selected" : "transparent"} bg={selected ? "selectedGround" : undefined} cursor="default" style={{ height: rowHeight, transform: `translateY(${item.start}px)` }}
+                onMouseDown={(event) => (event.shiftKey ? selection.extendTo(row.id) : event.ctrlKey || event.metaKey ? selection.toggle(row.id) : selection.only(row.id))}
+              >
+                {row.getVisibleCells().map((cell) => (
+                  <Box key={cell.id} role="gridcell" minWidth="0">{flexRender(cell.column.columnDef.cell, cell.getContext())}</Box>
+                ))}
+              </Box>
+            );
+          })}
+        </Box>
+      </Box>
+    </Box>
+  );
+}

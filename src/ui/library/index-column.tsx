@@ -1,0 +1,79 @@
+"use client";
+
+import { Box, chakra } from "@chakra-ui/react";
+import { useMemo, type KeyboardEvent, type ReactNode } from "react";
+import type { Replica } from "@/core/library/change";
+import { folderRows } from "@/core/library/folders";
+import { Stamp } from "../parts/stamp";
+import { folderCounts, samePlace, type Place } from "./places";
+
+interface IndexColumnProps {
+  readonly replica: Replica;
+  readonly place: Place;
+  readonly onPlace: (place: Place) => void;
+}
+
+interface Row {
+  readonly place: Place;
+  readonly name: string;
+  readonly depth: number;
+  readonly count: number;
+  readonly stamp?: ReactNode;
+}
+
+const idOf = (place: Place) => `place-${place.kind === "folder" ? place.id : place.kind}`;
+
+/** The index at the left: the whole library, its folders, what has no folder, favourites, withdrawn cards. */
+export function IndexColumn({ replica, place, onPlace }: IndexColumnProps) {
+  const { folders, others } = useMemo(() => {
+    const counts = folderCounts(replica);
+    const cards = [...replica.card.values()];
+    const used = cards.filter((c) => !c.withdrawn);
+    const folders: Row[] = [
+      { place: { kind: "all" }, name: "All cards", depth: 0, count: used.length },
+      ...folderRows(replica.folder).map(({ folder, depth }): Row => ({ place: { kind: "folder", id: folder.id }, name: folder.name, depth, count: counts.get(folder.id) ?? 0 })),
+      { place: { kind: "unfiled" }, name: "Unfiled", depth: 0, count: used.filter((c) => c.folderId === null).length },
+    ];
+    const others: Row[] = [
+      { place: { kind: "favourites" }, name: "Favourites", depth: 0, count: replica.favourite.size, stamp: <Stamp letter="F" name="Favourites" /> },
+      { place: { kind: "withdrawn" }, name: "Withdrawn", depth: 0, count: cards.length - used.length },
+    ];
+    return { folders, others };
+  }, [replica]);
+  const rows = [...folders, ...others];
+  const at = rows.findIndex((row) => samePlace(row.place, place));
+
+  const onKey = (event: KeyboardEvent) => {
+    const to = { ArrowDown: at + 1, ArrowUp: at - 1, Home: 0, End: rows.length - 1 }[event.key];
+    if (to === undefined || event.altKey || event.ctrlKey || event.metaKey) return;
+    event.preventDefault();
+    const row = rows[Math.min(rows.length - 1, Math.max(0, to))];
+    onPlace(row.place);
+    document.getElementById(idOf(row.place))?.scrollIntoView({ block: "nearest" });
+  };
+  const draw = (row: Row) => {
+    const here = samePlace(row.place, place);
+    return (
+      <Box
+        key={idOf(row.place)} id={idOf(row.place)} role="treeitem" aria-level={row.depth + 1} aria-selected={here} onMouseDown={() => onPlace(row.place)} cursor="default"
+        display="flex" alignItems="center" gap="8px" py="4px" pr="14px" borderLeft="3px solid" borderColor={here ? "selected" : "transparent"} bg={here ? "selectedGround" : undefined} style={{ paddingLeft: 13 + row.depth * 16 }}
+      >
+        {row.stamp}
+        <chakra.span truncate flex="1" title={row.name}>{row.name}</chakra.span>
+        <chakra.span fontFamily="mono" fontSize="xs" color="muted">{row.count}</chakra.span>
+      </Box>
+    );
+  };
+  return (
+    <Box
+      as="nav" aria-label="Index" borderRight="1px solid" borderColor="rule" overflowY="auto" minHeight="0" py="10px"
+    >
+      <Box role="tree" aria-label="Folders and lists" tabIndex={0} aria-activedescendant={rows[at] && idOf(rows[at].place)} onKeyDown={onKey} _focusVisible={{ outlineOffset: "-2px" }}>
+        <Box role="presentation" fontFamily="heading" fontWeight="600" px="16px" pb="4px">Folders</Box>
+        {folders.map(draw)}
+        <Box role="presentation" fontFamily="heading" fontWeight="600" px="16px" pt="16px" pb="4px">Lists</Box>
+        {others.map(draw)}
+      </Box>
+    </Box>
+  );
+}
