@@ -5,7 +5,7 @@ import type { MemberSettings } from "@/db/schema";
 import { validate } from "./command";
 import type { Member } from "./member";
 
-const input = Joi.object({ bareKeys: Joi.boolean() });
+const input = Joi.object({ bareKeys: Joi.boolean(), lastSessionId: Joi.string().guid() });
 
 /** Changes how the interface behaves for one member; no part of the library. */
 export async function changeSettings({ libraryId, userId, settings }: Member, request: unknown) {

@@ -31,8 +31,14 @@ export function kWeighting(sampleRate: number): Section[] {
 
 const lufs = (power: number) => -0.691 + 10 * Math.log10(power);
 
-/** Channel weights of BS.1770: left, right, centre 1, LFE 0, surrounds 1.41. */
-const weights = [1, 1, 1, 0, 1.41, 1.41, 1.41, 1.41];
+/** Channel weights of BS.1770 in the order of WAVE files: left, right, centre 1, LFE 0, surrounds 1.41. */
+function channelWeights(channels: number): number[] {
+  const surround = (n: number) => Array<number>(n).fill(1.41);
+  if (channels <= 3) return Array<number>(channels).fill(1);
+  if (channels === 4) return [1, 1, ...surround(2)];
+  if (channels === 5) return [1, 1, 1, ...surround(2)];
+  return [1, 1, 1, 0, ...surround(channels - 4)];
+}
 
 /**
  * Integrated loudness in LUFS with both gates (−70 LUFS, −10 LU), blocks of 400 ms every 100 ms.
@@ -44,8 +50,9 @@ export function integratedLoudness(planes: readonly Float32Array[], sampleRate: 
   const hops = Math.max(1, Math.floor(length / hop));
   const power = new Float64Array(hops);
   const used = new Float64Array(hops);
+  const weights = channelWeights(planes.length);
   planes.forEach((plane, c) => {
-    const weight = weights[c] ?? 0;
+    const weight = weights[c];
     if (weight === 0) return;
     const weighted = plane.slice();
     for (const s of kWeighting(sampleRate)) new SectionState(s).process(weighted, length);

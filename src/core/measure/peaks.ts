@@ -6,9 +6,9 @@ export function samplePeak(planes: readonly Float32Array[]): number {
 }
 
 const phases = 4;
-const tapsPerPhase = 12;
+const tapsPerPhase = 24;
 
-/** A windowed-sinc interpolator, 12 taps for each of four phases, as long as the example in BS.1770 Annex 2. */
+/** A windowed-sinc interpolator for each of four phases; twice as long as the example in BS.1770 Annex 2, so that it also holds near half the sample rate. */
 const interpolator = Array.from({ length: phases }, (_, phase) => {
   const taps = Float64Array.from({ length: tapsPerPhase }, (_, k) => {
     const x = k - (tapsPerPhase / 2 - 1) - phase / phases;

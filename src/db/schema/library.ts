@@ -22,6 +22,8 @@ export const library = pgTable("library", {
 export interface MemberSettings {
   /** Keys that are one bare character work without a modifier (WCAG 2.1.4). */
   readonly bareKeys?: boolean;
+  /** The bench session that was open last; where signing in leads. */
+  readonly lastSessionId?: string;
 }
 
 export const member = pgTable(

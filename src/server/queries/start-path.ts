@@ -1,5 +1,5 @@
 import { database } from "@/db/connection";
-import { listLibraries, listSessions } from "@/db/replica";
+import { listLibraries, listSessions, readMember } from "@/db/replica";
 import { auth } from "../auth";
 
 /** Where a visitor should land, from their headers. */
@@ -8,8 +8,10 @@ export async function startPath(headers: Headers): Promise<string> {
   if (!session) return "/sign-in";
   const [library] = await listLibraries(database(), session.user.id);
   if (!library) return "/no-library";
-  const [first] = await listSessions(database(), library.id);
-  return first ? `/${library.id}/bench/${first.id}` : `/${library.id}/library`;
+  const sessions = await listSessions(database(), library.id);
+  const member = await readMember(database(), library.id, session.user.id);
+  const open = sessions.find((s) => s.id === member?.settings.lastSessionId) ?? sessions[0];
+  return open ? `/${library.id}/bench/${open.id}` : `/${library.id}/library`;
 }
 
 /** True where the visitor is signed in. */

@@ -79,7 +79,7 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
   useKeyActions(actions, { modal: true, note: selected.length > 0 ? `on ${countTargets(selected)}` : undefined });
 
   return (
-    <Box position="absolute" inset="0" zIndex="20" bg="blackAlpha.500" onMouseDown={onClose}>
+    <Box position="absolute" inset="0" zIndex="20" bg="blackAlpha.300" onMouseDown={onClose}>
       <Box
         role="dialog" aria-modal="true" aria-label="Find and apply" bg="card" color="cardInk" borderRadius="4px" boxShadow="lg" mx="auto" mt="12px" width="min(700px, calc(100vw - 40px))" overflow="hidden" onMouseDown={(event) => event.stopPropagation()}
         onBlur={(event) => { if (event.relatedTarget && !event.currentTarget.contains(event.relatedTarget)) onClose(); }}

@@ -2,7 +2,7 @@ import { useQuery, type QueryClient } from "@tanstack/react-query";
 import { applyRowChanges, emptyReplica } from "@/core/library/change";
 import type { Target } from "@/core/library/entities";
 import { api } from "./api";
-import type { LibraryAnswer, LibraryData, SessionAnswer, SessionData, SignedChange } from "./wire";
+import type { LibraryAnswer, LibraryData, MemberSettings, SessionAnswer, SessionData, SignedChange } from "./wire";
 
 const byId = <Row extends { readonly id: string }>(rows: readonly Row[]) => new Map(rows.map((row) => [row.id, row]));
 
@@ -73,4 +73,11 @@ export async function catchUp(client: QueryClient, libraryId: string, sessionId?
     const { changes } = await api<{ changes: SignedChange[] }>(`/api/libraries/${libraryId}/changes?${question}`);
     for (const change of changes) takeChange(client, libraryId, change, sessionId);
   }
+}
+
+/** Saves settings of the member's own and takes them into the cached copy. */
+export async function saveSettings(client: QueryClient, libraryId: string, change: MemberSettings): Promise<MemberSettings> {
+  const { settings } = await api<{ settings: MemberSettings }>(`/api/libraries/${libraryId}/settings`, { method: "PATCH", body: change });
+  client.setQueryData<LibraryData>(libraryKey(libraryId), (now) => now && { ...now, member: { ...now.member, settings } });
+  return settings;
 }

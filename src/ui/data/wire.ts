@@ -37,9 +37,14 @@ export interface StreamState {
   readonly revision: number;
 }
 
+export interface MemberSettings {
+  readonly bareKeys?: boolean;
+  readonly lastSessionId?: string;
+}
+
 export interface LibraryAnswer {
   readonly library: { readonly id: string; readonly name: string };
-  readonly member: { readonly id: string; readonly name: string; readonly role: Role; readonly settings: { readonly bareKeys?: boolean } };
+  readonly member: { readonly id: string; readonly name: string; readonly role: Role; readonly settings: MemberSettings };
   readonly members: readonly { readonly id: string; readonly name: string; readonly role: Role }[];
   readonly sessions: readonly BenchSession[];
   readonly streams: readonly ({ readonly id: string } & StreamState)[];

@@ -4,8 +4,7 @@ import { Box, chakra, Menu, Portal } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { api } from "../data/api";
 import { sayError, useDesk } from "../data/desk";
-import { libraryKey } from "../data/library-data";
-import type { LibraryData } from "../data/wire";
+import { saveSettings } from "../data/library-data";
 import { useThemeRoot } from "../parts/theme-root";
 
 /** The member at the desk: settings of their own, and signing out. */
@@ -18,8 +17,7 @@ export function MemberMenu() {
 
   const switchBareKeys = async () => {
     try {
-      const { settings } = await api<{ settings: LibraryData["member"]["settings"] }>(`/api/libraries/${libraryId}/settings`, { method: "PATCH", body: { bareKeys: !bareKeys } });
-      client.setQueryData<LibraryData>(libraryKey(libraryId), (now) => now && { ...now, member: { ...now.member, settings } });
+      const settings = await saveSettings(client, libraryId, { bareKeys: !bareKeys });
       tell({ kind: "done", text: settings.bareKeys ? "Single keys work by themselves." : "Single keys now want Alt." });
     } catch (error) {
       tell({ kind: "problem", text: sayError(error) });

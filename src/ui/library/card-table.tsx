@@ -55,6 +55,9 @@ const columns = [
   column.accessor("origin", { header: "Kept by", cell: (cell) => <chakra.span fontSize="xs" color="muted">{cell.getValue()}</chakra.span> }),
   column.accessor("key", { header: "Key", cell: (cell) => (cell.getValue() ? <KeyCap keys={cell.getValue()} /> : null) }),
 ];
+// One object for all renderings: the table sorts anew whenever it is given another.
+const byName: SortingState = [{ id: "name", desc: false }];
+const unsorted: SortingState = [];
 const grid = "minmax(0, 5fr) minmax(0, 3fr) 74px 56px";
 const rowHeight = 36;
 
@@ -73,11 +76,11 @@ interface CardTableProps {
 
 /** The table of cards; only the rows in view are drawn, however many there are. */
 export function CardTable({ rows, ownOrder, label, empty, selection, onOrder, onOpen, ref }: CardTableProps) {
-  const [sorting, setSorting] = useState<SortingState>([]);
+  const [sorting, setSorting] = useState<SortingState>(unsorted);
   const scroller = useRef<HTMLDivElement>(null);
   const data = useMemo(() => [...rows], [rows]);
   const table = useReactTable({
-    data, columns, state: { sorting: sorting.length > 0 || ownOrder ? sorting : [{ id: "name", desc: false }] }, onSortingChange: setSorting,
+    data, columns, state: { sorting: sorting.length > 0 || ownOrder ? sorting : byName }, onSortingChange: setSorting,
     getCoreRowModel: getCoreRowModel(), getSortedRowModel: getSortedRowModel(), getRowId: (row) => row.card.id,
   });
   const sorted = table.getRowModel().rows;
@@ -106,7 +109,7 @@ export function CardTable({ rows, ownOrder, label, empty, selection, onOrder, on
   return (
     <Box
       ref={ref} role="grid" aria-label={label} aria-rowcount={sorted.length + 1} aria-multiselectable="true" tabIndex={0} onKeyDown={onKey} aria-activedescendant={selection.lead ? `card-${selection.lead}` : undefined}
-      display="flex" flexDirection="column" minHeight="0" flex="1" _focusVisible={{ outlineOffset: "-2px" }}
+      display="flex" flexDirection="column" minHeight="0" flex="1" px="3px" pt="4px" _focusVisible={{ outlineOffset: "-2px" }}
     >
       <Box role="row" aria-rowindex={1} display="grid" gridTemplateColumns={grid} gap="12px" px="12px" pb="6px" borderBottom="2px solid" borderColor="cardHead" fontSize="xs" fontWeight="600" color="muted">
         {table.getFlatHeaders().map((header) => {

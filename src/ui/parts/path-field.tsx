@@ -30,14 +30,16 @@ export function PathField({ folders, value, onChange, offers, problem, label = "
   const listId = useId();
   const [open, setOpen] = useState(false);
   const [at, setAt] = useState(-1);
+  // Until something is typed, all is offered, not only what fits the present path.
+  const [typing, setTyping] = useState(false);
   const paths = useMemo(() => folderRows(folders).map(({ folder }) => folderPath(folders, folder.id)), [folders]);
   const shown = useMemo(() => {
-    const typed = fold(value.trim());
+    const typed = typing ? fold(value.trim()) : "";
     const words = typed.split(/[\s/]+/).filter(Boolean);
     const special = offers.filter((o) => o.path !== value);
     const fitting = paths.filter((p) => p !== value && !offers.some((o) => o.path === p) && words.every((w) => fold(p).split(/[\s/]+/).some((part) => part.startsWith(w))));
     return [...special, ...fitting.map((path) => ({ path, why: "" }))].slice(0, mostShown);
-  }, [value, offers, paths]);
+  }, [value, typing, offers, paths]);
   const { missing } = useMemo(() => resolvePath(folders, parsePath(value)), [folders, value]);
   const hint = missing.length > 0 ? `New: ${formatPath(missing)} will be made.` : value.trim() === "" ? "Empty: the card stays unfiled." : "Names are separated by /.";
   const choose = (path: string) => {
@@ -52,9 +54,9 @@ export function PathField({ folders, value, onChange, offers, problem, label = "
           <Input
             {...ids} role="combobox" aria-expanded={open && shown.length > 0} aria-controls={listId} aria-activedescendant={at >= 0 ? `${listId}-${at}` : undefined} autoComplete="off" size="sm" bg="#fffdf8" color="cardInk" borderColor="#7f8b93" borderRadius="2px"
             value={value} placeholder="Narration / Rooms"
-            onFocus={(event) => { setOpen(true); event.target.select(); }}
+            onFocus={(event) => { setOpen(true); setTyping(false); event.target.select(); }}
             onBlur={() => setOpen(false)}
-            onChange={(event) => { onChange(event.target.value); setOpen(true); setAt(-1); }}
+            onChange={(event) => { onChange(event.target.value); setTyping(true); setOpen(true); setAt(-1); }}
             onKeyDown={(event) => {
               if (event.key === "ArrowDown" || event.key === "ArrowUp") {
                 setOpen(true);

@@ -13,7 +13,7 @@ const config = defineConfig({
     "html, body": { height: "100%", margin: 0, overflow: "hidden" },
     body: { bg: "canvas", color: "ink", fontFamily: "body", fontSize: "sm" },
     "*:focus-visible": { outline: "2px solid {colors.selected}", outlineOffset: "1px" },
-    "::selection": { bg: "selectedGround" },
+    "::selection": { bg: "matchGround", color: "cardInk" },
   },
   theme: {
     tokens: {

@@ -1,0 +1,18 @@
+import { resolve } from "node:path";
+import { defineConfig } from "vitest/config";
+
+const alias = { "@": resolve(import.meta.dirname, "src") };
+
+export default defineConfig({
+  resolve: { alias },
+  test: {
+    projects: [
+      { resolve: { alias }, test: { name: "unit", include: ["src/{core,media,ui,workers}/**/*.test.ts", "demo/**/*.test.ts", "scripts/**/*.test.ts"], testTimeout: 60000 } },
+      {
+        resolve: { alias },
+        // One database for all: the files run one after another, each in a library of its own.
+        test: { name: "api", include: ["src/{server,db,app}/**/*.test.ts"], globalSetup: "./src/server/testing/database.ts", fileParallelism: false, testTimeout: 60000, hookTimeout: 60000 },
+      },
+    ],
+  },
+});
