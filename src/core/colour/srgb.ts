@@ -21,7 +21,7 @@ export function encodeSrgb(linear: number): number {
 const decodeTable = octaveTable(decodeSrgb);
 const encodeTable = octaveTable(encodeSrgb);
 
-/** Decodes the first `count` values of each plane in place, to a relative 1.5e-6 of `decodeSrgb`. */
+/** Decodes the first `count` values of each plane in place, to a relative 6e-6 of `decodeSrgb`. */
 export function decodePlanes(planes: readonly Float32Array[], count: number): void {
   for (const plane of planes)
     for (let i = 0; i < count; i++) {
@@ -30,7 +30,7 @@ export function decodePlanes(planes: readonly Float32Array[], count: number): vo
     }
 }
 
-/** Encodes the first `count` values of each plane in place, to a relative 1.5e-6 of `encodeSrgb`. */
+/** Encodes the first `count` values of each plane in place, to a relative 6e-6 of `encodeSrgb`. */
 export function encodePlanes(planes: readonly Float32Array[], count: number): void {
   for (const plane of planes)
     for (let i = 0; i < count; i++) {

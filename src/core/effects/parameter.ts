@@ -85,7 +85,8 @@ export const decibels = number("dB", { resolution: 0.01 });
 export const milliseconds = number("ms", { resolution: 0.1 });
 export const seconds = number("s", { taper: "log", resolution: 0.01 });
 export const percent = number("%", { resolution: 0.1 });
-export const stops = number("stops", { resolution: 0.01 });
+/** Fine enough for thirds of a stop. */
+export const stops = number("stops", { resolution: 0.001 });
 export const quality = number("Q", { taper: "log", resolution: 0.001 });
 /** A share of the picture's half diagonal, or another length that scales with the frame. */
 export const frameFraction = number("fraction", { resolution: 0.001 });

@@ -10,8 +10,11 @@ export interface Token {
 const run = /[\p{L}\p{M}\p{N}'’]+/gu;
 /** Scripts that are written without spaces, where only a dictionary knows the words. */
 const unspaced = /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}\p{Script=Lao}\p{Script=Khmer}\p{Script=Myanmar}]/u;
-/** Borders inside a run: letter to digit, digit to letter, small to capital letter, and before the last capital of several. */
-const inner = /(?<=\p{L}\p{M}*)(?=\p{N})|(?<=\p{N})(?=\p{L})|(?<=\p{Ll}\p{M}*)(?=\p{Lu})|(?<=\p{Lu})(?=\p{Lu}\p{Ll})/u;
+/**
+ * Borders inside a run: letter to digit, digit to letter, small to capital letter, and before the last capital of
+ * several. A single small letter before a capital stays with it, as in the units dB and kHz.
+ */
+const inner = /(?<=\p{L}\p{M}*)(?=\p{N})|(?<=\p{N})(?=\p{L})|(?<=\p{L}\p{M}*\p{Ll}\p{M}*)(?=\p{Lu})|(?<=\p{Lu})(?=\p{Lu}\p{Ll})/u;
 
 const segmenter = new Intl.Segmenter("und", { granularity: "word" });
 

@@ -1,0 +1,82 @@
+import { converter } from "culori";
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { reference } from "../../../scripts/reference";
+import { monotoneCurve } from "./monotone-curve";
+import { linearToOklab, oklabToLinear } from "./oklab";
+import { octaveTable, tableDomain } from "./octave-table";
+import { decodeSrgb, encodeSrgb, linearOfCode16, srgbCode } from "./srgb";
+
+describe("the sRGB transfer function", () => {
+  // Source: reference/srgb_transfer.json (IEC 61966-2-1:1999).
+  it.each(reference<{ code: number; srgb: number; linear: number }>("srgb_transfer").map((c) => [c.code, c]))("code %d", (code, c) => {
+    expect(Math.abs(decodeSrgb(c.srgb) - c.linear)).toBeLessThan(1e-12);
+    expect(Math.round(encodeSrgb(decodeSrgb(c.srgb)) * 255)).toBe(code);
+    expect(srgbCode(Math.fround(c.linear))).toBe(code);
+    expect(linearOfCode16()[code * 257]).toBe(Math.fround(decodeSrgb(code / 255)));
+  });
+});
+
+describe("tables by octave", () => {
+  it.each([["sRGB encoding", encodeSrgb], ["sRGB decoding", decodeSrgb], ["cube root", Math.cbrt]] as const)("%s agrees with the formula", (_, f) => {
+    const table = octaveTable(f);
+    fc.assert(
+      fc.property(fc.float({ min: 0, max: 512, noNaN: true }), (x) => {
+        expect(Math.abs(table(x) - f(x))).toBeLessThanOrEqual(6e-6 * f(x));
+      }),
+      { numRuns: 3000, examples: [[0], [tableDomain.min], [Math.fround(0.0031308)], [1], [Math.fround(tableDomain.max - 1e-4)]] },
+    );
+  });
+});
+
+describe("OKLab", () => {
+  // Source: reference/srgb_xyz_lab.json (culori 4.0.2), and culori itself on generated colours.
+  const toOklab = (rgb: readonly number[]) => {
+    const planes = rgb.map((v) => Float32Array.of(v));
+    linearToOklab(planes, 1);
+    return planes.map((p) => p[0]);
+  };
+  it.each(reference<{ id: string; linear: number[]; oklab: number[] }>("srgb_xyz_lab").map((c) => [c.id, c] as const))("%s", (_, c) => {
+    toOklab(c.linear).forEach((v, i) => expect(Math.abs(v - c.oklab[i])).toBeLessThan(2e-6));
+  });
+  it("agrees with culori and comes back, also for light brighter than white", () => {
+    const culori = converter("oklab");
+    const light = fc.double({ min: 0, max: 4, noNaN: true });
+    fc.assert(
+      fc.property(light, light, light, (r, g, b) => {
+        const [L, a, bb] = toOklab([r, g, b]);
+        const truth = culori({ mode: "lrgb", r, g, b })!;
+        expect(Math.abs(L - truth.l) + Math.abs(a - truth.a) + Math.abs(bb - truth.b)).toBeLessThan(1e-5);
+        const planes = [L, a, bb].map((v) => Float32Array.of(v));
+        oklabToLinear(planes, 1);
+        [r, g, b].forEach((v, i) => expect(Math.abs(planes[i][0] - v)).toBeLessThan(2e-5 * (1 + v)));
+      }),
+    );
+  });
+});
+
+describe("monotone curves", () => {
+  interface Case { id: string; points: [number, number][]; x: number[]; monotone_pchip: number[] }
+  // Source: reference/curves.json (scipy 1.10.1 PchipInterpolator).
+  it.each(reference<Case>("curves").map((c) => [c.id, c] as const))("%s runs as scipy's", (_, c) => {
+    const curve = monotoneCurve(c.points);
+    c.x.forEach((x, i) => expect(Math.abs(curve(x) - c.monotone_pchip[i])).toBeLessThan(1e-9));
+  });
+  it("never overshoots its points and never falls where they rise", () => {
+    const steps = fc.array(fc.double({ min: 0.01, max: 1, noNaN: true }), { minLength: 2, maxLength: 12 });
+    fc.assert(
+      fc.property(steps, steps, (dx, dy) => {
+        let [x, y] = [0, 0];
+        const points = dx.map((d, i) => [(x += d), (y += dy[i % dy.length])] as [number, number]);
+        const curve = monotoneCurve(points);
+        let last = points[0][1];
+        for (let i = 0; i <= 200; i++) {
+          const v = curve(points[0][0] + ((x - points[0][0]) * i) / 200);
+          expect(v).toBeGreaterThanOrEqual(last - 1e-9);
+          expect(v).toBeLessThanOrEqual(y + 1e-9);
+          last = v;
+        }
+      }),
+    );
+  });
+});
