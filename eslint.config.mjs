@@ -32,7 +32,7 @@ const layerRules = names.map((layer) => {
 const outsideOfCore = ["window", "document", "navigator", "process", "Buffer", "fetch", "localStorage", "crypto", "performance", "setTimeout", "require"];
 
 export default tseslint.config(
-  { ignores: ["node_modules", ".next", ".state", "next-env.d.ts", "src/db/migrations"] },
+  { ignores: ["node_modules", ".next", ".state", "next-env.d.ts", "src/db/migrations", "**/*.tmp.*", "test-results"] },
   ...tseslint.configs.recommended,
   {
     rules: {
@@ -41,7 +41,7 @@ export default tseslint.config(
       eqeqeq: "error",
     },
   },
-  { files: ["scripts/**", "e2e/**", "demo/**"], rules: { "no-console": "off" } },
+  { files: ["scripts/**", "e2e/**", "demo/**", "bench/**"], rules: { "no-console": "off" } },
   ...layerRules,
   {
     files: ["src/core/**/*.ts"],

@@ -11,7 +11,7 @@ export default defineConfig({
       {
         resolve: { alias },
         // One database for all: the files run one after another, each in a library of its own.
-        test: { name: "api", include: ["src/{server,db,app}/**/*.test.ts"], globalSetup: "./src/server/testing/database.ts", fileParallelism: false, testTimeout: 60000, hookTimeout: 60000 },
+        test: { name: "api", include: ["api-tests/**/*.test.ts"], globalSetup: "./api-tests/database.ts", fileParallelism: false, testTimeout: 60000, hookTimeout: 60000 },
       },
     ],
   },

@@ -7,7 +7,6 @@ import { v7 as newId } from "uuid";
 import { chainText, fingerprint } from "../src/core/chain/fingerprint";
 import { normaliseChain } from "../src/core/chain/values";
 import { parsePath } from "../src/core/library/names";
-import type { Role } from "../src/core/library/roles";
 import type { Database } from "../src/db/connection";
 import { Ledger } from "../src/db/ledger";
 import { benchSession, library, member, stream, target } from "../src/db/schema";
@@ -17,17 +16,7 @@ import { ensurePath } from "../src/server/folders";
 import { takeIn } from "../src/server/media-store";
 import { demoCards } from "./library/cards";
 import { demoFiles, type DemoFile } from "./material";
-
-export const demoPassword = "tidal-year-demo";
-export const demoMembers: readonly { readonly name: string; readonly email: string; readonly role: Role }[] = [
-  { name: "sound", email: "sound@island.example", role: "editor" },
-  { name: "picture", email: "picture@island.example", role: "editor" },
-  { name: "stills", email: "stills@island.example", role: "editor" },
-  { name: "curator", email: "curator@island.example", role: "curator" },
-  { name: "owner", email: "owner@island.example", role: "owner" },
-  { name: "visitor", email: "visitor@island.example", role: "viewer" },
-];
-export const demoLibraryName = "Tidal year";
+import { demoLibraryName, demoMembers, demoPassword } from "./members";
 
 /** Own keys, aliases and favourites by member, so that the demo opens as a desk somebody works at. */
 const own: Record<string, { keys: [string, string][]; aliases: [string, string][]; favourites: string[] }> = {

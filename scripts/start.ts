@@ -1,6 +1,6 @@
 import { rmSync } from "node:fs";
 import { parseArgs } from "node:util";
-import { demoMembers, demoPassword } from "../demo/seed";
+import { demoMembers, demoPassword } from "../demo/members";
 import { clearPort, prepareDatabase, serve } from "./setup/application";
 import { ensureBuild } from "./setup/build";
 import { ensurePackages } from "./setup/packages";
@@ -30,7 +30,7 @@ async function start(): Promise<void> {
   try {
     await ensureDatabase(server, "fichier");
     await prepareDatabase(server.url("fichier"), mediaFolder, true);
-    const application = await serve(server.url("fichier"), port, mediaFolder, true);
+    const application = await serve(server.url("fichier"), port, mediaFolder, { quiet: true });
     const ended = new Promise<number>((resolve) => application.once("exit", (code) => resolve(code ?? 1)));
     const stop = () => {
       if (stopping) return;

@@ -58,12 +58,21 @@ export async function prepareDatabase(url: string, mediaFolder: string, demo: bo
   }
 }
 
+interface ServeOptions {
+  readonly quiet?: boolean;
+  /** Write down that it runs, so that a later start can end it where this one was killed. */
+  readonly remember?: boolean;
+}
+
 /** Serves the built application on loopback; resolves when it answers. */
-export async function serve(url: string, port: number, mediaFolder: string, quiet = false): Promise<ChildProcess> {
+export async function serve(url: string, port: number, mediaFolder: string, { quiet = false, remember = true }: ServeOptions = {}): Promise<ChildProcess> {
   const args = [join(checkout, "node_modules/next/dist/bin/next"), "start", "-H", "127.0.0.1", "-p", String(port)];
-  const child = spawn(process.execPath, args, { cwd: checkout, env: environment(url, port, mediaFolder), stdio: ["ignore", quiet ? "ignore" : "pipe", "inherit"] });
-  writeFileSync(appFile(), JSON.stringify({ pid: child.pid, starter: process.pid }));
-  child.once("exit", () => rmSync(appFile(), { force: true }));
+  // A group of its own: Ctrl-C reaches this process alone, which then ends the application in order.
+  const child = spawn(process.execPath, args, { cwd: checkout, env: environment(url, port, mediaFolder), stdio: ["ignore", quiet ? "ignore" : "inherit", "inherit"], detached: true });
+  if (remember) {
+    writeFileSync(appFile(), JSON.stringify({ pid: child.pid, starter: process.pid }));
+    child.once("exit", () => rmSync(appFile(), { force: true }));
+  }
   for (let i = 0; i < 300; i++) {
     if (child.exitCode !== null) break;
     const answer = await fetch(`http://127.0.0.1:${port}/api/health`).catch(() => null);

@@ -19,6 +19,8 @@ import { SoundViewer } from "./sound-viewer";
 import { TargetList } from "./target-list";
 import { useBench } from "./use-bench";
 
+const focusTargets = () => document.querySelector<HTMLElement>('[role="listbox"][aria-label="Targets"]')?.focus();
+
 type Panel = "keep" | "add" | "alias" | "key";
 
 /** The bench: targets, viewer, chain; the apply bar over the middle. */
@@ -34,7 +36,7 @@ export function BenchScreen({ session }: { session: SessionData }) {
   const closeFinding = useCallback(() => {
     setFinding(false);
     // Back to the list, where the next key is expected.
-    requestAnimationFrame(() => document.querySelector<HTMLElement>('[role="listbox"][aria-label="Targets"]')?.focus());
+    requestAnimationFrame(focusTargets);
   }, [setFinding]);
   const leadId = lead?.id;
   useEffect(() => setOpen(null), [leadId]);
@@ -47,7 +49,7 @@ export function BenchScreen({ session }: { session: SessionData }) {
     setOpen(settings.length - 1);
     setPanel(null);
     // Onto the first control of what was added, once it is drawn.
-    setTimeout(() => document.querySelector<HTMLElement>(`[data-setting="${settings.length - 1}"] :is([role="slider"], select)`)?.focus(), 60);
+    setTimeout(() => document.querySelector<HTMLElement>(`[data-setting="${settings.length - 1}"] [role="slider"]`)?.focus(), 60);
   };
 
   const pinned = lead?.cardId ? replica.card.get(lead.cardId) : undefined;
@@ -63,6 +65,7 @@ export function BenchScreen({ session }: { session: SessionData }) {
         if (!card || card.medium !== lead?.chain.medium) return [];
         return [{ keys: [binding.key], label: selected.length > 1 ? `${card.name} on ${onto}` : card.name, run: () => apply(card, "replace", 100) }];
       }),
+      { keys: ["Escape"], label: "to the targets", quiet: true, run: focusTargets },
       { keys: ["/"], label: "find", run: () => setFinding(true) },
       { keys: ["Backspace", "Ctrl+z"], label: "take back", run: () => void takeBack("undo") },
       { keys: ["Shift+Backspace", "Ctrl+Shift+z", "Ctrl+y"], label: "do again", quiet: true, run: () => void takeBack("redo") },

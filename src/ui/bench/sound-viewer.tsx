@@ -81,7 +81,7 @@ export function SoundViewer({ target, media, audition }: SoundViewerProps) {
       {loop.problem ? (
         <chakra.div role="alert" color="loss" fontSize="sm">{`✕ This could not be rendered: ${loop.problem}`}</chakra.div>
       ) : (
-        <HStack as="dl" fontFamily="mono" fontSize="xs" color="muted" gap="18px" m="0" justifyContent="space-between" aria-label="Levels" opacity={loop.before && loop.after ? 1 : 0.4} whiteSpace="nowrap">
+        <HStack role="group" fontFamily="mono" fontSize="xs" color="muted" gap="18px" justifyContent="space-between" aria-label="Levels" opacity={loop.before && loop.after ? 1 : 0.4} whiteSpace="nowrap">
           <span>loudness <chakra.b color="ink" fontWeight="500">{loop.before ? level(loop.before.loudness, "LUFS") : "…"}</chakra.b> → <chakra.b color="ink" fontWeight="500" data-testid="loudness-after">{loop.after ? level(loop.after.loudness, "LUFS") : "…"}</chakra.b></span>
           <span>matched by <chakra.b color="ink" fontWeight="500">{signed(loop.match)}</chakra.b></span>
           <span>true peak <chakra.b color={loop.after && loop.after.truePeak > 0 ? "loss" : "ink"} fontWeight="500">{loop.after ? level(loop.after.truePeak, "dBTP") : "…"}</chakra.b></span>

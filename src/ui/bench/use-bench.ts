@@ -45,7 +45,7 @@ const byPosition = (a: Target, b: Target) => (a.position < b.position ? -1 : a.p
 /** The state of the bench for one session. Edits show at once and are saved behind them. */
 export function useBench(session: SessionData): Bench {
   const desk = useDesk();
-  const { send, tell, takeBack: serverTakeBack } = desk;
+  const { send, tell, hold, takeBack: serverTakeBack } = desk;
   const client = useQueryClient();
   const [local, setLocal] = useState<ReadonlyMap<string, Local>>(new Map());
   const [audition, setAudition] = useState<Audition | null>(null);
@@ -87,13 +87,15 @@ export function useBench(session: SessionData): Bench {
     });
   }, []);
 
-  const timers = useRef(new Map<string, ReturnType<typeof setTimeout>>());
+  /** Targets whose last touch waits to be saved: how to stop waiting, and how to say that it is on its way. */
+  const timers = useRef(new Map<string, { timer: ReturnType<typeof setTimeout>; release: () => void }>());
   const save = useCallback(
     async (id: string) => {
-      clearTimeout(timers.current.get(id));
+      const waiting = timers.current.get(id);
+      clearTimeout(waiting?.timer);
       timers.current.delete(id);
       const mine = latest.current.local.get(id);
-      if (!mine) return;
+      if (!mine) return waiting?.release();
       const { chain, strength } = mine;
       try {
         await send("set-chain", () => ({
@@ -108,15 +110,17 @@ export function useBench(session: SessionData): Bench {
         tell({ kind: "problem", text: sayError(error) });
       }
       settle(new Map([[id, mine]]));
+      waiting?.release();
     },
     [send, settle, tell, client, session.session.id],
   );
   const saveSoon = useCallback(
     (id: string) => {
-      clearTimeout(timers.current.get(id));
-      timers.current.set(id, setTimeout(() => void save(id), restBeforeSaving));
+      const waiting = timers.current.get(id);
+      clearTimeout(waiting?.timer);
+      timers.current.set(id, { timer: setTimeout(() => void save(id), restBeforeSaving), release: waiting?.release ?? hold() });
     },
-    [save],
+    [save, hold],
   );
   const saveNow = useCallback(() => Promise.all([...timers.current.keys()].map(save)), [save]);
   // Leaving the bench must not lose the last touch.

@@ -22,7 +22,7 @@ export function RowsControl({ spec, value, onChange }: RowsControlProps) {
         <Box key={i} role="group" aria-label={`${spec.rowLabel} ${i + 1}`} borderTop={i > 0 ? "1px dashed" : undefined} borderColor="cardRule" pt={i > 0 ? "5px" : "0"} mt={i > 0 ? "5px" : "0"}>
           <Box display="flex" justifyContent="space-between" alignItems="center">
             <chakra.span fontWeight="600" fontSize="xs">{`${spec.rowLabel} ${i + 1}`}</chakra.span>
-            <QuietButton size="xs" height="20px" aria-label={`Remove ${spec.rowLabel.toLowerCase()} ${i + 1}`} onClick={() => onChange(value.filter((_, k) => k !== i))}>remove</QuietButton>
+            <QuietButton size="xs" height="24px" aria-label={`Remove ${spec.rowLabel.toLowerCase()} ${i + 1}`} onClick={() => onChange(value.filter((_, k) => k !== i))}>remove</QuietButton>
           </Box>
           {Object.entries(spec.item).map(([key, item]) => (
             <ParameterControl key={key} spec={item} value={row[key]} onChange={(next) => replace(i, { ...row, [key]: next })} />

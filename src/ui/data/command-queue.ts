@@ -31,9 +31,10 @@ export class CommandQueue {
     return turn;
   }
 
-  /** Resolves when everything sent so far was answered. */
-  settled(): Promise<void> {
-    return this.tail.then(() => undefined);
+  /** Counts something that waits to be sent as unsaved, until the returned function is called. */
+  hold(): () => void {
+    this.report(+1, this.waiting);
+    return () => this.report(-1, this.waiting);
   }
 
   private async deliver<Result>(path: string, body: object): Promise<CommandAnswer<Result>> {

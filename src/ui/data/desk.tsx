@@ -27,6 +27,8 @@ export interface Desk {
   readonly sessionId: string | undefined;
   openSession(sessionId: string): void;
   tell(notice: Notice | null): void;
+  /** Counts an edit that waits to be sent as unsaved, until the returned function is called. */
+  hold(): () => void;
   /** Sends a command and takes its change in. Rejects with an ApiError where it is refused. */
   send<Result = Record<string, unknown>>(command: string, makeInput: () => object): Promise<CommandAnswer<Result>>;
   /** Like `send`, with a refusal told at the foot of the window; null then. */
@@ -95,6 +97,7 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
   }, [client, libraryId]);
 
   useEffect(() => {
+    document.body.dataset.unsaved = String(unsaved.open);
     if (unsaved.open === 0) return;
     const ask = (event: BeforeUnloadEvent) => event.preventDefault();
     window.addEventListener("beforeunload", ask);
@@ -109,6 +112,8 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
     },
     [queue, client, libraryId],
   );
+
+  const hold = useCallback(() => queue.hold(), [queue]);
 
   const act = useCallback(
     async <Result,>(command: string, input: object) => {
@@ -139,8 +144,8 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
   );
 
   const desk = useMemo<Desk | null>(
-    () => (query.data && tools ? { libraryId, data: query.data, ...tools, notice, unsaved, sessionId, openSession, tell, send, act, takeBack } : null),
-    [libraryId, query.data, tools, notice, unsaved, sessionId, send, act, takeBack],
+    () => (query.data && tools ? { libraryId, data: query.data, ...tools, notice, unsaved, sessionId, openSession, tell, hold, send, act, takeBack } : null),
+    [libraryId, query.data, tools, notice, unsaved, sessionId, hold, send, act, takeBack],
   );
   if (query.error && !query.data) return failed(query.error, () => void query.refetch());
   if (!desk) return waiting;

@@ -3,7 +3,7 @@
 import { Box, chakra } from "@chakra-ui/react";
 import { createColumnHelper, flexRender, getCoreRowModel, getSortedRowModel, useReactTable, type SortingState } from "@tanstack/react-table";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type Ref } from "react";
+import { useEffect, useMemo, useState, type KeyboardEvent, type RefObject } from "react";
 import { sayChain } from "@/core/chain/describe";
 import { combination } from "@/core/keys/combination";
 import type { Replica } from "@/core/library/change";
@@ -60,6 +60,7 @@ const byName: SortingState = [{ id: "name", desc: false }];
 const unsorted: SortingState = [];
 const grid = "minmax(0, 5fr) minmax(0, 3fr) 74px 56px";
 const rowHeight = 36;
+const headHeight = 28;
 
 interface CardTableProps {
   readonly rows: readonly TableRow[];
@@ -71,13 +72,12 @@ interface CardTableProps {
   /** Hears the order of the rows on the screen, in which the selection moves. */
   readonly onOrder: (order: readonly string[]) => void;
   readonly onOpen: () => void;
-  readonly ref: Ref<HTMLDivElement>;
+  readonly ref: RefObject<HTMLDivElement | null>;
 }
 
 /** The table of cards; only the rows in view are drawn, however many there are. */
 export function CardTable({ rows, ownOrder, label, empty, selection, onOrder, onOpen, ref }: CardTableProps) {
   const [sorting, setSorting] = useState<SortingState>(unsorted);
-  const scroller = useRef<HTMLDivElement>(null);
   const data = useMemo(() => [...rows], [rows]);
   const table = useReactTable({
     data, columns, state: { sorting: sorting.length > 0 || ownOrder ? sorting : byName }, onSortingChange: setSorting,
@@ -87,14 +87,14 @@ export function CardTable({ rows, ownOrder, label, empty, selection, onOrder, on
   const order = useMemo(() => sorted.map((row) => row.id), [sorted]);
   useEffect(() => onOrder(order), [order, onOrder]);
   // The virtualiser is a mutable object; what is drawn follows from its own state, not from props.
-  const virtual = useVirtualizer({ count: sorted.length, getScrollElement: () => scroller.current, estimateSize: () => rowHeight, overscan: 12 });
+  const virtual = useVirtualizer({ count: sorted.length, getScrollElement: () => ref.current, scrollPaddingStart: headHeight, estimateSize: () => rowHeight, overscan: 12 });
   const leadAt = selection.lead === null ? -1 : order.indexOf(selection.lead);
   useEffect(() => {
     if (leadAt >= 0) virtual.scrollToIndex(leadAt, { align: "auto" });
   }, [leadAt, virtual]);
 
   const onKey = (event: KeyboardEvent) => {
-    const page = Math.max(1, Math.floor((scroller.current?.clientHeight ?? 0) / rowHeight) - 1);
+    const page = Math.max(1, Math.floor(((ref.current?.clientHeight ?? 0) - headHeight) / rowHeight) - 1);
     const go = (to: number) => order.length > 0 && selection.only(order[Math.min(order.length - 1, Math.max(0, to))]);
     const keys: Record<string, () => void> = {
       ArrowDown: () => selection.move(1, false), ArrowUp: () => selection.move(-1, false), "Shift+ArrowDown": () => selection.move(1, true), "Shift+ArrowUp": () => selection.move(-1, true),
@@ -109,9 +109,9 @@ export function CardTable({ rows, ownOrder, label, empty, selection, onOrder, on
   return (
     <Box
       ref={ref} role="grid" aria-label={label} aria-rowcount={sorted.length + 1} aria-multiselectable="true" tabIndex={0} onKeyDown={onKey} aria-activedescendant={selection.lead ? `card-${selection.lead}` : undefined}
-      display="flex" flexDirection="column" minHeight="0" flex="1" px="3px" pt="4px" _focusVisible={{ outlineOffset: "-2px" }}
+      minHeight="0" flex="1" overflowY="auto" px="3px" _focusVisible={{ outlineOffset: "-2px" }}
     >
-      <Box role="row" aria-rowindex={1} display="grid" gridTemplateColumns={grid} gap="12px" px="12px" pb="6px" borderBottom="2px solid" borderColor="cardHead" fontSize="xs" fontWeight="600" color="muted">
+      <Box role="row" aria-rowindex={1} display="grid" gridTemplateColumns={grid} gap="12px" px="12px" alignItems="center" position="sticky" top="0" zIndex="1" bg="canvas" borderBottom="2px solid" borderColor="cardHead" fontSize="xs" fontWeight="600" color="muted" style={{ height: headHeight }}>
         {table.getFlatHeaders().map((header) => {
           const sort = header.column.getIsSorted();
           return (
@@ -123,7 +123,7 @@ export function CardTable({ rows, ownOrder, label, empty, selection, onOrder, on
           );
         })}
       </Box>
-      <Box ref={scroller} role="rowgroup" overflowY="auto" flex="1" minHeight="0">
+      <Box role="rowgroup">
         {sorted.length === 0 && <Box role="row"><Box role="gridcell" px="12px" py="18px" color="muted">{empty}</Box></Box>}
         <Box position="relative" role="presentation" style={{ height: virtual.getTotalSize() }}>
           {virtual.getVirtualItems().map((item) => {

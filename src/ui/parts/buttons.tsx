@@ -17,7 +17,7 @@ export function MainButton({ keys, children, ...rest }: Props) {
 /** Whatever else can be done. */
 export function QuietButton({ keys, children, ...rest }: Props) {
   return (
-    <Button size="sm" variant="plain" color="inherit" px="6px" borderRadius="3px" fontWeight="400" _hover={{ textDecoration: "underline" }} {...rest}>
+    <Button size="sm" variant="plain" color="inherit" px="6px" minHeight="24px" borderRadius="3px" fontWeight="400" _hover={{ textDecoration: "underline" }} {...rest}>
       {children}
       {keys && <KeyCap keys={keys} />}
     </Button>

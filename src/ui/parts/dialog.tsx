@@ -1,7 +1,7 @@
 "use client";
 
 import { Dialog as ChakraDialog, Portal } from "@chakra-ui/react";
-import { useMemo, type ReactNode, type RefObject } from "react";
+import { useEffect, useMemo, type ReactNode, type RefObject } from "react";
 import { useKeyActions } from "../keys/keys";
 import { useThemeRoot } from "./theme-root";
 
@@ -16,6 +16,13 @@ interface DialogProps {
 /** A dialog in the look of an index card. Esc closes it; focus goes back where it was. */
 export function Dialog({ title, onClose, children, initialFocus, width = "480px" }: DialogProps) {
   const root = useThemeRoot();
+  // What closes a dialog takes it out of the page at once, so it gives the focus back itself.
+  useEffect(() => {
+    const before = document.activeElement;
+    return () => {
+      if (before instanceof HTMLElement && before.isConnected) before.focus({ preventScroll: true });
+    };
+  }, []);
   const actions = useMemo(() => [{ keys: ["Escape"], label: "leave", run: onClose }], [onClose]);
   useKeyActions(actions, { modal: true });
   return (

@@ -1,5 +1,9 @@
+import { limitAttempts } from "@/server/attempts";
 import { auth } from "@/server/auth";
 import { route } from "@/server/route";
 
-const handler = route((request) => auth().handler(request));
+const handler = route(async (request) => {
+  await limitAttempts(request);
+  return auth().handler(request);
+});
 export { handler as GET, handler as POST };

@@ -1,0 +1,124 @@
+import { readdirSync } from "node:fs";
+import { dirname, join as joinPath } from "node:path";
+import { sql } from "drizzle-orm";
+import { beforeAll, describe, expect, it } from "vitest";
+import { database } from "@/db/connection";
+import { answer, highPass, join, newLibrary, origin, request, signIn, type Person } from "./world";
+import { commands } from "@/server/commands";
+
+type Method = "GET" | "POST" | "PATCH";
+type Handler = (request: Request, context: { params: Promise<Record<string, string>> }) => Promise<Response>;
+
+/** Every route of the API, found on the disk, so that a new one cannot be forgotten. */
+const api = joinPath(import.meta.dirname, "../src/app/api");
+const files = readdirSync(api, { recursive: true }).map(String).filter((f) => f.endsWith("route.ts"));
+/** Routes that answer strangers, each with its reason. */
+const open: Record<string, string> = { "health/route.ts": "says only that the application runs", "auth/[...all]/route.ts": "is where one signs in" };
+
+let owner: Person;
+let outsider: Person;
+let viewer: Person;
+let sessionId: string;
+let targetIds: string[];
+const routes: { name: string; method: Method; handler: Handler }[] = [];
+
+for (const file of files) {
+  if (open[file]) continue;
+  const handlers = (await import(joinPath(api, file))) as Partial<Record<Method, Handler>>;
+  for (const method of ["GET", "POST", "PATCH"] as const) if (handlers[method]) routes.push({ name: `${method} /${dirname(file)}`, method, handler: handlers[method] });
+}
+
+beforeAll(async () => {
+  const made = await newLibrary();
+  ({ sessionId, targetIds } = made);
+  owner = await join(made.libraryId, "owner");
+  viewer = await join(made.libraryId, "viewer");
+  outsider = await join((await newLibrary()).libraryId, "owner");
+});
+
+const parameters = (libraryId: string) => Promise.resolve({ libraryId, command: "create-folder", sessionId, mediaId: "0".repeat(64), copy: "planes" });
+const call = async ({ method, handler }: (typeof routes)[number], options: { cookie?: string; headers?: Record<string, string>; libraryId?: string } = {}) =>
+  answer<{ error?: { code: string; message: string } }>(
+    await handler(request("/api/test", { method, ...options, ...(method !== "GET" && { body: { parentId: null, name: "Intruder" } }) }), { params: parameters(options.libraryId ?? owner.libraryId) }),
+  );
+
+describe.each(routes.map((r) => [r.name, r] as const))("%s", (name, route) => {
+  it("refuses a stranger", async () => expect((await call(route)).body.error?.code).toBe("not-signed-in"));
+  it("refuses a forged or ended sign-in", async () => {
+    expect((await call(route, { cookie: owner.cookie.replace(/=.{8}/, "=AAAAAAAA") })).status).toBe(401);
+    const { cookie } = await signIn(owner.email, undefined, "10.2.0.1");
+    await database().execute(sql`delete from account_sign_in where token = ${decodeURIComponent(cookie.split("=")[1]).split(".")[0]}`);
+    expect((await call(route, { cookie })).status).toBe(401);
+  });
+  if (name === "GET /libraries") it("lists only one's own libraries", async () => expect(JSON.stringify((await call(route, { cookie: outsider.cookie })).body)).not.toContain(owner.libraryId));
+  else it("does not exist for members of other libraries", async () => expect(await call(route, { cookie: outsider.cookie })).toMatchObject({ status: 404, body: { error: { code: "no-library" } } }));
+  it("takes nonsense for a library as none", async () => {
+    if (name !== "GET /libraries") expect((await call(route, { cookie: owner.cookie, libraryId: "' or 1=1 --" })).status).toBe(404);
+  });
+  it.runIf(route.method !== "GET")("refuses another site's page", async () => {
+    for (const headers of [{ origin: "http://elsewhere.example" }, { origin: "null" }] as Record<string, string>[])
+      expect((await call(route, { cookie: owner.cookie, headers })).body.error?.code).toBe("foreign-origin");
+  });
+});
+
+describe("roles", () => {
+  it.each(commands.filter((c) => c.right !== "own").map((c) => [c.name]))("a viewer may not %s", async (name) => {
+    const before = await owner.rows(sessionId);
+    expect((await viewer.run(name, {})).status).toBe(403);
+    expect(await owner.rows(sessionId)).toEqual(before);
+  });
+  it("a member cannot reach another library's rows by their ids", async () => {
+    const cardId = (await owner.run<{ cardId: string }>("keep-card", { name: "Secret", path: "Vault", chain: highPass() })).body.result.cardId;
+    const folderId = (await owner.rows()).folder[0].id;
+    const before = await owner.rows(sessionId);
+    for (const [command, body] of [
+      ["edit-card", { cardId, name: "Stolen" }], ["revise-card", { cardId, chain: highPass(99) }], ["move-cards", { cardIds: [cardId], path: "" }], ["withdraw-cards", { cardIds: [cardId], withdrawn: true }],
+      ["set-alias", { cardId, text: "x" }], ["mark-favourite", { cardId, on: true }], ["bind-key", { key: "1", cardId }], ["rename-folder", { folderId, name: "x" }], ["remove-folder", { folderId }],
+      ["move-folder", { folderId, parentId: null }], ["create-folder", { parentId: folderId, name: "x" }], ["set-chain", { sessionId, targetId: targetIds[0], strength: 1 }], ["apply-card", { sessionId, targetIds, cardId }],
+    ] as const)
+      expect([command, (await outsider.run(command, body)).status]).toEqual([command, 404]);
+    expect(await owner.rows(sessionId)).toEqual(before);
+  });
+});
+
+describe("bad requests", () => {
+  const post = routes.find((r) => r.name.startsWith("POST") && r.name.includes("commands"))!;
+  it("that are no JSON, or far too long, get an error that says so", async () => {
+    const send = async (body: string) => answer<{ error: { code: string } }>(await post.handler(request("/api/test", { method: "POST", cookie: owner.cookie, body }), { params: parameters(owner.libraryId) }));
+    expect(await send("{")).toMatchObject({ status: 400, body: { error: { code: "no-json" } } });
+    expect(await send(`"${"x".repeat(1_000_001)}"`)).toMatchObject({ status: 413, body: { error: { code: "too-long" } } });
+  });
+});
+
+describe("signing in", () => {
+  it("stores passwords by scrypt and sets a cookie that scripts and other sites cannot use", async () => {
+    const { rows } = await database().execute<{ password: string }>(sql`select password from account_credential limit 1`);
+    // Salt and key of 64 bytes, in hexadecimal.
+    expect(rows[0].password).toMatch(/^[0-9a-f]{32}:[0-9a-f]{128}$/);
+    const { POST } = await import("@/app/api/auth/[...all]/route");
+    const response = await POST(request("/api/auth/sign-in/email", { method: "POST", body: { email: owner.email, password: "correct horse battery" }, headers: { "x-forwarded-for": "10.3.0.1" } }), { params: Promise.resolve({}) });
+    expect(response.headers.getSetCookie().join()).toMatch(/HttpOnly/i);
+    expect(response.headers.getSetCookie().join()).toMatch(/SameSite=Lax/i);
+  });
+  it("refuses a wrong password, and strangers who want to sign up", async () => {
+    expect((await signIn(owner.email, "wrong password", "10.3.0.2")).status).toBe(401);
+    const { POST } = await import("@/app/api/auth/[...all]/route");
+    const response = await POST(request("/api/auth/sign-up/email", { method: "POST", body: { email: "new@people.example", password: "long enough too", name: "x" }, headers: { origin } }), { params: Promise.resolve({}) });
+    expect(response.status).toBeGreaterThanOrEqual(400);
+  });
+  it("limits attempts, also right ones, until a minute has passed", async () => {
+    const { email } = await join(outsider.libraryId, "viewer");
+    const statuses = [];
+    for (let i = 0; i < 12; i++) statuses.push((await signIn(email, i < 11 ? `guess number ${i}` : undefined, "10.3.0.3")).status);
+    expect(statuses.slice(0, 10).every((s) => s === 401)).toBe(true);
+    expect(statuses.slice(10)).toEqual([429, 429]);
+  });
+  it("limits attempts on one account from many addresses", async () => {
+    const { email } = await join(outsider.libraryId, "viewer");
+    const statuses = [];
+    for (let i = 0; i < 21; i++) statuses.push((await signIn(email, `guess number ${i}`, `10.4.0.${i}`)).status);
+    expect(statuses.at(-3)).toBe(401);
+    // The member's own first sign-in counts as well.
+    expect(statuses.slice(-1)).toEqual([429]);
+  });
+});

@@ -1,0 +1,252 @@
+import { beforeAll, describe, expect, it } from "vitest";
+import { applyRowChanges, emptyReplica, type Replica } from "@/core/library/change";
+import { database } from "@/db/connection";
+import { changesSince, findStream } from "@/db/streams";
+import { highPass, join, newLibrary, type Person } from "./world";
+import { commands } from "@/server/commands";
+
+let owner: Person;
+let sessionId: string;
+let targetIds: string[];
+
+beforeAll(async () => {
+  const made = await newLibrary();
+  ({ sessionId, targetIds } = made);
+  owner = await join(made.libraryId, "owner");
+});
+
+let names = 0;
+const fresh = (what: string) => `${what} ${++names}`;
+const keep = async (path = "", name = fresh("Card")) => (await owner.run<{ cardId: string }>("keep-card", { name, path, chain: highPass() })).body.result.cardId;
+const folder = async (parentId: string | null = null, name = fresh("Folder")) => (await owner.run<{ folderId: string }>("create-folder", { parentId, name })).body.result.folderId;
+
+/** For each command, what makes it do something. Preparations are made first; the last step is the one under test. */
+const scenarios: Record<string, () => Promise<object>> = {
+  "create-folder": async () => ({ parentId: await folder(), name: "Inside" }),
+  "rename-folder": async () => ({ folderId: await folder(), name: fresh("Renamed") }),
+  "move-folder": async () => ({ folderId: await folder(), parentId: await folder() }),
+  "remove-folder": async () => {
+    const parent = await folder();
+    const removed = await folder(parent, "Middle");
+    await folder(removed, "Low");
+    await folder(parent, "Low");
+    const rows = await owner.rows();
+    const path = `${rows.folder.find((f) => f.id === parent)!.name} / Middle`;
+    await keep(path);
+    await keep(path);
+    return { folderId: removed };
+  },
+  "keep-card": async () => ({ name: fresh("Kept"), path: `${fresh("New")} / Rooms`, chain: highPass() }),
+  "revise-card": async () => ({ cardId: await keep(), chain: highPass(120) }),
+  "edit-card": async () => ({ cardId: await keep(), name: fresh("Edited"), note: "When it blows.", fits: ["bus"] }),
+  "move-cards": async () => ({ cardIds: [await keep(), await keep()], path: `${fresh("Elsewhere")} / Deep` }),
+  "withdraw-cards": async () => ({ cardIds: [await keep(), await keep()], withdrawn: true }),
+  "set-alias": async () => ({ cardId: await keep(), text: fresh("al").replace(" ", "") }),
+  "remove-alias": async () => {
+    await owner.run("set-alias", { cardId: await keep(), text: fresh("rm").replace(" ", "") });
+    return { aliasId: (await owner.rows()).alias.at(-1)!.id };
+  },
+  "mark-favourite": async () => ({ cardId: await keep(), on: true }),
+  "bind-key": async () => ({ key: "7", cardId: await keep(), takeOver: true }),
+  "apply-card": async () => ({ sessionId, targetIds, cardId: await keep(), strength: 80 }),
+  "set-chain": async () => ({ sessionId, targetId: targetIds[0], chain: highPass(++names), strength: 55 }),
+};
+
+const withoutVersions = (rows: Record<string, Record<string, unknown>[]>) =>
+  Object.fromEntries(Object.entries(rows).map(([entity, list]) => [entity, list.map(({ version: _, ...row }) => row)]));
+
+describe("every command", () => {
+  it("has a scenario here", () => expect(commands.map((c) => c.name).sort()).toEqual(Object.keys(scenarios).sort()));
+
+  it.each(Object.keys(scenarios))("%s can be taken back and done again", async (command) => {
+    const input = await scenarios[command]();
+    const before = withoutVersions(await owner.rows(sessionId));
+    const done = await owner.run(command, input);
+    expect(done.body.error).toBeUndefined();
+    expect(done.body.change).not.toBeNull();
+    const after = withoutVersions(await owner.rows(sessionId));
+    expect(after).not.toEqual(before);
+    expect((await owner.takeBack("undo", sessionId)).status).toBe(200);
+    expect(withoutVersions(await owner.rows(sessionId))).toEqual(before);
+    expect((await owner.takeBack("redo", sessionId)).status).toBe(200);
+    expect(withoutVersions(await owner.rows(sessionId))).toEqual(after);
+  });
+
+  it("leaves a trail that leads a client's copy to the same rows", async () => {
+    const { libraryId, id } = owner;
+    let copy: Replica = emptyReplica();
+    for (const key of [{ libraryId }, { libraryId, memberId: id }]) {
+      const stream = await findStream(database(), key);
+      const rows = await changesSince(database(), stream!.id, 0, 10_000);
+      expect(rows.map((r) => r.revision)).toEqual(rows.map((_, i) => i + 1));
+      for (const row of rows) copy = applyRowChanges(copy, row.forward);
+    }
+    const rows = await owner.rows();
+    for (const entity of ["folder", "card", "alias", "favourite", "keyBinding"] as const)
+      expect([...copy[entity].values()].sort((a, b) => (a.id < b.id ? -1 : 1))).toEqual(rows[entity]);
+  });
+
+  it.each(Object.keys(scenarios))("%s refuses nonsense with words and changes nothing", async (command) => {
+    const before = await owner.rows(sessionId);
+    for (const nonsense of [{}, { cardId: 7 }, { unknown: true }, { sessionId, targetIds: [] }]) {
+      const { status, body } = await owner.run(command, nonsense);
+      expect(status).toBe(400);
+      expect(body.error).toMatchObject({ code: "bad-input", message: expect.stringMatching(/\.$/) });
+    }
+    expect(await owner.rows(sessionId)).toEqual(before);
+  });
+});
+
+describe("taking back", () => {
+  it("goes back step by step and forward again, over several streams", async () => {
+    const cardId = await keep();
+    await owner.run("mark-favourite", { cardId, on: true });
+    await owner.run("edit-card", { cardId, name: "Third step" });
+    const state = async () => {
+      const rows = await owner.rows();
+      return [rows.card.find((c) => c.id === cardId)?.name === "Third step", rows.favourite.some((f) => f.cardId === cardId), rows.card.some((c) => c.id === cardId)];
+    };
+    const seen = [await state()];
+    for (let i = 0; i < 3; i++) {
+      await owner.takeBack("undo");
+      seen.push(await state());
+    }
+    for (let i = 0; i < 3; i++) {
+      await owner.takeBack("redo");
+      seen.push(await state());
+    }
+    const [all, two, one, none] = [[true, true, true], [false, true, true], [false, false, true], [false, false, false]];
+    expect(seen).toEqual([all, two, one, none, one, two, all]);
+    expect((await owner.takeBack("redo")).body.change).toBeNull();
+  });
+
+  it("is refused where somebody built upon the change, and says so", async () => {
+    const cardId = await keep();
+    const other = await join(owner.libraryId, "editor");
+    await owner.run("edit-card", { cardId, name: "Mine" });
+    await other.run("edit-card", { cardId, name: "Theirs" });
+    const { status, body } = await owner.takeBack("undo");
+    expect([status, body.error!.code]).toEqual([409, "built-upon"]);
+    expect((await owner.rows()).card.find((c) => c.id === cardId)!.name).toBe("Theirs");
+    // A change to another field is no obstacle.
+    await other.run("edit-card", { cardId, name: "Again" });
+    await owner.run("edit-card", { cardId, note: "also" });
+    expect((await other.takeBack("undo")).status).toBe(200);
+    await owner.takeBack("undo");
+  });
+
+  it("does not touch what others did", async () => {
+    const other = await join(owner.libraryId, "editor");
+    const cardId = (await other.run<{ cardId: string }>("keep-card", { name: fresh("Other's"), path: "", chain: highPass() })).body.result.cardId;
+    await owner.takeBack("undo");
+    expect((await owner.rows()).card.some((c) => c.id === cardId)).toBe(true);
+  });
+});
+
+describe("keeping", () => {
+  it("meets a card of the same name in the same folder, whatever its case, and offers a new version", async () => {
+    const cardId = await keep("Doubles", "Small Room");
+    const { status, body } = await owner.run("keep-card", { name: "small  room", path: "doubles", chain: highPass(90) });
+    expect([status, body.error!.code, body.error!.cardId]).toEqual([409, "same-name", cardId]);
+    const revised = await owner.run<{ contentVersion: number }>("revise-card", { cardId, chain: highPass(90), seen: body.error!.seen });
+    expect(revised.body.result.contentVersion).toBe(2);
+    expect((await owner.run("keep-card", { name: "Small Room", path: "Elsewhere again", chain: highPass() })).status).toBe(200);
+  });
+  it("refuses an empty chain and values that make no sense, naming the place", async () => {
+    expect((await owner.run("keep-card", { name: "Nothing", path: "", chain: { medium: "audio", settings: [] } })).body.error!.code).toBe("empty-chain");
+    const { body } = await owner.run("keep-card", { name: "Wild", path: "", chain: highPass(-5) });
+    expect(body.error).toMatchObject({ code: "bad-chain", field: "settings.0.values.cutoff", message: "Setting 1 cutoff: the value must lie between 10 and 20000 Hz." });
+  });
+  it("makes a folder again that somebody has just removed", async () => {
+    const gone = await folder(null, "Just gone");
+    await owner.run("remove-folder", { folderId: gone });
+    const { body } = await owner.run("keep-card", { name: "Late", path: "Just gone", chain: highPass() });
+    expect(body.result).toMatchObject({ madeFolders: ["Just gone"] });
+  });
+  it("carries effects that are unknown here, byte for byte", async () => {
+    const strange = { effect: "audio.from-tomorrow", values: { z: 0.1234567890123, a: [1, { b: null }] }, on: true, mix: 12.345 };
+    const { result } = (await owner.run<{ cardId: string }>("keep-card", { name: fresh("Strange"), path: "", chain: { medium: "audio", settings: [strange] } })).body;
+    expect((await owner.rows()).card.find((c) => c.id === result.cardId)!.chain).toEqual({ medium: "audio", settings: [strange] });
+  });
+  it("takes names in any script, and refuses those that are too long", async () => {
+    for (const name of ["צליל רך", "e\u0301te\u0301", "🌫 fog", "<b>&amp;"]) expect((await owner.run("keep-card", { name, path: "Scripts", chain: highPass() })).status).toBe(200);
+    expect((await owner.run("keep-card", { name: "x".repeat(300), path: "", chain: highPass() })).body.error).toMatchObject({ code: "long-name" });
+    expect((await owner.run("keep-card", { name: "x".repeat(10_000), path: "", chain: highPass() })).status).toBe(400);
+    expect((await owner.run("keep-card", { name: " \u0000 ", path: "", chain: highPass() })).body.error).toMatchObject({ code: "no-name" });
+  });
+});
+
+describe("applying", () => {
+  it("pins the version that was used, however the card goes on", async () => {
+    const cardId = await keep();
+    await owner.run("apply-card", { sessionId, targetIds, cardId });
+    await owner.run("revise-card", { cardId, chain: highPass(300) });
+    const [target] = (await owner.rows(sessionId)).target;
+    expect(target).toMatchObject({ cardId, cardVersion: 1, chain: highPass(80) });
+    await owner.run("apply-card", { sessionId, targetIds: [targetIds[0]], cardId, contentVersion: 1, how: "after" });
+    expect((await owner.rows(sessionId)).target.find((t) => t.id === targetIds[0])!.chain).toMatchObject({ settings: [{}, {}] });
+  });
+  it("refuses a stale edit and shows the present state", async () => {
+    const { body } = await owner.run("set-chain", { sessionId, targetId: targetIds[0], strength: 10, seen: 1 });
+    expect(body.error).toMatchObject({ code: "stale", seen: 1, current: { id: targetIds[0] } });
+  });
+});
+
+describe("folders", () => {
+  it("cannot be moved into themselves, nor stand twice under one name", async () => {
+    const outer = await folder();
+    const inner = await folder(outer, "Inner");
+    expect((await owner.run("move-folder", { folderId: outer, parentId: inner })).body.error!.code).toBe("into-itself");
+    expect((await owner.run("create-folder", { parentId: outer, name: "INNER" })).body.error!.code).toBe("same-name");
+    let deep: string | null = null;
+    for (let i = 0; i < 12; i++) deep = await folder(deep);
+    expect((await owner.run("move-folder", { folderId: outer, parentId: deep })).body.error!.code).toBe("too-deep");
+  });
+  it("are put before a sibling by writing one row", async () => {
+    const parent = await folder();
+    const [a, b, c] = [await folder(parent, "A"), await folder(parent, "B"), await folder(parent, "C")];
+    const { body } = await owner.run("move-folder", { folderId: c, parentId: parent, beforeId: b });
+    expect(body.change!.forward).toHaveLength(1);
+    const order = (await owner.rows()).folder.filter((f) => f.parentId === parent).sort((x, y) => (String(x.position) < String(y.position) ? -1 : 1));
+    expect(order.map((f) => f.id)).toEqual([a, c, b]);
+  });
+});
+
+describe("a member's own things", () => {
+  it("are not seen by others and leave no gap in the library's revisions", async () => {
+    const other = await join(owner.libraryId, "viewer");
+    const cardId = await keep();
+    const before = (await findStream(database(), { libraryId: owner.libraryId }))!.revision;
+    expect((await other.run("set-alias", { cardId, text: "mine" })).status).toBe(200);
+    expect((await other.run("bind-key", { key: "9", cardId })).status).toBe(200);
+    expect((await findStream(database(), { libraryId: owner.libraryId }))!.revision).toBe(before);
+    const rows = await owner.rows();
+    expect([rows.alias, rows.keyBinding].flat().some((r) => r.ownerId === other.id)).toBe(false);
+    const aliasId = (await other.rows()).alias[0].id;
+    expect((await owner.run("remove-alias", { aliasId })).status).toBe(404);
+  });
+  it("take over an alias or key only when asked to", async () => {
+    const [a, b] = [await keep(), await keep()];
+    await owner.run("set-alias", { cardId: a, text: "Over" });
+    expect((await owner.run("set-alias", { cardId: b, text: "over" })).body.error!.code).toBe("alias-taken");
+    expect((await owner.run("set-alias", { cardId: b, text: "over", takeOver: true })).status).toBe(200);
+    await owner.run("bind-key", { key: "5", cardId: a });
+    expect((await owner.run("bind-key", { key: "5", cardId: b })).body.error!.code).toBe("key-taken");
+    expect((await owner.run("bind-key", { key: "k", cardId: b })).body.error!.code).toBe("key-reserved");
+  });
+});
+
+describe("many at once", () => {
+  it("are carried out one after another without gaps, and a repeated request only once", async () => {
+    const first = (await findStream(database(), { libraryId: owner.libraryId }))!.revision;
+    const requestId = "0192f0c1-2345-7abc-8def-0123456789ab";
+    const answers = await Promise.all([
+      ...Array.from({ length: 40 }, () => owner.run("create-folder", { parentId: null, name: fresh("Crowd") })),
+      ...Array.from({ length: 5 }, () => owner.run("create-folder", { parentId: null, name: "Once only", requestId })),
+    ]);
+    expect(answers.every((a) => a.status === 200)).toBe(true);
+    const revisions = new Set(answers.map((a) => a.body.change!.revision));
+    expect([...revisions].sort((a, b) => a - b)).toEqual(Array.from({ length: 41 }, (_, i) => first + 1 + i));
+    expect((await owner.rows()).folder.filter((f) => f.name === "Once only")).toHaveLength(1);
+  });
+});

@@ -1,0 +1,23 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { migrate } from "drizzle-orm/node-postgres/migrator";
+import { ensureDatabase, startPostgres } from "../scripts/setup/postgres";
+import { connect } from "@/db/connection";
+
+/** A database of the tests' own, empty and migrated, on this checkout's server; gone again afterwards. */
+export default async function setup() {
+  const server = await startPostgres();
+  const name = `fichier_test_${process.pid}`;
+  await ensureDatabase(server, name, true);
+  const url = server.url(name);
+  const db = connect(url);
+  await migrate(db, { migrationsFolder: "src/db/migrations" });
+  await db.$client.end();
+  const media = mkdtempSync(join(tmpdir(), "fichier-test-"));
+  Object.assign(process.env, { DATABASE_URL: url, FICHIER_SECRET: "a secret of the tests alone, long enough", FICHIER_URL: "http://fichier.test", FICHIER_MEDIA: media });
+  return async () => {
+    rmSync(media, { recursive: true, force: true });
+    server.stop();
+  };
+}

@@ -1,0 +1,79 @@
+import AxeBuilder from "@axe-core/playwright";
+import { expect, test, type Page } from "@playwright/test";
+import { press, rendered, signIn } from "./desk";
+
+/** Nothing that axe can find, by WCAG 2.2 A and AA and its own good practice. */
+async function clean(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"]).analyze();
+  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => `${n.html} (${n.failureSummary})`).join("; ")}`)).toEqual([]);
+}
+
+test("axe finds nothing on any view", async ({ page }) => {
+  test.setTimeout(180_000);
+  await page.goto("/sign-in");
+  await clean(page);
+  await signIn(page, "sound");
+  await clean(page);
+  // On material that the other tests leave alone.
+  await press(page, "End", "ArrowUp", "1");
+  await expect(page.getByRole("complementary", { name: "Chain" })).toContainText("Small harbour room");
+  await page.getByRole("button", { name: /^Parametric EQ/ }).last().focus();
+  await press(page, "Enter");
+  await clean(page);
+  await press(page, "/");
+  await page.keyboard.type("pl");
+  await expect(page.locator("[data-query=pl]")).toBeVisible();
+  await clean(page);
+  await press(page, "Escape", "k");
+  await expect(page.getByRole("dialog")).toBeVisible();
+  await press(page, "Tab", "ArrowDown");
+  await clean(page);
+  await press(page, "Escape", "Escape", "a");
+  await expect(page.getByRole("dialog", { name: "Add effect" })).toBeVisible();
+  await clean(page);
+  await press(page, "Escape", "Alt+PageDown");
+  await expect(page.getByTestId("after")).toBeVisible();
+  await rendered(page);
+  await press(page, "a");
+  await page.keyboard.type("tone");
+  await press(page, "Enter");
+  await clean(page);
+  await press(page, "Alt+l");
+  await expect(page.getByRole("grid", { name: "Cards" })).toBeVisible();
+  await clean(page);
+  await press(page, "n");
+  await expect(page.getByRole("dialog")).toBeVisible();
+  await clean(page);
+  // Signing in leads to the session that was open last: back to the one the next tests expect.
+  await press(page, "Escape", "Alt+b");
+  await expect(page.getByTestId("after")).toBeVisible();
+  await press(page, "Alt+PageUp");
+  await rendered(page);
+  await expect(page.getByTestId("loudness-after")).toBeVisible();
+});
+
+test("nobody gets in without signing in, and signing out ends it", async ({ page }) => {
+  await page.goto("/sign-in?next=//elsewhere.example");
+  await page.keyboard.type("sound@island.example");
+  await press(page, "Tab");
+  await page.keyboard.type("not the password");
+  await press(page, "Enter");
+  await expect(page.getByRole("alert").filter({ hasText: "E-mail and password do not belong together" })).toBeVisible();
+  await signIn(page, "sound");
+  const bench = page.url();
+  await page.getByRole("button", { name: "sound", exact: true }).focus();
+  await press(page, "Enter");
+  await expect(page.getByRole("menuitem", { name: "Sign out" })).toBeVisible();
+  await press(page, "End", "Enter");
+  await expect(page).toHaveURL(/sign-in/);
+  await page.goto(bench);
+  await expect(page).toHaveURL(/sign-in/);
+});
+
+test("the page is isolated from other origins and asks nobody else for anything", async ({ page, baseURL }) => {
+  const foreign: string[] = [];
+  page.on("request", (r) => !r.url().startsWith(baseURL!) && !/^(data|blob):/.test(r.url()) && foreign.push(r.url()));
+  await signIn(page, "sound");
+  expect(await page.evaluate(() => crossOriginIsolated)).toBe(true);
+  expect(foreign).toEqual([]);
+});

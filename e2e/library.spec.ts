@@ -1,0 +1,92 @@
+import { expect, test, type Page } from "@playwright/test";
+import { press, said, signIn } from "./desk";
+
+const row = (page: Page, name: string) => page.getByRole("grid", { name: "Cards" }).getByRole("row").filter({ hasText: name });
+const place = (page: Page, name: string) => page.getByRole("treeitem", { name });
+const card = (page: Page) => page.getByRole("complementary", { name: "Chosen card" });
+
+test("a curator tidies by keyboard, and takes it back", async ({ page }) => {
+  await signIn(page, "curator");
+  await press(page, "Alt+l");
+  await expect(page.getByRole("grid", { name: "Cards" })).toBeFocused();
+
+  // Filter, choose, rename.
+  await press(page, "/");
+  await page.keyboard.type("wood");
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("All cards");
+  await expect(row(page, "Wood close")).toBeVisible();
+  await press(page, "Enter", "Home", "r");
+  await page.keyboard.type("Wood, near");
+  await press(page, "Enter");
+  await expect(said(page)).toContainText("Renamed “Wood close” to “Wood, near”");
+  await expect(card(page)).toContainText("Wood, near");
+
+  // File into a new folder, mark, alias, key.
+  await press(page, "m");
+  await page.keyboard.type("Yard / Hull");
+  await press(page, "Enter");
+  await expect(said(page)).toContainText("Filed “Wood, near” in Yard / Hull");
+  await expect(place(page, "Hull")).toBeVisible();
+  await press(page, "f");
+  await expect(card(page).getByRole("img", { name: "marked: Favourites" })).toBeVisible();
+  await press(page, "n");
+  await page.keyboard.type("wn");
+  await press(page, "Enter");
+  await expect(said(page)).toContainText("“wn” now recalls");
+  await press(page, "g");
+  await page.keyboard.type("w");
+  await press(page, "Enter");
+  await expect(said(page)).toContainText("The key w now applies");
+  await expect(row(page, "Wood, near")).toContainText("wn");
+  await expect(row(page, "Wood, near")).toContainText("W");
+
+  // Withdraw and take back.
+  await press(page, "Delete");
+  await expect(row(page, "Wood, near")).toHaveCount(0);
+  await press(page, "Backspace");
+  await expect(row(page, "Wood, near")).toBeVisible();
+  await press(page, "/", "Escape");
+
+  // Folders: make, rename, move, remove with what is in it kept.
+  await press(page, "Shift+N");
+  await page.keyboard.type("Season two");
+  await press(page, "Enter");
+  await expect(said(page)).toContainText("Made folder “Season two”");
+  await page.getByRole("tree").focus();
+  await press(page, "Home");
+  for (let i = 0; i < 40 && !(await place(page, "Yard").first().getAttribute("aria-selected") === "true"); i++) await press(page, "ArrowDown");
+  await press(page, "Shift+R");
+  await page.keyboard.type("Restoration yard");
+  await press(page, "Enter");
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("Restoration yard");
+  await press(page, "Shift+M");
+  await page.keyboard.type("Season two");
+  await press(page, "Enter");
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("Season two / Restoration yard");
+  await press(page, "Shift+Delete");
+  await expect(page.getByText("Only the folder goes. What lies in it moves to Season two.")).toBeVisible();
+  await press(page, "Enter");
+  await expect(place(page, "Restoration yard")).toHaveCount(0);
+  await expect(place(page, "Hull")).toHaveAttribute("aria-level", "2");
+  for (let i = 0; i < 4; i++) await press(page, "Backspace");
+  await expect(place(page, "Yard").first()).toHaveAttribute("aria-level", "1");
+  await expect(place(page, "Season two")).toHaveCount(0);
+});
+
+test("supplied cards stay as they are, and a viewer is offered no changes", async ({ page }) => {
+  await signIn(page, "visitor");
+  await press(page, "Alt+l");
+  const strip = page.getByRole("contentinfo", { name: "Keys" });
+  await expect(strip).toContainText("mark");
+  for (const word of ["rename", "withdraw", "new folder"]) await expect(strip).not.toContainText(word);
+  await page.context().clearCookies();
+  await signIn(page, "curator");
+  await press(page, "Alt+l");
+  await expect(page.getByRole("grid", { name: "Cards" })).toBeFocused();
+  await press(page, "/");
+  await page.keyboard.type("Telephone");
+  await expect(row(page, "Telephone band")).toBeVisible();
+  await press(page, "Enter", "Home");
+  await expect(card(page)).toContainText("supplied with Fichier");
+  await expect(strip).not.toContainText("rename");
+});

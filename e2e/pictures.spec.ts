@@ -1,0 +1,95 @@
+import { expect, test, type Page } from "@playwright/test";
+import { chain, found, press, rendered, said, saved, setting, signIn, strip, target } from "./desk";
+
+/** Sum of a few pixels of the viewer's result: real pictures give different sums for different looks. */
+const look = (page: Page) =>
+  page.getByTestId("after").evaluate((canvas: HTMLCanvasElement) => {
+    const { data } = canvas.getContext("2d")!.getImageData(0, 0, canvas.width, canvas.height);
+    let sum = 0;
+    for (let i = 0; i < data.length; i += 4 * 997) sum += data[i] + 3 * data[i + 1] + 7 * data[i + 2];
+    return sum;
+  });
+
+test("a stills editor's look on twelve pictures at once, by keyboard alone", async ({ page, browser }) => {
+  await signIn(page, "stills");
+  await press(page, "Alt+PageDown");
+  await expect(page.getByTestId("after")).toBeVisible();
+  await rendered(page);
+  await expect(page.getByRole("listbox", { name: "Targets" }).getByRole("option")).toHaveCount(12);
+  const untouched = await look(page);
+
+  // Shape a look on one picture, keep it.
+  await press(page, "a");
+  await page.keyboard.type("ton cu");
+  await expect(page.getByRole("dialog").getByRole("option")).toHaveText([/^Tone curve/]);
+  await press(page, "Enter");
+  const point = page.getByRole("slider", { name: /Points, point/ });
+  await expect(point).toBeFocused();
+  await press(page, "ArrowUp", "Shift+ArrowUp");
+  await expect(point).toHaveAttribute("aria-valuetext", "in 25 %, out 31 %");
+  for (const [letters, name] of [["toner", "Toner"], ["vig", "Vignette"]]) {
+    await press(page, "a");
+    await page.keyboard.type(letters);
+    await press(page, "Enter");
+    await expect(setting(page, name)).toBeVisible();
+  }
+  await expect.poll(() => look(page)).not.toBe(untouched);
+  const shaped = await look(page);
+  await press(page, "k");
+  await page.keyboard.type("Quay print");
+  await press(page, "Tab");
+  await page.keyboard.type("Stills, quay");
+  await press(page, "Enter");
+  await expect(said(page)).toContainText("Kept chain “Quay print”, with the new folder Stills, quay.");
+
+  // All twelve at once: another card by three letters, then one by its key, then back.
+  await press(page, "Escape");
+  await expect(page.getByRole("listbox", { name: "Targets" })).toBeFocused();
+  await press(page, "Control+a", "/");
+  await page.keyboard.type("blu");
+  await expect(found(page, "Blue hour bath")).toHaveAttribute("aria-selected", "true");
+  await press(page, "Enter");
+  await expect(said(page)).toHaveText("“Blue hour bath” on 12 photos.");
+  await expect(page.getByRole("option").filter({ hasText: "Blue hour bath" })).toHaveCount(12);
+  await expect.poll(() => look(page)).not.toBe(shaped);
+  const blue = await look(page);
+  await expect(strip(page)).toContainText("Fog, opened on 12 photos");
+  await press(page, "1");
+  await expect(page.getByRole("option").filter({ hasText: "Fog, opened" })).toHaveCount(12);
+  await press(page, "Backspace");
+  await expect(page.getByRole("option").filter({ hasText: "Blue hour bath" })).toHaveCount(12);
+  await expect.poll(() => look(page)).toBe(blue);
+
+  // Touch up the exception: half strength on one.
+  await press(page, "End", "s");
+  await expect(chain(page).getByRole("slider", { name: "Strength" })).toBeFocused();
+  await page.keyboard.type("50");
+  await press(page, "Enter");
+  await expect(target(page, "Stair, night round")).toContainText("Blue hour bath · 50 %");
+  await saved(page);
+
+  await page.reload();
+  await rendered(page);
+  const second = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+  await signIn(second, "stills");
+  for (const each of [page, second]) {
+    await expect(each.getByRole("option").filter({ hasText: "Blue hour bath" })).toHaveCount(12);
+    await expect(target(each, "Stair, night round")).toContainText("50 %");
+    await expect.poll(() => look(each)).toBe(blue);
+  }
+  await second.context().close();
+});
+
+test("the edge between before and after moves by key, and shows either whole", async ({ page }) => {
+  await signIn(page, "visitor");
+  await press(page, "Alt+PageDown");
+  await expect(page.getByTestId("after")).toBeVisible();
+  const edge = page.getByRole("slider", { name: "Edge between before and after" });
+  await expect(edge).toHaveAttribute("aria-valuenow", "50");
+  await press(page, ".", ".");
+  await expect(edge).toHaveAttribute("aria-valuenow", "60");
+  await press(page, "b");
+  await expect(edge).toHaveAttribute("aria-valuenow", "0");
+  await press(page, "b");
+  await expect(edge).toHaveAttribute("aria-valuenow", "100");
+});

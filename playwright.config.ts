@@ -1,0 +1,20 @@
+import { defineConfig } from "@playwright/test";
+
+/** Against a production build that bin/test serves; Debian's Chromium. */
+export default defineConfig({
+  testDir: "e2e",
+  // One application with one demo library: the files do not get in each other's way, but two cores have enough with one browser.
+  workers: 1,
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  outputDir: "test-results",
+  use: {
+    baseURL: process.env.FICHIER_URL,
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: "/usr/bin/chromium",
+      args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"],
+    },
+    trace: "retain-on-failure",
+  },
+});

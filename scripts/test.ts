@@ -1,0 +1,100 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { parseArgs } from "node:util";
+import { prepareDatabase, serve } from "./setup/application";
+import { ensureBuild } from "./setup/build";
+import { ensurePackages } from "./setup/packages";
+import { ensureDatabase, startPostgres } from "./setup/postgres";
+import { freePort, show } from "./setup/run";
+import { checkout, readJson, say, statePath, Trouble } from "./setup/state";
+
+const help = `bin/test             lint, types, unit, API and browser tests
+  --only STEP        one of: lint, types, unit, api, browser`;
+
+interface Count {
+  passed: number;
+  failed: number;
+}
+const bin = (name: string) => join(checkout, "node_modules/.bin", name);
+
+/** A step that either passes or fails as a whole. */
+const whole = async (program: string, args: string[]): Promise<Count> => ((await show(bin(program), args, { cwd: checkout })) === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 });
+
+async function vitest(project: string): Promise<Count> {
+  const report = statePath(`${project}-report.json`);
+  rmSync(report, { force: true });
+  const code = await show(bin("vitest"), ["run", "--project", project, "--reporter=dot", "--reporter=json", `--outputFile.json=${report}`], { cwd: checkout });
+  const result = readJson<{ numPassedTests: number; numFailedTests: number }>(report);
+  const count = { passed: result?.numPassedTests ?? 0, failed: result?.numFailedTests ?? 0 };
+  // A file that cannot be loaded fails without a failed test.
+  return code !== 0 && count.failed === 0 ? { ...count, failed: 1 } : count;
+}
+
+async function browser(): Promise<Count> {
+  await ensureBuild();
+  const server = await startPostgres();
+  const media = mkdtempSync(join(tmpdir(), "fichier-media-"));
+  const report = statePath("browser-report.json");
+  rmSync(report, { force: true });
+  try {
+    const name = `fichier_browser_${process.pid}`;
+    await ensureDatabase(server, name, true);
+    const url = server.url(name);
+    await prepareDatabase(url, media, true);
+    const port = await freePort();
+    const application = await serve(url, port, media, { quiet: true, remember: false });
+    try {
+      const env = { ...process.env, FICHIER_URL: `http://127.0.0.1:${port}`, DATABASE_URL: url, PLAYWRIGHT_JSON_OUTPUT_NAME: report };
+      const code = await show(bin("playwright"), ["test", "--reporter=list,json"], { cwd: checkout, env });
+      const stats = readJson<{ stats: { expected: number; unexpected: number; flaky: number } }>(report)?.stats;
+      const count = { passed: stats?.expected ?? 0, failed: (stats?.unexpected ?? 0) + (stats?.flaky ?? 0) };
+      return code !== 0 && count.failed === 0 ? { ...count, failed: 1 } : count;
+    } finally {
+      application.kill("SIGKILL");
+      await new Promise((resolve) => application.once("exit", resolve));
+    }
+  } finally {
+    rmSync(media, { recursive: true, force: true });
+    server.stop();
+  }
+}
+
+const steps: Record<string, () => Promise<Count>> = {
+  lint: () => whole("eslint", ["."]),
+  types: async () => {
+    // Next.js writes the types of its own files when it builds; they are part of what is checked.
+    await ensureBuild();
+    return whole("tsc", ["--noEmit"]);
+  },
+  unit: () => vitest("unit"),
+  api: () => vitest("api"),
+  browser,
+};
+
+async function test(): Promise<void> {
+  const { values } = parseArgs({ options: { only: { type: "string" }, help: { type: "boolean" } } });
+  if (values.help) return void console.log(help);
+  if (values.only && !steps[values.only]) throw new Trouble(help);
+  ensurePackages(["postgresql", "ffmpeg", "chromium"]);
+  const total: Count = { passed: 0, failed: 0 };
+  for (const [name, step] of Object.entries(steps)) {
+    if (values.only && values.only !== name) continue;
+    const began = performance.now();
+    const count = await step().catch((error): Count => {
+      console.error(error instanceof Trouble ? `  ${error.message}` : error);
+      return { passed: 0, failed: 1 };
+    });
+    total.passed += count.passed;
+    total.failed += count.failed;
+    say(`${name}: ${count.passed} passed, ${count.failed} failed, ${((performance.now() - began) / 1000).toFixed(1)} s`);
+  }
+  console.log(`\n${total.passed} passed, ${total.failed} failed`);
+  process.exitCode = total.failed > 0 || total.passed === 0 ? 1 : 0;
+}
+
+test().catch((error) => {
+  console.error(error instanceof Trouble ? `\n  ${error.message}\n` : error);
+  console.log("\n0 passed, 1 failed");
+  process.exitCode = 1;
+});
