@@ -19,7 +19,12 @@ const uuidForm = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
 
 /** The signed-in user. Throws a 401 refusal for strangers. */
 export async function requireUser(headers: Headers): Promise<{ id: string; name: string }> {
-  const session = await auth().api.getSession({ headers });
+  const session = await auth()
+    .api.getSession({ headers })
+    .catch(() => {
+      // The auth library hides why it failed; nobody is turned away for that, they are asked to try again.
+      throw new Refusal(503, "no-database", "It cannot be told just now who you are.", { hint: "Nothing was changed. It is tried again by itself." });
+    });
   if (!session) throw new Refusal(401, "not-signed-in", "You are not signed in.", { hint: "Sign in and repeat what you did." });
   return { id: session.user.id, name: session.user.name };
 }
