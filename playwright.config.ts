@@ -15,6 +15,7 @@ export default defineConfig({
       executablePath: "/usr/bin/chromium",
       args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"],
     },
-    trace: "retain-on-failure",
+    // Recording every step costs more than the steps; switch it on to look into a failure.
+    trace: process.env.TRACE ? "retain-on-failure" : "off",
   },
 });
