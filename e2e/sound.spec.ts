@@ -144,7 +144,7 @@ test("keeping answers a name that is taken and an empty chain sensibly", async (
   await press(page, "End", "k");
   // Nothing on it: nothing to keep, and the key strip does not offer it.
   await expect(page.getByRole("dialog")).toHaveCount(0);
-  await expect(strip(page)).not.toContainText("keep as card");
+  await expect(strip(page)).not.toContainText("keep");
   await add(page, "gain", "Gain");
   await press(page, "k");
   await page.keyboard.type("chapel, LONG");

@@ -3,7 +3,8 @@ import { mkdir, readFile, rename, stat, writeFile } from "node:fs/promises";
 import { join } from "node:path";
 import { waveformPeaks } from "@/core/measure/peaks";
 import type { Executor } from "@/db/connection";
-import { media, type MediaFacts } from "@/db/schema";
+import type { MediaFacts } from "@/core/library/media";
+import { media } from "@/db/schema";
 import { decodeAudio } from "@/media/decode-audio";
 import { decodeImage } from "@/media/decode-image";
 

@@ -1,4 +1,4 @@
-import type { MemberSettings } from "@/db/schema";
+import type { MemberSettings } from "@/core/library/media";
 import { may, type Right, type Role } from "@/core/library/roles";
 import { database } from "@/db/connection";
 import { readMember } from "@/db/replica";

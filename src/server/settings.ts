@@ -1,7 +1,7 @@
 import Joi from "joi";
 import { database } from "@/db/connection";
 import { saveSettings } from "@/db/members";
-import type { MemberSettings } from "@/db/schema";
+import type { MemberSettings } from "@/core/library/media";
 import { validate } from "./command";
 import type { Member } from "./member";
 

@@ -1,7 +1,6 @@
-import { findEffect } from "../effects/registry";
-import type { AudioContextFacts, AudioEffect, AudioProcessor, EffectDefinition } from "../effects/define";
+import type { AudioContextFacts, AudioProcessor } from "../effects/define";
+import { activeSettings, type Lookup } from "./active";
 import type { Chain } from "./model";
-import { normaliseChain } from "./values";
 
 /** Samples a block; the result never depends on it. */
 const blockSize = 1024;
@@ -66,32 +65,18 @@ function withDryPath(wet: AudioProcessor, share: number, channels: number): Audi
   };
 }
 
-type Lookup = (id: string) => EffectDefinition | undefined;
-
 /**
- * Makes a chain ready to run. Settings that are off, at mix 0 or unknown here are passed by; unknown ones are listed
- * in `missing`, since a render without them must say so. `strength` in percent blends the whole chain with the
+ * Makes a chain ready to run; `missing` lists effects that are unknown here. `strength` in percent blends the whole chain with the
  * untouched material, aligned to the sample.
  */
 export function prepareAudioChain(
   chain: Chain,
   strength: number,
   facts: AudioContextFacts,
-  lookup: Lookup = findEffect,
+  lookup?: Lookup,
 ): AudioProcessor & { readonly missing: readonly string[] } {
-  const missing: string[] = [];
-  const parts: AudioProcessor[] = [];
-  for (const setting of normaliseChain(chain).chain.settings) {
-    const effect = lookup(setting.effect);
-    if (!effect || effect.medium !== "audio") {
-      missing.push(setting.effect);
-      continue;
-    }
-    if (!setting.on || setting.mix === 0) continue;
-    // The values were checked against the effect's own specification just above.
-    const processor = effect.create(setting.values as Parameters<AudioEffect["create"]>[0], facts);
-    parts.push(withDryPath(processor, setting.mix / 100, facts.channels));
-  }
+  const { active, missing } = activeSettings(chain, "audio", lookup);
+  const parts = active.map(({ effect, values, share }) => withDryPath(effect.create(values, facts), share, facts.channels));
   const series: AudioProcessor = {
     latency: parts.reduce((sum, p) => sum + p.latency, 0),
     tail: parts.reduce((sum, p) => sum + p.tail, 0),

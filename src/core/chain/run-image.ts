@@ -1,9 +1,8 @@
 import { linearToOklab, oklabToLinear } from "../colour/oklab";
 import { decodePlanes, encodePlanes } from "../colour/srgb";
-import type { ImageEffect, ImageEncoding, StripFacts, StripProcess } from "../effects/define";
-import { findEffect } from "../effects/registry";
+import type { ImageEncoding, StripFacts, StripProcess } from "../effects/define";
+import { activeSettings } from "./active";
 import type { Chain } from "./model";
-import { normaliseChain } from "./values";
 
 export interface ImageMaterial {
   readonly width: number;
@@ -36,19 +35,8 @@ interface Step {
  * strength of the whole in linear light. Unknown effects are passed by and listed in `missing`.
  */
 export function prepareImageChain(chain: Chain, strength: number) {
-  const missing: string[] = [];
-  const steps: Step[] = [];
-  for (const setting of normaliseChain(chain).chain.settings) {
-    const effect = findEffect(setting.effect);
-    if (!effect || effect.medium !== "image") {
-      missing.push(setting.effect);
-      continue;
-    }
-    if (!setting.on || setting.mix === 0) continue;
-    // The values were checked against the effect's own specification just above.
-    const process = effect.create(setting.values as Parameters<ImageEffect["create"]>[0]);
-    steps.push({ encoding: effect.encoding, process, share: setting.mix / 100 });
-  }
+  const { active: settings, missing } = activeSettings(chain, "image");
+  const steps = settings.map(({ effect, values, share }): Step => ({ encoding: effect.encoding, process: effect.create(values), share }));
   const share = Math.min(100, Math.max(0, strength)) / 100;
   const active = share > 0 && steps.length > 0;
   const needsDry = share < 1 || steps.some((s) => s.share < 1);

@@ -1,7 +1,6 @@
 import type { Chain } from "../chain/model";
-import { normaliseChain } from "../chain/values";
-import type { AudioEffect, ComplexNumber } from "../effects/define";
-import { findEffect } from "../effects/registry";
+import { activeSettings } from "../chain/active";
+import type { ComplexNumber } from "../effects/define";
 import { blend, multiply, one } from "../signal/complex";
 
 /** `count` frequencies in hertz, spaced evenly in octaves from `low` to `high`. */
@@ -13,14 +12,9 @@ export const logFrequencies = (low: number, high: number, count: number): number
  * Effects that are no short linear filter (delay, reverb) are counted as passing everything and named in `without`.
  */
 export function chainResponse(chain: Chain, strength: number, frequencies: readonly number[], sampleRate: number) {
-  const without: string[] = [];
-  const parts: { effect: AudioEffect; values: Parameters<AudioEffect["create"]>[0]; share: number }[] = [];
-  for (const setting of normaliseChain(chain).chain.settings) {
-    const effect = findEffect(setting.effect);
-    if (!setting.on || !effect || effect.medium !== "audio") continue;
-    if (effect.response) parts.push({ effect, values: setting.values as never, share: setting.mix / 100 });
-    else without.push(effect.name);
-  }
+  const { active } = activeSettings(chain, "audio");
+  const parts = active.filter(({ effect }) => effect.response);
+  const without = active.filter(({ effect }) => !effect.response).map(({ effect }) => effect.name);
   const response = frequencies.map((frequency): ComplexNumber => {
     const wet = parts
       .map(({ effect, values, share }) => blend(one, effect.response!(values, frequency, sampleRate), share))

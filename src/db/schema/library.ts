@@ -4,6 +4,7 @@ import {
 } from "drizzle-orm/pg-core";
 import { cardLayers, type CardLayer, type TargetKind } from "@/core/library/entities";
 import type { RowChange } from "@/core/library/change";
+import type { MediaFacts, MemberSettings } from "@/core/library/media";
 import type { Role } from "@/core/library/roles";
 import type { Medium } from "@/core/effects/define";
 import { user } from "./accounts";
@@ -17,14 +18,6 @@ export const library = pgTable("library", {
   name: text().notNull(),
   createdAt: now(),
 });
-
-/** What a member chose for the interface. */
-export interface MemberSettings {
-  /** Keys that are one bare character work without a modifier (WCAG 2.1.4). */
-  readonly bareKeys?: boolean;
-  /** The bench session that was open last; where signing in leads. */
-  readonly lastSessionId?: string;
-}
 
 export const member = pgTable(
   "member",
@@ -178,15 +171,6 @@ export const keyBinding = pgTable(
   },
   (t) => [unique("key_does_one_thing").on(t.libraryId, t.ownerId, t.key), index().on(t.cardId)],
 );
-
-/** What was learnt about material when it was decoded. */
-export type MediaFacts =
-  | { readonly kind: "audio"; readonly sampleRate: number; readonly channels: number; readonly frames: number; readonly peaks: readonly number[] }
-  | { readonly kind: "image"; readonly width: number; readonly height: number; readonly preview: Size; readonly mini: Size };
-export interface Size {
-  readonly width: number;
-  readonly height: number;
-}
 
 export const media = pgTable(
   "media",

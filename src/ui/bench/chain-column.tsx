@@ -72,11 +72,11 @@ export function ChainColumn({ bench, target, onKeep, onAdd, open, onOpen }: Chai
       });
     const some = chain.settings.length > 0;
     return [
-      { keys: ["a"], label: "add effect", run: onAdd },
-      { keys: ["k"], label: "keep as card", disabled: !some, run: onKeep },
+      { keys: ["a"], label: "add", run: onAdd },
+      { keys: ["k"], label: "keep", disabled: !some, run: onKeep },
       { keys: ["o"], label: "on / off", quiet: open === null, disabled: !some, run: withCurrent((at) => shape(put(chain.settings.map((s, i) => (i === at ? { ...s, on: !s.on } : s))))) },
       {
-        keys: ["d"], label: "remove effect", quiet: open === null, disabled: !some,
+        keys: ["d"], label: "remove", quiet: open === null, disabled: !some,
         run: withCurrent((at) => {
           shape(put(chain.settings.filter((_, i) => i !== at)));
           const next = Math.min(at, chain.settings.length - 2);

@@ -1,8 +1,9 @@
 import { useQuery, type QueryClient } from "@tanstack/react-query";
 import { applyRowChanges, emptyReplica } from "@/core/library/change";
 import type { Target } from "@/core/library/entities";
+import type { MemberSettings } from "@/core/library/media";
 import { api } from "./api";
-import type { LibraryAnswer, LibraryData, MemberSettings, SessionAnswer, SessionData, SignedChange } from "./wire";
+import type { LibraryAnswer, LibraryData, SessionAnswer, SessionData, SignedChange } from "./wire";
 
 const byId = <Row extends { readonly id: string }>(rows: readonly Row[]) => new Map(rows.map((row) => [row.id, row]));
 

@@ -1,6 +1,7 @@
 import type { Medium } from "@/core/effects/define";
 import type { Change, Replica } from "@/core/library/change";
 import type { EntityRows, Target } from "@/core/library/entities";
+import type { MediaFacts, MemberSettings } from "@/core/library/media";
 import type { Role } from "@/core/library/roles";
 
 /* What the server sends, as the interface uses it. */
@@ -18,13 +19,6 @@ export interface BenchSession {
   readonly medium: Medium;
 }
 
-export type MediaFacts =
-  | { readonly kind: "audio"; readonly sampleRate: number; readonly channels: number; readonly frames: number; readonly peaks: readonly number[] }
-  | { readonly kind: "image"; readonly width: number; readonly height: number; readonly preview: Size; readonly mini: Size };
-export interface Size {
-  readonly width: number;
-  readonly height: number;
-}
 export interface Media {
   readonly id: string;
   readonly name: string;
@@ -35,11 +29,6 @@ export interface Media {
 export interface StreamState {
   readonly of: "library" | "member";
   readonly revision: number;
-}
-
-export interface MemberSettings {
-  readonly bareKeys?: boolean;
-  readonly lastSessionId?: string;
 }
 
 export interface LibraryAnswer {

@@ -22,7 +22,7 @@ export function KeyStrip() {
   const isCharacter = (keys: string) => [...keys].length === 1;
   return (
     <HStack as="footer" aria-label="Keys" height="keyStrip" px="16px" gap="16px" bg="panel" borderTop="1px solid" borderColor="rule" fontSize="xs" whiteSpace="nowrap" overflow="hidden">
-      <HStack as="ul" listStyleType="none" m="0" p="0" gap="14px" overflow="hidden" flex="0 1 auto" minWidth="0">
+      <HStack as="ul" listStyleType="none" m="0" p="0" gap="12px" overflow="hidden" flex="0 1 auto" minWidth="0">
         {actions.map((action) => (
           <HStack as="li" key={action.keys[0]} gap="5px" flexShrink={0}>
             <KeyCap keys={!bareKeys && isCharacter(action.keys[0]) ? `Alt+${action.keys[0]}` : action.keys[0]} />
@@ -30,7 +30,7 @@ export function KeyStrip() {
           </HStack>
         ))}
       </HStack>
-      <Box flex="1 1 0" minWidth="180px" textAlign="right" truncate role="status" aria-live="polite" color={notice?.kind === "problem" ? "loss" : "muted"} fontWeight={notice?.kind === "problem" ? "600" : undefined}>
+      <Box flex="1 1 0" minWidth="150px" textAlign="right" truncate role="status" aria-live="polite" color={notice?.kind === "problem" ? "loss" : "muted"} fontWeight={notice?.kind === "problem" ? "600" : undefined}>
         {unsaved.waiting ? "⟳ Not saved yet: the server does not answer. Trying again." : notice ? `${notice.kind === "problem" ? "✕ " : ""}${notice.text}` : note}
       </Box>
     </HStack>

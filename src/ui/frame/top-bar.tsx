@@ -26,9 +26,9 @@ export function TopBar() {
   const actions = useMemo(
     () => [
       { keys: ["Alt+b"], label: "Bench", quiet: true, run: () => router.push(benchPath) },
-      { keys: ["Alt+l"], label: "Library", quiet: onBench === false, run: () => router.push(`/${libraryId}/library`) },
+      { keys: ["Alt+l"], label: "Library", quiet: true, run: () => router.push(`/${libraryId}/library`) },
     ],
-    [router, benchPath, libraryId, onBench],
+    [router, benchPath, libraryId],
   );
   useKeyActions(actions);
   return (

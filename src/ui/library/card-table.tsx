@@ -109,7 +109,7 @@ export function CardTable({ rows, ownOrder, label, empty, selection, onOrder, on
   return (
     <Box
       ref={ref} role="grid" aria-label={label} aria-rowcount={sorted.length + 1} aria-multiselectable="true" tabIndex={0} onKeyDown={onKey} aria-activedescendant={selection.lead ? `card-${selection.lead}` : undefined}
-      minHeight="0" flex="1" overflowY="auto" px="3px" _focusVisible={{ outlineOffset: "-2px" }}
+      minHeight="0" flex="1" overflowY="auto" _focusVisible={{ outlineOffset: "1px" }}
     >
       <Box role="row" aria-rowindex={1} display="grid" gridTemplateColumns={grid} gap="12px" px="12px" alignItems="center" position="sticky" top="0" zIndex="1" bg="canvas" borderBottom="2px solid" borderColor="cardHead" fontSize="xs" fontWeight="600" color="muted" style={{ height: headHeight }}>
         {table.getFlatHeaders().map((header) => {

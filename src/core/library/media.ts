@@ -1,0 +1,24 @@
+export interface Size {
+  readonly width: number;
+  readonly height: number;
+}
+
+/** What was learnt about material when it was decoded. */
+export type MediaFacts =
+  | {
+      readonly kind: "audio";
+      readonly sampleRate: number;
+      readonly channels: number;
+      readonly frames: number;
+      /** Pairs of lowest and highest value over the whole, for drawing it small. */
+      readonly peaks: readonly number[];
+    }
+  | ({ readonly kind: "image"; readonly preview: Size; readonly mini: Size } & Size);
+
+/** What a member chose for the interface. */
+export interface MemberSettings {
+  /** Keys that are one bare character work without a modifier (WCAG 2.1.4). */
+  readonly bareKeys?: boolean;
+  /** The bench session that was open last; where signing in leads. */
+  readonly lastSessionId?: string;
+}
