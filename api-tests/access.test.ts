@@ -56,7 +56,7 @@ describe.each(routes.map((r) => [r.name, r] as const))("%s", (name, route) => {
     if (name !== "GET /libraries") expect((await call(route, { cookie: owner.cookie, libraryId: "' or 1=1 --" })).status).toBe(404);
   });
   it.runIf(route.method !== "GET")("refuses another site's page", async () => {
-    for (const headers of [{ origin: "http://elsewhere.example" }, { origin: "null" }] as Record<string, string>[])
+    for (const headers of [{ origin: "http://elsewhere.example" }, { origin: "null" }, { origin: "garbage" }] as Record<string, string>[])
       expect((await call(route, { cookie: owner.cookie, headers })).body.error?.code).toBe("foreign-origin");
   });
 });
@@ -82,6 +82,13 @@ describe("roles", () => {
 });
 
 describe("bad requests", () => {
+  it("for sessions that are not there find nothing", async () => {
+    for (const id of ["garbage", "0192f0c1-0000-7abc-8def-0123456789ab"]) {
+      const route = routes.find((r) => r.name.includes("sessions"))!;
+      expect((await route.handler(request("/api/test", { cookie: owner.cookie }), { params: Promise.resolve({ libraryId: owner.libraryId, sessionId: id }) })).status).toBe(404);
+    }
+    expect((await owner.run("set-chain", { sessionId: "0192f0c1-0000-7abc-8def-0123456789ab", targetId: targetIds[0], strength: 3 })).body.error).toMatchObject({ code: "no-session" });
+  });
   const post = routes.find((r) => r.name.startsWith("POST") && r.name.includes("commands"))!;
   it("that are no JSON, or far too long, get an error that says so", async () => {
     const send = async (body: string) => answer<{ error: { code: string } }>(await post.handler(request("/api/test", { method: "POST", cookie: owner.cookie, body }), { params: parameters(owner.libraryId) }));

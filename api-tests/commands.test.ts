@@ -172,7 +172,8 @@ describe("keeping", () => {
     for (const name of ["צליל רך", "e\u0301te\u0301", "🌫 fog", "<b>&amp;"]) expect((await owner.run("keep-card", { name, path: "Scripts", chain: highPass() })).status).toBe(200);
     expect((await owner.run("keep-card", { name: "x".repeat(300), path: "", chain: highPass() })).body.error).toMatchObject({ code: "long-name" });
     expect((await owner.run("keep-card", { name: "x".repeat(10_000), path: "", chain: highPass() })).status).toBe(400);
-    expect((await owner.run("keep-card", { name: " \u0000 ", path: "", chain: highPass() })).body.error).toMatchObject({ code: "no-name" });
+    expect((await owner.run("keep-card", { name: " \u0007 ", path: "", chain: highPass() })).body.error).toMatchObject({ code: "no-name" });
+    for (const bad of ["a\u0000b", "\ud800"]) expect((await owner.run("keep-card", { name: "Fine", note: bad, path: "", chain: highPass() })).body.error).toMatchObject({ code: "not-storable" });
   });
 });
 

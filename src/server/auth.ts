@@ -12,6 +12,8 @@ export function makeAuth(db: Database, secret: string, baseURL: string | undefin
     appName: "Fichier",
     secret,
     baseURL,
+    // The same machine under its other name, which people type.
+    trustedOrigins: baseURL ? [baseURL.replace("//127.0.0.1", "//localhost")] : [],
     database: drizzleAdapter(db, {
       provider: "pg",
       schema: { user, session: signIn, account: credential, verification, rateLimit: attempt },

@@ -3,9 +3,10 @@ import { v7 as newId } from "uuid";
 import type { Right } from "@/core/library/roles";
 import { database } from "@/db/connection";
 import { Ledger } from "@/db/ledger";
+import { readSession } from "@/db/replica";
 import { findRequest, lockStream, publicChange, record } from "@/db/streams";
 import { requireRight, type Member } from "./member";
-import { Refusal } from "./refusal";
+import { noSession, Refusal } from "./refusal";
 
 export interface CommandOutcome {
   /** What was done, in the words of the history: `kept “Small harbour room”`. */
@@ -58,6 +59,7 @@ export async function run<Input>(command: Command<Input>, member: Member, reques
   const schema = command.input.keys(command.stream === "session" ? { ...envelope, sessionId: envelope.sessionId.required() } : envelope);
   const { requestId = newId(), sessionId, ...input } = validate<{ requestId?: string; sessionId?: string }>(schema, request);
   return database().transaction(async (tx) => {
+    if (sessionId && !(await readSession(tx, member.libraryId, sessionId))) throw noSession();
     const locked = await lockStream(tx, streamKey(command as Command<unknown>, member, sessionId), newId());
     const before = await findRequest(tx, requestId);
     if (before) {

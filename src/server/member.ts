@@ -3,6 +3,7 @@ import { may, type Right, type Role } from "@/core/library/roles";
 import { database } from "@/db/connection";
 import { readMember } from "@/db/replica";
 import { auth } from "./auth";
+import { isId } from "./ids";
 import { Refusal } from "./refusal";
 
 /** Who asks, in which library, and what for. */
@@ -14,8 +15,6 @@ export interface Member {
   readonly role: Role;
   readonly settings: MemberSettings;
 }
-
-const uuidForm = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
 
 /** The signed-in user. Throws a 401 refusal for strangers. */
 export async function requireUser(headers: Headers): Promise<{ id: string; name: string }> {
@@ -32,7 +31,7 @@ export async function requireUser(headers: Headers): Promise<{ id: string; name:
 /** The asking member of a library. Strangers get 401; for members of other libraries this one does not exist (404). */
 export async function requireMember(headers: Headers, libraryId: string): Promise<Member> {
   const { id } = await requireUser(headers);
-  const found = uuidForm.test(libraryId) ? await readMember(database(), libraryId, id) : null;
+  const found = isId(libraryId) ? await readMember(database(), libraryId, id) : null;
   if (!found) throw new Refusal(404, "no-library", "There is no such library for you.", { hint: "Ask its owner to invite you." });
   return found;
 }

@@ -1,3 +1,5 @@
+import { canonicalJson } from "@/core/chain/fingerprint";
+import type { Json } from "@/core/chain/model";
 import { Refusal } from "./refusal";
 
 type Handler<P> = (request: Request, parameters: P) => Promise<Response | object>;
@@ -31,7 +33,7 @@ function refuseForeignOrigin(request: Request): void {
   if (request.method === "GET" || request.method === "HEAD") return;
   const origin = request.headers.get("origin");
   const site = request.headers.get("sec-fetch-site");
-  const foreign = origin !== null ? origin === "null" || new URL(origin).host !== request.headers.get("host") : site !== null && site !== "same-origin" && site !== "none";
+  const foreign = origin !== null ? !URL.canParse(origin) || new URL(origin).host !== request.headers.get("host") : site !== null && site !== "same-origin" && site !== "none";
   if (foreign) throw new Refusal(403, "foreign-origin", "This request comes from another site.", { hint: "Use the application's own pages." });
 }
 
@@ -51,13 +53,27 @@ export function route<P extends object = object>(handler: Handler<P>) {
 /** Longest request body in bytes; a chain of 64 settings stays far below. */
 const longestBody = 1_000_000;
 
+/** PostgreSQL's JSON takes no null characters and no lone surrogates; canonical JSON refuses the latter, and infinities. */
+function isStorable(text: string, value: unknown): boolean {
+  if (text.includes("\\u0000")) return false;
+  try {
+    canonicalJson(value as Json);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
 /** The JSON of a request. Refuses what is too long or no JSON. */
 export async function body(request: Request): Promise<unknown> {
   const text = await request.text();
   if (text.length > longestBody) throw new Refusal(413, "too-long", "This request is longer than 1 MB.");
+  let value: unknown;
   try {
-    return JSON.parse(text);
+    value = JSON.parse(text);
   } catch {
     throw new Refusal(400, "no-json", "The request's body is not JSON.");
   }
+  if (!isStorable(text, value)) throw new Refusal(400, "not-storable", "The request holds text or numbers that cannot be stored: null characters, halves of characters, or numbers out of range.");
+  return value;
 }

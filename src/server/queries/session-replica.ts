@@ -2,14 +2,16 @@ import { database } from "@/db/connection";
 import { listMedia, readSession, readTargets } from "@/db/replica";
 import { findStream } from "@/db/streams";
 import type { Member } from "../member";
-import { Refusal } from "../refusal";
+import { isId } from "../ids";
+import { noSession } from "../refusal";
 
 /** A bench session with its targets and the facts of their material. */
 export async function sessionReplica({ libraryId }: Member, sessionId: string) {
+  if (!isId(sessionId)) throw noSession();
   return database().transaction(
     async (tx) => {
       const session = await readSession(tx, libraryId, sessionId);
-      if (!session) throw new Refusal(404, "no-session", "This session is not in the library any more.", { hint: "Choose another one on the bench." });
+      if (!session) throw noSession();
       const stream = await findStream(tx, { libraryId, sessionId });
       const targets = await readTargets(tx, libraryId, sessionId);
       const used = new Set(targets.map((t) => t.mediaId));

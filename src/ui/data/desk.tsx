@@ -36,6 +36,8 @@ export interface Desk {
   takeBack(direction: "undo" | "redo"): Promise<void>;
 }
 
+const noticeStays = 8000;
+
 const DeskContext = createContext<Desk | null>(null);
 
 /** What the screens of one library share. Throws outside of a `DeskProvider`. */
@@ -95,6 +97,13 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
       window.removeEventListener("focus", look);
     };
   }, [client, libraryId]);
+
+  useEffect(() => {
+    // What went well need not be read; what did not stays until the next thing is done.
+    if (notice?.kind !== "done") return;
+    const timer = setTimeout(() => tell(null), noticeStays);
+    return () => clearTimeout(timer);
+  }, [notice]);
 
   useEffect(() => {
     document.body.dataset.unsaved = String(unsaved.open);

@@ -71,7 +71,7 @@ export function PathField({ folders, value, onChange, offers, problem, label = "
         )}
       </Field>
       {open && shown.length > 0 && (
-        <Box role="listbox" id={listId} aria-label="Folders" position="absolute" top="calc(100% - 8px)" left="0" right="0" zIndex="10" bg="#fffdf8" border="1px solid" borderColor="cardRule" boxShadow="md">
+        <Box role="listbox" id={listId} aria-label="Folders" position="absolute" top="calc(100% + 3px)" left="0" right="0" zIndex="10" bg="#fffdf8" border="1px solid" borderColor="cardRule" boxShadow="md">
           {shown.map((offer, i) => (
             <Box
               key={offer.path} role="option" id={`${listId}-${i}`} aria-selected={i === at} px="10px" py="4px" display="flex" justifyContent="space-between" cursor="default" fontSize="sm"

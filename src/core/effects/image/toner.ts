@@ -7,7 +7,7 @@ import { choice, percent } from "../parameter";
  * prints: common practice, no source.
  */
 const tones = {
-  selenium: { hue: 338, chroma: 0.035, peak: 0.35 },
+  selenium: { hue: 338, chroma: 0.022, peak: 0.35 },
   sepia: { hue: 70, chroma: 0.07, peak: 0.55 },
   cyanotype: { hue: 250, chroma: 0.1, peak: 0.45 },
   copper: { hue: 45, chroma: 0.08, peak: 0.5 },
