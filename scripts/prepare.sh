@@ -8,6 +8,8 @@ fi
 wanted=$(sha256sum package-lock.json | cut -d' ' -f1)
 if [ "$(cat node_modules/.fichier-lock 2>/dev/null || true)" != "$wanted" ]; then
   echo "  installing npm packages from the lock file"
-  npm ci --no-audit --no-fund --loglevel=error
+  # Not "npm ci": it refuses a lock file without the packages for other systems, which not every registry offers.
+  # This installs the same versions, and --no-save leaves the lock file as it is.
+  npm install --no-save --no-audit --no-fund --loglevel=error
   echo "$wanted" > node_modules/.fichier-lock
 fi
