@@ -86,7 +86,7 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
       >
         <HStack borderBottom="2px solid" borderColor="cardHead" px="16px" gap="12px">
           <Input
-            ref={input} role="combobox" aria-label="Find a card" aria-expanded="true" aria-controls="found-cards" aria-activedescendant={card ? `found-${card.id}` : undefined} autoComplete="off" spellCheck={false}
+            ref={input} autoFocus role="combobox" aria-label="Find a card" aria-expanded="true" aria-controls="found-cards" aria-activedescendant={card ? `found-${card.id}` : undefined} autoComplete="off" spellCheck={false}
             variant="flushed" border="none" fontFamily="mono" fontSize="lg" height="46px" px="0" value={typed} onChange={(event) => { setTyped(event.target.value); setAt(0); setTouched(true); }} onKeyDown={onKey} _focusVisible={{ outline: "none", boxShadow: "none" }}
           />
           <chakra.span fontSize="sm" color="cardMuted" whiteSpace="nowrap" aria-live="polite">{`${result.fitting} of ${result.matches} fit a ${target.kind || "target"}`}</chakra.span>

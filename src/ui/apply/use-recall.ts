@@ -12,11 +12,12 @@ export function useRecall(query: string, target: SearchTarget, limit: number): {
   const { medium, kind } = target;
   useEffect(() => {
     let wanted = true;
+    // First of all the index follows the copy: a question asked before would be answered from the state before.
+    finder.follow(data.replica, data.member.id);
     void finder.recall(query, { medium, kind }, limit).then((result) => wanted && setState({ query, result }));
     return () => {
       wanted = false;
     };
-    // The library's copy is listed because a change to it may change the answer.
-  }, [finder, query, medium, kind, limit, data.replica]);
+  }, [finder, query, medium, kind, limit, data.replica, data.member.id]);
   return state;
 }

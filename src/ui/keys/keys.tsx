@@ -1,6 +1,6 @@
 "use client";
 
-import { createContext, useContext, useEffect, useId, useMemo, useRef, useState, type ReactNode } from "react";
+import { createContext, useContext, useEffect, useId, useLayoutEffect, useMemo, useRef, useState, useSyncExternalStore, type ReactNode } from "react";
 import { combination, isBareCharacter } from "@/core/keys/combination";
 
 /** Something a key does here and now. */
@@ -23,12 +23,40 @@ export interface KeyScope {
   readonly note?: string;
 }
 
+/**
+ * The scopes on top of each other. Changed at once, not with the next rendering: the key after the one that closed a
+ * dialog must already reach what lies below, however fast the hand.
+ */
+class ScopeStack {
+  private scopes: readonly KeyScope[] = [];
+  private readonly listeners = new Set<() => void>();
+
+  readonly current = (): readonly KeyScope[] => this.scopes;
+
+  put(scope: KeyScope): void {
+    const known = this.scopes.some((s) => s.id === scope.id);
+    this.set(known ? this.scopes.map((s) => (s.id === scope.id ? scope : s)) : [...this.scopes, scope]);
+  }
+
+  remove(id: string): void {
+    if (this.scopes.some((s) => s.id === id)) this.set(this.scopes.filter((s) => s.id !== id));
+  }
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  private set(scopes: readonly KeyScope[]): void {
+    this.scopes = scopes;
+    this.listeners.forEach((listener) => listener());
+  }
+}
+
 interface KeysValue {
-  readonly scopes: readonly KeyScope[];
+  readonly stack: ScopeStack;
   /** Characters without a modifier work as keys; else they want Alt. */
   readonly bareKeys: boolean;
-  put(scope: KeyScope): void;
-  remove(id: string): void;
 }
 
 const KeysContext = createContext<KeysValue | null>(null);
@@ -38,26 +66,26 @@ const isTextField = (element: EventTarget | null): boolean =>
 
 /** Listens for keys and gives each press to the topmost scope that has a use for it. */
 export function KeysProvider({ bareKeys, children }: { bareKeys: boolean; children: ReactNode }) {
-  const [scopes, setScopes] = useState<readonly KeyScope[]>([]);
-  const current = useRef({ scopes, bareKeys });
+  const [stack] = useState(() => new ScopeStack());
+  const bare = useRef(bareKeys);
   useEffect(() => {
-    current.current = { scopes, bareKeys };
-  });
+    bare.current = bareKeys;
+  }, [bareKeys]);
 
   useEffect(() => {
     const onKey = (press: KeyboardEvent) => {
       if (press.defaultPrevented || press.isComposing) return;
       const inText = isTextField(press.target);
-      const bare = isBareCharacter(press);
-      if (inText && (bare || press.key === " " || press.key === "Backspace" || press.key === "Delete" || press.key.startsWith("Arrow"))) return;
+      const isBare = isBareCharacter(press);
+      if (inText && (isBare || press.key === " " || press.key === "Backspace" || press.key === "Delete" || press.key.startsWith("Arrow"))) return;
       // In a text field these belong to the text.
       if (inText && (press.ctrlKey || press.metaKey) && ["a", "z", "y", "c", "v", "x"].includes(press.key.toLowerCase())) return;
       let keys = combination(press);
-      if (!current.current.bareKeys) {
-        if (bare) return;
+      if (!bare.current) {
+        if (isBare) return;
         if (press.altKey && [...press.key].length === 1) keys = combination({ ...pick(press), altKey: false });
       }
-      for (const scope of [...current.current.scopes].reverse()) {
+      for (const scope of [...stack.current()].reverse()) {
         const action = scope.actions.find((a) => !a.disabled && a.keys.includes(keys));
         if (action) {
           press.preventDefault();
@@ -69,26 +97,24 @@ export function KeysProvider({ bareKeys, children }: { bareKeys: boolean; childr
     };
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
-  }, []);
+  }, [stack]);
 
-  const value = useMemo<KeysValue>(
-    () => ({
-      scopes,
-      bareKeys,
-      put: (scope) => setScopes((all) => (all.some((s) => s.id === scope.id) ? all.map((s) => (s.id === scope.id ? scope : s)) : [...all, scope])),
-      remove: (id) => setScopes((all) => all.filter((s) => s.id !== id)),
-    }),
-    [scopes, bareKeys],
-  );
+  const value = useMemo<KeysValue>(() => ({ stack, bareKeys }), [stack, bareKeys]);
   return <KeysContext.Provider value={value}>{children}</KeysContext.Provider>;
 }
 
 const pick = ({ key, ctrlKey, altKey, shiftKey, metaKey }: KeyboardEvent) => ({ key, ctrlKey, altKey, shiftKey, metaKey });
 
-export function useKeyScopes(): KeysValue {
+function useKeys(): KeysValue {
   const value = useContext(KeysContext);
-  if (!value) throw new Error("useKeyScopes outside of KeysProvider");
+  if (!value) throw new Error("keys are used outside of KeysProvider");
   return value;
+}
+
+/** The scopes that are there now, the topmost last, for showing what keys do. */
+export function useKeyScopes(): { readonly scopes: readonly KeyScope[]; readonly bareKeys: boolean } {
+  const { stack, bareKeys } = useKeys();
+  return { scopes: useSyncExternalStore(stack.subscribe, stack.current, stack.current), bareKeys };
 }
 
 /**
@@ -98,14 +124,10 @@ export function useKeyScopes(): KeysValue {
 export function useKeyActions(actions: readonly KeyAction[], options: { modal?: boolean; note?: string; enabled?: boolean } = {}): void {
   const { modal = false, note, enabled = true } = options;
   const id = useId();
-  const { put, remove } = useKeyScopes();
-  const tools = useRef({ put, remove });
-  useEffect(() => {
-    tools.current = { put, remove };
-  });
-  useEffect(() => {
-    if (enabled) tools.current.put({ id, actions, modal, note });
-    else tools.current.remove(id);
-  }, [id, actions, modal, note, enabled]);
-  useEffect(() => () => tools.current.remove(id), [id]);
+  const { stack } = useKeys();
+  useLayoutEffect(() => {
+    if (enabled) stack.put({ id, actions, modal, note });
+    else stack.remove(id);
+  }, [stack, id, actions, modal, note, enabled]);
+  useLayoutEffect(() => () => stack.remove(id), [stack, id]);
 }

@@ -1,7 +1,7 @@
 "use client";
 
 import { Dialog as ChakraDialog, Portal } from "@chakra-ui/react";
-import { useEffect, useMemo, type ReactNode, type RefObject } from "react";
+import { useLayoutEffect, useMemo, useState, type ReactNode, type RefObject } from "react";
 import { useKeyActions } from "../keys/keys";
 import { useThemeRoot } from "./theme-root";
 
@@ -17,12 +17,14 @@ interface DialogProps {
 export function Dialog({ title, onClose, children, initialFocus, width = "480px" }: DialogProps) {
   const root = useThemeRoot();
   // What closes a dialog takes it out of the page at once, so it gives the focus back itself.
-  useEffect(() => {
-    const before = document.activeElement;
-    return () => {
+  // Noted before the dialog's own field takes it.
+  const [before] = useState(() => document.activeElement);
+  useLayoutEffect(
+    () => () => {
       if (before instanceof HTMLElement && before.isConnected) before.focus({ preventScroll: true });
-    };
-  }, []);
+    },
+    [before],
+  );
   const actions = useMemo(() => [{ keys: ["Escape"], label: "leave", run: onClose }], [onClose]);
   useKeyActions(actions, { modal: true });
   return (
