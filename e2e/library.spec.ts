@@ -3,6 +3,8 @@ import { press, said, signIn } from "./desk";
 
 const row = (page: Page, name: string) => page.getByRole("grid", { name: "Cards" }).getByRole("row").filter({ hasText: name });
 const place = (page: Page, name: string) => page.getByRole("treeitem", { name });
+/** The first field of the dialog that is open. */
+const dialogField = (page: Page) => page.getByRole("dialog").locator("input").first();
 const card = (page: Page) => page.getByRole("complementary", { name: "Chosen card" });
 
 test("a curator tidies by keyboard, and takes it back", async ({ page }) => {
@@ -16,6 +18,7 @@ test("a curator tidies by keyboard, and takes it back", async ({ page }) => {
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("All cards");
   await expect(row(page, "Wood close")).toBeVisible();
   await press(page, "Enter", "Home", "r");
+  await expect(dialogField(page)).toBeFocused();
   await page.keyboard.type("Wood, near");
   await press(page, "Enter");
   await expect(said(page)).toContainText("Renamed “Wood close” to “Wood, near”");
@@ -23,6 +26,7 @@ test("a curator tidies by keyboard, and takes it back", async ({ page }) => {
 
   // File into a new folder, mark, alias, key.
   await press(page, "m");
+  await expect(dialogField(page)).toBeFocused();
   await page.keyboard.type("Yard / Hull");
   await press(page, "Enter");
   await expect(said(page)).toContainText("Filed “Wood, near” in Yard / Hull");
@@ -30,10 +34,12 @@ test("a curator tidies by keyboard, and takes it back", async ({ page }) => {
   await press(page, "f");
   await expect(card(page).getByRole("img", { name: "marked: Favourites" })).toBeVisible();
   await press(page, "n");
+  await expect(dialogField(page)).toBeFocused();
   await page.keyboard.type("wn");
   await press(page, "Enter");
   await expect(said(page)).toContainText("“wn” now recalls");
   await press(page, "g");
+  await expect(dialogField(page)).toBeFocused();
   await page.keyboard.type("w");
   await press(page, "Enter");
   await expect(said(page)).toContainText("The key w now applies");
@@ -49,6 +55,7 @@ test("a curator tidies by keyboard, and takes it back", async ({ page }) => {
 
   // Folders: make, rename, move, remove with what is in it kept.
   await press(page, "Shift+N");
+  await expect(dialogField(page)).toBeFocused();
   await page.keyboard.type("Season two");
   await press(page, "Enter");
   await expect(said(page)).toContainText("Made folder “Season two”");
@@ -56,10 +63,12 @@ test("a curator tidies by keyboard, and takes it back", async ({ page }) => {
   await press(page, "Home");
   for (let i = 0; i < 40 && !(await place(page, "Yard").first().getAttribute("aria-selected") === "true"); i++) await press(page, "ArrowDown");
   await press(page, "Shift+R");
+  await expect(dialogField(page)).toBeFocused();
   await page.keyboard.type("Restoration yard");
   await press(page, "Enter");
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("Restoration yard");
   await press(page, "Shift+M");
+  await expect(dialogField(page)).toBeFocused();
   await page.keyboard.type("Season two");
   await press(page, "Enter");
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("Season two / Restoration yard");

@@ -20,6 +20,7 @@ test("a stills editor's look on twelve pictures at once, by keyboard alone", asy
 
   // Shape a look on one picture, keep it.
   await press(page, "a");
+  await expect(page.getByRole("combobox", { name: "Effect" })).toBeFocused();
   await page.keyboard.type("ton cu");
   await expect(page.getByRole("dialog").getByRole("option")).toHaveText([/^Tone curve/]);
   await press(page, "Enter");
@@ -29,6 +30,7 @@ test("a stills editor's look on twelve pictures at once, by keyboard alone", asy
   await expect(point).toHaveAttribute("aria-valuetext", "in 25 %, out 31 %");
   for (const [letters, name] of [["toner", "Toner"], ["vig", "Vignette"]]) {
     await press(page, "a");
+    await expect(page.getByRole("combobox", { name: "Effect" })).toBeFocused();
     await page.keyboard.type(letters);
     await press(page, "Enter");
     await expect(setting(page, name)).toBeVisible();
@@ -36,6 +38,7 @@ test("a stills editor's look on twelve pictures at once, by keyboard alone", asy
   await expect.poll(() => look(page)).not.toBe(untouched);
   const shaped = await look(page);
   await press(page, "k");
+  await expect(page.getByLabel("Name: what it does")).toBeFocused();
   await page.keyboard.type("Quay print");
   await press(page, "Tab");
   await page.keyboard.type("Stills, quay");
