@@ -120,6 +120,8 @@ test("a card gets an alias, the mark and a key, and each of them works", async (
   await expect(said(page)).toContainText("The key 4 now applies “Kitchen table talk”");
   await expect(page.getByRole("dialog")).toHaveCount(0);
   await expect(strip(page)).toContainText("Kitchen table talk");
+  await press(page, "Escape");
+  await expect(page.getByRole("listbox", { name: "Targets" })).toBeFocused();
   await press(page, "ArrowDown", "4");
   await expect(target(page, "Narration, take 5")).toContainText("Kitchen table talk");
   await press(page, "ArrowDown", "/");

@@ -10,7 +10,8 @@ import { freePort, show } from "./setup/run";
 import { checkout, readJson, say, statePath, Trouble } from "./setup/state";
 
 const help = `bin/test             lint, types, unit, API and browser tests
-  --only STEP        one of: lint, types, unit, api, browser`;
+  --only STEP        one of: lint, types, unit, api, browser
+  --grep FILE        of the browser tests only those in files that contain this`;
 
 interface Count {
   passed: number;
@@ -31,7 +32,7 @@ async function vitest(project: string): Promise<Count> {
   return code !== 0 && count.failed === 0 ? { ...count, failed: 1 } : count;
 }
 
-async function browser(): Promise<Count> {
+async function browser(only: readonly string[]): Promise<Count> {
   await ensureBuild();
   const server = await startPostgres();
   const media = mkdtempSync(join(tmpdir(), "fichier-media-"));
@@ -46,7 +47,7 @@ async function browser(): Promise<Count> {
     const application = await serve(url, port, media, { quiet: true, remember: false });
     try {
       const env = { ...process.env, FICHIER_URL: `http://127.0.0.1:${port}`, DATABASE_URL: url, PLAYWRIGHT_JSON_OUTPUT_NAME: report };
-      const code = await show(bin("playwright"), ["test", "--reporter=list,json"], { cwd: checkout, env });
+      const code = await show(bin("playwright"), ["test", "--reporter=list,json", ...only], { cwd: checkout, env });
       const stats = readJson<{ stats: { expected: number; unexpected: number; flaky: number } }>(report)?.stats;
       const count = { passed: stats?.expected ?? 0, failed: (stats?.unexpected ?? 0) + (stats?.flaky ?? 0) };
       return code !== 0 && count.failed === 0 ? { ...count, failed: 1 } : count;
@@ -60,7 +61,7 @@ async function browser(): Promise<Count> {
   }
 }
 
-const steps: Record<string, () => Promise<Count>> = {
+const steps: Record<string, (only: readonly string[]) => Promise<Count>> = {
   lint: () => whole("eslint", ["."]),
   types: async () => {
     // Next.js writes the types of its own files when it builds; they are part of what is checked.
@@ -73,7 +74,7 @@ const steps: Record<string, () => Promise<Count>> = {
 };
 
 async function test(): Promise<void> {
-  const { values } = parseArgs({ options: { only: { type: "string" }, help: { type: "boolean" } } });
+  const { values } = parseArgs({ options: { only: { type: "string" }, grep: { type: "string" }, help: { type: "boolean" } } });
   if (values.help) return void console.log(help);
   if (values.only && !steps[values.only]) throw new Trouble(help);
   ensurePackages(["postgresql", "ffmpeg", "chromium"]);
@@ -81,7 +82,7 @@ async function test(): Promise<void> {
   for (const [name, step] of Object.entries(steps)) {
     if (values.only && values.only !== name) continue;
     const began = performance.now();
-    const count = await step().catch((error): Count => {
+    const count = await step(values.grep ? [values.grep] : []).catch((error): Count => {
       console.error(error instanceof Trouble ? `  ${error.message}` : error);
       return { passed: 0, failed: 1 };
     });

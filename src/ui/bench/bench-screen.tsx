@@ -49,7 +49,10 @@ export function BenchScreen({ session }: { session: SessionData }) {
     setOpen(settings.length - 1);
     setPanel(null);
     // Onto the first control of what was added, once it is drawn.
-    setTimeout(() => document.querySelector<HTMLElement>(`[data-setting="${settings.length - 1}"] [role="slider"]`)?.focus(), 60);
+    setTimeout(() => {
+      // A fast hand may have opened the next dialog by now; its field keeps the focus.
+      if (!document.querySelector('[role="dialog"]')) document.querySelector<HTMLElement>(`[data-setting="${settings.length - 1}"] [role="slider"]`)?.focus();
+    }, 60);
   };
 
   const pinned = lead?.cardId ? replica.card.get(lead.cardId) : undefined;

@@ -1,7 +1,7 @@
 "use client";
 
 import { Dialog as ChakraDialog, Portal } from "@chakra-ui/react";
-import { useLayoutEffect, useMemo, useState, type ReactNode, type RefObject } from "react";
+import { useEffect, useMemo, useState, type ReactNode, type RefObject } from "react";
 import { useKeyActions } from "../keys/keys";
 import { useThemeRoot } from "./theme-root";
 
@@ -19,9 +19,12 @@ export function Dialog({ title, onClose, children, initialFocus, width = "480px"
   // What closes a dialog takes it out of the page at once, so it gives the focus back itself.
   // Noted before the dialog's own field takes it.
   const [before] = useState(() => document.activeElement);
-  useLayoutEffect(
+  useEffect(
     () => () => {
-      if (before instanceof HTMLElement && before.isConnected) before.focus({ preventScroll: true });
+      // After the dialog's own trap for the focus has been taken away, and unless another dialog has come.
+      setTimeout(() => {
+        if (before instanceof HTMLElement && before.isConnected && !document.querySelector('[role="dialog"]')) before.focus({ preventScroll: true });
+      }, 0);
     },
     [before],
   );
