@@ -2,15 +2,15 @@ import type { Entity, EntityRows } from "@/core/library/entities";
 import type { Ledger } from "@/db/ledger";
 import { notFound, Refusal, stale } from "./refusal";
 
-const words: Record<Entity, string> = {
+export const entityWords: Record<Entity, string> = {
   folder: "folder", card: "card", alias: "alias", favourite: "favourite", keyBinding: "key", target: "target",
 };
 
 /** A row of the library; refuses where it is gone, or where the client saw an older version of it. */
 export async function requireRow<E extends Entity>(ledger: Ledger, entity: E, id: string, seen?: number): Promise<EntityRows[E]> {
   const row = await ledger.read(entity, id);
-  if (!row) throw notFound(words[entity]);
-  if (seen !== undefined && row.version !== seen) throw stale(words[entity], seen, row);
+  if (!row) throw notFound(entityWords[entity]);
+  if (seen !== undefined && row.version !== seen) throw stale(entityWords[entity], seen, row);
   return row;
 }
 

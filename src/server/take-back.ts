@@ -1,6 +1,5 @@
 import Joi from "joi";
 import { v7 as newId } from "uuid";
-import type { Entity } from "@/core/library/entities";
 import { database } from "@/db/connection";
 import { BuiltUpon, Ledger, playBack } from "@/db/ledger";
 import { findRequest, findStream, lockStream, markTakenBack, nextToTakeBack, publicChange, record } from "@/db/streams";
@@ -8,16 +7,13 @@ import { validate } from "./command";
 import { commands } from "./commands";
 import { requireRight, type Member } from "./member";
 import { Refusal } from "./refusal";
+import { entityWords } from "./rows";
 
 const input = Joi.object({
   direction: Joi.string().valid("undo", "redo").required(),
   sessionId: Joi.string().guid(),
   requestId: Joi.string().guid(),
 });
-
-const words: Record<Entity, string> = {
-  folder: "folder", card: "card", alias: "alias", favourite: "favourite", keyBinding: "key", target: "target",
-};
 
 /** Foreign-key violation: something else refers to what would go. */
 const isReferred = (error: unknown): boolean =>
@@ -67,7 +63,7 @@ export async function takeBack(member: Member, request: unknown) {
       return { change: publicChange(row) };
     });
   } catch (error) {
-    if (error instanceof BuiltUpon) throw builtUpon(words[error.entity]);
+    if (error instanceof BuiltUpon) throw builtUpon(entityWords[error.entity]);
     if (isReferred(error)) throw builtUpon("card");
     throw error;
   }

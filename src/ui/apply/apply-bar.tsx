@@ -72,7 +72,6 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
   const actions = useMemo(
     () => [
       { keys: ["Escape"], label: "leave", run: onClose },
-      { keys: ["Ctrl+Enter"], label: "", quiet: true, run: () => undefined },
     ],
     [onClose],
   );
