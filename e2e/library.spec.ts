@@ -18,29 +18,29 @@ test("a curator tidies by keyboard, and takes it back", async ({ page }) => {
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("All cards");
   await expect(row(page, "Wood close")).toBeVisible();
   await press(page, "Enter", "Home", "r");
-  await expect(dialogField(page)).toBeFocused();
   await page.keyboard.type("Wood, near");
+  await expect(dialogField(page)).toHaveValue("Wood, near");
   await press(page, "Enter");
   await expect(said(page)).toContainText("Renamed “Wood close” to “Wood, near”");
   await expect(card(page)).toContainText("Wood, near");
 
   // File into a new folder, mark, alias, key.
   await press(page, "m");
-  await expect(dialogField(page)).toBeFocused();
   await page.keyboard.type("Yard / Hull");
+  await expect(dialogField(page)).toHaveValue("Yard / Hull");
   await press(page, "Enter");
   await expect(said(page)).toContainText("Filed “Wood, near” in Yard / Hull");
   await expect(place(page, "Hull")).toBeVisible();
   await press(page, "f");
   await expect(card(page).getByRole("img", { name: "marked: Favourites" })).toBeVisible();
   await press(page, "n");
-  await expect(dialogField(page)).toBeFocused();
   await page.keyboard.type("wn");
+  await expect(dialogField(page)).toHaveValue("wn");
   await press(page, "Enter");
   await expect(said(page)).toContainText("“wn” now recalls");
   await press(page, "g");
-  await expect(dialogField(page)).toBeFocused();
   await page.keyboard.type("w");
+  await expect(dialogField(page)).toHaveValue("w");
   await press(page, "Enter");
   await expect(said(page)).toContainText("The key w now applies");
   await expect(row(page, "Wood, near")).toContainText("wn");
@@ -55,21 +55,21 @@ test("a curator tidies by keyboard, and takes it back", async ({ page }) => {
 
   // Folders: make, rename, move, remove with what is in it kept.
   await press(page, "Shift+N");
-  await expect(dialogField(page)).toBeFocused();
   await page.keyboard.type("Season two");
+  await expect(dialogField(page)).toHaveValue("Season two");
   await press(page, "Enter");
   await expect(said(page)).toContainText("Made folder “Season two”");
   await page.getByRole("tree").focus();
   await press(page, "Home");
   for (let i = 0; i < 40 && !(await place(page, "Yard").first().getAttribute("aria-selected") === "true"); i++) await press(page, "ArrowDown");
   await press(page, "Shift+R");
-  await expect(dialogField(page)).toBeFocused();
   await page.keyboard.type("Restoration yard");
+  await expect(dialogField(page)).toHaveValue("Restoration yard");
   await press(page, "Enter");
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("Restoration yard");
   await press(page, "Shift+M");
-  await expect(dialogField(page)).toBeFocused();
   await page.keyboard.type("Season two");
+  await expect(dialogField(page)).toHaveValue("Season two");
   await press(page, "Enter");
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("Season two / Restoration yard");
   await press(page, "Shift+Delete");

@@ -4,8 +4,8 @@ import { chain, found, press, rendered, said, saved, setting, signIn, strip, tar
 /** Adds an effect by its first letters. */
 async function add(page: Page, letters: string, name: string): Promise<void> {
   await press(page, "a");
-  await expect(page.getByRole("combobox", { name: "Effect" })).toBeFocused();
   await page.keyboard.type(letters);
+  await expect(page.getByRole("combobox", { name: "Effect" })).toHaveValue(letters);
   await press(page, "Enter");
   await expect(setting(page, name)).toBeVisible();
 }
@@ -41,8 +41,8 @@ test("a sound editor's day, by keyboard alone", async ({ page, browser }) => {
 
   // Keep: into a folder that is made in the same step.
   await press(page, "k");
-  await expect(page.getByLabel("Name: what it does")).toBeFocused();
   await page.keyboard.type("Quay, dry voice");
+  await expect(page.getByLabel("Name: what it does")).toHaveValue("Quay, dry voice");
   await press(page, "Tab");
   await page.keyboard.type("Narration / Quay");
   await expect(page.getByText("New: Quay will be made.")).toBeVisible();
@@ -104,8 +104,8 @@ test("a card gets an alias, the mark and a key, and each of them works", async (
   await press(page, "f");
   await expect(chain(page).getByRole("img", { name: "marked: Favourites" })).toBeVisible();
   await press(page, "n");
-  await expect(page.getByRole("textbox", { name: "Alias" })).toBeFocused();
   await page.keyboard.type("zq");
+  await expect(page.getByRole("textbox", { name: "Alias" })).toHaveValue("zq");
   await press(page, "Enter");
   await expect(said(page)).toContainText("“zq” now recalls “Kitchen table talk”");
   await expect(page.getByRole("dialog")).toHaveCount(0);
@@ -154,8 +154,8 @@ test("keeping answers a name that is taken and an empty chain sensibly", async (
   await expect(strip(page)).not.toContainText("keep");
   await add(page, "gain", "Gain");
   await press(page, "k");
-  await expect(page.getByLabel("Name: what it does")).toBeFocused();
   await page.keyboard.type("chapel, LONG");
+  await expect(page.getByLabel("Name: what it does")).toHaveValue("chapel, LONG");
   await press(page, "Tab");
   await page.keyboard.type("narration/rooms");
   await press(page, "Enter");

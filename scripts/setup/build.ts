@@ -14,7 +14,7 @@ export function filesBelow(folder: string): string[] {
 
 function sourcesHash(): string {
   const hash = createHash("sha256");
-  const files = [...filesBelow(join(checkout, "src")), ...["package-lock.json", "next.config.ts", "tsconfig.json"].map((f) => join(checkout, f))];
+  const files = [...filesBelow(join(checkout, "src")).filter((file) => !file.endsWith(".test.ts")), ...["package-lock.json", "next.config.ts", "tsconfig.json"].map((f) => join(checkout, f))];
   for (const file of files) hash.update(file).update(readFileSync(file));
   return hash.digest("hex");
 }

@@ -1,4 +1,5 @@
-import sharp from "sharp";
+import sharp, { type Sharp } from "sharp";
+import { UnreadableMedia } from "./process";
 
 /** An interleaved picture of 16-bit sRGB codes, R G B, row by row. */
 export interface CodedPicture {
@@ -7,19 +8,38 @@ export interface CodedPicture {
   readonly codes: Uint16Array;
 }
 
+const mostPixels = 120_000_000;
+
+/** The codes of a pipeline as three channels of 16 bits; `depth` is that of the pipeline's own codes. */
+async function codesOf(picture: Sharp, depth: "uchar" | "ushort"): Promise<CodedPicture> {
+  const { data, info } = await picture.removeAlpha().toColourspace(depth === "uchar" ? "srgb" : "rgb16").raw({ depth }).toBuffer({ resolveWithObject: true });
+  const size = { width: info.width, height: info.height };
+  // 257 = 65535 / 255.
+  if (depth === "uchar") return { ...size, codes: Uint16Array.from(data, (code: number) => code * 257) };
+  return { ...size, codes: new Uint16Array(data.buffer, data.byteOffset, data.byteLength / 2).slice() };
+}
+
 /**
- * Decodes a picture: turned upright, its ICC profile honoured, brought to sRGB primaries at 16 bits, and made no
- * larger than `longest` pixels on its longer side (Lanczos 3, in linear light). Throws for files that are no picture.
+ * Decodes a picture: turned upright, its ICC profile honoured, brought to sRGB primaries at 16 bits. Transparent parts
+ * keep the colours they have below. Throws `UnreadableMedia` for files that are no picture, and for those of more than
+ * 120 million pixels.
  */
-export async function decodeImage(file: Uint8Array, longest?: number): Promise<CodedPicture> {
+export async function decodeImage(file: Uint8Array): Promise<CodedPicture> {
+  try {
+    const { icc, space, depth } = await sharp(file, { limitInputPixels: mostPixels }).metadata();
+    const picture = sharp(file, { limitInputPixels: mostPixels, failOn: "warning" }).rotate();
+    // Only sharp's own pipeline converts by profiles, and from CMYK, at the depth of the file. Where neither is asked
+    // for, the one in scRGB widens codes without touching them.
+    if (!icc && space !== "cmyk") return await codesOf(picture.pipelineColourspace("scrgb"), "ushort");
+    return await codesOf(picture, depth === "uchar" ? "uchar" : "ushort");
+  } catch (error) {
+    throw new UnreadableMedia(error instanceof Error ? error.message : String(error), { cause: error });
+  }
+}
+
+/** A picture made no larger than `longest` pixels on its longer side: Lanczos 3, in linear light. */
+export async function scaleImage({ width, height, codes }: CodedPicture, longest: number): Promise<CodedPicture> {
+  const whole = sharp(codes, { raw: { width, height, channels: 3 }, limitInputPixels: mostPixels });
   // scRGB is linear light: scaling there keeps fine bright detail as bright as it is.
-  let picture = sharp(file, { limitInputPixels: 120_000_000 }).rotate().pipelineColourspace("scrgb");
-  if (longest) picture = picture.resize(longest, longest, { fit: "inside", withoutEnlargement: true, kernel: "lanczos3" });
-  const { data, info } = await picture
-    .removeAlpha()
-    .toColourspace("rgb16")
-    .raw({ depth: "ushort" })
-    .toBuffer({ resolveWithObject: true });
-  const codes = new Uint16Array(data.buffer, data.byteOffset, data.byteLength / 2);
-  return { width: info.width, height: info.height, codes: codes.slice(0, info.width * info.height * 3) };
+  return codesOf(whole.pipelineColourspace("scrgb").resize(longest, longest, { fit: "inside", withoutEnlargement: true, kernel: "lanczos3" }), "ushort");
 }

@@ -6,7 +6,7 @@ import type { Executor } from "@/db/connection";
 import type { MediaFacts } from "@/core/library/media";
 import { media } from "@/db/schema";
 import { decodeAudio } from "@/media/decode-audio";
-import { decodeImage } from "@/media/decode-image";
+import { decodeImage, scaleImage } from "@/media/decode-image";
 
 /*
  * Working copies: what a browser fetches instead of the original. Sound: one plane after another, 32-bit floats.
@@ -48,7 +48,8 @@ async function makeCopies(id: string, kind: "audio" | "image", file: Uint8Array)
     const peaks = Array.from(waveformPeaks(planes, overviewColumns), (v) => Math.round(v * 1000) / 1000);
     return { kind, sampleRate, channels: planes.length, frames, peaks };
   }
-  const [whole, preview, mini] = [await decodeImage(file), await decodeImage(file, previewSide), await decodeImage(file, miniSide)];
+  const whole = await decodeImage(file);
+  const [preview, mini] = [await scaleImage(whole, previewSide), await scaleImage(whole, miniSide)];
   await writeWhole(place(id, "preview"), bytesOf(preview.codes));
   await writeWhole(place(id, "mini"), bytesOf(mini.codes));
   const size = ({ width, height }: { width: number; height: number }) => ({ width, height });

@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, chakra } from "@chakra-ui/react";
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { defaultValues } from "@/core/chain/values";
 import { findEffect } from "@/core/effects/registry";
 import { countTargets } from "@/core/library/words";
@@ -33,11 +33,13 @@ export function BenchScreen({ session }: { session: SessionData }) {
   const [panel, setPanel] = useState<Panel | null>(null);
   const [open, setOpen] = useState<number | null>(null);
   const close = useCallback(() => setPanel(null), []);
-  const closeFinding = useCallback(() => {
-    setFinding(false);
+  const closeFinding = useCallback(() => setFinding(false), [setFinding]);
+  const wasFinding = useRef(false);
+  useLayoutEffect(() => {
     // Back to the list, where the next key is expected.
-    requestAnimationFrame(focusTargets);
-  }, [setFinding]);
+    if (wasFinding.current && !finding) focusTargets();
+    wasFinding.current = finding;
+  }, [finding]);
   const leadId = lead?.id;
   useEffect(() => setOpen(null), [leadId]);
 
@@ -48,12 +50,16 @@ export function BenchScreen({ session }: { session: SessionData }) {
     shape({ ...lead.chain, settings });
     setOpen(settings.length - 1);
     setPanel(null);
-    // Onto the first control of what was added, once it is drawn.
-    setTimeout(() => {
-      // A fast hand may have opened the next dialog by now; its field keeps the focus.
-      if (!document.querySelector('[role="dialog"]')) document.querySelector<HTMLElement>(`[data-setting="${settings.length - 1}"] [role="slider"]`)?.focus();
-    }, 60);
+    added.current = settings.length - 1;
   };
+  const added = useRef<number | null>(null);
+  useLayoutEffect(() => {
+    // Onto the first control of what was added, as soon as it is there.
+    const shown = added.current === null ? null : document.querySelector<HTMLElement>(`[data-setting="${added.current}"]`);
+    if (!shown) return;
+    added.current = null;
+    shown.querySelector<HTMLElement>('[role="slider"]')?.focus();
+  });
 
   const pinned = lead?.cardId ? replica.card.get(lead.cardId) : undefined;
   const pinnedKey = pinned && [...replica.keyBinding.values()].find((k) => k.cardId === pinned.id)?.key;

@@ -10,7 +10,7 @@ import { formatPath, parsePath } from "@/core/library/names";
 import { suggestFolder } from "@/core/library/suggest";
 import { count } from "@/core/library/words";
 import { ApiError } from "../data/api";
-import { sayError, useDesk } from "../data/desk";
+import { sayError, sentence, useDesk } from "../data/desk";
 import { lastFolder, rememberFolder } from "../data/last-folder";
 import { MainButton, QuietButton } from "../parts/buttons";
 import { Dialog } from "../parts/dialog";
@@ -61,7 +61,7 @@ export function KeepDialog({ target, onClose, onKept }: KeepDialogProps) {
       const { change, result } = await send<{ cardId: string; contentVersion: number; madeFolders?: string[] }>(command, () => input);
       rememberFolder(libraryId, formatPath(parsePath(path)));
       const made = result.madeFolders?.length ? `, with the new folder ${formatPath(result.madeFolders)}` : "";
-      tell({ kind: "done", text: change ? `${change.summary.charAt(0).toUpperCase()}${change.summary.slice(1)}${made}.` : "It was already kept so." });
+      tell({ kind: "done", text: change ? sentence(`${change.summary}${made}`) : "It was already kept so." });
       onKept(result.cardId);
     } catch (error) {
       const details = error instanceof ApiError ? error.details : {};

@@ -51,6 +51,9 @@ export function useDesk(): Desk {
 export const sayError = (error: unknown): string =>
   error instanceof ApiError ? [error.message, error.hint].filter(Boolean).join(" ") : error instanceof Error ? error.message : String(error);
 
+/** A summary of the history as a sentence of its own. */
+export const sentence = (summary: string) => `${summary.charAt(0).toUpperCase()}${summary.slice(1)}.`;
+
 interface DeskProviderProps {
   readonly libraryId: string;
   readonly waiting: ReactNode;
@@ -160,5 +163,3 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
   if (!desk) return waiting;
   return <DeskContext.Provider value={desk}>{children}</DeskContext.Provider>;
 }
-
-const sentence = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(1)}.`;

@@ -6,7 +6,7 @@ import type { Folder } from "@/core/library/entities";
 import { folderPath } from "@/core/library/folders";
 import { parsePath } from "@/core/library/names";
 import { resolvePath } from "@/core/library/folders";
-import { sayError, useDesk } from "../data/desk";
+import { sayError, sentence, useDesk } from "../data/desk";
 import { lastFolder, rememberFolder } from "../data/last-folder";
 import { MainButton, QuietButton } from "../parts/buttons";
 import { Dialog } from "../parts/dialog";
@@ -20,7 +20,7 @@ function useSubmit(onClose: () => void) {
   const submit = async (command: string, input: object) => {
     try {
       const { change } = await send(command, () => input);
-      if (change) tell({ kind: "done", text: `${change.summary.charAt(0).toUpperCase()}${change.summary.slice(1)}.` });
+      if (change) tell({ kind: "done", text: sentence(change.summary) });
       onClose();
     } catch (error) {
       setProblem(sayError(error));

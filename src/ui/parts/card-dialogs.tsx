@@ -4,7 +4,7 @@ import { HStack } from "@chakra-ui/react";
 import { useRef, useState, type FormEvent } from "react";
 import type { Card } from "@/core/library/entities";
 import { ApiError } from "../data/api";
-import { sayError, useDesk } from "../data/desk";
+import { sayError, sentence, useDesk } from "../data/desk";
 import { MainButton, QuietButton } from "./buttons";
 import { Dialog } from "./dialog";
 import { TextField } from "./fields";
@@ -32,7 +32,7 @@ function OneWordDialog({ title, label, hint, first, command, input, taken, maxLe
     event.preventDefault();
     try {
       const { change } = await send(command, () => input(text, problem?.takeOver ?? false));
-      if (change) tell({ kind: "done", text: `${change.summary.charAt(0).toUpperCase()}${change.summary.slice(1)}.` });
+      if (change) tell({ kind: "done", text: sentence(change.summary) });
       onClose();
     } catch (error) {
       setProblem({ text: sayError(error), takeOver: error instanceof ApiError && error.code === taken });

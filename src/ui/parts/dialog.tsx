@@ -1,48 +1,43 @@
 "use client";
 
-import { Dialog as ChakraDialog, Portal } from "@chakra-ui/react";
-import { useEffect, useMemo, useState, type ReactNode, type RefObject } from "react";
+import { Box, chakra } from "@chakra-ui/react";
+import { useId, useLayoutEffect, useMemo, useRef, type ReactNode, type RefObject } from "react";
 import { useKeyActions } from "../keys/keys";
-import { useThemeRoot } from "./theme-root";
 
 interface DialogProps {
   readonly title: string;
   readonly onClose: () => void;
   readonly children: ReactNode;
+  /** What gets the focus; else the first thing that can take it. */
   readonly initialFocus?: RefObject<HTMLElement | null>;
   readonly width?: string;
 }
 
-/** A dialog in the look of an index card. Esc closes it; focus goes back where it was. */
+/**
+ * A dialog in the look of an index card. Esc closes it; focus goes back where it was.
+ *
+ * The browser's own modal dialog: it opens, takes the focus, and gives it back within the key press that asks for it,
+ * so that the next key of a fast hand already lands where it belongs. Ones drawn by libraries do so some frames later.
+ */
 export function Dialog({ title, onClose, children, initialFocus, width = "480px" }: DialogProps) {
-  const root = useThemeRoot();
-  // What closes a dialog takes it out of the page at once, so it gives the focus back itself.
-  // Noted before the dialog's own field takes it.
-  const [before] = useState(() => document.activeElement);
-  useEffect(
-    () => () => {
-      // After the dialog's own trap for the focus has been taken away, and unless another dialog has come.
-      setTimeout(() => {
-        if (before instanceof HTMLElement && before.isConnected && !document.querySelector('[role="dialog"]')) before.focus({ preventScroll: true });
-      }, 0);
-    },
-    [before],
-  );
+  const dialog = useRef<HTMLDialogElement>(null);
+  const titleId = useId();
+  useLayoutEffect(() => {
+    const shown = dialog.current;
+    shown?.showModal();
+    initialFocus?.current?.focus();
+    return () => shown?.close();
+  }, [initialFocus]);
   const actions = useMemo(() => [{ keys: ["Escape"], label: "leave", run: onClose }], [onClose]);
   useKeyActions(actions, { modal: true });
   return (
-    <ChakraDialog.Root open onOpenChange={({ open }) => !open && onClose()} initialFocusEl={initialFocus ? () => initialFocus.current : undefined} motionPreset="none">
-      <Portal container={root}>
-        <ChakraDialog.Backdrop bg="blackAlpha.600" />
-        <ChakraDialog.Positioner alignItems="flex-start" pt="60px">
-          <ChakraDialog.Content width={width} maxWidth="calc(100vw - 40px)" bg="card" color="cardInk" borderRadius="4px" my="0">
-            <ChakraDialog.Header borderBottom="2px solid" borderColor="cardHead" px="18px" py="12px">
-              <ChakraDialog.Title fontFamily="heading" fontSize="lg" fontWeight="600">{title}</ChakraDialog.Title>
-            </ChakraDialog.Header>
-            <ChakraDialog.Body px="18px" py="14px">{children}</ChakraDialog.Body>
-          </ChakraDialog.Content>
-        </ChakraDialog.Positioner>
-      </Portal>
-    </ChakraDialog.Root>
+    <chakra.dialog
+      ref={dialog} aria-labelledby={titleId} width={width} maxWidth="calc(100vw - 40px)" maxHeight="calc(100vh - 80px)" overflow="auto" mx="auto" mt="60px" mb="0" p="0" border="none" borderRadius="4px" boxShadow="lg" bg="card" color="cardInk" _backdrop={{ bg: "blackAlpha.600" }}
+      onCancel={(event) => { event.preventDefault(); onClose(); }}
+      onMouseDown={(event) => event.target === event.currentTarget && onClose()}
+    >
+      <chakra.h2 id={titleId} fontFamily="heading" fontSize="lg" fontWeight="600" borderBottom="2px solid" borderColor="cardHead" px="18px" py="12px">{title}</chakra.h2>
+      <Box px="18px" py="14px">{children}</Box>
+    </chakra.dialog>
   );
 }
