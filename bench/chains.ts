@@ -5,7 +5,7 @@ import sharp from "sharp";
 import { renderAudio } from "../src/core/chain/run-audio";
 import { renderImage } from "../src/core/chain/run-image";
 import { normaliseChain } from "../src/core/chain/values";
-import { writeWav24 } from "../src/core/formats/wav/write";
+import { writeWav } from "../src/core/formats/wav/write";
 import { demoCards } from "../demo/library/cards";
 import { randomFrom } from "../demo/random";
 import { ms, programTime, ratio, table, timed } from "./measure";
@@ -20,7 +20,7 @@ async function sound(): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), "fichier-bench-"));
   try {
     const file = join(folder, "in.wav");
-    writeFileSync(file, writeWav24({ planes, sampleRate }));
+    writeFileSync(file, writeWav({ planes, sampleRate }));
     const filters = { medium: "audio" as const, settings: chainOf("Small harbour room").settings.filter((s) => s.effect !== "audio.plate") };
     const own = await timed(() => renderAudio(filters, { planes, sampleRate }), 5);
     const whole = await timed(() => renderAudio(chainOf("Small harbour room"), { planes, sampleRate }), 3, 1);

@@ -1,5 +1,5 @@
 import sharp from "sharp";
-import { writeWav24 } from "../src/core/formats/wav/write";
+import { writeWav } from "../src/core/formats/wav/write";
 import { paint } from "./pictures/scene";
 import { series } from "./pictures/series";
 import { narration } from "./sound/narration";
@@ -12,7 +12,7 @@ export interface DemoFile {
   make(): Promise<Uint8Array>;
 }
 
-const wav = (planes: readonly Float32Array[]) => writeWav24({ planes, sampleRate });
+const wav = (planes: readonly Float32Array[]) => writeWav({ planes, sampleRate });
 
 const sounds: readonly [name: string, make: () => Float32Array[]][] = [
   ["Narration, take 4", () => narration(14, 401, 112)],

@@ -1,5 +1,5 @@
 import { createHash } from "node:crypto";
-import { mkdir, readFile, rename, writeFile } from "node:fs/promises";
+import { mkdir, rename, stat, writeFile } from "node:fs/promises";
 import { join } from "node:path";
 import { eq } from "drizzle-orm";
 import { generateNKeysBetween } from "fractional-indexing";
@@ -13,7 +13,8 @@ import { benchSession, library, member, stream, target } from "../src/db/schema"
 import { lockStream, record } from "../src/db/streams";
 import { makeAuth } from "../src/server/auth";
 import { ensurePath } from "../src/server/folders";
-import { takeIn } from "../src/server/media-store";
+import { noteMedia } from "../src/db/media";
+import { store } from "../src/server/media-store";
 import { demoCards } from "./library/cards";
 import { demoFiles, type DemoFile } from "./material";
 import { demoLibraryName, demoMembers, demoPassword } from "./members";
@@ -32,16 +33,14 @@ const own: Record<string, { keys: [string, string][]; aliases: [string, string][
   },
 };
 
-/** A made file from the cache, or made now. The cache's folder is named by the code that makes them. */
-async function fileOf(demoFile: DemoFile, cache: string): Promise<Uint8Array> {
+/** The path of a made file in the cache, made now where it is missing. The cache's folder is named by the code that makes them. */
+async function fileOf(demoFile: DemoFile, cache: string): Promise<string> {
   const path = join(cache, `${demoFile.kind}-${demoFile.name}`.replace(/[^\p{L}\p{N}]+/gu, "-"));
-  const kept = await readFile(path).catch(() => null);
-  if (kept) return kept;
-  const made = await demoFile.make();
+  if (await stat(path).catch(() => null)) return path;
   await mkdir(cache, { recursive: true });
-  await writeFile(`${path}.part`, made);
+  await writeFile(`${path}.part`, await demoFile.make());
   await rename(`${path}.part`, path);
-  return made;
+  return path;
 }
 
 /** Makes a member of the application. The password is stored as the auth library stores it (scrypt). */
@@ -65,7 +64,7 @@ export async function seedDemo(db: Database, secret: string, cache: string, say:
   if ((await db.select({ id: library.id }).from(library).where(eq(library.name, demoLibraryName))).length > 0) return;
   say("making the demo's sounds and pictures (once)");
   const auth = makeAuth(db, secret, "http://127.0.0.1");
-  const files = new Map<DemoFile, Uint8Array>();
+  const files = new Map<DemoFile, string>();
   for (const file of demoFiles) files.set(file, await fileOf(file, cache));
   // One transaction: a demo that was interrupted leaves nothing half done. Members are made outside of it, by the auth library.
   const ids = new Map<string, string>();
@@ -119,7 +118,8 @@ export async function seedDemo(db: Database, secret: string, cache: string, say:
       const list = demoFiles.filter((f) => f.kind === kind);
       const places = generateNKeysBetween(null, null, list.length);
       for (const [i, file] of list.entries()) {
-        const mediaId = await takeIn(tx, libraryId, file.name, kind, files.get(file)!);
+        const { id: mediaId, ...stored } = await store(files.get(file)!, true);
+        await noteMedia(tx, { libraryId, id: mediaId, name: file.name, ...stored });
         await tx.insert(target).values({
           id: newId(), libraryId, sessionId, kind: kind === "audio" ? "clip" : "photo", name: file.name, mediaId,
           position: places[i], chainText: chainText({ medium: kind, settings: [] }),

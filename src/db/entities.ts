@@ -4,9 +4,9 @@ import type { Chain } from "@/core/chain/model";
 import type { Entity, EntityRows } from "@/core/library/entities";
 import { fold, sortKey } from "@/core/search/fold";
 import type { Executor } from "./connection";
-import { alias, card, favourite, folder, keyBinding, target } from "./schema";
+import { alias, benchSession, card, favourite, folder, keyBinding, target } from "./schema";
 
-const tables = { folder, card, alias, favourite, keyBinding, target } satisfies Record<Entity, unknown>;
+const tables = { folder, card, alias, favourite, keyBinding, session: benchSession, target } satisfies Record<Entity, unknown>;
 
 /** Columns that follow from others and are kept by the database alone. */
 const derived: { [E in Entity]?: (row: Partial<EntityRows[E]>) => Record<string, unknown> } = {
@@ -31,7 +31,7 @@ export function fromColumns<E extends Entity>(_entity: E, columns: Record<string
   return row as unknown as EntityRows[E];
 }
 
-// Drizzle's types follow one table; the six tables share only what is used here.
+// Drizzle's types follow one table; the tables share only what is used here.
 const anyTable = (entity: Entity) => tables[entity] as typeof folder;
 
 export async function readRow<E extends Entity>(db: Executor, entity: E, libraryId: string, id: string): Promise<EntityRows[E] | null> {

@@ -4,7 +4,7 @@ import type { Executor } from "./connection";
 import { fromColumns } from "./entities";
 import { alias, benchSession, card, favourite, folder, keyBinding, library, media, member, target, user } from "./schema";
 
-/** The rows of a library that a member may see, without bench sessions. */
+/** The rows of a library that a member may see, without the targets of its sessions. */
 export async function readLibrary(db: Executor, libraryId: string, userId: string) {
   const rows = <E extends Entity>(entity: E, list: Record<string, unknown>[]): EntityRows[E][] => list.map((r) => fromColumns(entity, r));
   return {
@@ -22,6 +22,7 @@ export async function readLibrary(db: Executor, libraryId: string, userId: strin
       "keyBinding",
       await db.select().from(keyBinding).where(and(eq(keyBinding.libraryId, libraryId), eq(keyBinding.ownerId, userId))),
     ),
+    session: rows("session", await db.select().from(benchSession).where(eq(benchSession.libraryId, libraryId))),
   };
 }
 
@@ -30,8 +31,9 @@ export async function readTargets(db: Executor, libraryId: string, sessionId: st
   return list.map((row) => fromColumns("target", row));
 }
 
+/** The sessions in use, in their order. */
 export const listSessions = (db: Executor, libraryId: string) =>
-  db.select().from(benchSession).where(eq(benchSession.libraryId, libraryId)).orderBy(benchSession.position, benchSession.id);
+  db.select().from(benchSession).where(and(eq(benchSession.libraryId, libraryId), eq(benchSession.removed, false))).orderBy(benchSession.position, benchSession.id);
 
 export const readSession = async (db: Executor, libraryId: string, sessionId: string) =>
   (await db.select().from(benchSession).where(and(eq(benchSession.libraryId, libraryId), eq(benchSession.id, sessionId))))[0] ?? null;

@@ -4,7 +4,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import sharp from "sharp";
 import { afterAll, describe, expect, it } from "vitest";
-import { writeWav24 } from "@/core/formats/wav/write";
+import { writeWav } from "@/core/formats/wav/write";
 import { decodeAudio } from "./decode-audio";
 import { decodeImage, scaleImage } from "./decode-image";
 import { UnreadableMedia } from "./process";
@@ -26,7 +26,7 @@ const wave = (frames: number, channels: number) =>
 describe("decoding sound", () => {
   it.each([1, 2, 6, 8])("gives %i channels of a 24-bit WAV back to within half a code, at the file's own rate", async (channels) => {
     const planes = wave(5000, channels);
-    const read = await decodeAudio(writeWav24({ planes, sampleRate: 44_100 }));
+    const read = await decodeAudio(writeWav({ planes, sampleRate: 44_100 }));
     expect(read.sampleRate).toBe(44_100);
     expect(read.planes.length).toBe(channels);
     planes.forEach((plane, c) => plane.forEach((sample, i) => expect(Math.abs(read.planes[c][i] - sample)).toBeLessThan(1 / 8_388_607)));
@@ -35,7 +35,7 @@ describe("decoding sound", () => {
   it("reads FLAC without loss and MP3 nearly so, as ffmpeg writes them", async () => {
     const planes = wave(48_000, 2);
     const wav = join(folder, "source.wav");
-    writeFileSync(wav, writeWav24({ planes, sampleRate: 48_000 }));
+    writeFileSync(wav, writeWav({ planes, sampleRate: 48_000 }));
     const exact = await decodeAudio(ffmpeg("a.flac", "-i", wav));
     const original = await decodeAudio(readFileSync(wav));
     expect(exact).toEqual(original);
@@ -47,7 +47,7 @@ describe("decoding sound", () => {
   it("refuses what is no sound, is cut off, or has too many channels", async () => {
     await expect(decodeAudio(Buffer.from("not sound at all"))).rejects.toThrow(UnreadableMedia);
     await expect(decodeAudio(await sharp({ create: { width: 4, height: 4, channels: 3, background: "red" } }).png().toBuffer())).rejects.toThrow(UnreadableMedia);
-    await expect(decodeAudio(writeWav24({ planes: wave(100, 9), sampleRate: 8000 }))).rejects.toThrow(/9 channels/);
+    await expect(decodeAudio(writeWav({ planes: wave(100, 9), sampleRate: 8000 }))).rejects.toThrow(/9 channels/);
     await expect(decodeAudio(ffmpeg("b.flac", "-f", "lavfi", "-i", "sine=d=1").subarray(0, 30))).rejects.toThrow(UnreadableMedia);
   });
 });

@@ -4,23 +4,30 @@ import { spawn } from "node:child_process";
 export class UnreadableMedia extends Error {}
 
 /**
- * Runs a program with `input` on its standard input and gives its standard output. Throws `UnreadableMedia` with the
- * last line of its complaint where it fails, and an Error where it is not installed.
+ * What ffmpeg and ffprobe may open: plain sound files on this machine. Without it a hostile playlist, named like a
+ * sound, could make them fetch addresses or read other files.
  */
-export function pipeThrough(program: string, args: readonly string[], input: Uint8Array): Promise<Buffer> {
+export const soundFilesOnly = ["-protocol_whitelist", "file", "-format_whitelist", "wav,w64,aiff,flac,mp3,ogg"] as const;
+
+/** The last line of a program's complaint, without the places in its own memory and files. */
+export const lastComplaint = (parts: readonly Buffer[]): string =>
+  (Buffer.concat(parts as Buffer[]).toString().trim().split("\n").at(-1) ?? "").replace(/^\[[^\]]*\] /, "").replace(/^\S*\/\S+: /, "");
+
+/**
+ * Runs a program and gives its standard output. Throws `UnreadableMedia` with the last line of its complaint where it
+ * fails, and an Error where it is not installed.
+ */
+export function outputOf(program: string, args: readonly string[]): Promise<Buffer> {
   return new Promise((resolve, reject) => {
-    const child = spawn(program, args, { stdio: ["pipe", "pipe", "pipe"] });
+    const child = spawn(program, args, { stdio: ["ignore", "pipe", "pipe"] });
     const out: Buffer[] = [];
     const complaint: Buffer[] = [];
     child.on("error", (error) => reject(new Error(`${program} cannot be run; bin/start installs it`, { cause: error })));
     child.stdout.on("data", (part: Buffer) => out.push(part));
     child.stderr.on("data", (part: Buffer) => complaint.push(part));
-    // A decoder that gives up early closes its input; its exit code tells the rest.
-    child.stdin.on("error", () => undefined);
     child.on("close", (code) => {
       if (code === 0) resolve(Buffer.concat(out));
-      else reject(new UnreadableMedia(Buffer.concat(complaint).toString().trim().split("\n").at(-1)));
+      else reject(new UnreadableMedia(lastComplaint(complaint)));
     });
-    child.stdin.end(input);
   });
 }

@@ -1,72 +1,120 @@
 import { createHash } from "node:crypto";
-import { mkdir, readFile, rename, stat, writeFile } from "node:fs/promises";
+import { createReadStream } from "node:fs";
+import { copyFile, mkdir, open, readFile, rename, rm, stat, writeFile } from "node:fs/promises";
 import { join } from "node:path";
-import { waveformPeaks } from "@/core/measure/peaks";
-import type { Executor } from "@/db/connection";
+import { pipeline } from "node:stream/promises";
 import type { MediaFacts } from "@/core/library/media";
-import { media } from "@/db/schema";
-import { decodeAudio } from "@/media/decode-audio";
+import { columnsOf, Overview } from "@/core/measure/overview";
 import { decodeImage, scaleImage } from "@/media/decode-image";
+import { UnreadableMedia } from "@/media/process";
+import { sniff } from "@/media/sniff";
+import { probeSound, soundBlocks } from "@/media/sound-stream";
+import { writeWholeFile } from "@/media/whole-file";
 
 /*
- * Working copies: what a browser fetches instead of the original. Sound: one plane after another, 32-bit floats.
- * Pictures: 16-bit sRGB codes, interleaved, in a size for the viewer and a small one for lists. Little-endian.
- * Blobs are named by the SHA-256 of the original, so that the same file is kept once, whoever brings it.
+ * Working copies: what a browser fetches instead of the original. Sound: one plane after another, 32-bit floats, and an
+ * overview for drawing it at any zoom. Pictures: 16-bit sRGB codes, interleaved, in a size for the viewer and a small
+ * one for lists. Little-endian. Blobs are named by the SHA-256 of the original, so that the same file is kept once,
+ * whoever brings it.
  */
-export const copies = ["planes", "preview", "mini"] as const;
+export const copies = ["planes", "overview", "preview", "mini"] as const;
 export type Copy = (typeof copies)[number];
 
 const previewSide = 1280;
 const miniSide = 120;
 const overviewColumns = 240;
+/** Bytes of decoded sound: about six hours of stereo at 48 kHz. */
+const mostDecoded = 8 * 2 ** 30;
 
-const root = () => {
+/** The folder in which everything of the store lies. */
+export function mediaRoot(): string {
   const folder = process.env.FICHIER_MEDIA;
   if (!folder) throw new Error("FICHIER_MEDIA is not set; start the application with bin/start");
   return folder;
-};
-
-const place = (id: string, part: string) => join(root(), id.slice(0, 2), id, part);
-
-/** Writes a whole file or none: what is half written never has the final name. */
-async function writeWhole(path: string, bytes: Uint8Array): Promise<void> {
-  await mkdir(join(path, ".."), { recursive: true });
-  const part = `${path}.${process.pid}.part`;
-  await writeFile(part, bytes);
-  await rename(part, path);
 }
 
-const bytesOf = (view: Float32Array | Uint16Array) => new Uint8Array(view.buffer, view.byteOffset, view.byteLength);
+const place = (id: string, part: string) => join(mediaRoot(), id.slice(0, 2), id, part);
 
-async function makeCopies(id: string, kind: "audio" | "image", file: Uint8Array): Promise<MediaFacts> {
-  if (kind === "audio") {
-    const { planes, sampleRate } = await decodeAudio(file);
-    const frames = planes[0].length;
-    const all = new Float32Array(frames * planes.length);
-    planes.forEach((plane, c) => all.set(plane, c * frames));
-    await writeWhole(place(id, "planes"), bytesOf(all));
-    const peaks = Array.from(waveformPeaks(planes, overviewColumns), (v) => Math.round(v * 1000) / 1000);
-    return { kind, sampleRate, channels: planes.length, frames, peaks };
-  }
-  const whole = await decodeImage(file);
+/** The original file, for rendering. */
+export const originalPath = (id: string): string => place(id, "original");
+
+const bytesOf = (view: Float32Array | Uint16Array | Int16Array) => new Uint8Array(view.buffer, view.byteOffset, view.byteLength);
+const put = (id: string, part: string, bytes: Uint8Array) => writeWholeFile(place(id, part), (path) => writeFile(path, bytes));
+
+/** Decodes a sound into planes one after another. The length is only known at the end, so each channel is written apart first. */
+async function copySound(id: string, path: string): Promise<MediaFacts> {
+  const { sampleRate, channels } = await probeSound(path);
+  const overview = new Overview();
+  let frames = 0;
+  await writeWholeFile(place(id, "planes"), async (part) => {
+    const parts = await Promise.all(Array.from({ length: channels }, (_, c) => open(`${part}.${c}`, "w")));
+    try {
+      for await (const block of soundBlocks(path, channels)) {
+        overview.add(block);
+        frames += block[0].length;
+        if (frames * channels * 4 > mostDecoded) throw new UnreadableMedia("it is too long; at most six hours of stereo at 48 kHz can be worked with");
+        await Promise.all(block.map((plane, c) => parts[c].write(bytesOf(plane))));
+      }
+      if (frames === 0) throw new UnreadableMedia("there is no sound in this file");
+      const whole = await open(part, "w");
+      try {
+        for (let c = 0; c < channels; c++) for await (const chunk of createReadStream(`${part}.${c}`)) await whole.write(chunk as Buffer);
+      } finally {
+        await whole.close();
+      }
+    } finally {
+      await Promise.all(parts.map((file) => file.close()));
+      await Promise.all(parts.map((_, c) => rm(`${part}.${c}`, { force: true })));
+    }
+  });
+  const pairs = overview.finish();
+  await put(id, "overview", bytesOf(pairs));
+  const peaks = Array.from(columnsOf(pairs, 0, frames, overviewColumns), (v) => Math.round(v * 1000) / 1000);
+  return { kind: "audio", sampleRate, channels, frames, peaks };
+}
+
+async function copyPicture(id: string, path: string): Promise<MediaFacts> {
+  const whole = await decodeImage(await readFile(path));
   const [preview, mini] = [await scaleImage(whole, previewSide), await scaleImage(whole, miniSide)];
-  await writeWhole(place(id, "preview"), bytesOf(preview.codes));
-  await writeWhole(place(id, "mini"), bytesOf(mini.codes));
+  await put(id, "preview", bytesOf(preview.codes));
+  await put(id, "mini", bytesOf(mini.codes));
   const size = ({ width, height }: { width: number; height: number }) => ({ width, height });
-  return { kind, ...size(whole), preview: size(preview), mini: size(mini) };
+  return { kind: "image", ...size(whole), preview: size(preview), mini: size(mini) };
 }
 
-/** Takes a file into a library: decodes it, keeps original and working copies, and notes it. Returns its id. */
-export async function takeIn(db: Executor, libraryId: string, name: string, kind: "audio" | "image", file: Uint8Array): Promise<string> {
-  const id = createHash("sha256").update(file).digest("hex");
-  const facts = await makeCopies(id, kind, file);
-  await writeWhole(place(id, "original"), file);
-  await db.insert(media).values({ libraryId, id, name, bytes: file.byteLength, facts }).onConflictDoNothing();
-  return id;
+export interface StoredMedia {
+  readonly id: string;
+  readonly bytes: number;
+  readonly facts: MediaFacts;
 }
 
-/** A working copy's bytes, or null where there is none. Pre: the asker may see the medium. */
-export async function readCopy(id: string, copy: Copy): Promise<Buffer | null> {
+/**
+ * Takes a file into the store: finds out what it holds, decodes it into working copies and keeps the original. The file
+ * itself is moved or copied away from `path`. Throws `UnreadableMedia`; nothing half done has its final name then.
+ */
+export async function store(path: string, keepSource = false): Promise<StoredMedia> {
+  const hash = createHash("sha256");
+  await pipeline(createReadStream(path), hash);
+  const id = hash.digest("hex");
+  const { size } = await stat(path);
+  await mkdir(join(place(id, "original"), ".."), { recursive: true });
+  const known = await readFile(place(id, "facts.json"), "utf8").catch(() => null);
+  if (known) {
+    if (!keepSource) await rm(path, { force: true });
+    return { id, bytes: size, facts: JSON.parse(known) as MediaFacts };
+  }
+  const kind = await sniff(path);
+  const facts = kind === "audio" ? await copySound(id, path) : await copyPicture(id, path);
+  if (keepSource) await copyFile(path, place(id, "original"));
+  else await rename(path, place(id, "original"));
+  // Last of all: where the facts are, everything is.
+  await put(id, "facts.json", new TextEncoder().encode(JSON.stringify(facts)));
+  return { id, bytes: size, facts };
+}
+
+/** Where a working copy lies and how long it is, or null where there is none. Pre: the asker may see the medium. */
+export async function findCopy(id: string, copy: Copy): Promise<{ path: string; bytes: number } | null> {
   const path = place(id, copy);
-  return (await stat(path).catch(() => null)) ? readFile(path) : null;
+  const found = await stat(path).catch(() => null);
+  return found && { path, bytes: found.size };
 }

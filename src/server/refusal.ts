@@ -1,7 +1,7 @@
 /** A request that cannot be granted, with words for a person who has to act on it. */
 export class Refusal extends Error {
   constructor(
-    readonly status: 400 | 401 | 403 | 404 | 409 | 413 | 429 | 503,
+    readonly status: 400 | 401 | 403 | 404 | 409 | 413 | 415 | 416 | 429 | 503 | 507,
     readonly code: string,
     message: string,
     readonly details: { readonly field?: string; readonly hint?: string; readonly [key: string]: unknown } = {},

@@ -10,15 +10,27 @@ import type { AudioSource, ImageSource, LoopJob, PictureJob, RenderAnswer, Rende
 const sounds = new RecentlyUsed<Promise<Float32Array[]>>(12);
 const pictures = new RecentlyUsed<Promise<ImageMaterial>>(40);
 
-async function bytes(url: string): Promise<ArrayBuffer> {
-  const response = await fetch(url);
+async function bytes(url: string, range?: { first: number; last: number }): Promise<ArrayBuffer> {
+  const response = await fetch(url, range && { headers: { range: `bytes=${range.first}-${range.last}` } });
   if (!response.ok) throw new Error("The material could not be fetched.");
   return response.arrayBuffer();
 }
 
-async function loadSound({ url, channels, frames }: AudioSource): Promise<Float32Array[]> {
-  const all = new Float32Array(await bytes(url));
-  return Array.from({ length: channels }, (_, c) => all.subarray(c * frames, (c + 1) * frames));
+/** Sounds up to this many bytes are fetched whole and kept; of longer ones only what is looped. */
+const fetchedWhole = 48 * 2 ** 20;
+
+/** The samples from `start` to `end` of every channel. */
+async function loadSound({ url, channels, frames }: AudioSource, start: number, end: number): Promise<Float32Array[]> {
+  if (frames * channels * 4 <= fetchedWhole) {
+    const planes = await sounds.get(url, async () => {
+      const all = new Float32Array(await bytes(url));
+      return Array.from({ length: channels }, (_, c) => all.subarray(c * frames, (c + 1) * frames));
+    });
+    return planes.map((plane) => plane.subarray(start, end));
+  }
+  return sounds.get(`${url} ${start} ${end}`, () =>
+    Promise.all(Array.from({ length: channels }, async (_, c) => new Float32Array(await bytes(url, { first: (c * frames + start) * 4, last: (c * frames + end) * 4 - 1 })))),
+  );
 }
 
 async function loadPicture({ url, width, height }: ImageSource): Promise<ImageMaterial> {
@@ -33,8 +45,8 @@ async function loadPicture({ url, width, height }: ImageSource): Promise<ImageMa
 }
 
 async function renderSound({ source, chain, strength, start, end }: LoopJob): Promise<Rendered> {
-  const planes = await sounds.get(source.url, () => loadSound(source));
-  const loop = renderLoop(chain, { planes, sampleRate: source.sampleRate }, start, end, strength);
+  const planes = await loadSound(source, start, end);
+  const loop = renderLoop(chain, { planes, sampleRate: source.sampleRate }, 0, end - start, strength);
   return {
     kind: "loop",
     ...loop,

@@ -51,3 +51,8 @@ export function linearOfCode16(): Float32Array {
   sixteenBit ??= Float32Array.from({ length: 65536 }, (_, code) => decodeSrgb(code / 65535));
   return sixteenBit;
 }
+
+/** One linear value as a 16-bit sRGB code, rounded; what lies outside is clipped. */
+export function code16OfLinear(linear: number): number {
+  return linear <= 0 ? 0 : linear >= 1 ? 65535 : (encodeTable(linear) * 65535 + 0.5) | 0;
+}

@@ -29,6 +29,7 @@ export const emptyReplica = (): Replica => ({
   alias: new Map(),
   favourite: new Map(),
   keyBinding: new Map(),
+  session: new Map(),
   target: new Map(),
 });
 

@@ -4,6 +4,10 @@ import type { Medium } from "../effects/define";
 export const targetKinds = ["track", "clip", "bus", "return", "output", "photo", "video clip"] as const;
 export type TargetKind = (typeof targetKinds)[number];
 
+/** Targets without material of their own: what feeds them is heard through them. */
+export const groupKinds = ["track", "bus", "return", "output"] as const satisfies readonly TargetKind[];
+export type GroupKind = (typeof groupKinds)[number];
+
 export const cardLayers = ["supplied", "team", "private"] as const;
 export type CardLayer = (typeof cardLayers)[number];
 
@@ -57,12 +61,35 @@ export interface KeyBinding extends Versioned {
   readonly cardId: string;
 }
 
+/** A share of a target's sound that also goes to a return. */
+export interface Send {
+  /** Id of a target of kind return. */
+  readonly to: string;
+  /** dB. */
+  readonly level: number;
+}
+
+export interface Session extends Versioned {
+  readonly name: string;
+  readonly medium: Medium;
+  readonly position: string;
+  readonly removed: boolean;
+}
+
 export interface Target extends Versioned {
   readonly sessionId: string;
   readonly kind: TargetKind;
   readonly name: string;
-  readonly mediaId: string;
+  /** Null for tracks, buses, returns and outputs, which only pass on what feeds them. */
+  readonly mediaId: string | null;
   readonly position: string;
+  /** The target that its sound goes to; null goes straight out. */
+  readonly feedsId: string | null;
+  /** Where it begins on the session's timeline, in seconds. */
+  readonly at: number;
+  readonly muted: boolean;
+  readonly soloed: boolean;
+  readonly sends: readonly Send[];
   readonly chain: Chain;
   readonly strength: number;
   /** The card last applied, at the version that was used. */
@@ -77,7 +104,8 @@ export interface EntityRows {
   alias: Alias;
   favourite: Favourite;
   keyBinding: KeyBinding;
+  session: Session;
   target: Target;
 }
 export type Entity = keyof EntityRows;
-export const entities = ["folder", "card", "alias", "favourite", "keyBinding", "target"] as const satisfies readonly Entity[];
+export const entities = ["folder", "card", "alias", "favourite", "keyBinding", "session", "target"] as const satisfies readonly Entity[];

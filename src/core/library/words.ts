@@ -14,3 +14,5 @@ export function countTargets(targets: readonly Pick<Target, "kind" | "name">[]):
 
 /** `1 card`, `7 cards`. */
 export const count = (n: number, noun: string): string => `${n.toLocaleString("en")} ${noun}${n === 1 ? "" : "s"}`;
+
+export const mediumWords = { audio: "sound", image: "a picture", video: "video" } as const;

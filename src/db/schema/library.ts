@@ -1,8 +1,10 @@
 import { sql } from "drizzle-orm";
 import {
-  type AnyPgColumn, bigint, bigserial, boolean, check, index, integer, jsonb, pgTable, primaryKey, real, text, timestamp, unique, uuid,
+  type AnyPgColumn, bigint, bigserial, boolean, check, doublePrecision, index, integer, jsonb, pgTable, primaryKey, real, text, timestamp, unique, uuid,
 } from "drizzle-orm/pg-core";
-import { cardLayers, type CardLayer, type TargetKind } from "@/core/library/entities";
+import { cardLayers, type CardLayer, type Send, type TargetKind } from "@/core/library/entities";
+import type { Proof } from "@/core/library/proof";
+import type { RenderItem, RenderState } from "@/core/library/renders";
 import type { RowChange } from "@/core/library/change";
 import type { MediaFacts, MemberSettings } from "@/core/library/media";
 import type { Role } from "@/core/library/roles";
@@ -36,6 +38,9 @@ export const benchSession = pgTable("bench_session", {
   name: text().notNull(),
   medium: text().$type<Medium>().notNull(),
   position: fractionalIndex().notNull(),
+  /** Out of use; it can be brought back. */
+  removed: boolean().notNull().default(false),
+  version: version(),
 });
 
 /** A line of revisions: the library's own, one for what belongs to a member, one for each bench session. */
@@ -128,6 +133,8 @@ export const cardVersion = pgTable(
     chainText: text().notNull(),
     authorId: text().references(() => user.id),
     at: now(),
+    /** What came of rebuilding it from here on untouched material. */
+    proof: jsonb().$type<Proof>(),
   },
   (t) => [primaryKey({ columns: [t.cardId, t.number] })],
 );
@@ -194,8 +201,16 @@ export const target = pgTable(
     sessionId: uuid().notNull().references(() => benchSession.id, { onDelete: "cascade" }),
     kind: text().$type<TargetKind>().notNull(),
     name: text().notNull(),
-    mediaId: text().notNull(),
+    /** Null for tracks, buses, returns and outputs, which only pass on what feeds them. */
+    mediaId: text(),
     position: fractionalIndex().notNull(),
+    /** The target that its sound goes to; null goes straight out. */
+    feedsId: uuid(),
+    /** Where it begins on the session's timeline, in seconds. */
+    at: doublePrecision().notNull().default(0),
+    muted: boolean().notNull().default(false),
+    soloed: boolean().notNull().default(false),
+    sends: jsonb().$type<readonly Send[]>().notNull().default([]),
     chainText: text().notNull(),
     strength: real().notNull().default(100),
     // No reference to the card: a pin outlives a card whose keeping was taken back, and comes alive again with it.
@@ -204,4 +219,60 @@ export const target = pgTable(
     version: version(),
   },
   (t) => [index().on(t.sessionId)],
+);
+
+/** A rendering asked for by a member: a snapshot of what was asked, and how far it is. */
+export const render = pgTable(
+  "render",
+  {
+    id: uuid().primaryKey(),
+    libraryId: uuid().notNull().references(() => library.id, { onDelete: "cascade" }),
+    memberId: text().notNull().references(() => user.id, { onDelete: "cascade" }),
+    name: text().notNull(),
+    format: text().notNull(),
+    items: jsonb().$type<readonly RenderItem[]>().notNull(),
+    state: text().$type<RenderState>().notNull().default("waiting"),
+    /** 0…1. */
+    progress: real().notNull().default(0),
+    problem: text(),
+    fileName: text(),
+    bytes: bigint({ mode: "number" }),
+    askedAt: now(),
+    endedAt: timestamp({ withTimezone: true }),
+  },
+  (t) => [index().on(t.libraryId, t.memberId, t.askedAt.desc()), index().on(t.state)],
+);
+
+/** A key with which a script acts as a member, within a role. Only the hash of its secret is stored. */
+export const apiKey = pgTable(
+  "api_key",
+  {
+    id: uuid().primaryKey(),
+    libraryId: uuid().notNull().references(() => library.id, { onDelete: "cascade" }),
+    memberId: text().notNull().references(() => user.id, { onDelete: "cascade" }),
+    name: text().notNull(),
+    hash: text().notNull().unique(),
+    role: text().$type<Role>().notNull(),
+    madeAt: now(),
+    usedAt: timestamp({ withTimezone: true }),
+    revokedAt: timestamp({ withTimezone: true }),
+  },
+  (t) => [index().on(t.libraryId, t.memberId)],
+);
+
+/** A link by which one person can become a member. Only the hash of its secret is stored. */
+export const invitation = pgTable(
+  "invitation",
+  {
+    id: uuid().primaryKey(),
+    libraryId: uuid().notNull().references(() => library.id, { onDelete: "cascade" }),
+    role: text().$type<Role>().notNull(),
+    hash: text().notNull().unique(),
+    madeBy: text().notNull().references(() => user.id, { onDelete: "cascade" }),
+    madeAt: now(),
+    expiresAt: timestamp({ withTimezone: true }).notNull(),
+    usedBy: text().references(() => user.id, { onDelete: "set null" }),
+    revokedAt: timestamp({ withTimezone: true }),
+  },
+  (t) => [index().on(t.libraryId)],
 );

@@ -1,16 +1,25 @@
 import type { Command } from "../command";
 import { Refusal } from "../refusal";
+import { addGroup } from "./add-group";
+import { addTargets } from "./add-targets";
 import { applyCard } from "./apply-card";
 import { bindKey } from "./bind-key";
 import { createFolder } from "./create-folder";
+import { createSession } from "./create-session";
+import { duplicateSession } from "./duplicate-session";
 import { editCard } from "./edit-card";
+import { editTarget } from "./edit-target";
 import { keepCard } from "./keep-card";
 import { markFavourite } from "./mark-favourite";
 import { moveCards } from "./move-cards";
 import { moveFolder } from "./move-folder";
+import { moveTargets } from "./move-targets";
 import { removeAlias } from "./remove-alias";
 import { removeFolder } from "./remove-folder";
+import { removeSession } from "./remove-session";
+import { removeTargets } from "./remove-targets";
 import { renameFolder } from "./rename-folder";
+import { renameSession } from "./rename-session";
 import { reviseCard } from "./revise-card";
 import { setAlias } from "./set-alias";
 import { setChain } from "./set-chain";
@@ -21,6 +30,8 @@ export const commands: readonly Command[] = [
   createFolder, renameFolder, moveFolder, removeFolder,
   keepCard, reviseCard, editCard, moveCards, withdrawCards,
   setAlias, removeAlias, markFavourite, bindKey,
+  createSession, renameSession, duplicateSession, removeSession,
+  addTargets, addGroup, editTarget, moveTargets, removeTargets,
   applyCard, setChain,
 ];
 

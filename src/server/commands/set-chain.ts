@@ -2,7 +2,7 @@ import Joi from "joi";
 import type { Chain } from "@/core/chain/model";
 import { defineCommand } from "../command";
 import { chain as chainField, id, seen, storedChain, strength as strengthField } from "../fields";
-import { Refusal, stale } from "../refusal";
+import { Refusal } from "../refusal";
 import { requireTargets } from "../targets";
 
 interface SetChain {
@@ -20,8 +20,7 @@ export const setChain = defineCommand<SetChain>()({
   stream: "session",
   input: Joi.object({ targetId: id.required(), chain: chainField, strength: strengthField, seen }).or("chain", "strength"),
   async run(ledger, { sessionId, targetId, chain, strength, seen }) {
-    const [target] = await requireTargets(ledger, sessionId, [targetId]);
-    if (seen !== undefined && seen !== target.version) throw stale("target", seen, target);
+    const [target] = await requireTargets(ledger, sessionId, [targetId], seen);
     if (chain && chain.medium !== target.chain.medium)
       throw new Refusal(409, "other-medium", `“${target.name}” is ${target.chain.medium}.`, { field: "chain.medium" });
     const empty = chain?.settings.length === 0;

@@ -1,5 +1,5 @@
 import { database } from "@/db/connection";
-import { listMembers, listSessions, readLibrary } from "@/db/replica";
+import { listMembers, readLibrary } from "@/db/replica";
 import { findStream } from "@/db/streams";
 import type { Member } from "../member";
 
@@ -16,7 +16,6 @@ export async function libraryReplica({ libraryId, libraryName, userId, role, nam
         library: { id: libraryId, name: libraryName },
         member: { id: userId, name, role, settings },
         members: await listMembers(tx, libraryId),
-        sessions: await listSessions(tx, libraryId),
         streams: [
           ...(shared ? [{ of: "library" as const, id: shared.id, revision: shared.revision }] : []),
           ...(own ? [{ of: "member" as const, id: own.id, revision: own.revision }] : []),

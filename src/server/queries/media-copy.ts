@@ -1,15 +1,37 @@
+import { createReadStream } from "node:fs";
+import { Readable } from "node:stream";
 import { database } from "@/db/connection";
 import { readMedia } from "@/db/replica";
-import { copies, readCopy, type Copy } from "../media-store";
+import { copies, findCopy, type Copy } from "../media-store";
 import type { Member } from "../member";
-import { notFound } from "../refusal";
+import { notFound, Refusal } from "../refusal";
 
-/** A working copy as bytes. It never changes, so a browser may keep it. */
-export async function mediaCopy({ libraryId }: Member, mediaId: string, copy: string): Promise<Response> {
+/** The bytes that a request's Range header asks for (RFC 9110 §14), first and last; undefined where it asks for all. */
+function rangeOf(header: string | null, bytes: number): { first: number; last: number } | undefined {
+  if (header === null) return undefined;
+  const match = /^bytes=(\d+)-(\d*)$/.exec(header);
+  const first = Number(match?.[1]);
+  const last = match?.[2] ? Math.min(Number(match[2]), bytes - 1) : bytes - 1;
+  if (!match || first > last) throw new Refusal(416, "no-range", "This stretch of the material does not exist.");
+  return { first, last };
+}
+
+/** A working copy, or a stretch of it, as bytes. It never changes, so a browser may keep it. */
+export async function mediaCopy({ libraryId }: Member, mediaId: string, copy: string, range: string | null): Promise<Response> {
   const known = (copies as readonly string[]).includes(copy) && (await readMedia(database(), libraryId, mediaId));
-  const bytes = known ? await readCopy(mediaId, copy as Copy) : null;
-  if (!bytes) throw notFound("material");
-  return new Response(new Uint8Array(bytes), {
-    headers: { "content-type": "application/octet-stream", "cache-control": "private, max-age=31536000, immutable" },
+  const found = known ? await findCopy(mediaId, copy as Copy) : null;
+  if (!found) throw notFound("material");
+  const part = rangeOf(range, found.bytes);
+  const { first, last } = part ?? { first: 0, last: found.bytes - 1 };
+  const body = Readable.toWeb(createReadStream(found.path, { start: first, end: last })) as ReadableStream;
+  return new Response(body, {
+    status: part ? 206 : 200,
+    headers: {
+      "content-type": "application/octet-stream",
+      "cache-control": "private, max-age=31536000, immutable",
+      "accept-ranges": "bytes",
+      "content-length": String(last - first + 1),
+      ...(part && { "content-range": `bytes ${first}-${last}/${found.bytes}` }),
+    },
   });
 }

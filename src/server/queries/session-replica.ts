@@ -11,7 +11,7 @@ export async function sessionReplica({ libraryId }: Member, sessionId: string) {
   return database().transaction(
     async (tx) => {
       const session = await readSession(tx, libraryId, sessionId);
-      if (!session) throw noSession();
+      if (!session || session.removed) throw noSession();
       const stream = await findStream(tx, { libraryId, sessionId });
       const targets = await readTargets(tx, libraryId, sessionId);
       const used = new Set(targets.map((t) => t.mediaId));

@@ -1,7 +1,8 @@
 "use client";
 
 import { Box, chakra, HStack, Input } from "@chakra-ui/react";
-import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
+import { useVirtualizer } from "@tanstack/react-virtual";
+import { startTransition, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import { combination } from "@/core/keys/combination";
 import { folderPath } from "@/core/library/folders";
 import { countTargets } from "@/core/library/words";
@@ -9,11 +10,16 @@ import { useDesk } from "../data/desk";
 import type { ApplyHow, Bench } from "../bench/use-bench";
 import { useKeyActions } from "../keys/keys";
 import { KeyCap } from "../parts/key-cap";
-import { ApplyRow } from "./apply-row";
+import { ApplyRow, applyRowHeight } from "./apply-row";
+import { useCardMarks } from "./use-card-marks";
 import { useRecall } from "./use-recall";
 
-const mostRows = 60;
+const mostRows = 200;
 const strengthStep = 10;
+/** Milliseconds; what tops the list between two letters of a word need not be rendered. */
+const restAfterLetters = 120;
+/** Pixels: nine rows and the top of a tenth, which says that there are more. */
+const listHeight = 9.4 * applyRowHeight;
 
 /** Type to find, arrows to audition on the selected material, Enter to apply. */
 export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void }) {
@@ -33,17 +39,26 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
   // Nothing is auditioned before something was typed or moved: opening the bar changes nothing that is heard or seen.
   const [touched, setTouched] = useState(false);
 
+  const typing = useRef(false);
+
   useEffect(() => {
     input.current?.focus();
     return () => setAudition(null);
   }, [setAudition]);
   useEffect(() => {
-    setAudition(touched && card && card.medium === target.medium ? { chain: card.chain, strength } : null);
+    const heard = touched && card && card.medium === target.medium ? { chain: card.chain, strength } : null;
+    // The rows come first; the bench behind them follows in a frame of its own, and while letters still come it waits.
+    const timer = setTimeout(() => startTransition(() => setAudition(heard)), typing.current ? restAfterLetters : 0);
+    return () => clearTimeout(timer);
   }, [touched, card, strength, target.medium, setAudition]);
+  const rows = useVirtualizer({ count: hits.length, getScrollElement: () => list.current, estimateSize: () => applyRowHeight, overscan: 2, initialRect: { width: 700, height: listHeight } });
+  useLayoutEffect(() => {
+    if (chosen >= 0) rows.scrollToIndex(chosen, { align: "auto" });
+  }, [rows, chosen, hits]);
   useEffect(() => {
-    list.current?.querySelector('[aria-selected="true"]')?.scrollIntoView({ block: "nearest" });
     if (query !== null) performance.mark("fichier:listed", { detail: query });
-  }, [chosen, query, hits]);
+  }, [query, hits]);
+  const marks = useCardMarks(replica);
 
   const put = (how: ApplyHow, index = chosen) => {
     const picked = hits[index]?.card;
@@ -52,10 +67,17 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
     apply(picked, how, strength);
     onClose();
   };
+  // One function for all rows and renderings, so that rows need not be drawn anew for it.
+  const latestPut = useRef(put);
+  useEffect(() => {
+    latestPut.current = put;
+  });
+  const pick = useCallback((index: number) => latestPut.current("replace", index), []);
   const onKey = (event: KeyboardEvent) => {
     const keys = combination(event);
     const number = /^Alt\+([1-9])$/.exec(keys);
     const step = (by: number) => {
+      typing.current = false;
       setTouched(true);
       setAt(Math.min(hits.length - 1, Math.max(0, chosen + by)));
     };
@@ -86,17 +108,22 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
         <HStack borderBottom="2px solid" borderColor="cardHead" px="16px" gap="12px">
           <Input
             ref={input} autoFocus role="combobox" aria-label="Find a card" aria-expanded="true" aria-controls="found-cards" aria-activedescendant={card ? `found-${card.id}` : undefined} autoComplete="off" spellCheck={false}
-            variant="flushed" border="none" fontFamily="mono" fontSize="lg" height="46px" px="0" value={typed} onChange={(event) => { setTyped(event.target.value); setAt(0); setTouched(true); }} onKeyDown={onKey} _focusVisible={{ outline: "none", boxShadow: "none" }}
+            variant="flushed" border="none" fontFamily="mono" fontSize="lg" height="46px" px="0" value={typed} onChange={(event) => { typing.current = true; setTyped(event.target.value); setAt(0); setTouched(true); }} onKeyDown={onKey} _focusVisible={{ outline: "none", boxShadow: "none" }}
           />
           <chakra.span fontSize="sm" color="cardMuted" whiteSpace="nowrap" aria-live="polite">{`${result.fitting} of ${result.matches} fit a ${target.kind || "target"}`}</chakra.span>
         </HStack>
-        <Box ref={list} role="listbox" id="found-cards" aria-label="Cards found" maxHeight="min(470px, 62vh)" overflowY="auto" data-query={query ?? undefined}>
-          {hits.map(({ hit, card }, i) => (
-            <ApplyRow
-              key={card.id} card={card} hit={hit} number={i + 1} chosen={i === chosen} path={folderPath(replica.folder, card.folderId)} memberId={data.member.id} replica={replica} kind={target.kind}
-              onPick={() => put("replace", i)}
-            />
-          ))}
+        <Box ref={list} role="listbox" id="found-cards" aria-label="Cards found" maxHeight={`min(${listHeight}px, 62vh)`} overflowY="auto" data-query={query ?? undefined}>
+          <Box role="none" position="relative" style={{ height: rows.getTotalSize() }}>
+            {rows.getVirtualItems().map(({ index, start }) => {
+              const { hit, card } = hits[index];
+              return (
+                <ApplyRow
+                  key={card.id} card={card} hit={hit} index={index} chosen={index === chosen} path={folderPath(replica.folder, card.folderId)} memberId={data.member.id} kind={target.kind}
+                  aliases={marks.aliases.get(card.id) ?? ""} boundTo={marks.keys.get(card.id)} favourite={marks.favourites.has(card.id)} top={start} onPick={pick}
+                />
+              );
+            })}
+          </Box>
           {query !== null && hits.length === 0 && (
             <Box px="16px" py="14px" color="cardMuted">{replica.card.size === 0 ? "This library has no cards yet. Shape something and keep it." : `Nothing begins with “${query}”. Fewer letters find more.`}</Box>
           )}

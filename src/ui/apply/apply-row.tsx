@@ -1,6 +1,6 @@
 import { Box, chakra, HStack } from "@chakra-ui/react";
+import { memo } from "react";
 import { sayChain } from "@/core/chain/describe";
-import type { Replica } from "@/core/library/change";
 import type { Card } from "@/core/library/entities";
 import type { RecallHit } from "@/core/search/recall";
 import { KeyCap } from "../parts/key-cap";
@@ -10,27 +10,30 @@ import { Marked } from "./marked";
 interface ApplyRowProps {
   readonly card: Card;
   readonly hit: RecallHit;
-  readonly number: number;
+  readonly index: number;
   readonly chosen: boolean;
   readonly path: string;
   readonly memberId: string;
-  readonly replica: Replica;
   readonly kind: string;
-  readonly onPick: () => void;
+  readonly aliases: string;
+  /** The key that applies it, if it has one. */
+  readonly boundTo: string | undefined;
+  readonly favourite: boolean;
+  readonly top: number;
+  readonly onPick: (index: number) => void;
 }
+
+/** Pixels; rows are all of one height, so that only those in sight need be drawn. */
+export const applyRowHeight = 50;
 
 /** Where a card comes from, in a word. */
 export const sayOrigin = (card: Card, memberId: string): string => (card.layer === "team" && card.authorId === memberId ? "own" : card.layer);
 
-/** One candidate: number, name, where it matched, chain, origin. */
-export function ApplyRow({ card, hit, number, chosen, path, memberId, replica, kind, onPick }: ApplyRowProps) {
+/** One candidate: number, name, where it matched, chain, origin. Drawn anew only when what it shows has changed. */
+export const ApplyRow = memo(function ApplyRow({ card, hit, index, chosen, path, memberId, kind, aliases, boundTo, favourite, top, onPick }: ApplyRowProps) {
   const { why, fits } = hit;
-  const aliases = [...replica.alias.values()].filter((a) => a.cardId === card.id);
-  const aliasText = [...aliases.filter((a) => a.ownerId !== null), ...aliases.filter((a) => a.ownerId === null)].map((a) => a.text).join(" ");
-  const key = [...replica.keyBinding.values()].find((k) => k.cardId === card.id)?.key;
-  const favourite = [...replica.favourite.values()].some((f) => f.cardId === card.id);
   const second = why.alias ? (
-    <>alias <Marked text={aliasText} ranges={why.alias} /></>
+    <>alias <Marked text={aliases} ranges={why.alias} /></>
   ) : why.note ? (
     <>note: <Marked text={card.note} ranges={why.note} /></>
   ) : (
@@ -38,16 +41,16 @@ export function ApplyRow({ card, hit, number, chosen, path, memberId, replica, k
   );
   return (
     <Box
-      role="option" id={`found-${card.id}`} aria-selected={chosen} onMouseDown={(event) => event.preventDefault()} onClick={onPick} cursor="default"
-      display="grid" gridTemplateColumns="22px minmax(0, 1fr) 190px 70px" alignItems="center" gap="10px" px="13px" py="6px" borderLeft="3px solid" borderBottom="1px solid" borderBottomColor="cardRule"
+      role="option" id={`found-${card.id}`} aria-selected={chosen} onMouseDown={(event) => event.preventDefault()} onClick={() => onPick(index)} cursor="default" position="absolute" left="0" right="0" style={{ top, height: applyRowHeight }}
+      display="grid" gridTemplateColumns="22px minmax(0, 1fr) 190px 70px" alignItems="center" gap="10px" px="13px" borderLeft="3px solid" borderBottom="1px solid" borderBottomColor="cardRule"
       borderLeftColor={chosen ? "cardSelected" : "transparent"} bg={chosen ? "cardSelectedGround" : undefined}
     >
-      <chakra.span fontFamily="mono" fontSize="xs" color="cardMuted">{number}</chakra.span>
+      <chakra.span fontFamily="mono" fontSize="xs" color="cardMuted">{index + 1}</chakra.span>
       <Box minWidth="0">
         <HStack gap="7px">
           <chakra.span fontFamily="heading" fontWeight="600" fontSize="md" truncate><Marked text={card.name} ranges={why.name} /></chakra.span>
           {favourite && <Stamp letter="F" name="Favourites" />}
-          {key && <KeyCap keys={key} />}
+          {boundTo && <KeyCap keys={boundTo} />}
         </HStack>
         <chakra.div fontSize="xs" color="cardMuted" truncate>{second}</chakra.div>
       </Box>
@@ -55,4 +58,4 @@ export function ApplyRow({ card, hit, number, chosen, path, memberId, replica, k
       <chakra.span fontSize="xs" color="cardMuted">{fits ? sayOrigin(card, memberId) : `not for ${kind}`}</chakra.span>
     </Box>
   );
-}
+});

@@ -1,9 +1,10 @@
 "use client";
 
-import { Box, chakra } from "@chakra-ui/react";
+import { Box } from "@chakra-ui/react";
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { defaultValues } from "@/core/chain/values";
 import { findEffect } from "@/core/effects/registry";
+import { may } from "@/core/library/roles";
 import { countTargets } from "@/core/library/words";
 import { ApplyBar } from "../apply/apply-bar";
 import { useDesk } from "../data/desk";
@@ -11,24 +12,27 @@ import type { SessionData } from "../data/wire";
 import { useFinding } from "../frame/finding";
 import { useKeyActions, type KeyAction } from "../keys/keys";
 import { AliasDialog, KeyDialog } from "../parts/card-dialogs";
+import { NameDialog } from "../parts/command-dialogs";
 import { AddEffect } from "./add-effect";
+import { EmptySession } from "./empty-session";
 import { ChainColumn } from "./chain-column";
 import { KeepDialog } from "./keep-dialog";
 import { PictureViewer } from "./picture-viewer";
+import { RenderDialog } from "./render-dialog";
 import { SoundViewer } from "./sound-viewer";
 import { TargetList } from "./target-list";
 import { useBench } from "./use-bench";
 
 const focusTargets = () => document.querySelector<HTMLElement>('[role="listbox"][aria-label="Targets"]')?.focus();
 
-type Panel = "keep" | "add" | "alias" | "key";
+type Panel = "keep" | "add" | "alias" | "key" | "render" | "rename";
 
 /** The bench: targets, viewer, chain; the apply bar over the middle. */
 export function BenchScreen({ session }: { session: SessionData }) {
   const { data, act } = useDesk();
   const { replica } = data;
   const bench = useBench(session);
-  const { lead, selected, shape, apply, takeBack } = bench;
+  const { lead, selected, targets, shape, apply, takeBack } = bench;
   const { finding, setFinding } = useFinding();
   const [panel, setPanel] = useState<Panel | null>(null);
   const [open, setOpen] = useState<number | null>(null);
@@ -66,6 +70,15 @@ export function BenchScreen({ session }: { session: SessionData }) {
   const isFavourite = pinned !== undefined && [...replica.favourite.values()].some((f) => f.cardId === pinned.id);
 
   const actions = useMemo<KeyAction[]>(() => {
+    /** Moves what is selected past its neighbour, up or down the list. */
+    const moveTargets = (step: 1 | -1) => {
+      const ids = new Set(selected.map((t) => t.id));
+      const at = (step === -1 ? targets : [...targets].reverse()).findIndex((t) => ids.has(t.id));
+      const first = step === -1 ? at : targets.length - 1 - at;
+      const before = step === -1 ? targets[first - 1] : targets[first + 2];
+      if (step === -1 ? !before : first + 1 >= targets.length) return;
+      void act("move-targets", { sessionId: session.session.id, targetIds: selected.map((t) => t.id), before: before?.id ?? null });
+    };
     const onto = selected.length > 0 ? countTargets(selected) : "nothing";
     const bound = [...replica.keyBinding.values()].sort((a, b) => (a.key < b.key ? -1 : 1));
     return [
@@ -79,15 +92,20 @@ export function BenchScreen({ session }: { session: SessionData }) {
       { keys: ["Backspace", "Ctrl+z"], label: "take back", run: () => void takeBack("undo") },
       { keys: ["Shift+Backspace", "Ctrl+Shift+z", "Ctrl+y"], label: "do again", quiet: true, run: () => void takeBack("redo") },
       { keys: ["f"], label: isFavourite ? "unmark" : "mark", disabled: !pinned, run: () => void act("mark-favourite", { cardId: pinned!.id, on: !isFavourite }) },
+      { keys: ["r"], label: "render", quiet: true, disabled: selected.length === 0 || !may(data.member.role, "bench"), run: () => setPanel("render") },
+      { keys: ["Shift+Delete"], label: "remove from the session", quiet: true, disabled: selected.length === 0 || !may(data.member.role, "bench"), run: () => void act("remove-targets", { sessionId: session.session.id, targetIds: selected.map((t) => t.id) }) },
+      { keys: ["Alt+ArrowUp"], label: "earlier in the list", quiet: true, disabled: selected.length === 0, run: () => moveTargets(-1) },
+      { keys: ["Alt+ArrowDown"], label: "later in the list", quiet: true, disabled: selected.length === 0, run: () => moveTargets(1) },
+      { keys: ["F2"], label: "rename", quiet: true, disabled: !lead || !may(data.member.role, "bench"), run: () => setPanel("rename") },
       { keys: ["g"], label: "give a key", quiet: true, disabled: !pinned, run: () => setPanel("key") },
       { keys: ["n"], label: "alias", quiet: true, disabled: !pinned, run: () => setPanel("alias") },
     ];
-  }, [replica, selected, lead, pinned, isFavourite, apply, takeBack, act, setFinding]);
+  }, [replica, selected, targets, lead, pinned, isFavourite, apply, takeBack, act, setFinding, data.member.role, session.session.id]);
   useKeyActions(actions, { note: selected.length > 0 ? `on ${countTargets(selected)}` : undefined });
 
   const openKeep = useCallback(() => setPanel("keep"), []);
   const openAdd = useCallback(() => setPanel("add"), []);
-  const media = lead ? session.media.get(lead.mediaId) : undefined;
+  const media = lead?.mediaId ? session.media.get(lead.mediaId) : undefined;
 
   return (
     <Box display="grid" gridTemplateColumns="{sizes.column} minmax(0, 1fr) {sizes.cardColumn}" height="100%" position="relative">
@@ -95,12 +113,14 @@ export function BenchScreen({ session }: { session: SessionData }) {
       <Box as="main" p="16px 20px" minWidth="0" minHeight="0" display="flex" flexDirection="column" overflow="hidden">
         {lead && media?.facts.kind === "audio" && <SoundViewer target={lead} media={media} audition={bench.audition} />}
         {lead && media?.facts.kind === "image" && <PictureViewer target={lead} media={media} audition={bench.audition} />}
-        {!lead && <chakra.p color="muted">This session is empty.</chakra.p>}
+        {!lead && <EmptySession medium={session.session.medium} />}
       </Box>
       {lead ? <ChainColumn bench={bench} target={lead} open={open} onOpen={setOpen} onKeep={openKeep} onAdd={openAdd} /> : <Box bg="panel" />}
       {finding && <ApplyBar bench={bench} onClose={closeFinding} />}
       {panel === "add" && lead && <AddEffect medium={lead.chain.medium} onAdd={addEffect} onClose={close} />}
       {panel === "keep" && lead && <KeepDialog target={lead} onClose={close} onKept={close} />}
+      {panel === "render" && <RenderDialog targets={selected} sessionId={session.session.id} onClose={close} />}
+      {panel === "rename" && lead && <NameDialog title={`Rename “${lead.name}”`} first={lead.name} action="Rename" command="edit-target" input={(name) => ({ sessionId: session.session.id, targetIds: [lead.id], name })} onClose={close} />}
       {panel === "alias" && pinned && <AliasDialog card={pinned} onClose={close} />}
       {panel === "key" && pinned && <KeyDialog card={pinned} current={pinnedKey} onClose={close} />}
     </Box>

@@ -4,11 +4,11 @@ import { NativeSelect } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { useMemo } from "react";
 import { useDesk } from "../data/desk";
-import type { BenchSession } from "../data/wire";
+import type { Session } from "@/core/library/entities";
 import { useKeyActions } from "../keys/keys";
 
 /** The session's name, which opens the list of the others. */
-export function SessionChooser({ session }: { session: BenchSession }) {
+export function SessionChooser({ session }: { session: Session }) {
   const { data, libraryId } = useDesk();
   const router = useRouter();
   const actions = useMemo(() => {
@@ -25,7 +25,7 @@ export function SessionChooser({ session }: { session: BenchSession }) {
   }, [data, session.id, libraryId, router]);
   useKeyActions(actions);
   return (
-    <NativeSelect.Root px="8px" pt="12px" pb="8px" variant="plain" size="sm">
+    <NativeSelect.Root pl="8px" variant="plain" size="sm">
       <NativeSelect.Field
         aria-label="Session" title="Alt+PgUp, Alt+PgDn" fontFamily="heading" fontWeight="600" fontSize="md" value={session.id} color="ink" css={{ "& option": { bg: "panel", color: "ink" } }}
         onChange={(event) => router.push(`/${libraryId}/bench/${event.target.value}`)}

@@ -1,13 +1,18 @@
 "use client";
 
 import { Box, chakra, HStack } from "@chakra-ui/react";
-import { useCallback, useEffect, useRef, type KeyboardEvent } from "react";
+import { useCallback, useEffect, useRef, useState, type KeyboardEvent } from "react";
 import type { Card, Target } from "@/core/library/entities";
 import { combination } from "@/core/keys/combination";
+import { may } from "@/core/library/roles";
 import { useDesk } from "../data/desk";
+import { KeyCap } from "../parts/key-cap";
 import { SessionChooser } from "./session-chooser";
+import { SessionMenu } from "./session-menu";
+import { TakeInTray } from "./take-in-tray";
 import { TargetRow } from "./target-row";
 import type { Bench } from "./use-bench";
+import { useTakeIn } from "./use-take-in";
 
 /** What is on a target: its card and strength, that it was changed by hand, or nothing. */
 export function sayTarget(target: Target, card: Card | undefined): string {
@@ -21,6 +26,9 @@ export function TargetList({ bench }: { bench: Bench }) {
   const { data } = useDesk();
   const list = useRef<HTMLDivElement>(null);
   const { selection, targets, session } = bench;
+  const { incoming, bring, clear } = useTakeIn(session);
+  const [over, setOver] = useState(false);
+  const allowed = may(data.member.role, "bench");
   // The latest selection for rows that are not drawn again when it changes.
   const latest = useRef(selection);
   useEffect(() => {
@@ -57,8 +65,16 @@ export function TargetList({ bench }: { bench: Bench }) {
   };
 
   return (
-    <Box as="nav" aria-label="Session" bg="panel" borderRight="1px solid" borderColor="rule" display="flex" flexDirection="column" minHeight="0">
-      <SessionChooser session={session.session} />
+    <Box
+      as="nav" aria-label="Session" bg="panel" borderRight="1px solid" borderColor="rule" display="flex" flexDirection="column" minHeight="0" outline={over ? "2px dashed {colors.selected}" : undefined} outlineOffset="-4px"
+      onDragOver={(event) => { if (!allowed || !event.dataTransfer.types.includes("Files")) return; event.preventDefault(); setOver(true); }}
+      onDragLeave={(event) => !event.currentTarget.contains(event.relatedTarget as Node | null) && setOver(false)}
+      onDrop={(event) => { event.preventDefault(); setOver(false); if (allowed) bring([...event.dataTransfer.files]); }}
+    >
+      <HStack gap="0" pr="6px" pt="12px" pb="8px">
+        <Box flex="1" minWidth="0"><SessionChooser session={session.session} /></Box>
+        <SessionMenu session={session.session} onFiles={bring} />
+      </HStack>
       <HStack px="14px" pb="6px" justifyContent="space-between" fontSize="xs" color="muted">
         <chakra.span>{session.session.medium === "image" ? "Photos" : "Clips"}</chakra.span>
         <chakra.span fontFamily="mono">{`${selection.ids.size} of ${targets.length} selected`}</chakra.span>
@@ -68,14 +84,15 @@ export function TargetList({ bench }: { bench: Bench }) {
         aria-activedescendant={selection.lead ? `target-${selection.lead}` : undefined} onKeyDown={onKey} _focusVisible={{ outlineOffset: "-2px" }}
       >
         {targets.map((target) => {
-          const media = session.media.get(target.mediaId);
+          const media = target.mediaId === null ? undefined : session.media.get(target.mediaId);
           const card = target.cardId ? data.replica.card.get(target.cardId) : undefined;
           return media ? (
             <TargetRow key={target.id} target={target} media={media} selected={selection.ids.has(target.id)} lead={target.id === selection.lead} says={sayTarget(target, card)} onPress={onPress} />
           ) : null;
         })}
       </Box>
-      {targets.length === 0 && <Box p="14px" color="muted">This session has no targets yet.</Box>}
+      {targets.length === 0 && <Box p="14px" flex="1" color="muted">{allowed ? <>Nothing here yet. Drop files onto this column, or press <KeyCap keys="i" />.</> : "This session is empty."}</Box>}
+      <TakeInTray incoming={incoming} onClear={clear} />
     </Box>
   );
 }

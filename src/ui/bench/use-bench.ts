@@ -3,7 +3,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Chain } from "@/core/chain/model";
 import { normaliseChain } from "@/core/chain/values";
 import type { Card, Target } from "@/core/library/entities";
-import { countTargets } from "@/core/library/words";
+import { countTargets, mediumWords } from "@/core/library/words";
 import { sayError, useDesk } from "../data/desk";
 import { sessionKey } from "../data/library-data";
 import type { SessionData } from "../data/wire";
@@ -187,5 +187,3 @@ export function useBench(session: SessionData): Bench {
 
   return { session, targets, selection, selected, lead, audition, setAudition, shape, setStrength, apply, takeBack };
 }
-
-export const mediumWords = { audio: "sound", image: "a picture", video: "video" } as const;

@@ -1,6 +1,6 @@
 import { useQuery, type QueryClient } from "@tanstack/react-query";
-import { applyRowChanges, emptyReplica } from "@/core/library/change";
-import type { Target } from "@/core/library/entities";
+import { applyRowChanges, emptyReplica, type Replica } from "@/core/library/change";
+import type { Session, Target } from "@/core/library/entities";
 import type { MemberSettings } from "@/core/library/media";
 import { api } from "./api";
 import type { LibraryAnswer, LibraryData, SessionAnswer, SessionData, SignedChange } from "./wire";
@@ -10,13 +10,16 @@ const byId = <Row extends { readonly id: string }>(rows: readonly Row[]) => new 
 export const libraryKey = (libraryId: string) => ["library", libraryId] as const;
 export const sessionKey = (sessionId: string) => ["session", sessionId] as const;
 
+const sessionsOf = ({ session }: Replica): Session[] =>
+  [...session.values()].filter((s) => !s.removed).sort((a, b) => (a.position < b.position ? -1 : a.position > b.position ? 1 : a.id < b.id ? -1 : 1));
+
 async function fetchLibrary(libraryId: string): Promise<LibraryData> {
   const { rows, streams, ...rest } = await api<LibraryAnswer>(`/api/libraries/${libraryId}/replica`);
   const replica = {
     ...emptyReplica(),
-    folder: byId(rows.folder), card: byId(rows.card), alias: byId(rows.alias), favourite: byId(rows.favourite), keyBinding: byId(rows.keyBinding),
+    folder: byId(rows.folder), card: byId(rows.card), alias: byId(rows.alias), favourite: byId(rows.favourite), keyBinding: byId(rows.keyBinding), session: byId(rows.session),
   };
-  return { ...rest, replica, streams: new Map(streams.map(({ id, ...state }) => [id, state])) };
+  return { ...rest, replica, sessions: sessionsOf(replica), streams: new Map(streams.map(({ id, ...state }) => [id, state])) };
 }
 
 async function fetchSession(libraryId: string, sessionId: string): Promise<SessionData> {
@@ -50,12 +53,15 @@ export function takeChange(client: QueryClient, libraryId: string, change: Signe
   if (!data) return;
   // A member's own stream begins with their first change; the library's is always there.
   const known = data.streams.get(change.streamId) ?? { of: "member" as const, revision: 0 };
-  if (change.revision === known.revision + 1)
+  if (change.revision === known.revision + 1) {
+    const replica = applyRowChanges(data.replica, change.forward);
     client.setQueryData<LibraryData>(libraryKey(libraryId), {
       ...data,
       streams: new Map(data.streams).set(change.streamId, { ...known, revision: change.revision }),
-      replica: applyRowChanges(data.replica, change.forward),
+      replica,
+      sessions: replica.session === data.replica.session ? data.sessions : sessionsOf(replica),
     });
+  }
   else if (change.revision > known.revision) void client.invalidateQueries({ queryKey: libraryKey(libraryId) });
 }
 

@@ -1,7 +1,7 @@
-import type { Medium } from "@/core/effects/define";
 import type { Change, Replica } from "@/core/library/change";
-import type { EntityRows, Target } from "@/core/library/entities";
+import type { EntityRows, Session, Target } from "@/core/library/entities";
 import type { MediaFacts, MemberSettings } from "@/core/library/media";
+import type { RenderState } from "@/core/library/renders";
 import type { Role } from "@/core/library/roles";
 
 /* What the server sends, as the interface uses it. */
@@ -11,12 +11,6 @@ export type SignedChange = Change & { readonly summary: string };
 export interface CommandAnswer<Result = Record<string, unknown>> {
   readonly change: SignedChange | null;
   readonly result: Result;
-}
-
-export interface BenchSession {
-  readonly id: string;
-  readonly name: string;
-  readonly medium: Medium;
 }
 
 export interface Media {
@@ -35,13 +29,12 @@ export interface LibraryAnswer {
   readonly library: { readonly id: string; readonly name: string };
   readonly member: { readonly id: string; readonly name: string; readonly role: Role; readonly settings: MemberSettings };
   readonly members: readonly { readonly id: string; readonly name: string; readonly role: Role }[];
-  readonly sessions: readonly BenchSession[];
   readonly streams: readonly ({ readonly id: string } & StreamState)[];
   readonly rows: { readonly [E in Exclude<keyof EntityRows, "target">]: readonly EntityRows[E][] };
 }
 
 export interface SessionAnswer {
-  readonly session: BenchSession;
+  readonly session: Session;
   readonly stream: { readonly id: string | null; readonly revision: number };
   readonly targets: readonly Target[];
   readonly media: readonly Media[];
@@ -50,10 +43,28 @@ export interface SessionAnswer {
 /** A library in the client's cache: what the server sent, with rows and streams by id. */
 export interface LibraryData extends Omit<LibraryAnswer, "rows" | "streams"> {
   readonly replica: Replica;
+  /** Those in use, in their order. */
+  readonly sessions: readonly Session[];
   readonly streams: ReadonlyMap<string, StreamState>;
 }
 
 export interface SessionData extends Omit<SessionAnswer, "targets" | "media"> {
   readonly replica: Replica;
   readonly media: ReadonlyMap<string, Media>;
+}
+
+/** A rendering as the server tells of it. */
+export interface Rendering {
+  readonly id: string;
+  readonly name: string;
+  readonly format: string;
+  readonly count: number;
+  readonly state: RenderState;
+  /** 0…1. */
+  readonly progress: number;
+  readonly problem: string | null;
+  readonly fileName: string | null;
+  readonly bytes: number | null;
+  readonly askedAt: string;
+  readonly endedAt: string | null;
 }

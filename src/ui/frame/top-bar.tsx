@@ -18,7 +18,8 @@ export function TopBar() {
   const path = usePathname();
   const router = useRouter();
   const onBench = path.startsWith(`/${libraryId}/bench`);
-  const benchPath = `/${libraryId}/bench/${sessionId ?? data.sessions[0]?.id ?? ""}`;
+  const open = data.sessions.find((s) => s.id === sessionId) ?? data.sessions[0];
+  const benchPath = open ? `/${libraryId}/bench/${open.id}` : `/${libraryId}/bench`;
   const places = [
     { name: "Bench", href: benchPath, here: onBench, keys: "Alt+b" },
     { name: "Library", href: `/${libraryId}/library`, here: path.startsWith(`/${libraryId}/library`), keys: "Alt+l" },

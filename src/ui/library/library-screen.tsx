@@ -11,11 +11,12 @@ import { useSelection } from "../bench/use-selection";
 import { useDesk } from "../data/desk";
 import { useKeyActions, type KeyAction } from "../keys/keys";
 import { AliasDialog, KeyDialog } from "../parts/card-dialogs";
+import { ConfirmDialog, NameDialog } from "../parts/command-dialogs";
 import { KeyCap } from "../parts/key-cap";
 import { CardPanel } from "./card-panel";
 import { CardTable, tableRows } from "./card-table";
 import { IndexColumn } from "./index-column";
-import { ConfirmDialog, FileDialog, MoveFolderDialog, NameDialog } from "./library-dialogs";
+import { FileDialog, MoveFolderDialog } from "./library-dialogs";
 import { cardsAt, knownPlace, placeName, type Place } from "./places";
 
 type Panel = "alias" | "key" | "rename" | "file" | "new-folder" | "rename-folder" | "move-folder" | "remove-folder";

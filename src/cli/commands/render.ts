@@ -1,0 +1,110 @@
+import { mkdir, readdir, stat } from "node:fs/promises";
+import { availableParallelism } from "node:os";
+import { basename, join, parse } from "node:path";
+import type { Command } from "commander";
+import type { Chain } from "@/core/chain/model";
+import { renderFile } from "@/media/render-file";
+import { probeSound } from "@/media/sound-stream";
+import { formatOfName, resultFormats, type ResultFormat } from "@/media/results";
+import { chainOption } from "../chain-option";
+import { CliProblem } from "../problem";
+
+interface Options {
+  card?: string;
+  chain?: string;
+  strength: string;
+  range?: string;
+  format?: string;
+  outDir?: string;
+}
+
+/** Seconds, or minutes and seconds: `75.5`, `1:15.5`. */
+function seconds(text: string): number {
+  const match = /^(?:(\d+):)?(\d+(?:\.\d+)?)$/.exec(text.trim());
+  if (!match) throw new CliProblem(`“${text}” is no time.`, "Write seconds or minutes:seconds, such as 75.5 or 1:15.5.");
+  return Number(match[1] ?? 0) * 60 + Number(match[2]);
+}
+
+async function rangeOf(text: string | undefined, input: string, medium: string) {
+  if (text === undefined) return undefined;
+  if (medium !== "audio") throw new CliProblem("--range is for sound.");
+  const [start, end, more] = text.split("..");
+  if (end === undefined || more !== undefined) throw new CliProblem("A range is written START..END.", "For example 12.5..20 in seconds.");
+  const { sampleRate } = await probeSound(input);
+  const range = { start: Math.round(seconds(start) * sampleRate), end: Math.round(seconds(end) * sampleRate) };
+  if (range.end <= range.start) throw new CliProblem("The range ends before it begins.");
+  return range;
+}
+
+function formatFor(option: string | undefined, output: string, chain: Chain): ResultFormat {
+  if (option !== undefined && !Object.hasOwn(resultFormats, option)) throw new CliProblem(`“${option}” is no format.`, `One of: ${Object.keys(resultFormats).join(", ")}.`);
+  const format = (option as ResultFormat | undefined) ?? formatOfName(output);
+  if (!format) throw new CliProblem(`The format of “${output}” is not known.`, "End it in .wav, .flac, .png, .tiff or .jpg, or give --format.");
+  if (resultFormats[format].medium !== chain.medium) throw new CliProblem(`This card is for ${chain.medium}; ${resultFormats[format].label} is not.`);
+  return format;
+}
+
+/** The files that IN stands for: itself, or those of a folder whose names say that they hold the chain's medium. */
+async function inputsOf(input: string, chain: Chain): Promise<string[]> {
+  const found = await stat(input).catch(() => null);
+  if (!found) throw new CliProblem(`There is no file “${input}”.`);
+  if (!found.isDirectory()) return [input];
+  const fits = chain.medium === "audio" ? /\.(wav|flac|mp3|aiff?|ogg|opus|m4a)$/i : /\.(png|jpe?g|tiff?|webp)$/i;
+  const names = (await readdir(input)).filter((name) => fits.test(name)).sort();
+  if (names.length === 0) throw new CliProblem(`In “${input}” there is nothing that this card is for.`);
+  return names.map((name) => join(input, name));
+}
+
+/** Carries out tasks, as many at once as there are cores. */
+async function onAllCores(tasks: readonly (() => Promise<void>)[]): Promise<void> {
+  let next = 0;
+  const worker = async () => {
+    while (next < tasks.length) await tasks[next++]();
+  };
+  await Promise.all(Array.from({ length: Math.min(tasks.length, availableParallelism()) }, worker));
+}
+
+export function renderCommand(program: Command, print: (value: unknown, text: string) => void, progress: (line: string) => void): void {
+  program
+    .command("render")
+    .description("put a card or a chain on a file, or on each file of a folder")
+    .argument("<in>", "a sound, a picture, or a folder of them")
+    .argument("[out]", "the file to write; its ending tells the format")
+    .option("--card <file>", "a *.card.json file")
+    .option("--chain <json>", "a chain as JSON")
+    .option("--strength <percent>", "0 to 100", "100")
+    .option("--range <start..end>", "seconds of a sound to use")
+    .option("--format <name>", `one of ${Object.keys(resultFormats).join(", ")}`)
+    .option("--out-dir <folder>", "where results go when <in> is a folder")
+    .action(async (input: string, output: string | undefined, options: Options) => {
+      const chain = await chainOption(options);
+      const strength = Number(options.strength);
+      if (!(strength >= 0 && strength <= 100)) throw new CliProblem("The strength is a number from 0 to 100.");
+      if ((output === undefined) === (options.outDir === undefined)) throw new CliProblem("Give either a file to write or --out-dir.");
+      const inputs = await inputsOf(input, chain);
+      if (output !== undefined && inputs.length > 1) throw new CliProblem("Several files need --out-dir.");
+      if (options.outDir) await mkdir(options.outDir, { recursive: true });
+      const standard = chain.medium === "audio" ? "wav" : "png";
+      const results: { input: string; output: string }[] = [];
+      const taken = new Set<string>();
+      const tasks = inputs.map((from) => {
+        const format = formatFor(options.format ?? (output === undefined ? standard : undefined), output ?? from, chain);
+        const to = output ?? join(options.outDir!, `${parse(from).name}.${resultFormats[format].extension}`);
+        if (taken.has(to)) throw new CliProblem(`Two files would both become “${to}”.`, "Rename one of them.");
+        taken.add(to);
+        return async () => {
+          const range = await rangeOf(options.range, from, chain.medium);
+          let told = 0;
+          const onProgress = (share: number) => {
+            if (share - told < 0.1 && share < 1) return;
+            told = share;
+            progress(`${basename(from)} ${Math.round(share * 100)} %`);
+          };
+          await renderFile(from, to, { chain, strength, format, ...(range && { range }) }, { onProgress });
+          results.push({ input: from, output: to });
+        };
+      });
+      await onAllCores(tasks);
+      print(results, results.map((r) => r.output).join("\n"));
+    });
+}

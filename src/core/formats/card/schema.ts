@@ -1,0 +1,43 @@
+import { longestChain } from "../../chain/model";
+import { targetKinds } from "../../library/entities";
+import { deepestFolder, longestName, longestNote } from "../../library/names";
+import { cardFormat, cardFormatVersion } from "./card-file";
+
+/** The JSON Schema (2020-12) of `*.card.json`, as published by the application. */
+export const cardSchema = {
+  $schema: "https://json-schema.org/draft/2020-12/schema",
+  title: "A card of Fichier",
+  type: "object",
+  required: ["format", "version", "name", "chain"],
+  properties: {
+    format: { const: cardFormat },
+    version: { const: cardFormatVersion },
+    name: { type: "string", minLength: 1, maxLength: longestName },
+    note: { type: "string", maxLength: longestNote },
+    fits: { type: "array", items: { enum: targetKinds }, uniqueItems: true, description: "Kinds of target the card is meant for." },
+    folder: { type: "array", items: { type: "string", minLength: 1, maxLength: longestName }, maxItems: deepestFolder, description: "Names of its folders from the top." },
+    fingerprint: { type: "string", pattern: "^[0-9a-f]{64}$", description: "SHA-256 of the chain's canonical JSON (RFC 8785)." },
+    chain: {
+      type: "object",
+      required: ["medium", "settings"],
+      properties: {
+        medium: { enum: ["audio", "image", "video"] },
+        settings: {
+          type: "array",
+          minItems: 1,
+          maxItems: longestChain,
+          items: {
+            type: "object",
+            required: ["effect"],
+            properties: {
+              effect: { type: "string", minLength: 1, maxLength: 100, description: "An effect's id. One that is unknown where the file is read is carried along untouched." },
+              values: { type: "object" },
+              on: { type: "boolean", default: true },
+              mix: { type: "number", minimum: 0, maximum: 100, default: 100, description: "Wet share in percent." },
+            },
+          },
+        },
+      },
+    },
+  },
+} as const;

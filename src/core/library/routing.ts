@@ -1,0 +1,44 @@
+import type { Target, TargetKind } from "./entities";
+
+export interface RoutingProblem {
+  readonly code: "goes-in-circles" | "feeds-nothing" | "sends-elsewhere";
+  readonly target: string;
+}
+
+/** What a target may feed: sound flows downwards, from clips through tracks and buses to the output. */
+const mayFeed: Partial<Record<TargetKind, readonly TargetKind[]>> = {
+  clip: ["track", "bus", "output"],
+  track: ["bus", "output"],
+  bus: ["bus", "output"],
+  return: ["bus", "output"],
+};
+
+/** The first thing wrong with how the targets of a session feed each other, or null. */
+export function routingProblem(targets: readonly Target[]): RoutingProblem | null {
+  const byId = new Map(targets.map((t) => [t.id, t]));
+  for (const target of targets) {
+    const { name, kind, feedsId, sends } = target;
+    if (feedsId !== null) {
+      const fed = byId.get(feedsId);
+      if (!fed || !mayFeed[kind]?.includes(fed.kind)) return { code: "feeds-nothing", target: name };
+    }
+    if (sends.some(({ to }) => byId.get(to)?.kind !== "return") || (sends.length > 0 && kind === "return")) return { code: "sends-elsewhere", target: name };
+    const seen = new Set<string>();
+    for (let at: Target | undefined = target; at; at = at.feedsId === null ? undefined : byId.get(at.feedsId)) {
+      if (seen.has(at.id)) return { code: "goes-in-circles", target: name };
+      seen.add(at.id);
+    }
+  }
+  return null;
+}
+
+export function sayRoutingProblem({ code, target }: RoutingProblem): string {
+  switch (code) {
+    case "goes-in-circles":
+      return `The sound of “${target}” would come back to itself.`;
+    case "feeds-nothing":
+      return `“${target}” cannot go there: clips go to tracks, buses or the output, tracks to buses or the output, buses and returns to a bus or the output.`;
+    case "sends-elsewhere":
+      return `“${target}” can only be sent to returns of its session, and a return is not sent on.`;
+  }
+}

@@ -1,0 +1,21 @@
+import type { Chain } from "@/core/chain/model";
+import { renderPictureFile } from "./render-picture";
+import { renderSoundFile } from "./render-sound";
+import { resultFormats, type RenderHooks, type ResultFormat } from "./results";
+
+export interface Rendering {
+  readonly chain: Chain;
+  /** Percent. */
+  readonly strength: number;
+  readonly format: ResultFormat;
+  /** Samples of a sound to use; all of it where left out. */
+  readonly range?: { readonly start: number; readonly end: number };
+}
+
+/** Renders a chain over one file into another; the one way for server jobs and the command line, so that both give the same bytes. */
+export async function renderFile(input: string, output: string, { chain, strength, format, range }: Rendering, hooks?: RenderHooks): Promise<void> {
+  const { medium } = resultFormats[format];
+  if (chain.medium !== medium) throw new Error(`A chain for ${chain.medium} cannot be rendered to ${resultFormats[format].label}.`);
+  if (format === "wav" || format === "wav-float" || format === "flac") await renderSoundFile(input, output, { chain, strength, format, ...(range && { range }) }, hooks);
+  else await renderPictureFile(input, output, { chain, strength, format }, hooks);
+}

@@ -1,0 +1,31 @@
+import type { Medium } from "@/core/effects/define";
+
+/** The kinds of file that can be rendered to; the key is what scripts write. */
+export const resultFormats = {
+  wav: { medium: "audio", extension: "wav", label: "WAV, 24 bit", type: "audio/wav" },
+  "wav-float": { medium: "audio", extension: "wav", label: "WAV, 32-bit float", type: "audio/wav" },
+  flac: { medium: "audio", extension: "flac", label: "FLAC, 24 bit", type: "audio/flac" },
+  png: { medium: "image", extension: "png", label: "PNG, 16 bit", type: "image/png" },
+  tiff: { medium: "image", extension: "tiff", label: "TIFF, 16 bit", type: "image/tiff" },
+  jpeg: { medium: "image", extension: "jpg", label: "JPEG", type: "image/jpeg" },
+} as const satisfies Record<string, { medium: Medium; extension: string; label: string; type: string }>;
+export type ResultFormat = keyof typeof resultFormats;
+
+/** The format that a file's name asks for, or undefined. */
+export function formatOfName(name: string): ResultFormat | undefined {
+  const extension = /\.([a-z0-9]+)$/i.exec(name)?.[1].toLowerCase();
+  return ({ wav: "wav", flac: "flac", png: "png", tif: "tiff", tiff: "tiff", jpg: "jpeg", jpeg: "jpeg" } as const)[extension ?? ""];
+}
+
+export interface RenderHooks {
+  /** Hears of the share that is done, 0…1, now and then. */
+  readonly onProgress?: (share: number) => void;
+  readonly signal?: AbortSignal;
+}
+
+/** A chain with effects that this installation does not have; a result without them would not be what the card says. */
+export class MissingEffects extends Error {
+  constructor(readonly effects: readonly string[]) {
+    super(`This chain uses ${effects.join(", ")}, which ${effects.length === 1 ? "is" : "are"} not installed here.`);
+  }
+}

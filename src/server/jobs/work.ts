@@ -1,0 +1,21 @@
+import { carryOutRender } from "./carry-out-render";
+import { workOnRenders } from "./queue";
+import { sweepRenders } from "./sweep";
+
+const sweepEvery = 10_000;
+
+/** Starts working on background jobs in this process; keeps trying until the database is there. */
+export async function startWorking(): Promise<void> {
+  for (;;) {
+    try {
+      await workOnRenders(carryOutRender, 2);
+      break;
+    } catch (error) {
+      console.error("jobs cannot start yet:", error instanceof Error ? error.message : error);
+      await new Promise((resolve) => setTimeout(resolve, 3000));
+    }
+  }
+  const sweep = () => void sweepRenders().catch(() => undefined);
+  sweep();
+  setInterval(sweep, sweepEvery).unref();
+}

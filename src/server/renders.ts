@@ -1,0 +1,96 @@
+import { createReadStream } from "node:fs";
+import { stat } from "node:fs/promises";
+import { Readable } from "node:stream";
+import Joi from "joi";
+import { v7 as newId } from "uuid";
+import { fileName } from "@/core/library/file-names";
+import { countTargets } from "@/core/library/words";
+import { database } from "@/db/connection";
+import { insertRender, listRenders, moveRender, readRender, type RenderRow } from "@/db/renders";
+import { readSession, readTargets } from "@/db/replica";
+import { resultFormats, type ResultFormat } from "@/media/results";
+import { validate } from "./command";
+import { id as idField } from "./fields";
+import { isId } from "./ids";
+import { queueRender } from "./jobs/queue";
+import { resultPath } from "./jobs/render-store";
+import { requireRight, type Member } from "./member";
+import { noSession, notFound, Refusal } from "./refusal";
+
+export const renderInput = Joi.object({
+  sessionId: idField.required(),
+  targetIds: Joi.array().items(idField).min(1).max(500).unique().required(),
+  format: Joi.string().valid(...Object.keys(resultFormats)).required(),
+  requestId: idField,
+});
+
+const mostShown = 50;
+
+const publicRender = ({ id, name, format, items, state, progress, problem, fileName: file, bytes, askedAt, endedAt }: RenderRow) => ({
+  id, name, format, count: items.length, state, progress, problem, fileName: file, bytes, askedAt: askedAt.toISOString(), endedAt: endedAt?.toISOString() ?? null,
+});
+export type Rendering = ReturnType<typeof publicRender>;
+
+/** Asks for targets to be rendered as they are now. A `requestId` used before is answered with what came of it. */
+export async function askRender(member: Member, request: unknown): Promise<{ render: Rendering }> {
+  requireRight(member, "bench");
+  const { sessionId, targetIds, format, requestId = newId() } = validate<{ sessionId: string; targetIds: string[]; format: ResultFormat; requestId?: string }>(renderInput, request);
+  const db = database();
+  const session = await readSession(db, member.libraryId, sessionId);
+  if (!session || session.removed) throw noSession();
+  const known = new Map((await readTargets(db, member.libraryId, sessionId)).map((t) => [t.id, t]));
+  const targets = targetIds.map((id) => known.get(id) ?? refuseTarget());
+  const medium = resultFormats[format].medium;
+  const items = targets.map(({ name, mediaId, chain, strength }) => {
+    if (mediaId === null) throw new Refusal(409, "no-material", `“${name}” has no material of its own to render.`, { field: "targetIds", hint: "Choose clips or photos." });
+    if (chain.medium !== medium) throw new Refusal(409, "other-medium", `“${name}” cannot be rendered to ${resultFormats[format].label}.`, { field: "format", hint: "Choose a format of its own kind." });
+    return { name, mediaId, chain, strength };
+  });
+  const name = targets.length === 1 ? targets[0].name : `${session.name}, ${countTargets(targets)}`;
+  const row = await insertRender(db, { id: requestId, libraryId: member.libraryId, memberId: member.userId, name, format, items });
+  if (row.memberId !== member.userId || row.libraryId !== member.libraryId) throw new Refusal(409, "request-id-taken", "This request id was used before.");
+  if (row.state === "waiting") await queueRender(row.id);
+  return { render: publicRender(row) };
+}
+
+function refuseTarget(): never {
+  throw notFound("target");
+}
+
+/** A rendering of the member's own. */
+async function requireRender({ libraryId, userId }: Member, id: string): Promise<RenderRow> {
+  const row = isId(id) ? await readRender(database(), id) : null;
+  if (!row || row.libraryId !== libraryId || row.memberId !== userId) throw notFound("rendering");
+  return row;
+}
+
+/** The member's latest renderings. */
+export const myRenders = async ({ libraryId, userId }: Member) => ({ renders: (await listRenders(database(), libraryId, userId, mostShown)).map(publicRender) });
+
+export const oneRender = async (member: Member, id: string) => ({ render: publicRender(await requireRender(member, id)) });
+
+/** Stops a rendering that is not done yet. */
+export async function cancelRender(member: Member, id: string) {
+  await requireRender(member, id);
+  await moveRender(database(), id, ["waiting", "running"], { state: "cancelled", endedAt: new Date() });
+  return oneRender(member, id);
+}
+
+/** The file that was rendered, to be downloaded. */
+export async function renderedFile(member: Member, id: string): Promise<Response> {
+  const row = await requireRender(member, id);
+  const path = resultPath(id);
+  const found = row.state === "done" ? await stat(path).catch(() => null) : null;
+  if (!found) throw new Refusal(404, "no-result", "There is no result of this rendering.", { hint: row.state === "done" ? "It was kept for a week; render it again." : "Wait until it is done." });
+  const name = row.fileName ?? "result";
+  const type = row.items.length > 1 ? "application/zip" : resultFormats[row.format as ResultFormat].type;
+  return new Response(Readable.toWeb(createReadStream(path)) as ReadableStream, {
+    headers: {
+      "content-type": type,
+      "content-length": String(found.size),
+      // RFC 6266: a plain name for old programs, the real one in UTF-8.
+      "content-disposition": `attachment; filename="${fileName(name).replace(/[^\x20-\x7e]/g, "_")}"; filename*=UTF-8''${encodeURIComponent(name)}`,
+      "cache-control": "private, no-store",
+    },
+  });
+}

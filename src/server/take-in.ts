@@ -1,0 +1,56 @@
+import { randomUUID } from "node:crypto";
+import { createWriteStream } from "node:fs";
+import { mkdir, rm } from "node:fs/promises";
+import { join } from "node:path";
+import { Readable, Transform } from "node:stream";
+import { pipeline } from "node:stream/promises";
+import type { ReadableStream as NodeStream } from "node:stream/web";
+import { cleanName, longestName } from "@/core/library/names";
+import { database } from "@/db/connection";
+import { noteMedia } from "@/db/media";
+import { UnreadableMedia } from "@/media/process";
+import { mediaRoot, store } from "./media-store";
+import { requireRight, type Member } from "./member";
+import { Refusal } from "./refusal";
+
+/** Bytes of one file. */
+export const largestFile = 2 * 2 ** 30;
+
+const tooLarge = () => new Refusal(413, "too-large", "This file is larger than 2 GB.", { hint: "Cut it into parts, or save it in a format that takes less room, such as FLAC." });
+const isDiskFull = (error: unknown): boolean => error instanceof Error && ((error as { code?: string }).code === "ENOSPC" || isDiskFull(error.cause));
+
+/**
+ * Takes an uploaded file into a library. Refuses what is no material, with the reason. An upload that breaks off leaves
+ * nothing behind. The same file brought again is answered at once.
+ */
+export async function takeIn(member: Member, name: string | null, request: Request) {
+  requireRight(member, "bench");
+  const clean = cleanName(name ?? "").slice(0, longestName);
+  if (clean === "") throw new Refusal(400, "no-name", "Say how the file is called.", { field: "name" });
+  if (!request.body) throw new Refusal(400, "no-file", "There is no file in this request.");
+  if (Number(request.headers.get("content-length") ?? 0) > largestFile) throw tooLarge();
+  const folder = join(mediaRoot(), "uploads");
+  const path = join(folder, randomUUID());
+  let bytes = 0;
+  const counted = new Transform({
+    transform(chunk: Buffer, _encoding, done) {
+      bytes += chunk.length;
+      done(bytes > largestFile ? tooLarge() : null, chunk);
+    },
+  });
+  try {
+    await mkdir(folder, { recursive: true });
+    await pipeline(Readable.fromWeb(request.body as NodeStream), counted, createWriteStream(path));
+    if (bytes === 0) throw new Refusal(400, "empty-file", `“${clean}” is empty.`);
+    const stored = await store(path);
+    await noteMedia(database(), { libraryId: member.libraryId, name: clean, ...stored });
+    return { media: { id: stored.id, name: clean, facts: stored.facts } };
+  } catch (error) {
+    if (error instanceof UnreadableMedia)
+      throw new Refusal(415, "unreadable", `“${clean}” cannot be used: ${error.message}.`, { hint: "WAV, FLAC, MP3, AIFF and Ogg sounds and PNG, JPEG, TIFF and WebP pictures can be brought in." });
+    if (isDiskFull(error)) throw new Refusal(507, "disk-full", "There is no room left on the server's disk.", { hint: "Nothing was changed. Ask whoever looks after the server to make room." });
+    throw error;
+  } finally {
+    await rm(path, { force: true });
+  }
+}

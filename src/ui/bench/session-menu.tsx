@@ -1,0 +1,71 @@
+"use client";
+
+import { chakra, Menu, Portal } from "@chakra-ui/react";
+import { useRouter } from "next/navigation";
+import { useMemo, useRef, useState } from "react";
+import type { Session } from "@/core/library/entities";
+import { may } from "@/core/library/roles";
+import { useDesk } from "../data/desk";
+import { useKeyActions, type KeyAction } from "../keys/keys";
+import { ConfirmDialog, NameDialog } from "../parts/command-dialogs";
+import { KeyCap } from "../parts/key-cap";
+import { useThemeRoot } from "../parts/theme-root";
+import { NewSessionDialog } from "./session-dialogs";
+
+type Panel = "new" | "rename" | "duplicate" | "remove";
+
+/** What can be brought in: shown to the file chooser, checked by the server. */
+const taken = { audio: ".wav,.flac,.mp3,.aif,.aiff,.ogg,audio/*", image: ".png,.jpg,.jpeg,.tif,.tiff,.webp,image/*", video: "" } as const;
+
+/** What can be done with a session: bring in material, begin, rename, duplicate, remove. */
+export function SessionMenu({ session, onFiles }: { session: Session; onFiles: (files: readonly File[]) => void }) {
+  const { data, libraryId } = useDesk();
+  const router = useRouter();
+  const root = useThemeRoot();
+  const chooser = useRef<HTMLInputElement>(null);
+  const [panel, setPanel] = useState<Panel | null>(null);
+  const allowed = may(data.member.role, "bench");
+  const close = () => setPanel(null);
+  const open = (result?: Record<string, unknown>) => {
+    close();
+    if (typeof result?.sessionId === "string") router.push(`/${libraryId}/bench/${result.sessionId}`);
+  };
+  const actions = useMemo<KeyAction[]>(
+    () => [
+      { keys: ["i"], label: "bring in", disabled: !allowed, run: () => chooser.current?.click() },
+      { keys: ["Alt+n"], label: "new session", quiet: true, disabled: !allowed, run: () => setPanel("new") },
+    ],
+    [allowed],
+  );
+  useKeyActions(actions);
+  const choose = (value: string) => (value === "bring" ? chooser.current?.click() : setPanel(value as Panel));
+  return (
+    <>
+      <input ref={chooser} type="file" multiple hidden accept={taken[session.medium]} aria-label="Files to bring in" onChange={(event) => { onFiles([...(event.target.files ?? [])]); event.target.value = ""; }} />
+      <Menu.Root onSelect={({ value }) => choose(value)}>
+        <Menu.Trigger asChild>
+          <chakra.button aria-label="Session menu" px="8px" height="30px" color="muted" borderRadius="3px" disabled={!allowed} _hover={{ color: "ink" }} _disabled={{ opacity: 0.4 }}>≡</chakra.button>
+        </Menu.Trigger>
+        <Portal container={root}>
+          <Menu.Positioner>
+            <Menu.Content bg="raised" color="ink" minWidth="230px">
+              <Menu.Item value="bring">Bring in material <chakra.span ml="auto"><KeyCap keys="i" quiet /></chakra.span></Menu.Item>
+              <Menu.Item value="new">New session <chakra.span ml="auto"><KeyCap keys="Alt+n" quiet /></chakra.span></Menu.Item>
+              <Menu.Item value="rename">Rename this session</Menu.Item>
+              <Menu.Item value="duplicate">Duplicate this session</Menu.Item>
+              <Menu.Item value="remove">Remove this session</Menu.Item>
+            </Menu.Content>
+          </Menu.Positioner>
+        </Portal>
+      </Menu.Root>
+      {panel === "new" && <NewSessionDialog medium={session.medium} onClose={open} />}
+      {panel === "rename" && <NameDialog title={`Rename “${session.name}”`} first={session.name} action="Rename" command="rename-session" input={(name) => ({ id: session.id, name, seen: session.version })} onClose={close} />}
+      {panel === "duplicate" && <NameDialog title={`Duplicate “${session.name}”`} first={`${session.name}, again`} action="Duplicate" command="duplicate-session" input={(name) => ({ id: session.id, name })} onClose={open} />}
+      {panel === "remove" && (
+        <ConfirmDialog title={`Remove “${session.name}”`} action="Remove the session" command="remove-session" input={{ id: session.id, seen: session.version }} onClose={(done) => { close(); if (done) router.push(`/${libraryId}/bench`); }}>
+          The session goes with its targets and chains. Taking it back brings all of it back.
+        </ConfirmDialog>
+      )}
+    </>
+  );
+}
