@@ -88,7 +88,7 @@ export async function seedDemo(db: Database, secret: string, cache: string, say:
       await ledger.insert("card", {
         id, layer: demo.layer, name: demo.name, medium: chain.medium, fits: demo.fits, folderId, note: demo.note,
         contentVersion: 1, fingerprint: fingerprint(chainText(chain)), chain,
-        authorId: demo.layer === "supplied" ? null : curator, addedAt: new Date().toISOString(), withdrawn: false,
+        authorId: demo.layer === "supplied" ? null : curator, addedAt: new Date().toISOString(), withdrawn: false, proof: null,
       });
     }
     const write = (to: Ledger, locked: typeof stream.$inferSelect, actorId: string, summary: string) =>

@@ -119,8 +119,9 @@ export async function playBack(ledger: Ledger, forward: readonly RowChange[], ba
     const id = done.kind === "insert" ? done.row.id : done.id;
     const set = { ...(done.kind === "insert" ? done.row : done.set) } as Record<string, unknown>;
     const now = (await ledger.read(done.entity, id)) as Record<string, unknown> | null;
-    // The version only counts changes: later ones to other fields do no harm to an update that is taken back.
+    // The version only counts changes and a proof only tells of them: neither is anything that was decided since.
     delete set.version;
+    delete set.proof;
     if (!now || Object.entries(set).some(([key, value]) => !same(now[key], value))) throw new BuiltUpon(done.entity, id);
   }
   for (const step of backward) {

@@ -25,11 +25,16 @@ export async function lockStream(db: Executor, key: StreamKey, newId: string): P
   const locked = () => db.select().from(stream).where(matches(key)).for("update");
   const [found] = await locked();
   if (found) return found;
+  await makeStream(db, key, newId);
+  return (await locked())[0];
+}
+
+/** Makes a stream where it is missing. */
+export async function makeStream(db: Executor, { libraryId, memberId, sessionId }: StreamKey, newId: string): Promise<void> {
   await db
     .insert(stream)
-    .values({ id: newId, libraryId: key.libraryId, memberId: key.memberId ?? null, sessionId: key.sessionId ?? null })
+    .values({ id: newId, libraryId, memberId: memberId ?? null, sessionId: sessionId ?? null })
     .onConflictDoNothing();
-  return (await locked())[0];
 }
 
 export const findStream = async (db: Executor, key: StreamKey): Promise<StreamRow | null> =>

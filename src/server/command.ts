@@ -20,6 +20,8 @@ export interface Command<Input = never> {
   /** Which line of revisions its changes belong to; a function where that follows from the input. */
   readonly stream: "library" | "member" | "session";
   readonly input: Joi.ObjectSchema;
+  /** Only notes a fact; taking back passes it by. */
+  readonly isStamp?: boolean;
   /** Does the work through the ledger, inside the transaction. Throws a Refusal to change nothing. */
   run(ledger: Ledger, input: Input, member: Member): Promise<CommandOutcome>;
 }
@@ -77,6 +79,7 @@ export async function run<Input>(command: Command<Input>, member: Member, reques
       forward: ledger.forward,
       backward: ledger.backward,
       result,
+      ...(command.isStamp && { direction: "stamp" as const }),
     });
     return { change: publicChange(row), result };
   });

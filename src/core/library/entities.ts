@@ -1,5 +1,6 @@
 import type { Chain } from "../chain/model";
 import type { Medium } from "../effects/define";
+import type { Proof } from "./proof";
 
 export const targetKinds = ["track", "clip", "bus", "return", "output", "photo", "video clip"] as const;
 export type TargetKind = (typeof targetKinds)[number];
@@ -39,6 +40,8 @@ export interface Card extends Versioned {
   readonly authorId: string | null;
   readonly addedAt: string;
   readonly withdrawn: boolean;
+  /** That the current content was rebuilt from the database and gave the same; null where nobody has tried. */
+  readonly proof: Proof | null;
 }
 
 /** `ownerId` null is the team's. */

@@ -14,7 +14,7 @@ const folder = (id: string, parentId: string | null, name: string, position = "a
 const folders = new Map([folder("n", null, "Narration", "a1"), folder("r", "n", "Rooms", "a1"), folder("p", "n", "Repair", "a0"), folder("s", null, "Sea", "a0")].map((f) => [f.id, f]));
 const chain = (...effects: string[]): Chain => ({ medium: "audio", settings: effects.map((effect) => ({ effect, values: {}, on: true, mix: 100 })) });
 const card = (id: string, more: Partial<Card> = {}): Card => ({
-  id, version: 1, layer: "team", name: id, medium: "audio", fits: [], folderId: null, note: "", contentVersion: 1, fingerprint: "", chain: chain("audio.gain"), authorId: "me", addedAt: "", withdrawn: false, ...more,
+  id, version: 1, layer: "team", name: id, medium: "audio", fits: [], folderId: null, note: "", contentVersion: 1, fingerprint: "", chain: chain("audio.gain"), authorId: "me", addedAt: "", withdrawn: false, proof: null, ...more,
 });
 
 describe("folders", () => {

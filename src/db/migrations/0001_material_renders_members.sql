@@ -43,7 +43,7 @@ CREATE TABLE "render" (
 ALTER TABLE "target" ALTER COLUMN "media_id" DROP NOT NULL;--> statement-breakpoint
 ALTER TABLE "bench_session" ADD COLUMN "removed" boolean DEFAULT false NOT NULL;--> statement-breakpoint
 ALTER TABLE "bench_session" ADD COLUMN "version" integer DEFAULT 1 NOT NULL;--> statement-breakpoint
-ALTER TABLE "card_version" ADD COLUMN "proof" jsonb;--> statement-breakpoint
+ALTER TABLE "card" ADD COLUMN "proof" jsonb;--> statement-breakpoint
 ALTER TABLE "target" ADD COLUMN "feeds_id" uuid;--> statement-breakpoint
 ALTER TABLE "target" ADD COLUMN "at" double precision DEFAULT 0 NOT NULL;--> statement-breakpoint
 ALTER TABLE "target" ADD COLUMN "muted" boolean DEFAULT false NOT NULL;--> statement-breakpoint

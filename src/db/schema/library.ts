@@ -75,7 +75,7 @@ export const change = pgTable(
     forward: jsonb().$type<RowChange[]>().notNull(),
     backward: jsonb().$type<RowChange[]>().notNull(),
     result: jsonb().notNull(),
-    direction: text().$type<"do" | "undo" | "redo">().notNull().default("do"),
+    direction: text().$type<"do" | "undo" | "redo" | "stamp">().notNull().default("do"),
     takesBack: integer(),
     takenBack: boolean().notNull().default(false),
   },
@@ -114,6 +114,8 @@ export const card = pgTable(
     authorId: text().references(() => user.id),
     addedAt: now(),
     withdrawn: boolean().notNull().default(false),
+    /** What came of rebuilding the current content from here on untouched material. */
+    proof: jsonb().$type<Proof>(),
     version: version(),
   },
   (t) => [
@@ -133,8 +135,6 @@ export const cardVersion = pgTable(
     chainText: text().notNull(),
     authorId: text().references(() => user.id),
     at: now(),
-    /** What came of rebuilding it from here on untouched material. */
-    proof: jsonb().$type<Proof>(),
   },
   (t) => [primaryKey({ columns: [t.cardId, t.number] })],
 );

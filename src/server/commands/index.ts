@@ -9,6 +9,7 @@ import { createSession } from "./create-session";
 import { duplicateSession } from "./duplicate-session";
 import { editCard } from "./edit-card";
 import { editTarget } from "./edit-target";
+import { importCard } from "./import-card";
 import { keepCard } from "./keep-card";
 import { markFavourite } from "./mark-favourite";
 import { moveCards } from "./move-cards";
@@ -20,19 +21,21 @@ import { removeSession } from "./remove-session";
 import { removeTargets } from "./remove-targets";
 import { renameFolder } from "./rename-folder";
 import { renameSession } from "./rename-session";
+import { proveCard } from "./prove-card";
 import { reviseCard } from "./revise-card";
 import { setAlias } from "./set-alias";
 import { setChain } from "./set-chain";
+import { updatePins } from "./update-pins";
 import { withdrawCards } from "./withdraw-cards";
 
 /** Every change that can be made to a library. */
 export const commands: readonly Command[] = [
   createFolder, renameFolder, moveFolder, removeFolder,
-  keepCard, reviseCard, editCard, moveCards, withdrawCards,
+  keepCard, reviseCard, editCard, proveCard, importCard, moveCards, withdrawCards,
   setAlias, removeAlias, markFavourite, bindKey,
   createSession, renameSession, duplicateSession, removeSession,
   addTargets, addGroup, editTarget, moveTargets, removeTargets,
-  applyCard, setChain,
+  applyCard, setChain, updatePins,
 ];
 
 /** The command of that name; refuses an unknown one. */

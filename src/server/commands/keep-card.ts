@@ -62,6 +62,7 @@ export const keepCard = defineCommand<KeepCard>()({
       authorId: member.userId,
       addedAt: new Date().toISOString(),
       withdrawn: false,
+      proof: null,
     });
     return { summary: `kept ${chainNoun(stored.settings.length)} “${clean}”`, result: { cardId: card.id, contentVersion: 1, madeFolders: made } };
   },

@@ -22,7 +22,7 @@ export const reviseCard = defineCommand<{ cardId: string; chain: Chain; seen?: n
     const print = fingerprint(chainText(stored));
     if (print === before.fingerprint) return { summary: `“${before.name}” was already so`, result: { cardId, contentVersion: before.contentVersion } };
     const contentVersion = await ledger.nextContentVersion(cardId);
-    await ledger.update("card", cardId, { chain: stored, fingerprint: print, contentVersion });
+    await ledger.update("card", cardId, { chain: stored, fingerprint: print, contentVersion, proof: null });
     return { summary: `kept version ${contentVersion} of “${before.name}”`, result: { cardId, contentVersion } };
   },
 });

@@ -1,18 +1,23 @@
+import { v7 as newId } from "uuid";
 import { database } from "@/db/connection";
 import { listMedia, readSession, readTargets } from "@/db/replica";
-import { findStream } from "@/db/streams";
+import { findStream, makeStream } from "@/db/streams";
 import type { Member } from "../member";
 import { isId } from "../ids";
 import { noSession } from "../refusal";
 
 /** A bench session with its targets and the facts of their material. */
 export async function sessionReplica({ libraryId }: Member, sessionId: string) {
-  if (!isId(sessionId)) throw noSession();
+  const known = isId(sessionId) && (await readSession(database(), libraryId, sessionId));
+  if (!known || known.removed) throw noSession();
+  // A new session has no line of changes yet; whoever looks at it must know which one to follow.
+  const key = { libraryId, sessionId };
+  if (!(await findStream(database(), key))) await makeStream(database(), key, newId());
   return database().transaction(
     async (tx) => {
       const session = await readSession(tx, libraryId, sessionId);
       if (!session || session.removed) throw noSession();
-      const stream = await findStream(tx, { libraryId, sessionId });
+      const stream = await findStream(tx, key);
       const targets = await readTargets(tx, libraryId, sessionId);
       const used = new Set(targets.map((t) => t.mediaId));
       const media = (await listMedia(tx, libraryId)).filter((m) => used.has(m.id)).map(({ id, name, facts }) => ({ id, name, facts }));

@@ -80,7 +80,7 @@ export function TargetList({ bench }: { bench: Bench }) {
         <chakra.span fontFamily="mono">{`${selection.ids.size} of ${targets.length} selected`}</chakra.span>
       </HStack>
       <Box
-        ref={list} role="listbox" aria-label="Targets" aria-multiselectable="true" tabIndex={0} overflowY="auto" flex="1" minHeight="0"
+        ref={list} role="listbox" aria-label="Targets" aria-multiselectable="true" tabIndex={0} overflowY="auto" flex={targets.length > 0 ? "1" : "0 0 auto"} minHeight={targets.length > 0 ? "0" : "4px"}
         aria-activedescendant={selection.lead ? `target-${selection.lead}` : undefined} onKeyDown={onKey} _focusVisible={{ outlineOffset: "-2px" }}
       >
         {targets.map((target) => {

@@ -1,5 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
+import { mediumWords } from "@/core/library/words";
 import { sayError, useDesk } from "../data/desk";
 import { sessionKey } from "../data/library-data";
 import { uploadFile } from "../data/upload";
@@ -28,12 +29,12 @@ export interface TakeIn {
 
 /** Brings files into a session: sent with progress, a few at once, then put into it together, in the order they came in. */
 export function useTakeIn(session: SessionData): TakeIn {
-  const { libraryId, act, tell } = useDesk();
+  const { libraryId, act } = useDesk();
   const client = useQueryClient();
   const [incoming, setIncoming] = useState<readonly Incoming[]>([]);
   const stop = useRef(new AbortController());
   const last = useRef(0);
-  const sessionId = session.session.id;
+  const { id: sessionId, medium: wanted } = session.session;
   useEffect(() => () => stop.current.abort(), []);
 
   const change = useCallback((key: number, set: Partial<Incoming>) => setIncoming((all) => all.map((each) => (each.key === key ? { ...each, ...set } : each))), []);
@@ -60,16 +61,20 @@ export function useTakeIn(session: SessionData): TakeIn {
           }
         };
         await Promise.all(Array.from({ length: Math.min(atOnce, batch.length) }, line));
-        const came = batch.flatMap(({ key }) => media.get(key) ?? []);
+        const came = batch.flatMap(({ key }) => {
+          const medium = media.get(key);
+          if (medium === undefined || medium.facts.kind === wanted) return medium ?? [];
+          change(key, { state: "failed", problem: `This is ${mediumWords[medium.facts.kind]}; the session is for ${wanted === "image" ? "pictures" : "sound"}.` });
+          return [];
+        });
         if (signal.aborted || came.length === 0) return;
         // Known before the targets are, so that they can be drawn as soon as they come.
         client.setQueryData<SessionData>(sessionKey(sessionId), (now) => now && { ...now, media: new Map([...now.media, ...came.map((m) => [m.id, m] as const)]) });
         const done = await act("add-targets", { sessionId, items: came.map(({ id, name }) => ({ mediaId: id, name: withoutEnding(name) })) });
         if (done) setIncoming((all) => all.filter((i) => i.state !== "done"));
-        else tell({ kind: "problem", text: "The files were taken in, but not put into this session; the line above says why." });
       })();
     },
-    [libraryId, sessionId, client, act, tell, change],
+    [libraryId, sessionId, wanted, client, act, change],
   );
   const clear = useCallback(() => {
     stop.current.abort();
