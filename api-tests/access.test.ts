@@ -13,7 +13,7 @@ type Handler = (request: Request, context: { params: Promise<Record<string, stri
 const api = joinPath(import.meta.dirname, "../src/app/api");
 const files = readdirSync(api, { recursive: true }).map(String).filter((f) => f.endsWith("route.ts"));
 /** Routes that answer strangers, each with its reason. */
-const open: Record<string, string> = { "health/route.ts": "says only that the application runs", "auth/[...all]/route.ts": "is where one signs in" };
+const open: Record<string, string> = { "health/route.ts": "says only that the application runs", "auth/[...all]/route.ts": "is where one signs in", "schemas/card/route.ts": "is a published schema" };
 
 let owner: Person;
 let outsider: Person;
@@ -36,7 +36,7 @@ beforeAll(async () => {
   outsider = await join((await newLibrary()).libraryId, "owner");
 });
 
-const parameters = (libraryId: string) => Promise.resolve({ libraryId, command: "create-folder", sessionId, mediaId: "0".repeat(64), copy: "planes" });
+const parameters = (libraryId: string) => Promise.resolve({ libraryId, command: "create-folder", sessionId, mediaId: "0".repeat(64), copy: "planes", cardId: sessionId, renderId: sessionId });
 const call = async ({ method, handler }: (typeof routes)[number], options: { cookie?: string; headers?: Record<string, string>; libraryId?: string } = {}) =>
   answer<{ error?: { code: string; message: string } }>(
     await handler(request("/api/test", { method, ...options, ...(method !== "GET" && { body: { parentId: null, name: "Intruder" } }) }), { params: parameters(options.libraryId ?? owner.libraryId) }),

@@ -242,37 +242,3 @@ export const render = pgTable(
   },
   (t) => [index().on(t.libraryId, t.memberId, t.askedAt.desc()), index().on(t.state)],
 );
-
-/** A key with which a script acts as a member, within a role. Only the hash of its secret is stored. */
-export const apiKey = pgTable(
-  "api_key",
-  {
-    id: uuid().primaryKey(),
-    libraryId: uuid().notNull().references(() => library.id, { onDelete: "cascade" }),
-    memberId: text().notNull().references(() => user.id, { onDelete: "cascade" }),
-    name: text().notNull(),
-    hash: text().notNull().unique(),
-    role: text().$type<Role>().notNull(),
-    madeAt: now(),
-    usedAt: timestamp({ withTimezone: true }),
-    revokedAt: timestamp({ withTimezone: true }),
-  },
-  (t) => [index().on(t.libraryId, t.memberId)],
-);
-
-/** A link by which one person can become a member. Only the hash of its secret is stored. */
-export const invitation = pgTable(
-  "invitation",
-  {
-    id: uuid().primaryKey(),
-    libraryId: uuid().notNull().references(() => library.id, { onDelete: "cascade" }),
-    role: text().$type<Role>().notNull(),
-    hash: text().notNull().unique(),
-    madeBy: text().notNull().references(() => user.id, { onDelete: "cascade" }),
-    madeAt: now(),
-    expiresAt: timestamp({ withTimezone: true }).notNull(),
-    usedBy: text().references(() => user.id, { onDelete: "set null" }),
-    revokedAt: timestamp({ withTimezone: true }),
-  },
-  (t) => [index().on(t.libraryId)],
-);

@@ -5,27 +5,30 @@ import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } fr
 import { defaultValues } from "@/core/chain/values";
 import { findEffect } from "@/core/effects/registry";
 import { may } from "@/core/library/roles";
-import { countTargets } from "@/core/library/words";
+import { count, countTargets } from "@/core/library/words";
 import { ApplyBar } from "../apply/apply-bar";
-import { useDesk } from "../data/desk";
+import { sayError, useDesk } from "../data/desk";
 import type { SessionData } from "../data/wire";
 import { useFinding } from "../frame/finding";
 import { useKeyActions, type KeyAction } from "../keys/keys";
 import { AliasDialog, KeyDialog } from "../parts/card-dialogs";
 import { NameDialog } from "../parts/command-dialogs";
 import { AddEffect } from "./add-effect";
+import { BenchResultContext, type BenchResult } from "./bench-result";
 import { EmptySession } from "./empty-session";
 import { ChainColumn } from "./chain-column";
 import { KeepDialog } from "./keep-dialog";
 import { PictureViewer } from "./picture-viewer";
 import { RenderDialog } from "./render-dialog";
+import { proveKept } from "./prove";
 import { SoundViewer } from "./sound-viewer";
 import { TargetList } from "./target-list";
 import { useBench } from "./use-bench";
+import { VersionsDialog } from "./versions-dialog";
 
 const focusTargets = () => document.querySelector<HTMLElement>('[role="listbox"][aria-label="Targets"]')?.focus();
 
-type Panel = "keep" | "add" | "alias" | "key" | "render" | "rename";
+type Panel = "keep" | "add" | "alias" | "key" | "render" | "rename" | "versions";
 
 /** The bench: targets, viewer, chain; the apply bar over the middle. */
 export function BenchScreen({ session }: { session: SessionData }) {
@@ -69,6 +72,29 @@ export function BenchScreen({ session }: { session: SessionData }) {
   const pinnedKey = pinned && [...replica.keyBinding.values()].find((k) => k.cardId === pinned.id)?.key;
   const isFavourite = pinned !== undefined && [...replica.favourite.values()].some((f) => f.cardId === pinned.id);
 
+  const { libraryId, send, tell } = useDesk();
+  const result = useRef<BenchResult | null>(null);
+  const leadChain = lead?.chain;
+  const kept = useCallback(
+    (cardId: string, contentVersion: number) => {
+      setPanel(null);
+      // Only what was rendered from the very chain that was kept can prove it.
+      const shown = result.current;
+      if (!shown || shown.chain !== leadChain) return;
+      proveKept({ libraryId, send }, cardId, contentVersion, shown)
+        .then((text) => tell({ kind: "done", text: `Kept. ${text}` }))
+        .catch((error) => tell({ kind: "problem", text: `Kept, but not proved: ${sayError(error)}` }));
+    },
+    [libraryId, send, tell, leadChain],
+  );
+  const bringUp = useCallback(
+    async (cardId: string) => {
+      const answer = await act<{ updated: number; spared: number }>("update-pins", { sessionId: session.session.id, cardId });
+      if (answer && answer.result.spared > 0) tell({ kind: "done", text: `Brought up on ${count(answer.result.updated, "target")}; ${count(answer.result.spared, "target")} changed by hand stayed as they are.` });
+    },
+    [act, tell, session.session.id],
+  );
+
   const actions = useMemo<KeyAction[]>(() => {
     /** Moves what is selected past its neighbour, up or down the list. */
     const moveTargets = (step: 1 | -1) => {
@@ -97,10 +123,12 @@ export function BenchScreen({ session }: { session: SessionData }) {
       { keys: ["Alt+ArrowUp"], label: "earlier in the list", quiet: true, disabled: selected.length === 0, run: () => moveTargets(-1) },
       { keys: ["Alt+ArrowDown"], label: "later in the list", quiet: true, disabled: selected.length === 0, run: () => moveTargets(1) },
       { keys: ["F2"], label: "rename", quiet: true, disabled: !lead || !may(data.member.role, "bench"), run: () => setPanel("rename") },
+      { keys: ["v"], label: "versions", quiet: true, disabled: !pinned, run: () => setPanel("versions") },
+      { keys: ["u"], label: `version ${pinned?.contentVersion} everywhere`, disabled: !pinned || lead?.cardVersion === pinned.contentVersion, run: () => void bringUp(pinned!.id) },
       { keys: ["g"], label: "give a key", quiet: true, disabled: !pinned, run: () => setPanel("key") },
       { keys: ["n"], label: "alias", quiet: true, disabled: !pinned, run: () => setPanel("alias") },
     ];
-  }, [replica, selected, targets, lead, pinned, isFavourite, apply, takeBack, act, setFinding, data.member.role, session.session.id]);
+  }, [replica, selected, targets, lead, pinned, isFavourite, apply, takeBack, act, bringUp, setFinding, data.member.role, session.session.id]);
   useKeyActions(actions, { note: selected.length > 0 ? `on ${countTargets(selected)}` : undefined });
 
   const openKeep = useCallback(() => setPanel("keep"), []);
@@ -111,14 +139,17 @@ export function BenchScreen({ session }: { session: SessionData }) {
     <Box display="grid" gridTemplateColumns="{sizes.column} minmax(0, 1fr) {sizes.cardColumn}" height="100%" position="relative">
       <TargetList bench={bench} />
       <Box as="main" p="16px 20px" minWidth="0" minHeight="0" display="flex" flexDirection="column" overflow="hidden">
-        {lead && media?.facts.kind === "audio" && <SoundViewer target={lead} media={media} audition={bench.audition} />}
-        {lead && media?.facts.kind === "image" && <PictureViewer target={lead} media={media} audition={bench.audition} />}
+        <BenchResultContext.Provider value={result}>
+          {lead && media?.facts.kind === "audio" && <SoundViewer target={lead} media={media} audition={bench.audition} />}
+          {lead && media?.facts.kind === "image" && <PictureViewer target={lead} media={media} audition={bench.audition} />}
+        </BenchResultContext.Provider>
         {!lead && <EmptySession medium={session.session.medium} />}
       </Box>
       {lead ? <ChainColumn bench={bench} target={lead} open={open} onOpen={setOpen} onKeep={openKeep} onAdd={openAdd} /> : <Box bg="panel" />}
       {finding && <ApplyBar bench={bench} onClose={closeFinding} />}
       {panel === "add" && lead && <AddEffect medium={lead.chain.medium} onAdd={addEffect} onClose={close} />}
-      {panel === "keep" && lead && <KeepDialog target={lead} onClose={close} onKept={close} />}
+      {panel === "keep" && lead && <KeepDialog target={lead} onClose={close} onKept={kept} />}
+      {panel === "versions" && pinned && <VersionsDialog bench={bench} card={pinned} onClose={close} />}
       {panel === "render" && <RenderDialog targets={selected} sessionId={session.session.id} onClose={close} />}
       {panel === "rename" && lead && <NameDialog title={`Rename “${lead.name}”`} first={lead.name} action="Rename" command="edit-target" input={(name) => ({ sessionId: session.session.id, targetIds: [lead.id], name })} onClose={close} />}
       {panel === "alias" && pinned && <AliasDialog card={pinned} onClose={close} />}

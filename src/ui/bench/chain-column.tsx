@@ -41,7 +41,8 @@ export function ChainColumn({ bench, target, onKeep, onAdd, open, onOpen }: Chai
   const card = target.cardId ? replica.card.get(target.cardId) : undefined;
   const favourite = card && [...replica.favourite.values()].some((f) => f.cardId === card.id);
   const key = card && [...replica.keyBinding.values()].find((k) => k.cardId === card.id)?.key;
-  const changed = useMemo(() => card !== undefined && fingerprint(chainText(chain)) !== card.fingerprint, [card, chain]);
+  const behind = card !== undefined && target.cardVersion !== null && target.cardVersion !== card.contentVersion;
+  const changed = useMemo(() => card !== undefined && !behind && fingerprint(chainText(chain)) !== card.fingerprint, [card, behind, chain]);
 
   useEffect(() => {
     if (!focusWanted) return;
@@ -102,6 +103,7 @@ export function ChainColumn({ bench, target, onKeep, onAdd, open, onOpen }: Chai
             <chakra.h2 fontFamily="heading" fontSize="lg" fontWeight="600" lineHeight="1.25" overflowWrap="anywhere" lineClamp={2}>{title}</chakra.h2>
             {favourite && <Stamp letter="F" name="Favourites" />}
             {key && <KeyCap keys={key} />}
+            {behind && <chakra.span fontSize="xs" color="cardMuted" whiteSpace="nowrap">{`version ${target.cardVersion}, ${card.contentVersion} is there`}</chakra.span>}
             {changed && <chakra.span fontSize="xs" color="cardMuted" whiteSpace="nowrap">changed by hand</chakra.span>}
           </HStack>
         }

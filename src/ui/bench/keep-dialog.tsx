@@ -24,7 +24,7 @@ const kindsOf = { audio: ["clip", "track", "bus", "return", "output"], image: ["
 interface KeepDialogProps {
   readonly target: Target;
   readonly onClose: () => void;
-  readonly onKept: (cardId: string) => void;
+  readonly onKept: (cardId: string, contentVersion: number) => void;
 }
 
 interface Twin {
@@ -62,7 +62,7 @@ export function KeepDialog({ target, onClose, onKept }: KeepDialogProps) {
       rememberFolder(libraryId, formatPath(parsePath(path)));
       const made = result.madeFolders?.length ? `, with the new folder ${formatPath(result.madeFolders)}` : "";
       tell({ kind: "done", text: change ? sentence(`${change.summary}${made}`) : "It was already kept so." });
-      onKept(result.cardId);
+      onKept(result.cardId, result.contentVersion);
     } catch (error) {
       const details = error instanceof ApiError ? error.details : {};
       const twin = typeof details.cardId === "string" ? { cardId: details.cardId, seen: Number(details.seen), supplied: details.supplied === true } : undefined;

@@ -105,7 +105,7 @@ export function RenderDialog({ targets, sessionId, onClose }: { targets: readonl
       {renders.length > 0 && (
         <Box mt="14px">
           <chakra.h3 fontSize="xs" fontWeight="600" color="cardMuted" mb="4px">Rendered, kept for a week</chakra.h3>
-          <Box as="ul" ref={list} listStyleType="none" m="0" p="0" maxHeight="240px" overflowY="auto" aria-live="polite">
+          <Box as="ul" ref={list} listStyleType="none" m="0" p="0" maxHeight="240px" overflowY="auto" pr="6px" aria-live="polite">
             {renders.slice(0, shown).map((rendering) => (
               <RenderingRow key={rendering.id} rendering={rendering} path={path} onCancel={() => void cancel(rendering.id)} />
             ))}

@@ -4,6 +4,7 @@ import { emptyChain } from "@/core/chain/model";
 import type { RenderedLoop } from "@/workers/render-messages";
 import { useDesk } from "../data/desk";
 import type { Media } from "../data/wire";
+import { useBenchResult } from "./bench-result";
 import { LoopPlayer, type Side } from "./loop-player";
 import { copyUrl } from "./use-picture";
 
@@ -34,9 +35,10 @@ export interface Loop {
 /** A range of a sound target, looped with and without its chain. */
 export function useLoop(media: Media, chain: Chain, strength: number, range: Range): Loop {
   const { libraryId, renderer } = useDesk();
-  const { facts, id } = media;
+  const { facts, id, name } = media;
   const [before, setBefore] = useState<RenderedLoop | null>(null);
   const [after, setAfter] = useState<RenderedLoop | null>(null);
+  const result = useBenchResult();
   const [side, setSide] = useState<Side>("after");
   const [playing, setPlaying] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
@@ -66,12 +68,16 @@ export function useLoop(media: Media, chain: Chain, strength: number, range: Ran
     setProblem(null);
     renderer
       .loop({ place: "viewer", chain, strength, source, start, end })
-      .then((rendered) => wanted && rendered && setAfter(rendered))
+      .then((rendered) => {
+        if (!wanted || !rendered) return;
+        setAfter(rendered);
+        result.current = { medium: "audio", on: name, chain, rendered, again: (kept) => renderer.loop({ place: "proof", chain: kept, strength, source, start, end }) };
+      })
       .catch((error: Error) => wanted && setProblem(error.message));
     return () => {
       wanted = false;
     };
-  }, [renderer, source, chain, strength, start, end]);
+  }, [renderer, source, name, chain, strength, start, end, result]);
 
   const difference = before && after ? before.loudness - after.loudness : 0;
   const match = Number.isFinite(difference) ? Math.min(largestMatch, Math.max(-largestMatch, difference)) : 0;

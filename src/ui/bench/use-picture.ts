@@ -3,6 +3,7 @@ import type { Chain } from "@/core/chain/model";
 import type { RenderedPicture } from "@/workers/render-messages";
 import { useDesk } from "../data/desk";
 import type { Media } from "../data/wire";
+import { useBenchResult } from "./bench-result";
 
 export const copyUrl = (libraryId: string, mediaId: string, copy: string) => `/api/libraries/${libraryId}/media/${mediaId}/${copy}`;
 
@@ -13,18 +14,24 @@ export const copyUrl = (libraryId: string, mediaId: string, copy: string) => `/a
 export function usePicture(media: Media, copy: "preview" | "mini", chain: Chain, strength: number, place: string) {
   const { libraryId, renderer } = useDesk();
   const [state, setState] = useState<{ mediaId: string; rendered: RenderedPicture | null; problem: string | null }>({ mediaId: media.id, rendered: null, problem: null });
-  const { facts, id } = media;
+  const { facts, id, name } = media;
+  const result = useBenchResult();
   useEffect(() => {
     if (facts.kind !== "image") return;
     let wanted = true;
+    const source = { url: copyUrl(libraryId, id, copy), ...facts[copy] };
     renderer
-      .picture({ place, chain, strength, source: { url: copyUrl(libraryId, id, copy), ...facts[copy] } })
-      .then((rendered) => wanted && rendered && setState({ mediaId: id, rendered, problem: null }))
+      .picture({ place, chain, strength, source })
+      .then((rendered) => {
+        if (!wanted || !rendered) return;
+        setState({ mediaId: id, rendered, problem: null });
+        if (place === "viewer") result.current = { medium: "image", on: name, chain, rendered, again: (kept) => renderer.picture({ place: "proof", chain: kept, strength, source }) };
+      })
       .catch((error: Error) => wanted && setState({ mediaId: id, rendered: null, problem: error.message }));
     return () => {
       wanted = false;
     };
-  }, [renderer, libraryId, id, facts, copy, chain, strength, place]);
+  }, [renderer, libraryId, id, name, facts, copy, chain, strength, place, result]);
   // Of another picture nothing is shown, however good it looks.
   return state.mediaId === id ? state : { mediaId: id, rendered: null, problem: null };
 }

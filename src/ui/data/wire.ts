@@ -1,3 +1,4 @@
+import type { Chain } from "@/core/chain/model";
 import type { Change, Replica } from "@/core/library/change";
 import type { EntityRows, Session, Target } from "@/core/library/entities";
 import type { MediaFacts, MemberSettings } from "@/core/library/media";
@@ -67,4 +68,20 @@ export interface Rendering {
   readonly bytes: number | null;
   readonly askedAt: string;
   readonly endedAt: string | null;
+}
+
+/** One content of a card, with what it changed against the one before. */
+export interface CardVersion {
+  readonly number: number;
+  readonly authorId: string | null;
+  readonly at: string;
+  readonly fingerprint: string;
+  readonly chain: Chain;
+  readonly difference: readonly string[];
+}
+
+/** The contents of a card, the newest first. */
+export interface CardVersions {
+  readonly current: number;
+  readonly versions: readonly CardVersion[];
 }

@@ -1,6 +1,7 @@
 import { Box, chakra, HStack } from "@chakra-ui/react";
 import { chainNoun, effectName, saySetting } from "@/core/chain/describe";
 import type { Card } from "@/core/library/entities";
+import { sayProof } from "@/core/library/proof";
 import { folderPath } from "@/core/library/folders";
 import type { LibraryData } from "../data/wire";
 import { CardLine, IndexCard } from "../parts/index-card";
@@ -54,6 +55,8 @@ export function CardPanel({ card, data, onRemoveAlias, onFreeKey }: CardPanelPro
         </CardLine>
         <CardLine name="Meant for">{card.fits.length === 0 ? "any target" : card.fits.join(", ")}</CardLine>
         <CardLine name="Kept">{`${date.format(new Date(card.addedAt))}, ${author}`}</CardLine>
+        {card.proof && <CardLine name={card.proof.same ? "Proved" : "Not proved"}>{`on “${card.proof.on}”: ${sayProof(card.proof, card.medium === "image" ? "image" : "audio")}`}</CardLine>}
+        <CardLine name="File"><chakra.a href={`/api/libraries/${data.library.id}/cards/${card.id}/file`} download textDecoration="underline">export</chakra.a></CardLine>
         <CardLine name="Version">{`${card.contentVersion}, a ${chainNoun(card.chain.settings.length)}`}</CardLine>
       </Box>
       {card.note && <Box px="16px" py="12px" overflowWrap="anywhere" whiteSpace="pre-wrap">{card.note}</Box>}

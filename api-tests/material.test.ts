@@ -1,0 +1,267 @@
+import { readdirSync, readFileSync } from "node:fs";
+import { join as joinPath } from "node:path";
+import sharp from "sharp";
+import { beforeAll, describe, expect, it } from "vitest";
+import yauzl from "yauzl";
+import { writeWav } from "@/core/formats/wav/write";
+import { database } from "@/db/connection";
+import { moveRender, readRender } from "@/db/renders";
+import { renderFile } from "@/media/render-file";
+import { carryOutRender } from "@/server/jobs/carry-out-render";
+import { sweepRenders } from "@/server/jobs/sweep";
+import { mediaRoot, originalPath } from "@/server/media-store";
+import type { Rendering } from "@/server/renders";
+import * as copyRoute from "@/app/api/libraries/[libraryId]/media/[mediaId]/[copy]/route";
+import * as materialRoute from "@/app/api/libraries/[libraryId]/material/route";
+import * as rendersRoute from "@/app/api/libraries/[libraryId]/renders/route";
+import * as renderRoute from "@/app/api/libraries/[libraryId]/renders/[renderId]/route";
+import * as cancelRoute from "@/app/api/libraries/[libraryId]/renders/[renderId]/cancel/route";
+import * as fileRoute from "@/app/api/libraries/[libraryId]/renders/[renderId]/file/route";
+import * as cardFileRoute from "@/app/api/libraries/[libraryId]/cards/[cardId]/file/route";
+import * as versionsRoute from "@/app/api/libraries/[libraryId]/cards/[cardId]/versions/route";
+import { answer, highPass, join, newLibrary, origin, request, type Person } from "./world";
+
+let owner: Person;
+let viewer: Person;
+let sessionId: string;
+
+beforeAll(async () => {
+  const made = await newLibrary();
+  sessionId = made.sessionId;
+  owner = await join(made.libraryId, "owner");
+  viewer = await join(made.libraryId, "viewer");
+});
+
+const params = <P extends object>(p: P) => ({ params: Promise.resolve({ libraryId: owner.libraryId, ...p }) });
+const planes = [0, 1].map((c) => Float32Array.from({ length: 30_000 }, (_, i) => 0.5 * Math.sin(i * 0.01 * (c + 1))));
+const wav = writeWav({ planes, sampleRate: 32_000 }, "f32");
+
+interface TakenIn {
+  media: { id: string; name: string; facts: { kind: string; frames: number; sampleRate: number; channels: number } };
+  error?: { code: string; message: string };
+}
+async function bring(name: string, bytes: Uint8Array, who = owner) {
+  const sent = new Request(`${origin}/api?name=${encodeURIComponent(name)}`, { method: "POST", headers: { host: "fichier.test", origin, cookie: who.cookie }, body: new Uint8Array(bytes) });
+  return answer<TakenIn>(await materialRoute.POST(sent, params({})));
+}
+const copy = (mediaId: string, name: string, headers: Record<string, string> = {}) => copyRoute.GET(request("/api", { cookie: owner.cookie, headers }), params({ mediaId, copy: name }));
+
+describe("bringing material in", () => {
+  it("keeps sample rate, channels and every sample, and offers any stretch of them", async () => {
+    const { status, body } = await bring("tone.wav", wav);
+    expect([status, body.media.facts]).toMatchObject([200, { kind: "audio", sampleRate: 32_000, channels: 2, frames: 30_000 }]);
+    const whole = new Float32Array(await (await copy(body.media.id, "planes")).arrayBuffer());
+    expect([...whole.subarray(30_000)]).toEqual([...planes[1]]);
+    const part = await copy(body.media.id, "planes", { range: "bytes=400-799" });
+    expect([part.status, part.headers.get("content-range")]).toEqual([206, "bytes 400-799/240000"]);
+    expect([...new Float32Array(await part.arrayBuffer())]).toEqual([...planes[0].subarray(100, 200)]);
+    expect((await copy(body.media.id, "planes", { range: "bytes=999999-" })).status).toBe(416);
+    const overview = new Int16Array(await (await copy(body.media.id, "overview")).arrayBuffer());
+    expect(overview.length).toBe(2 * Math.ceil(30_000 / 64));
+    expect(Math.max(...overview) / 32767).toBeCloseTo(0.5, 3);
+  });
+
+  it("knows a picture whatever its name says, and the same file again", async () => {
+    const file = await sharp({ create: { width: 40, height: 30, channels: 3, background: "teal" } }).jpeg().toBuffer();
+    const first = await bring("looks like sound.wav", file);
+    expect(first.body.media.facts).toMatchObject({ kind: "image", width: 40, height: 30 });
+    expect((await bring("again.jpg", file)).body.media.id).toBe(first.body.media.id);
+  });
+
+  it("refuses what cannot be used, says why, and leaves nothing behind", async () => {
+    const flac = joinPath(mediaRoot(), "damaged.flac");
+    await bring("tone.wav", wav).then(({ body }) => renderFile(originalPath(body.media.id), flac, { chain: { medium: "audio", settings: [] }, strength: 100, format: "flac" }));
+    const damaged = readFileSync(flac);
+    damaged.fill(0x33, damaged.length >> 1, (damaged.length >> 1) + 2000);
+    const picture = await sharp({ create: { width: 300, height: 300, channels: 3, background: "black", noise: { type: "gaussian", mean: 99, sigma: 60 } } }).png().toBuffer();
+    const playlist = `#EXTM3U\n#EXT-X-TARGETDURATION:5\n#EXTINF:5,\n/etc/passwd\n#EXT-X-ENDLIST\n`;
+    const nine = writeWav({ planes: Array.from({ length: 9 }, () => planes[0]), sampleRate: 8000 });
+    for (const [name, bytes, why] of [
+      ["text.wav", Buffer.from("not sound at all"), /neither a sound nor a picture/],
+      ["playlist.m3u8", Buffer.from(playlist), /neither a sound nor a picture/],
+      ["drawing.svg", Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>`), /svg/],
+      ["truncated.png", picture.subarray(0, picture.length >> 1), /./],
+      ["damaged.flac", damaged, /./],
+      ["nine.wav", nine, /9 channels/],
+    ] as const) {
+      const { status, body } = await bring(name, bytes);
+      expect([name, status, body.error?.code]).toEqual([name, 415, "unreadable"]);
+      expect(body.error?.message).toMatch(why);
+    }
+    expect((await bring("empty.wav", new Uint8Array(0))).body.error?.code).toMatch(/empty-file|no-file/);
+    expect((await bring("", wav)).body.error?.code).toBe("no-name");
+    expect((await bring("mine.wav", wav, viewer)).status).toBe(403);
+    expect(readdirSync(joinPath(mediaRoot(), "uploads"))).toEqual([]);
+    expect(readdirSync(mediaRoot(), { recursive: true }).filter((f) => String(f).includes(".part"))).toEqual([]);
+  });
+
+  it("puts material into a session of its medium only", async () => {
+    const { body } = await bring("tone.wav", wav);
+    const image = await owner.run<{ sessionId: string }>("create-session", { name: "Stills", medium: "image" });
+    const wrong = await owner.run("add-targets", { sessionId: image.body.result.sessionId, items: [{ mediaId: body.media.id, name: "Tone" }] });
+    expect(wrong.body.error).toMatchObject({ code: "other-medium" });
+    expect((await owner.run("add-targets", { sessionId, items: [{ mediaId: "f".repeat(64), name: "Nothing" }] })).status).toBe(404);
+  });
+});
+
+describe("routing", () => {
+  it("refuses circles, and what cannot be fed", async () => {
+    const group = async (kind: string) => (await owner.run<{ targetId: string }>("add-group", { sessionId, kind, name: kind })).body.result.targetId;
+    const [one, two, output] = [await group("bus"), await group("bus"), await group("output")];
+    expect((await owner.run("edit-target", { sessionId, targetIds: [one], feedsId: two })).status).toBe(200);
+    expect((await owner.run("edit-target", { sessionId, targetIds: [two], feedsId: one })).body.error).toMatchObject({ code: "goes-in-circles" });
+    expect((await owner.run("edit-target", { sessionId, targetIds: [output], feedsId: one })).body.error).toMatchObject({ code: "feeds-nothing" });
+    expect((await owner.run("edit-target", { sessionId, targetIds: [one], sends: [{ to: two, level: 0 }] })).body.error).toMatchObject({ code: "sends-elsewhere" });
+    expect((await owner.run("add-group", { sessionId, kind: "output", name: "Second" })).body.error).toMatchObject({ code: "one-output" });
+  });
+});
+
+const ask = async (targetIds: string[], format = "wav", who = owner) =>
+  answer<{ render: Rendering; error?: { code: string } }>(await rendersRoute.POST(request("/api", { method: "POST", cookie: who.cookie, body: { sessionId, targetIds, format } }), params({})));
+const look = async (renderId: string, who = owner) => answer<{ render: Rendering }>(await renderRoute.GET(request("/api", { cookie: who.cookie }), params({ renderId })));
+const file = (renderId: string) => fileRoute.GET(request("/api", { cookie: owner.cookie }), params({ renderId }));
+
+async function clips(count: number): Promise<string[]> {
+  const { body } = await bring("tone.wav", wav);
+  const added = await owner.run<{ targetIds: string[] }>("add-targets", { sessionId, items: Array.from({ length: count }, () => ({ mediaId: body.media.id, name: "Take/1" })) });
+  for (const targetId of added.body.result.targetIds) await owner.run("set-chain", { sessionId, targetId, chain: highPass(300), strength: 70 });
+  return added.body.result.targetIds;
+}
+
+/** Names and bytes of an archive, as a reader of somebody else's (yauzl) finds them. */
+const unzip = (bytes: Buffer) =>
+  new Promise<Map<string, Buffer>>((resolve, reject) => {
+    const found = new Map<string, Buffer>();
+    yauzl.fromBuffer(bytes, { lazyEntries: true }, (error, zip) => {
+      if (error) return reject(error);
+      zip.on("entry", (entry: yauzl.Entry) =>
+        zip.openReadStream(entry, (problem, stream) => {
+          if (problem) return reject(problem);
+          const parts: Buffer[] = [];
+          stream.on("data", (part: Buffer) => parts.push(part));
+          stream.on("end", () => {
+            found.set(entry.fileName, Buffer.concat(parts));
+            zip.readEntry();
+          });
+        }),
+      );
+      zip.on("end", () => resolve(found));
+      zip.readEntry();
+    });
+  });
+
+describe("rendering", () => {
+  it("gives the bytes that the same chain gives elsewhere, under a name fit for a file", async () => {
+    const [targetId] = await clips(1);
+    const { body } = await ask([targetId]);
+    expect(body.render.state).toBe("waiting");
+    await carryOutRender(body.render.id);
+    expect((await look(body.render.id)).body.render).toMatchObject({ state: "done", progress: 1, fileName: "Take-1.wav" });
+    const response = await file(body.render.id);
+    expect(response.headers.get("content-disposition")).toContain(`filename="Take-1.wav"`);
+    const target = (await owner.rows(sessionId)).target.find((t) => t.id === targetId)!;
+    const elsewhere = joinPath(mediaRoot(), "elsewhere.wav");
+    await renderFile(originalPath(String(target.mediaId)), elsewhere, { chain: highPass(300), strength: 70, format: "wav" });
+    expect(Buffer.from(await response.arrayBuffer()).equals(readFileSync(elsewhere))).toBe(true);
+  });
+
+  it("packs several into an archive, doubles numbered", async () => {
+    const { body } = await ask(await clips(3), "flac");
+    await carryOutRender(body.render.id);
+    const found = await unzip(Buffer.from(await (await file(body.render.id)).arrayBuffer()));
+    expect([...found.keys()]).toEqual(["Take-1.flac", "Take-1 2.flac", "Take-1 3.flac"]);
+    expect([...found.values()].every((bytes) => bytes.toString("latin1", 0, 4) === "fLaC" && bytes.equals([...found.values()][0]))).toBe(true);
+  });
+
+  it("is one's own: others neither see nor fetch nor stop it, and viewers cannot ask", async () => {
+    const targetIds = await clips(1);
+    expect((await ask(targetIds, "wav", viewer)).status).toBe(403);
+    const { body } = await ask(targetIds);
+    expect((await look(body.render.id, viewer)).status).toBe(404);
+    expect((await cancelRoute.POST(request("/api", { method: "POST", cookie: viewer.cookie, body: {} }), params({ renderId: body.render.id }))).status).toBe(404);
+  });
+
+  it("stops when asked to, offers nothing then, and says what cannot be rendered", async () => {
+    const targetIds = await clips(1);
+    const { body } = await ask(targetIds);
+    await cancelRoute.POST(request("/api", { method: "POST", cookie: owner.cookie, body: {} }), params({ renderId: body.render.id }));
+    await carryOutRender(body.render.id);
+    expect((await look(body.render.id)).body.render.state).toBe("cancelled");
+    expect((await file(body.render.id)).status).toBe(404);
+    expect((await ask(targetIds, "png")).body.error).toMatchObject({ code: "other-medium" });
+    await owner.run("set-chain", { sessionId, targetId: targetIds[0], chain: { medium: "audio", settings: [{ effect: "audio.from-elsewhere", values: { depth: 3 }, on: true, mix: 100 }] } });
+    const unknown = (await ask(targetIds)).body.render.id;
+    await carryOutRender(unknown);
+    expect((await look(unknown)).body.render).toMatchObject({ state: "failed", problem: expect.stringContaining("audio.from-elsewhere") as string });
+  });
+
+  it("is taken up again when its worker has died in the middle", async () => {
+    const { body } = await ask(await clips(1));
+    // What a worker leaves behind that was killed: the state it had set, and nobody's lock.
+    expect(await moveRender(database(), body.render.id, ["waiting"], { state: "running", progress: 0.4 })).toBe(true);
+    await sweepRenders();
+    expect((await readRender(database(), body.render.id))?.state).toBe("waiting");
+    expect((await file(body.render.id)).status).toBe(404);
+    await carryOutRender(body.render.id);
+    expect((await look(body.render.id)).body.render.state).toBe("done");
+  });
+});
+
+describe("cards as files and versions", () => {
+  it("travel and come back equal, with an effect that nobody here knows", async () => {
+    const chain = { medium: "audio", settings: [...highPass(77).settings, { effect: "audio.from-elsewhere", values: { depth: 3.25, deep: { er: [1, null] } }, on: true, mix: 40 }] };
+    const kept = await owner.run<{ cardId: string }>("keep-card", { name: "Traveller", path: "Out / There", note: "Mind the step.", fits: ["clip"], chain });
+    const response = await cardFileRoute.GET(request("/api", { cookie: owner.cookie }), params({ cardId: kept.body.result.cardId }));
+    expect(response.headers.get("content-disposition")).toContain("Traveller.card.json");
+    const text = await response.text();
+    const other = await join((await newLibrary()).libraryId, "editor");
+    const imported = await other.run<{ cardId: string }>("import-card", { file: text });
+    const pick = (rows: Record<string, unknown>[], id: string) => rows.filter((r) => r.id === id).map(({ name, note, fits, medium, fingerprint, chain }) => ({ name, note, fits, medium, fingerprint, chain }));
+    expect(pick((await other.rows()).card, imported.body.result.cardId)).toEqual(pick((await owner.rows()).card, kept.body.result.cardId));
+    expect((await other.rows()).folder.map((f) => f.name).sort()).toEqual(["Out", "There"]);
+  });
+
+  it("say where a file is wrong", async () => {
+    const good = JSON.parse(await (await cardFileRoute.GET(request("/api", { cookie: owner.cookie }), params({ cardId: String((await owner.rows()).card[0].id) }))).text()) as { chain: { settings: { values: object }[] } };
+    for (const [broken, where] of [
+      ["{\n  \"format\": oops }", /^line 2/],
+      [JSON.stringify({ ...good, format: "other" }), /^format$/],
+      [JSON.stringify({ ...good, version: 9 }), /^version$/],
+      [JSON.stringify({ ...good, fits: ["cupboard"] }), /^fits\[0\]$/],
+      [JSON.stringify({ ...good, chain: { medium: "audio", settings: [{ effect: "audio.high-pass", values: { cutoff: 1e9 } }] } }), /^chain\.settings\.0\.values\.cutoff$/],
+      [JSON.stringify({ ...good, fingerprint: "0".repeat(64) }), /^fingerprint$/],
+      [`${"[".repeat(5000)}${"]".repeat(5000)}`, /./],
+    ] as const) {
+      const { status, body } = await owner.run("import-card", { file: broken });
+      expect([status, body.error]).toMatchObject([400, { code: "bad-card-file", where: expect.stringMatching(where) as string }]);
+    }
+  });
+
+  it("tell version by version what was changed, and stamp what was proved", async () => {
+    const { cardId } = (await owner.run<{ cardId: string }>("keep-card", { name: "Growing", path: "", chain: highPass(80) })).body.result;
+    await owner.run("prove-card", { cardId, contentVersion: 1, on: "Take 1", difference: null });
+    const row = async () => (await owner.rows()).card.find((c) => c.id === cardId)!;
+    expect((await row()).proof).toEqual({ on: "Take 1", difference: null, same: true });
+    await owner.run("revise-card", { cardId, chain: highPass(120) });
+    expect((await row()).proof).toBeNull();
+    expect((await owner.run("prove-card", { cardId, contentVersion: 1, on: "Take 1", difference: null })).body.error).toMatchObject({ code: "stale" });
+    const { body } = await answer<{ current: number; versions: { number: number; difference: string[] }[] }>(await versionsRoute.GET(request("/api", { cookie: owner.cookie }), params({ cardId })));
+    expect(body.versions.map(({ number, difference }) => [number, difference])).toEqual([[2, ["High-pass: Cutoff 80 Hz → 120 Hz"]], [1, []]]);
+    // A stamp is nothing that was done: taking back goes past it.
+    await owner.run("prove-card", { cardId, contentVersion: 2, on: "Take 1", difference: -130 });
+    expect((await owner.takeBack("undo")).status).toBe(200);
+    expect((await row()).contentVersion).toBe(1);
+  });
+
+  it("pins stay until they are brought up, and what was changed by hand is spared", async () => {
+    const [plain, touched] = await clips(2);
+    const { cardId } = (await owner.run<{ cardId: string }>("keep-card", { name: "Pinned", path: "", chain: highPass(80) })).body.result;
+    await owner.run("apply-card", { sessionId, targetIds: [plain, touched], cardId });
+    await owner.run("set-chain", { sessionId, targetId: touched, chain: highPass(90) });
+    await owner.run("revise-card", { cardId, chain: highPass(150) });
+    const { body } = await owner.run<{ updated: number; spared: number }>("update-pins", { sessionId, cardId });
+    expect(body.result).toEqual({ updated: 1, spared: 1 });
+    const cutoff = async (id: string) => ((await owner.rows(sessionId)).target.find((t) => t.id === id) as { chain: { settings: { values: { cutoff: number } }[] } }).chain.settings[0].values.cutoff;
+    expect([await cutoff(plain), await cutoff(touched)]).toEqual([150, 90]);
+  });
+});

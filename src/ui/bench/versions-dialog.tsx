@@ -1,0 +1,90 @@
+"use client";
+
+import { Box, chakra, HStack } from "@chakra-ui/react";
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
+import { combination } from "@/core/keys/combination";
+import type { Card } from "@/core/library/entities";
+import { may } from "@/core/library/roles";
+import { api } from "../data/api";
+import { sayError, useDesk } from "../data/desk";
+import type { CardVersions } from "../data/wire";
+import { Dialog } from "../parts/dialog";
+import { KeyCap } from "../parts/key-cap";
+import type { Bench } from "./use-bench";
+
+const when = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "long", year: "numeric", hour: "2-digit", minute: "2-digit" });
+
+/** The versions of the card on the lead target: arrows audition each on the material, Enter puts it on, R makes it the newest. */
+export function VersionsDialog({ bench, card, onClose }: { bench: Bench; card: Card; onClose: () => void }) {
+  const { libraryId, data, act } = useDesk();
+  const { setAudition, lead, apply } = bench;
+  const list = useRef<HTMLDivElement>(null);
+  const [at, setAt] = useState(0);
+  const [moved, setMoved] = useState(false);
+  const query = useQuery({ queryKey: ["versions", libraryId, card.id, card.contentVersion], queryFn: () => api<CardVersions>(`/api/libraries/${libraryId}/cards/${card.id}/versions`) });
+  const versions = useMemo(() => query.data?.versions ?? [], [query.data]);
+  const chosen = versions[Math.min(at, versions.length - 1)];
+  const editable = may(data.member.role, "keep") && card.layer !== "supplied";
+  const strength = lead?.strength ?? 100;
+  useEffect(() => {
+    if (moved && chosen) setAudition({ chain: chosen.chain, strength });
+  }, [moved, chosen, strength, setAudition]);
+  useEffect(() => () => setAudition(null), [setAudition]);
+  useEffect(() => {
+    if (versions.length > 0) list.current?.focus();
+  }, [versions.length]);
+  const onKey = (event: KeyboardEvent) => {
+    const step = (by: number) => {
+      setMoved(true);
+      setAt((n) => Math.min(versions.length - 1, Math.max(0, n + by)));
+    };
+    const does: Record<string, () => void> = {
+      ArrowDown: () => step(1), ArrowUp: () => step(-1),
+      Enter: () => {
+        if (!chosen) return;
+        apply({ ...card, chain: chosen.chain, contentVersion: chosen.number }, "replace", strength);
+        onClose();
+      },
+      r: () => {
+        if (!chosen || !editable || chosen.number === card.contentVersion) return;
+        void act("revise-card", { cardId: card.id, chain: chosen.chain, seen: card.version });
+        onClose();
+      },
+    };
+    const run = does[combination(event)];
+    if (!run) return;
+    event.preventDefault();
+    event.stopPropagation();
+    run();
+  };
+  return (
+    <Dialog title={`Versions of “${card.name}”`} onClose={onClose} initialFocus={list} width="560px">
+      <Box ref={list} role="listbox" aria-label="Versions" tabIndex={0} onKeyDown={onKey} maxHeight="50vh" overflowY="auto" aria-activedescendant={chosen ? `version-${chosen.number}` : undefined}>
+        {versions.map((version, i) => {
+          const author = version.authorId === null ? "supplied with Fichier" : (data.members.find((m) => m.id === version.authorId)?.name ?? "a former member");
+          return (
+            <Box
+              key={version.number} role="option" id={`version-${version.number}`} aria-selected={i === at} px="12px" py="7px" borderLeft="3px solid" borderColor={i === at ? "cardSelected" : "transparent"} bg={i === at ? "cardSelectedGround" : undefined} cursor="default"
+              onClick={() => { setMoved(true); setAt(i); }}
+            >
+              <HStack justifyContent="space-between" gap="12px">
+                <chakra.span fontFamily="heading" fontWeight="600">{`Version ${version.number}`}{version.number === card.contentVersion && " · current"}{lead?.cardId === card.id && lead.cardVersion === version.number && " · on this target"}</chakra.span>
+                <chakra.span fontSize="xs" color="cardMuted">{`${when.format(new Date(version.at))}, ${author}`}</chakra.span>
+              </HStack>
+              {version.difference.length > 0 && <chakra.div fontSize="sm" color="cardMuted" overflowWrap="anywhere">{version.difference.join(" · ")}</chakra.div>}
+            </Box>
+          );
+        })}
+        {query.isLoading && <Box p="12px" color="cardMuted">Looking them up …</Box>}
+        {query.error && <Box p="12px" role="alert" color="#a63a24">{`✕ ${sayError(query.error)}`}</Box>}
+      </Box>
+      <HStack mt="12px" gap="16px" fontSize="sm" color="cardMuted">
+        <HStack gap="5px"><KeyCap keys="ArrowDown" quiet />audition</HStack>
+        <HStack gap="5px"><KeyCap keys="Enter" quiet />put on</HStack>
+        {editable && <HStack gap="5px"><KeyCap keys="r" quiet />make it the newest</HStack>}
+        <HStack gap="5px"><KeyCap keys="Escape" quiet />leave</HStack>
+      </HStack>
+    </Dialog>
+  );
+}
