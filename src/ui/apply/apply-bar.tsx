@@ -60,10 +60,15 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
   }, [query, hits]);
   const marks = useCardMarks(replica);
 
-  const put = (how: ApplyHow, index = chosen) => {
-    const picked = hits[index]?.card;
-    // What was typed last has not been answered yet: the row on top may still be another one.
-    if (!picked || query !== typed) return;
+  const asked = useRef<{ how: ApplyHow; index?: number } | null>(null);
+  const put = (how: ApplyHow, index?: number) => {
+    // What was typed last has not been answered yet: the row on top may still be another one. It is done with the answer.
+    if (query !== typed) {
+      asked.current = { how, index };
+      return;
+    }
+    const picked = hits[index ?? chosen]?.card;
+    if (!picked) return;
     apply(picked, how, strength);
     onClose();
   };
@@ -71,6 +76,10 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
   const latestPut = useRef(put);
   useEffect(() => {
     latestPut.current = put;
+    const waiting = asked.current;
+    if (!waiting || query !== typed) return;
+    asked.current = null;
+    put(waiting.how, waiting.index);
   });
   const pick = useCallback((index: number) => latestPut.current("replace", index), []);
   const onKey = (event: KeyboardEvent) => {
@@ -108,7 +117,7 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
         <HStack borderBottom="2px solid" borderColor="cardHead" px="16px" gap="12px">
           <Input
             ref={input} autoFocus role="combobox" aria-label="Find a card" aria-expanded="true" aria-controls="found-cards" aria-activedescendant={card ? `found-${card.id}` : undefined} autoComplete="off" spellCheck={false}
-            variant="flushed" border="none" fontFamily="mono" fontSize="lg" height="46px" px="0" value={typed} onChange={(event) => { typing.current = true; setTyped(event.target.value); setAt(0); setTouched(true); }} onKeyDown={onKey} _focusVisible={{ outline: "none", boxShadow: "none" }}
+            variant="flushed" border="none" fontFamily="mono" fontSize="lg" height="46px" px="0" value={typed} onChange={(event) => { asked.current = null; typing.current = true; setTyped(event.target.value); setAt(0); setTouched(true); }} onKeyDown={onKey} _focusVisible={{ outline: "none", boxShadow: "none" }}
           />
           <chakra.span fontSize="sm" color="cardMuted" whiteSpace="nowrap" aria-live="polite">{`${result.fitting} of ${result.matches} fit a ${target.kind || "target"}`}</chakra.span>
         </HStack>
