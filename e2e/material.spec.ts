@@ -74,7 +74,7 @@ test("own sound in, shaped, kept and proved, put on others, rendered: the same b
   writeFileSync(files[0], writeWav({ planes, sampleRate: 44_100 }));
   writeFileSync(files[1], writeWav({ planes: [planes[1].subarray(0, 90_000)], sampleRate: 32_000 }, "f32"));
   writeFileSync(files[2], "these are only notes");
-  await signIn(page, "sound");
+  await signIn(page, "curator");
   await begin(page, "Quay, own takes", "sound", files);
   // The good ones come in together, the bad one says why it does not.
   await expect(said(page)).toHaveText("Brought in 2 clips.");
@@ -120,7 +120,7 @@ test("own pictures in, a look on all of them, rendered together: the same bytes 
     const picture = sharp({ create: { width: 320, height: 240, channels: 3, background: { r: 90 + 60 * i, g: 120, b: 150 }, noise: { type: "gaussian", mean: 128, sigma: 40 } } });
     writeFileSync(file, i === 0 ? await picture.jpeg().toBuffer() : await picture.png().toBuffer());
   }
-  await signIn(page, "stills");
+  await signIn(page, "curator");
   await begin(page, "Rope and tar", "pictures", files);
   await expect(said(page)).toHaveText("Brought in 2 photos.");
   await add(page, "exp");

@@ -14,6 +14,8 @@ export function connect(url: string): Database {
   const pool = new pg.Pool({ connectionString: url, max: 10, connectionTimeoutMillis: 5000 });
   // Without a listener, a server that goes away would take the whole process with it.
   pool.on("error", () => undefined);
+  // The same for connections in use, such as one that holds a lock; whoever uses it hears of it by the next query.
+  pool.on("connect", (client) => client.on("error", () => undefined));
   return drizzle(pool, { schema, casing: "snake_case" });
 }
 

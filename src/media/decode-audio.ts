@@ -12,9 +12,10 @@ export async function decodeAudio(file: Uint8Array): Promise<AudioMaterial> {
   const path = join(folder, "original");
   try {
     await writeFile(path, file);
-    const { sampleRate, channels } = await probeSound(path);
+    const facts = await probeSound(path);
+    const { sampleRate, channels } = facts;
     const blocks: Float32Array[][] = [];
-    for await (const block of soundBlocks(path, channels)) blocks.push(block);
+    for await (const block of soundBlocks(path, facts)) blocks.push(block);
     const frames = blocks.reduce((sum, block) => sum + block[0].length, 0);
     if (frames === 0) throw new UnreadableMedia("there is no sound in this file");
     const planes = Array.from({ length: channels }, (_, c) => {

@@ -87,7 +87,8 @@ const isSilent = (planes: readonly Float32Array[]) => planes.every((plane) => pl
  * Throws `UnreadableMedia`, `MissingEffects`, or the signal's reason; then there is no output file.
  */
 export async function renderSoundFile(input: string, output: string, { chain, strength, format, range }: SoundRendering, { onProgress, signal }: RenderHooks = {}): Promise<{ frames: number }> {
-  const { sampleRate, channels, framesGuess } = await probeSound(input);
+  const facts = await probeSound(input);
+  const { sampleRate, channels, framesGuess } = facts;
   const processor = prepareAudioChain(chain, strength, { sampleRate, channels });
   if (processor.missing.length > 0) throw new MissingEffects(processor.missing);
   const start = range?.start ?? 0;
@@ -109,7 +110,7 @@ export async function renderSoundFile(input: string, output: string, { chain, st
     };
     try {
       let seen = 0;
-      for await (const block of soundBlocks(input, channels, signal)) {
+      for await (const block of soundBlocks(input, facts, signal)) {
         const from = Math.max(0, start - seen);
         const to = Math.min(block[0].length, end - seen);
         seen += block[0].length;

@@ -43,13 +43,14 @@ const put = (id: string, part: string, bytes: Uint8Array) => writeWholeFile(plac
 
 /** Decodes a sound into planes one after another. The length is only known at the end, so each channel is written apart first. */
 async function copySound(id: string, path: string): Promise<MediaFacts> {
-  const { sampleRate, channels } = await probeSound(path);
+  const facts = await probeSound(path);
+  const { sampleRate, channels } = facts;
   const overview = new Overview();
   let frames = 0;
   await writeWholeFile(place(id, "planes"), async (part) => {
     const parts = await Promise.all(Array.from({ length: channels }, (_, c) => open(`${part}.${c}`, "w")));
     try {
-      for await (const block of soundBlocks(path, channels)) {
+      for await (const block of soundBlocks(path, facts)) {
         overview.add(block);
         frames += block[0].length;
         if (frames * channels * 4 > mostDecoded) throw new UnreadableMedia("it is too long; at most six hours of stereo at 48 kHz can be worked with");

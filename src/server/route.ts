@@ -9,7 +9,7 @@ function isOutage(error: unknown): boolean {
   for (let e: unknown = error; e instanceof Error; e = e.cause) {
     const code = (e as { code?: string }).code ?? "";
     // Class 57: operator intervention; class 08: connection; the rest is what sockets and the pool say.
-    if (/^(57P|08)/.test(code) || /ECONN|EPIPE|ETIMEDOUT/.test(code) || /timeout exceeded|Connection terminated/.test(e.message)) return true;
+    if (/^(57P|08)/.test(code) || /ECONN|EPIPE|ETIMEDOUT/.test(code) || /timeout exceeded|Connection terminated|not queryable/.test(e.message)) return true;
   }
   return false;
 }
