@@ -2,7 +2,7 @@
 
 import { chakra, HStack } from "@chakra-ui/react";
 import { useRef, useState, type FormEvent } from "react";
-import { groupKinds, type GroupKind, type Session } from "@/core/library/entities";
+import type { Session } from "@/core/library/entities";
 import { DialogButtons, useSubmit } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
 import { Field, TextField } from "../parts/fields";
@@ -50,29 +50,6 @@ export function NewSessionDialog({ medium: first, onClose }: { medium: Session["
         <TextField ref={field} label="Name" value={name} problem={problem} onChange={(event) => { setName(event.target.value); setProblem(undefined); }} />
         <Choice label="For" options={[{ value: "audio", label: "Sound" }, { value: "image", label: "Pictures" }]} value={medium} onChange={setMedium} />
         <DialogButtons action="Begin" onClose={onClose} />
-      </form>
-    </Dialog>
-  );
-}
-
-const groupNames: Record<GroupKind, string> = { track: "Track", bus: "Bus", return: "Return", output: "Output" };
-
-/** Adds a track, bus, return or output. */
-export function NewGroupDialog({ sessionId, onClose }: { sessionId: string; onClose: Closing }) {
-  const { problem, setProblem, submit } = useSubmit(onClose);
-  const [name, setName] = useState("");
-  const [kind, setKind] = useState<GroupKind>("track");
-  const field = useRef<HTMLInputElement>(null);
-  const onSubmit = (event: FormEvent) => {
-    event.preventDefault();
-    void submit("add-group", { sessionId, kind, name: name.trim() === "" ? groupNames[kind] : name });
-  };
-  return (
-    <Dialog title="New track, bus, return or output" onClose={onClose} initialFocus={field} width="440px">
-      <form onSubmit={onSubmit}>
-        <TextField ref={field} label="Name" placeholder={groupNames[kind]} value={name} problem={problem} onChange={(event) => { setName(event.target.value); setProblem(undefined); }} />
-        <Choice label="Kind" options={groupKinds.map((value) => ({ value, label: groupNames[value] }))} value={kind} onChange={(next) => { setKind(next); setProblem(undefined); }} />
-        <DialogButtons action="Add" onClose={onClose} />
       </form>
     </Dialog>
   );
