@@ -17,7 +17,7 @@ export async function signIn(page: Page, who: string): Promise<void> {
 }
 
 /** Waits until the material of the bench is there. */
-export const rendered = (page: Page) => expect(page.locator("[data-rendered]")).toBeVisible();
+export const rendered = (page: Page) => expect(page.locator("[data-rendered]")).toBeVisible({ timeout: 30_000 });
 
 export const press = async (page: Page, ...keys: string[]) => {
   for (const key of keys) await page.keyboard.press(key);

@@ -1,5 +1,5 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { useCallback, useEffect, useRef, useState } from "react";
+import { useCallback, useRef, useState } from "react";
 import { mediumWords } from "@/core/library/words";
 import { sayError, useDesk } from "../data/desk";
 import { sessionKey } from "../data/library-data";
@@ -27,7 +27,10 @@ export interface TakeIn {
   clear(): void;
 }
 
-/** Brings files into a session: sent with progress, a few at once, then put into it together, in the order they came in. */
+/**
+ * Brings files into a session: sent with progress, a few at once, then put into it together, in the order they came in.
+ * Leaving the bench does not stop it.
+ */
 export function useTakeIn(session: SessionData): TakeIn {
   const { libraryId, act } = useDesk();
   const client = useQueryClient();
@@ -35,7 +38,6 @@ export function useTakeIn(session: SessionData): TakeIn {
   const stop = useRef(new AbortController());
   const last = useRef(0);
   const { id: sessionId, medium: wanted } = session.session;
-  useEffect(() => () => stop.current.abort(), []);
 
   const change = useCallback((key: number, set: Partial<Incoming>) => setIncoming((all) => all.map((each) => (each.key === key ? { ...each, ...set } : each))), []);
 
