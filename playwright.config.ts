@@ -5,8 +5,8 @@ export default defineConfig({
   testDir: "e2e",
   // One application with one demo library: the files do not get in each other's way, but two cores have enough with one browser.
   workers: 1,
-  timeout: 60_000,
-  expect: { timeout: 10_000 },
+  timeout: 150_000,
+  expect: { timeout: 25_000 },
   outputDir: "test-results",
   use: {
     baseURL: process.env.FICHIER_URL,
