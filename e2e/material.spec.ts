@@ -15,13 +15,15 @@ test.afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 /** Begins a session of one's own, by keyboard, and brings files in. */
 async function begin(page: Page, name: string, kind: "sound" | "pictures", files: string[]) {
+  // Listened for from the start: the browser must know of it before the key that opens it is pressed.
+  const chooser = page.waitForEvent("filechooser");
   await press(page, "Alt+n");
   await page.keyboard.type(name);
   if (kind === "pictures") await press(page, "Tab", "ArrowRight");
   await press(page, "Enter");
   await expect(page.getByRole("heading", { name: "Nothing on the bench yet" })).toBeVisible();
-  // What the key I opens is the system's own window, which no test can work in; its field is filled instead.
-  await page.getByLabel("Files to bring in").setInputFiles(files);
+  await press(page, "i");
+  await (await chooser).setFiles(files);
 }
 
 /** Adds an effect by its first letters. */
@@ -75,8 +77,15 @@ test("own sound in, shaped, kept and proved, put on others, rendered: the same b
   writeFileSync(files[2], "these are only notes");
   await signIn(page, "owner");
   await begin(page, "Quay, own takes", "sound", files);
-  // The good ones come in together, the bad one stays outside.
+  // The good ones come in together, the bad one says why it does not.
   await expect(said(page)).toHaveText("Brought in 2 clips.");
+  await expect(page.getByRole("region", { name: "Coming in" })).toContainText("“notes.wav” cannot be used: it is neither a sound nor a picture that can be read.");
+  // In the list the keys that move settings in a chain move targets.
+  const first = page.getByRole("listbox", { name: "Targets" }).getByRole("option").first();
+  await press(page, "Alt+ArrowDown");
+  await expect(first).toContainText("quay two");
+  await press(page, "Alt+ArrowUp");
+  await expect(first).toContainText("quay one");
   await expect(target(page, "quay one")).toHaveAttribute("aria-selected", "true");
   await add(page, "high");
   await add(page, "del");

@@ -3,12 +3,12 @@ import { stat } from "node:fs/promises";
 import { Readable } from "node:stream";
 import Joi from "joi";
 import { v7 as newId } from "uuid";
-import { fileName } from "@/core/library/file-names";
 import { countTargets } from "@/core/library/words";
 import { database } from "@/db/connection";
 import { insertRender, listRenders, moveRender, readRender, type RenderRow } from "@/db/renders";
 import { readSession, readTargets } from "@/db/replica";
 import { resultFormats, type ResultFormat } from "@/media/results";
+import { attachment } from "./attachment";
 import { validate } from "./command";
 import { id as idField } from "./fields";
 import { isId } from "./ids";
@@ -85,12 +85,6 @@ export async function renderedFile(member: Member, id: string): Promise<Response
   const name = row.fileName ?? "result";
   const type = row.items.length > 1 ? "application/zip" : resultFormats[row.format as ResultFormat].type;
   return new Response(Readable.toWeb(createReadStream(path)) as ReadableStream, {
-    headers: {
-      "content-type": type,
-      "content-length": String(found.size),
-      // RFC 6266: a plain name for old programs, the real one in UTF-8.
-      "content-disposition": `attachment; filename="${fileName(name).replace(/[^\x20-\x7e]/g, "_")}"; filename*=UTF-8''${encodeURIComponent(name)}`,
-      "cache-control": "private, no-store",
-    },
+    headers: { ...attachment(name, type), "content-length": String(found.size) },
   });
 }

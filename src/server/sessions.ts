@@ -1,4 +1,5 @@
 import { generateKeyBetween } from "fractional-indexing";
+import { byPosition } from "@/core/library/order";
 import type { Session } from "@/core/library/entities";
 import { listSessions, readTargets } from "@/db/replica";
 import type { Ledger } from "@/db/ledger";
@@ -20,6 +21,5 @@ export async function lastSessionPlace(ledger: Ledger): Promise<string> {
 
 /** The place of the last target of a session, or null. */
 export async function lastTargetPlace(ledger: Ledger, sessionId: string): Promise<string | null> {
-  const places = (await readTargets(ledger.db, ledger.libraryId, sessionId)).map((t) => t.position).sort((a, b) => (a < b ? -1 : 1));
-  return places.at(-1) ?? null;
+  return (await readTargets(ledger.db, ledger.libraryId, sessionId)).sort(byPosition).at(-1)?.position ?? null;
 }

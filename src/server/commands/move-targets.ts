@@ -1,5 +1,6 @@
 import { generateNKeysBetween } from "fractional-indexing";
 import Joi from "joi";
+import { byPosition } from "@/core/library/order";
 import { countTargets } from "@/core/library/words";
 import { readTargets } from "@/db/replica";
 import { defineCommand } from "../command";
@@ -17,7 +18,7 @@ export const moveTargets = defineCommand<{ sessionId: string; targetIds: string[
     if (before !== null) await requireTargets(ledger, sessionId, [before]);
     const rest = (await readTargets(ledger.db, ledger.libraryId, sessionId))
       .filter((t) => !targetIds.includes(t.id))
-      .sort((a, b) => (a.position < b.position ? -1 : a.position > b.position ? 1 : a.id < b.id ? -1 : 1));
+      .sort(byPosition);
     const at = rest.findIndex((t) => t.id === before);
     const end = at === -1 ? rest.length : at;
     const places = generateNKeysBetween(rest[end - 1]?.position ?? null, rest[end]?.position ?? null, moved.length);

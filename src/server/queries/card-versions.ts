@@ -5,6 +5,7 @@ import { cardExtension } from "@/core/formats/card/card-file";
 import { fileName } from "@/core/library/file-names";
 import { database } from "@/db/connection";
 import { folderPathOf, readCard, readVersions } from "@/db/cards";
+import { attachment } from "../attachment";
 import { isId } from "../ids";
 import type { Member } from "../member";
 import { notFound } from "../refusal";
@@ -33,12 +34,5 @@ export type CardVersions = Awaited<ReturnType<typeof cardVersions>>;
 export async function cardFile(member: Member, cardId: string): Promise<Response> {
   const { name, note, fits, folderId, chain } = await requireCard(member, cardId);
   const text = writeCardFile({ name, note, fits, folder: await folderPathOf(database(), member.libraryId, folderId), chain });
-  const file = `${fileName(name)}${cardExtension}`;
-  return new Response(text, {
-    headers: {
-      "content-type": "application/json; charset=utf-8",
-      "content-disposition": `attachment; filename="${file.replace(/[^\x20-\x7e]/g, "_")}"; filename*=UTF-8''${encodeURIComponent(file)}`,
-      "cache-control": "private, no-store",
-    },
-  });
+  return new Response(text, { headers: attachment(`${fileName(name)}${cardExtension}`, "application/json; charset=utf-8") });
 }

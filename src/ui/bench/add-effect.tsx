@@ -29,7 +29,7 @@ export function AddEffect({ medium, onAdd, onClose }: AddEffectProps) {
   return (
     <Dialog title="Add effect" onClose={onClose} initialFocus={input}>
       <Input
-        ref={input} autoFocus role="combobox" aria-expanded="true" aria-controls="effects" aria-label="Effect" aria-activedescendant={found[chosen] ? `effect-${found[chosen].id}` : undefined} autoComplete="off"
+        ref={input} role="combobox" aria-expanded="true" aria-controls="effects" aria-label="Effect" aria-activedescendant={found[chosen] ? `effect-${found[chosen].id}` : undefined} autoComplete="off"
         value={typed} fontFamily="mono" bg="#fffdf8" borderColor="#7f8b93" borderRadius="2px" mb="8px" placeholder="first letters"
         onChange={(event) => { setTyped(event.target.value); setAt(0); }}
         onKeyDown={(event) => {

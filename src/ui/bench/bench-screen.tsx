@@ -32,10 +32,10 @@ type Panel = "keep" | "add" | "alias" | "key" | "render" | "rename" | "versions"
 
 /** The bench: targets, viewer, chain; the apply bar over the middle. */
 export function BenchScreen({ session }: { session: SessionData }) {
-  const { data, act } = useDesk();
+  const { data, libraryId, act, send, tell } = useDesk();
   const { replica } = data;
   const bench = useBench(session);
-  const { lead, selected, targets, shape, apply, takeBack } = bench;
+  const { lead, selected, shape, apply, takeBack } = bench;
   const { finding, setFinding } = useFinding();
   const [panel, setPanel] = useState<Panel | null>(null);
   const [open, setOpen] = useState<number | null>(null);
@@ -72,7 +72,6 @@ export function BenchScreen({ session }: { session: SessionData }) {
   const pinnedKey = pinned && [...replica.keyBinding.values()].find((k) => k.cardId === pinned.id)?.key;
   const isFavourite = pinned !== undefined && [...replica.favourite.values()].some((f) => f.cardId === pinned.id);
 
-  const { libraryId, send, tell } = useDesk();
   const result = useRef<BenchResult | null>(null);
   const leadChain = lead?.chain;
   const kept = useCallback(
@@ -96,15 +95,6 @@ export function BenchScreen({ session }: { session: SessionData }) {
   );
 
   const actions = useMemo<KeyAction[]>(() => {
-    /** Moves what is selected past its neighbour, up or down the list. */
-    const moveTargets = (step: 1 | -1) => {
-      const ids = new Set(selected.map((t) => t.id));
-      const at = (step === -1 ? targets : [...targets].reverse()).findIndex((t) => ids.has(t.id));
-      const first = step === -1 ? at : targets.length - 1 - at;
-      const before = step === -1 ? targets[first - 1] : targets[first + 2];
-      if (step === -1 ? !before : first + 1 >= targets.length) return;
-      void act("move-targets", { sessionId: session.session.id, targetIds: selected.map((t) => t.id), before: before?.id ?? null });
-    };
     const onto = selected.length > 0 ? countTargets(selected) : "nothing";
     const bound = [...replica.keyBinding.values()].sort((a, b) => (a.key < b.key ? -1 : 1));
     return [
@@ -120,15 +110,13 @@ export function BenchScreen({ session }: { session: SessionData }) {
       { keys: ["f"], label: isFavourite ? "unmark" : "mark", disabled: !pinned, run: () => void act("mark-favourite", { cardId: pinned!.id, on: !isFavourite }) },
       { keys: ["r"], label: "render", quiet: true, disabled: selected.length === 0 || !may(data.member.role, "bench"), run: () => setPanel("render") },
       { keys: ["Shift+Delete"], label: "remove from the session", quiet: true, disabled: selected.length === 0 || !may(data.member.role, "bench"), run: () => void act("remove-targets", { sessionId: session.session.id, targetIds: selected.map((t) => t.id) }) },
-      { keys: ["Alt+ArrowUp"], label: "earlier in the list", quiet: true, disabled: selected.length === 0, run: () => moveTargets(-1) },
-      { keys: ["Alt+ArrowDown"], label: "later in the list", quiet: true, disabled: selected.length === 0, run: () => moveTargets(1) },
       { keys: ["F2"], label: "rename", quiet: true, disabled: !lead || !may(data.member.role, "bench"), run: () => setPanel("rename") },
       { keys: ["v"], label: "versions", quiet: true, disabled: !pinned, run: () => setPanel("versions") },
       { keys: ["u"], label: `version ${pinned?.contentVersion} everywhere`, disabled: !pinned || lead?.cardVersion === pinned.contentVersion, run: () => void bringUp(pinned!.id) },
       { keys: ["g"], label: "give a key", quiet: true, disabled: !pinned, run: () => setPanel("key") },
       { keys: ["n"], label: "alias", quiet: true, disabled: !pinned, run: () => setPanel("alias") },
     ];
-  }, [replica, selected, targets, lead, pinned, isFavourite, apply, takeBack, act, bringUp, setFinding, data.member.role, session.session.id]);
+  }, [replica, selected, lead, pinned, isFavourite, apply, takeBack, act, bringUp, setFinding, data.member.role, session.session.id]);
   useKeyActions(actions, { note: selected.length > 0 ? `on ${countTargets(selected)}` : undefined });
 
   const openKeep = useCallback(() => setPanel("keep"), []);

@@ -84,7 +84,7 @@ export function KeepDialog({ target, onClose, onKept }: KeepDialogProps) {
     <Dialog title={`Keep as card`} onClose={onClose} initialFocus={nameField} width="520px">
       <form onSubmit={submit} aria-label="Keep as card">
         <TextField
-          ref={nameField} autoFocus label="Name: what it does" value={name} onChange={(event) => setName(event.target.value)} problem={nameProblem} required
+          ref={nameField} label="Name: what it does" value={name} onChange={(event) => setName(event.target.value)} problem={nameProblem} required
           fontFamily="heading" fontWeight="600" hint={`${sayChain(chain)} · a ${chainNoun(chain.settings.length)}`} placeholder="Small harbour room"
         />
         {problem?.twin && !problem.twin.supplied && (

@@ -23,7 +23,7 @@ export function sayTarget(target: Target, card: Card | undefined): string {
 
 /** The session's targets. Arrows move, with Shift they extend; Ctrl+A takes all. */
 export function TargetList({ bench }: { bench: Bench }) {
-  const { data } = useDesk();
+  const { data, act } = useDesk();
   const list = useRef<HTMLDivElement>(null);
   const { selection, targets, session } = bench;
   const { incoming, bring, clear } = useTakeIn(session);
@@ -48,6 +48,15 @@ export function TargetList({ bench }: { bench: Bench }) {
     else latest.current.only(id);
   }, []);
 
+  /** Moves what is selected past its neighbour. In the chain the same keys move settings, so they belong to the list. */
+  const moveSelected = (step: 1 | -1) => {
+    const { selected } = bench;
+    const edge = targets.findIndex((t) => t.id === selected.at(step === -1 ? 0 : -1)?.id);
+    if (!allowed || edge === -1 || !targets[edge + step]) return;
+    const before = step === -1 ? targets[edge - 1] : targets[edge + 2];
+    void act("move-targets", { sessionId: session.session.id, targetIds: selected.map((t) => t.id), before: before?.id ?? null });
+  };
+
   const onKey = (event: KeyboardEvent) => {
     const keys = combination(event);
     const moves: Record<string, () => void> = {
@@ -58,6 +67,8 @@ export function TargetList({ bench }: { bench: Bench }) {
       Home: () => targets[0] && selection.only(targets[0].id),
       End: () => targets.length > 0 && selection.only(targets[targets.length - 1].id),
       "Ctrl+a": () => selection.all(),
+      "Alt+ArrowUp": () => moveSelected(-1),
+      "Alt+ArrowDown": () => moveSelected(1),
     };
     if (!moves[keys]) return;
     event.preventDefault();

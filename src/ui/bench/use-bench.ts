@@ -3,6 +3,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Chain } from "@/core/chain/model";
 import { normaliseChain } from "@/core/chain/values";
 import type { Card, Target } from "@/core/library/entities";
+import { byPosition } from "@/core/library/order";
 import { countTargets, mediumWords } from "@/core/library/words";
 import { sayError, useDesk } from "../data/desk";
 import { sessionKey } from "../data/library-data";
@@ -39,8 +40,6 @@ export interface Bench {
 
 /** Edits within this time of each other become one change in the history. */
 const restBeforeSaving = 350;
-
-const byPosition = (a: Target, b: Target) => (a.position < b.position ? -1 : a.position > b.position ? 1 : a.id < b.id ? -1 : 1);
 
 /** The state of the bench for one session. Edits show at once and are saved behind them. */
 export function useBench(session: SessionData): Bench {

@@ -1,5 +1,6 @@
 import { useQuery, type QueryClient } from "@tanstack/react-query";
 import { applyRowChanges, emptyReplica, type Replica } from "@/core/library/change";
+import { byPosition } from "@/core/library/order";
 import type { Session, Target } from "@/core/library/entities";
 import type { MemberSettings } from "@/core/library/media";
 import { api } from "./api";
@@ -11,7 +12,7 @@ export const libraryKey = (libraryId: string) => ["library", libraryId] as const
 export const sessionKey = (sessionId: string) => ["session", sessionId] as const;
 
 const sessionsOf = ({ session }: Replica): Session[] =>
-  [...session.values()].filter((s) => !s.removed).sort((a, b) => (a.position < b.position ? -1 : a.position > b.position ? 1 : a.id < b.id ? -1 : 1));
+  [...session.values()].filter((s) => !s.removed).sort(byPosition);
 
 async function fetchLibrary(libraryId: string): Promise<LibraryData> {
   const { rows, streams, ...rest } = await api<LibraryAnswer>(`/api/libraries/${libraryId}/replica`);

@@ -41,7 +41,7 @@ function OneWordDialog({ title, label, hint, first, command, input, taken, maxLe
   return (
     <Dialog title={title} onClose={onClose} initialFocus={field} width="400px">
       <form onSubmit={submit}>
-        <TextField ref={field} autoFocus label={label} hint={hint} problem={problem?.text} value={text} maxLength={maxLength} fontFamily="mono" onChange={(event) => { setText(event.target.value); setProblem(null); }} />
+        <TextField ref={field} label={label} hint={hint} problem={problem?.text} value={text} maxLength={maxLength} fontFamily="mono" onChange={(event) => { setText(event.target.value); setProblem(null); }} />
         <HStack justifyContent="flex-end">
           <QuietButton keys="Escape" onClick={onClose}>Leave</QuietButton>
           <MainButton type="submit" keys="Enter">{problem?.takeOver ? "Take it over" : "Give"}</MainButton>

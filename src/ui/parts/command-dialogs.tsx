@@ -54,7 +54,7 @@ export function NameDialog({ title, first, action, command, input, onClose }: Na
   return (
     <Dialog title={title} onClose={onClose} initialFocus={field} width="420px">
       <form onSubmit={onSubmit}>
-        <TextField ref={field} autoFocus label="Name" value={name} problem={problem} onFocus={(event) => event.target.select()} onChange={(event) => { setName(event.target.value); setProblem(undefined); }} />
+        <TextField ref={field} label="Name" value={name} problem={problem} onFocus={(event) => event.target.select()} onChange={(event) => { setName(event.target.value); setProblem(undefined); }} />
         <DialogButtons action={action} onClose={onClose} />
       </form>
     </Dialog>
