@@ -2,11 +2,12 @@
 
 import { chakra, Menu, Portal } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
-import { useMemo, useRef, useState } from "react";
+import { useCallback, useMemo, useState } from "react";
 import type { Session } from "@/core/library/entities";
 import { may } from "@/core/library/roles";
 import { useDesk } from "../data/desk";
 import { useKeyActions, type KeyAction } from "../keys/keys";
+import { chooseFiles } from "../parts/choose-files";
 import { ConfirmDialog, NameDialog } from "../parts/command-dialogs";
 import { KeyCap } from "../parts/key-cap";
 import { useThemeRoot } from "../parts/theme-root";
@@ -22,7 +23,6 @@ export function SessionMenu({ session, onFiles }: { session: Session; onFiles: (
   const { data, libraryId } = useDesk();
   const router = useRouter();
   const root = useThemeRoot();
-  const chooser = useRef<HTMLInputElement>(null);
   const [panel, setPanel] = useState<Panel | null>(null);
   const allowed = may(data.member.role, "bench");
   const close = () => setPanel(null);
@@ -30,18 +30,18 @@ export function SessionMenu({ session, onFiles }: { session: Session; onFiles: (
     close();
     if (typeof result?.sessionId === "string") router.push(`/${libraryId}/bench/${result.sessionId}`);
   };
+  const bringIn = useCallback(() => chooseFiles(taken[session.medium], onFiles), [session.medium, onFiles]);
   const actions = useMemo<KeyAction[]>(
     () => [
-      { keys: ["i"], label: "bring in", disabled: !allowed, run: () => chooser.current?.click() },
+      { keys: ["i"], label: "bring in", disabled: !allowed, run: bringIn },
       { keys: ["Alt+n"], label: "new session", quiet: true, disabled: !allowed, run: () => setPanel("new") },
     ],
-    [allowed],
+    [allowed, bringIn],
   );
   useKeyActions(actions);
-  const choose = (value: string) => (value === "bring" ? chooser.current?.click() : setPanel(value as Panel));
+  const choose = (value: string) => (value === "bring" ? bringIn() : setPanel(value as Panel));
   return (
     <>
-      <input ref={chooser} type="file" multiple hidden accept={taken[session.medium]} aria-label="Files to bring in" onChange={(event) => { onFiles([...(event.target.files ?? [])]); event.target.value = ""; }} />
       <Menu.Root onSelect={({ value }) => choose(value)}>
         <Menu.Trigger asChild>
           <chakra.button aria-label="Session menu" px="8px" height="30px" color="muted" borderRadius="3px" disabled={!allowed} _hover={{ color: "ink" }} _disabled={{ opacity: 0.4 }}>≡</chakra.button>

@@ -1,6 +1,6 @@
 import { Box, chakra, HStack } from "@chakra-ui/react";
+import type { Incoming } from "../data/take-in";
 import { QuietButton } from "../parts/buttons";
-import type { Incoming } from "./use-take-in";
 
 const words: Record<Incoming["state"], (share: number) => string> = {
   waiting: () => "waits",

@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, chakra, HStack } from "@chakra-ui/react";
-import { useCallback, useEffect, useRef, useState, type KeyboardEvent } from "react";
+import { useCallback, useEffect, useRef, useState, useSyncExternalStore, type KeyboardEvent } from "react";
 import type { Card, Target } from "@/core/library/entities";
 import { combination } from "@/core/keys/combination";
 import { may } from "@/core/library/roles";
@@ -12,7 +12,6 @@ import { SessionMenu } from "./session-menu";
 import { TakeInTray } from "./take-in-tray";
 import { TargetRow } from "./target-row";
 import type { Bench } from "./use-bench";
-import { useTakeIn } from "./use-take-in";
 
 /** What is on a target: its card and strength, that it was changed by hand, or nothing. */
 export function sayTarget(target: Target, card: Card | undefined): string {
@@ -23,10 +22,12 @@ export function sayTarget(target: Target, card: Card | undefined): string {
 
 /** The session's targets. Arrows move, with Shift they extend; Ctrl+A takes all. */
 export function TargetList({ bench }: { bench: Bench }) {
-  const { data, act } = useDesk();
+  const { data, act, takeIn } = useDesk();
   const list = useRef<HTMLDivElement>(null);
   const { selection, targets, session } = bench;
-  const { incoming, bring, clear } = useTakeIn(session);
+  const sessionId = session.session.id;
+  const incoming = useSyncExternalStore(takeIn.subscribe, () => takeIn.incoming(sessionId), () => takeIn.incoming(sessionId));
+  const bring = useCallback((files: readonly File[]) => void takeIn.bring(session.session, files), [takeIn, session.session]);
   const [over, setOver] = useState(false);
   const allowed = may(data.member.role, "bench");
   // The latest selection for rows that are not drawn again when it changes.
@@ -37,7 +38,7 @@ export function TargetList({ bench }: { bench: Bench }) {
 
   useEffect(() => {
     list.current?.focus({ preventScroll: true });
-  }, [session.session.id]);
+  }, [sessionId]);
   useEffect(() => {
     if (selection.lead) document.getElementById(`target-${selection.lead}`)?.scrollIntoView({ block: "nearest" });
   }, [selection.lead]);
@@ -54,7 +55,7 @@ export function TargetList({ bench }: { bench: Bench }) {
     const edge = targets.findIndex((t) => t.id === selected.at(step === -1 ? 0 : -1)?.id);
     if (!allowed || edge === -1 || !targets[edge + step]) return;
     const before = step === -1 ? targets[edge - 1] : targets[edge + 2];
-    void act("move-targets", { sessionId: session.session.id, targetIds: selected.map((t) => t.id), before: before?.id ?? null });
+    void act("move-targets", { sessionId, targetIds: selected.map((t) => t.id), before: before?.id ?? null });
   };
 
   const onKey = (event: KeyboardEvent) => {
@@ -103,7 +104,7 @@ export function TargetList({ bench }: { bench: Bench }) {
         })}
       </Box>
       {targets.length === 0 && <Box p="14px" flex="1" color="muted">{allowed ? <>Nothing here yet. Drop files onto this column, or press <KeyCap keys="i" />.</> : "This session is empty."}</Box>}
-      <TakeInTray incoming={incoming} onClear={clear} />
+      <TakeInTray incoming={incoming} onClear={() => takeIn.clear(sessionId)} />
     </Box>
   );
 }

@@ -1,54 +1,27 @@
 import { useCallback, useMemo, useState } from "react";
+import { emptySelection, extendTo, followOrder, selectAll, selectOnly, step, toggle, type SelectionState } from "@/core/library/selection";
 
 export interface Selection {
   readonly ids: ReadonlySet<string>;
-  /** The one the viewer shows and the chain belongs to. */
   readonly lead: string | null;
   only(id: string): void;
-  /** Adds or takes away one. */
   toggle(id: string): void;
-  /** From the place where the selection began to this one. */
   extendTo(id: string): void;
-  /** By one row up or down; `extend` keeps what is selected. */
-  move(step: 1 | -1, extend: boolean): void;
+  move(by: 1 | -1, extend: boolean): void;
   all(): void;
 }
 
-/** Selection of several rows in a list, by keyboard and pointer. Rows that are gone drop out. */
+/** Selection of several rows in a list, by keyboard and pointer; its rules are core's. */
 export function useSelection(order: readonly string[]): Selection {
-  const [state, setState] = useState<{ ids: ReadonlySet<string>; lead: string | null; anchor: string | null }>({ ids: new Set(), lead: null, anchor: null });
-  const known = useMemo(() => new Set(order), [order]);
-  const lead = state.lead !== null && known.has(state.lead) ? state.lead : (order[0] ?? null);
-  const ids = useMemo(() => {
-    const kept = new Set([...state.ids].filter((id) => known.has(id)));
-    return kept.size === 0 && lead !== null ? new Set([lead]) : kept;
-  }, [state.ids, known, lead]);
-  const anchor = state.anchor !== null && known.has(state.anchor) ? state.anchor : lead;
-
-  const only = useCallback((id: string) => setState({ ids: new Set([id]), lead: id, anchor: id }), []);
-  const extendTo = useCallback(
-    (id: string) => {
-      const [from, to] = [order.indexOf(anchor ?? id), order.indexOf(id)].sort((a, b) => a - b);
-      setState({ ids: new Set(order.slice(from, to + 1)), lead: id, anchor });
-    },
-    [order, anchor],
-  );
-  const toggle = useCallback(
-    (id: string) => {
-      const next = new Set(ids);
-      if (next.has(id) && next.size > 1) next.delete(id);
-      else next.add(id);
-      setState({ ids: next, lead: next.has(id) ? id : [...next][0], anchor: id });
-    },
-    [ids],
-  );
-  const move = useCallback(
-    (step: 1 | -1, extend: boolean) => {
-      const at = Math.min(order.length - 1, Math.max(0, order.indexOf(lead ?? "") + step));
-      if (order[at] !== undefined) (extend ? extendTo : only)(order[at]);
-    },
-    [order, lead, extendTo, only],
-  );
-  const all = useCallback(() => setState({ ids: new Set(order), lead, anchor }), [order, lead, anchor]);
-  return useMemo(() => ({ ids, lead, only, toggle, extendTo, move, all }), [ids, lead, only, toggle, extendTo, move, all]);
+  const [stored, setState] = useState<SelectionState>(emptySelection);
+  const state = followOrder(stored, order);
+  // Kept, so that a row selected by being the first one stays selected when it moves. React renders again at once.
+  if (state !== stored) setState(state);
+  const only = useCallback((id: string) => setState((now) => selectOnly(now, id)), []);
+  const toggleOne = useCallback((id: string) => setState((now) => toggle(now, id)), []);
+  const extend = useCallback((id: string) => setState((now) => extendTo(now, id)), []);
+  const move = useCallback((by: 1 | -1, extending: boolean) => setState((now) => step(now, by, extending)), []);
+  const all = useCallback(() => setState(selectAll), []);
+  const { ids, lead } = state;
+  return useMemo(() => ({ ids, lead, only, toggle: toggleOne, extendTo: extend, move, all }), [ids, lead, only, toggleOne, extend, move, all]);
 }

@@ -7,6 +7,7 @@ import { CommandQueue } from "./command-queue";
 import { Finder } from "./finder";
 import { catchUp, takeChange, useLibraryQuery } from "./library-data";
 import { Renderer } from "./renderer";
+import { TakeIn } from "./take-in";
 import type { CommandAnswer, LibraryData } from "./wire";
 
 /** A line at the foot of the window about what just happened. */
@@ -20,6 +21,7 @@ export interface Desk {
   readonly data: LibraryData;
   readonly finder: Finder;
   readonly renderer: Renderer;
+  readonly takeIn: TakeIn;
   readonly notice: Notice | null;
   /** Commands that the server has not confirmed yet; `waiting` while it cannot be reached. */
   readonly unsaved: { readonly open: number; readonly waiting: boolean };
@@ -141,6 +143,8 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
     [send],
   );
 
+  const takeIn = useMemo(() => new TakeIn(libraryId, client, { act, hold }), [libraryId, client, act, hold]);
+
   const takeBack = useCallback(
     async (direction: "undo" | "redo") => {
       try {
@@ -156,8 +160,8 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
   );
 
   const desk = useMemo<Desk | null>(
-    () => (query.data && tools ? { libraryId, data: query.data, ...tools, notice, unsaved, sessionId, openSession, tell, hold, send, act, takeBack } : null),
-    [libraryId, query.data, tools, notice, unsaved, sessionId, hold, send, act, takeBack],
+    () => (query.data && tools ? { libraryId, data: query.data, ...tools, takeIn, notice, unsaved, sessionId, openSession, tell, hold, send, act, takeBack } : null),
+    [libraryId, query.data, tools, takeIn, notice, unsaved, sessionId, hold, send, act, takeBack],
   );
   if (query.error && !query.data) return failed(query.error, () => void query.refetch());
   if (!desk) return waiting;

@@ -1,0 +1,118 @@
+import type { QueryClient } from "@tanstack/react-query";
+import { mediumWords } from "@/core/library/words";
+import { ApiError } from "./api";
+import { sessionKey } from "./library-data";
+import { uploadFile } from "./upload";
+import type { Media, SessionData } from "./wire";
+
+export interface Incoming {
+  readonly key: number;
+  readonly name: string;
+  readonly state: "waiting" | "sending" | "reading" | "done" | "failed";
+  /** 0…1 of the file has arrived. */
+  readonly share: number;
+  readonly problem?: string;
+}
+
+/** Files sent at once; more would only share the same line. */
+const atOnce = 2;
+
+const none: readonly Incoming[] = [];
+const withoutEnding = (name: string) => name.replace(/\.[a-z0-9]{1,5}$/i, "") || name;
+const sayProblem = (error: unknown) => (error instanceof ApiError ? [error.message, error.hint].filter(Boolean).join(" ") : String(error));
+
+interface Line {
+  /** Tells what happened, where it is refused. */
+  act(command: string, input: object): Promise<unknown>;
+  /** Counts as unsaved until the returned function is called. */
+  hold(): () => void;
+}
+
+/**
+ * Files on their way into sessions: sent with progress, a few at once, then put into their session together, in the
+ * order they came in. It belongs to the library, not to the bench, so that leaving the bench neither stops it nor
+ * loses the reason why a file was refused.
+ */
+export class TakeIn {
+  private readonly lists = new Map<string, readonly Incoming[]>();
+  private readonly stops = new Map<string, AbortController>();
+  private readonly listeners = new Set<() => void>();
+  private last = 0;
+
+  constructor(
+    private readonly libraryId: string,
+    private readonly client: QueryClient,
+    private readonly line: Line,
+  ) {}
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  /** What is on its way into a session, or was refused. The same list until something changes. */
+  incoming(sessionId: string): readonly Incoming[] {
+    return this.lists.get(sessionId) ?? none;
+  }
+
+  /** Forgets those that are done or failed, and stops the others. */
+  clear(sessionId: string): void {
+    this.stops.get(sessionId)?.abort();
+    this.stops.delete(sessionId);
+    this.set(sessionId, none);
+  }
+
+  async bring({ id: sessionId, medium: wanted }: SessionData["session"], files: readonly File[]): Promise<void> {
+    if (files.length === 0) return;
+    const stop = this.stops.get(sessionId) ?? new AbortController();
+    this.stops.set(sessionId, stop);
+    const batch = files.map((file) => ({ key: ++this.last, file }));
+    this.set(sessionId, [...this.incoming(sessionId).filter((i) => i.state !== "done"), ...batch.map(({ key, file }): Incoming => ({ key, name: file.name, state: "waiting", share: 0 }))]);
+    const release = this.line.hold();
+    try {
+      const media = await this.send(sessionId, batch, stop.signal);
+      const came = batch.flatMap(({ key }) => {
+        const medium = media.get(key);
+        if (medium === undefined || medium.facts.kind === wanted) return medium ?? [];
+        this.change(sessionId, key, { state: "failed", problem: `This is ${mediumWords[medium.facts.kind]}; the session is for ${wanted === "image" ? "pictures" : "sound"}.` });
+        return [];
+      });
+      if (stop.signal.aborted || came.length === 0) return;
+      // Known before the targets are, so that they can be drawn as soon as they come.
+      this.client.setQueryData<SessionData>(sessionKey(sessionId), (now) => now && { ...now, media: new Map([...now.media, ...came.map((m) => [m.id, m] as const)]) });
+      const done = await this.line.act("add-targets", { sessionId, items: came.map(({ id, name }) => ({ mediaId: id, name: withoutEnding(name) })) });
+      if (done) this.set(sessionId, this.incoming(sessionId).filter((i) => i.state !== "done"));
+    } finally {
+      release();
+    }
+  }
+
+  /** Sends the files of a batch, and gives the media that came of them by their keys. */
+  private async send(sessionId: string, batch: readonly { key: number; file: File }[], signal: AbortSignal): Promise<ReadonlyMap<number, Media>> {
+    const media = new Map<number, Media>();
+    let next = 0;
+    const line = async () => {
+      while (next < batch.length && !signal.aborted) {
+        const { key, file } = batch[next++];
+        this.change(sessionId, key, { state: "sending" });
+        try {
+          media.set(key, await uploadFile(this.libraryId, file, (share) => this.change(sessionId, key, { share, state: share < 1 ? "sending" : "reading" }), signal));
+          this.change(sessionId, key, { state: "done", share: 1 });
+        } catch (error) {
+          this.change(sessionId, key, { state: "failed", problem: sayProblem(error) });
+        }
+      }
+    };
+    await Promise.all(Array.from({ length: Math.min(atOnce, batch.length) }, line));
+    return media;
+  }
+
+  private change(sessionId: string, key: number, set: Partial<Incoming>): void {
+    this.set(sessionId, this.incoming(sessionId).map((each) => (each.key === key ? { ...each, ...set } : each)));
+  }
+
+  private set(sessionId: string, list: readonly Incoming[]): void {
+    this.lists.set(sessionId, list);
+    this.listeners.forEach((listener) => listener());
+  }
+}
