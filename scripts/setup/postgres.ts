@@ -4,12 +4,13 @@ import { join } from "node:path";
 import pg from "pg";
 import { postgresPrograms } from "./packages";
 import { capture, freePort, isFree, succeeds } from "./run";
-import { checkout, isAlive, readJson, say, secrets, shortHash, statePath, Trouble } from "./state";
+import { isAlive, readJson, say, secrets, shortHash, statePath, Trouble } from "./state";
 
 /*
  * A PostgreSQL cluster of this checkout's own, on loopback only, with a password. PostgreSQL refuses to run as root;
  * then Debian's own user for it runs the server. Where that user cannot reach the checkout, the cluster lies under
- * /var/lib/fichier in a folder named after the checkout.
+ * /var/lib/fichier, in a folder named after what only this checkout knows: it is found again when the checkout is moved,
+ * and another clone at the same place does not meet it.
  */
 const serverUser = "postgres";
 const databaseUser = "fichier";
@@ -21,7 +22,7 @@ const asServer = (program: string, args: readonly string[]): [string, string[]] 
 function clusterHome(name: string): string {
   if (!asRoot) return statePath(name);
   const reachable = succeeds("runuser", ["-u", serverUser, "--", "test", "-x", statePath(".")]);
-  return reachable ? statePath(name) : join("/var/lib/fichier", shortHash(checkout), name);
+  return reachable ? statePath(name) : join("/var/lib/fichier", shortHash(secrets().databasePassword), name);
 }
 
 const program = (name: string): string => {

@@ -21,12 +21,12 @@ export function connect(url: string): Database {
 
 let shared: Database | null = null;
 
-/** The application's database, from `DATABASE_URL`. Throws where that is not set. */
-export function database(): Database {
-  if (!shared) {
-    const url = process.env.DATABASE_URL;
-    if (!url) throw new Error("DATABASE_URL is not set; start the application with bin/start");
-    shared = connect(url);
-  }
-  return shared;
+/** Where the application's database is. Throws where `DATABASE_URL` is not set. */
+export function databaseUrl(): string {
+  const url = process.env.DATABASE_URL;
+  if (!url) throw new Error("DATABASE_URL is not set; start the application with bin/start");
+  return url;
 }
+
+/** The application's database, from `DATABASE_URL`. Throws where that is not set. */
+export const database = (): Database => (shared ??= connect(databaseUrl()));

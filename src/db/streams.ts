@@ -1,7 +1,8 @@
-import { and, asc, desc, eq, gt, inArray, sql } from "drizzle-orm";
-import type { Change } from "@/core/library/change";
+import { and, asc, desc, eq, gt, ilike, inArray, isNull, lt, or, sql } from "drizzle-orm";
+import type { Change, StreamKind } from "@/core/library/change";
+import type { ChangeNotice } from "@/core/library/live";
 import type { Executor } from "./connection";
-import { change, stream } from "./schema";
+import { benchSession, change, stream } from "./schema";
 
 export type StreamRow = typeof stream.$inferSelect;
 export type ChangeRow = typeof change.$inferSelect;
@@ -37,15 +38,26 @@ export async function makeStream(db: Executor, { libraryId, memberId, sessionId 
     .onConflictDoNothing();
 }
 
+/** The stream of that id in a library, where it is shared or the member's own, or null. */
+export const findStreamById = async (db: Executor, libraryId: string, memberId: string, id: string): Promise<StreamRow | null> =>
+  (await db.select().from(stream).where(and(eq(stream.libraryId, libraryId), eq(stream.id, id), or(isNull(stream.memberId), eq(stream.memberId, memberId)))))[0] ?? null;
+
 export const findStream = async (db: Executor, key: StreamKey): Promise<StreamRow | null> =>
   (await db.select().from(stream).where(matches(key)))[0] ?? null;
+
+export const kindOf = ({ memberId, sessionId }: Pick<StreamRow, "memberId" | "sessionId">): StreamKind => (memberId ? "member" : sessionId ? "session" : "library");
+
+/** Where listeners hear of changes; only ids and revisions go this way. */
+export const changeChannel = "fichier_change";
 
 /** Writes a change as the next revision of a locked stream and tells listeners its ids. */
 export async function record(db: Executor, locked: StreamRow, row: Omit<typeof change.$inferInsert, "streamId" | "revision">): Promise<ChangeRow> {
   const revision = locked.revision + 1;
   await db.update(stream).set({ revision }).where(eq(stream.id, locked.id));
   const [written] = await db.insert(change).values({ ...row, streamId: locked.id, revision }).returning();
-  await db.execute(sql`select pg_notify('fichier_change', ${`${locked.libraryId} ${locked.id} ${revision}`})`);
+  const { libraryId, memberId, sessionId } = locked;
+  const notice: ChangeNotice = { libraryId, memberId, sessionId, of: kindOf(locked), revision };
+  await db.execute(sql`select pg_notify(${changeChannel}, ${JSON.stringify(notice)})`);
   return written;
 }
 
@@ -86,13 +98,50 @@ export async function nextToTakeBack(
   return undone && (!done || undone.sequence > done.sequence) ? undone : null;
 }
 
+export const findChange = async (db: Executor, streamId: string, revision: number): Promise<ChangeRow | null> =>
+  (await db.select().from(change).where(and(eq(change.streamId, streamId), eq(change.revision, revision))))[0] ?? null;
+
+export interface HistoryQuery {
+  readonly libraryId: string;
+  /** Whose own things are seen besides what is shared. */
+  readonly memberId: string;
+  /** Only changes before this place in the order. */
+  readonly before?: number;
+  /** Words that the summary must hold, in any letter case. */
+  readonly words: readonly string[];
+  readonly actorId?: string;
+  readonly limit: number;
+}
+
+/** The changes of a library that a member may see, the newest first. */
+export async function listHistory(db: Executor, { libraryId, memberId, before, words, actorId, limit }: HistoryQuery) {
+  return db
+    .select({ change, stream, sessionName: benchSession.name })
+    .from(change)
+    .innerJoin(stream, eq(stream.id, change.streamId))
+    .leftJoin(benchSession, eq(benchSession.id, stream.sessionId))
+    .where(
+      and(
+        eq(stream.libraryId, libraryId),
+        or(isNull(stream.memberId), eq(stream.memberId, memberId)),
+        before === undefined ? undefined : lt(change.sequence, before),
+        actorId === undefined ? undefined : eq(change.actorId, actorId),
+        ...words.map((word) => ilike(change.summary, `%${word.replace(/[\\%_]/g, "\\$&")}%`)),
+      ),
+    )
+    .orderBy(desc(change.sequence))
+    .limit(limit);
+}
+
 export async function markTakenBack(db: Executor, { streamId, revision }: ChangeRow): Promise<void> {
   await db.update(change).set({ takenBack: true }).where(and(eq(change.streamId, streamId), eq(change.revision, revision)));
 }
 
-/** A change as clients see it. */
-export const publicChange = (row: ChangeRow): Change & { summary: string } => ({
+/** A change of a stream as clients see it. */
+export const publicChange = (row: ChangeRow, of: Pick<StreamRow, "memberId" | "sessionId">): Change & { summary: string } => ({
   streamId: row.streamId,
+  of: kindOf(of),
+  sessionId: of.sessionId,
   revision: row.revision,
   command: row.command,
   summary: row.summary,

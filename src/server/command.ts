@@ -66,7 +66,7 @@ export async function run<Input>(command: Command<Input>, member: Member, reques
     const before = await findRequest(tx, requestId);
     if (before) {
       if (before.actorId !== member.userId) throw new Refusal(409, "request-id-taken", "This request id was used before.");
-      return { change: publicChange(before), result: before.result };
+      return { change: publicChange(before, locked), result: before.result };
     }
     const ledger = new Ledger(tx, member.libraryId, member.userId);
     const { summary, result = {} } = await command.run(ledger, { ...input, ...(sessionId && { sessionId }) } as Input, member);
@@ -81,6 +81,6 @@ export async function run<Input>(command: Command<Input>, member: Member, reques
       result,
       ...(command.isStamp && { direction: "stamp" as const }),
     });
-    return { change: publicChange(row), result };
+    return { change: publicChange(row, locked), result };
   });
 }

@@ -1,19 +1,30 @@
 import Joi from "joi";
 import { v7 as newId } from "uuid";
 import { database } from "@/db/connection";
+import type { Executor } from "@/db/connection";
 import { BuiltUpon, Ledger, playBack } from "@/db/ledger";
-import { findRequest, findStream, lockStream, markTakenBack, nextToTakeBack, publicChange, record } from "@/db/streams";
+import { findChange, findRequest, findStream, findStreamById, lockStream, markTakenBack, nextToTakeBack, publicChange, record, type ChangeRow, type StreamKey, type StreamRow } from "@/db/streams";
 import { validate } from "./command";
 import { commands } from "./commands";
 import { requireRight, type Member } from "./member";
 import { Refusal } from "./refusal";
 import { entityWords } from "./rows";
 
-const input = Joi.object({
-  direction: Joi.string().valid("undo", "redo").required(),
+export const takeBackInput = Joi.object({
+  direction: Joi.string().valid("undo", "redo"),
   sessionId: Joi.string().guid(),
+  change: Joi.object({ streamId: Joi.string().guid().required(), revision: Joi.number().integer().min(1).max(2 ** 31 - 1).required() }),
   requestId: Joi.string().guid(),
-});
+})
+  .xor("direction", "change")
+  .without("change", "sessionId");
+
+interface TakeBack {
+  readonly direction?: "undo" | "redo";
+  readonly sessionId?: string;
+  readonly change?: { readonly streamId: string; readonly revision: number };
+  readonly requestId?: string;
+}
 
 /** Foreign-key violation: something else refers to what would go. */
 const isReferred = (error: unknown): boolean =>
@@ -22,45 +33,75 @@ const isReferred = (error: unknown): boolean =>
 const builtUpon = (what: string) =>
   new Refusal(409, "built-upon", `This cannot be taken back any more: the ${what} was changed again since.`, { hint: "Take back the later change first." });
 
+const keyOf = ({ libraryId, memberId, sessionId }: StreamRow): StreamKey => ({ libraryId, memberId: memberId ?? undefined, sessionId: sessionId ?? undefined });
+
+interface Candidate {
+  readonly row: ChangeRow;
+  readonly stream: StreamRow;
+}
+
+/** The member's latest change over the library, their own things and a session. */
+async function latest(db: Executor, { libraryId, userId }: Member, direction: "undo" | "redo", sessionId: string | undefined): Promise<Candidate | null> {
+  const keys: StreamKey[] = [{ libraryId }, { libraryId, memberId: userId }, ...(sessionId ? [{ libraryId, sessionId }] : [])];
+  const streams: StreamRow[] = [];
+  for (const key of keys) {
+    const stream = await findStream(db, key);
+    if (stream) streams.push(stream);
+  }
+  const row = await nextToTakeBack(db, streams.map((s) => s.id), userId, direction);
+  return row && { row, stream: streams.find((s) => s.id === row.streamId)! };
+}
+
+/** One change of the history, whoever made it. Refuses one that cannot be taken back. */
+async function named(db: Executor, { libraryId, userId }: Member, { streamId, revision }: { streamId: string; revision: number }): Promise<Candidate> {
+  const stream = await findStreamById(db, libraryId, userId, streamId);
+  const row = stream && (await findChange(db, streamId, revision));
+  if (!row) throw new Refusal(404, "no-change", "This change is not in the library's history.");
+  if (row.direction === "stamp") throw new Refusal(409, "a-stamp", "This only notes what was measured; there is nothing to take back.");
+  if (row.takenBack) throw new Refusal(409, "taken-back", "This change has been taken back already.");
+  return { row, stream };
+}
+
 /**
- * Takes back the member's latest change (or, as redo, the latest taking back) in the library, among their own things
- * and in the given session. It is itself a recorded change. Nothing to take back gives `change: null`.
+ * Takes back a change: with `direction` the member's own latest one (or, as redo, their latest taking back) in the
+ * library, among their own things and in the given session; with `change` any one of the history. It is itself a
+ * recorded change, which can be taken back in turn. Nothing to take back gives `change: null`.
  */
 export async function takeBack(member: Member, request: unknown) {
-  const { direction, sessionId, requestId = newId() } = validate<{ direction: "undo" | "redo"; sessionId?: string; requestId?: string }>(input, request);
+  const { direction, sessionId, change, requestId = newId() } = validate<TakeBack>(takeBackInput, request);
   const { libraryId, userId } = member;
+  const find = (db: Executor) => (change ? named(db, member, change) : latest(db, member, direction!, sessionId));
   try {
     return await database().transaction(async (tx) => {
       const before = await findRequest(tx, requestId);
-      if (before?.actorId === userId) return { change: publicChange(before) };
-      const keys = [{ libraryId }, { libraryId, memberId: userId }, ...(sessionId ? [{ libraryId, sessionId }] : [])];
-      const streams = [];
-      for (const key of keys) streams.push(await findStream(tx, key));
-      const ids = streams.flatMap((s) => (s ? [s.id] : []));
-      const candidate = await nextToTakeBack(tx, ids, userId, direction);
+      if (before?.actorId === userId) {
+        const stream = await findStreamById(tx, libraryId, userId, before.streamId);
+        if (stream) return { change: publicChange(before, stream) };
+      }
+      const candidate = await find(tx);
       if (!candidate) return { change: null };
-      const key = keys[streams.findIndex((s) => s?.id === candidate.streamId)];
-      const locked = await lockStream(tx, key, newId());
+      const locked = await lockStream(tx, keyOf(candidate.stream), newId());
       // Another tab may have taken it back while this one waited for the lock.
-      const still = await nextToTakeBack(tx, ids, userId, direction);
-      if (still?.sequence !== candidate.sequence) throw new Refusal(409, "stale", "Another window has just taken something back.", { hint: "Try again." });
-      const command = commands.find((c) => c.name === candidate.command);
+      const still = await find(tx);
+      if (still?.row.sequence !== candidate.row.sequence) throw new Refusal(409, "stale", "Another window has just taken something back.", { hint: "Try again." });
+      const { row } = candidate;
+      const command = commands.find((c) => c.name === row.command);
       if (command) requireRight(member, command.right);
       const ledger = new Ledger(tx, libraryId, userId);
-      await playBack(ledger, candidate.forward, candidate.backward);
-      await markTakenBack(tx, candidate);
-      const row = await record(tx, locked, {
+      await playBack(ledger, row.forward, row.backward);
+      await markTakenBack(tx, row);
+      const written = await record(tx, locked, {
         requestId,
-        command: candidate.command,
-        summary: candidate.summary,
+        command: row.command,
+        summary: row.summary,
         actorId: userId,
         forward: ledger.forward,
         backward: ledger.backward,
         result: {},
-        direction,
-        takesBack: candidate.revision,
+        direction: row.direction === "undo" ? "redo" : "undo",
+        takesBack: row.revision,
       });
-      return { change: publicChange(row) };
+      return { change: publicChange(written, locked) };
     });
   } catch (error) {
     if (error instanceof BuiltUpon) throw builtUpon(entityWords[error.entity]);

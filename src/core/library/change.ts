@@ -8,9 +8,16 @@ export type RowChange = {
     | { readonly kind: "delete"; readonly entity: E; readonly id: string };
 }[Entity];
 
+/** Which line of revisions something belongs to: the library's own, a member's own things, or one bench session. */
+export const streamKinds = ["library", "member", "session"] as const;
+export type StreamKind = (typeof streamKinds)[number];
+
 /** A recorded change as clients see it. */
 export interface Change {
   readonly streamId: string;
+  readonly of: StreamKind;
+  /** The bench session, where it is one's. */
+  readonly sessionId: string | null;
   readonly revision: number;
   readonly command: string;
   readonly actorId: string;

@@ -22,5 +22,5 @@ export async function changes(member: Member, query: URLSearchParams) {
   });
   if (!found) return { changes: [], more: false };
   const rows = await changesSince(database(), found.id, Number(since), longestAnswer);
-  return { changes: rows.map(publicChange), more: rows.length === longestAnswer };
+  return { changes: rows.map((row) => publicChange(row, found)), more: rows.length === longestAnswer };
 }

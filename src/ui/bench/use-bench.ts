@@ -8,7 +8,7 @@ import { countTargets, mediumWords } from "@/core/library/words";
 import { sayError, useDesk } from "../data/desk";
 import { sessionKey } from "../data/library-data";
 import type { SessionData } from "../data/wire";
-import { useSelection, type Selection } from "./use-selection";
+import { useSelection, type Selection } from "../parts/use-selection";
 
 /** What of a target is changed here and not confirmed by the server yet. */
 type Local = Partial<Pick<Target, "chain" | "strength" | "cardId" | "cardVersion">>;

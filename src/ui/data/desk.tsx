@@ -5,10 +5,11 @@ import { createContext, useCallback, useContext, useEffect, useMemo, useRef, use
 import { ApiError } from "./api";
 import { CommandQueue } from "./command-queue";
 import { Finder } from "./finder";
-import { catchUp, takeChange, useLibraryQuery } from "./library-data";
+import { catchUp, historyKey, takeChange, takeEvent, useLibraryQuery } from "./library-data";
+import { followLibrary } from "./live";
 import { Renderer } from "./renderer";
 import { TakeIn } from "./take-in";
-import type { CommandAnswer, LibraryData } from "./wire";
+import type { CommandAnswer, HistoryEntry, LibraryData } from "./wire";
 
 /** A line at the foot of the window about what just happened. */
 export interface Notice {
@@ -36,6 +37,8 @@ export interface Desk {
   /** Like `send`, with a refusal told at the foot of the window; null then. */
   act<Result = Record<string, unknown>>(command: string, input: object): Promise<CommandAnswer<Result> | null>;
   takeBack(direction: "undo" | "redo"): Promise<void>;
+  /** Takes back one change of the history, whoever made it. */
+  takeBackChange(change: HistoryEntry): Promise<void>;
 }
 
 const noticeStays = 8000;
@@ -93,7 +96,7 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
 
   useEffect(() => {
     const look = () => {
-      if (document.visibilityState === "visible") void catchUp(client, libraryId, session.current).catch(() => undefined);
+      if (document.visibilityState === "visible") void catchUp(client, libraryId).catch(() => undefined);
     };
     document.addEventListener("visibilitychange", look);
     window.addEventListener("focus", look);
@@ -102,6 +105,16 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
       window.removeEventListener("focus", look);
     };
   }, [client, libraryId]);
+
+  const memberId = query.data?.member.id;
+  useEffect(() => {
+    if (memberId === undefined) return;
+    // One after another, so that no change is fetched twice.
+    let tail: Promise<unknown> = Promise.resolve();
+    return followLibrary(libraryId, memberId, (event) => {
+      tail = tail.then(() => takeEvent(client, libraryId, event)).catch(() => undefined);
+    });
+  }, [client, libraryId, memberId]);
 
   useEffect(() => {
     // What went well need not be read; what did not stays until the next thing is done.
@@ -121,7 +134,7 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
   const send = useCallback(
     async <Result,>(command: string, makeInput: () => object) => {
       const answer = await queue.send<Result>(`commands/${command}`, makeInput);
-      if (answer.change) takeChange(client, libraryId, answer.change, session.current);
+      if (answer.change) takeChange(client, libraryId, answer.change);
       return answer;
     },
     [queue, client, libraryId],
@@ -145,23 +158,36 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
 
   const takeIn = useMemo(() => new TakeIn(libraryId, client, { act, hold }), [libraryId, client, act, hold]);
 
-  const takeBack = useCallback(
-    async (direction: "undo" | "redo") => {
+  const sendTakeBack = useCallback(
+    async (body: object, done: string, nothing: string) => {
       try {
-        const { change } = await queue.send("take-back", () => ({ direction, ...(session.current && { sessionId: session.current }) }));
-        if (change) takeChange(client, libraryId, change, session.current);
-        const nothing = direction === "undo" ? "There is nothing to take back." : "There is nothing to do again.";
-        tell({ kind: "done", text: change ? `${direction === "undo" ? "Taken back" : "Done again"}: ${change.summary}.` : nothing });
+        const { change } = await queue.send("take-back", () => body);
+        if (change) takeChange(client, libraryId, change);
+        tell({ kind: "done", text: change ? `${done}: ${change.summary}.` : nothing });
       } catch (error) {
         tell({ kind: "problem", text: sayError(error) });
       }
     },
     [queue, client, libraryId],
   );
+  const takeBack = useCallback(
+    (direction: "undo" | "redo") => {
+      const body = { direction, ...(session.current && { sessionId: session.current }) };
+      return direction === "undo" ? sendTakeBack(body, "Taken back", "There is nothing to take back.") : sendTakeBack(body, "Done again", "There is nothing to do again.");
+    },
+    [sendTakeBack],
+  );
+  const takeBackChange = useCallback(
+    async ({ streamId, revision, direction }: HistoryEntry) => {
+      await sendTakeBack({ change: { streamId, revision } }, direction === "undo" ? "Done again" : "Taken back", "");
+      void client.invalidateQueries({ queryKey: historyKey(libraryId) });
+    },
+    [sendTakeBack, client, libraryId],
+  );
 
   const desk = useMemo<Desk | null>(
-    () => (query.data && tools ? { libraryId, data: query.data, ...tools, takeIn, notice, unsaved, sessionId, openSession, tell, hold, send, act, takeBack } : null),
-    [libraryId, query.data, tools, takeIn, notice, unsaved, sessionId, hold, send, act, takeBack],
+    () => (query.data && tools ? { libraryId, data: query.data, ...tools, takeIn, notice, unsaved, sessionId, openSession, tell, hold, send, act, takeBack, takeBackChange } : null),
+    [libraryId, query.data, tools, takeIn, notice, unsaved, sessionId, hold, send, act, takeBack, takeBackChange],
   );
   if (query.error && !query.data) return failed(query.error, () => void query.refetch());
   if (!desk) return waiting;

@@ -1,5 +1,6 @@
 import { useQuery, type QueryClient } from "@tanstack/react-query";
-import { applyRowChanges, emptyReplica, type Replica } from "@/core/library/change";
+import { applyRowChanges, emptyReplica, type Replica, type StreamKind } from "@/core/library/change";
+import type { LiveEvent } from "@/core/library/live";
 import { byPosition } from "@/core/library/order";
 import type { Session, Target } from "@/core/library/entities";
 import type { MemberSettings } from "@/core/library/media";
@@ -8,6 +9,7 @@ import type { LibraryAnswer, LibraryData, SessionAnswer, SessionData, SignedChan
 
 const byId = <Row extends { readonly id: string }>(rows: readonly Row[]) => new Map(rows.map((row) => [row.id, row]));
 
+export const historyKey = (libraryId: string) => ["history", libraryId] as const;
 export const libraryKey = (libraryId: string) => ["library", libraryId] as const;
 export const sessionKey = (sessionId: string) => ["session", sessionId] as const;
 
@@ -37,23 +39,12 @@ export const useSessionQuery = (libraryId: string, sessionId: string) =>
  * Takes a change into the cached copies. A change that is known already does nothing; after a gap the copy is fetched
  * anew, which is rare: only when somebody else changed the same stream since the last look.
  */
-export function takeChange(client: QueryClient, libraryId: string, change: SignedChange, sessionId?: string): void {
-  const inSession = sessionId === undefined ? undefined : client.getQueryData<SessionData>(sessionKey(sessionId));
-  if (inSession && change.streamId === inSession.stream.id) {
-    const { revision } = inSession.stream;
-    if (change.revision === revision + 1)
-      client.setQueryData<SessionData>(sessionKey(inSession.session.id), {
-        ...inSession,
-        stream: { ...inSession.stream, revision: change.revision },
-        replica: applyRowChanges(inSession.replica, change.forward),
-      });
-    else if (change.revision > revision) void client.invalidateQueries({ queryKey: sessionKey(inSession.session.id) });
-    return;
-  }
+export function takeChange(client: QueryClient, libraryId: string, change: SignedChange): void {
+  if (change.of === "session") return takeSessionChange(client, change);
   const data = client.getQueryData<LibraryData>(libraryKey(libraryId));
   if (!data) return;
   // A member's own stream begins with their first change; the library's is always there.
-  const known = data.streams.get(change.streamId) ?? { of: "member" as const, revision: 0 };
+  const known = data.streams.get(change.streamId) ?? { of: change.of, revision: 0 };
   if (change.revision === known.revision + 1) {
     const replica = applyRowChanges(data.replica, change.forward);
     client.setQueryData<LibraryData>(libraryKey(libraryId), {
@@ -62,25 +53,62 @@ export function takeChange(client: QueryClient, libraryId: string, change: Signe
       replica,
       sessions: replica.session === data.replica.session ? data.sessions : sessionsOf(replica),
     });
-  }
-  else if (change.revision > known.revision) void client.invalidateQueries({ queryKey: libraryKey(libraryId) });
+  } else if (change.revision > known.revision) void client.invalidateQueries({ queryKey: libraryKey(libraryId) });
 }
 
-/** Asks for what others have changed since the last look, and takes it in. */
-export async function catchUp(client: QueryClient, libraryId: string, sessionId?: string): Promise<void> {
+function takeSessionChange(client: QueryClient, { sessionId, revision, forward }: SignedChange): void {
+  const key = sessionKey(sessionId!);
+  const session = client.getQueryData<SessionData>(key);
+  if (!session || revision <= session.stream.revision) return;
+  const replica = applyRowChanges(session.replica, forward);
+  // Somebody else's targets may need material that is not known here yet.
+  const known = [...replica.target.values()].every((t) => t.mediaId === null || session.media.has(t.mediaId));
+  if (revision === session.stream.revision + 1 && known) client.setQueryData<SessionData>(key, { ...session, stream: { ...session.stream, revision }, replica });
+  else void client.invalidateQueries({ queryKey: key });
+}
+
+/** How far a stream is known here; null where nothing of it is. */
+function knownRevision(client: QueryClient, libraryId: string, of: StreamKind, sessionId: string | null): number | null {
+  if (of === "session") return client.getQueryData<SessionData>(sessionKey(sessionId!))?.stream.revision ?? null;
   const data = client.getQueryData<LibraryData>(libraryKey(libraryId));
-  if (!data) return;
-  const session = sessionId === undefined ? undefined : client.getQueryData<SessionData>(sessionKey(sessionId));
-  const known = (of: "library" | "member") => [...data.streams.values()].find((s) => s.of === of)?.revision ?? 0;
-  const questions = [
-    `stream=library&since=${known("library")}`,
-    `stream=member&since=${known("member")}`,
-    ...(session ? [`stream=session&sessionId=${sessionId}&since=${session.stream.revision}`] : []),
-  ];
-  for (const question of questions) {
-    const { changes } = await api<{ changes: SignedChange[] }>(`/api/libraries/${libraryId}/changes?${question}`);
-    for (const change of changes) takeChange(client, libraryId, change, sessionId);
+  return data ? ([...data.streams.values()].find((s) => s.of === of)?.revision ?? 0) : null;
+}
+
+/** Fetches what a stream has brought since the last look, and takes it in. */
+async function catchUpWith(client: QueryClient, libraryId: string, of: StreamKind, sessionId: string | null): Promise<void> {
+  for (let more = true; more; ) {
+    const since = knownRevision(client, libraryId, of, sessionId);
+    if (since === null) return;
+    const answer = await api<{ changes: SignedChange[]; more: boolean }>(`/api/libraries/${libraryId}/changes?stream=${of}&since=${since}${of === "session" ? `&sessionId=${sessionId}` : ""}`);
+    for (const change of answer.changes) takeChange(client, libraryId, change);
+    // Where nothing moved on, a copy is being fetched whole.
+    more = answer.more && knownRevision(client, libraryId, of, sessionId) !== since;
   }
+}
+
+/** Takes in what others have changed, in the library, among the member's own things and in every session that is open. */
+export async function catchUp(client: QueryClient, libraryId: string): Promise<void> {
+  await catchUpWith(client, libraryId, "library", null);
+  await catchUpWith(client, libraryId, "member", null);
+  for (const sessionId of openSessions(client)) await catchUpWith(client, libraryId, "session", sessionId);
+}
+
+const openSessions = (client: QueryClient): string[] =>
+  client.getQueryCache().findAll({ queryKey: ["session"], type: "active" }).map((query) => query.queryKey[1] as string);
+
+/** Takes in what an event of the live stream tells of. */
+export async function takeEvent(client: QueryClient, libraryId: string, event: LiveEvent): Promise<void> {
+  // The history may hold anything that happens.
+  void client.invalidateQueries({ queryKey: historyKey(libraryId) });
+  if (event.of === "anything") {
+    void client.invalidateQueries({ queryKey: ["session"], refetchType: "none" });
+    return catchUp(client, libraryId);
+  }
+  const { of, sessionId, revision } = event;
+  const known = knownRevision(client, libraryId, of, sessionId);
+  if (known === null || revision <= known) return;
+  if (of === "session" && !openSessions(client).includes(sessionId!)) return client.invalidateQueries({ queryKey: sessionKey(sessionId!), refetchType: "none" });
+  await catchUpWith(client, libraryId, of, sessionId);
 }
 
 /** Saves settings of the member's own and takes them into the cached copy. */

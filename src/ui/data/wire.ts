@@ -1,5 +1,5 @@
 import type { Chain } from "@/core/chain/model";
-import type { Change, Replica } from "@/core/library/change";
+import type { Change, Replica, StreamKind } from "@/core/library/change";
 import type { EntityRows, Session, Target } from "@/core/library/entities";
 import type { MediaFacts, MemberSettings } from "@/core/library/media";
 import type { RenderState } from "@/core/library/renders";
@@ -84,4 +84,27 @@ export interface CardVersion {
 export interface CardVersions {
   readonly current: number;
   readonly versions: readonly CardVersion[];
+}
+
+/** One line of the history. */
+export interface HistoryEntry {
+  readonly streamId: string;
+  readonly revision: number;
+  /** Place in the order over all streams. */
+  readonly sequence: number;
+  readonly of: StreamKind;
+  readonly sessionId: string | null;
+  readonly sessionName: string | null;
+  readonly command: string;
+  readonly summary: string;
+  readonly actorId: string;
+  readonly at: string;
+  readonly direction: "do" | "undo" | "redo" | "stamp";
+  readonly takesBack: number | null;
+  readonly takenBack: boolean;
+}
+
+export interface HistoryPage {
+  readonly changes: readonly HistoryEntry[];
+  readonly more: boolean;
 }

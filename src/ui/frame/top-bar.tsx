@@ -23,11 +23,13 @@ export function TopBar() {
   const places = [
     { name: "Bench", href: benchPath, here: onBench, keys: "Alt+b" },
     { name: "Library", href: `/${libraryId}/library`, here: path.startsWith(`/${libraryId}/library`), keys: "Alt+l" },
+    { name: "History", href: `/${libraryId}/history`, here: path.startsWith(`/${libraryId}/history`), keys: "Alt+h" },
   ];
   const actions = useMemo(
     () => [
       { keys: ["Alt+b"], label: "Bench", quiet: true, run: () => router.push(benchPath) },
       { keys: ["Alt+l"], label: "Library", quiet: true, run: () => router.push(`/${libraryId}/library`) },
+      { keys: ["Alt+h"], label: "History", quiet: true, run: () => router.push(`/${libraryId}/history`) },
     ],
     [router, benchPath, libraryId],
   );

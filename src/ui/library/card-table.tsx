@@ -10,7 +10,7 @@ import type { Replica } from "@/core/library/change";
 import type { Card } from "@/core/library/entities";
 import { sortKey } from "@/core/search/fold";
 import { sayOrigin } from "../apply/apply-row";
-import type { Selection } from "../bench/use-selection";
+import type { Selection } from "../parts/use-selection";
 import { KeyCap } from "../parts/key-cap";
 import { MediumSign } from "../parts/medium-sign";
 import { Stamp } from "../parts/stamp";

@@ -7,7 +7,7 @@ import { folderPath } from "@/core/library/folders";
 import { may } from "@/core/library/roles";
 import { count } from "@/core/library/words";
 import { useRecall } from "../apply/use-recall";
-import { useSelection } from "../bench/use-selection";
+import { useSelection } from "../parts/use-selection";
 import { useDesk } from "../data/desk";
 import { useKeyActions, type KeyAction } from "../keys/keys";
 import { AliasDialog, KeyDialog } from "../parts/card-dialogs";

@@ -1,0 +1,70 @@
+import { liveEvent, type ChangeNotice, type LiveEvent } from "@/core/library/live";
+import { databaseUrl } from "@/db/connection";
+import { listen } from "@/db/listen";
+import { changeChannel } from "@/db/streams";
+import { requireMember, type Member } from "./member";
+import { Refusal } from "./refusal";
+
+type Hear = (notice: ChangeNotice | null) => void;
+
+/*
+ * Next.js loads route handlers and the rest as bundles of their own, each with its own copy of a module; one line to
+ * the database is enough for all of them.
+ */
+const shared = globalThis as { fichierHearers?: Set<Hear> };
+
+/** Those who hear of changes in this process; the line to the database stands from the first one on. */
+function hearers(): Set<Hear> {
+  if (shared.fichierHearers) return shared.fichierHearers;
+  const all = (shared.fichierHearers = new Set<Hear>());
+  const tell = (notice: ChangeNotice | null) => all.forEach((hear) => hear(notice));
+  listen(databaseUrl(), changeChannel, (payload) => tell(JSON.parse(payload) as ChangeNotice), () => tell(null));
+  return all;
+}
+
+/** So often a silent line shows that it is alive, and whoever listens is asked again whether they may. In milliseconds. */
+const pulse = 15_000;
+
+/**
+ * What happens in a library as server-sent events, for as long as the asker may hear it. Events carry ids and revisions;
+ * the contents are fetched with `changes`. The first event, and the one after any interruption, is `anything`.
+ */
+export function events(member: Member, headers: Headers, signal: AbortSignal): Response {
+  const { libraryId, userId } = member;
+  const all = hearers();
+  const encoder = new TextEncoder();
+  let end = () => undefined as void;
+  const stream = new ReadableStream<Uint8Array>({
+    start(controller) {
+      const write = (text: string) => controller.enqueue(encoder.encode(text));
+      const send = (event: LiveEvent) => write(`data: ${JSON.stringify(event)}\n\n`);
+      const hear: Hear = (notice) => {
+        const event = notice === null ? ({ of: "anything" } as const) : liveEvent(notice, libraryId, userId);
+        if (event) send(event);
+      };
+      const check = async () => {
+        try {
+          await requireMember(headers, libraryId);
+          write(": \n\n");
+        } catch (error) {
+          // An outage is no reason to turn anybody away.
+          if (error instanceof Refusal && error.status < 500) end();
+        }
+      };
+      const timer = setInterval(() => void check(), pulse);
+      end = () => {
+        end = () => undefined;
+        clearInterval(timer);
+        all.delete(hear);
+        signal.removeEventListener("abort", end);
+        controller.close();
+      };
+      signal.addEventListener("abort", () => end());
+      all.add(hear);
+      send({ of: "anything" });
+    },
+    cancel: () => end(),
+  });
+  // Not to be compressed or held back on the way: each event is wanted at once.
+  return new Response(stream, { headers: { "content-type": "text/event-stream", "cache-control": "no-store, no-transform", "x-accel-buffering": "no" } });
+}
