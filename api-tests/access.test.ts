@@ -36,7 +36,7 @@ beforeAll(async () => {
   outsider = await join((await newLibrary()).libraryId, "owner");
 });
 
-const parameters = (libraryId: string) => Promise.resolve({ libraryId, command: "create-folder", sessionId, mediaId: "0".repeat(64), copy: "planes", cardId: sessionId, renderId: sessionId });
+const parameters = (libraryId: string) => Promise.resolve({ libraryId, command: "create-folder", sessionId, mediaId: "0".repeat(64), copy: "planes", cardId: sessionId, renderId: sessionId, streamId: sessionId, revision: "1" });
 const call = async ({ method, handler }: (typeof routes)[number], options: { cookie?: string; headers?: Record<string, string>; libraryId?: string } = {}) =>
   answer<{ error?: { code: string; message: string } }>(
     await handler(request("/api/test", { method, ...options, ...(method !== "GET" && { body: { parentId: null, name: "Intruder" } }) }), { params: parameters(options.libraryId ?? owner.libraryId) }),

@@ -23,13 +23,13 @@ function hearers(): Set<Hear> {
 }
 
 /** So often a silent line shows that it is alive, and whoever listens is asked again whether they may. In milliseconds. */
-const pulse = 15_000;
+const usualPulse = 15_000;
 
 /**
  * What happens in a library as server-sent events, for as long as the asker may hear it. Events carry ids and revisions;
  * the contents are fetched with `changes`. The first event, and the one after any interruption, is `anything`.
  */
-export function events(member: Member, headers: Headers, signal: AbortSignal): Response {
+export function events(member: Member, headers: Headers, signal: AbortSignal, pulse = usualPulse): Response {
   const { libraryId, userId } = member;
   const all = hearers();
   const encoder = new TextEncoder();

@@ -1,0 +1,87 @@
+import { expect, test, type Browser, type Page } from "@playwright/test";
+import { found, press, rendered, said, saved, signIn, target } from "./desk";
+
+/** A page of a browser of its own. */
+const otherBrowser = async (browser: Browser): Promise<Page> => (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+
+test("what one does, the others see at once, and any of it can be taken back from the history", async ({ page, browser }) => {
+  const other = await otherBrowser(browser);
+  await signIn(page, "sound");
+  await signIn(other, "picture");
+  await other.getByRole("combobox", { name: "Session" }).selectOption({ label: await page.getByRole("combobox", { name: "Session" }).locator("option:checked").innerText() });
+  await rendered(other);
+
+  // On the same session: what is applied here is on the bench there, with no hand moved.
+  await press(page, "End", "/");
+  await page.keyboard.type("kitchen");
+  await expect(found(page, "Kitchen table talk")).toHaveAttribute("aria-selected", "true");
+  const last = page.getByRole("listbox", { name: "Targets" }).getByRole("option").last();
+  const name = (await last.getAttribute("aria-label")) ?? (await last.innerText()).split("\n")[0];
+  await press(page, "Enter");
+  await expect(target(other, name)).toContainText("Kitchen table talk");
+
+  // In the library: a folder made here is there.
+  await press(other, "Alt+l");
+  await expect(other.getByRole("grid", { name: "Cards" })).toBeVisible();
+  await press(page, "Alt+l");
+  await expect(page.getByRole("grid", { name: "Cards" })).toBeFocused();
+  await press(page, "Shift+n");
+  await page.keyboard.type("Seen at once");
+  await press(page, "Enter");
+  await expect(other.getByRole("navigation", { name: "Index" })).toContainText("Seen at once");
+
+  // The other one finds both in the history, sees what they did, and takes the older one back.
+  await press(other, "Alt+h");
+  const changes = other.getByRole("listbox", { name: "Changes" });
+  await expect(changes).toBeFocused();
+  await expect(changes.getByRole("option").first()).toContainText("Seen at once");
+  await press(other, "ArrowDown");
+  await expect(other.getByRole("complementary", { name: "Chosen change" })).toContainText("card nothing → “Kitchen table talk”");
+  await press(other, "Backspace");
+  await expect(said(other)).toContainText("Taken back: ");
+  await expect(changes.getByRole("option").first()).toContainText("Took back: ");
+  await press(page, "Alt+b");
+  await rendered(page);
+  await expect(target(page, name)).not.toContainText("Kitchen table talk");
+
+  // Found by words; what was found stays found while it is taken back.
+  await press(other, "/");
+  await other.keyboard.type("seen once");
+  await expect(changes.getByRole("option")).toHaveCount(1);
+  await press(other, "Enter", "Backspace");
+  await expect(said(other)).toContainText("Seen at once");
+  await saved(other);
+  await press(page, "Alt+l");
+  await expect(page.getByRole("navigation", { name: "Index" })).not.toContainText("Seen at once");
+  await other.context().close();
+});
+
+test("the tabs of a browser share one event stream, and another takes over when one is closed", async ({ page, context, browser }) => {
+  const opened: string[] = [];
+  context.on("request", (request) => request.url().endsWith("/events") && opened.push(request.url()));
+  await signIn(page, "stills");
+  const [second, elsewhere] = [await context.newPage(), await otherBrowser(browser)];
+  await second.goto(page.url());
+  await rendered(second);
+  await press(second, "Alt+l");
+  await expect(second.getByRole("grid", { name: "Cards" })).toBeFocused();
+  expect(opened).toHaveLength(1);
+
+  await signIn(elsewhere, "curator");
+  await press(elsewhere, "Alt+l");
+  await expect(elsewhere.getByRole("grid", { name: "Cards" })).toBeFocused();
+  const make = async (name: string) => {
+    await press(elsewhere, "Shift+n");
+    await elsewhere.keyboard.type(name);
+    await press(elsewhere, "Enter");
+  };
+  await make("Through the first tab");
+  await expect(second.getByRole("navigation", { name: "Index" })).toContainText("Through the first tab");
+  await page.close();
+  await expect.poll(() => opened.length).toBe(2);
+  await make("Through the second tab");
+  await expect(second.getByRole("navigation", { name: "Index" })).toContainText("Through the second tab");
+  await press(elsewhere, "Backspace", "Backspace");
+  await expect(second.getByRole("navigation", { name: "Index" })).not.toContainText("Through the");
+  await elsewhere.context().close();
+});
