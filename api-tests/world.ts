@@ -4,13 +4,12 @@ import { chainText } from "@/core/chain/fingerprint";
 import type { Role } from "@/core/library/roles";
 import { database } from "@/db/connection";
 import { benchSession, library, member, stream, target } from "@/db/schema";
-import { addUser } from "../demo/seed";
 import * as authRoute from "@/app/api/auth/[...all]/route";
 import * as commandRoute from "@/app/api/libraries/[libraryId]/commands/[command]/route";
 import * as replicaRoute from "@/app/api/libraries/[libraryId]/replica/route";
 import * as sessionRoute from "@/app/api/libraries/[libraryId]/sessions/[sessionId]/route";
 import * as takeBackRoute from "@/app/api/libraries/[libraryId]/take-back/route";
-import { auth } from "@/server/auth";
+import { addUser } from "@/server/accounts";
 
 export const origin = "http://fichier.test";
 const password = "correct horse battery";
@@ -58,8 +57,8 @@ let addresses = 0;
 
 export async function join(libraryId: string, role: Role): Promise<Person> {
   const email = `${newId()}@people.example`;
-  const id = await addUser(auth(), role, email, password);
-  await database().insert(member).values({ libraryId, userId: id, role });
+  const id = await addUser(role, email, password);
+  await database().insert(member).values({ id: newId(), libraryId, userId: id, name: role, role });
   // Each from an address of their own: the limit of attempts is another test's matter.
   const { cookie } = await signIn(email, password, `10.1.${++addresses >> 8}.${addresses & 255}`);
   const params = <P extends object>(p: P) => ({ params: Promise.resolve({ libraryId, ...p }) });

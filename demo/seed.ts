@@ -11,6 +11,7 @@ import type { Database } from "../src/db/connection";
 import { Ledger } from "../src/db/ledger";
 import { benchSession, library, member, stream, target } from "../src/db/schema";
 import { lockStream, record } from "../src/db/streams";
+import { addUser } from "../src/server/accounts";
 import { makeAuth } from "../src/server/auth";
 import { ensurePath } from "../src/server/folders";
 import { noteMedia } from "../src/db/media";
@@ -43,19 +44,6 @@ async function fileOf(demoFile: DemoFile, cache: string): Promise<string> {
   return path;
 }
 
-/** Makes a member of the application. The password is stored as the auth library stores it (scrypt). */
-export async function addUser(auth: ReturnType<typeof makeAuth>, name: string, email: string, password: string): Promise<string> {
-  const context = await auth.$context;
-  const user = await context.internalAdapter.createUser({ name, email, emailVerified: true }, { method: "admin" });
-  await context.internalAdapter.linkAccount({
-    userId: user.id,
-    providerId: "credential",
-    accountId: user.id,
-    password: await context.password.hash(password),
-  });
-  return user.id;
-}
-
 /**
  * Fills an empty database with the demo: members, a library of cards, and a sound and a stills session of generated
  * material. Does nothing where the demo is there already. `say` is told what is going on.
@@ -70,12 +58,12 @@ export async function seedDemo(db: Database, secret: string, cache: string, say:
   const ids = new Map<string, string>();
   for (const { name, email } of demoMembers) {
     const known = await (await auth.$context).internalAdapter.findUserByEmail(email);
-    ids.set(name, known?.user.id ?? (await addUser(auth, name, email, demoPassword)));
+    ids.set(name, known?.user.id ?? (await addUser(name, email, demoPassword, auth)));
   }
   await db.transaction(async (tx) => {
     const libraryId = newId();
     await tx.insert(library).values({ id: libraryId, name: demoLibraryName });
-    for (const { name, role } of demoMembers) await tx.insert(member).values({ libraryId, userId: ids.get(name)!, role });
+    for (const { name, role } of demoMembers) await tx.insert(member).values({ id: newId(), libraryId, userId: ids.get(name)!, name, role });
 
     const curator = ids.get("curator")!;
     const ledger = new Ledger(tx, libraryId, curator);

@@ -4,9 +4,9 @@ import type { Chain } from "@/core/chain/model";
 import type { Entity, EntityRows } from "@/core/library/entities";
 import { fold, sortKey } from "@/core/search/fold";
 import type { Executor } from "./connection";
-import { alias, benchSession, card, favourite, folder, keyBinding, target } from "./schema";
+import { alias, benchSession, card, favourite, folder, keyBinding, member, target } from "./schema";
 
-const tables = { folder, card, alias, favourite, keyBinding, session: benchSession, target } satisfies Record<Entity, unknown>;
+const tables = { folder, card, alias, favourite, keyBinding, session: benchSession, target, member } satisfies Record<Entity, unknown>;
 
 /** Columns that follow from others and are kept by the database alone. */
 const derived: { [E in Entity]?: (row: Partial<EntityRows[E]>) => Record<string, unknown> } = {
@@ -25,7 +25,7 @@ function toColumns<E extends Entity>(entity: E, row: Partial<EntityRows[E]>): Re
 
 /** A row as clients see it from a row as it is stored. */
 export function fromColumns<E extends Entity>(_entity: E, columns: Record<string, unknown>): EntityRows[E] {
-  const { libraryId: _l, sortKey: _s, folded: _f, chainText: text, addedAt, ...row } = columns;
+  const { libraryId: _l, sortKey: _s, folded: _f, settings: _o, chainText: text, addedAt, ...row } = columns;
   if (text !== undefined) row.chain = JSON.parse(text as string) as Chain;
   if (addedAt !== undefined) row.addedAt = (addedAt as Date).toISOString();
   return row as unknown as EntityRows[E];

@@ -2,7 +2,7 @@ import { and, eq, isNull, or } from "drizzle-orm";
 import type { Entity, EntityRows } from "@/core/library/entities";
 import type { Executor } from "./connection";
 import { fromColumns } from "./entities";
-import { alias, benchSession, card, favourite, folder, keyBinding, library, media, member, target, user } from "./schema";
+import { alias, benchSession, card, favourite, folder, keyBinding, library, media, member, target } from "./schema";
 
 /** The rows of a library that a member may see, without the targets of its sessions. */
 export async function readLibrary(db: Executor, libraryId: string, userId: string) {
@@ -22,6 +22,7 @@ export async function readLibrary(db: Executor, libraryId: string, userId: strin
       "keyBinding",
       await db.select().from(keyBinding).where(and(eq(keyBinding.libraryId, libraryId), eq(keyBinding.ownerId, userId))),
     ),
+    member: rows("member", await db.select().from(member).where(eq(member.libraryId, libraryId))),
     session: rows("session", await db.select().from(benchSession).where(eq(benchSession.libraryId, libraryId))),
   };
 }
@@ -48,23 +49,14 @@ export const listLibraries = (db: Executor, userId: string) =>
     .select({ id: library.id, name: library.name, role: member.role })
     .from(member)
     .innerJoin(library, eq(library.id, member.libraryId))
-    .where(eq(member.userId, userId))
+    .where(and(eq(member.userId, userId), eq(member.removed, false)))
     .orderBy(library.name, library.id);
 
 export async function readMember(db: Executor, libraryId: string, userId: string) {
   const [found] = await db
-    .select({ libraryId: member.libraryId, userId: member.userId, role: member.role, settings: member.settings, name: user.name, libraryName: library.name })
+    .select({ libraryId: member.libraryId, userId: member.userId, role: member.role, settings: member.settings, name: member.name, libraryName: library.name })
     .from(member)
-    .innerJoin(user, eq(user.id, member.userId))
     .innerJoin(library, eq(library.id, member.libraryId))
-    .where(and(eq(member.libraryId, libraryId), eq(member.userId, userId)));
+    .where(and(eq(member.libraryId, libraryId), eq(member.userId, userId), eq(member.removed, false)));
   return found ?? null;
-}
-
-export async function listMembers(db: Executor, libraryId: string) {
-  return db
-    .select({ id: member.userId, name: user.name, role: member.role })
-    .from(member)
-    .innerJoin(user, eq(user.id, member.userId))
-    .where(eq(member.libraryId, libraryId));
 }

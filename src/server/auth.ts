@@ -1,6 +1,7 @@
 import { betterAuth } from "better-auth";
 import { drizzleAdapter } from "better-auth/adapters/drizzle";
 import { nextCookies } from "better-auth/next-js";
+import { multiSession } from "better-auth/plugins";
 import { database, type Database } from "@/db/connection";
 import { attempt, credential, signIn, user, verification } from "@/db/schema";
 
@@ -30,7 +31,8 @@ export function makeAuth(db: Database, secret: string, baseURL: string | undefin
     },
     advanced: { cookiePrefix: "fichier", defaultCookieAttributes: { sameSite: "lax", httpOnly: true } },
     telemetry: { enabled: false },
-    plugins: [nextCookies()],
+    // Several members at one shared machine, one of them at the desk.
+    plugins: [multiSession({ maximumSessions: 6 }), nextCookies()],
   });
 }
 

@@ -20,6 +20,8 @@ export interface Command<Input = never> {
   /** Which line of revisions its changes belong to; a function where that follows from the input. */
   readonly stream: "library" | "member" | "session";
   readonly input: Joi.ObjectSchema;
+  /** What taking it back asks for, where that is not `right`. */
+  readonly undoRight?: Right;
   /** Only notes a fact; taking back passes it by. */
   readonly isStamp?: boolean;
   /** Does the work through the ledger, inside the transaction. Throws a Refusal to change nothing. */
@@ -41,6 +43,10 @@ const streamKey = (command: Command<unknown>, member: Member, sessionId: string 
   ...(command.stream === "session" && { sessionId }),
 });
 
+/** What a request for a command may hold. */
+export const requestSchema = (command: Pick<Command, "input" | "stream">): Joi.ObjectSchema =>
+  command.input.keys(command.stream === "session" ? { ...envelope, sessionId: envelope.sessionId.required() } : envelope);
+
 /** Checks input against a schema. Refuses with the first problem, in words, and its field. */
 export function validate<T>(schema: Joi.ObjectSchema, input: unknown): T {
   const { error, value } = schema.validate(input, { abortEarly: true, convert: false, errors: { wrap: { label: false } } });
@@ -58,8 +64,7 @@ export function validate<T>(schema: Joi.ObjectSchema, input: unknown): T {
  */
 export async function run<Input>(command: Command<Input>, member: Member, request: unknown) {
   requireRight(member, command.right);
-  const schema = command.input.keys(command.stream === "session" ? { ...envelope, sessionId: envelope.sessionId.required() } : envelope);
-  const { requestId = newId(), sessionId, ...input } = validate<{ requestId?: string; sessionId?: string }>(schema, request);
+  const { requestId = newId(), sessionId, ...input } = validate<{ requestId?: string; sessionId?: string }>(requestSchema(command), request);
   return database().transaction(async (tx) => {
     if (sessionId && !(await readSession(tx, member.libraryId, sessionId))) throw noSession();
     const locked = await lockStream(tx, streamKey(command as Command<unknown>, member, sessionId), newId());

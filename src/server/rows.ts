@@ -3,7 +3,7 @@ import type { Ledger } from "@/db/ledger";
 import { notFound, Refusal, stale } from "./refusal";
 
 export const entityWords: Record<Entity, string> = {
-  folder: "folder", card: "card", alias: "alias", favourite: "favourite", keyBinding: "key", session: "session", target: "target",
+  folder: "folder", card: "card", alias: "alias", favourite: "favourite", keyBinding: "key", session: "session", target: "target", member: "member",
 };
 
 /** A row of the library; refuses where it is gone, or where the client saw an older version of it. */

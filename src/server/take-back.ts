@@ -7,6 +7,7 @@ import { findChange, findRequest, findStream, findStreamById, lockStream, markTa
 import { validate } from "./command";
 import { commands } from "./commands";
 import { requireRight, type Member } from "./member";
+import { requireOwner } from "./members";
 import { Refusal } from "./refusal";
 import { entityWords } from "./rows";
 
@@ -86,9 +87,11 @@ export async function takeBack(member: Member, request: unknown) {
       if (still?.row.sequence !== candidate.row.sequence) throw new Refusal(409, "stale", "Another window has just taken something back.", { hint: "Try again." });
       const { row } = candidate;
       const command = commands.find((c) => c.name === row.command);
-      if (command) requireRight(member, command.right);
+      // What is no command, such as joining, is for those who manage the library.
+      requireRight(member, command ? (command.undoRight ?? command.right) : "govern");
       const ledger = new Ledger(tx, libraryId, userId);
       await playBack(ledger, row.forward, row.backward);
+      if (row.forward.some((step) => step.entity === "member")) await requireOwner(ledger);
       await markTakenBack(tx, row);
       const written = await record(tx, locked, {
         requestId,

@@ -38,6 +38,7 @@ export const emptyReplica = (): Replica => ({
   keyBinding: new Map(),
   session: new Map(),
   target: new Map(),
+  member: new Map(),
 });
 
 /** A replica with the rows changed; maps that nothing touches are the same objects as before. */

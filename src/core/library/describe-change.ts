@@ -6,7 +6,7 @@ import type { Entity } from "./entities";
 /** Gives the name of a row, as far as it is known; ids alone tell a reader nothing. */
 export type NameOf = (entity: Entity, id: string) => string | undefined;
 
-const nouns: Record<Entity, string> = { folder: "folder", card: "card", alias: "alias", favourite: "favourite", keyBinding: "key", session: "session", target: "target" };
+const nouns: Record<Entity, string> = { folder: "folder", card: "card", alias: "alias", favourite: "favourite", keyBinding: "key", session: "session", target: "target", member: "member" };
 
 /** Fields that follow from others, or only count. */
 const silent = new Set(["version", "sortKey", "fingerprint", "contentVersion", "proof", "folded", "cardVersion", "medium"]);

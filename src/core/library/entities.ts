@@ -1,6 +1,7 @@
 import type { Chain } from "../chain/model";
 import type { Medium } from "../effects/define";
 import type { Proof } from "./proof";
+import type { Role } from "./roles";
 
 export const targetKinds = ["track", "clip", "bus", "return", "output", "photo", "video clip"] as const;
 export type TargetKind = (typeof targetKinds)[number];
@@ -79,6 +80,16 @@ export interface Session extends Versioned {
   readonly removed: boolean;
 }
 
+/** That somebody belongs to a library. */
+export interface Membership extends Versioned {
+  readonly userId: string;
+  /** As they are called in this library. */
+  readonly name: string;
+  readonly role: Role;
+  /** No member any more; what they did keeps their name. */
+  readonly removed: boolean;
+}
+
 export interface Target extends Versioned {
   readonly sessionId: string;
   readonly kind: TargetKind;
@@ -109,6 +120,7 @@ export interface EntityRows {
   keyBinding: KeyBinding;
   session: Session;
   target: Target;
+  member: Membership;
 }
 export type Entity = keyof EntityRows;
-export const entities = ["folder", "card", "alias", "favourite", "keyBinding", "session", "target"] as const satisfies readonly Entity[];
+export const entities = ["folder", "card", "alias", "favourite", "keyBinding", "session", "target", "member"] as const satisfies readonly Entity[];

@@ -12,3 +12,13 @@ const rights = {
 } as const satisfies Record<Role, readonly Right[]>;
 
 export const may = (role: Role, right: Right): boolean => (rights[role] as readonly Right[]).includes(right);
+
+/** What a key for scripts may do at most; never more than its member may, and never govern. */
+export const keyScopes = {
+  look: ["read"],
+  sessions: ["read", "own", "bench"],
+  library: ["read", "own", "bench", "keep", "curate"],
+} as const satisfies Record<string, readonly Right[]>;
+export type KeyScope = keyof typeof keyScopes;
+
+export const scopeAllows = (scope: KeyScope, right: Right): boolean => (keyScopes[scope] as readonly Right[]).includes(right);

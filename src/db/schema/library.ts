@@ -7,7 +7,7 @@ import type { Proof } from "@/core/library/proof";
 import type { RenderItem, RenderState } from "@/core/library/renders";
 import type { RowChange } from "@/core/library/change";
 import type { MediaFacts, MemberSettings } from "@/core/library/media";
-import type { Role } from "@/core/library/roles";
+import type { KeyScope, Role } from "@/core/library/roles";
 import type { Medium } from "@/core/effects/define";
 import { user } from "./accounts";
 import { fractionalIndex } from "./columns";
@@ -24,12 +24,51 @@ export const library = pgTable("library", {
 export const member = pgTable(
   "member",
   {
+    id: uuid().primaryKey(),
     libraryId: uuid().notNull().references(() => library.id, { onDelete: "cascade" }),
     userId: text().notNull().references(() => user.id, { onDelete: "cascade" }),
+    name: text().notNull(),
     role: text().$type<Role>().notNull(),
+    /** How the interface behaves for them; no part of what changes travel with. */
     settings: jsonb().$type<MemberSettings>().notNull().default({}),
+    removed: boolean().notNull().default(false),
+    version: version(),
   },
-  (t) => [primaryKey({ columns: [t.libraryId, t.userId] }), index().on(t.userId)],
+  (t) => [unique("member_once").on(t.libraryId, t.userId), index().on(t.userId)],
+);
+
+/** A link that lets whoever has it join, once. Only its hash is kept. */
+export const invitation = pgTable(
+  "invitation",
+  {
+    id: uuid().primaryKey(),
+    libraryId: uuid().notNull().references(() => library.id, { onDelete: "cascade" }),
+    role: text().$type<Role>().notNull(),
+    tokenHash: text().notNull().unique(),
+    madeBy: text().notNull().references(() => user.id, { onDelete: "cascade" }),
+    madeAt: now(),
+    expiresAt: timestamp({ withTimezone: true }).notNull(),
+    usedAt: timestamp({ withTimezone: true }),
+    revokedAt: timestamp({ withTimezone: true }),
+  },
+  (t) => [index().on(t.libraryId)],
+);
+
+/** A member's key for scripts. Only its hash is kept. */
+export const scriptKey = pgTable(
+  "script_key",
+  {
+    id: uuid().primaryKey(),
+    libraryId: uuid().notNull().references(() => library.id, { onDelete: "cascade" }),
+    userId: text().notNull().references(() => user.id, { onDelete: "cascade" }),
+    name: text().notNull(),
+    scope: text().$type<KeyScope>().notNull(),
+    tokenHash: text().notNull().unique(),
+    madeAt: now(),
+    usedAt: timestamp({ withTimezone: true }),
+    revokedAt: timestamp({ withTimezone: true }),
+  },
+  (t) => [index().on(t.libraryId, t.userId)],
 );
 
 export const benchSession = pgTable("bench_session", {

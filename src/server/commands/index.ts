@@ -4,6 +4,7 @@ import { addGroup } from "./add-group";
 import { addTargets } from "./add-targets";
 import { applyCard } from "./apply-card";
 import { bindKey } from "./bind-key";
+import { changeRole } from "./change-role";
 import { createFolder } from "./create-folder";
 import { createSession } from "./create-session";
 import { duplicateSession } from "./duplicate-session";
@@ -11,12 +12,14 @@ import { editCard } from "./edit-card";
 import { editTarget } from "./edit-target";
 import { importCard } from "./import-card";
 import { keepCard } from "./keep-card";
+import { leaveLibrary } from "./leave-library";
 import { markFavourite } from "./mark-favourite";
 import { moveCards } from "./move-cards";
 import { moveFolder } from "./move-folder";
 import { moveTargets } from "./move-targets";
 import { removeAlias } from "./remove-alias";
 import { removeFolder } from "./remove-folder";
+import { removeMember } from "./remove-member";
 import { removeSession } from "./remove-session";
 import { removeTargets } from "./remove-targets";
 import { renameFolder } from "./rename-folder";
@@ -36,6 +39,7 @@ export const commands: readonly Command[] = [
   createSession, renameSession, duplicateSession, removeSession,
   addTargets, addGroup, editTarget, moveTargets, removeTargets,
   applyCard, setChain, updatePins,
+  changeRole, removeMember, leaveLibrary,
 ];
 
 /** The command of that name; refuses an unknown one. */

@@ -4,7 +4,7 @@ import { changesSince, findStream, publicChange } from "@/db/streams";
 import { validate } from "../command";
 import type { Member } from "../member";
 
-const input = Joi.object({
+export const changesInput = Joi.object({
   stream: Joi.string().valid("library", "member", "session").default("library"),
   sessionId: Joi.string().guid().when("stream", { is: "session", then: Joi.required() }),
   since: Joi.string().pattern(/^\d{1,9}$/).default("0"),
@@ -14,7 +14,7 @@ const longestAnswer = 500;
 
 /** The changes of one stream after a revision, oldest first, at most 500; `more` says whether there are others. */
 export async function changes(member: Member, query: URLSearchParams) {
-  const { stream, sessionId, since } = validate<{ stream: string; sessionId?: string; since: string }>(input, Object.fromEntries(query));
+  const { stream, sessionId, since } = validate<{ stream: string; sessionId?: string; since: string }>(changesInput, Object.fromEntries(query));
   const found = await findStream(database(), {
     libraryId: member.libraryId,
     ...(stream === "member" && { memberId: member.userId }),

@@ -1,5 +1,5 @@
 import { database } from "@/db/connection";
-import { listMembers, readLibrary } from "@/db/replica";
+import { readLibrary } from "@/db/replica";
 import { findStream } from "@/db/streams";
 import type { Member } from "../member";
 
@@ -15,7 +15,6 @@ export async function libraryReplica({ libraryId, libraryName, userId, role, nam
       return {
         library: { id: libraryId, name: libraryName },
         member: { id: userId, name, role, settings },
-        members: await listMembers(tx, libraryId),
         streams: [
           ...(shared ? [{ of: "library" as const, id: shared.id, revision: shared.revision }] : []),
           ...(own ? [{ of: "member" as const, id: own.id, revision: own.revision }] : []),

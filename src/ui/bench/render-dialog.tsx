@@ -11,7 +11,7 @@ import { sayError, useDesk } from "../data/desk";
 import type { Rendering } from "../data/wire";
 import { MainButton, QuietButton } from "../parts/buttons";
 import { Dialog } from "../parts/dialog";
-import { Choice } from "./session-dialogs";
+import { Choice } from "../parts/choice";
 
 const formats = {
   audio: [{ value: "wav", label: "WAV, 24 bit" }, { value: "wav-float", label: "WAV, float" }, { value: "flac", label: "FLAC" }],

@@ -1,36 +1,11 @@
 "use client";
 
-import { chakra, HStack } from "@chakra-ui/react";
 import { useRef, useState, type FormEvent } from "react";
 import type { Session } from "@/core/library/entities";
+import { Choice } from "../parts/choice";
 import { DialogButtons, useSubmit } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
-import { Field, TextField } from "../parts/fields";
-
-interface ChoiceProps<T extends string> {
-  readonly label: string;
-  readonly options: readonly { readonly value: T; readonly label: string }[];
-  readonly value: T;
-  readonly onChange: (value: T) => void;
-}
-
-/** A few words of which one holds; arrows choose. */
-export function Choice<T extends string>({ label, options, value, onChange }: ChoiceProps<T>) {
-  return (
-    <Field label={label}>
-      {(ids) => (
-        <HStack role="radiogroup" aria-label={label} id={ids.id} gap="16px" wrap="wrap">
-          {options.map((option) => (
-            <chakra.label key={option.value} display="flex" gap="6px" alignItems="center">
-              <chakra.input type="radio" name={ids.id} checked={option.value === value} onChange={() => onChange(option.value)} accentColor="#1a6b63" width="16px" height="16px" />
-              {option.label}
-            </chakra.label>
-          ))}
-        </HStack>
-      )}
-    </Field>
-  );
-}
+import { TextField } from "../parts/fields";
 
 type Closing = (result?: Record<string, unknown>) => void;
 

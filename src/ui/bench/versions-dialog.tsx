@@ -8,6 +8,7 @@ import type { Card } from "@/core/library/entities";
 import { may } from "@/core/library/roles";
 import { api } from "../data/api";
 import { sayError, useDesk } from "../data/desk";
+import { nameOfMember } from "../data/library-data";
 import type { CardVersions } from "../data/wire";
 import { Dialog } from "../parts/dialog";
 import { KeyCap } from "../parts/key-cap";
@@ -62,7 +63,7 @@ export function VersionsDialog({ bench, card, onClose }: { bench: Bench; card: C
     <Dialog title={`Versions of “${card.name}”`} onClose={onClose} initialFocus={list} width="560px">
       <Box ref={list} role="listbox" aria-label="Versions" tabIndex={0} onKeyDown={onKey} maxHeight="50vh" overflowY="auto" aria-activedescendant={chosen ? `version-${chosen.number}` : undefined}>
         {versions.map((version, i) => {
-          const author = version.authorId === null ? "supplied with Fichier" : (data.members.find((m) => m.id === version.authorId)?.name ?? "a former member");
+          const author = version.authorId === null ? "supplied with Fichier" : (nameOfMember(data.replica, version.authorId) ?? "a former member");
           return (
             <Box
               key={version.number} role="option" id={`version-${version.number}`} aria-selected={i === at} px="12px" py="7px" borderLeft="3px solid" borderColor={i === at ? "cardSelected" : "transparent"} bg={i === at ? "cardSelectedGround" : undefined} cursor="default"

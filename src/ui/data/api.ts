@@ -32,6 +32,11 @@ async function answerOf(response: Response): Promise<unknown> {
   throw new ApiError(response.status, code, message, details);
 }
 
+let asker: string | null = null;
+
+/** Says in whose name this page asks, so that it never acts for another member who took over the desk in another tab. */
+export const askAs = (memberId: string): void => void (asker = memberId);
+
 /** Asks the server for JSON. Throws an ApiError; status 0 means that it could not be reached. */
 export async function api<T>(path: string, options: { method?: "GET" | "POST" | "PATCH"; body?: unknown } = {}): Promise<T> {
   const { method = "GET", body } = options;
@@ -39,7 +44,8 @@ export async function api<T>(path: string, options: { method?: "GET" | "POST" | 
   try {
     response = await fetch(path, {
       method,
-      ...(body !== undefined && { body: JSON.stringify(body), headers: { "content-type": "application/json" } }),
+      headers: { ...(asker !== null && { "x-fichier-member": asker }), ...(body !== undefined && { "content-type": "application/json" }) },
+      ...(body !== undefined && { body: JSON.stringify(body) }),
     });
   } catch {
     throw new ApiError(0, "unreachable", "Fichier's server cannot be reached just now.", { hint: "It is tried again by itself." });

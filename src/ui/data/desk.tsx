@@ -2,7 +2,7 @@
 
 import { useQueryClient } from "@tanstack/react-query";
 import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from "react";
-import { ApiError } from "./api";
+import { ApiError, askAs } from "./api";
 import { CommandQueue } from "./command-queue";
 import { Finder } from "./finder";
 import { catchUp, historyKey, takeChange, takeEvent, useLibraryQuery } from "./library-data";
@@ -109,6 +109,7 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
   const memberId = query.data?.member.id;
   useEffect(() => {
     if (memberId === undefined) return;
+    askAs(memberId);
     // One after another, so that no change is fetched twice.
     let tail: Promise<unknown> = Promise.resolve();
     return followLibrary(libraryId, memberId, (event) => {

@@ -20,9 +20,18 @@ async function fetchLibrary(libraryId: string): Promise<LibraryData> {
   const { rows, streams, ...rest } = await api<LibraryAnswer>(`/api/libraries/${libraryId}/replica`);
   const replica = {
     ...emptyReplica(),
-    folder: byId(rows.folder), card: byId(rows.card), alias: byId(rows.alias), favourite: byId(rows.favourite), keyBinding: byId(rows.keyBinding), session: byId(rows.session),
+    folder: byId(rows.folder), card: byId(rows.card), alias: byId(rows.alias), favourite: byId(rows.favourite), keyBinding: byId(rows.keyBinding), session: byId(rows.session), member: byId(rows.member),
   };
   return { ...rest, replica, sessions: sessionsOf(replica), streams: new Map(streams.map(({ id, ...state }) => [id, state])) };
+}
+
+/** How a member, also a former one, is called in the library. */
+export const nameOfMember = (replica: Replica, userId: string): string | undefined => [...replica.member.values()].find((m) => m.userId === userId)?.name;
+
+/** The member at this desk, with the role that they have now. */
+function selfOf({ member }: LibraryData, replica: Replica): LibraryData["member"] {
+  const row = [...replica.member.values()].find((m) => m.userId === member.id);
+  return row ? { ...member, name: row.name, role: row.role } : member;
 }
 
 async function fetchSession(libraryId: string, sessionId: string): Promise<SessionData> {
@@ -51,6 +60,7 @@ export function takeChange(client: QueryClient, libraryId: string, change: Signe
       ...data,
       streams: new Map(data.streams).set(change.streamId, { ...known, revision: change.revision }),
       replica,
+      member: replica.member === data.replica.member ? data.member : selfOf(data, replica),
       sessions: replica.session === data.replica.session ? data.sessions : sessionsOf(replica),
     });
   } else if (change.revision > known.revision) void client.invalidateQueries({ queryKey: libraryKey(libraryId) });

@@ -29,7 +29,6 @@ export interface StreamState {
 export interface LibraryAnswer {
   readonly library: { readonly id: string; readonly name: string };
   readonly member: { readonly id: string; readonly name: string; readonly role: Role; readonly settings: MemberSettings };
-  readonly members: readonly { readonly id: string; readonly name: string; readonly role: Role }[];
   readonly streams: readonly ({ readonly id: string } & StreamState)[];
   readonly rows: { readonly [E in Exclude<keyof EntityRows, "target">]: readonly EntityRows[E][] };
 }

@@ -24,12 +24,14 @@ export function TopBar() {
     { name: "Bench", href: benchPath, here: onBench, keys: "Alt+b" },
     { name: "Library", href: `/${libraryId}/library`, here: path.startsWith(`/${libraryId}/library`), keys: "Alt+l" },
     { name: "History", href: `/${libraryId}/history`, here: path.startsWith(`/${libraryId}/history`), keys: "Alt+h" },
+    { name: "Team", href: `/${libraryId}/team`, here: path.startsWith(`/${libraryId}/team`), keys: "Alt+t" },
   ];
   const actions = useMemo(
     () => [
       { keys: ["Alt+b"], label: "Bench", quiet: true, run: () => router.push(benchPath) },
       { keys: ["Alt+l"], label: "Library", quiet: true, run: () => router.push(`/${libraryId}/library`) },
       { keys: ["Alt+h"], label: "History", quiet: true, run: () => router.push(`/${libraryId}/history`) },
+      { keys: ["Alt+t"], label: "Team", quiet: true, run: () => router.push(`/${libraryId}/team`) },
     ],
     [router, benchPath, libraryId],
   );

@@ -6,7 +6,7 @@ import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } f
 import type { NameOf } from "@/core/library/describe-change";
 import { api } from "../data/api";
 import { useDesk } from "../data/desk";
-import { historyKey } from "../data/library-data";
+import { historyKey, nameOfMember } from "../data/library-data";
 import type { HistoryPage } from "../data/wire";
 import { Failed } from "../frame/states";
 import { useKeyActions, type KeyAction } from "../keys/keys";
@@ -18,7 +18,7 @@ import { entryId, HistoryList } from "./history-list";
 /** Everything that was done to the library, and taking back any of it. */
 export function HistoryScreen() {
   const { libraryId, data, takeBackChange } = useDesk();
-  const { replica, members, member } = data;
+  const { replica, member } = data;
   const [typed, setTyped] = useState("");
   const words = useDeferredValue(typed.trim());
   const list = useRef<HTMLDivElement>(null);
@@ -36,8 +36,7 @@ export function HistoryScreen() {
   const order = useMemo(() => entries.map(entryId), [entries]);
   const selection = useSelection(order);
   const entry = entries.find((e) => entryId(e) === selection.lead);
-  const names = useMemo(() => new Map(members.map((m) => [m.id, m.name])), [members]);
-  const who = useCallback((id: string) => (id === member.id ? "you" : (names.get(id) ?? "somebody")), [names, member.id]);
+  const who = useCallback((id: string) => (id === member.id ? "you" : (nameOfMember(replica, id) ?? "somebody")), [replica, member.id]);
   const nameOf = useCallback<NameOf>(
     (entity, id) => {
       const row = replica[entity].get(id);

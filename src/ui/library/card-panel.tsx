@@ -3,6 +3,7 @@ import { chainNoun, effectName, saySetting } from "@/core/chain/describe";
 import type { Card } from "@/core/library/entities";
 import { sayProof } from "@/core/library/proof";
 import { folderPath } from "@/core/library/folders";
+import { nameOfMember } from "../data/library-data";
 import type { LibraryData } from "../data/wire";
 import { CardLine, IndexCard } from "../parts/index-card";
 import { KeyCap } from "../parts/key-cap";
@@ -20,11 +21,11 @@ const date = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "long", y
 
 /** Everything about one card. */
 export function CardPanel({ card, data, onRemoveAlias, onFreeKey }: CardPanelProps) {
-  const { replica, member, members } = data;
+  const { replica, member } = data;
   const aliases = [...replica.alias.values()].filter((a) => a.cardId === card.id);
   const key = [...replica.keyBinding.values()].find((k) => k.cardId === card.id)?.key;
   const favourite = [...replica.favourite.values()].some((f) => f.cardId === card.id);
-  const author = card.authorId === null ? "supplied with Fichier" : (members.find((m) => m.id === card.authorId)?.name ?? "a former member");
+  const author = card.authorId === null ? "supplied with Fichier" : (nameOfMember(replica, card.authorId) ?? "a former member");
   return (
     <IndexCard
       label="Card" tab={folderPath(replica.folder, card.folderId) || "Unfiled"}

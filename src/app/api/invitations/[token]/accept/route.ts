@@ -1,0 +1,4 @@
+import { acceptInvitation } from "@/server/invitations";
+import { body, route } from "@/server/route";
+
+export const POST = route<{ token: string }>(async (request, { token }) => acceptInvitation(request.headers, token, await body(request)));

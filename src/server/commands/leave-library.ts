@@ -1,0 +1,20 @@
+import Joi from "joi";
+import { findMembership } from "@/db/members";
+import { defineCommand } from "../command";
+import { requireMembership, requireOwner } from "../members";
+
+/** Leaves the library. Only those who manage it can let one in again. */
+export const leaveLibrary = defineCommand()({
+  name: "leave-library",
+  right: "read",
+  undoRight: "govern",
+  stream: "library",
+  input: Joi.object({}),
+  async run(ledger, _input, { libraryId, userId }) {
+    const own = await findMembership(ledger.db, libraryId, userId);
+    const { id, name } = await requireMembership(ledger, own!.id);
+    await ledger.update("member", id, { removed: true });
+    await requireOwner(ledger);
+    return { summary: `${name} left the library` };
+  },
+});

@@ -1,0 +1,100 @@
+import Joi from "joi";
+import { v7 as newId } from "uuid";
+import { longestName } from "@/core/library/names";
+import { roles, type Role } from "@/core/library/roles";
+import { database } from "@/db/connection";
+import { findInvitation, insertInvitation, listInvitations, markInvitationUsed, revokeInvitation } from "@/db/invitations";
+import { Ledger } from "@/db/ledger";
+import { findMembership } from "@/db/members";
+import { lockStream, record } from "@/db/streams";
+import { addUser, isKnownEmail, shortestPassword } from "./accounts";
+import { validate } from "./command";
+import { storedName } from "./fields";
+import { isId } from "./ids";
+import { requirePerson, requireRight, requireUser, type Member } from "./member";
+import { notFound, Refusal } from "./refusal";
+import { hashToken, makeToken } from "./tokens";
+
+/** How long an invitation can be taken up, in days. */
+const goodFor = 7;
+
+export const invitationInput = Joi.object({ role: Joi.string().valid(...roles).required() });
+
+const requireManager = (member: Member) => {
+  requirePerson(member);
+  requireRight(member, "govern");
+};
+
+/** The invitations that can still be taken up. */
+export async function invitations(member: Member) {
+  requireManager(member);
+  return { invitations: await listInvitations(database(), member.libraryId) };
+}
+
+/** Makes an invitation for one person. The answer holds its token, for a link that is never shown again. */
+export async function invite(member: Member, request: unknown) {
+  requireManager(member);
+  const { role } = validate<{ role: Role }>(invitationInput, request);
+  const { token, hash } = makeToken("fichier_invitation");
+  const expiresAt = new Date(Date.now() + goodFor * 24 * 3600_000);
+  return { invitation: await insertInvitation(database(), { id: newId(), libraryId: member.libraryId, role, tokenHash: hash, madeBy: member.userId, expiresAt }), token };
+}
+
+export async function withdrawInvitation(member: Member, id: string) {
+  requireManager(member);
+  if (!isId(id) || !(await revokeInvitation(database(), member.libraryId, id))) throw notFound("invitation");
+  return { revoked: id };
+}
+
+const overdue = () => new Refusal(404, "no-invitation", "This invitation cannot be taken up: it was used, withdrawn, or is older than a week.", { hint: "Ask for a new one." });
+
+/** What an invitation is to, for whoever has its token. */
+export async function readInvitation(token: string) {
+  const found = await findInvitation(database(), hashToken(token));
+  if (!found) throw overdue();
+  const { libraryId, libraryName, role, inviter } = found;
+  return { libraryId, libraryName, role, inviter };
+}
+
+export const acceptInput = Joi.object({
+  account: Joi.object({ name: Joi.string().max(longestName * 4).required(), email: Joi.string().email({ tlds: false }).max(254).required(), password: Joi.string().min(shortestPassword).max(128).required() }),
+});
+
+interface Account {
+  readonly name: string;
+  readonly email: string;
+  readonly password: string;
+}
+
+/** Who takes an invitation up: a new account where one is described, else whoever is signed in. */
+async function joiner(headers: Headers, account: Account | undefined): Promise<{ id: string; name: string }> {
+  if (!account) {
+    const user = await requireUser(headers);
+    requirePerson({ scope: user.key?.scope ?? null });
+    return user;
+  }
+  const name = storedName(account.name, "member");
+  if (await isKnownEmail(account.email)) throw new Refusal(409, "known-email", "There is an account with this e-mail address.", { field: "account.email", hint: "Sign in with it, then open the invitation again." });
+  return { id: await addUser(name, account.email, account.password), name };
+}
+
+/** Takes an invitation up, once. Somebody who was a member before comes back as they were, in the invited role. */
+export async function acceptInvitation(headers: Headers, token: string, request: unknown) {
+  const { account } = validate<{ account?: Account }>(acceptInput, request);
+  if (!(await findInvitation(database(), hashToken(token)))) throw overdue();
+  const user = await joiner(headers, account);
+  return database().transaction(async (tx) => {
+    const found = await findInvitation(tx, hashToken(token), true);
+    if (!found) throw overdue();
+    const { libraryId, role, id } = found;
+    const locked = await lockStream(tx, { libraryId }, newId());
+    const before = await findMembership(tx, libraryId, user.id);
+    if (before && !before.removed) throw new Refusal(409, "member-already", "You are a member of this library already.", { libraryId });
+    const ledger = new Ledger(tx, libraryId, user.id);
+    if (before) await ledger.update("member", before.id, { removed: false, role });
+    else await ledger.insert("member", { id: newId(), userId: user.id, name: user.name, role, removed: false });
+    await markInvitationUsed(tx, id);
+    await record(tx, locked, { requestId: newId(), command: "join-library", summary: `${user.name} joined as ${role}`, actorId: user.id, forward: ledger.forward, backward: ledger.backward, result: {} });
+    return { libraryId };
+  });
+}

@@ -1,0 +1,17 @@
+import type { Ledger } from "@/db/ledger";
+import { countOwners } from "@/db/members";
+import { notFound, Refusal } from "./refusal";
+import { requireRow } from "./rows";
+
+/** A membership in force; refuses one that is not, or that the client saw in an older state. */
+export async function requireMembership(ledger: Ledger, id: string, seen?: number) {
+  const row = await requireRow(ledger, "member", id, seen);
+  if (row.removed) throw notFound("member");
+  return row;
+}
+
+/** Refuses what has just been done where it leaves the library without an owner. */
+export async function requireOwner(ledger: Ledger): Promise<void> {
+  if ((await countOwners(ledger.db, ledger.libraryId)) === 0)
+    throw new Refusal(409, "last-owner", "A library needs an owner, and this would take its last one.", { hint: "Make somebody else an owner first." });
+}
