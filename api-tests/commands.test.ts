@@ -1,96 +1,32 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { applyRowChanges, emptyReplica, type Replica } from "@/core/library/change";
-import { writeCardFile } from "@/core/formats/card/write";
 import { database } from "@/db/connection";
-import { noteMedia } from "@/db/media";
 import { changesSince, findStream } from "@/db/streams";
-import { highPass, join, newLibrary, type Person } from "./world";
+import { apart, fresh, makeScenarios } from "./scenarios";
+import { highPass, join, type Person } from "./world";
 import { commands } from "@/server/commands";
 
 let owner: Person;
 let sessionId: string;
 let targetIds: string[];
-const mediaId = "ab".repeat(32);
+let world: Awaited<ReturnType<typeof makeScenarios>>;
+const keep: typeof world.keep = (...of) => world.keep(...of);
+const folder: typeof world.folder = (...of) => world.folder(...of);
+const inputs = commands.map((c) => c.name).filter((name) => !apart.includes(name));
 
 beforeAll(async () => {
-  const made = await newLibrary();
-  ({ sessionId, targetIds } = made);
-  owner = await join(made.libraryId, "owner");
-  await noteMedia(database(), { libraryId: made.libraryId, id: mediaId, name: "tone.wav", bytes: 1, facts: { kind: "audio", sampleRate: 48_000, channels: 1, frames: 1, peaks: [] } });
+  world = await makeScenarios();
+  ({ owner, sessionId, targetIds } = world);
 });
-
-let names = 0;
-const fresh = (what: string) => `${what} ${++names}`;
-const keep = async (path = "", name = fresh("Card")) => (await owner.run<{ cardId: string }>("keep-card", { name, path, chain: highPass() })).body.result.cardId;
-const folder = async (parentId: string | null = null, name = fresh("Folder")) => (await owner.run<{ folderId: string }>("create-folder", { parentId, name })).body.result.folderId;
-
-const session = async () => (await owner.run<{ sessionId: string }>("create-session", { name: fresh("Session"), medium: "audio" })).body.result.sessionId;
-const group = async (kind: string) => (await owner.run<{ targetId: string }>("add-group", { sessionId, kind, name: fresh(kind) })).body.result.targetId;
-const clip = async () => (await owner.run<{ targetIds: string[] }>("add-targets", { sessionId, items: [{ mediaId, name: fresh("Clip") }] })).body.result.targetIds[0];
-
-/** For each command, what makes it do something. Preparations are made first; the last step is the one under test. */
-const scenarios: Record<string, () => Promise<object>> = {
-  "create-folder": async () => ({ parentId: await folder(), name: "Inside" }),
-  "rename-folder": async () => ({ folderId: await folder(), name: fresh("Renamed") }),
-  "move-folder": async () => ({ folderId: await folder(), parentId: await folder() }),
-  "remove-folder": async () => {
-    const parent = await folder();
-    const removed = await folder(parent, "Middle");
-    await folder(removed, "Low");
-    await folder(parent, "Low");
-    const rows = await owner.rows();
-    const path = `${rows.folder.find((f) => f.id === parent)!.name} / Middle`;
-    await keep(path);
-    await keep(path);
-    return { folderId: removed };
-  },
-  "keep-card": async () => ({ name: fresh("Kept"), path: `${fresh("New")} / Rooms`, chain: highPass() }),
-  "revise-card": async () => ({ cardId: await keep(), chain: highPass(120) }),
-  "edit-card": async () => ({ cardId: await keep(), name: fresh("Edited"), note: "When it blows.", fits: ["bus"] }),
-  "move-cards": async () => ({ cardIds: [await keep(), await keep()], path: `${fresh("Elsewhere")} / Deep` }),
-  "withdraw-cards": async () => ({ cardIds: [await keep(), await keep()], withdrawn: true }),
-  "set-alias": async () => ({ cardId: await keep(), text: fresh("al").replace(" ", "") }),
-  "remove-alias": async () => {
-    await owner.run("set-alias", { cardId: await keep(), text: fresh("rm").replace(" ", "") });
-    return { aliasId: (await owner.rows()).alias.at(-1)!.id };
-  },
-  "mark-favourite": async () => ({ cardId: await keep(), on: true }),
-  "bind-key": async () => ({ key: "7", cardId: await keep(), takeOver: true }),
-  "apply-card": async () => ({ sessionId, targetIds, cardId: await keep(), strength: 80 }),
-  "set-chain": async () => ({ sessionId, targetId: targetIds[0], chain: highPass(++names), strength: 55 }),
-  "import-card": async () => ({ file: writeCardFile({ name: fresh("Imported"), note: "", fits: [], folder: [fresh("From"), "Afar"], chain: highPass(95) }) }),
-  "update-pins": async () => {
-    const cardId = await keep();
-    await owner.run("apply-card", { sessionId, targetIds, cardId });
-    await owner.run("revise-card", { cardId, chain: highPass(200 + ++names) });
-    return { sessionId, cardId };
-  },
-  "create-session": async () => ({ name: fresh("Session"), medium: "image" }),
-  "rename-session": async () => ({ id: await session(), name: fresh("Renamed") }),
-  "duplicate-session": async () => ({ id: sessionId, name: fresh("Again") }),
-  "remove-session": async () => ({ id: await session() }),
-  "add-targets": async () => ({ sessionId, items: [{ mediaId, name: fresh("Clip") }] }),
-  "add-group": async () => ({ sessionId, kind: "bus", name: fresh("Bus") }),
-  "edit-target": async () => ({ sessionId, targetIds, muted: ++names % 2 === 0, at: names }),
-  "move-targets": async () => ({ sessionId, targetIds: [await clip()], before: targetIds[0] }),
-  "remove-targets": async () => {
-    const [bus, back] = [await group("bus"), await group("return")];
-    await owner.run("edit-target", { sessionId, targetIds: [await clip()], feedsId: bus, sends: [{ to: back, level: -6 }] });
-    return { sessionId, targetIds: [bus, back] };
-  },
-};
-
-/** Commands that only note a fact: taking back passes them by. */
-const stamps = ["prove-card"];
 
 const withoutVersions = (rows: Record<string, Record<string, unknown>[]>) =>
   Object.fromEntries(Object.entries(rows).map(([entity, list]) => [entity, list.map(({ version: _, ...row }) => row)]));
 
 describe("every command", () => {
-  it("has a scenario here", () => expect(commands.map((c) => c.name).sort()).toEqual([...Object.keys(scenarios), ...stamps].sort()));
+  it("has a scenario here", () => expect(inputs.sort()).toEqual(Object.keys(world.inputs).sort()));
 
-  it.each(Object.keys(scenarios))("%s can be taken back and done again", async (command) => {
-    const input = await scenarios[command]();
+  it.each(inputs)("%s can be taken back and done again", async (command) => {
+    const input = await world.inputs[command]();
     const before = withoutVersions(await owner.rows(sessionId));
     const done = await owner.run(command, input);
     expect(done.body.error).toBeUndefined();
@@ -117,7 +53,7 @@ describe("every command", () => {
       expect([...copy[entity].values()].sort((a, b) => (a.id < b.id ? -1 : 1))).toEqual(rows[entity]);
   });
 
-  it.each(Object.keys(scenarios))("%s refuses nonsense with words and changes nothing", async (command) => {
+  it.each(inputs)("%s refuses nonsense with words and changes nothing", async (command) => {
     const before = await owner.rows(sessionId);
     for (const nonsense of [{}, { cardId: 7 }, { unknown: true }, { sessionId, targetIds: [] }]) {
       const { status, body } = await owner.run(command, nonsense);

@@ -178,7 +178,7 @@ describe("rendering", () => {
     expect((await ask(targetIds, "wav", viewer)).status).toBe(403);
     const { body } = await ask(targetIds);
     expect((await look(body.render.id, viewer)).status).toBe(404);
-    expect((await cancelRoute.POST(request("/api", { method: "POST", cookie: viewer.cookie, body: {} }), params({ renderId: body.render.id }))).status).toBe(404);
+    expect((await cancelRoute.POST(request("/api", { method: "POST", cookie: viewer.cookie, body: {} }), params({ renderId: body.render.id }))).status).toBe(403);
   });
 
   it("stops when asked to, offers nothing then, and says what cannot be rendered", async () => {

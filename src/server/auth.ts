@@ -31,6 +31,8 @@ export function makeAuth(db: Database, secret: string, baseURL: string | undefin
     },
     advanced: { cookiePrefix: "fichier", defaultCookieAttributes: { sameSite: "lax", httpOnly: true } },
     telemetry: { enabled: false },
+    // A mistyped password is nothing that whoever looks after the server must know.
+    logger: { level: "error" },
     // Several members at one shared machine, one of them at the desk.
     plugins: [multiSession({ maximumSessions: 6 }), nextCookies()],
   });

@@ -33,7 +33,7 @@ export function events(member: Member, headers: Headers, signal: AbortSignal, pu
   const { libraryId, userId } = member;
   const all = hearers();
   const encoder = new TextEncoder();
-  let end = () => undefined as void;
+  let end: () => void;
   const stream = new ReadableStream<Uint8Array>({
     start(controller) {
       const write = (text: string) => controller.enqueue(encoder.encode(text));
@@ -48,21 +48,24 @@ export function events(member: Member, headers: Headers, signal: AbortSignal, pu
           write(": \n\n");
         } catch (error) {
           // An outage is no reason to turn anybody away.
-          if (error instanceof Refusal && error.status < 500) end();
+          if (error instanceof Refusal && error.status < 500) close();
         }
       };
       const timer = setInterval(() => void check(), pulse);
       end = () => {
-        end = () => undefined;
         clearInterval(timer);
         all.delete(hear);
-        signal.removeEventListener("abort", end);
+        signal.removeEventListener("abort", close);
+      };
+      const close = () => {
+        end();
         controller.close();
       };
-      signal.addEventListener("abort", () => end());
+      signal.addEventListener("abort", close, { once: true });
       all.add(hear);
       send({ of: "anything" });
     },
+    // Whoever listened has gone; the stream is closed already.
     cancel: () => end(),
   });
   // Not to be compressed or held back on the way: each event is wanted at once.

@@ -71,6 +71,7 @@ export const oneRender = async (member: Member, id: string) => ({ render: public
 
 /** Stops a rendering that is not done yet. */
 export async function cancelRender(member: Member, id: string) {
+  requireRight(member, "bench");
   await requireRender(member, id);
   await moveRender(database(), id, ["waiting", "running"], { state: "cancelled", endedAt: new Date() });
   return oneRender(member, id);

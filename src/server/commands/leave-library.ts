@@ -1,6 +1,7 @@
 import Joi from "joi";
 import { findMembership } from "@/db/members";
 import { defineCommand } from "../command";
+import { requirePerson } from "../member";
 import { requireMembership, requireOwner } from "../members";
 
 /** Leaves the library. Only those who manage it can let one in again. */
@@ -10,7 +11,9 @@ export const leaveLibrary = defineCommand()({
   undoRight: "govern",
   stream: "library",
   input: Joi.object({}),
-  async run(ledger, _input, { libraryId, userId }) {
+  async run(ledger, _input, member) {
+    requirePerson(member);
+    const { libraryId, userId } = member;
     const own = await findMembership(ledger.db, libraryId, userId);
     const { id, name } = await requireMembership(ledger, own!.id);
     await ledger.update("member", id, { removed: true });

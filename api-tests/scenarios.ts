@@ -1,0 +1,86 @@
+import { writeCardFile } from "@/core/formats/card/write";
+import { database } from "@/db/connection";
+import { noteMedia } from "@/db/media";
+import { highPass, join, newLibrary, type Person } from "./world";
+
+let names = 0;
+/** A name that was not used before. */
+export const fresh = (what: string) => `${what} ${++names}`;
+
+const mediaId = "ab".repeat(32);
+
+/** Commands without a scenario: what only notes a fact, and what nobody can take back for themselves. */
+export const apart = ["prove-card", "leave-library"];
+
+/** A library of its own with an owner, what tests make in it, and for each command an input that does something. */
+export async function makeScenarios() {
+  const { libraryId, sessionId, targetIds } = await newLibrary();
+  const owner: Person = await join(libraryId, "owner");
+  await noteMedia(database(), { libraryId, id: mediaId, name: "tone.wav", bytes: 1, facts: { kind: "audio", sampleRate: 48_000, channels: 1, frames: 1, peaks: [] } });
+
+  const keep = async (path = "", name = fresh("Card")) => (await owner.run<{ cardId: string }>("keep-card", { name, path, chain: highPass() })).body.result.cardId;
+  const folder = async (parentId: string | null = null, name = fresh("Folder")) => (await owner.run<{ folderId: string }>("create-folder", { parentId, name })).body.result.folderId;
+
+  const session = async () => (await owner.run<{ sessionId: string }>("create-session", { name: fresh("Session"), medium: "audio" })).body.result.sessionId;
+  const group = async (kind: string) => (await owner.run<{ targetId: string }>("add-group", { sessionId, kind, name: fresh(kind) })).body.result.targetId;
+  const clip = async () => (await owner.run<{ targetIds: string[] }>("add-targets", { sessionId, items: [{ mediaId, name: fresh("Clip") }] })).body.result.targetIds[0];
+  const memberId = async () => {
+    const { id } = await join(libraryId, "editor");
+    return (await owner.rows()).member.find((m) => m.userId === id)!.id as string;
+  };
+
+  // Preparations are made first; what is returned is the input of the command under test.
+  const inputs: Record<string, () => Promise<object>> = {
+    "create-folder": async () => ({ parentId: await folder(), name: "Inside" }),
+    "rename-folder": async () => ({ folderId: await folder(), name: fresh("Renamed") }),
+    "move-folder": async () => ({ folderId: await folder(), parentId: await folder() }),
+    "remove-folder": async () => {
+      const parent = await folder();
+      const removed = await folder(parent, "Middle");
+      await folder(removed, "Low");
+      await folder(parent, "Low");
+      const rows = await owner.rows();
+      const path = `${rows.folder.find((f) => f.id === parent)!.name} / Middle`;
+      await keep(path);
+      await keep(path);
+      return { folderId: removed };
+    },
+    "keep-card": async () => ({ name: fresh("Kept"), path: `${fresh("New")} / Rooms`, chain: highPass() }),
+    "revise-card": async () => ({ cardId: await keep(), chain: highPass(120) }),
+    "edit-card": async () => ({ cardId: await keep(), name: fresh("Edited"), note: "When it blows.", fits: ["bus"] }),
+    "move-cards": async () => ({ cardIds: [await keep(), await keep()], path: `${fresh("Elsewhere")} / Deep` }),
+    "withdraw-cards": async () => ({ cardIds: [await keep(), await keep()], withdrawn: true }),
+    "set-alias": async () => ({ cardId: await keep(), text: fresh("al").replace(" ", "") }),
+    "remove-alias": async () => {
+      await owner.run("set-alias", { cardId: await keep(), text: fresh("rm").replace(" ", "") });
+      return { aliasId: (await owner.rows()).alias.at(-1)!.id };
+    },
+    "mark-favourite": async () => ({ cardId: await keep(), on: true }),
+    "bind-key": async () => ({ key: "7", cardId: await keep(), takeOver: true }),
+    "apply-card": async () => ({ sessionId, targetIds, cardId: await keep(), strength: 80 }),
+    "set-chain": async () => ({ sessionId, targetId: targetIds[0], chain: highPass(++names), strength: 55 }),
+    "import-card": async () => ({ file: writeCardFile({ name: fresh("Imported"), note: "", fits: [], folder: [fresh("From"), "Afar"], chain: highPass(95) }) }),
+    "update-pins": async () => {
+      const cardId = await keep();
+      await owner.run("apply-card", { sessionId, targetIds, cardId });
+      await owner.run("revise-card", { cardId, chain: highPass(200 + ++names) });
+      return { sessionId, cardId };
+    },
+    "create-session": async () => ({ name: fresh("Session"), medium: "image" }),
+    "rename-session": async () => ({ id: await session(), name: fresh("Renamed") }),
+    "duplicate-session": async () => ({ id: sessionId, name: fresh("Again") }),
+    "remove-session": async () => ({ id: await session() }),
+    "add-targets": async () => ({ sessionId, items: [{ mediaId, name: fresh("Clip") }] }),
+    "add-group": async () => ({ sessionId, kind: "bus", name: fresh("Bus") }),
+    "edit-target": async () => ({ sessionId, targetIds, muted: ++names % 2 === 0, at: names }),
+    "move-targets": async () => ({ sessionId, targetIds: [await clip()], before: targetIds[0] }),
+    "remove-targets": async () => {
+      const [bus, back] = [await group("bus"), await group("return")];
+      await owner.run("edit-target", { sessionId, targetIds: [await clip()], feedsId: bus, sends: [{ to: back, level: -6 }] });
+      return { sessionId, targetIds: [bus, back] };
+    },
+    "change-role": async () => ({ memberId: await memberId(), role: "viewer" }),
+    "remove-member": async () => ({ memberId: await memberId() }),
+  };
+  return { owner, libraryId, sessionId, targetIds, mediaId, keep, folder, session, group, clip, inputs };
+}
