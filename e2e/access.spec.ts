@@ -47,6 +47,21 @@ test("axe finds nothing on any view", async ({ page }) => {
   await press(page, "n");
   await expect(page.getByRole("dialog")).toBeVisible();
   await clean(page);
+  await press(page, "Escape", "Alt+h");
+  await expect(page.getByRole("list", { name: "What it changed" }).getByRole("listitem").first()).toBeVisible();
+  await clean(page);
+  await press(page, "Alt+t");
+  await expect(page.getByRole("listbox", { name: "Members" })).toBeFocused();
+  await clean(page);
+  await press(page, "i");
+  await expect(page.getByRole("radio", { name: "Editor" })).toBeFocused();
+  await clean(page);
+  await page.goto("/reference");
+  await expect(page.getByRole("heading", { name: "Command keep-card" })).toBeVisible();
+  await clean(page);
+  await page.goto("/join/not-a-token");
+  await expect(page.getByRole("heading", { name: "This link does not work" })).toBeVisible();
+  await clean(page);
 });
 
 test("nobody gets in without signing in, and signing out ends it", async ({ page }) => {
@@ -60,8 +75,8 @@ test("nobody gets in without signing in, and signing out ends it", async ({ page
   const bench = page.url();
   await page.getByRole("button", { name: "sound", exact: true }).focus();
   await press(page, "Enter");
-  await expect(page.getByRole("menuitem", { name: "Sign out" })).toBeVisible();
-  await press(page, "End", "Enter");
+  await expect(page.getByRole("menuitem", { name: "Sign out", exact: true })).toBeVisible();
+  await press(page, "End", "ArrowUp", "Enter");
   await expect(page).toHaveURL(/sign-in/);
   await page.goto(bench);
   await expect(page).toHaveURL(/sign-in/);

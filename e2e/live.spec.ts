@@ -6,8 +6,8 @@ const otherBrowser = async (browser: Browser): Promise<Page> => (await browser.n
 
 test("what one does, the others see at once, and any of it can be taken back from the history", async ({ page, browser }) => {
   const other = await otherBrowser(browser);
-  await signIn(page, "sound");
-  await signIn(other, "picture");
+  await signIn(page, "curator");
+  await signIn(other, "owner");
   await other.getByRole("combobox", { name: "Session" }).selectOption({ label: await page.getByRole("combobox", { name: "Session" }).locator("option:checked").innerText() });
   await rendered(other);
 

@@ -19,18 +19,21 @@ export async function signedInHere(): Promise<SignedIn[]> {
   return list.map(({ session, user }) => ({ userId: user.id, name: user.name, token: session.token }));
 }
 
-const leaving = () => new BroadcastChannel("fichier desk");
+const desk = () => new BroadcastChannel("fichier desk");
+
+/** Tells the other tabs that somebody else is at the desk now. */
+export const announceDesk = (): void => desk().postMessage("taken over");
 
 /** Leaves the page for another, so that nothing of a member's stays: not in this tab's memory, nor in its store, nor in other tabs. */
 function leaveFor(path: string): void {
   for (const key of Object.keys(localStorage)) if (key.startsWith("fichier:")) localStorage.removeItem(key);
-  leaving().postMessage("taken over");
+  announceDesk();
   window.location.assign(path);
 }
 
 /** Loads this tab anew when another one has changed who is at the desk. Returns how to stop. */
 export function followDesk(): () => void {
-  const channel = leaving();
+  const channel = desk();
   channel.onmessage = () => window.location.assign("/");
   return () => channel.close();
 }

@@ -65,7 +65,7 @@ export function HistoryScreen() {
   if (query.error && !query.data) return <Failed error={query.error} retry={() => void query.refetch()} />;
   return (
     <Box display="grid" gridTemplateColumns="minmax(0, 1fr) 380px" height="100%">
-      <Box as="main" display="flex" flexDirection="column" minHeight="0" pt="14px" px="18px">
+      <Box as="main" display="flex" flexDirection="column" minHeight="0" pt="14px" pb="10px" px="18px">
         <HStack justifyContent="space-between" pb="12px" gap="16px">
           <chakra.h1 fontFamily="heading" fontSize="xl" fontWeight="600">History</chakra.h1>
           <HStack gap="6px">

@@ -5,6 +5,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useRouter } from "next/navigation";
 import { useState, type FormEvent } from "react";
 import type { Role } from "@/core/library/roles";
+import { announceDesk } from "../data/accounts";
 import { api } from "../data/api";
 import { sayError } from "../data/desk";
 import { MainButton, QuietButton } from "../parts/buttons";
@@ -37,6 +38,7 @@ export function JoinPage({ token, signedInAs }: { token: string; signedInAs: str
     try {
       await api(`/api/invitations/${token}/accept`, { method: "POST", body: signedInAs === null ? { account: { name, email, password } } : {} });
       if (signedInAs === null) await api("/api/auth/sign-in/email", { method: "POST", body: { email, password } });
+      announceDesk();
       router.replace(`/${invitation!.libraryId}/bench`);
       router.refresh();
     } catch (failure) {

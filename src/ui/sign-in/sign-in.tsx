@@ -3,6 +3,7 @@
 import { Box, chakra } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { useState, type FormEvent } from "react";
+import { announceDesk } from "../data/accounts";
 import { api, ApiError } from "../data/api";
 import { MainButton } from "../parts/buttons";
 import { TextField } from "../parts/fields";
@@ -27,6 +28,7 @@ export function SignIn({ next }: { next: string }) {
     setProblem(undefined);
     try {
       await api("/api/auth/sign-in/email", { method: "POST", body: { email: form.get("email"), password: form.get("password") } });
+      announceDesk();
       router.replace(next);
       router.refresh();
     } catch (error) {
