@@ -19,7 +19,9 @@ export async function signedInHere(): Promise<SignedIn[]> {
   return list.map(({ session, user }) => ({ userId: user.id, name: user.name, token: session.token }));
 }
 
-const desk = () => new BroadcastChannel("fichier desk");
+/** Between the tabs of a browser. One object for speaking and hearing: a tab must not hear itself. */
+let tabs: BroadcastChannel | null = null;
+const desk = () => (tabs ??= new BroadcastChannel("fichier desk"));
 
 /** Tells the other tabs that somebody else is at the desk now. */
 export const announceDesk = (): void => desk().postMessage("taken over");
@@ -33,9 +35,9 @@ function leaveFor(path: string): void {
 
 /** Loads this tab anew when another one has changed who is at the desk. Returns how to stop. */
 export function followDesk(): () => void {
-  const channel = desk();
-  channel.onmessage = () => window.location.assign("/");
-  return () => channel.close();
+  const load = () => window.location.assign("/");
+  desk().addEventListener("message", load);
+  return () => desk().removeEventListener("message", load);
 }
 
 /** Puts another member who is signed in here at the desk. */
