@@ -7,7 +7,8 @@ import { v7 as newId } from "uuid";
 import { chainText, fingerprint } from "../src/core/chain/fingerprint";
 import { normaliseChain } from "../src/core/chain/values";
 import { parsePath } from "../src/core/library/names";
-import type { Database } from "../src/db/connection";
+import type { Card } from "../src/core/library/entities";
+import type { Database, Executor } from "../src/db/connection";
 import { Ledger } from "../src/db/ledger";
 import { benchSession, library, member, stream, target } from "../src/db/schema";
 import { lockStream, record } from "../src/db/streams";
@@ -19,6 +20,7 @@ import { store } from "../src/server/media-store";
 import { demoCards } from "./library/cards";
 import { demoFiles, type DemoFile } from "./material";
 import { demoLibraryName, demoMembers, demoPassword } from "./members";
+import { mixSession } from "./mix-session";
 
 /** Own keys, aliases and favourites by member, so that the demo opens as a desk somebody works at. */
 const own: Record<string, { keys: [string, string][]; aliases: [string, string][]; favourites: string[] }> = {
@@ -98,7 +100,8 @@ export async function seedDemo(db: Database, secret: string, cache: string, say:
       { name: "Reel 3: the fog week", kind: "audio" as const },
       { name: "Fog week, stills", kind: "image" as const },
     ];
-    const sessionPlaces = generateNKeysBetween(null, null, sessions.length);
+    const sessionPlaces = generateNKeysBetween(null, null, sessions.length + 1);
+    const mediaIds = new Map<string, string>();
     for (const [s, { name, kind }] of sessions.entries()) {
       const sessionId = newId();
       await tx.insert(benchSession).values({ id: sessionId, libraryId, name, medium: kind, position: sessionPlaces[s] });
@@ -107,6 +110,7 @@ export async function seedDemo(db: Database, secret: string, cache: string, say:
       const places = generateNKeysBetween(null, null, list.length);
       for (const [i, file] of list.entries()) {
         const { id: mediaId, ...stored } = await store(files.get(file)!, true);
+        if (kind === "audio") mediaIds.set(file.name, mediaId);
         await noteMedia(tx, { libraryId, id: mediaId, name: file.name, ...stored });
         await tx.insert(target).values({
           id: newId(), libraryId, sessionId, kind: kind === "audio" ? "clip" : "photo", name: file.name, mediaId,
@@ -114,7 +118,25 @@ export async function seedDemo(db: Database, secret: string, cache: string, say:
         });
       }
     }
+    await seedMix(tx, libraryId, sessionPlaces[sessions.length], mediaIds, (card) => ledger.read("card", cardIds.get(card)!));
   });
+}
+
+/** The sequence of the foghorn, laid out in time: clips through a track and a bus, a return, and an output. */
+async function seedMix(db: Executor, libraryId: string, position: string, mediaIds: ReadonlyMap<string, string>, findCard: (name: string) => Promise<Card | null>): Promise<void> {
+  const sessionId = newId();
+  await db.insert(benchSession).values({ id: sessionId, libraryId, name: mixSession.name, medium: "audio", position });
+  await db.insert(stream).values({ id: newId(), libraryId, sessionId });
+  const ids = new Map(mixSession.targets.map((t) => [t.name, newId()]));
+  const places = generateNKeysBetween(null, null, mixSession.targets.length);
+  for (const [i, { name, kind, material, at = 0, feeds, sends = [], card: cardName }] of mixSession.targets.entries()) {
+    const card = cardName === undefined ? null : await findCard(cardName);
+    await db.insert(target).values({
+      id: ids.get(name)!, libraryId, sessionId, kind, name, mediaId: material === undefined ? null : mediaIds.get(material)!, position: places[i], at,
+      feedsId: feeds === undefined ? null : ids.get(feeds)!, sends: sends.map(([to, level]) => ({ to: ids.get(to)!, level })),
+      chainText: chainText(card?.chain ?? { medium: "audio", settings: [] }), cardId: card?.id ?? null, cardVersion: card?.contentVersion ?? null,
+    });
+  }
 }
 
 /** A name for the cache that changes with the code of the generators. */

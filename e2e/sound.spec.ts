@@ -132,8 +132,8 @@ test("a card gets an alias, the mark and a key, and each of them works", async (
 });
 
 test("single keys can be switched off, and then want Alt", async ({ page }) => {
-  await signIn(page, "owner");
-  await page.getByRole("button", { name: "owner" }).focus();
+  await signIn(page, "visitor");
+  await page.getByRole("button", { name: "visitor" }).focus();
   await press(page, "Enter");
   await expect(page.getByRole("menuitemcheckbox", { name: "Single keys without Alt" })).toBeVisible();
   await press(page, "Enter");
@@ -144,6 +144,9 @@ test("single keys can be switched off, and then want Alt", async ({ page }) => {
   await expect(page.getByRole("dialog")).toHaveCount(0);
   await press(page, "Alt+a");
   await expect(page.getByRole("dialog", { name: "Add effect" })).toBeVisible();
+  // What wanted Alt before now wants Shift as well.
+  await press(page, "Escape", "Alt+Shift+l");
+  await expect(page.getByRole("grid", { name: "Cards" })).toBeFocused();
 });
 
 test("keeping answers a name that is taken and an empty chain sensibly", async ({ page }) => {

@@ -1,3 +1,4 @@
+import type { MixNode } from "@/core/chain/mix";
 import type { Chain } from "@/core/chain/model";
 
 /** Material by the address of its working copy. */
@@ -17,22 +18,37 @@ interface JobBase {
   readonly id: number;
   /** A newer job for the same place replaces one that has not begun. */
   readonly place: string;
+}
+interface ChainJob extends JobBase {
   readonly chain: Chain;
   /** Percent. */
   readonly strength: number;
 }
-export interface LoopJob extends JobBase {
+export interface LoopJob extends ChainJob {
   readonly kind: "loop";
   readonly source: AudioSource;
   /** Samples. */
   readonly start: number;
   readonly end: number;
 }
-export interface PictureJob extends JobBase {
+export interface PictureJob extends ChainJob {
   readonly kind: "picture";
   readonly source: ImageSource;
 }
-export type RenderJob = LoopJob | PictureJob;
+/** A stretch of a session's timeline: the whole mix, or one node of it. */
+export interface MixJob extends JobBase {
+  readonly kind: "mix";
+  readonly nodes: readonly MixNode[];
+  /** The material of the nodes that have any, by their ids. */
+  readonly sources: Readonly<Record<string, AudioSource>>;
+  readonly root: string | null;
+  /** Samples a second of the mix. */
+  readonly sampleRate: number;
+  /** Samples of the mix. */
+  readonly start: number;
+  readonly end: number;
+}
+export type RenderJob = LoopJob | PictureJob | MixJob;
 
 export interface RenderedLoop {
   readonly kind: "loop";

@@ -1,10 +1,11 @@
+import { materialWindow, planMix, runMix } from "@/core/chain/mix";
 import { prepareImageChain, forEachStrip, type ImageMaterial } from "@/core/chain/run-image";
 import { renderLoop } from "@/core/chain/run-audio";
 import { linearOfCode16, srgbCode } from "@/core/colour/srgb";
 import { integratedLoudness } from "@/core/measure/loudness";
 import { truePeak } from "@/core/measure/peaks";
 import { RecentlyUsed } from "./recently-used";
-import type { AudioSource, ImageSource, LoopJob, PictureJob, RenderAnswer, Rendered, RenderJob } from "./render-messages";
+import type { AudioSource, ImageSource, LoopJob, MixJob, PictureJob, RenderAnswer, Rendered, RenderJob } from "./render-messages";
 
 /** Decoded material kept at hand: about 16 MB a preview picture or a minute of mono. */
 const sounds = new RecentlyUsed<Promise<Float32Array[]>>(12);
@@ -44,15 +45,29 @@ async function loadPicture({ url, width, height }: ImageSource): Promise<ImageMa
   return { width, height, planes };
 }
 
+/** What nodes of mixes made, so that a new chain on one of them leaves the others as they are. */
+const mixed = new RecentlyUsed<Float32Array[]>(64);
+
+async function renderMix({ nodes, sources, root, sampleRate, start, end }: MixJob): Promise<Rendered> {
+  const plan = planMix(nodes, { start, end }, sampleRate, root);
+  const read = new Map<object, Float32Array[]>();
+  await Promise.all(
+    plan.steps.map(async (step) => {
+      if (!step.node.material) return;
+      const { start: from, end: to } = materialWindow(step);
+      read.set(step, await loadSound(sources[step.node.id], from, to));
+    }),
+  );
+  const planes = runMix(plan, (step) => read.get(step)!, { remember: (key, make) => mixed.get(key, make) });
+  return { kind: "loop", planes, sampleRate, missing: plan.missing, ...levelsOf(planes, sampleRate) };
+}
+
+const levelsOf = (planes: readonly Float32Array[], sampleRate: number) => ({ loudness: integratedLoudness(planes, sampleRate), truePeak: 20 * Math.log10(truePeak(planes)) });
+
 async function renderSound({ source, chain, strength, start, end }: LoopJob): Promise<Rendered> {
   const planes = await loadSound(source, start, end);
   const loop = renderLoop(chain, { planes, sampleRate: source.sampleRate }, 0, end - start, strength);
-  return {
-    kind: "loop",
-    ...loop,
-    loudness: integratedLoudness(loop.planes, loop.sampleRate),
-    truePeak: 20 * Math.log10(truePeak(loop.planes)),
-  };
+  return { kind: "loop", ...loop, ...levelsOf(loop.planes, loop.sampleRate) };
 }
 
 async function renderPicture({ source, chain, strength }: PictureJob): Promise<Rendered> {
@@ -94,7 +109,7 @@ async function work(): Promise<void> {
     const job = waiting.get(place)!;
     waiting.delete(place);
     try {
-      const rendered = job.kind === "loop" ? await renderSound(job) : await renderPicture(job);
+      const rendered = job.kind === "loop" ? await renderSound(job) : job.kind === "mix" ? await renderMix(job) : await renderPicture(job);
       answer({ id: job.id, rendered }, transferables(rendered));
     } catch (error) {
       answer({ id: job.id, problem: error instanceof Error ? error.message : String(error) });

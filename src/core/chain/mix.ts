@@ -50,6 +50,8 @@ export interface MixPlan {
   readonly steps: readonly Step[];
   /** What is heard: the outputs of these, summed. */
   readonly heard: readonly string[];
+  /** Effects that are unknown here. */
+  readonly missing: readonly string[];
 }
 
 /** A mix has two channels: mono goes to both, of more than two the odd ones go left and the even ones right (no standard). */
@@ -116,12 +118,14 @@ export function planMix(nodes: readonly MixNode[], window: Window, sampleRate: n
   needed.forEach(place);
 
   const steps: Step[] = [];
+  const missing = new Set<string>();
   for (const node of order) {
     const out = wanted.get(node.id);
     if (!out) continue;
     const { material } = node;
     const rate = material?.sampleRate ?? sampleRate;
-    const { latency, tail } = prepareAudioChain(node.chain, node.strength, { sampleRate: rate, channels: material?.channels ?? sides }, lookup);
+    const { latency, tail, missing: unknown } = prepareAudioChain(node.chain, node.strength, { sampleRate: rate, channels: material?.channels ?? sides }, lookup);
+    unknown.forEach((id) => missing.add(id));
     const runUp = Math.ceil(Math.min(tail, longestRunUp * rate));
     const sources = edges.filter((e) => e.to === node.id).map(({ from, gain }) => ({ id: from, gain }));
     if (material) {
@@ -140,7 +144,7 @@ export function planMix(nodes: readonly MixNode[], window: Window, sampleRate: n
   }
   steps.reverse();
   const computed = new Set(steps.map((s) => s.node.id));
-  return { sampleRate, window, steps, heard: heard.filter((id) => computed.has(id)) };
+  return { sampleRate, window, steps, heard: heard.filter((id) => computed.has(id)), missing: [...missing] };
 }
 
 /** What has to be read of a clip's material; `frames` beyond its ends are silence. */

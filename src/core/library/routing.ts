@@ -13,6 +13,25 @@ const mayFeed: Partial<Record<TargetKind, readonly TargetKind[]>> = {
   return: ["bus", "output"],
 };
 
+/** The targets of a session that another one may feed. */
+export const possibleFeeds = (targets: readonly Target[], target: Target): Target[] =>
+  targets.filter((t) => mayFeed[target.kind]?.includes(t.kind) && routingProblem(targets.map((each) => (each.id === target.id ? { ...each, feedsId: t.id } : each))) === null);
+
+/** True where a target's sound reaches the target itself, by feeding or by sends. */
+function comesBack(target: Target, byId: ReadonlyMap<string, Target>): boolean {
+  const seen = new Set<string>();
+  const open = [target];
+  for (let at = open.pop(); at; at = open.pop())
+    for (const id of [at.feedsId, ...at.sends.map(({ to }) => to)]) {
+      if (id === target.id) return true;
+      const next = id === null || seen.has(id) ? undefined : byId.get(id);
+      if (!next) continue;
+      seen.add(next.id);
+      open.push(next);
+    }
+  return false;
+}
+
 /** The first thing wrong with how the targets of a session feed each other, or null. */
 export function routingProblem(targets: readonly Target[]): RoutingProblem | null {
   const byId = new Map(targets.map((t) => [t.id, t]));
@@ -23,11 +42,7 @@ export function routingProblem(targets: readonly Target[]): RoutingProblem | nul
       if (!fed || !mayFeed[kind]?.includes(fed.kind)) return { code: "feeds-nothing", target: name };
     }
     if (sends.some(({ to }) => byId.get(to)?.kind !== "return") || (sends.length > 0 && kind === "return")) return { code: "sends-elsewhere", target: name };
-    const seen = new Set<string>();
-    for (let at: Target | undefined = target; at; at = at.feedsId === null ? undefined : byId.get(at.feedsId)) {
-      if (seen.has(at.id)) return { code: "goes-in-circles", target: name };
-      seen.add(at.id);
-    }
+    if (comesBack(target, byId)) return { code: "goes-in-circles", target: name };
   }
   return null;
 }

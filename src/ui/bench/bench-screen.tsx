@@ -17,9 +17,11 @@ import { AddEffect } from "./add-effect";
 import { BenchResultContext, type BenchResult } from "./bench-result";
 import { EmptySession } from "./empty-session";
 import { ChainColumn } from "./chain-column";
+import { GroupViewer } from "./group-viewer";
 import { KeepDialog } from "./keep-dialog";
 import { PictureViewer } from "./picture-viewer";
 import { RenderDialog } from "./render-dialog";
+import { RouteDialog } from "./route-dialog";
 import { proveKept } from "./prove";
 import { SoundViewer } from "./sound-viewer";
 import { TargetList } from "./target-list";
@@ -28,7 +30,7 @@ import { VersionsDialog } from "./versions-dialog";
 
 const focusTargets = () => document.querySelector<HTMLElement>('[role="listbox"][aria-label="Targets"]')?.focus();
 
-type Panel = "keep" | "add" | "alias" | "key" | "render" | "rename" | "versions";
+type Panel = "keep" | "add" | "alias" | "key" | "render" | "rename" | "route" | "versions";
 
 /** The bench: targets, viewer, chain; the apply bar over the middle. */
 export function BenchScreen({ session }: { session: SessionData }) {
@@ -81,7 +83,7 @@ export function BenchScreen({ session }: { session: SessionData }) {
       const shown = result.current;
       if (!shown || shown.chain !== leadChain) return;
       proveKept({ libraryId, send }, cardId, contentVersion, shown)
-        .then((text) => tell({ kind: "done", text: `Kept. ${text}` }))
+        .then((text) => text !== null && tell({ kind: "done", text: `Kept. ${text}` }))
         .catch((error) => tell({ kind: "problem", text: `Kept, but not proved: ${sayError(error)}` }));
     },
     [libraryId, send, tell, leadChain],
@@ -96,6 +98,8 @@ export function BenchScreen({ session }: { session: SessionData }) {
 
   const actions = useMemo<KeyAction[]>(() => {
     const onto = selected.length > 0 ? countTargets(selected) : "nothing";
+    const soundBench = lead?.chain.medium === "audio" && may(data.member.role, "bench");
+    const edit = (set: object) => void act("edit-target", { sessionId: session.session.id, targetIds: selected.map((t) => t.id), ...set });
     const bound = [...replica.keyBinding.values()].sort((a, b) => (a.key < b.key ? -1 : 1));
     return [
       ...bound.flatMap((binding): KeyAction[] => {
@@ -109,6 +113,9 @@ export function BenchScreen({ session }: { session: SessionData }) {
       { keys: ["Shift+Backspace", "Ctrl+Shift+z", "Ctrl+y"], label: "do again", quiet: true, run: () => void takeBack("redo") },
       { keys: ["f"], label: isFavourite ? "unmark" : "mark", disabled: !pinned, run: () => void act("mark-favourite", { cardId: pinned!.id, on: !isFavourite }) },
       { keys: ["r"], label: "render", quiet: true, disabled: selected.length === 0 || !may(data.member.role, "bench"), run: () => setPanel("render") },
+      { keys: ["m"], label: lead?.muted ? "unmute" : "mute", quiet: true, disabled: !soundBench, run: () => edit({ muted: !lead!.muted }) },
+      { keys: ["l"], label: lead?.soloed ? "no solo" : "solo", quiet: true, disabled: !soundBench, run: () => edit({ soloed: !lead!.soloed }) },
+      { keys: ["t"], label: "where it goes", quiet: true, disabled: !soundBench, run: () => setPanel("route") },
       { keys: ["Shift+Delete"], label: "remove from the session", quiet: true, disabled: selected.length === 0 || !may(data.member.role, "bench"), run: () => void act("remove-targets", { sessionId: session.session.id, targetIds: selected.map((t) => t.id) }) },
       { keys: ["F2"], label: "rename", quiet: true, disabled: !lead || !may(data.member.role, "bench"), run: () => setPanel("rename") },
       { keys: ["v"], label: "versions", quiet: true, disabled: !pinned, run: () => setPanel("versions") },
@@ -128,7 +135,8 @@ export function BenchScreen({ session }: { session: SessionData }) {
       <TargetList bench={bench} />
       <Box as="main" p="16px 20px" minWidth="0" minHeight="0" display="flex" flexDirection="column" overflow="hidden">
         <BenchResultContext.Provider value={result}>
-          {lead && media?.facts.kind === "audio" && <SoundViewer target={lead} media={media} audition={bench.audition} />}
+          {lead && media?.facts.kind === "audio" && <SoundViewer bench={bench} target={lead} media={media} />}
+          {lead && lead.mediaId === null && <GroupViewer key={lead.id} bench={bench} target={lead} />}
           {lead && media?.facts.kind === "image" && <PictureViewer target={lead} media={media} audition={bench.audition} />}
         </BenchResultContext.Provider>
         {!lead && <EmptySession medium={session.session.medium} />}
@@ -139,6 +147,7 @@ export function BenchScreen({ session }: { session: SessionData }) {
       {panel === "keep" && lead && <KeepDialog target={lead} onClose={close} onKept={kept} />}
       {panel === "versions" && pinned && <VersionsDialog bench={bench} card={pinned} onClose={close} />}
       {panel === "render" && <RenderDialog targets={selected} sessionId={session.session.id} onClose={close} />}
+      {panel === "route" && lead && <RouteDialog bench={bench} target={lead} onClose={close} />}
       {panel === "rename" && lead && <NameDialog title={`Rename “${lead.name}”`} first={lead.name} action="Rename" command="edit-target" input={(name) => ({ sessionId: session.session.id, targetIds: [lead.id], name })} onClose={close} />}
       {panel === "alias" && pinned && <AliasDialog card={pinned} onClose={close} />}
       {panel === "key" && pinned && <KeyDialog card={pinned} current={pinnedKey} onClose={close} />}

@@ -1,18 +1,19 @@
 import { pictureDifference, soundDifference } from "@/core/measure/difference";
 import { sayProof, type Proof } from "@/core/library/proof";
-import { api } from "../data/api";
+import { api, ApiError } from "../data/api";
 import type { Desk } from "../data/desk";
 import type { CardVersions } from "../data/wire";
 import type { BenchResult } from "./bench-result";
 
 /**
  * Rebuilds a kept card from the database on the untouched material, compares it with what is on the bench, and stamps
- * the card with the difference. Says in words what came of it; throws where it cannot be done.
+ * the card with the difference. Says in words what came of it; null where that content is not the card's any more, since
+ * it was taken back or kept anew meanwhile. Throws where it cannot be done.
  */
-export async function proveKept({ libraryId, send }: Pick<Desk, "libraryId" | "send">, cardId: string, contentVersion: number, bench: BenchResult): Promise<string> {
+export async function proveKept({ libraryId, send }: Pick<Desk, "libraryId" | "send">, cardId: string, contentVersion: number, bench: BenchResult): Promise<string | null> {
   const { versions } = await api<CardVersions>(`/api/libraries/${libraryId}/cards/${cardId}/versions`);
   const stored = versions.find((v) => v.number === contentVersion);
-  if (!stored) throw new Error("The card is not there any more.");
+  if (!stored) return null;
   let difference: number | null;
   if (bench.medium === "audio") {
     const rebuilt = await bench.again(stored.chain);
@@ -23,6 +24,11 @@ export async function proveKept({ libraryId, send }: Pick<Desk, "libraryId" | "s
     if (!rebuilt) throw new Error("Something else was rendered in between.");
     difference = pictureDifference(bench.rendered.codes, rebuilt.codes);
   }
-  const { result } = await send<{ proof: Proof }>("prove-card", () => ({ cardId, contentVersion, on: bench.on, difference }));
-  return `${result.proof.same ? "Proved" : "Not proved"} on “${bench.on}”: ${sayProof(result.proof, bench.medium)}.`;
+  try {
+    const { result } = await send<{ proof: Proof }>("prove-card", () => ({ cardId, contentVersion, on: bench.on, difference }));
+    return `${result.proof.same ? "Proved" : "Not proved"} on “${bench.on}”: ${sayProof(result.proof, bench.medium)}.`;
+  } catch (error) {
+    if (error instanceof ApiError && (error.code === "stale" || error.code === "not-found")) return null;
+    throw error;
+  }
 }

@@ -11,9 +11,10 @@ import { chooseFiles } from "../parts/choose-files";
 import { ConfirmDialog, NameDialog } from "../parts/command-dialogs";
 import { KeyCap } from "../parts/key-cap";
 import { useThemeRoot } from "../parts/theme-root";
+import { AddGroupDialog } from "./add-group-dialog";
 import { NewSessionDialog } from "./session-dialogs";
 
-type Panel = "new" | "rename" | "duplicate" | "remove";
+type Panel = "group" | "new" | "rename" | "duplicate" | "remove";
 
 /** What can be brought in: shown to the file chooser, checked by the server. */
 const taken = { audio: ".wav,.flac,.mp3,.aif,.aiff,.ogg,audio/*", image: ".png,.jpg,.jpeg,.tif,.tiff,.webp,image/*", video: "" } as const;
@@ -35,8 +36,9 @@ export function SessionMenu({ session, onFiles }: { session: Session; onFiles: (
     () => [
       { keys: ["i"], label: "bring in", disabled: !allowed, run: bringIn },
       { keys: ["Alt+n"], label: "new session", quiet: true, disabled: !allowed, run: () => setPanel("new") },
+      { keys: ["Alt+g"], label: "add a group", quiet: true, disabled: !allowed || session.medium !== "audio", run: () => setPanel("group") },
     ],
-    [allowed, bringIn],
+    [allowed, bringIn, session.medium],
   );
   useKeyActions(actions);
   const choose = (value: string) => (value === "bring" ? bringIn() : setPanel(value as Panel));
@@ -48,9 +50,10 @@ export function SessionMenu({ session, onFiles }: { session: Session; onFiles: (
         </Menu.Trigger>
         <Portal container={root}>
           <Menu.Positioner>
-            <Menu.Content bg="raised" color="ink" minWidth="230px">
+            <Menu.Content bg="raised" color="ink" minWidth="300px">
               <Menu.Item value="bring">Bring in material <chakra.span ml="auto"><KeyCap keys="i" quiet /></chakra.span></Menu.Item>
               <Menu.Item value="new">New session <chakra.span ml="auto"><KeyCap keys="Alt+n" quiet /></chakra.span></Menu.Item>
+              {session.medium === "audio" && <Menu.Item value="group">Add a track, bus, return or output <chakra.span ml="auto"><KeyCap keys="Alt+g" quiet /></chakra.span></Menu.Item>}
               <Menu.Item value="rename">Rename this session</Menu.Item>
               <Menu.Item value="duplicate">Duplicate this session</Menu.Item>
               <Menu.Item value="remove">Remove this session</Menu.Item>
@@ -58,6 +61,7 @@ export function SessionMenu({ session, onFiles }: { session: Session; onFiles: (
           </Menu.Positioner>
         </Portal>
       </Menu.Root>
+      {panel === "group" && <AddGroupDialog sessionId={session.id} onClose={close} />}
       {panel === "new" && <NewSessionDialog medium={session.medium} onClose={open} />}
       {panel === "rename" && <NameDialog title={`Rename “${session.name}”`} first={session.name} action="Rename" command="rename-session" input={(name) => ({ id: session.id, name, seen: session.version })} onClose={close} />}
       {panel === "duplicate" && <NameDialog title={`Duplicate “${session.name}”`} first={`${session.name}, again`} action="Duplicate" command="duplicate-session" input={(name) => ({ id: session.id, name })} onClose={open} />}

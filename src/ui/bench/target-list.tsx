@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, chakra, HStack } from "@chakra-ui/react";
-import { useCallback, useEffect, useRef, useState, useSyncExternalStore, type KeyboardEvent } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore, type KeyboardEvent } from "react";
 import type { Card, Target } from "@/core/library/entities";
 import { combination } from "@/core/keys/combination";
 import { may } from "@/core/library/roles";
@@ -58,6 +58,8 @@ export function TargetList({ bench }: { bench: Bench }) {
     void act("move-targets", { sessionId, targetIds: selected.map((t) => t.id), before: before?.id ?? null });
   };
 
+  const names = useMemo(() => new Map(targets.map((t) => [t.id, t.name])), [targets]);
+
   const onKey = (event: KeyboardEvent) => {
     const keys = combination(event);
     const moves: Record<string, () => void> = {
@@ -88,7 +90,7 @@ export function TargetList({ bench }: { bench: Bench }) {
         <SessionMenu session={session.session} onFiles={bring} />
       </HStack>
       <HStack px="14px" pb="6px" justifyContent="space-between" fontSize="xs" color="muted">
-        <chakra.span>{session.session.medium === "image" ? "Photos" : "Clips"}</chakra.span>
+        <chakra.span>{session.session.medium === "image" ? "Photos" : targets.some((t) => t.mediaId === null) ? "Clips and groups" : "Clips"}</chakra.span>
         <chakra.span fontFamily="mono">{`${selection.ids.size} of ${targets.length} selected`}</chakra.span>
       </HStack>
       <Box
@@ -98,9 +100,7 @@ export function TargetList({ bench }: { bench: Bench }) {
         {targets.map((target) => {
           const media = target.mediaId === null ? undefined : session.media.get(target.mediaId);
           const card = target.cardId ? data.replica.card.get(target.cardId) : undefined;
-          return media ? (
-            <TargetRow key={target.id} target={target} media={media} selected={selection.ids.has(target.id)} lead={target.id === selection.lead} says={sayTarget(target, card)} onPress={onPress} />
-          ) : null;
+          return <TargetRow key={target.id} target={target} media={media} selected={selection.ids.has(target.id)} lead={target.id === selection.lead} says={sayTarget(target, card)} goesTo={names.get(target.feedsId ?? "")} onPress={onPress} />;
         })}
       </Box>
       {targets.length === 0 && <Box p="14px" flex="1" color="muted">{allowed ? <>Nothing here yet. Drop files onto this column, or press <KeyCap keys="i" />.</> : "This session is empty."}</Box>}

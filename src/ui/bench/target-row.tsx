@@ -2,18 +2,21 @@ import { Box, chakra, HStack } from "@chakra-ui/react";
 import { memo } from "react";
 import type { Target } from "@/core/library/entities";
 import type { Media } from "../data/wire";
-import { MediumSign } from "../parts/medium-sign";
+import { GroupSign, MediumSign } from "../parts/medium-sign";
 import { Pixels } from "../parts/pixels";
 import { usePicture } from "./use-picture";
 import { Wave } from "./wave";
 
 interface TargetRowProps {
   readonly target: Target;
-  readonly media: Media;
+  /** Its own material; groups have none. */
+  readonly media: Media | undefined;
   readonly selected: boolean;
   readonly lead: boolean;
   /** What is on it, in words. */
   readonly says: string;
+  /** The name of the group that its sound goes to. */
+  readonly goesTo: string | undefined;
   readonly onPress: (id: string, keys: { ctrl: boolean; shift: boolean }) => void;
 }
 
@@ -23,8 +26,10 @@ function Miniature({ target, media }: { target: Target; media: Media }) {
 }
 
 /** One target of the session with a miniature of its material as it sounds or looks now. */
-export const TargetRow = memo(function TargetRow({ target, media, selected, lead, says, onPress }: TargetRowProps) {
-  const isPicture = media.facts.kind === "image";
+export const TargetRow = memo(function TargetRow({ target, media, selected, lead, says, goesTo, onPress }: TargetRowProps) {
+  const isPicture = media?.facts.kind === "image";
+  const heard = [target.muted && "muted", target.soloed && "solo"].filter(Boolean).join(", ");
+  const kind = target.mediaId === null ? target.kind : null;
   return (
     <Box
       role="option" id={`target-${target.id}`} aria-selected={selected} data-lead={lead || undefined}
@@ -33,11 +38,15 @@ export const TargetRow = memo(function TargetRow({ target, media, selected, lead
       onMouseDown={(event) => onPress(target.id, { ctrl: event.ctrlKey || event.metaKey, shift: event.shiftKey })}
     >
       <HStack gap="10px" alignItems={isPicture ? "center" : "flex-start"}>
-        {isPicture ? <Miniature target={target} media={media} /> : <Box color="muted" pt="1px"><MediumSign medium="audio" /></Box>}
+        {isPicture ? <Miniature target={target} media={media} /> : <Box color="muted" pt="1px">{kind ? <GroupSign /> : <MediumSign medium="audio" />}</Box>}
         <Box minWidth="0" flex="1">
-          <chakra.div truncate title={target.name}>{target.name}</chakra.div>
-          {media.facts.kind === "audio" && <Box my="2px"><Wave peaks={media.facts.peaks} columns={96} colour={selected ? "selected" : "muted"} height="22px" /></Box>}
-          <chakra.div fontSize="xs" color="muted" truncate title={says}>{says}</chakra.div>
+          <HStack gap="6px">
+            <chakra.span truncate title={target.name} flex="1" color={target.muted ? "muted" : undefined} fontWeight={kind ? "600" : undefined}>{target.name}</chakra.span>
+            {heard && <chakra.span fontFamily="mono" fontSize="10px" px="4px" border="1px solid" borderColor={target.soloed ? "selected" : "muted"} borderRadius="2px" flexShrink={0}>{heard}</chakra.span>}
+          </HStack>
+          {kind && <chakra.div fontSize="xs" color="muted" truncate>{goesTo ? `${kind} → ${goesTo}` : kind}</chakra.div>}
+          {media?.facts.kind === "audio" && <Box my="2px"><Wave peaks={media.facts.peaks} columns={96} colour={selected ? "selected" : "muted"} height="22px" /></Box>}
+          <chakra.div fontSize="xs" color="muted" truncate title={says}>{goesTo && !kind ? `${says} → ${goesTo}` : says}</chakra.div>
         </Box>
       </HStack>
     </Box>

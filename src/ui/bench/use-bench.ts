@@ -29,6 +29,9 @@ export interface Bench {
   readonly lead: Target | null;
   readonly audition: Audition | null;
   setAudition(audition: Audition | null): void;
+  /** Whether a sound is heard with the rest of its session, or by itself. */
+  readonly inMix: boolean;
+  setInMix(inMix: boolean): void;
   /** Changes the lead target's chain; small steps in quick succession become one change. */
   shape(chain: Chain): void;
   /** Sets the strength of every selected target. */
@@ -48,6 +51,7 @@ export function useBench(session: SessionData): Bench {
   const client = useQueryClient();
   const [local, setLocal] = useState<ReadonlyMap<string, Local>>(new Map());
   const [audition, setAudition] = useState<Audition | null>(null);
+  const [inMix, setInMix] = useState(false);
 
   const stored = session.replica.target;
   const targets = useMemo(
@@ -184,5 +188,5 @@ export function useBench(session: SessionData): Bench {
     [saveNow, serverTakeBack],
   );
 
-  return { session, targets, selection, selected, lead, audition, setAudition, shape, setStrength, apply, takeBack };
+  return { session, targets, selection, selected, lead, audition, setAudition, inMix, setInMix, shape, setStrength, apply, takeBack };
 }

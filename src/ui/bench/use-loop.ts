@@ -1,12 +1,6 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import type { Chain } from "@/core/chain/model";
-import { emptyChain } from "@/core/chain/model";
+import { useCallback, useEffect, useRef, useState } from "react";
 import type { RenderedLoop } from "@/workers/render-messages";
-import { useDesk } from "../data/desk";
-import type { Media } from "../data/wire";
-import { useBenchResult } from "./bench-result";
 import { LoopPlayer, type Side } from "./loop-player";
-import { copyUrl } from "./use-picture";
 
 /** Samples. */
 export interface Range {
@@ -14,7 +8,12 @@ export interface Range {
   readonly end: number;
 }
 
-const untouched = emptyChain("audio");
+/**
+ * Renders one side of a loop; null where a newer question has replaced this one. `note` is called when the answer is
+ * still the one that is wanted.
+ */
+export type Hearing = () => Promise<RenderedLoop | { readonly rendered: RenderedLoop; readonly note: () => void } | null>;
+
 /** Beyond this the quieter side is too quiet to compare; matching would only raise noise. */
 const largestMatch = 24;
 
@@ -32,52 +31,36 @@ export interface Loop {
   position(): number | null;
 }
 
-/** A range of a sound target, looped with and without its chain. */
-export function useLoop(media: Media, chain: Chain, strength: number, range: Range): Loop {
-  const { libraryId, renderer } = useDesk();
-  const { facts, id, name } = media;
+/** Asks for one side and hands it on, unless it is not wanted any more by then. Returns how to stop wanting it. */
+function render(hear: Hearing, take: (rendered: RenderedLoop) => void, fail: (problem: string) => void): () => void {
+  let wanted = true;
+  hear()
+    .then((heard) => {
+      if (!wanted || !heard) return;
+      if (!("note" in heard)) return take(heard);
+      take(heard.rendered);
+      heard.note();
+    })
+    .catch((error: Error) => wanted && fail(error.message));
+  return () => {
+    wanted = false;
+  };
+}
+
+/** A loop, with and without a chain. `hearBefore` and `hearAfter` must be memoised: a new one is rendered anew. */
+export function useLoop(hearBefore: Hearing, hearAfter: Hearing, sampleRate: number): Loop {
   const [before, setBefore] = useState<RenderedLoop | null>(null);
   const [after, setAfter] = useState<RenderedLoop | null>(null);
-  const result = useBenchResult();
   const [side, setSide] = useState<Side>("after");
   const [playing, setPlaying] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const player = useRef<LoopPlayer | null>(null);
 
-  const source = useMemo(
-    () => (facts.kind === "audio" ? { url: copyUrl(libraryId, id, "planes"), channels: facts.channels, frames: facts.frames, sampleRate: facts.sampleRate } : null),
-    [libraryId, id, facts],
-  );
-  const { start, end } = range;
-
+  useEffect(() => render(hearBefore, setBefore, setProblem), [hearBefore]);
   useEffect(() => {
-    if (!source) return;
-    let wanted = true;
-    renderer
-      .loop({ place: "viewer before", chain: untouched, strength: 100, source, start, end })
-      .then((rendered) => wanted && rendered && setBefore(rendered))
-      .catch((error: Error) => wanted && setProblem(error.message));
-    return () => {
-      wanted = false;
-    };
-  }, [renderer, source, start, end]);
-
-  useEffect(() => {
-    if (!source) return;
-    let wanted = true;
     setProblem(null);
-    renderer
-      .loop({ place: "viewer", chain, strength, source, start, end })
-      .then((rendered) => {
-        if (!wanted || !rendered) return;
-        setAfter(rendered);
-        result.current = { medium: "audio", on: name, chain, rendered, again: (kept) => renderer.loop({ place: "proof", chain: kept, strength, source, start, end }) };
-      })
-      .catch((error: Error) => wanted && setProblem(error.message));
-    return () => {
-      wanted = false;
-    };
-  }, [renderer, source, name, chain, strength, start, end, result]);
+    return render(hearAfter, setAfter, setProblem);
+  }, [hearAfter]);
 
   const difference = before && after ? before.loudness - after.loudness : 0;
   const match = Number.isFinite(difference) ? Math.min(largestMatch, Math.max(-largestMatch, difference)) : 0;
@@ -91,7 +74,15 @@ export function useLoop(media: Media, chain: Chain, strength: number, range: Ran
     performance.mark("fichier:sounding");
   }, [after, match]);
   useEffect(() => player.current?.hear(side), [side]);
-  useEffect(() => () => player.current?.close(), []);
+  useEffect(
+    () => () => {
+      // A context has one rate; what plays at another begins again.
+      player.current?.close();
+      player.current = null;
+      setPlaying(false);
+    },
+    [sampleRate],
+  );
 
   const toggle = useCallback(() => {
     if (player.current?.playing) {
@@ -99,18 +90,13 @@ export function useLoop(media: Media, chain: Chain, strength: number, range: Ran
       setPlaying(false);
       return;
     }
-    if (!source) return;
-    if (player.current && player.current.sampleRate !== source.sampleRate) {
-      player.current.close();
-      player.current = null;
-    }
-    player.current ??= new LoopPlayer(source.sampleRate);
+    player.current ??= new LoopPlayer(sampleRate);
     if (before) player.current.set("before", before, 1);
     if (after) player.current.set("after", after, 10 ** (match / 20));
     player.current.hear(side);
     void player.current.play();
     setPlaying(true);
-  }, [source, before, after, match, side]);
+  }, [sampleRate, before, after, match, side]);
 
   const position = useCallback(() => player.current?.position ?? null, []);
   return { before, after, match, side, playing, problem, setSide, toggle, position };

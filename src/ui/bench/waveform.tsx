@@ -1,16 +1,20 @@
 "use client";
 
 import { Box, chakra } from "@chakra-ui/react";
-import { useEffect, useMemo, useRef, type PointerEvent } from "react";
+import { useQuery } from "@tanstack/react-query";
+import { useCallback, useEffect, useMemo, useRef, type PointerEvent } from "react";
+import { columnsOf } from "@/core/measure/overview";
 import { waveformPeaks } from "@/core/measure/peaks";
 import type { RenderedLoop } from "@/workers/render-messages";
+import type { Media } from "../data/wire";
 import type { Range } from "./use-loop";
+import { copyUrl } from "./use-picture";
 
 interface WaveformProps {
-  /** Pairs of lowest and highest value over the whole material. */
-  readonly peaks: readonly number[];
-  readonly frames: number;
-  readonly sampleRate: number;
+  readonly libraryId: string;
+  readonly media: Media;
+  /** How many times the material is enlarged around the range; 1 shows all of it. */
+  readonly zoom: number;
   readonly range: Range;
   readonly after: RenderedLoop | null;
   /** Linear factor at which the after side is heard. */
@@ -31,14 +35,39 @@ function bars(peaks: ArrayLike<number>, from: number, to: number): string {
   return path;
 }
 
-/** The whole material, the looped range on it with the treated sound over the untouched, and where it plays. Drag to set the range. */
-export function Waveform({ peaks, frames, sampleRate, range, after, level, position, onRange }: WaveformProps) {
+const columns = 1000;
+const zoomedPairs = 480;
+
+/** What is shown: a stretch of the material around the middle of the range. Samples. */
+function viewOf({ start, end }: Range, frames: number, zoom: number): Range {
+  const length = frames / zoom;
+  const from = Math.min(frames - length, Math.max(0, (start + end - length) / 2));
+  return { start: from, end: from + length };
+}
+
+/** The material, the looped range on it with the treated sound over the untouched, and where it plays. Drag to set the range. */
+export function Waveform({ libraryId, media, zoom, range, after, level, position, onRange }: WaveformProps) {
+  const { frames, sampleRate, peaks } = media.facts as Extract<Media["facts"], { kind: "audio" }>;
+  const overview = useQuery({
+    queryKey: ["overview", media.id],
+    enabled: zoom > 1,
+    queryFn: async () => {
+      const response = await fetch(copyUrl(libraryId, media.id, "overview"));
+      if (!response.ok) throw new Error("The overview could not be fetched.");
+      return new Int16Array(await response.arrayBuffer());
+    },
+  }).data;
+  const view = useMemo(() => viewOf(range, frames, zoom), [range, frames, zoom]);
+  const shown = view.end - view.start;
   const box = useRef<HTMLDivElement>(null);
   const head = useRef<HTMLDivElement>(null);
   const dragFrom = useRef<number | null>(null);
-  const columns = 1000;
-  const [from, to] = [(range.start / frames) * columns, (range.end / frames) * columns];
-  const untouched = useMemo(() => bars(peaks, 0, columns), [peaks]);
+  const place = useCallback((sample: number) => ((sample - view.start) / (view.end - view.start)) * columns, [view]);
+  const [from, to] = [place(range.start), place(range.end)];
+  const untouched = useMemo(
+    () => (zoom > 1 && overview ? bars(columnsOf(overview, view.start, view.end, zoomedPairs), 0, columns) : bars(peaks, place(0), place(frames))),
+    [peaks, overview, zoom, view, frames, place],
+  );
   const treated = useMemo(() => {
     if (!after) return "";
     const count = Math.max(8, Math.round((to - from) / 4.2));
@@ -53,15 +82,15 @@ export function Waveform({ peaks, frames, sampleRate, range, after, level, posit
       const at = position();
       if (!head.current) return;
       head.current.style.opacity = at === null ? "0" : "1";
-      if (at !== null) head.current.style.left = `${((range.start + at * sampleRate) / frames) * 100}%`;
+      if (at !== null) head.current.style.left = `${((range.start + at * sampleRate - view.start) / shown) * 100}%`;
     };
     draw();
     return () => cancelAnimationFrame(frame);
-  }, [position, range.start, frames, sampleRate]);
+  }, [position, range.start, view.start, shown, sampleRate]);
 
   const sampleAt = (event: PointerEvent) => {
     const { left, width } = box.current!.getBoundingClientRect();
-    return Math.round(Math.min(1, Math.max(0, (event.clientX - left) / width)) * frames);
+    return Math.round(view.start + Math.min(1, Math.max(0, (event.clientX - left) / width)) * shown);
   };
   const onDown = (event: PointerEvent) => {
     event.currentTarget.setPointerCapture(event.pointerId);
@@ -75,7 +104,7 @@ export function Waveform({ peaks, frames, sampleRate, range, after, level, posit
   };
 
   return (
-    <Box ref={box} position="relative" flex="1 1 0" minHeight="90px" bg="plot" border="1px solid" borderColor="rule" borderRadius="3px" cursor="text" onPointerDown={onDown} onPointerUp={onUp} touchAction="none">
+    <Box ref={box} position="relative" flex="1 1 0" minHeight="90px" bg="plot" border="1px solid" borderColor="rule" borderRadius="3px" cursor="text" onPointerDown={onDown} onPointerUp={onUp} touchAction="none" overflow="hidden" data-zoom={zoom}>
       <Box position="absolute" insetY="0" bg="selectedGround" style={{ left: `${from / 10}%`, width: `${(to - from) / 10}%` }} />
       <chakra.svg aria-hidden="true" position="absolute" inset="0" width="100%" height="100%" viewBox={`0 0 ${columns} 2`} preserveAspectRatio="none">
         <chakra.path d={untouched} stroke="muted" strokeWidth="1.6" opacity="0.55" fill="none" />

@@ -1,4 +1,4 @@
-import type { LoopJob, PictureJob, RenderAnswer, RenderedLoop, RenderedPicture, RenderJob } from "@/workers/render-messages";
+import type { LoopJob, MixJob, PictureJob, RenderAnswer, RenderedLoop, RenderedPicture, RenderJob } from "@/workers/render-messages";
 
 type Waiting = { resolve: (rendered: RenderedLoop | RenderedPicture | null) => void; reject: (problem: Error) => void };
 type Ask<Job> = Omit<Job, "id" | "kind">;
@@ -21,6 +21,10 @@ export class Renderer {
 
   loop(job: Ask<LoopJob>): Promise<RenderedLoop | null> {
     return this.ask({ ...job, kind: "loop", id: ++this.last }) as Promise<RenderedLoop | null>;
+  }
+
+  mix(job: Ask<MixJob>): Promise<RenderedLoop | null> {
+    return this.ask({ ...job, kind: "mix", id: ++this.last }) as Promise<RenderedLoop | null>;
   }
 
   picture(job: Ask<PictureJob>): Promise<RenderedPicture | null> {

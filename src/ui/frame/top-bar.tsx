@@ -6,7 +6,7 @@ import { usePathname } from "next/navigation";
 import { useMemo } from "react";
 import { useRouter } from "next/navigation";
 import { useDesk } from "../data/desk";
-import { useKeyActions } from "../keys/keys";
+import { useKeyActions, useKeyScopes } from "../keys/keys";
 import { KeyCap } from "../parts/key-cap";
 import { useFinding } from "./finding";
 import { MemberMenu } from "./member-menu";
@@ -15,6 +15,7 @@ import { MemberMenu } from "./member-menu";
 export function TopBar() {
   const { data, libraryId, sessionId } = useDesk();
   const { setFinding } = useFinding();
+  const { bareKeys } = useKeyScopes();
   const path = usePathname();
   const router = useRouter();
   const onBench = path.startsWith(`/${libraryId}/bench`);
@@ -42,7 +43,7 @@ export function TopBar() {
       <chakra.span color="muted" truncate maxWidth="200px" title={data.library.name}>{data.library.name}</chakra.span>
       <HStack as="nav" aria-label="Places" gap="18px" alignSelf="stretch">
         {places.map((place) => (
-          <NextLink key={place.name} href={place.href} aria-current={place.here ? "page" : undefined} title={place.keys} style={{ alignSelf: "stretch", display: "flex" }}>
+          <NextLink key={place.name} href={place.href} aria-current={place.here ? "page" : undefined} title={bareKeys ? place.keys : place.keys.replace("Alt+", "Alt+Shift+")} style={{ alignSelf: "stretch", display: "flex" }}>
             <chakra.span display="flex" alignItems="center" borderBottom="2px solid" borderColor={place.here ? "selected" : "transparent"} color={place.here ? "ink" : "muted"} pt="2px">{place.name}</chakra.span>
           </NextLink>
         ))}

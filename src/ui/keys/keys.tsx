@@ -80,19 +80,13 @@ export function KeysProvider({ bareKeys, children }: { bareKeys: boolean; childr
       if (inText && (isBare || press.key === " " || press.key === "Backspace" || press.key === "Delete" || press.key.startsWith("Arrow"))) return;
       // In a text field these belong to the text.
       if (inText && (press.ctrlKey || press.metaKey) && ["a", "z", "y", "c", "v", "x"].includes(press.key.toLowerCase())) return;
-      let keys = combination(press);
-      if (!bare.current) {
-        if (isBare) return;
-        if (press.altKey && [...press.key].length === 1) keys = combination({ ...pick(press), altKey: false });
-      }
-      for (const scope of [...stack.current()].reverse()) {
-        const action = scope.actions.find((a) => !a.disabled && a.keys.includes(keys));
-        if (action) {
-          press.preventDefault();
-          action.run(press);
-          return;
-        }
-        if (scope.modal) return;
+      if (!bare.current && isBare) return;
+      for (const keys of bare.current ? [combination(press)] : meaningsWithAlt(press)) {
+        const action = actionFor(keys, stack.current());
+        if (!action) continue;
+        press.preventDefault();
+        action.run(press);
+        return;
       }
     };
     window.addEventListener("keydown", onKey);
@@ -101,6 +95,24 @@ export function KeysProvider({ bareKeys, children }: { bareKeys: boolean; childr
 
   const value = useMemo<KeysValue>(() => ({ stack, bareKeys }), [stack, bareKeys]);
   return <KeysContext.Provider value={value}>{children}</KeysContext.Provider>;
+}
+
+/** What a key does here and now, the topmost scope first. */
+function actionFor(keys: string, scopes: readonly KeyScope[]): KeyAction | undefined {
+  for (const scope of [...scopes].reverse()) {
+    const action = scope.actions.find((a) => !a.disabled && a.keys.includes(keys));
+    if (action || scope.modal) return action;
+  }
+}
+
+/**
+ * What a press may mean where single characters want Alt, the first that is of use: Alt with a character is the
+ * character, and with Shift as well what it is with Alt otherwise.
+ */
+function meaningsWithAlt(press: KeyboardEvent): readonly string[] {
+  if (!press.altKey || [...press.key].length !== 1) return [combination(press)];
+  const bare = combination({ ...pick(press), altKey: false });
+  return press.shiftKey ? [bare, combination({ ...pick(press), key: press.key.toLowerCase(), shiftKey: false })] : [bare];
 }
 
 const pick = ({ key, ctrlKey, altKey, shiftKey, metaKey }: KeyboardEvent) => ({ key, ctrlKey, altKey, shiftKey, metaKey });

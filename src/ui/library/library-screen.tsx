@@ -11,6 +11,7 @@ import { useSelection } from "../parts/use-selection";
 import { useDesk } from "../data/desk";
 import { useKeyActions, type KeyAction } from "../keys/keys";
 import { AliasDialog, KeyDialog } from "../parts/card-dialogs";
+import { chooseFiles } from "../parts/choose-files";
 import { ConfirmDialog, NameDialog } from "../parts/command-dialogs";
 import { KeyCap } from "../parts/key-cap";
 import { CardPanel } from "./card-panel";
@@ -22,11 +23,13 @@ import { cardsAt, knownPlace, placeName, type Place } from "./places";
 type Panel = "alias" | "key" | "rename" | "file" | "new-folder" | "rename-folder" | "move-folder" | "remove-folder";
 
 const everyMatch = 100_000;
+/** Bytes; a chain of 64 settings stays far below. */
+const longestCardFile = 500_000;
 const anyTarget = { medium: "audio", kind: "" } as const;
 
 /** The library: index, table of cards, the card itself. */
 export function LibraryScreen() {
-  const { data, act, takeBack } = useDesk();
+  const { data, act, tell, takeBack } = useDesk();
   const { replica, member } = data;
   const router = useRouter();
   const [wantedPlace, setPlace] = useState<Place>({ kind: "all" });
@@ -62,6 +65,20 @@ export function LibraryScreen() {
     if (session) router.push(`/${libraryId}/bench/${session.id}`);
   }, [data.sessions, card, sessionId, libraryId, router]);
 
+  const importCards = useCallback(
+    async (files: readonly File[]) => {
+      let imported = 0;
+      for (const file of files) {
+        const done = file.size > longestCardFile ? tell({ kind: "problem", text: `“${file.name}” is too large for a card file.` }) : await act("import-card", { file: await file.text() });
+        // The reason of a refused one stays to be read; the others are not begun.
+        if (!done) return;
+        imported++;
+      }
+      if (imported > 1) tell({ kind: "done", text: `Imported ${count(imported, "card")}.` });
+    },
+    [act, tell],
+  );
+
   const actions = useMemo<KeyAction[]>(() => {
     const keep = may(member.role, "keep");
     const curate = may(member.role, "curate");
@@ -78,6 +95,7 @@ export function LibraryScreen() {
       { keys: ["n"], label: "alias", disabled: !one || !own, run: () => setPanel("alias") },
       { keys: ["r"], label: "rename", disabled: !editable || selected.length !== 1, run: () => setPanel("rename") },
       { keys: ["m"], label: "file", disabled: !editable, run: () => setPanel("file") },
+      { keys: ["i"], label: "import", quiet: true, disabled: !keep, run: () => chooseFiles(".json,application/json", (files) => void importCards(files)) },
       { keys: ["Delete"], label: withdrawn ? "restore" : "withdraw", disabled: !editable, run: () => void act("withdraw-cards", { cardIds: ids, withdrawn: !withdrawn }) },
       { keys: ["Backspace", "Ctrl+z"], label: "take back", run: () => void takeBack("undo") },
       { keys: ["Shift+Backspace", "Ctrl+Shift+z", "Ctrl+y"], label: "do again", quiet: true, run: () => void takeBack("redo") },
@@ -86,7 +104,7 @@ export function LibraryScreen() {
       { keys: ["Shift+m"], label: "move folder", quiet: true, disabled: !curate || !folder, run: () => setPanel("move-folder") },
       { keys: ["Shift+Delete"], label: "remove folder", quiet: true, disabled: !curate || !folder, run: () => setPanel("remove-folder") },
     ];
-  }, [member.role, card, selected, replica.favourite, folder, act, takeBack]);
+  }, [member.role, card, selected, replica.favourite, folder, act, takeBack, importCards]);
   useKeyActions(actions, { note: selected.length > 0 ? (selected.length === 1 ? `${order.indexOf(selected[0].id) + 1} of ${order.length}` : `${selected.length} of ${order.length} selected`) : undefined });
 
   const name = placeName(place, replica);

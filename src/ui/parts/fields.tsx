@@ -1,4 +1,4 @@
-import { Box, chakra, Input, Textarea } from "@chakra-ui/react";
+import { Box, chakra, Input, NativeSelect, Textarea } from "@chakra-ui/react";
 import { useId, type ComponentProps, type ReactNode, type Ref } from "react";
 
 interface FieldProps {
@@ -30,6 +30,22 @@ export function TextField({ label, hint, problem, ...input }: TextFieldProps) {
   return (
     <Field label={label} hint={hint} problem={problem}>
       {(ids) => <Input {...paper} autoComplete="off" {...input} {...ids} />}
+    </Field>
+  );
+}
+
+type ChooseFieldProps = ComponentProps<typeof NativeSelect.Field> & { label: string; hint?: ReactNode; problem?: string; ref?: Ref<HTMLSelectElement> };
+
+/** One of a list; the options are its children. */
+export function ChooseField({ label, hint, problem, children, ...field }: ChooseFieldProps) {
+  return (
+    <Field label={label} hint={hint} problem={problem}>
+      {(ids) => (
+        <NativeSelect.Root size="sm">
+          <NativeSelect.Field bg="#fffdf8" color="cardInk" borderColor="#7f8b93" borderRadius="2px" {...field} {...ids}>{children}</NativeSelect.Field>
+          <NativeSelect.Indicator color="cardMuted" />
+        </NativeSelect.Root>
+      )}
     </Field>
   );
 }

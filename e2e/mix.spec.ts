@@ -1,0 +1,124 @@
+import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { expect, test, type Page } from "@playwright/test";
+import { writeCardFile } from "../src/core/formats/card/write";
+import { chain, found, press, rendered, said, setting, signIn, target } from "./desk";
+
+const loudness = async (page: Page) => {
+  await rendered(page);
+  await expect(page.getByRole("group", { name: "Levels" })).toHaveCSS("opacity", "1");
+  return Number((await page.getByTestId("loudness-after").innerText()).replace("−", "-").replace(" LUFS", ""));
+};
+/** The loudness once it is another than `before`. */
+const otherThan = async (page: Page, before: number) => {
+  await expect.poll(async () => (await loudness(page)) !== before).toBe(true);
+  return loudness(page);
+};
+
+test("clips run through tracks, buses and returns: heard alone or in the mix, muted, soloed, routed, treated as a whole", async ({ page }) => {
+  await signIn(page, "sound");
+  await page.getByRole("combobox", { name: "Session" }).selectOption({ label: "The foghorn, laid out" });
+  await expect(target(page, "Everything")).toBeVisible();
+  await page.getByRole("listbox", { name: "Targets" }).focus();
+
+  // A bus: heard alone, then in the mix.
+  await target(page, "Ambience").dispatchEvent("mousedown");
+  await expect(page.getByRole("heading", { name: "Ambience" })).toBeVisible();
+  await expect(page.getByRole("img", { name: "Timeline of 5 clips" })).toBeVisible();
+  const alone = await loudness(page);
+  await press(page, "x");
+  const inMix = await otherThan(page, alone);
+  expect(inMix).toBeGreaterThan(alone);
+
+  // A card on the bus is heard through it.
+  await press(page, "/");
+  await page.keyboard.type("wind");
+  await expect(found(page, "Wind off")).toHaveAttribute("aria-selected", "true");
+  await press(page, "Escape");
+  // Muting the clip that sounds at the beginning takes its sound away.
+  await target(page, "Sea below").dispatchEvent("mousedown");
+  await press(page, "m");
+  await expect(target(page, "Sea below")).toContainText("muted");
+  await target(page, "Ambience").dispatchEvent("mousedown");
+  const muted = await otherThan(page, inMix);
+  expect(muted).toBeLessThan(inMix);
+  await press(page, "Backspace");
+  await expect(target(page, "Sea below")).not.toContainText("muted");
+  expect(await otherThan(page, muted)).toBe(inMix);
+
+  // Soloing the return: only what is sent to it.
+  await target(page, "Lamp room").dispatchEvent("mousedown");
+  await press(page, "l");
+  await expect(target(page, "Lamp room")).toContainText("solo");
+  expect(await otherThan(page, inMix)).toBeLessThan(inMix);
+  await press(page, "l");
+  await expect(target(page, "Lamp room")).not.toContainText("solo");
+
+  // A bus of one's own, and a clip that goes there.
+  await press(page, "Alt+g");
+  await page.keyboard.type("Ferry");
+  await press(page, "Enter");
+  await expect(said(page)).toHaveText("Added the bus “Ferry”.");
+  await target(page, "Ramp comes down").dispatchEvent("mousedown");
+  await press(page, "t");
+  await page.getByRole("combobox", { name: "Goes to" }).selectOption({ label: "bus “Ferry”" });
+  await page.getByRole("textbox", { name: "Begins at" }).fill("1,5");
+  await page.getByRole("textbox", { name: "Lamp room" }).fill("-200");
+  await press(page, "Enter");
+  await expect(page.getByRole("dialog").getByRole("alert")).toContainText("from −60 to 12 dB");
+  await page.getByRole("textbox", { name: "Lamp room" }).fill("-9");
+  await press(page, "Enter");
+  await expect(target(page, "Ramp comes down")).toContainText("→ Ferry");
+  await target(page, "Ferry").dispatchEvent("mousedown");
+  await expect(page.getByText("bus of “Ramp comes down”")).toBeVisible();
+  await press(page, "x");
+  const before = await loudness(page);
+  await press(page, "a");
+  await page.keyboard.type("gain");
+  await press(page, "Enter");
+  await expect(setting(page, "Gain")).toBeVisible();
+  await press(page, "PageUp", "PageUp");
+  expect(await otherThan(page, before)).toBeGreaterThan(before);
+
+  // Removed groups leave nothing hanging, and come back.
+  await press(page, "Escape", "Shift+Delete");
+  await expect(target(page, "Ferry")).toHaveCount(0);
+  await expect(target(page, "Ramp comes down")).not.toContainText("→ Ferry");
+  await press(page, "Backspace");
+  await expect(target(page, "Ramp comes down")).toContainText("→ Ferry");
+  await press(page, "Backspace", "Backspace", "Backspace", "Backspace");
+  await expect(target(page, "Ferry")).toHaveCount(0);
+});
+
+test("the wave is enlarged around the range", async ({ page }) => {
+  await signIn(page, "picture");
+  await press(page, "Home");
+  const wave = page.locator("[data-zoom]");
+  await expect(wave).toHaveAttribute("data-zoom", "1");
+  const overview = page.waitForResponse(/\/overview$/);
+  await press(page, "+", "+", "+");
+  expect((await overview).ok()).toBe(true);
+  await expect(wave).toHaveAttribute("data-zoom", "8");
+  await press(page, "-", "-", "-", "-");
+  await expect(wave).toHaveAttribute("data-zoom", "1");
+});
+
+test("card files are imported in the library, and say what is wrong with them", async ({ page }) => {
+  const folder = mkdtempSync(join(tmpdir(), "fichier-cards-"));
+  const [good, bad] = ["good.card.json", "bad.card.json"].map((name) => join(folder, name));
+  writeFileSync(good, writeCardFile({ name: "From afar", note: "", fits: [], folder: ["Brought along"], chain: { medium: "audio", settings: [{ effect: "audio.gain", values: { gain: -4 }, on: true, mix: 100 }] } }));
+  writeFileSync(bad, "{ not a card");
+  const chooser = page.waitForEvent("filechooser");
+  await signIn(page, "picture");
+  await press(page, "Alt+l");
+  await expect(page.getByRole("grid", { name: "Cards" })).toBeFocused();
+  await press(page, "i");
+  await (await chooser).setFiles([good, bad]);
+  await expect(said(page)).toContainText("✕");
+  await expect(page.getByRole("navigation", { name: "Index" })).toContainText("Brought along");
+  await press(page, "Backspace");
+  await expect(page.getByRole("navigation", { name: "Index" })).not.toContainText("Brought along");
+  rmSync(folder, { recursive: true, force: true });
+  expect(await chain(page).count()).toBe(0);
+});

@@ -1,0 +1,45 @@
+import type { MixNode } from "../chain/mix";
+import type { Target } from "./entities";
+import type { MediaFacts } from "./media";
+
+type SoundFacts = Extract<MediaFacts, { kind: "audio" }>;
+
+/** The facts of a target's sound, or null where it has none of its own. */
+export type FactsOf = (mediaId: string) => MediaFacts | undefined;
+
+const soundOf = (target: Target, factsOf: FactsOf): SoundFacts | null => {
+  const facts = target.mediaId === null ? undefined : factsOf(target.mediaId);
+  return facts?.kind === "audio" ? facts : null;
+};
+
+/**
+ * The targets of a sound session as nodes of a mix. What is routed nowhere goes to the session's output, where it has
+ * one, and else straight out.
+ */
+export function mixNodes(targets: readonly Target[], factsOf: FactsOf): MixNode[] {
+  const output = targets.find((t) => t.kind === "output")?.id ?? null;
+  return targets.map((target) => {
+    const { id, chain, strength, feedsId, sends, muted, soloed, at } = target;
+    const facts = soundOf(target, factsOf);
+    return {
+      id, chain, strength, sends, muted, soloed, feeds: feedsId ?? (id === output ? null : output),
+      material: facts && { at, sampleRate: facts.sampleRate, channels: facts.channels, frames: facts.frames },
+    };
+  });
+}
+
+/** The rate at which a session is mixed: that of most of its sounds, the higher one where two are as many. */
+export function mixRate(targets: readonly Target[], factsOf: FactsOf): number {
+  const counts = new Map<number, number>();
+  for (const target of targets) {
+    const rate = soundOf(target, factsOf)?.sampleRate;
+    if (rate !== undefined) counts.set(rate, (counts.get(rate) ?? 0) + 1);
+  }
+  return [...counts].sort(([a, n], [b, m]) => m - n || b - a)[0]?.[0] ?? 48_000;
+}
+
+/** The targets whose sound reaches a group, directly or through others: its feeders, and for a return who sends to it. */
+export const feedersOf = (targets: readonly Target[], group: Target): Target[] => {
+  const output = targets.find((t) => t.kind === "output")?.id ?? null;
+  return targets.filter((t) => t.id !== group.id && ((t.feedsId ?? output) === group.id || t.sends.some(({ to }) => to === group.id)));
+};

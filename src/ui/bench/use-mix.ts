@@ -1,0 +1,43 @@
+import { useMemo } from "react";
+import { emptyChain } from "@/core/chain/model";
+import { mixNodes, mixRate } from "@/core/library/mixing";
+import { useDesk } from "../data/desk";
+import type { Bench } from "./use-bench";
+import type { Hearing } from "./use-loop";
+import { copyUrl } from "./use-picture";
+
+export interface MixHearing {
+  readonly before: Hearing;
+  readonly after: Hearing;
+  readonly sampleRate: number;
+}
+
+const untouched = emptyChain("audio");
+
+/**
+ * A stretch of the session's timeline (in seconds) as it sounds with the lead target's chain and without it: the whole
+ * mix, or one target of it with all that feeds it (`root`). Null where it is not asked for.
+ */
+export function useMix(bench: Bench, wanted: boolean, root: string | null, { start, end }: { readonly start: number; readonly end: number }): MixHearing | null {
+  const { libraryId, renderer } = useDesk();
+  const { targets, session, lead, audition } = bench;
+  const leadId = lead?.id;
+  return useMemo(() => {
+    if (!wanted) return null;
+    const factsOf = (id: string) => session.media.get(id)?.facts;
+    const sampleRate = mixRate(targets, factsOf);
+    const nodes = mixNodes(targets, factsOf);
+    const sources = Object.fromEntries(
+      targets.flatMap((t) => {
+        const facts = t.mediaId === null ? undefined : factsOf(t.mediaId);
+        return facts?.kind === "audio" ? [[t.id, { url: copyUrl(libraryId, t.mediaId!, "planes"), channels: facts.channels, frames: facts.frames, sampleRate: facts.sampleRate }]] : [];
+      }),
+    );
+    const hear = (place: string, change: object): Hearing => () =>
+      renderer.mix({
+        place, root, sources, sampleRate, start: Math.round(start * sampleRate), end: Math.round(end * sampleRate),
+        nodes: nodes.map((node) => (node.id === leadId ? { ...node, ...change } : node)),
+      });
+    return { sampleRate, before: hear("viewer before", { chain: untouched }), after: hear("viewer", audition ?? {}) };
+  }, [wanted, root, start, end, targets, session.media, leadId, audition, libraryId, renderer]);
+}
