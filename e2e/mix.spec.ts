@@ -3,7 +3,10 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { expect, test, type Page } from "@playwright/test";
 import { writeCardFile } from "../src/core/formats/card/write";
-import { chain, found, press, rendered, said, setting, signIn, target } from "./desk";
+import { chain, found, press, rendered, said, saved, setting, signIn } from "./desk";
+
+/** A row by its very name; what a clip goes to is named in its row as well. */
+const target = (page: Page, name: string) => page.getByRole("listbox", { name: "Targets" }).getByRole("option").filter({ has: page.getByTitle(name, { exact: true }) });
 
 const loudness = async (page: Page) => {
   await rendered(page);
@@ -17,7 +20,7 @@ const otherThan = async (page: Page, before: number) => {
 };
 
 test("clips run through tracks, buses and returns: heard alone or in the mix, muted, soloed, routed, treated as a whole", async ({ page }) => {
-  await signIn(page, "sound");
+  await signIn(page, "curator");
   await page.getByRole("combobox", { name: "Session" }).selectOption({ label: "The foghorn, laid out" });
   await expect(target(page, "Everything")).toBeVisible();
   await page.getByRole("listbox", { name: "Targets" }).focus();
@@ -89,6 +92,10 @@ test("clips run through tracks, buses and returns: heard alone or in the mix, mu
   await expect(target(page, "Ramp comes down")).toContainText("→ Ferry");
   await press(page, "Backspace", "Backspace", "Backspace", "Backspace");
   await expect(target(page, "Ferry")).toHaveCount(0);
+  // Where the next one who signs in as this member expects to land.
+  await page.getByRole("combobox", { name: "Session" }).selectOption({ label: "Reel 3: the fog week" });
+  await rendered(page);
+  await saved(page);
 });
 
 test("the wave is enlarged around the range", async ({ page }) => {

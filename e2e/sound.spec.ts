@@ -147,6 +147,10 @@ test("single keys can be switched off, and then want Alt", async ({ page }) => {
   // What wanted Alt before now wants Shift as well.
   await press(page, "Escape", "Alt+Shift+l");
   await expect(page.getByRole("grid", { name: "Cards" })).toBeFocused();
+  await press(page, "Alt+Shift+m");
+  await expect(page.getByRole("menu")).toBeFocused();
+  await press(page, "Home", "Enter");
+  await expect(said(page)).toHaveText("Single keys work by themselves.");
 });
 
 test("keeping answers a name that is taken and an empty chain sensibly", async ({ page }) => {
