@@ -83,6 +83,7 @@ test("a sound editor's day, by keyboard alone", async ({ page, browser }) => {
   await rendered(page);
   const second = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
   await signIn(second, "curator");
+  await second.getByRole("combobox", { name: "Session" }).selectOption({ label: "Reel 3: the fog week" });
   for (const each of [page, second]) {
     await expect(target(each, "Narration, take 4")).toContainText("shaped by hand");
     for (const name of ["Ferry ramp", "Terns on the ledge"]) await expect(target(each, name)).toContainText("Quay, dry voice");

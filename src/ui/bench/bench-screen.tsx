@@ -83,8 +83,8 @@ export function BenchScreen({ session }: { session: SessionData }) {
       const shown = result.current;
       if (!shown || shown.chain !== leadChain) return;
       proveKept({ libraryId, send }, cardId, contentVersion, shown)
-        .then((text) => text !== null && tell({ kind: "done", text: `Kept. ${text}` }))
-        .catch((error) => tell({ kind: "problem", text: `Kept, but not proved: ${sayError(error)}` }));
+        .then((text) => text !== null && tell({ kind: "done", text: `Kept. ${text}`, completes: "Kept" }))
+        .catch((error) => tell({ kind: "problem", text: `Kept, but not proved: ${sayError(error)}`, completes: "Kept" }));
     },
     [libraryId, send, tell, leadChain],
   );

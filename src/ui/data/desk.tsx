@@ -15,6 +15,8 @@ import type { CommandAnswer, HistoryEntry, LibraryData } from "./wire";
 export interface Notice {
   readonly kind: "done" | "problem";
   readonly text: string;
+  /** The beginning of the notice that this one completes; where another has come since, that one stays. */
+  readonly completes?: string;
 }
 
 export interface Desk {
@@ -71,7 +73,8 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
   const query = useLibraryQuery(libraryId);
   const client = useQueryClient();
   const [tools, setTools] = useState<{ finder: Finder; renderer: Renderer } | null>(null);
-  const [notice, tell] = useState<Notice | null>(null);
+  const [notice, setNotice] = useState<Notice | null>(null);
+  const tell = useCallback((next: Notice | null) => setNotice((now) => (next?.completes !== undefined && now && !now.text.startsWith(next.completes) ? now : next)), []);
   const [unsaved, setUnsaved] = useState({ open: 0, waiting: false });
   const [sessionId, openSession] = useState<string>();
   const session = useRef(sessionId);
@@ -122,7 +125,7 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
     if (notice?.kind !== "done") return;
     const timer = setTimeout(() => tell(null), noticeStays);
     return () => clearTimeout(timer);
-  }, [notice]);
+  }, [notice, tell]);
 
   useEffect(() => {
     document.body.dataset.unsaved = String(unsaved.open);
@@ -154,7 +157,7 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
         return null;
       }
     },
-    [send],
+    [send, tell],
   );
 
   const takeIn = useMemo(() => new TakeIn(libraryId, client, { act, hold }), [libraryId, client, act, hold]);
@@ -169,7 +172,7 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
         tell({ kind: "problem", text: sayError(error) });
       }
     },
-    [queue, client, libraryId],
+    [queue, client, libraryId, tell],
   );
   const takeBack = useCallback(
     (direction: "undo" | "redo") => {
@@ -188,7 +191,7 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
 
   const desk = useMemo<Desk | null>(
     () => (query.data && tools ? { libraryId, data: query.data, ...tools, takeIn, notice, unsaved, sessionId, openSession, tell, hold, send, act, takeBack, takeBackChange } : null),
-    [libraryId, query.data, tools, takeIn, notice, unsaved, sessionId, hold, send, act, takeBack, takeBackChange],
+    [libraryId, query.data, tools, takeIn, notice, unsaved, sessionId, tell, hold, send, act, takeBack, takeBackChange],
   );
   if (query.error && !query.data) return failed(query.error, () => void query.refetch());
   if (!desk) return waiting;
