@@ -1,7 +1,8 @@
 import { Box, chakra } from "@chakra-ui/react";
-import { useEffect, useRef, type PointerEvent } from "react";
+import { useCallback, useRef, type PointerEvent } from "react";
 import type { Target } from "@/core/library/entities";
 import type { Bench } from "./use-bench";
+import { usePlayhead } from "./use-playhead";
 import { Wave } from "./wave";
 
 interface TimelineProps {
@@ -22,25 +23,13 @@ const shortestRange = 0.1;
 export function Timeline({ bench, length, range, feeders, position, onRange }: TimelineProps) {
   const { targets, session, selection } = bench;
   const box = useRef<HTMLDivElement>(null);
-  const head = useRef<HTMLDivElement>(null);
   const dragFrom = useRef<number | null>(null);
   const strong = new Set(feeders.map((f) => f.id));
   const clips = targets.flatMap((target) => {
     const facts = target.mediaId === null ? undefined : session.media.get(target.mediaId)?.facts;
     return facts?.kind === "audio" ? [{ target, facts }] : [];
   });
-  useEffect(() => {
-    let frame = 0;
-    const draw = () => {
-      frame = requestAnimationFrame(draw);
-      const at = position();
-      if (!head.current) return;
-      head.current.style.opacity = at === null ? "0" : "1";
-      if (at !== null) head.current.style.left = `${((range.start + at) / length) * 100}%`;
-    };
-    draw();
-    return () => cancelAnimationFrame(frame);
-  }, [position, range.start, length]);
+  const head = usePlayhead(position, useCallback((at) => ((range.start + at) / length) * 100, [range.start, length]));
   const secondsAt = (event: PointerEvent) => {
     const { left, width } = box.current!.getBoundingClientRect();
     return Math.min(1, Math.max(0, (event.clientX - left) / width)) * length;

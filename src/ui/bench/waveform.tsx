@@ -2,13 +2,14 @@
 
 import { Box, chakra } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
-import { useCallback, useEffect, useMemo, useRef, type PointerEvent } from "react";
+import { useCallback, useMemo, useRef, type PointerEvent } from "react";
 import { columnsOf } from "@/core/measure/overview";
 import { waveformPeaks } from "@/core/measure/peaks";
 import type { RenderedLoop } from "@/workers/render-messages";
 import type { Media } from "../data/wire";
 import type { Range } from "./use-loop";
 import { copyUrl } from "./use-picture";
+import { usePlayhead } from "./use-playhead";
 
 interface WaveformProps {
   readonly libraryId: string;
@@ -60,7 +61,6 @@ export function Waveform({ libraryId, media, zoom, range, after, level, position
   const view = useMemo(() => viewOf(range, frames, zoom), [range, frames, zoom]);
   const shown = view.end - view.start;
   const box = useRef<HTMLDivElement>(null);
-  const head = useRef<HTMLDivElement>(null);
   const dragFrom = useRef<number | null>(null);
   const place = useCallback((sample: number) => ((sample - view.start) / (view.end - view.start)) * columns, [view]);
   const [from, to] = [place(range.start), place(range.end)];
@@ -75,18 +75,7 @@ export function Waveform({ libraryId, media, zoom, range, after, level, position
     return bars(pairs, from, to);
   }, [after, level, from, to]);
 
-  useEffect(() => {
-    let frame = 0;
-    const draw = () => {
-      frame = requestAnimationFrame(draw);
-      const at = position();
-      if (!head.current) return;
-      head.current.style.opacity = at === null ? "0" : "1";
-      if (at !== null) head.current.style.left = `${((range.start + at * sampleRate - view.start) / shown) * 100}%`;
-    };
-    draw();
-    return () => cancelAnimationFrame(frame);
-  }, [position, range.start, view.start, shown, sampleRate]);
+  const head = usePlayhead(position, useCallback((at) => ((range.start + at * sampleRate - view.start) / shown) * 100, [range.start, view.start, shown, sampleRate]));
 
   const sampleAt = (event: PointerEvent) => {
     const { left, width } = box.current!.getBoundingClientRect();
