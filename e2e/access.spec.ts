@@ -41,6 +41,17 @@ test("axe finds nothing on any view", async ({ page }) => {
   await page.keyboard.type("tone");
   await press(page, "Enter");
   await clean(page);
+  await press(page, "Escape", "Escape", "Alt+PageDown");
+  await expect(page.getByRole("img", { name: "Timeline" }).or(page.locator("[data-zoom]"))).toBeVisible();
+  await page.getByRole("option", { name: /^group Ambience/ }).dispatchEvent("mousedown");
+  await expect(page.getByRole("img", { name: "Timeline of 5 clips" })).toBeVisible();
+  await rendered(page);
+  await clean(page);
+  await press(page, "t");
+  await expect(page.getByRole("combobox", { name: "Goes to" })).toBeFocused();
+  await clean(page);
+  await press(page, "Escape", "Alt+PageUp");
+  await expect(page.getByTestId("after")).toBeVisible();
   await press(page, "Alt+l");
   await expect(page.getByRole("grid", { name: "Cards" })).toBeVisible();
   await clean(page);

@@ -52,9 +52,9 @@ export function Timeline({ bench, length, range, feeders, position, onRange }: T
           const heard = strong.has(target.id) && !target.muted;
           return (
             <Box key={target.id} position="relative" flex="1 0 34px" maxHeight="72px">
-              <Box position="absolute" top="2px" bottom="2px" borderLeft="2px solid" borderColor={heard ? "selected" : "rule"} opacity={target.muted ? 0.35 : heard || selection.ids.has(target.id) ? 1 : 0.6} style={{ left: `${(target.at / length) * 100}%`, width: `${(duration / length) * 100}%` }}>
-                <chakra.div fontSize="10px" lineHeight="11px" color={heard ? "ink" : "muted"} px="4px" height="12px" truncate>{target.name}</chakra.div>
-                <Wave peaks={facts.peaks} columns={Math.max(8, Math.round((duration / length) * 240))} colour={heard ? "selected" : "muted"} height="calc(100% - 13px)" />
+              <Box position="absolute" top="2px" bottom="2px" borderLeft="2px solid" borderColor={heard ? "selected" : "rule"} style={{ left: `${(target.at / length) * 100}%`, width: `${(duration / length) * 100}%` }}>
+                <chakra.div fontSize="10px" lineHeight="11px" color={heard ? "ink" : "muted"} px="4px" height="12px" truncate>{target.muted ? `${target.name}, muted` : target.name}</chakra.div>
+                <Box height="calc(100% - 13px)" opacity={target.muted ? 0.35 : heard || selection.ids.has(target.id) ? 1 : 0.6}><Wave peaks={facts.peaks} columns={Math.max(8, Math.round((duration / length) * 240))} colour={heard ? "selected" : "muted"} height="100%" /></Box>
               </Box>
             </Box>
           );
