@@ -37,6 +37,8 @@ async function start(): Promise<void> {
       stopping = true;
       say("stopping");
       application.kill("SIGTERM");
+      // Whatever it still waits for, nobody waits for that.
+      setTimeout(() => application.kill("SIGKILL"), 4000).unref();
     };
     process.on("SIGINT", stop);
     process.on("SIGTERM", stop);

@@ -11,7 +11,15 @@ type Hear = (notice: ChangeNotice | null) => void;
  * Next.js loads route handlers and the rest as bundles of their own, each with its own copy of a module; one line to
  * the database is enough for all of them.
  */
-const shared = globalThis as { fichierHearers?: Set<Hear> };
+const shared = globalThis as { fichierHearers?: Set<Hear>; fichierStreams?: Set<() => void> };
+
+/** How to end each stream that is open. A server that is told to stop waits for them, so they must end with it. */
+function openStreams(): Set<() => void> {
+  if (shared.fichierStreams) return shared.fichierStreams;
+  const all = (shared.fichierStreams = new Set<() => void>());
+  for (const signal of ["SIGTERM", "SIGINT"] as const) process.on(signal, () => all.forEach((close) => close()));
+  return all;
+}
 
 /** Those who hear of changes in this process; the line to the database stands from the first one on. */
 function hearers(): Set<Hear> {
@@ -32,6 +40,7 @@ const usualPulse = 15_000;
 export function events(member: Member, headers: Headers, signal: AbortSignal, pulse = usualPulse): Response {
   const { libraryId, userId } = member;
   const all = hearers();
+  const streams = openStreams();
   const encoder = new TextEncoder();
   let end: () => void;
   const stream = new ReadableStream<Uint8Array>({
@@ -55,6 +64,7 @@ export function events(member: Member, headers: Headers, signal: AbortSignal, pu
       end = () => {
         clearInterval(timer);
         all.delete(hear);
+        streams.delete(close);
         signal.removeEventListener("abort", close);
       };
       const close = () => {
@@ -63,6 +73,7 @@ export function events(member: Member, headers: Headers, signal: AbortSignal, pu
       };
       signal.addEventListener("abort", close, { once: true });
       all.add(hear);
+      streams.add(close);
       send({ of: "anything" });
     },
     // Whoever listened has gone; the stream is closed already.
