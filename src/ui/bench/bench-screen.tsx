@@ -2,6 +2,8 @@
 
 import { Box } from "@chakra-ui/react";
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
+import { chainText } from "@/core/chain/fingerprint";
+import type { Chain } from "@/core/chain/model";
 import { defaultValues } from "@/core/chain/values";
 import { findEffect } from "@/core/effects/registry";
 import { may } from "@/core/library/roles";
@@ -29,6 +31,21 @@ import { useBench } from "./use-bench";
 import { VersionsDialog } from "./versions-dialog";
 
 const focusTargets = () => document.querySelector<HTMLElement>('[role="listbox"][aria-label="Targets"]')?.focus();
+
+const longestWait = 10_000;
+
+/**
+ * What was rendered from the very chain that was kept, as only that can prove it: a fast hand keeps before it is there.
+ * Null where something else is on the bench by then.
+ */
+async function resultOf(chain: Chain, result: { readonly current: BenchResult | null }): Promise<BenchResult | null> {
+  const wanted = chainText(chain);
+  for (let waited = 0; waited < longestWait; waited += 50) {
+    if (result.current && chainText(result.current.chain) === wanted) return result.current;
+    await new Promise((resolve) => setTimeout(resolve, 50));
+  }
+  return null;
+}
 
 type Panel = "keep" | "add" | "alias" | "key" | "render" | "rename" | "route" | "versions";
 
@@ -79,11 +96,10 @@ export function BenchScreen({ session }: { session: SessionData }) {
   const kept = useCallback(
     (cardId: string, contentVersion: number) => {
       setPanel(null);
-      // Only what was rendered from the very chain that was kept can prove it.
-      const shown = result.current;
-      if (!shown || shown.chain !== leadChain) return;
-      proveKept({ libraryId, send }, cardId, contentVersion, shown)
-        .then((text) => text !== null && tell({ kind: "done", text: `Kept. ${text}`, completes: "Kept" }))
+      if (!leadChain) return;
+      resultOf(leadChain, result)
+        .then((shown) => shown && proveKept({ libraryId, send }, cardId, contentVersion, shown))
+        .then((text) => text && tell({ kind: "done", text: `Kept. ${text}`, completes: "Kept" }))
         .catch((error) => tell({ kind: "problem", text: `Kept, but not proved: ${sayError(error)}`, completes: "Kept" }));
     },
     [libraryId, send, tell, leadChain],
