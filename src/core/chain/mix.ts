@@ -39,6 +39,8 @@ interface Step {
   readonly out: Window;
   /** What goes into its chain: for a clip in samples of its material, else of the mix. */
   readonly input: Window;
+  /** Samples by which its chain lags. */
+  readonly latency: number;
   /** Whose output it sums, at which linear level. */
   readonly sources: readonly { readonly id: string; readonly gain: number }[];
 }
@@ -134,13 +136,13 @@ export function planMix(nodes: readonly MixNode[], window: Window, sampleRate: n
       const last = material.frames + latency + tail;
       // Nothing of it sounds within the window.
       if (own.end <= 0 || own.start >= last) continue;
-      steps.push({ node, out, input: { start: own.start - runUp, end: own.end + latency }, sources: [] });
+      steps.push({ node, out, input: { start: own.start - runUp, end: own.end + latency }, latency, sources: [] });
       continue;
     }
     if (sources.length === 0) continue;
     const input = { start: out.start - runUp, end: out.end + latency };
     for (const { id } of sources) wanted.set(id, union(wanted.get(id), input));
-    steps.push({ node, out, input, sources });
+    steps.push({ node, out, input, latency, sources });
   }
   steps.reverse();
   const computed = new Set(steps.map((s) => s.node.id));
@@ -159,7 +161,7 @@ function runChain({ chain, strength }: MixNode, planes: Float32Array[], sampleRa
 }
 
 function clipStep(step: Step, read: readonly Float32Array[], sampleRate: number, lookup?: Lookup): Float32Array[] {
-  const { node, out, input } = step;
+  const { node, out, input, latency } = step;
   const { at, sampleRate: rate, channels } = node.material!;
   const began = Math.round(at * sampleRate);
   const own = resampleNeeds(rate, sampleRate, out.start - began, out.end - began);
@@ -169,7 +171,6 @@ function clipStep(step: Step, read: readonly Float32Array[], sampleRate: number,
     plane.set(read[c], offset);
     return plane;
   });
-  const { latency } = prepareAudioChain(node.chain, node.strength, { sampleRate: rate, channels }, lookup);
   const treated = runChain(node, planes, rate, own.start - input.start + latency, lookup).map((plane) => resample(plane, own.start, rate, sampleRate, out.start - began, out.end - began));
   if (channels === 1) return [treated[0], treated[0]];
   if (channels === 2) return treated;
@@ -204,14 +205,13 @@ export function runMix(
 ): Float32Array[] {
   const made = new Map<string, { key: string; planes: readonly Float32Array[]; has: Window }>();
   for (const step of plan.steps) {
-    const { node, out, input, sources } = step;
+    const { node, out, input, latency, sources } = step;
     const parts = sources.flatMap(({ id, gain }) => (made.has(id) ? [{ ...made.get(id)!, gain }] : []));
     const key = JSON.stringify([node.id, node.chain, node.strength, node.material, plan.sampleRate, out, input, parts.map((p) => [p.key, p.gain])]);
     const planes = remember(key, () => {
       if (node.material) return clipStep(step, read(step), plan.sampleRate, lookup);
       const sum = silence(input);
       for (const { planes, has, gain } of parts) addInto(sum, input, planes, has, gain);
-      const { latency } = prepareAudioChain(node.chain, node.strength, { sampleRate: plan.sampleRate, channels: sides }, lookup);
       const length = out.end - out.start;
       return runChain(node, sum, plan.sampleRate, out.start - input.start + latency, lookup).map((p) => p.subarray(0, length));
     });

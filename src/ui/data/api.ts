@@ -19,6 +19,10 @@ export class ApiError extends Error {
   }
 }
 
+/** Error words with their remedy, on one line. */
+export const sayError = (error: unknown): string =>
+  error instanceof ApiError ? [error.message, error.hint].filter(Boolean).join(" ") : error instanceof Error ? error.message : String(error);
+
 async function answerOf(response: Response): Promise<unknown> {
   const text = await response.text();
   let data: unknown = null;

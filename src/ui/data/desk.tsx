@@ -2,7 +2,7 @@
 
 import { useQueryClient } from "@tanstack/react-query";
 import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from "react";
-import { ApiError, askAs } from "./api";
+import { askAs, sayError } from "./api";
 import { CommandQueue } from "./command-queue";
 import { Finder } from "./finder";
 import { catchUp, historyKey, takeChange, takeEvent, useLibraryQuery } from "./library-data";
@@ -54,9 +54,7 @@ export function useDesk(): Desk {
   return desk;
 }
 
-/** Error words with their remedy, on one line. */
-export const sayError = (error: unknown): string =>
-  error instanceof ApiError ? [error.message, error.hint].filter(Boolean).join(" ") : error instanceof Error ? error.message : String(error);
+export { sayError };
 
 /** A summary of the history as a sentence of its own. */
 export const sentence = (summary: string) => `${summary.charAt(0).toUpperCase()}${summary.slice(1)}.`;

@@ -1,6 +1,6 @@
 import type { QueryClient } from "@tanstack/react-query";
 import { mediumWords } from "@/core/library/words";
-import { ApiError } from "./api";
+import { sayError } from "./api";
 import { sessionKey } from "./library-data";
 import { uploadFile } from "./upload";
 import type { Media, SessionData } from "./wire";
@@ -19,7 +19,6 @@ const atOnce = 2;
 
 const none: readonly Incoming[] = [];
 const withoutEnding = (name: string) => name.replace(/\.[a-z0-9]{1,5}$/i, "") || name;
-const sayProblem = (error: unknown) => (error instanceof ApiError ? [error.message, error.hint].filter(Boolean).join(" ") : String(error));
 
 interface Line {
   /** Tells what happened, where it is refused. */
@@ -99,7 +98,7 @@ export class TakeIn {
           media.set(key, await uploadFile(this.libraryId, file, (share) => this.change(sessionId, key, { share, state: share < 1 ? "sending" : "reading" }), signal));
           this.change(sessionId, key, { state: "done", share: 1 });
         } catch (error) {
-          this.change(sessionId, key, { state: "failed", problem: sayProblem(error) });
+          this.change(sessionId, key, { state: "failed", problem: sayError(error) });
         }
       }
     };
