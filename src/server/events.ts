@@ -57,7 +57,7 @@ export function events(member: Member, headers: Headers, signal: AbortSignal, pu
           write(": \n\n");
         } catch (error) {
           // An outage is no reason to turn anybody away.
-          if (error instanceof Refusal && error.status < 500) close();
+          if (error instanceof Refusal && error.status < 500 && streams.has(close)) close();
         }
       };
       const timer = setInterval(() => void check(), pulse);
