@@ -6,6 +6,7 @@ import yauzl from "yauzl";
 import { writeWav } from "@/core/formats/wav/write";
 import { database } from "@/db/connection";
 import { moveRender, readRender } from "@/db/renders";
+import { decodeAudio } from "@/media/decode-audio";
 import { renderFile } from "@/media/render-file";
 import { carryOutRender } from "@/server/jobs/carry-out-render";
 import { sweepRenders } from "@/server/jobs/sweep";
@@ -171,6 +172,27 @@ describe("rendering", () => {
     const found = await unzip(Buffer.from(await (await file(body.render.id)).arrayBuffer()));
     expect([...found.keys()]).toEqual(["Take-1.flac", "Take-1 2.flac", "Take-1 3.flac"]);
     expect([...found.values()].every((bytes) => bytes.toString("latin1", 0, 4) === "fLaC" && bytes.equals([...found.values()][0]))).toBe(true);
+  });
+
+  it("gives a track with all that feeds it, as the sum of its clips", async () => {
+    const fresh = await newLibrary();
+    const person = await join(fresh.libraryId, "editor");
+    const at = { params: Promise.resolve({ libraryId: fresh.libraryId }) };
+    const sent = new Request(`${origin}/api?name=tone.wav`, { method: "POST", headers: { host: "fichier.test", origin, cookie: person.cookie }, body: new Uint8Array(wav) });
+    const { media } = (await answer<TakenIn>(await materialRoute.POST(sent, at))).body;
+    const { sessionId } = (await person.run<{ sessionId: string }>("create-session", { name: "Laid out", medium: "audio" })).body.result;
+    const targetIds = (await person.run<{ targetIds: string[] }>("add-targets", { sessionId, items: [{ mediaId: media.id, name: "One" }, { mediaId: media.id, name: "Two" }] })).body.result.targetIds;
+    const { targetId: trackId } = (await person.run<{ targetId: string }>("add-group", { sessionId, kind: "track", name: "Both" })).body.result;
+    const askFor = async (ids: string[]) => answer<{ render: Rendering; error?: { code: string } }>(await rendersRoute.POST(request("/api", { method: "POST", cookie: person.cookie, body: { sessionId, targetIds: ids, format: "wav-float" } }), at));
+    expect((await askFor([trackId])).body.error).toMatchObject({ code: "no-material" });
+    for (const targetId of targetIds) await person.run("edit-target", { sessionId, targetIds: [targetId], feedsId: trackId });
+    const { id } = (await askFor([trackId])).body.render;
+    await carryOutRender(id);
+    const response = await fileRoute.GET(request("/api", { cookie: person.cookie }), { params: Promise.resolve({ libraryId: fresh.libraryId, renderId: id }) });
+    expect(response.headers.get("content-disposition")).toContain("Both.wav");
+    const made = await decodeAudio(new Uint8Array(await response.arrayBuffer()));
+    expect(made.sampleRate).toBe(32_000);
+    made.planes.forEach((plane, c) => expect(plane).toEqual(planes[c].map((v) => 2 * v)));
   });
 
   it("is one's own: others neither see nor fetch nor stop it, and viewers cannot ask", async () => {

@@ -1,4 +1,4 @@
-import { and, eq, isNull, or } from "drizzle-orm";
+import { and, eq, inArray, isNull, or } from "drizzle-orm";
 import type { Entity, EntityRows } from "@/core/library/entities";
 import type { Executor } from "./connection";
 import { fromColumns } from "./entities";
@@ -39,7 +39,9 @@ export const listSessions = (db: Executor, libraryId: string) =>
 export const readSession = async (db: Executor, libraryId: string, sessionId: string) =>
   (await db.select().from(benchSession).where(and(eq(benchSession.libraryId, libraryId), eq(benchSession.id, sessionId))))[0] ?? null;
 
-export const listMedia = (db: Executor, libraryId: string) => db.select().from(media).where(eq(media.libraryId, libraryId));
+/** The named media of a library. */
+export const listMedia = (db: Executor, libraryId: string, ids: readonly string[]) =>
+  db.select({ id: media.id, name: media.name, facts: media.facts }).from(media).where(and(eq(media.libraryId, libraryId), inArray(media.id, [...ids])));
 
 export const readMedia = async (db: Executor, libraryId: string, mediaId: string) =>
   (await db.select().from(media).where(and(eq(media.libraryId, libraryId), eq(media.id, mediaId))))[0] ?? null;

@@ -50,6 +50,17 @@ describe("rendering sound to a file", () => {
     expected.planes.forEach((plane) => expect(plane.subarray(length).every((v) => Math.abs(v) < 1 / 8388607)).toBe(true));
   });
 
+  it("follows a tail across the pause between two repeats", async () => {
+    const out = join(folder, "pause.wav");
+    // The material ends with a second of silence, so at its end nothing sounds; the repeats come later.
+    const repeats = sound({ ...setting("audio.delay", { time: 2000, feedback: 30 }), mix: 50 });
+    await renderFile(wav, out, { ...all, chain: repeats, format: "wav-float" });
+    const [left] = (await decodeAudio(readFileSync(out))).planes;
+    const loudest = (from: number, to: number) => Math.max(...left.subarray(from * rate, to * rate).map(Math.abs));
+    expect(loudest(4.05, 5.9)).toBeGreaterThan(0.03);
+    expect(left.length).toBeGreaterThan(7 * rate);
+  });
+
   it("packs the same codes into FLAC as into a 24-bit WAV", async () => {
     const [flac, plain] = [join(folder, "a.flac"), join(folder, "a.wav")];
     await renderFile(wav, flac, { ...all, chain, format: "flac" });

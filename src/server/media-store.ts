@@ -38,6 +38,9 @@ const place = (id: string, part: string) => join(mediaRoot(), id.slice(0, 2), id
 /** The original file, for rendering. */
 export const originalPath = (id: string): string => place(id, "original");
 
+/** The decoded sound: its planes one after another, 32-bit floats. */
+export const planesPath = (id: string): string => place(id, "planes");
+
 const bytesOf = (view: Float32Array | Uint16Array | Int16Array) => new Uint8Array(view.buffer, view.byteOffset, view.byteLength);
 const put = (id: string, part: string, bytes: Uint8Array) => writeWholeFile(place(id, part), (path) => writeFile(path, bytes));
 

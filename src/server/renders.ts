@@ -3,10 +3,14 @@ import { stat } from "node:fs/promises";
 import { Readable } from "node:stream";
 import Joi from "joi";
 import { v7 as newId } from "uuid";
+import { connections, reaching } from "@/core/chain/mix";
+import type { Target } from "@/core/library/entities";
+import { mixNodes, mixRate } from "@/core/library/mixing";
+import type { RenderItem } from "@/core/library/renders";
 import { countTargets } from "@/core/library/words";
 import { database } from "@/db/connection";
 import { insertRender, listRenders, moveRender, readRender, type RenderRow } from "@/db/renders";
-import { readSession, readTargets } from "@/db/replica";
+import { listMedia, readSession, readTargets } from "@/db/replica";
 import { resultFormats, type ResultFormat } from "@/media/results";
 import { attachment } from "./attachment";
 import { validate } from "./command";
@@ -41,16 +45,28 @@ export async function askRender(member: Member, request: unknown): Promise<{ ren
   const known = new Map((await readTargets(db, member.libraryId, sessionId)).map((t) => [t.id, t]));
   const targets = targetIds.map((id) => known.get(id) ?? refuseTarget());
   const medium = resultFormats[format].medium;
-  const items = targets.map(({ name, mediaId, chain, strength }) => {
-    if (mediaId === null) throw new Refusal(409, "no-material", `“${name}” has no material of its own to render.`, { field: "targetIds", hint: "Choose clips or photos." });
+  const mix = await mixOf(member.libraryId, [...known.values()]);
+  const items = targets.map(({ id, name, mediaId, chain, strength }): RenderItem => {
     if (chain.medium !== medium) throw new Refusal(409, "other-medium", `“${name}” cannot be rendered to ${resultFormats[format].label}.`, { field: "format", hint: "Choose a format of its own kind." });
-    return { name, mediaId, chain, strength };
+    if (mediaId !== null) return { name, mediaId, chain, strength };
+    const { needed } = reaching(mix.nodes, connections(mix.nodes), id);
+    const nodes = mix.nodes.filter((node) => needed.has(node.id));
+    if (!nodes.some((node) => node.material)) throw new Refusal(409, "no-material", `No sound reaches “${name}”.`, { field: "targetIds", hint: "Route clips to it, or take them off mute." });
+    return { name, root: id, nodes, media: mix.media, sampleRate: mix.sampleRate };
   });
   const name = targets.length === 1 ? targets[0].name : `${session.name}, ${countTargets(targets)}`;
   const row = await insertRender(db, { id: requestId, libraryId: member.libraryId, memberId: member.userId, name, format, items });
   if (row.memberId !== member.userId || row.libraryId !== member.libraryId) throw new Refusal(409, "request-id-taken", "This request id was used before.");
   if (row.state === "waiting") await queueRender(row.id);
   return { render: publicRender(row) };
+}
+
+/** A session's targets as the nodes of a mix, with the material of each. */
+async function mixOf(libraryId: string, targets: readonly Target[]) {
+  const media = Object.fromEntries(targets.flatMap(({ id, mediaId }) => (mediaId === null ? [] : [[id, mediaId]])));
+  const facts = new Map((await listMedia(database(), libraryId, [...new Set(Object.values(media))])).map((m) => [m.id, m.facts]));
+  const factsOf = (id: string) => facts.get(id);
+  return { nodes: mixNodes(targets, factsOf), media, sampleRate: mixRate(targets, factsOf) };
 }
 
 function refuseTarget(): never {

@@ -57,7 +57,7 @@ export interface MixPlan {
 }
 
 /** A mix has two channels: mono goes to both, of more than two the odd ones go left and the even ones right (no standard). */
-const sides = 2;
+export const sides = 2;
 /** Longest run-up of a chain before the window, in seconds; see `renderLoop`. */
 const longestRunUp = 8;
 
@@ -65,12 +65,19 @@ export const linearGain = (decibels: number): number => 10 ** (decibels / 20);
 
 const union = (a: Window | undefined, b: Window): Window => (a ? { start: Math.min(a.start, b.start), end: Math.max(a.end, b.end) } : b);
 
+/** A way that sound takes in a mix; `to` null is straight out. */
+export interface Connection {
+  readonly from: string;
+  readonly to: string | null;
+  /** Linear. */
+  readonly gain: number;
+}
+
 /**
- * Says what of which node has to be computed to hear a mix, or one node of it (`root`), over a window of the timeline.
- * Muted nodes are silent. With something soloed only that, what feeds it and what it feeds are heard, and returns as far
- * as they get sound from these. Pre: nodes feed each other without circles.
+ * The ways on which sound flows. Muted nodes are silent. With something soloed only that, what feeds it and what it
+ * feeds are heard, and returns as far as they get sound from these. Pre: nodes feed each other without circles.
  */
-export function planMix(nodes: readonly MixNode[], window: Window, sampleRate: number, root: string | null = null, lookup?: Lookup): MixPlan {
+export function connections(nodes: readonly MixNode[]): Connection[] {
   const byId = new Map(nodes.map((node) => [node.id, node]));
   /** A node and all that its sound passes through. */
   const path = (node: MixNode): MixNode[] => {
@@ -79,36 +86,45 @@ export function planMix(nodes: readonly MixNode[], window: Window, sampleRate: n
   };
   const soloing = nodes.some((node) => node.soloed);
   const isSoloed = (node: MixNode) => path(node).some((n) => n.soloed);
-
-  interface Edge {
-    readonly from: string;
-    readonly to: string | null;
-    readonly gain: number;
-  }
-  const edges: Edge[] = [];
+  const found: Connection[] = [];
   for (const node of nodes) {
     if (node.muted) continue;
     // A group passes on what reaches it; whether that is anything has been decided at its sources.
     const passes = !soloing || node.material === null || isSoloed(node);
-    if (passes) edges.push({ from: node.id, to: node.feeds, gain: 1 });
+    if (passes) found.push({ from: node.id, to: node.feeds, gain: 1 });
     for (const { to, level } of node.sends) {
       const back = byId.get(to);
       // A soloed return is heard with what is sent to it, though not its source's own way.
-      if (back && (passes || isSoloed(back))) edges.push({ from: node.id, to, gain: linearGain(level) });
+      if (back && (passes || isSoloed(back))) found.push({ from: node.id, to, gain: linearGain(level) });
     }
   }
+  return found;
+}
 
-  // From what is heard back to the sources; each node once, after all that want something of it.
-  const wanted = new Map<string, Window>();
-  const heard = root === null ? edges.filter((e) => e.to === null).map((e) => e.from) : byId.has(root) ? [root] : [];
-  for (const id of heard) wanted.set(id, window);
+/** The ids of what is heard, a mix or one node of it (`root`), and of everything whose sound reaches that. */
+export function reaching(nodes: readonly MixNode[], ways: readonly Connection[], root: string | null): { readonly heard: readonly string[]; readonly needed: ReadonlySet<string> } {
+  const heard = root === null ? ways.filter((e) => e.to === null).map((e) => e.from) : nodes.some((n) => n.id === root) ? [root] : [];
   const needed = new Set<string>();
   const collect = (id: string) => {
     if (needed.has(id)) return;
     needed.add(id);
-    for (const edge of edges) if (edge.to === id) collect(edge.from);
+    for (const way of ways) if (way.to === id) collect(way.from);
   };
   heard.forEach(collect);
+  return { heard, needed };
+}
+
+/**
+ * Says what of which node has to be computed to hear a mix, or one node of it (`root`), over a window of the timeline.
+ * Pre: nodes feed each other without circles.
+ */
+export function planMix(nodes: readonly MixNode[], window: Window, sampleRate: number, root: string | null = null, lookup?: Lookup): MixPlan {
+  const byId = new Map(nodes.map((node) => [node.id, node]));
+  const edges = connections(nodes);
+  // From what is heard back to the sources; each node once, after all that want something of it.
+  const wanted = new Map<string, Window>();
+  const { heard, needed } = reaching(nodes, edges, root);
+  for (const id of heard) wanted.set(id, window);
   const order: MixNode[] = [];
   const placed = new Set<string>();
   const place = (id: string) => {
@@ -160,6 +176,17 @@ function runChain({ chain, strength }: MixNode, planes: Float32Array[], sampleRa
   return planes.map((p) => p.subarray(skip));
 }
 
+/** Any number of channels as the two of a mix. */
+export function toSides(planes: Float32Array[]): Float32Array[] {
+  if (planes.length === 1) return [planes[0], planes[0]];
+  if (planes.length === 2) return planes;
+  return [0, 1].map((side) => {
+    const sum = new Float32Array(planes[0].length);
+    for (let c = side; c < planes.length; c += 2) for (let i = 0; i < sum.length; i++) sum[i] += planes[c][i];
+    return sum;
+  });
+}
+
 function clipStep(step: Step, read: readonly Float32Array[], sampleRate: number, lookup?: Lookup): Float32Array[] {
   const { node, out, input, latency } = step;
   const { at, sampleRate: rate, channels } = node.material!;
@@ -172,13 +199,7 @@ function clipStep(step: Step, read: readonly Float32Array[], sampleRate: number,
     return plane;
   });
   const treated = runChain(node, planes, rate, own.start - input.start + latency, lookup).map((plane) => resample(plane, own.start, rate, sampleRate, out.start - began, out.end - began));
-  if (channels === 1) return [treated[0], treated[0]];
-  if (channels === 2) return treated;
-  return [0, 1].map((side) => {
-    const sum = new Float32Array(out.end - out.start);
-    for (let c = side; c < channels; c += 2) for (let i = 0; i < sum.length; i++) sum[i] += treated[c][i];
-    return sum;
-  });
+  return toSides(treated);
 }
 
 /** Adds a part of one window to another. */

@@ -1,12 +1,26 @@
+import type { MixNode } from "../chain/mix";
 import type { Chain } from "../chain/model";
 
 export type RenderState = "waiting" | "running" | "done" | "failed" | "cancelled";
 
-/** One target of a rendering, as it was when it was asked for. */
-export interface RenderItem {
+/** A clip or photo of a rendering, as it was when it was asked for. */
+export interface MaterialItem {
   readonly name: string;
   readonly mediaId: string;
   readonly chain: Chain;
   /** Percent. */
   readonly strength: number;
 }
+
+/** A track, bus, return or output, with all of its session's mix as it was when it was asked for. */
+export interface MixItem {
+  readonly name: string;
+  readonly root: string;
+  readonly nodes: readonly MixNode[];
+  /** The material of the nodes that have any, by their ids. */
+  readonly media: Readonly<Record<string, string>>;
+  /** Samples a second. */
+  readonly sampleRate: number;
+}
+
+export type RenderItem = MaterialItem | MixItem;

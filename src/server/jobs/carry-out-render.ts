@@ -6,8 +6,10 @@ import { withLock } from "@/db/locks";
 import { moveRender, readRender, type RenderRow } from "@/db/renders";
 import { UnreadableMedia } from "@/media/process";
 import { renderFile } from "@/media/render-file";
+import { renderMixFile } from "@/media/render-mix";
 import { MissingEffects, resultFormats, type ResultFormat } from "@/media/results";
-import { originalPath } from "../media-store";
+import type { SoundFormat } from "@/media/sound-sink";
+import { originalPath, planesPath } from "../media-store";
 import { resultFolder, resultPath } from "./render-store";
 import { zipFiles } from "./zip";
 
@@ -25,8 +27,12 @@ async function renderItems({ id, name, items, format: wanted }: RenderRow, onPro
   await rm(folder, { recursive: true, force: true });
   await mkdir(folder, { recursive: true });
   const names = fileNames(items.map((item) => item.name)).map((n) => `${n}.${extension}`);
-  for (const [i, { mediaId, chain, strength }] of items.entries())
-    await renderFile(originalPath(mediaId), join(folder, `item-${i}`), { chain, strength, format }, { onProgress: (share) => onProgress((i + share) / items.length), signal });
+  for (const [i, item] of items.entries()) {
+    const output = join(folder, `item-${i}`);
+    const hooks = { onProgress: (share: number) => onProgress((i + share) / items.length), signal };
+    if ("root" in item) await renderMixFile(output, { ...item, format: format as SoundFormat }, (node) => planesPath(item.media[node]), hooks);
+    else await renderFile(originalPath(item.mediaId), output, { chain: item.chain, strength: item.strength, format }, hooks);
+  }
   if (items.length === 1) {
     await rename(join(folder, "item-0"), resultPath(id));
     return names[0];

@@ -19,8 +19,8 @@ export async function sessionReplica({ libraryId }: Member, sessionId: string) {
       if (!session || session.removed) throw noSession();
       const stream = await findStream(tx, key);
       const targets = await readTargets(tx, libraryId, sessionId);
-      const used = new Set(targets.map((t) => t.mediaId));
-      const media = (await listMedia(tx, libraryId)).filter((m) => used.has(m.id)).map(({ id, name, facts }) => ({ id, name, facts }));
+      const used = new Set(targets.flatMap((t) => t.mediaId ?? []));
+      const media = await listMedia(tx, libraryId, [...used]);
       return { session, stream: { id: stream?.id ?? null, revision: stream?.revision ?? 0 }, targets, media };
     },
     { isolationLevel: "repeatable read", accessMode: "read only" },

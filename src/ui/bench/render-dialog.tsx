@@ -53,7 +53,6 @@ function RenderingRow({ rendering, path, onCancel }: { rendering: Rendering; pat
 export function RenderDialog({ targets, sessionId, onClose }: { targets: readonly Target[]; sessionId: string; onClose: () => void }) {
   const { libraryId } = useDesk();
   const client = useQueryClient();
-  const withMaterial = targets.filter((t) => t.mediaId !== null);
   const medium = targets[0]?.chain.medium === "image" ? "image" : "audio";
   const [format, setFormat] = useState<string>(formats[medium][0].value);
   const [problem, setProblem] = useState<string>();
@@ -77,7 +76,7 @@ export function RenderDialog({ targets, sessionId, onClose }: { targets: readonl
     event.preventDefault();
     setProblem(undefined);
     try {
-      const { render } = await api<{ render: Rendering }>(path, { method: "POST", body: { sessionId, targetIds: withMaterial.map((t) => t.id), format, requestId: newId() } });
+      const { render } = await api<{ render: Rendering }>(path, { method: "POST", body: { sessionId, targetIds: targets.map((t) => t.id), format, requestId: newId() } });
       setAsked(render.id);
     } catch (error) {
       setProblem(sayError(error));
@@ -89,17 +88,17 @@ export function RenderDialog({ targets, sessionId, onClose }: { targets: readonl
     await client.invalidateQueries({ queryKey: key });
   };
   return (
-    <Dialog title={withMaterial.length > 0 ? `Render ${countTargets(withMaterial)}` : "Render"} onClose={onClose} initialFocus={button} width="560px">
+    <Dialog title={targets.length > 0 ? `Render ${countTargets(targets)}` : "Render"} onClose={onClose} initialFocus={button} width="560px">
       <form onSubmit={submit}>
-        {withMaterial.length > 0 ? (
-          <Choice label={withMaterial.length > 1 ? "Each as, together in a zip" : "As"} options={formats[medium]} value={format as never} onChange={setFormat} />
+        {targets.length > 0 ? (
+          <Choice label={targets.length > 1 ? "Each as, together in a zip" : "As"} options={formats[medium]} value={format as never} onChange={setFormat} />
         ) : (
-          <Box mb="12px" color="cardMuted">Nothing with material of its own is selected.</Box>
+          <Box mb="12px" color="cardMuted">Nothing is selected.</Box>
         )}
         {problem && <Box role="alert" color="#a63a24" mb="10px">{`✕ ${problem}`}</Box>}
         <HStack justifyContent="flex-end">
           <QuietButton keys="Escape" onClick={onClose}>Leave</QuietButton>
-          <MainButton ref={button} type="submit" keys="Enter" disabled={withMaterial.length === 0}>Render</MainButton>
+          <MainButton ref={button} type="submit" keys="Enter" disabled={targets.length === 0}>Render</MainButton>
         </HStack>
       </form>
       {renders.length > 0 && (

@@ -1,0 +1,55 @@
+import { open, type FileHandle } from "node:fs/promises";
+import { connections, mixLength, reaching, sides, type MixNode } from "@/core/chain/mix";
+import { mixTail, streamMix } from "@/core/chain/mix-stream";
+import { MissingEffects, type RenderHooks } from "./results";
+import { writeSoundFile, writeTail, type SoundFormat, type SoundSink } from "./sound-sink";
+
+export interface MixRendering {
+  readonly nodes: readonly MixNode[];
+  /** The node that is rendered with all whose sound reaches it. */
+  readonly root: string;
+  /** Samples a second. */
+  readonly sampleRate: number;
+  readonly format: SoundFormat;
+}
+
+const block = 16384;
+
+/**
+ * Renders one track, bus, return or output of a mix into a file of two channels, from the beginning of the timeline to
+ * the end of the last clip that reaches it, and its tail. `planesPath` tells where a clip's decoded sound lies: its
+ * planes one after another, 32-bit floats. Throws `MissingEffects` or the signal's reason; then there is no file.
+ */
+export async function renderMixFile(output: string, { nodes, root, sampleRate, format }: MixRendering, planesPath: (nodeId: string) => string, hooks: RenderHooks = {}): Promise<{ frames: number }> {
+  const { needed } = reaching(nodes, connections(nodes), root);
+  const used = nodes.filter((node) => needed.has(node.id));
+  const files = new Map<string, FileHandle>();
+  try {
+    const stream = streamMix(nodes, sampleRate, root, async (node, { start, end }) => {
+      let file = files.get(node.id);
+      if (!file) files.set(node.id, (file = await open(planesPath(node.id))));
+      return Promise.all(
+        Array.from({ length: node.material!.channels }, async (_, c) => {
+          const plane = new Float32Array(end - start);
+          const { bytesRead } = await file.read(new Uint8Array(plane.buffer), 0, plane.byteLength, (c * node.material!.frames + start) * 4);
+          if (bytesRead !== plane.byteLength) throw new Error(`the decoded sound of ${node.id} is shorter than it should be`);
+          return plane;
+        }),
+      );
+    });
+    if (stream.missing.length > 0) throw new MissingEffects(stream.missing);
+    const length = Math.ceil(mixLength(used) * sampleRate);
+    const write = async (sink: SoundSink) => {
+      for (let done = 0; done < length; done += block) {
+        hooks.signal?.throwIfAborted();
+        const frames = Math.min(block, length - done);
+        await sink.write(await stream.next(frames), frames);
+        hooks.onProgress?.((done + frames) / length);
+      }
+      await writeTail(sink, mixTail(used, sampleRate) * sampleRate, sampleRate, (frames) => stream.next(frames), hooks.signal);
+    };
+    return await writeSoundFile(output, { format, channels: sides, sampleRate }, write, hooks);
+  } finally {
+    await Promise.all([...files.values()].map((file) => file.close()));
+  }
+}
