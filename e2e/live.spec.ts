@@ -1,5 +1,5 @@
 import { expect, test, type Browser, type Page } from "@playwright/test";
-import { found, press, rendered, said, saved, signIn, target } from "./desk";
+import { chain, found, press, rendered, said, saved, signIn, target } from "./desk";
 
 /** A page of a browser of its own. */
 const otherBrowser = async (browser: Browser): Promise<Page> => (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
@@ -84,4 +84,44 @@ test("the tabs of a browser share one event stream, and another takes over when 
   await press(elsewhere, "Backspace", "Backspace");
   await expect(second.getByRole("navigation", { name: "Index" })).not.toContainText("Through the");
   await elsewhere.context().close();
+});
+
+test("two shape one target at once: both are shown, one is kept, the other can be brought back", async ({ page, browser }) => {
+  const other = await otherBrowser(browser);
+  for (const [desk, who] of [[page, "sound"], [other, "curator"]] as const) {
+    await signIn(desk, who);
+    await desk.getByRole("combobox", { name: "Session" }).selectOption({ label: "The foghorn, laid out" });
+    await target(desk, "First blast").dispatchEvent("mousedown");
+    await expect(desk.getByRole("heading", { name: "First blast" })).toBeVisible();
+    await desk.getByRole("listbox", { name: "Targets" }).focus();
+  }
+
+  // This browser hears nothing of the other for a moment, as on a bad line.
+  await page.route("**/events", (route) => route.abort());
+  await page.route("**/commands/set-chain", async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 1500));
+    await route.continue();
+  });
+  await press(page, "a");
+  await page.keyboard.type("hi");
+  await press(page, "Enter");
+  await press(other, "a");
+  await other.keyboard.type("gain");
+  await press(other, "Enter");
+  await saved(other);
+  const dialog = page.getByRole("dialog", { name: /changed by somebody else/ });
+  await expect(dialog).toBeVisible();
+  await expect(dialog.getByRole("option", { name: /Yours/ })).toContainText("High-pass");
+  await expect(dialog.getByRole("option", { name: /The other one/ })).toContainText("Gain");
+  await page.unroute("**/commands/set-chain");
+  await press(page, "ArrowRight", "Enter");
+  await expect(dialog).toBeHidden();
+  await saved(page);
+  await expect(chain(page)).toContainText("Gain");
+  // What was left is not lost: doing it again brings it.
+  await press(page, "Shift+Backspace");
+  await expect(chain(page)).toContainText("High-pass");
+  await press(page, "Backspace", "Backspace");
+  await saved(page);
+  await other.context().close();
 });

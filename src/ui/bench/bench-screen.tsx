@@ -17,6 +17,7 @@ import { AliasDialog, KeyDialog } from "../parts/card-dialogs";
 import { NameDialog } from "../parts/command-dialogs";
 import { AddEffect } from "./add-effect";
 import { BenchResultContext, type BenchResult } from "./bench-result";
+import { ConflictDialog } from "./conflict-dialog";
 import { EmptySession } from "./empty-session";
 import { ChainColumn } from "./chain-column";
 import { GroupViewer } from "./group-viewer";
@@ -162,6 +163,7 @@ export function BenchScreen({ session }: { session: SessionData }) {
       {panel === "add" && lead && <AddEffect medium={lead.chain.medium} onAdd={addEffect} onClose={close} />}
       {panel === "keep" && lead && <KeepDialog target={lead} onClose={close} onKept={kept} />}
       {panel === "versions" && pinned && <VersionsDialog bench={bench} card={pinned} onClose={close} />}
+      {bench.conflict && <ConflictDialog key={bench.conflict.targetId} bench={bench} conflict={bench.conflict} />}
       {panel === "render" && <RenderDialog targets={selected} sessionId={session.session.id} onClose={close} />}
       {panel === "route" && lead && <RouteDialog bench={bench} target={lead} onClose={close} />}
       {panel === "rename" && lead && <NameDialog title={`Rename “${lead.name}”`} first={lead.name} action="Rename" command="edit-target" input={(name) => ({ sessionId: session.session.id, targetIds: [lead.id], name })} onClose={close} />}

@@ -1,10 +1,12 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { chainText } from "@/core/chain/fingerprint";
 import type { Chain } from "@/core/chain/model";
 import { normaliseChain } from "@/core/chain/values";
 import type { Card, Target } from "@/core/library/entities";
 import { byPosition } from "@/core/library/order";
 import { countTargets, mediumWords } from "@/core/library/words";
+import { ApiError } from "../data/api";
 import { sayError, useDesk } from "../data/desk";
 import { sessionKey } from "../data/library-data";
 import type { SessionData } from "../data/wire";
@@ -18,6 +20,13 @@ export type ApplyHow = "replace" | "after";
 export interface Audition {
   readonly chain: Chain;
   readonly strength: number;
+}
+
+/** Chain and strength of one target, as they are here and as somebody else has left them. */
+export interface Conflict {
+  readonly targetId: string;
+  readonly mine: Audition;
+  readonly theirs: Audition & { readonly version: number };
 }
 
 export interface Bench {
@@ -37,9 +46,16 @@ export interface Bench {
   /** Sets the strength of every selected target. */
   setStrength(strength: number): void;
   apply(card: Card, how: ApplyHow, strength: number): void;
+  /** A target that somebody else changed while it was being changed here; nothing of either is lost until one is chosen. */
+  readonly conflict: Conflict | null;
+  /** Keeps what was done here, or what somebody else did. */
+  decide(keep: "mine" | "theirs"): void;
   /** Sends what still waits, then takes back. */
   takeBack(direction: "undo" | "redo"): Promise<void>;
 }
+
+const staleTarget = (current: Target) => new ApiError(409, "stale", `“${current.name}” was changed in the meantime.`, { current });
+const sameShape = (a: Audition, b: Audition) => a.strength === b.strength && chainText(a.chain) === chainText(b.chain);
 
 /** Edits within this time of each other become one change in the history. */
 const restBeforeSaving = 350;
@@ -64,9 +80,9 @@ export function useBench(session: SessionData): Bench {
   const lead = targets.find((t) => t.id === selection.lead) ?? null;
 
   // What callbacks need of the latest render, without being made anew by it.
-  const latest = useRef({ local, selected, lead });
+  const latest = useRef({ local, targets, selected, lead });
   useEffect(() => {
-    latest.current = { local, selected, lead };
+    latest.current = { local, targets, selected, lead };
   });
 
   const layOver = useCallback((ids: readonly string[], change: (id: string) => Local) => {
@@ -90,8 +106,10 @@ export function useBench(session: SessionData): Bench {
     });
   }, []);
 
-  /** Targets whose last touch waits to be saved: how to stop waiting, and how to say that it is on its way. */
-  const timers = useRef(new Map<string, { timer: ReturnType<typeof setTimeout>; release: () => void }>());
+  const [conflicts, setConflicts] = useState<readonly Conflict[]>([]);
+  const known = useCallback((id: string) => client.getQueryData<SessionData>(sessionKey(session.session.id))?.replica.target.get(id), [client, session.session.id]);
+  /** Targets whose last touch waits to be saved: how to stop waiting, how to say that it is on its way, and what it began from. */
+  const timers = useRef(new Map<string, { timer: ReturnType<typeof setTimeout>; release: () => void; base: Audition | undefined }>());
   const save = useCallback(
     async (id: string) => {
       const waiting = timers.current.get(id);
@@ -101,27 +119,50 @@ export function useBench(session: SessionData): Bench {
       if (!mine) return waiting?.release();
       const { chain, strength } = mine;
       try {
-        await send("set-chain", () => ({
-          sessionId: session.session.id,
-          targetId: id,
-          ...(chain && { chain }),
-          ...(strength !== undefined && { strength }),
+        await send("set-chain", () => {
           // From the cache, not from the last render: an answer may have come in between.
-          seen: client.getQueryData<SessionData>(sessionKey(session.session.id))?.replica.target.get(id)?.version,
-        }));
+          const now = known(id);
+          // What came in from elsewhere since the first touch was never seen by who made it.
+          if (now && waiting?.base && !sameShape(now, waiting.base)) throw staleTarget(now);
+          return { sessionId: session.session.id, targetId: id, ...(chain && { chain }), ...(strength !== undefined && { strength }), seen: now?.version };
+        });
+        settle(new Map([[id, mine]]));
       } catch (error) {
-        tell({ kind: "problem", text: sayError(error) });
+        const theirs = error instanceof ApiError && error.code === "stale" ? (error.details.current as Target) : undefined;
+        if (theirs) {
+          const { chain: their, strength: share, version } = theirs;
+          setConflicts((list) => [...list.filter((c) => c.targetId !== id), { targetId: id, mine: { chain: chain ?? their, strength: strength ?? share }, theirs: { chain: their, strength: share, version } }]);
+        } else {
+          tell({ kind: "problem", text: sayError(error) });
+          settle(new Map([[id, mine]]));
+        }
       }
-      settle(new Map([[id, mine]]));
       waiting?.release();
     },
-    [send, settle, tell, client, session.session.id],
+    [send, settle, tell, known, session.session.id],
+  );
+  const conflict = conflicts[0] ?? null;
+  const decide = useCallback(
+    (keep: "mine" | "theirs") => {
+      if (!conflict) return;
+      const { targetId, mine, theirs } = conflict;
+      const over = latest.current.local.get(targetId);
+      setConflicts((list) => list.filter((c) => c !== conflict));
+      if (!over) return;
+      // Where theirs is kept mine is saved and taken back, so that it is in the history and one key brings it back.
+      void send("set-chain", () => ({ sessionId: session.session.id, targetId, ...mine, seen: Math.max(theirs.version, known(targetId)?.version ?? 0) }))
+        .then(() => (keep === "theirs" ? serverTakeBack("undo") : undefined))
+        .catch((error) => tell({ kind: "problem", text: sayError(error) }))
+        .finally(() => settle(new Map([[targetId, over]])));
+    },
+    [conflict, send, settle, tell, known, serverTakeBack, session.session.id],
   );
   const saveSoon = useCallback(
     (id: string) => {
       const waiting = timers.current.get(id);
       clearTimeout(waiting?.timer);
-      timers.current.set(id, { timer: setTimeout(() => void save(id), restBeforeSaving), release: waiting?.release ?? hold() });
+      const base = waiting ? waiting.base : latest.current.targets.find((t) => t.id === id);
+      timers.current.set(id, { timer: setTimeout(() => void save(id), restBeforeSaving), release: waiting?.release ?? hold(), base });
     },
     [save, hold],
   );
@@ -188,5 +229,5 @@ export function useBench(session: SessionData): Bench {
     [saveNow, serverTakeBack],
   );
 
-  return { session, targets, selection, selected, lead, audition, setAudition, inMix, setInMix, shape, setStrength, apply, takeBack };
+  return { session, targets, selection, selected, lead, audition, setAudition, inMix, setInMix, shape, setStrength, apply, conflict, decide, takeBack };
 }
