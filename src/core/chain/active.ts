@@ -1,30 +1,68 @@
-import type { EffectDefinition, Medium } from "../effects/define";
+import type { DecodedFile, EffectDefinition, Learnt, Medium } from "../effects/define";
 import { findEffect } from "../effects/registry";
 import type { Chain } from "./model";
 import { normaliseChain } from "./values";
 
 export type Lookup = (id: string) => EffectDefinition | undefined;
 
-/** A setting that takes part: its effect, checked values, and its share of the mix, above 0 up to 1. */
+/** What a chain needs besides its own values. */
+export interface Resources {
+  readonly lookup?: Lookup;
+  /** A file that effects depend on, by the SHA-256 of its bytes; undefined where it is not here. */
+  readonly files?: (hash: string) => DecodedFile | undefined;
+  /** What settings learnt of the material, by their place in the chain; see `learning`. */
+  readonly learnt?: ReadonlyMap<number, Learnt>;
+}
+
+/** A setting that takes part: its effect, checked values, its files, and its share of the mix, above 0 up to 1. */
 export interface ActiveSetting<Effect> {
+  /** Place in the chain. */
+  readonly index: number;
   readonly effect: Effect;
   readonly values: never;
   readonly share: number;
+  /** By the parameters that name them. */
+  readonly files: Readonly<Record<string, DecodedFile>>;
 }
 
 /**
  * The settings of a chain that take part in a rendering, in order. Those that are off or at mix 0 are passed by, and
- * so are effects that are unknown here; these are listed in `missing`, since a result without them must say so.
+ * so are effects that are unknown here, or whose files are not here; these are listed in `missing`, since a result
+ * without them must say so.
  */
-export function activeSettings<M extends Medium>(chain: Chain, medium: M, lookup: Lookup = findEffect) {
+export function activeSettings<M extends Medium>(chain: Chain, medium: M, { lookup = findEffect, files: find }: Resources = {}) {
   type Effect = Extract<EffectDefinition, { medium: M }>;
   const active: ActiveSetting<Effect>[] = [];
   const missing: string[] = [];
-  for (const { effect: id, values, on, mix } of normaliseChain(chain).chain.settings) {
+  for (const [index, { effect: id, values, on, mix }] of normaliseChain(chain).chain.settings.entries()) {
     const effect = lookup(id);
-    if (effect?.medium !== medium) missing.push(id);
+    if (effect?.medium !== medium) {
+      missing.push(id);
+      continue;
+    }
+    if (!on || mix === 0) continue;
+    const files: Record<string, DecodedFile> = {};
+    let complete = true;
+    for (const [key, spec] of Object.entries(effect.parameters)) {
+      const hash = values[key];
+      if (spec.kind !== "file" || typeof hash !== "string") continue;
+      const found = find?.(hash);
+      if (found?.kind === spec.holds) files[key] = found;
+      else {
+        complete = false;
+        missing.push(`the ${spec.label.toLowerCase()} ${hash.slice(0, 8)}… of ${id}`);
+      }
+    }
     // `never`, so that an effect takes them: they were checked against its own specification just above.
-    else if (on && mix > 0) active.push({ effect: effect as Effect, values: values as never, share: mix / 100 });
+    if (complete) active.push({ index, effect: effect as Effect, values: values as never, share: mix / 100, files });
   }
   return { active, missing };
+}
+
+/** The hashes of all files that a chain's known effects name. */
+export function filesOf(chain: Chain, lookup: Lookup = findEffect): string[] {
+  const found = chain.settings.flatMap(({ effect, values }) =>
+    Object.entries(lookup(effect)?.parameters ?? {}).flatMap(([key, spec]) => (spec.kind === "file" && typeof values[key] === "string" ? [values[key]] : [])),
+  );
+  return [...new Set(found)];
 }

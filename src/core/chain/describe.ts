@@ -15,6 +15,12 @@ export function sayNumber(spec: NumberParameter, value: number): string {
       return `${value > 0 ? "+" : value < 0 ? "−" : ""}${trimmed(Math.abs(value), 2)} ${spec.unit}`;
     case "fraction":
       return trimmed(value, 3);
+    case "degrees":
+      return `${trimmed(value, 1)}°`;
+    case "ratio":
+      return `${trimmed(value, 2)} : 1`;
+    case "number":
+      return trimmed(value, 3);
     case "Q":
       return `Q ${trimmed(value, 2)}`;
     default:
@@ -37,6 +43,8 @@ export function sayValue(spec: Parameter, value: Json | undefined): string {
       const count = Array.isArray(value) ? value.length : spec.default.length;
       return `${count} points`;
     }
+    case "file":
+      return typeof value === "string" ? value.slice(0, 8) : "none";
   }
 }
 
@@ -66,7 +74,7 @@ const multipliers: Record<string, number> = { k: 1000, khz: 1000, s: 1 };
 export function readNumber(spec: NumberParameter, text: string): number | undefined {
   const clean = text.trim().toLowerCase().replace("−", "-").replace(",", ".");
   if (spec.off && clean === "off") return spec[spec.off];
-  const match = /^([+-]?(?:\d+\.?\d*|\.\d+))\s*([a-z%/]*)$/.exec(clean.replace(/^q\s*/, ""));
+  const match = /^([+-]?(?:\d+\.?\d*|\.\d+))\s*([a-z%/°]*)(?:\s*:\s*1)?$/.exec(clean.replace(/^q\s*/, ""));
   if (!match) return undefined;
   const value = Number(match[1]);
   const unit = match[2];

@@ -1,6 +1,6 @@
 import type { AudioProcessor } from "../effects/define";
 import { resample, resampleNeeds } from "../signal/resample";
-import type { Lookup } from "./active";
+import type { Resources } from "./active";
 import { connections, reaching, sides, toSides, type MixNode, type Window } from "./mix";
 import { prepareAudioChain } from "./run-audio";
 
@@ -170,7 +170,7 @@ export interface MixStream {
  * `runMix` computes for a window, for files of any length. Every node runs once from its beginning, so that the
  * result is the same to the bit whatever the size of what is asked for.
  */
-export function streamMix(nodes: readonly MixNode[], sampleRate: number, root: string | null, read: ReadMaterial, lookup?: Lookup): MixStream {
+export function streamMix(nodes: readonly MixNode[], sampleRate: number, root: string | null, read: ReadMaterial, resources?: Resources): MixStream {
   const ways = connections(nodes);
   const { heard, needed } = reaching(nodes, ways, root);
   const byId = new Map(nodes.map((node) => [node.id, node]));
@@ -181,7 +181,7 @@ export function streamMix(nodes: readonly MixNode[], sampleRate: number, root: s
     if (known) return known;
     const node = byId.get(id)!;
     const { material } = node;
-    const processor = prepareAudioChain(node.chain, node.strength, { sampleRate: material?.sampleRate ?? sampleRate, channels: material?.channels ?? sides }, lookup);
+    const processor = prepareAudioChain(node.chain, node.strength, { sampleRate: material?.sampleRate ?? sampleRate, channels: material?.channels ?? sides }, resources);
     processor.missing.forEach((effect) => missing.add(effect));
     const strand = material
       ? new ClipStrand(node, processor, sampleRate, read)

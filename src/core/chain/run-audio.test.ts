@@ -31,7 +31,7 @@ describe("running a chain", () => {
   it("keeps a dry path aligned with an effect that lags: two equal aligned copies sum to +6.02 dB (common practice, no source)", () => {
     const setting = { effect: "test.lag", values: {}, on: true, mix: 50 };
     const lookup = (id: string) => (id === "test.lag" ? lagging : findEffect(id)) as ReturnType<typeof findEffect>;
-    const run = prepareAudioChain({ medium: "audio", settings: [setting] }, 100, { sampleRate, channels: 1 }, lookup);
+    const run = prepareAudioChain({ medium: "audio", settings: [setting] }, 100, { sampleRate, channels: 1 }, { lookup });
     const block = new Float32Array(3037);
     block.set(ramp);
     run.process([block], block.length);

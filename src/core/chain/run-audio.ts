@@ -1,35 +1,11 @@
 import type { AudioContextFacts, AudioProcessor } from "../effects/define";
-import { activeSettings, type Lookup } from "./active";
+import { Hold } from "../signal/hold";
+import { activeSettings, type Resources } from "./active";
+import { learnFrom } from "./learn";
 import type { Chain } from "./model";
 
 /** Samples a block; the result never depends on it. */
 const blockSize = 1024;
-
-/** Holds a signal back by a fixed number of samples, so that a dry path stays aligned with a lagging wet one. */
-class Hold {
-  private readonly lines: Float32Array[];
-  private at = 0;
-
-  constructor(
-    private readonly length: number,
-    channels: number,
-  ) {
-    this.lines = Array.from({ length: channels }, () => new Float32Array(length));
-  }
-
-  process(blocks: readonly Float32Array[], frames: number): void {
-    if (this.length === 0) return;
-    for (let i = 0; i < frames; i++) {
-      blocks.forEach((block, c) => {
-        const line = this.lines[c];
-        const out = line[this.at];
-        line[this.at] = block[i];
-        block[i] = out;
-      });
-      this.at = (this.at + 1) % this.length;
-    }
-  }
-}
 
 /** `wet = dry + (wet − dry) · share`, in place; nothing is computed at either end, so that both are exact. */
 function mixInto(wet: readonly Float32Array[], dry: readonly Float32Array[], share: number, frames: number): void {
@@ -66,17 +42,25 @@ function withDryPath(wet: AudioProcessor, share: number, channels: number): Audi
 }
 
 /**
- * Makes a chain ready to run; `missing` lists effects that are unknown here. `strength` in percent blends the whole chain with the
+ * Makes a chain ready to run; `missing` lists effects and files that are not here, and effects that had nothing to learn
+ * from (see `learning`). `strength` in percent blends the whole chain with the
  * untouched material, aligned to the sample.
  */
 export function prepareAudioChain(
   chain: Chain,
   strength: number,
   facts: AudioContextFacts,
-  lookup?: Lookup,
+  resources: Resources = {},
 ): AudioProcessor & { readonly missing: readonly string[] } {
-  const { active, missing } = activeSettings(chain, "audio", lookup);
-  const parts = active.map(({ effect, values, share }) => withDryPath(effect.create(values, facts), share, facts.channels));
+  const { active, missing } = activeSettings(chain, "audio", resources);
+  const parts = active.flatMap(({ index, effect, values, share, files }) => {
+    const learnt = resources.learnt?.get(index) ?? null;
+    if (effect.analyse && !learnt) {
+      missing.push(`${effect.id}, which has to hear the whole material first`);
+      return [];
+    }
+    return [withDryPath(effect.create(values, facts, { files, learnt }), share, facts.channels)];
+  });
   const series: AudioProcessor = {
     latency: parts.reduce((sum, p) => sum + p.latency, 0),
     tail: parts.reduce((sum, p) => sum + p.tail, 0),
@@ -100,12 +84,15 @@ interface RenderOptions {
   readonly strength?: number;
   /** Samples rendered after the end of the material, at most the chain's own tail. */
   readonly tail?: number;
+  readonly resources?: Resources;
 }
 
 /** Renders a chain over material from its first sample; latency is taken out. */
 export function renderAudio(chain: Chain, material: AudioMaterial, options: RenderOptions = {}): RenderedAudio {
   const { planes, sampleRate } = material;
-  const processor = prepareAudioChain(chain, options.strength ?? 100, { sampleRate, channels: planes.length });
+  const { resources = {} } = options;
+  const learnt = learnFrom(chain, planes, sampleRate, resources);
+  const processor = prepareAudioChain(chain, options.strength ?? 100, { sampleRate, channels: planes.length }, { ...resources, learnt });
   const length = planes[0].length;
   const total = length + Math.min(options.tail ?? 0, processor.tail);
   const out = planes.map((plane) => {
@@ -134,13 +121,14 @@ const longestRunUp = 8;
 /**
  * Renders a range as it sounds while it loops, in the settled state: the chain first runs over the range as often as
  * its tail asks for, so that repeats and reverb of the end are heard at the beginning and nothing glides or fades in.
- * `start` and `end` in samples.
+ * `start` and `end` in samples. What has to hear the whole material first hears `material`.
  */
-export function renderLoop(chain: Chain, material: AudioMaterial, start: number, end: number, strength = 100): RenderedAudio {
+export function renderLoop(chain: Chain, material: AudioMaterial, start: number, end: number, strength = 100, resources: Resources = {}): RenderedAudio {
   const { sampleRate } = material;
   const range = material.planes.map((p) => p.subarray(start, end));
   const length = end - start;
-  const processor = prepareAudioChain(chain, strength, { sampleRate, channels: range.length });
+  const learnt = learnFrom(chain, material.planes, sampleRate, resources);
+  const processor = prepareAudioChain(chain, strength, { sampleRate, channels: range.length }, { ...resources, learnt });
   const runUp = Math.min(processor.tail, longestRunUp * sampleRate);
   // The run-up ends exactly where the loop begins, wherever in the loop it has to start for that.
   let at = (length - (runUp % length)) % length;

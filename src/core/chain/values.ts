@@ -4,7 +4,7 @@ import { longestChain, type Chain, type EffectSetting, type Json } from "./model
 
 /** What is wrong with a chain, and where; the wording for people is `sayProblem`. */
 export interface ValueProblem {
-  readonly code: "out-of-range" | "not-a-number" | "not-an-option" | "wrong-shape" | "too-long" | "wrong-medium" | "unknown-parameter";
+  readonly code: "out-of-range" | "not-a-number" | "not-an-option" | "wrong-shape" | "too-long" | "wrong-medium" | "unknown-parameter" | "not-a-file";
   /** Path into the chain, such as `settings.0.values.cutoff`. */
   readonly path: string;
   readonly min?: number;
@@ -82,6 +82,11 @@ function parameterValue(spec: Parameter, value: Json | undefined, path: string, 
       return rowsValue(spec, value, path, report);
     case "curve":
       return curveValue(spec, value, path, report);
+    case "file":
+      if (value === undefined || value === null) return null;
+      if (typeof value === "string" && /^[0-9a-f]{64}$/.test(value)) return value;
+      report({ code: "not-a-file", path });
+      return null;
   }
 }
 
@@ -140,6 +145,8 @@ export function sayProblem({ code, path, min, max, unit }: ValueProblem): string
       return `${where}: the value has another shape than this effect stores.`;
     case "too-long":
       return `${where}: at most ${max} are possible here.`;
+    case "not-a-file":
+      return `${where}: name a file by the SHA-256 of its bytes, 64 hexadecimal digits, or null.`;
     case "wrong-medium":
       return `${where}: this effect works on another medium than the chain.`;
     case "unknown-parameter":

@@ -1,3 +1,4 @@
+import type { Lut } from "../colour/lut";
 import type { ParameterSpecs, ValuesOf } from "./parameter";
 
 export type Medium = "audio" | "image" | "video";
@@ -9,6 +10,16 @@ export interface AudioContextFacts {
   readonly sampleRate: number;
   /** 1 to 8. */
   readonly channels: number;
+}
+
+/** What an effect learnt of the whole material before it runs. */
+export type Learnt = Float64Array;
+
+/** Hears the whole material once, in order, before the effect runs over it. */
+export interface Analysis {
+  hear(channels: readonly Float32Array[], frames: number): void;
+  /** What the effect's `create` is given. */
+  finish(): Learnt;
 }
 
 /** A running audio effect. It may keep state; it never depends on the size of the blocks it is given. */
@@ -25,6 +36,12 @@ export interface ComplexNumber {
   readonly re: number;
   readonly im: number;
 }
+
+/** A file that an effect depends on, decoded. */
+export type DecodedFile =
+  | { readonly kind: "impulse"; readonly planes: readonly Float32Array[]; readonly sampleRate: number }
+  | { readonly kind: "texture"; readonly width: number; readonly height: number; readonly planes: readonly Float32Array[] }
+  | { readonly kind: "lut"; readonly lut: Lut };
 
 interface EffectFacts<Specs extends ParameterSpecs> {
   readonly id: string;
@@ -43,7 +60,14 @@ interface EffectFacts<Specs extends ParameterSpecs> {
 
 export interface AudioEffect<Specs extends ParameterSpecs = ParameterSpecs> extends EffectFacts<Specs> {
   readonly medium: "audio";
-  create(values: ValuesOf<Specs>, facts: AudioContextFacts): AudioProcessor;
+  /** Unfit for live playback, such as a treatment that has to look far ahead; the interface says so. */
+  readonly offline?: boolean;
+  /** `files` are the decoded files that its parameters name, by parameter; `learnt` comes from its analysis. */
+  create(values: ValuesOf<Specs>, facts: AudioContextFacts, given: AudioGiven): AudioProcessor;
+  /** Present where the effect must hear the whole material first. */
+  analyse?(values: ValuesOf<Specs>, facts: AudioContextFacts): Analysis;
+  /** Output level in dB for a steady input level in dB; absent where there is no such curve. */
+  levelCurve?(values: ValuesOf<Specs>, level: number): number;
   /** Transfer function at a frequency in hertz; absent where the effect is not a short linear filter. */
   response?(values: ValuesOf<Specs>, frequency: number, sampleRate: number): ComplexNumber;
 }
@@ -66,6 +90,12 @@ export interface ImageEffect<Specs extends ParameterSpecs = ParameterSpecs> exte
   /** The encoding it works in; the chain converts. */
   readonly encoding: ImageEncoding;
   create(values: ValuesOf<Specs>): StripProcess;
+}
+
+/** What an audio effect is given besides its values. */
+export interface AudioGiven {
+  readonly files: Readonly<Record<string, DecodedFile>>;
+  readonly learnt: Learnt | null;
 }
 
 export type EffectDefinition = AudioEffect | ImageEffect;

@@ -2,7 +2,7 @@
  * What an effect may ask for. A specification is plain data: the interface draws its control from it,
  * `chain/values.ts` checks and rounds by it, and the type of an effect's values follows from it.
  */
-export type Unit = "Hz" | "dB" | "dB/oct" | "ms" | "s" | "%" | "stops" | "Q" | "fraction";
+export type Unit = "Hz" | "dB" | "dB/oct" | "ms" | "s" | "%" | "stops" | "Q" | "fraction" | "ratio" | "degrees" | "K" | "semitones" | "LUFS" | "bpm" | "number";
 
 export interface NumberParameter {
   readonly kind: "number";
@@ -49,9 +49,22 @@ export interface CurveParameter {
   readonly default: readonly CurvePoint[];
 }
 
+/** What kinds of file effects depend on. */
+export const fileKinds = ["impulse", "texture", "lut"] as const;
+export type FileKind = (typeof fileKinds)[number];
+
+/** A file that the effect depends on, named by the SHA-256 of its bytes, 64 hexadecimal digits; null where none is chosen. */
+export interface FileParameter {
+  readonly kind: "file";
+  readonly label: string;
+  readonly help: string;
+  readonly holds: FileKind;
+  readonly default: null;
+}
+
 export type CurvePoint = readonly [x: number, y: number];
 export type ItemSpecs = { readonly [key: string]: NumberParameter | ChoiceParameter };
-export type Parameter = NumberParameter | ChoiceParameter | RowsParameter | CurveParameter;
+export type Parameter = NumberParameter | ChoiceParameter | RowsParameter | CurveParameter | FileParameter;
 export type ParameterSpecs = { readonly [key: string]: Parameter };
 
 export type ValueOf<P> = P extends NumberParameter
@@ -62,7 +75,9 @@ export type ValueOf<P> = P extends NumberParameter
       ? readonly ValuesOf<Item>[]
       : P extends CurveParameter
         ? readonly CurvePoint[]
-        : never;
+        : P extends FileParameter
+          ? string | null
+          : never;
 export type ValuesOf<Specs> = { readonly [K in keyof Specs]: ValueOf<Specs[K]> };
 
 type NumberOptions = Partial<Omit<NumberParameter, "kind" | "unit">> &
@@ -90,6 +105,21 @@ export const stops = number("stops", { resolution: 0.001 });
 export const quality = number("Q", { taper: "log", resolution: 0.001 });
 /** A share of the picture's half diagonal, or another length that scales with the frame. */
 export const frameFraction = number("fraction", { resolution: 0.001 });
+
+/** So many dB above a threshold for one. */
+export const ratio = number("ratio", { taper: "log", resolution: 0.01 });
+export const degrees = number("degrees", { resolution: 0.1 });
+export const kelvin = number("K", { taper: "log", resolution: 1 });
+export const semitones = number("semitones", { resolution: 0.01 });
+export const loudnessUnits = number("LUFS", { resolution: 0.1 });
+export const beatsPerMinute = number("bpm", { resolution: 0.01, keyframes: false });
+/** A plain number without a unit, such as a power or a count. */
+export const plain = number("number", { resolution: 0.001 });
+
+/** A file that the effect depends on, named by the SHA-256 of its bytes; null where none is chosen. */
+export function file(options: Omit<FileParameter, "kind" | "default">): FileParameter {
+  return { kind: "file", default: null, ...options };
+}
 
 /** A choice among named values; the options' type follows from the list. */
 export function choice<const Option extends string>(

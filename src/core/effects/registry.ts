@@ -1,9 +1,31 @@
+import { channelSwap } from "./audio/channel-swap";
+import { chorus } from "./audio/chorus";
+import { compressor } from "./audio/compressor";
+import { convolutionReverb } from "./audio/convolution-reverb";
+import { deClick } from "./audio/de-click";
+import { deEsser } from "./audio/de-esser";
 import { delay } from "./audio/delay";
+import { flanger } from "./audio/flanger";
 import { gain } from "./audio/gain";
+import { gate } from "./audio/gate";
 import { highPass } from "./audio/high-pass";
+import { humRemoval } from "./audio/hum-removal";
+import { limiter } from "./audio/limiter";
+import { loudnessTarget } from "./audio/loudness-target";
 import { lowPass } from "./audio/low-pass";
+import { monoBelow } from "./audio/mono-below";
+import { noiseReduction } from "./audio/noise-reduction";
+import { pan } from "./audio/pan";
 import { parametricEq } from "./audio/parametric-eq";
+import { phaser } from "./audio/phaser";
+import { pitchShift } from "./audio/pitch-shift";
 import { plate } from "./audio/plate";
+import { roomReverb } from "./audio/room";
+import { saturation as audioSaturation } from "./audio/saturation";
+import { spring } from "./audio/spring";
+import { transientShaper } from "./audio/transient-shaper";
+import { tremolo } from "./audio/tremolo";
+import { width } from "./audio/width";
 import type { EffectDefinition, Medium } from "./define";
 import { exposure } from "./image/exposure";
 import { saturation } from "./image/saturation";
@@ -16,9 +38,31 @@ export const effects = [
   highPass,
   lowPass,
   parametricEq,
+  compressor,
+  limiter,
+  gate,
+  deEsser,
+  transientShaper,
   delay,
+  roomReverb,
   plate,
+  spring,
+  convolutionReverb,
+  audioSaturation,
+  chorus,
+  flanger,
+  phaser,
+  tremolo,
+  pitchShift,
   gain,
+  pan,
+  width,
+  monoBelow,
+  channelSwap,
+  deClick,
+  humRemoval,
+  noiseReduction,
+  loudnessTarget,
   exposure,
   toneCurve,
   saturation,

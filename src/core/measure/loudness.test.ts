@@ -2,7 +2,8 @@ import { describe, expect, it } from "vitest";
 import { reference } from "../../../scripts/reference";
 import { sectionResponse } from "../signal/biquad";
 import { magnitudeDb, multiply } from "../signal/complex";
-import { integratedLoudness, kWeighting } from "./loudness";
+import { kWeighting } from "./k-weighting";
+import { integratedLoudness } from "./loudness";
 import { samplePeak, truePeak } from "./peaks";
 
 interface Case {

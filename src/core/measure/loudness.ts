@@ -1,83 +1,8 @@
-import { SectionState, type Section } from "../signal/biquad";
+import { LoudnessMeter } from "./loudness-meter";
 
-/**
- * The two stages of K-weighting at any sample rate: the shelf and the high-pass of ITU-R BS.1770-5 Annex 1, given
- * there as coefficients at 48 kHz, re-derived from the analogue values that those coefficients stand for
- * (1681.97 Hz, +4.0 dB, Q 0.7072; 38.135 Hz, Q 0.5003). At 48 kHz they equal the published ones to 1e-9.
- */
-export function kWeighting(sampleRate: number): Section[] {
-  const shelf = (() => {
-    const k = Math.tan((Math.PI * 1681.974450955533) / sampleRate);
-    const q = 0.7071752369554196;
-    const vh = 10 ** (3.999843853973347 / 20);
-    const vb = vh ** 0.4996667741545416;
-    const a0 = 1 + k / q + k * k;
-    return {
-      b0: (vh + (vb * k) / q + k * k) / a0,
-      b1: (2 * (k * k - vh)) / a0,
-      b2: (vh - (vb * k) / q + k * k) / a0,
-      a1: (2 * (k * k - 1)) / a0,
-      a2: (1 - k / q + k * k) / a0,
-    };
-  })();
-  const highPass = (() => {
-    const k = Math.tan((Math.PI * 38.13547087602444) / sampleRate);
-    const q = 0.5003270373238773;
-    const a0 = 1 + k / q + k * k;
-    return { b0: 1, b1: -2, b2: 1, a1: (2 * (k * k - 1)) / a0, a2: (1 - k / q + k * k) / a0 };
-  })();
-  return [shelf, highPass];
-}
-
-const lufs = (power: number) => -0.691 + 10 * Math.log10(power);
-
-/** Channel weights of BS.1770 in the order of WAVE files: left, right, centre 1, LFE 0, surrounds 1.41. */
-function channelWeights(channels: number): number[] {
-  const surround = (n: number) => Array<number>(n).fill(1.41);
-  if (channels <= 3) return Array<number>(channels).fill(1);
-  if (channels === 4) return [1, 1, ...surround(2)];
-  if (channels === 5) return [1, 1, 1, ...surround(2)];
-  return [1, 1, 1, 0, ...surround(channels - 4)];
-}
-
-/**
- * Integrated loudness in LUFS with both gates (−70 LUFS, −10 LU), blocks of 400 ms every 100 ms.
- * Source: ITU-R BS.1770-5. Material shorter than one block is measured as one block; silence gives −Infinity.
- */
+/** Integrated loudness of a whole sound in LUFS; silence gives −Infinity. See `LoudnessMeter`. */
 export function integratedLoudness(planes: readonly Float32Array[], sampleRate: number): number {
-  const length = planes[0].length;
-  const hop = Math.round(sampleRate / 10);
-  const hops = Math.max(1, Math.floor(length / hop));
-  const power = new Float64Array(hops);
-  const used = new Float64Array(hops);
-  const weights = channelWeights(planes.length);
-  planes.forEach((plane, c) => {
-    const weight = weights[c];
-    if (weight === 0) return;
-    const weighted = plane.slice();
-    for (const s of kWeighting(sampleRate)) new SectionState(s).process(weighted, length);
-    for (let h = 0; h < hops; h++) {
-      const end = hops === 1 ? length : (h + 1) * hop;
-      let sum = 0;
-      for (let i = h * hop; i < end; i++) sum += weighted[i] * weighted[i];
-      power[h] += weight * sum;
-      used[h] = end - h * hop;
-    }
-  });
-  const perBlock = Math.min(4, hops);
-  const blocks: number[] = [];
-  for (let h = 0; h + perBlock <= hops; h++) {
-    let sum = 0;
-    let count = 0;
-    for (let k = h; k < h + perBlock; k++) {
-      sum += power[k];
-      count += used[k];
-    }
-    blocks.push(sum / count);
-  }
-  const mean = (list: number[]) => list.reduce((sum, p) => sum + p, 0) / list.length;
-  const audible = blocks.filter((p) => lufs(p) > -70);
-  if (audible.length === 0) return -Infinity;
-  const threshold = lufs(mean(audible)) - 10;
-  return lufs(mean(audible.filter((p) => lufs(p) > threshold)));
+  const meter = new LoudnessMeter(planes.length, sampleRate);
+  meter.hear(planes, planes[0].length);
+  return meter.integrated;
 }

@@ -1,25 +1,11 @@
+import { interpolator, phases, tapsPerPhase } from "../signal/true-peak-meter";
+
 /** Highest magnitude of all samples, linear. */
 export function samplePeak(planes: readonly Float32Array[]): number {
   let peak = 0;
   for (const plane of planes) for (let i = 0; i < plane.length; i++) peak = Math.max(peak, Math.abs(plane[i]));
   return peak;
 }
-
-const phases = 4;
-const tapsPerPhase = 24;
-
-/** A windowed-sinc interpolator for each of four phases; twice as long as the example in BS.1770 Annex 2, so that it also holds near half the sample rate. */
-const interpolator = Array.from({ length: phases }, (_, phase) => {
-  const taps = Float64Array.from({ length: tapsPerPhase }, (_, k) => {
-    const x = k - (tapsPerPhase / 2 - 1) - phase / phases;
-    const sinc = x === 0 ? 1 : Math.sin(Math.PI * x) / (Math.PI * x);
-    const window = 0.5 + 0.5 * Math.cos((Math.PI * x) / (tapsPerPhase / 2));
-    return sinc * window;
-  });
-  // Each phase passes a constant signal unchanged.
-  const sum = taps.reduce((a, b) => a + b, 0);
-  return taps.map((t) => t / sum);
-});
 
 /** True peak, linear, from four-times oversampling. Source: ITU-R BS.1770-5 Annex 2. */
 export function truePeak(planes: readonly Float32Array[]): number {

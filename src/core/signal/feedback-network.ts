@@ -21,7 +21,7 @@ export const feedbackGain = (length: number, decay: number, sampleRate: number):
  * Pole p of the absorbent one-pole filter (1−p)/(1−p·z⁻¹) whose gain at `frequency` is `gain`,
  * so that a line's whole loss there is gain², which is T60 halved. Solved from |H(e^{jw})|² = gain².
  */
-function absorbentPole(gain: number, frequency: number, sampleRate: number): number {
+export function absorbentPole(gain: number, frequency: number, sampleRate: number): number {
   const target = gain * gain;
   const cos = Math.cos((2 * Math.PI * Math.min(frequency, 0.49 * sampleRate)) / sampleRate);
   const a = 1 - target * cos;

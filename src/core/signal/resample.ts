@@ -1,3 +1,5 @@
+import { kaiser } from "./kaiser";
+
 /*
  * Conversion of sample rates by a windowed sinc: the band-limited signal is evaluated at the new instants (Shannon's
  * interpolation, with a Kaiser window over a finite run of samples). Sources: J. F. Kaiser's design formulas as in
@@ -9,21 +11,9 @@ const attenuation = 100;
 /** Share of the lower Nyquist frequency that passes whole; from the Nyquist frequency itself on everything is stopped. */
 const passband = 0.91;
 
-const beta = 0.1102 * (attenuation - 8.7);
+const window = kaiser(0.1102 * (attenuation - 8.7));
 /** Zero crossings of the sinc on either side, at the lower of both rates: the filter's length follows from the width of its flank. */
 const halfLength = Math.ceil((attenuation - 7.95) / (2.285 * Math.PI * (1 - passband)) / 2);
-
-/** Modified Bessel function of the first kind of order zero, by its power series. */
-function besselI0(x: number): number {
-  let sum = 1;
-  let term = 1;
-  for (let k = 1; term > sum * 1e-17; k++) {
-    term *= (x / (2 * k)) ** 2;
-    sum += term;
-  }
-  return sum;
-}
-const atCentre = besselI0(beta);
 
 const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
 
@@ -49,7 +39,7 @@ function tap(t: number, { reach, cut }: Ratio): number {
   if (Math.abs(x) >= 1) return 0;
   const phase = Math.PI * cut * t;
   const sinc = phase === 0 ? 1 : Math.sin(phase) / phase;
-  return (cut * sinc * besselI0(beta * Math.sqrt(1 - x * x))) / atCentre;
+  return cut * sinc * window(x);
 }
 
 /** More phases than this are not kept in a table; such pairs of rates are rare and short of a common factor. */

@@ -1,6 +1,9 @@
 import { firstOrder, SectionState } from "../../signal/biquad";
 import { defineAudioEffect } from "../define";
-import { choice, hertz, milliseconds, percent } from "../parameter";
+import { beatsPerMinute, choice, hertz, milliseconds, percent } from "../parameter";
+
+/** Note values in quarters; a triplet is two thirds, a dotted one one and a half. */
+const quarters = { "1/16": 1 / 4, "1/8t": 1 / 3, "1/8": 1 / 2, "1/8d": 3 / 4, "1/4": 1, "1/2": 2 } as const;
 
 /**
  * Repeats: wet[n] = in[n − D] + feedback · filtered wet[n − D], the first repeat at full level.
@@ -16,7 +19,22 @@ export const delay = defineAudioEffect({
   category: "space",
   summary: "Repeats the sound after a time, once or many times.",
   parameters: {
-    time: milliseconds({ label: "Time", help: "From the sound to its first repeat.", min: 1, max: 2000, default: 130, taper: "log" }),
+    time: milliseconds({ label: "Time", help: "From the sound to its first repeat, where it does not follow a tempo.", min: 1, max: 2000, default: 130, taper: "log" }),
+    note: choice({
+      label: "Note",
+      help: "The time as a note value at the tempo.",
+      options: [
+        { value: "none", label: "by time" },
+        { value: "1/16", label: "sixteenth" },
+        { value: "1/8t", label: "eighth triplet" },
+        { value: "1/8", label: "eighth" },
+        { value: "1/8d", label: "dotted eighth" },
+        { value: "1/4", label: "quarter" },
+        { value: "1/2", label: "half" },
+      ],
+      default: "none",
+    }),
+    tempo: beatsPerMinute({ label: "Tempo", help: "Quarters a minute, for note values.", min: 30, max: 300, default: 120 }),
     feedback: percent({ label: "Feedback", help: "Share of each repeat that is repeated again.", min: 0, max: 95, default: 0 }),
     path: choice({
       label: "Path",
@@ -32,8 +50,9 @@ export const delay = defineAudioEffect({
   },
   key: ["time", "feedback"],
   defaultMix: 25,
-  create({ time, feedback, path, lowCut, highCut }, { sampleRate, channels }) {
-    const length = Math.max(1, Math.round((time / 1000) * sampleRate));
+  create({ time, note, tempo, feedback, path, lowCut, highCut }, { sampleRate, channels }) {
+    const seconds = note === "none" ? time / 1000 : (quarters[note] * 60) / tempo;
+    const length = Math.max(1, Math.round(seconds * sampleRate));
     const amount = feedback / 100;
     const lines = Array.from({ length: channels }, () => new Float32Array(length));
     const loopFilters = lines.map(() => [

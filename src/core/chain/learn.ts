@@ -1,0 +1,47 @@
+import type { AudioContextFacts, AudioEffect, Learnt } from "../effects/define";
+import { activeSettings, type Resources } from "./active";
+import type { Chain } from "./model";
+import { prepareAudioChain } from "./run-audio";
+
+/** Hears the material in order, a block after the other; the planes are overwritten. */
+export type Hear = (planes: readonly Float32Array[], frames: number) => void;
+
+const mustLearn = (effect: AudioEffect): boolean => effect.analyse !== undefined;
+
+/** True where a setting of the chain must hear the whole material before the chain can run. */
+export const needsLearning = (chain: Chain, resources: Resources = {}): boolean => activeSettings(chain, "audio", resources).active.some(({ effect }) => mustLearn(effect));
+
+/**
+ * What the settings of a chain learn of a material. Yields a function for each of them, which must be given the whole
+ * material, before the next is asked for; each hears it as the settings before it leave it. Returns what was learnt,
+ * by place in the chain.
+ */
+export function* learning(chain: Chain, facts: AudioContextFacts, resources: Resources = {}): Generator<Hear, ReadonlyMap<number, Learnt>> {
+  const learnt = new Map<number, Learnt>();
+  for (const { index, effect, values } of activeSettings(chain, "audio", resources).active) {
+    const analysis = effect.analyse?.(values, facts);
+    if (!analysis) continue;
+    const before = prepareAudioChain({ ...chain, settings: chain.settings.slice(0, index) }, 100, facts, { ...resources, learnt });
+    yield (planes, frames) => {
+      before.process(planes, frames);
+      analysis.hear(planes, frames);
+    };
+    learnt.set(index, analysis.finish());
+  }
+  return learnt;
+}
+
+const blockSize = 16_384;
+
+/** Learns from a material that is all in memory; it is not changed. */
+export function learnFrom(chain: Chain, planes: readonly Float32Array[], sampleRate: number, resources: Resources = {}): ReadonlyMap<number, Learnt> {
+  const lessons = learning(chain, { sampleRate, channels: planes.length }, resources);
+  for (;;) {
+    const { value, done } = lessons.next();
+    if (done) return value;
+    for (let at = 0; at < planes[0].length; at += blockSize) {
+      const block = planes.map((p) => p.slice(at, at + blockSize));
+      value(block, block[0].length);
+    }
+  }
+}

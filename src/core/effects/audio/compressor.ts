@@ -1,0 +1,82 @@
+import { butterworth, SectionState } from "../../signal/biquad";
+import { fromDecibels, toDecibels } from "../../signal/decibels";
+import { Ballistics, compressedLevel, levelDetector } from "../../signal/dynamics";
+import { Hold } from "../../signal/hold";
+import { defineAudioEffect } from "../define";
+import { choice, decibels, hertz, milliseconds, ratio } from "../parameter";
+
+/** What compressor, gate and de-esser offer as detectors. */
+export const detectorChoice = choice({
+  label: "Detector",
+  help: "Peaks, or the power over 10 ms.",
+  options: [
+    { value: "peak", label: "peak" },
+    { value: "rms", label: "RMS" },
+  ],
+  default: "peak",
+});
+
+/**
+ * Feed-forward compressor, all channels by one gain. The loudest channel's level, after an optional high-pass in the
+ * side chain, runs through the static curve; the reduction is smoothed in dB. Times are time constants (63.2 %).
+ * Look-ahead delays the sound, not its detector, and is taken out as latency.
+ * Source: Giannoulis, Massberg, Reiss, JAES 60(6), 2012.
+ */
+export const compressor = defineAudioEffect({
+  id: "audio.compressor",
+  name: "Compressor",
+  short: "Comp",
+  category: "dynamics",
+  summary: "Makes loud parts softer, so that all of it can be louder.",
+  parameters: {
+    threshold: decibels({ label: "Threshold", help: "Louder than this is turned down.", min: -60, max: 0, default: -20, resolution: 0.1 }),
+    ratio: ratio({ label: "Ratio", help: "How many dB above the threshold become one.", min: 1, max: 30, default: 3 }),
+    attack: milliseconds({ label: "Attack", help: "How soon it turns down.", min: 0, max: 300, default: 10 }),
+    release: milliseconds({ label: "Release", help: "How soon it lets go.", min: 5, max: 3000, default: 120, taper: "log" }),
+    knee: decibels({ label: "Knee", help: "Width of the bend around the threshold.", min: 0, max: 24, default: 6, resolution: 0.1 }),
+    makeUp: decibels({ label: "Make-up", help: "Gain after it.", min: -12, max: 24, default: 0, resolution: 0.1 }),
+    lookAhead: milliseconds({ label: "Look-ahead", help: "Lets it turn down before the peak is there.", min: 0, max: 20, default: 0 }),
+    detector: detectorChoice,
+    sideChain: hertz({ label: "Side-chain low cut", help: "Keeps lows from working it.", min: 10, max: 1000, default: 10, off: "min" }),
+  },
+  key: ["threshold", "ratio"],
+  create({ threshold, ratio, attack, release, knee, makeUp, lookAhead, detector, sideChain }, { sampleRate, channels }) {
+    const latency = Math.round((lookAhead / 1000) * sampleRate);
+    const hold = new Hold(latency, channels);
+    const ballistics = new Ballistics(attack, release, sampleRate);
+    const level = levelDetector(detector, sampleRate);
+    const filters = sideChain > 10 ? Array.from({ length: channels }, () => butterworth("high-pass", sideChain, "12", sampleRate).map((s) => new SectionState(s))) : [];
+    let heard: Float32Array[] = [];
+    let gains = new Float32Array(0);
+    return {
+      latency,
+      tail: 0,
+      process(blocks, frames) {
+        if (gains.length < frames) {
+          gains = new Float32Array(frames);
+          heard = blocks.map(() => new Float32Array(frames));
+        }
+        let sources: readonly Float32Array[] = blocks;
+        if (filters.length > 0) {
+          sources = heard;
+          blocks.forEach((block, c) => {
+            heard[c].set(block.subarray(0, frames));
+            for (const stage of filters[c]) stage.process(heard[c], frames);
+          });
+        }
+        for (let i = 0; i < frames; i++) {
+          let largest = 0;
+          for (let c = 0; c < channels; c++) {
+            const magnitude = Math.abs(sources[c][i]);
+            if (magnitude > largest) largest = magnitude;
+          }
+          const input = toDecibels(level(largest));
+          gains[i] = fromDecibels(makeUp - ballistics.next(input - compressedLevel(input, threshold, ratio, knee)));
+        }
+        hold.process(blocks, frames);
+        for (const block of blocks) for (let i = 0; i < frames; i++) block[i] *= gains[i];
+      },
+    };
+  },
+  levelCurve: ({ threshold, ratio, knee, makeUp }, level) => compressedLevel(level, threshold, ratio, knee) + makeUp,
+});

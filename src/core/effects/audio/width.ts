@@ -1,0 +1,34 @@
+import { defineAudioEffect } from "../define";
+import { percent } from "../parameter";
+
+/**
+ * Scales the difference of left and right against their sum: m = (l + r)/2, s = (l − r)/2 · width.
+ * Works on the first two channels; mono passes. Source: Blumlein's mid and side; Zölzer, DAFX, 2nd ed., §5.
+ */
+export const width = defineAudioEffect({
+  id: "audio.width",
+  name: "Stereo width",
+  short: "Width",
+  category: "stereo",
+  summary: "Narrower down to mono, or wider.",
+  parameters: {
+    width: percent({ label: "Width", help: "0 % is mono, 100 % leaves it alone.", min: 0, max: 200, default: 100 }),
+  },
+  key: ["width"],
+  create({ width }, { channels }) {
+    const share = width / 100;
+    return {
+      latency: 0,
+      tail: 0,
+      process([left, right], frames) {
+        if (channels < 2 || share === 1) return;
+        for (let i = 0; i < frames; i++) {
+          const middle = 0.5 * (left[i] + right[i]);
+          const side = 0.5 * share * (left[i] - right[i]);
+          left[i] = middle + side;
+          right[i] = middle - side;
+        }
+      },
+    };
+  },
+});

@@ -1,0 +1,164 @@
+import { SectionState } from "../signal/biquad";
+import { interpolator, phases, tapsPerPhase } from "../signal/true-peak-meter";
+import { channelWeights, kWeighting } from "./k-weighting";
+
+const lufs = (power: number) => -0.691 + 10 * Math.log10(power);
+const mean = (list: readonly number[]) => list.reduce((sum, p) => sum + p, 0) / list.length;
+
+/** Hops of 100 ms in a momentary and in a short-term window. */
+const momentary = 4;
+const shortTerm = 30;
+
+/** Gates: absolute in LUFS, and below the level of what passed it, in LU. */
+const absoluteGate = -70;
+const integratedGate = 10;
+const rangeGate = 20;
+
+export interface LoudnessReading {
+  /** LUFS; −Infinity for silence. */
+  readonly integrated: number;
+  readonly maxMomentary: number;
+  readonly maxShortTerm: number;
+  /** LU. */
+  readonly range: number;
+  /** dBTP and dBFS. */
+  readonly truePeak: number;
+  readonly samplePeak: number;
+}
+
+/**
+ * Loudness and peaks of a sound of any length, heard block by block.
+ * Sources: ITU-R BS.1770-5 (integrated, true peak); EBU Tech 3341 (momentary 400 ms, short-term 3 s); EBU Tech 3342
+ * (range: 10th to 95th percentile of the gated short-term levels).
+ */
+export class LoudnessMeter {
+  private readonly weights: readonly number[];
+  private readonly filters: readonly (readonly SectionState[])[];
+  private readonly hop: number;
+  /** Mean square of each hop, channels weighted. */
+  private readonly hops: number[] = [];
+  private sum = 0;
+  private filled = 0;
+  private peak = 0;
+  private between = 0;
+  private weighted: Float32Array = new Float32Array(0);
+  /** The last samples of each channel, for the wave between blocks. */
+  private readonly rests: Float32Array[];
+
+  constructor(channels: number, sampleRate: number) {
+    this.weights = channelWeights(channels);
+    this.filters = this.weights.map(() => kWeighting(sampleRate).map((s) => new SectionState(s)));
+    this.hop = Math.round(sampleRate / 10);
+    this.rests = this.weights.map(() => new Float32Array(tapsPerPhase - 1));
+  }
+
+  hear(planes: readonly Float32Array[], frames: number): void {
+    const { hop, weights, filters } = this;
+    if (this.weighted.length < frames) this.weighted = new Float32Array(frames);
+    const energy = new Float64Array(Math.ceil((this.filled + frames) / hop) + 1);
+    planes.forEach((plane, c) => {
+      this.hearPeaks(plane.subarray(0, frames), c);
+      if (weights[c] === 0) return;
+      const x = this.weighted;
+      x.set(plane.subarray(0, frames));
+      for (const stage of filters[c]) stage.process(x, frames);
+      for (let i = 0, h = 0, left = hop - this.filled; i < frames; h++, left = hop) {
+        const end = Math.min(frames, i + left);
+        let sum = 0;
+        for (; i < end; i++) sum += x[i] * x[i];
+        energy[h] += weights[c] * sum;
+      }
+    });
+    for (let h = 0, left = frames; left > 0; h++) {
+      const run = Math.min(left, hop - this.filled);
+      this.sum += energy[h];
+      this.filled += run;
+      left -= run;
+      if (this.filled === hop) {
+        this.hops.push(this.sum / hop);
+        this.sum = 0;
+        this.filled = 0;
+      }
+    }
+  }
+
+  private hearPeaks(plane: Float32Array, channel: number): void {
+    const rest = this.rests[channel];
+    const all = new Float32Array(rest.length + plane.length);
+    all.set(rest);
+    all.set(plane, rest.length);
+    for (let i = 0; i < plane.length; i++) {
+      const magnitude = Math.abs(plane[i]);
+      if (magnitude > this.peak) this.peak = magnitude;
+    }
+    for (let i = 0; i + tapsPerPhase <= all.length; i++)
+      for (let phase = 1; phase < phases; phase++) {
+        const taps = interpolator[phase];
+        let sum = 0;
+        for (let k = 0; k < tapsPerPhase; k++) sum += taps[k] * all[i + k];
+        const magnitude = Math.abs(sum);
+        if (magnitude > this.between) this.between = magnitude;
+      }
+    this.rests[channel] = all.slice(all.length - rest.length);
+  }
+
+  /** Mean powers of windows of so many hops, every 100 ms. */
+  private windows(length: number): number[] {
+    const { hops } = this;
+    const found: number[] = [];
+    let sum = 0;
+    hops.forEach((power, i) => {
+      sum += power;
+      if (i >= length) sum -= hops[i - length];
+      // Summed anew now and then, so that rounding does not gather.
+      if (i % 512 === 511) sum = hops.slice(Math.max(0, i - length + 1), i + 1).reduce((a, b) => a + b, 0);
+      if (i >= length - 1) found.push(Math.max(0, sum / length));
+    });
+    return found;
+  }
+
+  /** Material shorter than a momentary window is measured as one window. */
+  private momentaryPowers(): number[] {
+    if (this.hops.length >= momentary) return this.windows(momentary);
+    const all = this.hops.reduce((a, b) => a + b * this.hop, 0) + this.sum;
+    const length = this.hops.length * this.hop + this.filled;
+    return length === 0 ? [] : [all / length];
+  }
+
+  get integrated(): number {
+    const audible = this.momentaryPowers().filter((p) => lufs(p) > absoluteGate);
+    if (audible.length === 0) return -Infinity;
+    const gate = lufs(mean(audible)) - integratedGate;
+    return lufs(mean(audible.filter((p) => lufs(p) > gate)));
+  }
+
+  get range(): number {
+    const audible = this.windows(shortTerm).filter((p) => lufs(p) >= absoluteGate);
+    if (audible.length === 0) return 0;
+    const gate = lufs(mean(audible)) - rangeGate;
+    const levels = audible.map(lufs).filter((l) => l >= gate).sort((a, b) => a - b);
+    const at = (share: number) => levels[Math.round((levels.length - 1) * share)];
+    return at(0.95) - at(0.1);
+  }
+
+  private maximum(powers: readonly number[]): number {
+    return powers.reduce((most, p) => Math.max(most, lufs(p)), -Infinity);
+  }
+
+  /** Linear. */
+  get truePeak(): number {
+    return Math.max(this.peak, this.between);
+  }
+
+  read(): LoudnessReading {
+    const decibels = (peak: number) => 20 * Math.log10(peak);
+    return {
+      integrated: this.integrated,
+      maxMomentary: this.maximum(this.momentaryPowers()),
+      maxShortTerm: this.maximum(this.windows(shortTerm)),
+      range: this.range,
+      truePeak: decibels(this.truePeak),
+      samplePeak: decibels(this.peak),
+    };
+  }
+}
