@@ -112,7 +112,7 @@ test("two shape one target at once: both are shown, one is kept, the other can b
   const dialog = page.getByRole("dialog", { name: /changed by somebody else/ });
   await expect(dialog).toBeVisible();
   await expect(dialog.getByRole("option", { name: /Yours/ })).toContainText("High-pass");
-  await expect(dialog.getByRole("option", { name: /The other one/ })).toContainText("Gain");
+  await expect(dialog.getByRole("option", { name: /Theirs/ })).toContainText("Gain");
   await page.unroute("**/commands/set-chain");
   await press(page, "ArrowRight", "Enter");
   await expect(dialog).toBeHidden();
