@@ -88,7 +88,7 @@ test("the tabs of a browser share one event stream, and another takes over when 
 
 test("two shape one target at once: both are shown, one is kept, the other can be brought back", async ({ page, browser }) => {
   const other = await otherBrowser(browser);
-  for (const [desk, who] of [[page, "sound"], [other, "curator"]] as const) {
+  for (const [desk, who] of [[page, "owner"], [other, "curator"]] as const) {
     await signIn(desk, who);
     await desk.getByRole("combobox", { name: "Session" }).selectOption({ label: "The foghorn, laid out" });
     await target(desk, "First blast").dispatchEvent("mousedown");
@@ -112,7 +112,7 @@ test("two shape one target at once: both are shown, one is kept, the other can b
   const dialog = page.getByRole("dialog", { name: /changed by somebody else/ });
   await expect(dialog).toBeVisible();
   await expect(dialog.getByRole("option", { name: /Yours/ })).toContainText("High-pass");
-  await expect(dialog.getByRole("option", { name: /The other one/ })).toContainText("Gain");
+  await expect(dialog.getByRole("option", { name: /Theirs/ })).toContainText("Gain");
   await page.unroute("**/commands/set-chain");
   await press(page, "ArrowRight", "Enter");
   await expect(dialog).toBeHidden();

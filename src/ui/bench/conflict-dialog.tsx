@@ -12,7 +12,7 @@ import type { Audition, Bench, Conflict } from "./use-bench";
 
 const sides = [
   { side: "mine", title: "Yours" },
-  { side: "theirs", title: "The other one" },
+  { side: "theirs", title: "Theirs" },
 ] as const;
 
 function Shape({ chain, strength }: Audition) {
@@ -46,7 +46,7 @@ export function ConflictDialog({ bench, conflict }: { bench: Bench; conflict: Co
   useEffect(() => list.current?.focus(), []);
   const choose = () => {
     decide(side);
-    if (side === "mine") tell({ kind: "done", text: `Yours is on “${target?.name}”; the other one is in the history.` });
+    if (side === "mine") tell({ kind: "done", text: `Yours is on “${target?.name}”; theirs is in the history.` });
   };
   const onKey = (event: KeyboardEvent) => {
     const does: Record<string, () => void> = { ArrowRight: () => setAt(1), ArrowDown: () => setAt(1), ArrowLeft: () => setAt(0), ArrowUp: () => setAt(0), Enter: choose };
@@ -70,11 +70,11 @@ export function ConflictDialog({ bench, conflict }: { bench: Bench; conflict: Co
           </Box>
         ))}
       </Box>
-      <Box mt="10px" fontSize="sm" color="cardMuted" overflowWrap="anywhere">{`From the other one to yours: ${difference.join(" · ") || "no difference that is heard or seen"}`}</Box>
+      <Box mt="10px" fontSize="sm" color="cardMuted" overflowWrap="anywhere">{`From theirs to yours: ${difference.join(" · ") || "no difference that is heard or seen"}`}</Box>
       <HStack mt="12px" gap="16px" fontSize="sm" color="cardMuted">
         <HStack gap="5px"><KeyCap keys="ArrowRight" quiet />{isLead ? "audition the other" : "choose the other"}</HStack>
-        <HStack gap="5px"><KeyCap keys="Enter" quiet />{side === "mine" ? "keep yours" : "keep the other one"}</HStack>
-        <HStack gap="5px"><KeyCap keys="Escape" quiet />leave the other one</HStack>
+        <HStack gap="5px"><KeyCap keys="Enter" quiet />{side === "mine" ? "keep yours" : "keep theirs"}</HStack>
+        <HStack gap="5px"><KeyCap keys="Escape" quiet />leave theirs</HStack>
       </HStack>
     </Dialog>
   );
