@@ -1,15 +1,30 @@
 import type { Command } from "commander";
 import type { EffectDefinition } from "@/core/effects/define";
+import type { Parameter } from "@/core/effects/parameter";
 import { effects, findEffect } from "@/core/effects/registry";
 import { sayValue } from "@/core/chain/describe";
 import { CliProblem } from "../problem";
 
 const line = (effect: EffectDefinition) => `${effect.id.padEnd(24)}${effect.summary}`;
 
+function range(spec: Parameter): string {
+  switch (spec.kind) {
+    case "number":
+      return `${spec.min} … ${spec.max} ${spec.unit}`;
+    case "choice":
+      return spec.options.map((o) => o.value).join(" | ");
+    case "rows":
+      return `up to ${spec.max}`;
+    case "curve":
+      return `up to ${spec.maxPoints}`;
+    case "file":
+      return `SHA-256 of a file (${spec.holds})`;
+  }
+}
+
 function detail(effect: EffectDefinition): string {
   const parameters = Object.entries(effect.parameters).map(([key, spec]) => {
-    const range = spec.kind === "number" ? `${spec.min} … ${spec.max} ${spec.unit}` : spec.kind === "choice" ? spec.options.map((o) => o.value).join(" | ") : `up to ${spec.kind === "rows" ? spec.max : spec.maxPoints}`;
-    return `  ${key.padEnd(18)}${range}, default ${sayValue(spec, undefined)}`;
+    return `  ${key.padEnd(18)}${range(spec)}, default ${sayValue(spec, undefined)}`;
   });
   return [`${effect.name} (${effect.id})`, effect.summary, ...parameters].join("\n");
 }

@@ -29,13 +29,14 @@ function prepare(given: Extract<DecodedFile, { kind: "impulse" }>, trim: number,
     const fade = Math.min(kept, Math.round(0.02 * sampleRate));
     for (const p of cut) for (let i = 0; i < fade; i++) p[kept - 1 - i] *= 0.5 - 0.5 * Math.cos((Math.PI * i) / fade);
   }
-  const energy = cut.reduce((sum, p) => sum + p.reduce((s, v) => s + v * v, 0), 0) / cut.length;
+  // Energy a second, so that a tone comes out as loud at any rate; at 48 kHz it is the energy of the samples.
+  const energy = ((cut.reduce((sum, p) => sum + p.reduce((s, v) => s + v * v, 0), 0) / cut.length) * sampleRate) / 48_000;
   return energy === 0 ? cut : cut.map((p) => p.map((v) => v / Math.sqrt(energy)));
 }
 
 /**
  * The sound of a place or a device, by convolution with its impulse response, at the rate of the material and at unit
- * energy. A response of one channel serves all; else channel by channel, in turn. Output is the wet signal alone.
+ * energy (of its samples at 48 kHz). A response of one channel serves all; else channel by channel, in turn. Output is the wet signal alone.
  * Source: partitioned convolution, Gardner 1995; see `Convolver`.
  */
 export const convolutionReverb = defineAudioEffect({

@@ -26,9 +26,6 @@ export function exponentialIntegral(x: number): number {
   return Math.exp(-x) / (x + f);
 }
 
-/** Share of the last frame's result in what is taken for the signal's power (decision-directed). */
-const memory = 0.98;
-
 /**
  * Takes steady noise away. The quietest frames of the material tell each bin's usual noise power; each bin's gain
  * follows from how far it rises above it: G = ξ/(1+ξ) · exp(½·E1(v)), v = ξγ/(1+ξ), with γ the power over the noise's
@@ -91,7 +88,8 @@ export const noiseReduction = defineAudioEffect({
     const bins = size / 2 + 1;
     const floor = fromDecibels(-reduction);
     const over = 10 ** (threshold / 10);
-    const keep = memory * (0.6 + 0.4 * (smoothing / 100));
+    // Share of the last frame's result in what is taken for the signal's power (decision-directed).
+    const keep = 0.92 + 0.075 * (smoothing / 100);
     const noise = Float64Array.from({ length: bins }, (_, k) => (learnt?.[k] ?? 0) * over);
     const lines = Array.from({ length: channels }, () => {
       const before = new Float64Array(bins);

@@ -8,9 +8,11 @@ const sizes = { voice: 2048, "low sounds": 4096 } as const;
 const wrap = (angle: number) => angle - 2 * Math.PI * Math.round(angle / (2 * Math.PI));
 
 /**
- * Moves the pitch and keeps the time. Phase vocoder: from one frame to the next each bin's phase tells its true
- * frequency; magnitudes and frequencies move by the ratio 2^(semitones/12), phases follow from the new frequencies.
- * Source: Zölzer, DAFX, 2nd ed., §7.4.4 (pitch shifting by the phase vocoder, Flanagan & Golden 1966).
+ * Moves the pitch and keeps the time. Phase vocoder: the spectrum is cut into regions around its peaks; the phase from
+ * one frame to the next tells each peak's true frequency, and its whole region moves to 2^(semitones/12) times that,
+ * turned by the angle that the difference in frequency makes a hop, so that the shape of a partial stays whole.
+ * Sources: Zölzer, DAFX, 2nd ed., §7.4.4; Laroche & Dolson, "New Phase-Vocoder Techniques for Pitch-Shifting,
+ * Harmonizing and Other Exotic Effects", IEEE WASPAA 1999.
  */
 export const pitchShift = defineAudioEffect({
   id: "audio.pitch-shift",
@@ -41,29 +43,41 @@ export const pitchShift = defineAudioEffect({
     const step = (2 * Math.PI * hop) / size;
     const frames = Array.from({ length: channels }, () => {
       const lastPhase = new Float64Array(bins);
-      const phase = new Float64Array(bins);
-      const magnitude = new Float64Array(bins);
-      const frequency = new Float64Array(bins);
+      /** How far each bin's region has been turned so far. */
+      const turned = new Float64Array(bins);
+      const power = new Float64Array(bins);
+      const [newRe, newIm] = [new Float64Array(bins), new Float64Array(bins)];
       return new SpectralFrames(size, (re, im) => {
-        magnitude.fill(0);
-        frequency.fill(0);
-        for (let k = 0; k < bins; k++) {
-          const angle = Math.atan2(im[k], re[k]);
-          // Bins from the middle of the band: how far the phase ran beyond what the bin's own frequency makes.
-          const detour = wrap(angle - lastPhase[k] - k * step);
-          lastPhase[k] = angle;
-          const to = Math.round(k * ratio);
-          const power = Math.hypot(re[k], im[k]);
-          if (to >= bins || power === 0) continue;
-          magnitude[to] += power;
-          // Where two bins land on one, the stronger gives the frequency.
-          if (power >= magnitude[to] / 2) frequency[to] = (k + detour / step) * ratio;
-        }
-        for (let k = 0; k < bins; k++) {
-          phase[k] = wrap(phase[k] + frequency[k] * step);
-          re[k] = magnitude[k] * Math.cos(phase[k]);
-          im[k] = magnitude[k] * Math.sin(phase[k]);
-        }
+        newRe.fill(0);
+        newIm.fill(0);
+        for (let k = 0; k < bins; k++) power[k] = re[k] * re[k] + im[k] * im[k];
+        const peaks: number[] = [];
+        for (let k = 0; k < bins; k++) if (power[k] > 0 && [1, 2].every((d) => power[k] > (power[k - d] ?? 0) && power[k] >= (power[k + d] ?? 0))) peaks.push(k);
+        let from = 0;
+        peaks.forEach((peak, n) => {
+          // Regions meet at the weakest bin between their peaks.
+          let to = bins;
+          if (n + 1 < peaks.length) {
+            to = peak + 1;
+            for (let k = peak + 1; k < peaks[n + 1]; k++) if (power[k] < power[to]) to = k;
+          }
+          const angle = Math.atan2(im[peak], re[peak]);
+          const frequency = peak + wrap(angle - lastPhase[peak] - peak * step) / step;
+          const turn = wrap(turned[peak] + (ratio - 1) * frequency * step);
+          const shift = Math.round((ratio - 1) * frequency);
+          const [c, s] = [Math.cos(turn), Math.sin(turn)];
+          for (let k = from; k < to; k++) {
+            turned[k] = turn;
+            const at = k + shift;
+            if (at < 0 || at >= bins) continue;
+            newRe[at] += re[k] * c - im[k] * s;
+            newIm[at] += re[k] * s + im[k] * c;
+          }
+          from = to;
+        });
+        for (let k = 0; k < bins; k++) lastPhase[k] = Math.atan2(im[k], re[k]);
+        re.set(newRe);
+        im.set(newIm);
       });
     });
     return {

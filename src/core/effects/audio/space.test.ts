@@ -1,10 +1,11 @@
 import { describe, expect, it } from "vitest";
 import { reference } from "../../../../scripts/reference";
-import type { Chain, Json } from "../../chain/model";
+import { noise, one, rmsDb, sine } from "../../../../testing/signals";
+import type { Chain } from "../../chain/model";
 import { renderAudio } from "../../chain/run-audio";
+import { Fft } from "../../signal/fft";
 import { feedbackGain } from "../../signal/feedback-network";
 
-const one = (effect: string, values: Record<string, Json>, mix = 100): Chain => ({ medium: "audio", settings: [{ effect, values, on: true, mix }] });
 const impulseResponse = (chain: Chain, sampleRate: number, seconds: number, channels = 1) => {
   const planes = Array.from({ length: channels }, () => new Float32Array(Math.round(seconds * sampleRate)));
   planes[0][0] = 1;
@@ -33,19 +34,23 @@ describe("delay", () => {
   });
 });
 
-/** T60 from the decay between −5 and −35 dB of the backward-integrated response. Source: ISO 3382-1. */
-function reverberationTime(ir: Float32Array, sampleRate: number): number {
-  const energy = new Float64Array(ir.length);
-  for (let i = ir.length - 1, sum = 0; i >= 0; i--) energy[i] = sum += ir[i] * ir[i];
-  const at = (db: number) => energy.findIndex((e) => 10 * Math.log10(e / energy[0]) <= db);
-  return (2 * (at(-35) - at(-5))) / sampleRate;
+/** T60 from the slope between −5 and −35 dB of the backward-integrated responses of all places, by least squares. Source: ISO 3382-1. */
+function reverberationTime(places: readonly Float32Array[], sampleRate: number): number {
+  const energy = new Float64Array(places[0].length);
+  for (let i = energy.length - 1, sum = 0; i >= 0; i--) energy[i] = sum += places.reduce((e, ir) => e + ir[i] * ir[i], 0);
+  const level = (i: number) => 10 * Math.log10(energy[i] / energy[0]);
+  const [first, last] = [-5, -35].map((db) => energy.findIndex((_, i) => level(i) <= db));
+  let [n, t, l, tt, tl] = [0, 0, 0, 0, 0];
+  for (let i = first; i < last; i += 16) [n, t, l, tt, tl] = [n + 1, t + i, l + level(i), tt + i * i, tl + i * level(i)];
+  const slope = (n * tl - t * l) / (n * tt - t * t);
+  return -60 / slope / sampleRate;
 }
 
 describe("plate", () => {
   it.each([[0.5], [1.2], [3]])("decays by 60 dB in %d s", (decay) => {
     const open = { decay, preDelay: 0, damping: 20000, lowCut: 10, highCut: 20000 };
-    const [ir] = impulseResponse(one("audio.plate", open), 48000, decay * 1.5);
-    expect(Math.abs(reverberationTime(ir, 48000) / decay - 1)).toBeLessThan(0.05);
+    const irs = impulseResponse(one("audio.plate", open), 48000, decay * 1.5);
+    expect(Math.abs(reverberationTime(irs, 48000) / decay - 1)).toBeLessThan(0.05);
   });
 
   it("sets in after its pre-delay and not before", () => {
@@ -66,4 +71,81 @@ describe("plate", () => {
     "loses as a comb of %d ms for %d s does",
     (ms, rt60, gain) => expect(Math.abs(feedbackGain(ms, rt60, 1000) - gain)).toBeLessThan(1e-9),
   );
+});
+
+/** A response in one octave band: band-pass by six zero-phase passes in the frequency domain. Centres of IEC 61260-1. */
+function octaveBand(ir: Float32Array, centre: number, sampleRate: number): Float32Array {
+  const size = 2 ** Math.ceil(Math.log2(ir.length * 2));
+  const fft = new Fft(size);
+  const [re, im] = [new Float64Array(size), new Float64Array(size)];
+  re.set(ir);
+  fft.forward(re, im);
+  for (let k = 0; k < size; k++) {
+    const f = (Math.min(k, size - k) * sampleRate) / size;
+    // Raised cosine over a sixth of an octave at either edge.
+    const octaves = Math.abs(Math.log2(Math.max(f, 1e-9) / centre));
+    const gain = octaves < 5 / 12 ? 1 : octaves > 7 / 12 ? 0 : 0.5 + 0.5 * Math.cos(Math.PI * (octaves - 5 / 12) * 6);
+    re[k] *= gain;
+    im[k] *= gain;
+  }
+  fft.inverse(re, im);
+  return Float32Array.from(re.subarray(0, ir.length));
+}
+
+describe.each(["audio.plate", "audio.room", "audio.spring"])("%s, damping and cuts off", (effect) => {
+  const open = { preDelay: 0, damping: 20000, lowCut: 10, highCut: 20000, ...(effect === "audio.room" && { reflections: 0 }) };
+  const decay = 1.5;
+  const irs = impulseResponse(one(effect, { ...open, decay }), 48000, decay * 1.6, 8);
+  it.each([125, 250, 500, 1000, 2000, 4000])("decays by 60 dB in its time, to a twentieth, in the octave of %d Hz (ISO 3382-1)", (centre) => {
+    expect(Math.abs(reverberationTime(irs.map((ir) => octaveBand(ir, centre, 48000)), 48000) / decay - 1)).toBeLessThan(0.05);
+  });
+  it("decays in about half the time at its damping", () => {
+    const damped = impulseResponse(one(effect, { ...open, decay: 3, damping: 4000 }), 48000, 4, 2);
+    const time = (centre: number) => reverberationTime(damped.map((ir) => octaveBand(ir, centre, 48000)), 48000);
+    const ratio = time(4000) / time(250);
+    expect(ratio).toBeGreaterThan(0.38);
+    expect(ratio).toBeLessThan(0.65);
+  });
+  it("is about as loud as the steady sound that feeds it", () => {
+    const [wet] = renderAudio(one(effect, { ...open, ...(effect === "audio.room" && { reflections: 60 }) }), { planes: [noise(96_000, 4, 0.5)], sampleRate: 48000 }).planes;
+    const gain = rmsDb(wet, 60_000) - rmsDb(noise(96_000, 4, 0.5));
+    expect([effect, Math.abs(gain) < 4, gain]).toEqual([effect, true, gain]);
+  });
+});
+
+describe("room", () => {
+  it("answers with single reflections first, later in a larger one", () => {
+    const first = (size: number) => impulseResponse(one("audio.room", { size, reflections: 100 }), 48000, 0.1)[0].findIndex((v) => Math.abs(v) > 0.05);
+    expect(first(200) / first(100)).toBeCloseTo(2, 1);
+  });
+});
+
+describe("convolution reverb", () => {
+  const hash = "a".repeat(64);
+  const response = Float32Array.from({ length: 6000 }, (_, i) => Math.exp(-i / 900) * Math.sin(i * i * 0.001));
+  const files = (sampleRate: number) => ({ files: (h: string) => (h === hash ? ({ kind: "impulse", planes: [response], sampleRate } as const) : undefined) });
+  it("is the response itself for an impulse, at unit energy", () => {
+    const planes = [new Float32Array(8000)];
+    planes[0][0] = 1;
+    const [out] = renderAudio(one("audio.convolution", { response: hash }), { planes, sampleRate: 48000 }, { resources: files(48000) }).planes;
+    const energy = response.reduce((sum, v) => sum + v * v, 0);
+    out.subarray(0, 6000).forEach((v, i) => expect(Math.abs(v - response[i] / Math.sqrt(energy))).toBeLessThan(1e-6));
+  });
+  it("sounds the same at another rate than the response's", () => {
+    const level = (rate: number, at: number) => rmsDb(renderAudio(one("audio.convolution", { response: hash }), { planes: [sine(500, at, at)], sampleRate: at }, { resources: files(rate) }).planes[0], 20_000, 40_000);
+    expect(level(48000, 96000)).toBeCloseTo(level(48000, 48000), 1);
+    expect(Math.abs(level(48000, 44100) - level(48000, 48000))).toBeLessThan(0.2);
+  });
+  it("is missing where its file is not here, and does nothing where none is chosen", () => {
+    const planes = [noise(1000, 2)];
+    expect(renderAudio(one("audio.convolution", { response: "b".repeat(64) }), { planes, sampleRate: 48000 }, { resources: files(48000) }).missing[0]).toContain("impulse response bbbbbbbb");
+    expect(renderAudio(one("audio.convolution", {}), { planes, sampleRate: 48000 }).planes[0]).toEqual(planes[0]);
+  });
+});
+
+describe("note values", () => {
+  it("follow the tempo: a dotted eighth at 120 a minute is 375 ms", () => {
+    const [out] = impulseResponse(one("audio.delay", { note: "1/8d", tempo: 120, feedback: 0 }), 48000, 1);
+    expect(out.findIndex((v) => v !== 0)).toBe(18_000);
+  });
 });

@@ -7,8 +7,9 @@ import { decibels, milliseconds } from "../parameter";
 const floor = -70;
 
 /**
- * Louder or softer onsets and decays, whatever the level. A fast and a slow envelope of the loudest channel are compared
- * in dB: where the fast one is ahead it is an onset, where the slow one is ahead a decay; each share scales its gain.
+ * Louder or softer onsets and decays, whatever the level. A fast envelope of the loudest channel is compared in dB with
+ * one that follows it late and with one that falls more slowly: where it is ahead of the first it is an onset, where it
+ * is behind the second a decay; each share scales its gain.
  * Source: envelope followers, Zölzer, DAFX, 2nd ed., §4.1; the comparison of two is common practice, no source.
  */
 export const transientShaper = defineAudioEffect({
@@ -26,11 +27,13 @@ export const transientShaper = defineAudioEffect({
   create({ attack, sustain, speed }, { sampleRate, channels }) {
     const quick = onePole(1, sampleRate);
     const slow = onePole(speed, sampleRate);
-    const fall = onePole(speed * 4, sampleRate);
+    const long = onePole(speed * 4, sampleRate);
     const smooth = onePole(1, sampleRate);
-    let fastUp = 0;
-    let slowUp = 0;
-    let fastDown = 0;
+    /** Up at once; down with the length, and four times as slowly. */
+    let fast = 0;
+    let lasting = 0;
+    /** Follows the fast one late. */
+    let late = 0;
     let gain = 0;
     return {
       latency: 0,
@@ -39,16 +42,15 @@ export const transientShaper = defineAudioEffect({
         for (let i = 0; i < frames; i++) {
           let x = 0;
           for (let c = 0; c < channels; c++) x = Math.max(x, Math.abs(blocks[c][i]));
-          fastUp = x > fastUp ? quick * fastUp + (1 - quick) * x : fall * fastUp;
-          slowUp = x > slowUp ? slow * slowUp + (1 - slow) * x : fall * slowUp;
-          fastDown = x > fastDown ? quick * fastDown + (1 - quick) * x : slow * fastDown;
-          if (fastUp < 1e-12) fastUp = slowUp = fastDown = 0;
-          const level = toDecibels(fastUp);
+          fast = x > fast ? quick * fast + (1 - quick) * x : slow * fast + (1 - slow) * x;
+          lasting = x > lasting ? quick * lasting + (1 - quick) * x : long * lasting + (1 - long) * x;
+          late = slow * late + (1 - slow) * fast;
+          if (lasting < 1e-12) fast = lasting = late = 0;
           let wanted = 0;
-          if (level > floor) {
+          if (toDecibels(lasting) > floor) {
             // At most 12 dB of distance count, which makes the whole of the gain.
-            const onset = Math.min(1, Math.max(0, (level - toDecibels(slowUp)) / 12));
-            const decay = Math.min(1, Math.max(0, (level - toDecibels(fastDown)) / 12));
+            const onset = Math.min(1, Math.max(0, (toDecibels(fast) - toDecibels(late)) / 12));
+            const decay = Math.min(1, Math.max(0, (toDecibels(lasting) - toDecibels(fast)) / 12));
             wanted = attack * onset + sustain * decay;
           }
           gain = smooth * gain + (1 - smooth) * wanted;
