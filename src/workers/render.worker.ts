@@ -1,5 +1,5 @@
 import { materialWindow, planMix, runMix } from "@/core/chain/mix";
-import { prepareImageChain, forEachStrip, type ImageMaterial } from "@/core/chain/run-image";
+import { renderImage, type ImageMaterial } from "@/core/chain/run-image";
 import { renderLoop } from "@/core/chain/run-audio";
 import { linearOfCode16, srgbCode } from "@/core/colour/srgb";
 import { integratedLoudness } from "@/core/measure/loudness";
@@ -71,24 +71,16 @@ async function renderSound({ source, chain, strength, start, end }: LoopJob): Pr
 }
 
 async function renderPicture({ source, chain, strength }: PictureJob): Promise<Rendered> {
-  const { width, height, planes } = await pictures.get(source.url, () => loadPicture(source));
-  const { process, missing } = prepareImageChain(chain, strength);
+  const material = await pictures.get(source.url, () => loadPicture(source));
+  const { width, height, planes, missing } = renderImage(chain, material, strength);
   const codes = new Uint8ClampedArray(width * height * 4);
-  let strip: Float32Array[] = [];
-  forEachStrip(width, height, (facts) => {
-    const from = facts.top * width;
-    const count = facts.rows * width;
-    if (strip.length === 0) strip = planes.map(() => new Float32Array(count));
-    planes.forEach((plane, c) => strip[c].set(plane.subarray(from, from + count)));
-    process(strip, facts);
-    const [r, g, b] = strip;
-    for (let i = 0, o = from * 4; i < count; i++, o += 4) {
-      codes[o] = srgbCode(r[i]);
-      codes[o + 1] = srgbCode(g[i]);
-      codes[o + 2] = srgbCode(b[i]);
-      codes[o + 3] = 255;
-    }
-  });
+  const [r, g, b] = planes;
+  for (let i = 0, o = 0; i < width * height; i++, o += 4) {
+    codes[o] = srgbCode(r[i]);
+    codes[o + 1] = srgbCode(g[i]);
+    codes[o + 2] = srgbCode(b[i]);
+    codes[o + 3] = 255;
+  }
   return { kind: "picture", width, height, codes, missing };
 }
 

@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { reference } from "../../../scripts/reference";
 import { monotoneCurve } from "./monotone-curve";
-import { linearToOklab, oklabToLinear } from "./oklab";
+import { convertPlanes } from "../picture/point-program";
 import { octaveTable, tableDomain } from "./octave-table";
 import { decodeSrgb, encodeSrgb, linearOfCode16, srgbCode } from "./srgb";
 
@@ -33,7 +33,7 @@ describe("OKLab", () => {
   // Source: reference/srgb_xyz_lab.json (culori 4.0.2), and culori itself on generated colours.
   const toOklab = (rgb: readonly number[]) => {
     const planes = rgb.map((v) => Float32Array.of(v));
-    linearToOklab(planes, 1);
+    convertPlanes("linear", "oklab", planes, 1);
     return planes.map((p) => p[0]);
   };
   it.each(reference<{ id: string; linear: number[]; oklab: number[] }>("srgb_xyz_lab").map((c) => [c.id, c] as const))("%s", (_, c) => {
@@ -48,7 +48,7 @@ describe("OKLab", () => {
         const truth = culori({ mode: "lrgb", r, g, b })!;
         expect(Math.abs(L - truth.l) + Math.abs(a - truth.a) + Math.abs(bb - truth.b)).toBeLessThan(1e-5);
         const planes = [L, a, bb].map((v) => Float32Array.of(v));
-        oklabToLinear(planes, 1);
+        convertPlanes("oklab", "linear", planes, 1);
         [r, g, b].forEach((v, i) => expect(Math.abs(planes[i][0] - v)).toBeLessThan(2e-5 * (1 + v)));
       }),
     );

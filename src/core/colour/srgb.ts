@@ -17,27 +17,7 @@ export function encodeSrgb(linear: number): number {
   return linear < 0 ? -encoded : encoded;
 }
 
-// Tables only for positive numbers: the sign is handled here, once.
-const decodeTable = octaveTable(decodeSrgb);
 const encodeTable = octaveTable(encodeSrgb);
-
-/** Decodes the first `count` values of each plane in place, to a relative 6e-6 of `decodeSrgb`. */
-export function decodePlanes(planes: readonly Float32Array[], count: number): void {
-  for (const plane of planes)
-    for (let i = 0; i < count; i++) {
-      const v = plane[i];
-      plane[i] = v < 0 ? -decodeTable(-v) : decodeTable(v);
-    }
-}
-
-/** Encodes the first `count` values of each plane in place, to a relative 6e-6 of `encodeSrgb`. */
-export function encodePlanes(planes: readonly Float32Array[], count: number): void {
-  for (const plane of planes)
-    for (let i = 0; i < count; i++) {
-      const v = plane[i];
-      plane[i] = v < 0 ? -encodeTable(-v) : encodeTable(v);
-    }
-}
 
 /** One linear value as an 8-bit sRGB code, rounded; what lies outside is clipped. */
 export function srgbCode(linear: number): number {

@@ -1,8 +1,11 @@
 import type { Lut } from "../colour/lut";
+import type { Frame } from "../picture/frame";
+import type { ChannelFunction } from "../picture/function-table";
+import type { ColourMatrix } from "../picture/matrix";
 import type { ParameterSpecs, ValuesOf } from "./parameter";
 
 export type Medium = "audio" | "image" | "video";
-export type ImageEncoding = "linear" | "srgb" | "oklab";
+export type ImageEncoding = "linear" | "srgb" | "oklab" | "lab";
 
 /** The surroundings in which an audio effect runs. */
 export interface AudioContextFacts {
@@ -85,11 +88,48 @@ export interface StripFacts {
 /** Replaces a strip of three planes (R, G, B or L, a, b), row-major, `width * rows` values each. */
 export type StripProcess = (planes: readonly Float32Array[], strip: StripFacts) => void;
 
+/**
+ * One turn over a picture, made of `lines` that do not depend on each other (rows, or columns), so that several may work
+ * on it at once: line `n` writes only what belongs to it, and reads only what earlier passes have written.
+ */
+export interface AreaPass {
+  readonly lines: number;
+  run(planes: readonly Float32Array[], scratch: readonly Float32Array[], from: number, to: number): void;
+}
+
+/** What a picture effect does with a frame of one size, in its encoding. */
+export type PictureWork =
+  /** Each channel by a function of its own. */
+  | { readonly kind: "channels"; readonly functions: readonly [ChannelFunction, ChannelFunction, ChannelFunction] }
+  /** All channels by a matrix. */
+  | { readonly kind: "matrix"; readonly matrix: ColourMatrix }
+  /** Each pixel by itself, wherever it is. */
+  | { readonly kind: "strip"; readonly process: StripProcess }
+  /** Pixels with their surroundings; `scratch` planes of the frame's size are at hand. */
+  | { readonly kind: "area"; readonly scratch: number; readonly passes: readonly AreaPass[] }
+  /** Another frame; line `n` is a row of it. */
+  | { readonly kind: "geometry"; readonly frame: Frame; run(source: readonly Float32Array[], target: readonly Float32Array[], from: number, to: number): void }
+  | { readonly kind: "nothing" };
+
+/** What an image effect is given besides its values. */
+export interface ImageGiven {
+  readonly files: Readonly<Record<string, DecodedFile>>;
+}
+
 export interface ImageEffect<Specs extends ParameterSpecs = ParameterSpecs> extends EffectFacts<Specs> {
   readonly medium: "image";
-  /** The encoding it works in; the chain converts. */
+  /** The encoding it works in; the chain converts. Geometry works on linear light. */
   readonly encoding: ImageEncoding;
-  create(values: ValuesOf<Specs>): StripProcess;
+  /**
+   * How a share of it is made: by mixing its result with what was before, or, where that would show two pictures at
+   * once, by values between the neutral ones, which this gives, and its own.
+   */
+  readonly neutral?: { readonly [K in keyof Specs]?: number };
+  /** Depends on where in the frame a pixel lies, so that no table of colours can hold it. */
+  readonly placed?: boolean;
+  /** Finer than a preview's pixels, such as grain: it has to be judged at full size. */
+  readonly fine?: boolean;
+  create(values: ValuesOf<Specs>, frame: Frame, given: ImageGiven): PictureWork;
 }
 
 /** What an audio effect is given besides its values. */

@@ -1,9 +1,13 @@
 import { describe, expect, it } from "vitest";
 import { reference } from "../../../scripts/reference";
 import type { Chain, Json } from "../chain/model";
-import { forEachStrip, prepareImageChain, renderImage, type ImageMaterial } from "../chain/run-image";
+import type { Resources } from "../chain/active";
+import { planImage } from "../chain/plan-image";
+import { forEachStrip, plainRunner, renderImage, runImage, type ImageMaterial, type ImageRunner } from "../chain/run-image";
 import { defaultValues } from "../chain/values";
-import { linearToOklab } from "../colour/oklab";
+import { convertPlanes } from "../picture/point-program";
+import { ciede2000 } from "../colour/ciede2000";
+import { linearToLab } from "../colour/lab";
 import { encodeSrgb } from "../colour/srgb";
 import type { ImageEffect } from "./define";
 import { effectsFor } from "./registry";
@@ -14,43 +18,100 @@ const picture = (width: number, height: number): ImageMaterial => ({
   planes: [0, 1, 2].map((c) => Float32Array.from({ length: width * height }, (_, i) => ((i * (7 + c * 4)) % 101) / 90)),
 });
 const chainOf = (effect: string, values: Record<string, Json>, mix = 100): Chain => ({ medium: "image", settings: [{ effect, values, on: true, mix }] });
-/** Values at which each effect does something. */
-const active: Record<string, Record<string, Json>> = {
-  "image.exposure": { exposure: 0.7 }, "image.tone-curve": { points: [[0, 0.1], [0.4, 0.3], [1, 0.9]] }, "image.saturation": { saturation: 40 },
-  "image.toner": { tone: "sepia", depth: 100 }, "image.vignette": { corner: -2, start: 0.1 },
+const hash = "a".repeat(64);
+/** The files that effects depend on, whichever they ask for. */
+const resources = (holds: string): Resources => ({
+  files: () =>
+    holds === "lut"
+      ? { kind: "lut", lut: { title: "", kind: "3d", size: 2, domainMin: [0, 0, 0], domainMax: [1, 1, 1], values: Float32Array.from({ length: 24 }, (_, i) => (i * 5) % 7 / 7) } }
+      : { kind: "texture", width: 7, height: 5, planes: [0, 1, 2].map((c) => Float32Array.from({ length: 35 }, (_, i) => ((i * (c + 3)) % 9) / 9)) },
+});
+const resourcesOf = (effect: ImageEffect) => resources(Object.values(effect.parameters).find((p) => p.kind === "file")?.holds ?? "");
+/** Values at which each effect does something: off its defaults, by half of the way to the top. */
+const special: Record<string, Record<string, Json>> = {
+  "image.tone-curve": { points: [[0, 0.1], [0.4, 0.3], [1, 0.9]] }, "image.channel-curves": { red: [[0, 0.1], [0.4, 0.3], [1, 0.9]] },
+  "image.hue-ranges": { ranges: [{ range: "blue", hue: 30, saturation: 40, lightness: 10 }, { range: "orange", hue: -20, saturation: -50, lightness: 0 }] },
+  "image.levels": { inBlack: 10, inWhite: 90, gamma: 1.3, outBlack: 3, outWhite: 95 }, "image.crop": { left: 10, right: 20, top: 5, bottom: 30 },
+  "image.scale": { size: 60 }, "image.white-balance": { temperature: 4800, tint: 8 }, "image.grain": { amount: 60, size: 5 }, "image.blur": { radius: 3 },
+  "image.sharpen": { amount: 150, radius: 0.5, threshold: 0 }, "image.noise-reduction": { lightness: 15, colour: 15, radius: 0.5 }, "image.toner": { tone: "sepia", depth: 100 }, "image.black-and-white": {}, "image.vignette": { corner: -2, start: 0.1 },
 };
+const valuesOf = (effect: ImageEffect): Record<string, Json> => {
+  const halfway = Object.entries(effect.parameters).map(([key, p]) => [key, p.kind === "number" ? p.default + (p.max - p.default) / 2 : p.kind === "file" ? hash : (p.default as unknown as Json)]);
+  return { ...Object.fromEntries(halfway), ...special[effect.id] };
+};
+/** Someone who runs lines in parts, in any order. */
+const inParts = (size: number): ImageRunner => ({
+  ...plainRunner,
+  lines: (_stage, _pass, lines, run) => {
+    const starts = Array.from({ length: Math.ceil(lines / size) }, (_, k) => k * size);
+    for (const from of starts.reverse()) run(from, Math.min(lines, from + size));
+  },
+});
 
 describe.each(family.map((e) => [e.id, e] as const))("%s", (id, effect) => {
-  it("does nothing at mix 0, at strength 0 and when it is off", () => {
+  const values = valuesOf(effect);
+  const files = resourcesOf(effect);
+
+  it("does nothing at mix 0, at strength 0 and when it is off, and something else", () => {
     const input = picture(60, 40);
-    const chain = chainOf(id, active[id]);
-    for (const [c, strength] of [[chainOf(id, active[id], 0), 100], [chain, 0], [{ ...chain, settings: [{ ...chain.settings[0], on: false }] }, 100]] as const)
-      expect(renderImage(c, input, strength).planes).toEqual(input.planes);
-    expect(renderImage(chain, input).planes).not.toEqual(input.planes);
+    const chain = chainOf(id, values);
+    for (const [c, strength] of [[chainOf(id, values, 0), 100], [chain, 0], [{ ...chain, settings: [{ ...chain.settings[0], on: false }] }, 100]] as const)
+      expect(renderImage(c, input, strength, files).planes).toEqual(input.planes);
+    expect(renderImage(chain, input, 100, files).planes).not.toEqual(input.planes);
+    expect(renderImage(chain, input, 100, files).missing).toEqual([]);
   });
 
-  it("gives the same in strips of any height", () => {
+  it("is the same in lines cut anyhow, and does not change the picture it is given", () => {
     const input = picture(50, 47);
-    const whole = renderImage(chainOf(id, active[id]), input).planes;
-    for (const rows of [1, 5, 47]) {
-      const { process } = prepareImageChain(chainOf(id, active[id]), 100);
-      const planes = input.planes.map((p) => p.slice());
-      for (let top = 0; top < 47; top += rows) {
-        const height = Math.min(rows, 47 - top);
-        process(planes.map((p) => p.subarray(top * 50, (top + height) * 50)), { width: 50, height: 47, top, rows: height });
-      }
-      expect(planes).toEqual(whole);
+    const kept = input.planes.map((p) => p.slice());
+    const whole = renderImage(chainOf(id, values, 70), input, 80, files);
+    for (const size of [1, 5, 13]) {
+      const made = runImage(planImage(chainOf(id, values, 70), 80, input, files), { ...input, planes: input.planes.map((p) => p.slice()) }, inParts(size));
+      expect([made.width, made.height]).toEqual([whole.width, whole.height]);
+      expect(made.planes).toEqual(whole.planes);
     }
+    expect(input.planes).toEqual(kept);
   });
 
-  it("survives the extremes of its parameters, black, and light far beyond white", () => {
-    const input: ImageMaterial = { width: 4, height: 1, planes: [Float32Array.of(0, 1e-30, 50, 1), Float32Array.of(0, 0, 50, 0), Float32Array.of(0, 1e-30, 50, 0.5)] };
-    for (const end of ["min", "max"] as const) {
-      const values = Object.fromEntries(Object.entries(effect.parameters).map(([k, p]) => [k, p.kind === "number" ? p[end] : (defaultValues(effect.parameters)[k] as Json)]));
-      expect(renderImage(chainOf(id, values), input).planes.every((p) => p.every(Number.isFinite))).toBe(true);
-    }
+  it("survives the extremes of its parameters, black, and light far beyond white, at any size", () => {
+    for (const [width, height] of [[1, 1], [4, 1], [3, 9]])
+      for (const end of ["min", "max"] as const) {
+        const input: ImageMaterial = { width, height, planes: [0, 1, 2].map((c) => Float32Array.from({ length: width * height }, (_, i) => [0, 1e-30, 50, 1, -0.2][(i + c) % 5])) };
+        const extreme = Object.fromEntries(Object.entries(effect.parameters).map(([k, p]) => [k, p.kind === "number" ? p[end] : p.kind === "file" ? hash : (defaultValues(effect.parameters)[k] as Json)]));
+        const { planes } = renderImage(chainOf(id, extreme), input, 100, files);
+        expect(planes.every((p) => p.length > 0 && p.every(Number.isFinite))).toBe(true);
+      }
+  });
+
+  it.runIf(!effect.fine && !effect.neutral)("looks the same in a preview as in the full picture made smaller (CIEDE2000)", () => {
+    const full = scene(480, 320);
+    const small = smaller(full, 4);
+    const [big, preview] = [smaller(renderImage(chainOf(id, values), full, 100, files), 4), renderImage(chainOf(id, values), small, 100, files)];
+    const differences = Array.from(big.planes[0], (_, i) => ciede2000(labAt(big, i), labAt(preview, i))).sort((a, b) => a - b);
+    expect(differences.reduce((a, b) => a + b, 0) / differences.length).toBeLessThan(1);
+    expect(differences[Math.floor(0.95 * differences.length)]).toBeLessThan(2);
   });
 });
+
+/** A smooth scene with edges, in linear light, that does not depend on its size. */
+const scene = (width: number, height: number): ImageMaterial => ({
+  width, height,
+  planes: [0, 1, 2].map((c) => Float32Array.from({ length: width * height }, (_, i) => {
+    const [x, y] = [((i % width) + 0.5) / width, (Math.floor(i / width) + 0.5) / height];
+    const disc = Math.hypot(x - 0.35, (y - 0.5) * 0.67) < 0.18 ? [0.5, 0.2, 0.1][c] : 0;
+    return 0.05 + 0.4 * x * [0.6, 0.8, 1][c] + 0.3 * (1 - y) + disc;
+  })),
+});
+/** Means of squares of so many pixels. */
+function smaller({ width, height, planes }: ImageMaterial, by: number): ImageMaterial {
+  const [w, h] = [Math.floor(width / by), Math.floor(height / by)];
+  return { width: w, height: h, planes: planes.map((p) => Float32Array.from({ length: w * h }, (_, i) => {
+    let sum = 0;
+    for (let y = 0; y < by; y++) for (let x = 0; x < by; x++) sum += p[(Math.floor(i / w) * by + y) * width + (i % w) * by + x];
+    return sum / (by * by);
+  })) };
+}
+const labAt = ({ planes: [r, g, b] }: ImageMaterial, i: number) => linearToLab(...([r[i], g[i], b[i]].map((v) => Math.min(1, Math.max(0, v))) as [number, number, number]));
 
 describe("what image effects promise", () => {
   const grey = (v: number): ImageMaterial => ({ width: 1, height: 1, planes: [0, 1, 2].map(() => Float32Array.of(v)) });
@@ -73,7 +134,7 @@ describe("what image effects promise", () => {
     const input = picture(40, 10);
     const lab = (m: ImageMaterial) => {
       const planes = m.planes.map((p) => p.slice());
-      linearToOklab(planes, planes[0].length);
+      convertPlanes("linear", "oklab", planes);
       return planes;
     };
     const before = lab(input);

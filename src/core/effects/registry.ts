@@ -27,11 +27,44 @@ import { transientShaper } from "./audio/transient-shaper";
 import { tremolo } from "./audio/tremolo";
 import { width } from "./audio/width";
 import type { EffectDefinition, Medium } from "./define";
+import { blackAndWhite } from "./image/black-and-white";
+import { blackWhitePoints } from "./image/black-white-points";
+import { blur } from "./image/blur";
+import { border } from "./image/border";
+import { brightness } from "./image/brightness";
+import { channelCurves } from "./image/channel-curves";
+import { channelMixer } from "./image/channel-mixer";
+import { colourDecisionList } from "./image/colour-decision-list";
+import { colourWash } from "./image/colour-wash";
+import { contrast } from "./image/contrast";
+import { crop } from "./image/crop";
 import { exposure } from "./image/exposure";
+import { flip } from "./image/flip";
+import { gamma } from "./image/gamma";
+import { glow } from "./image/glow";
+import { grain } from "./image/grain";
+import { hazeRemoval } from "./image/haze-removal";
+import { highlightsShadows } from "./image/highlights-shadows";
+import { hueRanges } from "./image/hue-ranges";
+import { levels } from "./image/levels";
+import { lightLeak } from "./image/light-leak";
+import { localContrast } from "./image/local-contrast";
+import { lut } from "./image/lut";
+import { imageNoiseReduction } from "./image/noise-reduction";
+import { opponentSpread } from "./image/opponent-spread";
+import { perspective } from "./image/perspective";
+import { rotate } from "./image/rotate";
 import { saturation } from "./image/saturation";
+import { scale } from "./image/scale";
+import { sharpen } from "./image/sharpen";
+import { splitTone } from "./image/split-tone";
+import { straighten } from "./image/straighten";
+import { texture } from "./image/texture";
 import { toneCurve } from "./image/tone-curve";
 import { toner } from "./image/toner";
+import { vibrance } from "./image/vibrance";
 import { vignette } from "./image/vignette";
+import { whiteBalance } from "./image/white-balance";
 
 /** Every effect that this installation has, in the order in which they are offered. */
 export const effects = [
@@ -64,10 +97,43 @@ export const effects = [
   noiseReduction,
   loudnessTarget,
   exposure,
+  contrast,
+  brightness,
+  highlightsShadows,
+  blackWhitePoints,
+  levels,
+  gamma,
   toneCurve,
+  channelCurves,
+  whiteBalance,
   saturation,
+  vibrance,
+  hueRanges,
+  opponentSpread,
+  channelMixer,
+  blackAndWhite,
   toner,
+  splitTone,
+  colourWash,
+  colourDecisionList,
+  lut,
+  sharpen,
+  localContrast,
+  blur,
+  imageNoiseReduction,
+  hazeRemoval,
+  glow,
   vignette,
+  grain,
+  texture,
+  lightLeak,
+  border,
+  crop,
+  rotate,
+  straighten,
+  perspective,
+  flip,
+  scale,
   // Each effect's values follow from its own parameters; a list of all can only know them as checked data.
 ] as unknown as readonly EffectDefinition[];
 

@@ -1,5 +1,6 @@
 import { defineImageEffect } from "../define";
 import { stops } from "../parameter";
+import { byMatrix } from "./work";
 
 /** y = x · 2^stops in linear light: one stop doubles the light. Source: definition of the exposure value, ISO 2720. */
 export const exposure = defineImageEffect({
@@ -15,9 +16,6 @@ export const exposure = defineImageEffect({
   encoding: "linear",
   create({ exposure }) {
     const factor = 2 ** exposure;
-    return (planes, { width, rows }) => {
-      const count = width * rows;
-      for (const plane of planes) for (let i = 0; i < count; i++) plane[i] *= factor;
-    };
+    return byMatrix([[factor, 0, 0], [0, factor, 0], [0, 0, factor]]);
   },
 });

@@ -1,5 +1,6 @@
 import { defineImageEffect } from "../define";
 import { percent } from "../parameter";
+import { byMatrix } from "./work";
 
 /** Scales the distance from grey in OKLab at constant lightness and hue. Source: Ottosson 2020 (OKLab). */
 export const saturation = defineImageEffect({
@@ -15,12 +16,6 @@ export const saturation = defineImageEffect({
   encoding: "oklab",
   create({ saturation }) {
     const factor = saturation / 100;
-    return ([, a, b], { width, rows }) => {
-      const count = width * rows;
-      for (let i = 0; i < count; i++) {
-        a[i] *= factor;
-        b[i] *= factor;
-      }
-    };
+    return byMatrix([[1, 0, 0], [0, factor, 0], [0, 0, factor]]);
   },
 });

@@ -1,5 +1,6 @@
 import { defineImageEffect } from "../define";
 import { choice, percent } from "../parameter";
+import { onStrips } from "./work";
 
 /**
  * OKLab hue angle in degrees of each tone, its chroma at the peak, and the lightness at which that peak lies:
@@ -51,7 +52,7 @@ export const toner = defineImageEffect({
     });
     const cos = Math.cos(angle);
     const sin = Math.sin(angle);
-    return ([lightness, a, b], { width, rows }) => {
+    return onStrips(([lightness, a, b], { width, rows }) => {
       const count = width * rows;
       for (let i = 0; i < count; i++) {
         const at = lightness[i] * size;
@@ -64,6 +65,6 @@ export const toner = defineImageEffect({
         a[i] = c * cos;
         b[i] = c * sin;
       }
-    };
+    });
   },
 });

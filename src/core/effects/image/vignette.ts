@@ -1,5 +1,6 @@
 import { defineImageEffect } from "../define";
 import { frameFraction, stops } from "../parameter";
+import { onStrips } from "./work";
 
 /**
  * Light falls off (or rises) towards the corners: y = x · 2^(corner · s), s = smoothstep(start, 1, r), with r the
@@ -18,6 +19,7 @@ export const vignette = defineImageEffect({
   },
   key: ["corner", "start"],
   encoding: "linear",
+  placed: true,
   create({ corner, start }) {
     // The factor as a table over r², which spares a root and a power for every pixel.
     const size = 4096;
@@ -25,7 +27,7 @@ export const vignette = defineImageEffect({
       const t = Math.min(1, Math.max(0, (Math.sqrt(i / size) - start) / (1 - start)));
       return 2 ** (corner * t * t * (3 - 2 * t));
     });
-    return ([red, green, blue], { width, height, top, rows }) => {
+    return onStrips(([red, green, blue], { width, height, top, rows }) => {
       const scale = size / ((width * width + height * height) / 4);
       for (let row = 0; row < rows; row++) {
         const dy = top + row + 0.5 - height / 2;
@@ -40,6 +42,6 @@ export const vignette = defineImageEffect({
           blue[i] *= factor;
         }
       }
-    };
+    });
   },
 });

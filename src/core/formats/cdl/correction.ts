@@ -1,0 +1,27 @@
+import type { EffectSetting, Json } from "../../chain/model";
+
+type Triple = readonly [number, number, number];
+
+/** One correction of the list, named as its specification names it. */
+export interface ColourCorrection {
+  readonly id: string;
+  readonly slope: Triple;
+  readonly offset: Triple;
+  readonly power: Triple;
+  readonly saturation: number;
+}
+
+const channels = ["Red", "Green", "Blue"] as const;
+
+/** The setting that does what a correction says. */
+export function settingOf({ slope, offset, power, saturation }: ColourCorrection): EffectSetting {
+  const values: Record<string, Json> = { saturation };
+  channels.forEach((c, i) => Object.assign(values, { [`slope${c}`]: slope[i], [`offset${c}`]: offset[i], [`power${c}`]: power[i] }));
+  return { effect: "image.colour-decision-list", values, on: true, mix: 100 };
+}
+
+/** What a setting says, as a correction. Pre: a setting of `image.colour-decision-list` with all its values. */
+export function correctionOf(setting: EffectSetting, id: string): ColourCorrection {
+  const triple = (name: string) => channels.map((c) => Number(setting.values[`${name}${c}`])) as unknown as Triple;
+  return { id, slope: triple("slope"), offset: triple("offset"), power: triple("power"), saturation: Number(setting.values.saturation) };
+}

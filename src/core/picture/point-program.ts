@@ -1,0 +1,143 @@
+import { labFunction, labInverse, labMatrices } from "../colour/lab";
+import { oklabMatrices } from "../colour/oklab";
+import { decodeSrgb, encodeSrgb } from "../colour/srgb";
+import type { ImageEncoding, StripFacts, StripProcess } from "../effects/define";
+import { applyTable, functionTable, type ChannelFunction } from "./function-table";
+import { after, identity, type ColourMatrix } from "./matrix";
+
+type Functions = readonly [ChannelFunction, ChannelFunction, ChannelFunction];
+
+/** One step on each pixel by itself. */
+export type PointStep =
+  | { readonly kind: "channels"; readonly functions: Functions }
+  | { readonly kind: "matrix"; readonly matrix: ColourMatrix }
+  | { readonly kind: "cube-root" }
+  | { readonly kind: "cube" }
+  /** `share` of it is mixed with what was before. */
+  | { readonly kind: "strip"; readonly process: StripProcess; readonly share: number };
+
+const all = (f: ChannelFunction): PointStep => ({ kind: "channels", functions: [f, f, f] });
+const by = (matrix: ColourMatrix): PointStep => ({ kind: "matrix", matrix });
+
+/** Steps from linear light to an encoding, and back. */
+const into: Record<ImageEncoding, readonly PointStep[]> = {
+  linear: [],
+  srgb: [all(encodeSrgb)],
+  oklab: [by(oklabMatrices.toCones), { kind: "cube-root" }, by(oklabMatrices.toLab)],
+  lab: [by(labMatrices.toXyz), all(labFunction), by(labMatrices.toLab)],
+};
+const outOf: Record<ImageEncoding, readonly PointStep[]> = {
+  linear: [],
+  srgb: [all(decodeSrgb)],
+  oklab: [by(oklabMatrices.fromLab), { kind: "cube" }, by(oklabMatrices.fromCones)],
+  lab: [by(labMatrices.fromLab), all(labInverse), by(labMatrices.fromXyz)],
+};
+
+/** Steps from one encoding to another. */
+export const convert = (from: ImageEncoding, to: ImageEncoding): readonly PointStep[] => (from === to ? [] : [...outOf[from], ...into[to]]);
+
+const compose = (first: Functions, second: Functions): Functions =>
+  // One function for all stays one, so that it makes one table.
+  first[0] === first[1] && first[1] === first[2] && second[0] === second[1] && second[1] === second[2]
+    ? (() => {
+        const [f, g] = [first[0], second[0]];
+        const both = (x: number) => g(f(x));
+        return [both, both, both] as const;
+      })()
+    : (first.map((f, c) => (x: number) => second[c](f(x))) as unknown as Functions);
+
+const isIdentity = (matrix: ColourMatrix) => matrix.every((v, i) => Math.abs(v - identity[i]) < 1e-12);
+
+/** Joins neighbours of one kind: functions by composition, matrices by multiplication; a root and a cube after it cancel. */
+export function fuse(steps: readonly PointStep[]): PointStep[] {
+  const out: PointStep[] = [];
+  const add = (step: PointStep): void => {
+    if (step.kind === "matrix" && isIdentity(step.matrix)) return;
+    const last = out.at(-1);
+    if (last?.kind === "matrix" && step.kind === "matrix") {
+      out.pop();
+      return add(by(after(step.matrix, last.matrix)));
+    }
+    if (last?.kind === "channels" && step.kind === "channels") out[out.length - 1] = { kind: "channels", functions: compose(last.functions, step.functions) };
+    else if ((last?.kind === "cube-root" && step.kind === "cube") || (last?.kind === "cube" && step.kind === "cube-root")) out.pop();
+    else out.push(step);
+  };
+  steps.forEach(add);
+  return out;
+}
+
+/** A point program made ready: functions as tables. */
+export type PreparedStep = Exclude<PointStep, { kind: "channels" }> | { readonly kind: "tables"; readonly tables: readonly [Float32Array, Float32Array, Float32Array] };
+
+/** Tables of functions that were used before; making one takes about a millisecond. */
+const known = new WeakMap<ChannelFunction, Float32Array>();
+function tableOf(f: ChannelFunction): Float32Array {
+  let table = known.get(f);
+  if (!table) known.set(f, (table = functionTable(f)));
+  return table;
+}
+
+export const prepareSteps = (steps: readonly PointStep[]): PreparedStep[] =>
+  fuse(steps).map((step) => (step.kind === "channels" ? { kind: "tables", tables: step.functions.map(tableOf) as unknown as [Float32Array, Float32Array, Float32Array] } : step));
+
+function applyMatrix(m: ColourMatrix, [r, g, b]: readonly Float32Array[], from: number, count: number): void {
+  const [a, b0, c, d, e, f, g0, h, i, j, k, l] = m;
+  for (let n = from; n < from + count; n++) {
+    const [x, y, z] = [r[n], g[n], b[n]];
+    r[n] = a * x + b0 * y + c * z + d;
+    g[n] = e * x + f * y + g0 * z + h;
+    b[n] = i * x + j * y + k * z + l;
+  }
+}
+
+/** Pixels a piece: three planes of them stay in the first-level cache. */
+const piece = 2048;
+
+/** Runs a point program over a strip in plain TypeScript, piece by piece. The twin of the kernels' `runPoints`. */
+export function runPoints(steps: readonly PreparedStep[], planes: readonly Float32Array[], strip: StripFacts): void {
+  const total = strip.width * strip.rows;
+  let start = 0;
+  while (start < steps.length) {
+    const step = steps[start];
+    if (step.kind === "strip") {
+      const before = step.share < 1 ? planes.map((p) => p.slice(0, total)) : null;
+      step.process(planes, strip);
+      before?.forEach((was, c) => {
+        const now = planes[c];
+        for (let i = 0; i < total; i++) now[i] = was[i] + (now[i] - was[i]) * step.share;
+      });
+      start++;
+      continue;
+    }
+    let end = start;
+    while (end < steps.length && steps[end].kind !== "strip") end++;
+    for (let at = 0; at < total; at += piece) {
+      const count = Math.min(piece, total - at);
+      for (let k = start; k < end; k++) applyStep(steps[k], planes, at, count);
+    }
+    start = end;
+  }
+}
+
+function applyStep(step: PreparedStep, planes: readonly Float32Array[], from: number, count: number): void {
+  switch (step.kind) {
+    case "tables":
+      planes.forEach((plane, c) => applyTable(step.tables[c], plane, from, count));
+      break;
+    case "matrix":
+      applyMatrix(step.matrix, planes, from, count);
+      break;
+    case "cube-root":
+      for (const plane of planes) for (let i = from; i < from + count; i++) plane[i] = Math.cbrt(plane[i]);
+      break;
+    case "cube":
+      for (const plane of planes) for (let i = from; i < from + count; i++) plane[i] = plane[i] * plane[i] * plane[i];
+      break;
+    case "strip":
+      throw new Error("strips are run whole");
+  }
+}
+
+/** Converts the first `count` values of three planes from one encoding to another, in place. */
+export const convertPlanes = (from: ImageEncoding, to: ImageEncoding, planes: readonly Float32Array[], count = planes[0].length): void =>
+  runPoints(prepareSteps(convert(from, to)), planes, { width: count, height: 1, top: 0, rows: 1 });
