@@ -1,8 +1,11 @@
 import { spawnSync } from "node:child_process";
+import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import sharp from "sharp";
 import { afterAll, describe, expect, it } from "vitest";
+import { noise, sine } from "../../testing/signals";
 import { writeCardFile } from "@/core/formats/card/write";
 import { writeWav } from "@/core/formats/wav/write";
 import { effects } from "@/core/effects/registry";
@@ -22,7 +25,7 @@ writeFileSync(wav, writeWav({ planes: [tone], sampleRate: 8000 }));
 
 describe("the command line", () => {
   it("lists every effect, and tells one's parameters", () => {
-    expect((JSON.parse(fichier("--json", "effects").stdout) as { id: string }[]).map((e) => e.id)).toEqual(effects.map((e) => e.id));
+    expect((JSON.parse(fichier("effects", "--json").stdout) as { id: string }[]).map((e) => e.id)).toEqual(effects.map((e) => e.id));
     expect(fichier("effects", "audio.high-pass").stdout).toMatch(/cutoff +10 … 20000 Hz, default 80 Hz/);
   });
 
@@ -32,6 +35,63 @@ describe("the command line", () => {
     expect(rows[0].phaseDegrees).toBeCloseTo(90, 1);
     expect(rows[1].magnitudeDb).toBeCloseTo(-24.1, 1);
     expect(rows[2].magnitudeDb).toBeCloseTo(0, 2);
+  });
+
+  it("measures loudness as ffmpeg's ebur128 does, and silence without a level", () => {
+    const long = join(folder, "long.wav");
+    writeFileSync(long, writeWav({ planes: [0, 1].map(() => sine(1000, 48_000, 48_000 * 5, 0.1)), sampleRate: 48_000 }));
+    const { stdout } = fichier("measure", "loudness", long, "--json");
+    const theirs = spawnSync("ffmpeg", ["-hide_banner", "-nostats", "-i", long, "-af", "ebur128=peak=true", "-f", "null", "-"], { encoding: "utf8" }).stderr;
+    const reading = JSON.parse(stdout) as Record<string, number>;
+    expect(Object.keys(reading)).toEqual(["integrated", "maxMomentary", "maxShortTerm", "range", "truePeak", "samplePeak"]);
+    expect(Math.abs(reading.integrated - Number(/I:\s+(-?[\d.]+) LUFS\s+Threshold/.exec(theirs)![1]))).toBeLessThan(0.11);
+    expect(reading.samplePeak).toBeCloseTo(-20, 1);
+    writeFileSync(long, writeWav({ planes: [new Float32Array(48_000)], sampleRate: 48_000 }));
+    expect((JSON.parse(fichier("--json", "measure", "loudness", long).stdout) as { integrated: null }).integrated).toBeNull();
+  });
+
+  it("finds by how much two takes are apart, and that equal copies sum to +6.02 dB (common practice, no source)", () => {
+    const take = noise(20_000, 3, 0.5);
+    const later = new Float32Array(22_000);
+    later.set(take, 1234);
+    const [a, b] = ["a", "b"].map((n) => join(folder, `take-${n}.wav`));
+    writeFileSync(a, writeWav({ planes: [take], sampleRate: 48_000 }, "f32"));
+    writeFileSync(b, writeWav({ planes: [later], sampleRate: 48_000 }, "f32"));
+    expect(JSON.parse(fichier("measure", "align", a, b, "--json").stdout)).toEqual({ offsetSamples: 1234, correlation: 1, sumGainDb: 6.021 });
+    writeFileSync(b, writeWav({ planes: [later.map((v) => -v)], sampleRate: 48_000 }, "f32"));
+    expect(JSON.parse(fichier("measure", "align", b, a, "--json").stdout)).toMatchObject({ offsetSamples: -1234, correlation: -1 });
+  });
+
+  it("tells the difference of pictures, and bakes a look that is within it", async () => {
+    const grey = join(folder, "grey.png");
+    await sharp({ create: { width: 20, height: 10, channels: 3, background: { r: 128, g: 128, b: 128 } } }).png().toFile(grey);
+    const look = JSON.stringify({ medium: "image", settings: [{ effect: "image.exposure", values: { exposure: 0.5 } }, { effect: "image.saturation", values: { saturation: 130 } }] });
+    const [out, cube] = [join(folder, "brighter.png"), join(folder, "look.cube")];
+    expect(fichier("render", grey, out, "--chain", look).status).toBe(0);
+    const { deltaE2000 } = JSON.parse(fichier("measure", "difference", grey, out, "--json").stdout) as { deltaE2000: { mean: number; p95: number; max: number } };
+    // Half a stop from sRGB 128 is sRGB 150: L* 53.6 to 62.0, of which CIEDE2000 makes between seven and nine.
+    expect(deltaE2000.mean).toBeGreaterThan(7);
+    expect(deltaE2000.mean).toBeLessThan(9);
+    const baked = JSON.parse(fichier("bake", "--chain", look, cube, "--size", "17", "--json").stdout) as { maxDeltaE2000: number; meanDeltaE2000: number };
+    expect(baked.meanDeltaE2000).toBeLessThan(0.5);
+    // The table, read by ffmpeg, gives what the chain gives.
+    const theirs = spawnSync("ffmpeg", ["-v", "error", "-i", grey, "-vf", `lut3d=${cube}:interp=tetrahedral`, "-f", "rawvideo", "-pix_fmt", "rgb24", "-"]).stdout;
+    const ours = await sharp(out).raw().toBuffer();
+    expect(Math.abs(theirs[0] - ours[0])).toBeLessThanOrEqual(1);
+    expect(fichier("bake", "--chain", JSON.stringify({ medium: "image", settings: [{ effect: "image.blur" }] }), join(folder, "no.cube"))).toMatchObject({ status: 2, stderr: expect.stringContaining("Blur cannot be held") as string });
+  });
+
+  it("takes what effects depend on from a folder, by the hash of its bytes", () => {
+    const place = join(folder, "rooms");
+    mkdirSync(place);
+    const response = writeWav({ planes: [Float32Array.of(0, 1, 0, 0.5)], sampleRate: 8000 }, "f32");
+    writeFileSync(join(place, "room.wav"), response);
+    const hash = createHash("sha256").update(response).digest("hex");
+    const reverb = JSON.stringify({ medium: "audio", settings: [{ effect: "audio.convolution", values: { response: hash } }] });
+    const out = join(folder, "reverb.wav");
+    expect(fichier("render", wav, out, "--chain", reverb)).toMatchObject({ status: 3, stderr: expect.stringContaining("impulse response") as string });
+    expect(existsSync(out)).toBe(false);
+    expect(fichier("render", wav, out, "--chain", reverb, "--files", place)).toMatchObject({ status: 0 });
   });
 
   it("renders a whole folder, passing by what the card is not for", () => {

@@ -2,10 +2,12 @@ import { Command, CommanderError } from "commander";
 import { FormatFault } from "@/core/formats/fault";
 import { UnreadableMedia } from "@/media/process";
 import { MissingEffects } from "@/media/results";
+import { bakeCommand } from "./commands/bake";
 import { effectsCommand } from "./commands/effects";
+import { measureCommand } from "./commands/measure";
 import { renderCommand } from "./commands/render";
 import { responseCommand } from "./commands/response";
-import { CliProblem, exitCodes } from "./problem";
+import { ChildFailed, CliProblem, exitCodes } from "./problem";
 
 /** Runs the command line; returns the exit code. Results go to standard output, all else to standard error. */
 export async function main(args: readonly string[]): Promise<number> {
@@ -15,14 +17,19 @@ export async function main(args: readonly string[]): Promise<number> {
     .option("--quiet", "no progress")
     .exitOverride()
     .addHelpText("after", "\nExit codes: 0 done, 1 could not be done, 2 wrong use, 3 unreadable material or card.");
-  const print = (value: unknown, text: string) => process.stdout.write(`${program.opts<{ json?: boolean }>().json ? JSON.stringify(value, null, 2) : text}\n`);
-  const progress = (line: string) => program.opts<{ quiet?: boolean }>().quiet || process.stderr.write(`  ${line}\n`);
+  // Both stand wherever the hand puts them, before the command or after it.
+  const [json, quiet] = [args.includes("--json"), args.includes("--quiet")];
+  const words = args.filter((word) => word !== "--json" && word !== "--quiet");
+  const print = (value: unknown, text: string) => process.stdout.write(`${json ? JSON.stringify(value, null, 2) : text}\n`);
+  const progress = (line: string) => quiet || process.stderr.write(`  ${line}\n`);
   effectsCommand(program, print);
   renderCommand(program, print, progress);
   responseCommand(program, print);
+  measureCommand(program, print);
+  bakeCommand(program, print);
   const say = (message: string, hint?: string) => process.stderr.write(`fichier: ${message}${hint ? ` ${hint}` : ""}\n`);
   try {
-    await program.parseAsync([...args], { from: "user" });
+    await program.parseAsync(words, { from: "user" });
     return exitCodes.done;
   } catch (error) {
     // Commander has printed its own words by now.
@@ -31,6 +38,7 @@ export async function main(args: readonly string[]): Promise<number> {
     else if (error instanceof FormatFault) say(`${error.message} (${error.where})`);
     else if (error instanceof UnreadableMedia) say(`The material cannot be read: ${error.message}.`);
     else say(error instanceof Error ? error.message : String(error));
+    if (error instanceof ChildFailed) return error.code;
     if (error instanceof CliProblem) return exitCodes.use;
     return error instanceof FormatFault || error instanceof UnreadableMedia || error instanceof MissingEffects ? exitCodes.unreadable : exitCodes.failed;
   }

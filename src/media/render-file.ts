@@ -1,4 +1,5 @@
 import type { Chain } from "@/core/chain/model";
+import { decodeFiles } from "./dependencies";
 import { renderPictureFile } from "./render-picture";
 import { renderSoundFile } from "./render-sound";
 import { resultFormats, type RenderHooks, type ResultFormat } from "./results";
@@ -10,12 +11,15 @@ export interface Rendering {
   readonly format: ResultFormat;
   /** Samples of a sound to use; all of it where left out. */
   readonly range?: { readonly start: number; readonly end: number };
+  /** Where files that effects depend on lie, by their hash; null for those that are not here. */
+  readonly pathOf?: (hash: string) => string | null;
 }
 
 /** Renders a chain over one file into another; the one way for server jobs and the command line, so that both give the same bytes. */
-export async function renderFile(input: string, output: string, { chain, strength, format, range }: Rendering, hooks?: RenderHooks): Promise<void> {
+export async function renderFile(input: string, output: string, { chain, strength, format, range, pathOf = () => null }: Rendering, hooks?: RenderHooks): Promise<void> {
   const { medium } = resultFormats[format];
   if (chain.medium !== medium) throw new Error(`A chain for ${chain.medium} cannot be rendered to ${resultFormats[format].label}.`);
-  if (format === "wav" || format === "wav-float" || format === "flac") await renderSoundFile(input, output, { chain, strength, format, ...(range && { range }) }, hooks);
-  else await renderPictureFile(input, output, { chain, strength, format }, hooks);
+  const files = await decodeFiles(chain, pathOf);
+  if (format === "wav" || format === "wav-float" || format === "flac") await renderSoundFile(input, output, { chain, strength, format, files, ...(range && { range }) }, hooks);
+  else await renderPictureFile(input, output, { chain, strength, format, files }, hooks);
 }

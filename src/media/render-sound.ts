@@ -1,3 +1,5 @@
+import type { Resources } from "@/core/chain/active";
+import { learning } from "@/core/chain/learn";
 import type { Chain } from "@/core/chain/model";
 import { prepareAudioChain } from "@/core/chain/run-audio";
 import { UnreadableMedia } from "./process";
@@ -12,6 +14,8 @@ export interface SoundRendering {
   readonly format: SoundFormat;
   /** Samples of the material to use; all of it where left out. */
   readonly range?: { readonly start: number; readonly end: number };
+  /** Files that effects depend on, by their hash. */
+  readonly files?: Resources["files"];
 }
 
 /** Latency is followed in blocks of this many samples. */
@@ -19,17 +23,32 @@ const lateBlock = 4096;
 
 /**
  * Renders a chain over a sound file into another, block by block, so that length never costs memory. Latency is taken
- * out; the tail follows as far as it can be heard. The same input, chain and format give the same bytes.
+ * out; the tail follows as far as it can be heard. What has to hear the whole material first reads the file once more. The same input, chain and format give the same bytes.
  * Throws `UnreadableMedia`, `MissingEffects`, or the signal's reason; then there is no output file.
  */
-export async function renderSoundFile(input: string, output: string, { chain, strength, format, range }: SoundRendering, hooks: RenderHooks = {}): Promise<{ frames: number }> {
+export async function renderSoundFile(input: string, output: string, { chain, strength, format, range, files }: SoundRendering, hooks: RenderHooks = {}): Promise<{ frames: number }> {
   const { onProgress, signal } = hooks;
   const facts = await probeSound(input);
   const { sampleRate, channels, framesGuess } = facts;
-  const processor = prepareAudioChain(chain, strength, { sampleRate, channels });
-  if (processor.missing.length > 0) throw new MissingEffects(processor.missing);
   const start = range?.start ?? 0;
   const end = range?.end ?? Infinity;
+  /** The wanted blocks of the material; each is only good until the next. */
+  async function* material() {
+    let seen = 0;
+    for await (const block of soundBlocks(input, facts, signal)) {
+      const from = Math.max(0, start - seen);
+      const to = Math.min(block[0].length, end - seen);
+      seen += block[0].length;
+      if (from < to) yield block.map((p) => p.subarray(from, to));
+      if (seen >= end) return;
+    }
+    if (seen <= start) throw new UnreadableMedia(seen === 0 ? "there is no sound in this file" : "the range begins after its end");
+  }
+  const lessons = learning(chain, { sampleRate, channels }, { files });
+  let lesson = lessons.next();
+  for (; !lesson.done; lesson = lessons.next()) for await (const block of material()) lesson.value(block, block[0].length);
+  const processor = prepareAudioChain(chain, strength, { sampleRate, channels }, { files, learnt: lesson.value });
+  if (processor.missing.length > 0) throw new MissingEffects(processor.missing);
   const expected = Math.max(1, Math.min(end, framesGuess || end) - start);
   const silent = (frames: number) => Array.from({ length: channels }, () => new Float32Array(frames));
   return writeSoundFile(
@@ -44,16 +63,12 @@ export async function renderSoundFile(input: string, output: string, { chain, st
         early -= skipped;
         if (skipped < frames) await sink.write(skipped > 0 ? planes.map((p) => p.subarray(skipped)) : planes, frames - skipped);
       };
-      let seen = 0;
-      for await (const block of soundBlocks(input, facts, signal)) {
-        const from = Math.max(0, start - seen);
-        const to = Math.min(block[0].length, end - seen);
-        seen += block[0].length;
-        if (from < to) await put(block.map((p) => p.subarray(from, to)));
-        onProgress?.(Math.min(1, (seen - start) / expected));
-        if (seen >= end) break;
+      let done = 0;
+      for await (const block of material()) {
+        done += block[0].length;
+        await put(block);
+        onProgress?.(Math.min(1, done / expected));
       }
-      if (seen <= start) throw new UnreadableMedia(seen === 0 ? "there is no sound in this file" : "the range begins after its end");
       // First what latency held back, which belongs to the material.
       for (let held = processor.latency; held > 0; held -= lateBlock) await put(silent(Math.min(held, lateBlock)));
       const next = async (frames: number) => {

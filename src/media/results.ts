@@ -26,6 +26,6 @@ export interface RenderHooks {
 /** A chain with effects that this installation does not have; a result without them would not be what the card says. */
 export class MissingEffects extends Error {
   constructor(readonly effects: readonly string[]) {
-    super(`This chain uses ${effects.join(", ")}, which ${effects.length === 1 ? "is" : "are"} not installed here.`);
+    super(`This chain uses ${effects.join(", ")}, which ${effects.length === 1 ? "is" : "are"} not here.`);
   }
 }

@@ -1,3 +1,4 @@
+import { spawn } from "node:child_process";
 import { mkdir, readdir, stat } from "node:fs/promises";
 import { availableParallelism } from "node:os";
 import { basename, join, parse } from "node:path";
@@ -6,8 +7,8 @@ import type { Chain } from "@/core/chain/model";
 import { renderFile } from "@/media/render-file";
 import { probeSound } from "@/media/sound-stream";
 import { formatOfName, resultFormats, type ResultFormat } from "@/media/results";
-import { chainOption } from "../chain-option";
-import { CliProblem } from "../problem";
+import { chainOption, filesOption } from "../chain-option";
+import { ChildFailed, CliProblem, exitCodes } from "../problem";
 
 interface Options {
   card?: string;
@@ -16,6 +17,7 @@ interface Options {
   range?: string;
   format?: string;
   outDir?: string;
+  files?: string;
 }
 
 /** Seconds, or minutes and seconds: `75.5`, `1:15.5`. */
@@ -55,7 +57,18 @@ async function inputsOf(input: string, chain: Chain): Promise<string[]> {
   return names.map((name) => join(input, name));
 }
 
-/** Carries out tasks, as many at once as there are cores. */
+/** Renders one file in a process of its own, so that each core has one. Rejects with what it said. */
+function inProcess(args: readonly string[]): Promise<void> {
+  return new Promise((resolve, reject) => {
+    const child = spawn(process.execPath, [process.argv[1], ...args, "--quiet"], { stdio: ["ignore", "ignore", "pipe"] });
+    let complaint = "";
+    child.stderr.on("data", (part: Buffer) => (complaint += part.toString()));
+    child.on("error", reject);
+    child.on("close", (code) => (code === 0 ? resolve() : reject(new ChildFailed(complaint.trim().replace(/^fichier: /, ""), code ?? exitCodes.failed))));
+  });
+}
+
+/** Carries out tasks, as many at once as there are cores; the first that fails ends it. */
 async function onAllCores(tasks: readonly (() => Promise<void>)[]): Promise<void> {
   let next = 0;
   const worker = async () => {
@@ -75,12 +88,14 @@ export function renderCommand(program: Command, print: (value: unknown, text: st
     .option("--strength <percent>", "0 to 100", "100")
     .option("--range <start..end>", "seconds of a sound to use")
     .option("--format <name>", `one of ${Object.keys(resultFormats).join(", ")}`)
+    .option("--files <place>", "a file or folder with what effects depend on: impulse responses, textures, tables")
     .option("--out-dir <folder>", "where results go when <in> is a folder")
     .action(async (input: string, output: string | undefined, options: Options) => {
       const chain = await chainOption(options);
       const strength = Number(options.strength);
       if (!(strength >= 0 && strength <= 100)) throw new CliProblem("The strength is a number from 0 to 100.");
       if ((output === undefined) === (options.outDir === undefined)) throw new CliProblem("Give either a file to write or --out-dir.");
+      const pathOf = await filesOption(options.files);
       const inputs = await inputsOf(input, chain);
       if (output !== undefined && inputs.length > 1) throw new CliProblem("Several files need --out-dir.");
       if (options.outDir) await mkdir(options.outDir, { recursive: true });
@@ -92,6 +107,13 @@ export function renderCommand(program: Command, print: (value: unknown, text: st
         const to = output ?? join(options.outDir!, `${parse(from).name}.${resultFormats[format].extension}`);
         if (taken.has(to)) throw new CliProblem(`Two files would both become “${to}”.`, "Rename one of them.");
         taken.add(to);
+        if (inputs.length > 1)
+          return async () => {
+            const same = Object.entries({ card: options.card, chain: options.chain, range: options.range, files: options.files }).flatMap(([key, value]) => (value === undefined ? [] : [`--${key}`, value]));
+            await inProcess(["render", from, to, "--strength", options.strength, "--format", format, ...same]);
+            results.push({ input: from, output: to });
+            progress(`${results.length} of ${inputs.length}: ${basename(from)}`);
+          };
         return async () => {
           const range = await rangeOf(options.range, from, chain.medium);
           let told = 0;
@@ -100,7 +122,7 @@ export function renderCommand(program: Command, print: (value: unknown, text: st
             told = share;
             progress(`${basename(from)} ${Math.round(share * 100)} %`);
           };
-          await renderFile(from, to, { chain, strength, format, ...(range && { range }) }, { onProgress });
+          await renderFile(from, to, { chain, strength, format, pathOf, ...(range && { range }) }, { onProgress });
           results.push({ input: from, output: to });
         };
       });

@@ -1,4 +1,5 @@
 import type { DecodedFile, EffectDefinition, Learnt, Medium } from "../effects/define";
+import type { FileKind } from "../effects/parameter";
 import { findEffect } from "../effects/registry";
 import type { Chain } from "./model";
 import { normaliseChain } from "./values";
@@ -59,10 +60,10 @@ export function activeSettings<M extends Medium>(chain: Chain, medium: M, { look
   return { active, missing };
 }
 
-/** The hashes of all files that a chain's known effects name. */
-export function filesOf(chain: Chain, lookup: Lookup = findEffect): string[] {
+/** All files that a chain's known effects name, each once: their hashes, and what they are read as. */
+export function filesOf(chain: Chain, lookup: Lookup = findEffect): { readonly hash: string; readonly holds: FileKind }[] {
   const found = chain.settings.flatMap(({ effect, values }) =>
-    Object.entries(lookup(effect)?.parameters ?? {}).flatMap(([key, spec]) => (spec.kind === "file" && typeof values[key] === "string" ? [values[key]] : [])),
+    Object.entries(lookup(effect)?.parameters ?? {}).flatMap(([key, spec]) => (spec.kind === "file" && typeof values[key] === "string" ? [{ hash: values[key], holds: spec.holds }] : [])),
   );
-  return [...new Set(found)];
+  return [...new Map(found.map((f) => [f.hash, f])).values()];
 }

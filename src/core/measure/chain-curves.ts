@@ -1,0 +1,29 @@
+import { activeSettings, type Resources } from "../chain/active";
+import type { Chain } from "../chain/model";
+import { isPointwise, planImage } from "../chain/plan-image";
+import { runStrip } from "../chain/run-image";
+import { decodeSrgb, encodeSrgb } from "../colour/srgb";
+
+/**
+ * Output level in dB of a chain's dynamics for steady input levels in dB, one after another, mixes and strength taken in
+ * amplitude; null where the chain has none. Effects without such a curve are passed by.
+ */
+export function levelCurve(chain: Chain, strength: number, levels: readonly number[], resources: Resources = {}): number[] | null {
+  const parts = activeSettings(chain, "audio", resources).active.filter(({ effect }) => effect.levelCurve);
+  if (parts.length === 0) return null;
+  const blend = (dry: number, wet: number, share: number) => (share === 1 ? wet : 20 * Math.log10(10 ** (dry / 20) + (10 ** (wet / 20) - 10 ** (dry / 20)) * share));
+  return levels.map((level) => blend(level, parts.reduce((now, { effect, values, share }) => blend(now, effect.levelCurve!(values, now), share), level), strength / 100));
+}
+
+/**
+ * What becomes of greys: sRGB-encoded outputs of R, G and B for sRGB-encoded inputs. Null where the chain looks at more
+ * than single pixels, since then there is no such curve.
+ */
+export function toneCurveOf(chain: Chain, strength: number, inputs: readonly number[], resources: Resources = {}): Float32Array[] | null {
+  const frame = { width: inputs.length, height: 1 };
+  const plan = planImage(chain, strength, frame, resources);
+  if (!isPointwise(plan)) return null;
+  const planes = [0, 1, 2].map(() => Float32Array.from(inputs, decodeSrgb));
+  runStrip(plan, planes, { ...frame, top: 0, rows: 1 });
+  return planes.map((p) => p.map(encodeSrgb));
+}
