@@ -32,7 +32,7 @@ const layerRules = names.map((layer) => {
 const outsideOfCore = ["window", "document", "navigator", "process", "Buffer", "fetch", "localStorage", "crypto", "performance", "setTimeout", "require"];
 
 export default tseslint.config(
-  { ignores: ["node_modules", ".next", ".state", "next-env.d.ts", "src/db/migrations", "**/*.tmp.*", "test-results"] },
+  { ignores: ["node_modules", ".next", ".state", "next-env.d.ts", "src/db/migrations", "src/kernels", "**/*.tmp.*", "test-results"] },
   ...tseslint.configs.recommended,
   {
     rules: {

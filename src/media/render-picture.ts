@@ -1,12 +1,14 @@
 import sharp from "sharp";
 import { readFile } from "node:fs/promises";
 import type { Chain } from "@/core/chain/model";
-import type { Resources } from "@/core/chain/active";
+import { filesOf, type Resources } from "@/core/chain/active";
 import { isPointwise, planImage, type ImagePlan } from "@/core/chain/plan-image";
-import { forEachStrip, runImage, runStrip } from "@/core/chain/run-image";
+import { forEachStrip, runImage, runner, runStrip, type ImageMaterial } from "@/core/chain/run-image";
+import { sharedRunner } from "@/core/chain/shared-lines";
 import type { StripFacts } from "@/core/effects/define";
 import { code16OfLinear, linearOfCode16 } from "@/core/colour/srgb";
 import { decodeImage, type CodedPicture } from "./decode-image";
+import { startHelper } from "./picture-helper";
 import { MissingEffects, type RenderHooks, type ResultFormat } from "./results";
 import { writeWholeFile } from "./whole-file";
 
@@ -33,12 +35,20 @@ const toCodes = (planes: readonly Float32Array[], codes: Uint16Array, first: num
   });
 
 /** The picture that a plan makes; its codes are used up. Lets others work in between. */
-async function process(picture: CodedPicture, plan: ImagePlan, { onProgress, signal }: RenderHooks): Promise<CodedPicture> {
+async function process(picture: CodedPicture, plan: ImagePlan, rendering: PictureRendering, { onProgress, signal }: RenderHooks): Promise<CodedPicture> {
   const { width, height, codes } = picture;
   if (!isPointwise(plan)) {
-    const planes = [0, 1, 2].map(() => new Float32Array(width * height));
+    const helper = startHelper(width * height);
+    helper?.post({ kind: "plan", chain: rendering.chain, strength: rendering.strength, frame: { width, height }, files: filesOf(rendering.chain).flatMap(({ hash }) => { const file = rendering.files?.(hash); return file ? [[hash, file] as const] : []; }) });
+    const by = helper ? sharedRunner(helper.post) : runner;
+    const planes = [0, 1, 2].map(() => by.plane(width * height));
     toLinear(picture, planes, 0, width * height);
-    const rendered = runImage(plan, { width, height, planes });
+    let rendered: ImageMaterial;
+    try {
+      rendered = runImage(plan, { width, height, planes }, by);
+    } finally {
+      helper?.stop();
+    }
     signal?.throwIfAborted();
     // The old codes' memory serves again where it fits.
     const made = rendered.planes[0].length === width * height ? codes : new Uint16Array(rendered.planes[0].length * 3);
@@ -74,7 +84,7 @@ export async function renderPictureFile(input: string, output: string, rendering
   const decoded = await decodeImage(await readFile(input));
   const plan = planImage(rendering.chain, rendering.strength, decoded, { files: rendering.files });
   if (plan.missing.length > 0) throw new MissingEffects(plan.missing);
-  const { width, height, codes } = await process(decoded, plan, hooks);
+  const { width, height, codes } = await process(decoded, plan, rendering, hooks);
   const coded = sharp(codes, { raw: { width, height, channels: 3 }, limitInputPixels: false });
   await writeWholeFile(output, async (part) => {
     const { format } = rendering;

@@ -64,6 +64,9 @@ export function planImage(chain: Chain, strength: number, frame: Frame, resource
       case "matrix":
         points.push({ kind: "matrix", matrix: shareOf(work.matrix, amount) });
         break;
+      case "radial":
+        points.push({ kind: "radial", size: work.size, gain: amount === 1 ? work.gain : work.gain.map((v) => 1 + (v - 1) * amount) });
+        break;
       case "strip":
         points.push({ kind: "strip", process: work.process, share: amount });
         break;
@@ -83,7 +86,7 @@ export function planImage(chain: Chain, strength: number, frame: Frame, resource
   return { frame: now, stages, strength: strong, missing };
 }
 
-/** Runs a point program over a strip. The plain one is `runPoints`; kernels do the same faster. */
+/** Runs a point program over a strip. The plain one is `runPointsPlain`; kernels do the same faster. */
 export type RunPoints = (steps: readonly PreparedStep[], planes: readonly Float32Array[], strip: StripFacts) => void;
 
 /** True where each pixel is computed by itself, so that strips can be rendered without the rest of the picture. */

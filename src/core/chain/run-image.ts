@@ -1,6 +1,7 @@
 import type { StripFacts } from "../effects/define";
 import type { Frame } from "../picture/frame";
-import { runPoints } from "../picture/point-program";
+import { localKernels } from "../kernels/local";
+import { runPointsPlain } from "../picture/point-program";
 import type { Resources } from "./active";
 import type { Chain } from "./model";
 import { planImage, type ImagePlan, type ImageStage, type RunPoints } from "./plan-image";
@@ -26,6 +27,9 @@ function blend(planes: readonly Float32Array[], before: readonly Float32Array[],
   });
 }
 
+/** By kernels where they can run, else plainly. */
+export const runPoints: RunPoints = (steps, planes, strip) => (localKernels()?.points.run ?? runPointsPlain)(steps, planes, strip);
+
 /** A strip of a picture by itself, in linear light, in place. Pre: the plan is pointwise. */
 export function runStrip(plan: ImagePlan, planes: readonly Float32Array[], strip: StripFacts, points: RunPoints = runPoints): void {
   if (plan.stages.length === 0) return;
@@ -39,54 +43,82 @@ export function runStrip(plan: ImagePlan, planes: readonly Float32Array[], strip
 export interface ImageRunner {
   plane(length: number): Float32Array;
   points: RunPoints;
-  /** Resolves when all lines have been run. */
-  lines(stage: number, pass: number, lines: number, run: (from: number, to: number) => void): void;
+  /** Returns when all lines have been run, by `run` here or by `runLines` elsewhere on the same buffers. */
+  lines(turn: Turn, run: (from: number, to: number) => void): void;
 }
 
-export const plainRunner: ImageRunner = {
-  plane: (length) => new Float32Array(length),
-  points: runPoints,
-  lines: (_stage, _pass, lines, run) => run(0, lines),
-};
+/** One pass of a stage over a picture, and the planes it works on. */
+export interface Turn {
+  readonly stage: number;
+  readonly pass: number;
+  readonly lines: number;
+  readonly frame: Frame;
+  readonly planes: readonly Float32Array[];
+  /** Scratch planes of an area, or the new frame's planes of a geometry. */
+  readonly others: readonly Float32Array[];
+}
 
-function runStage(stage: ImageStage, n: number, picture: ImageMaterial, runner: ImageRunner): ImageMaterial {
-  const { width, height, planes } = picture;
-  const count = width * height;
+/** Runs lines `from` to `to` of a turn. */
+export function runLines(stage: ImageStage, { pass, frame, planes, others }: Omit<Turn, "stage" | "lines">, points: RunPoints, from: number, to: number): void {
+  const { width, height } = frame;
   switch (stage.kind) {
     case "points":
-      runner.lines(n, 0, height, (from, to) =>
-        forEachStrip(width, height, (strip) => {
-          const start = strip.top * width;
-          runner.points(stage.steps, planes.map((p) => p.subarray(start, start + strip.rows * width)), strip);
-        }, from, to),
-      );
+      forEachStrip(width, height, (strip) => {
+        const start = strip.top * width;
+        points(stage.steps, planes.map((p) => p.subarray(start, start + strip.rows * width)), strip);
+      }, from, to);
+      break;
+    case "area":
+      stage.passes[pass].run(planes, others, from, to);
+      break;
+    case "geometry":
+      stage.run(planes, others, from, to);
+      break;
+  }
+}
+
+export const runner: ImageRunner = {
+  plane: (length) => new Float32Array(length),
+  points: runPoints,
+  lines: ({ lines }, run) => run(0, lines),
+};
+
+function runStage(stage: ImageStage, n: number, picture: ImageMaterial, by: ImageRunner): ImageMaterial {
+  const { width, height, planes } = picture;
+  const frame = { width, height };
+  const turn = (pass: number, lines: number, others: readonly Float32Array[] = []) => {
+    const facts = { stage: n, pass, lines, frame, planes, others };
+    by.lines(facts, (from, to) => runLines(stage, facts, by.points, from, to));
+  };
+  switch (stage.kind) {
+    case "points":
+      turn(0, height);
       return picture;
     case "area": {
       const before = stage.share < 1 ? planes.map((p) => p.slice()) : null;
       // A few numbers find room even in the planes of a single pixel.
-      const scratch = Array.from({ length: stage.scratch }, () => runner.plane(Math.max(count, 16)));
-      stage.passes.forEach((pass, p) => runner.lines(n, p, pass.lines, (from, to) => pass.run(planes, scratch, from, to)));
-      if (before) blend(planes, before, stage.share, 0, count);
+      const scratch = Array.from({ length: stage.scratch }, () => by.plane(Math.max(width * height, 16)));
+      stage.passes.forEach((pass, p) => turn(p, pass.lines, scratch));
+      if (before) blend(planes, before, stage.share, 0, width * height);
       return picture;
     }
     case "geometry": {
-      const { frame } = stage;
-      const target = planes.map(() => runner.plane(frame.width * frame.height));
-      runner.lines(n, 0, frame.height, (from, to) => stage.run(planes, target, from, to));
-      return { ...frame, planes: target };
+      const target = planes.map(() => by.plane(stage.frame.width * stage.frame.height));
+      turn(0, stage.frame.height, target);
+      return { ...stage.frame, planes: target };
     }
   }
 }
 
 /** Runs a plan over a picture; its planes are used up. */
-export function runImage(plan: ImagePlan, picture: ImageMaterial, runner: ImageRunner = plainRunner): ImageMaterial {
+export function runImage(plan: ImagePlan, picture: ImageMaterial, by: ImageRunner = runner): ImageMaterial {
   if (plan.stages.length === 0) return picture;
   const { strength } = plan;
   let untouched: ImageMaterial | null = strength < 1 ? { ...picture, planes: picture.planes.map((p) => p.slice()) } : null;
   let now = picture;
   plan.stages.forEach((stage, n) => {
-    now = runStage(stage, n, now, runner);
-    if (untouched && stage.kind === "geometry") untouched = runStage(stage, n, untouched, runner);
+    now = runStage(stage, n, now, by);
+    if (untouched && stage.kind === "geometry") untouched = runStage(stage, n, untouched, by);
   });
   if (untouched) blend(now.planes, (untouched as ImageMaterial).planes, strength, 0, now.width * now.height);
   return now;

@@ -103,6 +103,8 @@ export type PictureWork =
   | { readonly kind: "channels"; readonly functions: readonly [ChannelFunction, ChannelFunction, ChannelFunction] }
   /** All channels by a matrix. */
   | { readonly kind: "matrix"; readonly matrix: ColourMatrix }
+  /** All channels times a gain over the square of the distance to the middle, 0…1 at the corners: `size` pieces, and one value more. */
+  | { readonly kind: "radial"; readonly gain: Float32Array; readonly size: number }
   /** Each pixel by itself, wherever it is. */
   | { readonly kind: "strip"; readonly process: StripProcess }
   /** Pixels with their surroundings; `scratch` planes of the frame's size are at hand. */

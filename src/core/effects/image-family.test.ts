@@ -3,7 +3,7 @@ import { reference } from "../../../scripts/reference";
 import type { Chain, Json } from "../chain/model";
 import type { Resources } from "../chain/active";
 import { planImage } from "../chain/plan-image";
-import { forEachStrip, plainRunner, renderImage, runImage, type ImageMaterial, type ImageRunner } from "../chain/run-image";
+import { forEachStrip, runner, renderImage, runImage, type ImageMaterial, type ImageRunner } from "../chain/run-image";
 import { defaultValues } from "../chain/values";
 import { convertPlanes } from "../picture/point-program";
 import { ciede2000 } from "../colour/ciede2000";
@@ -41,8 +41,8 @@ const valuesOf = (effect: ImageEffect): Record<string, Json> => {
 };
 /** Someone who runs lines in parts, in any order. */
 const inParts = (size: number): ImageRunner => ({
-  ...plainRunner,
-  lines: (_stage, _pass, lines, run) => {
+  ...runner,
+  lines: ({ lines }, run) => {
     const starts = Array.from({ length: Math.ceil(lines / size) }, (_, k) => k * size);
     for (const from of starts.reverse()) run(from, Math.min(lines, from + size));
   },

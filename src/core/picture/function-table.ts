@@ -3,8 +3,8 @@ export type ChannelFunction = (x: number) => number;
 
 /*
  * A smooth function of a float from a table with 512 straight pieces an octave, found from the bits of the number, for
- * either sign. For powers between 0 and 3, and for sRGB's bend, the relative error stays below 6e-6 (see octave-table).
- * Between ±2⁻²⁰ the function runs straight, beyond ±2⁸ its last piece goes on: both far outside of what is seen.
+ * either sign. For powers between 0 and 3, and for sRGB's bend, the relative error stays below 6e-6 between 2⁻¹² and 2³
+ * (see octave-table), and below 4e-4 for darker, much brighter and most negative values, where less is seen. Between ±2⁻²⁰ the function runs straight, beyond ±2⁸ its last piece goes on: both far outside of what is seen.
  */
 const pieceBits = 9;
 const shift = 23 - pieceBits;
@@ -20,16 +20,33 @@ export const tableLength = pieces + 2;
 const scratchFloat = new Float32Array(1);
 const scratchBits = new Int32Array(scratchFloat.buffer);
 
+/** Octaves in which the function is computed at the end of every piece, for either sign; elsewhere at every eighth. */
+const octaves = (from: number, to: number) => ({ from: (from - lowestExponent) << pieceBits, to: (to - lowestExponent) << pieceBits });
+const fine = [octaves(-12, 3), octaves(-8, 1)] as const;
+const coarseStep = 8;
+
 /** Values for positive arguments, then for negative ones. */
 export function functionTable(f: ChannelFunction): Float32Array {
   const table = new Float32Array(2 * tableLength);
   for (let half = 0; half < 2; half++) {
     const sign = half === 0 ? 1 : -1;
-    const base = half * tableLength;
-    table[base] = f(0);
-    for (let i = 0; i <= pieces; i++) {
+    const at = half * tableLength + 1;
+    const value = (i: number) => {
       scratchBits[0] = (i + firstPiece) << shift;
-      table[base + 1 + i] = f(sign * scratchFloat[0]);
+      return f(sign * scratchFloat[0]);
+    };
+    table[at - 1] = f(0);
+    for (let i = 0; i <= pieces; ) {
+      table[at + i] = value(i);
+      if (i >= fine[half].from && i < fine[half].to) {
+        i++;
+        continue;
+      }
+      // Pieces are equally long within an octave, so that straight between two places is straight in the argument.
+      const next = Math.min(pieces, i + coarseStep);
+      const end = i === pieces ? table[at + i] : value(next);
+      for (let k = i + 1; k < next; k++) table[at + k] = table[at + i] + ((end - table[at + i]) * (k - i)) / (next - i);
+      i = i === pieces ? pieces + 1 : next;
     }
   }
   return table;

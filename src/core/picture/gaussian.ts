@@ -1,8 +1,9 @@
 import type { AreaPass } from "../effects/define";
+import { localKernels } from "../kernels/local";
 import type { Frame } from "./frame";
 
 /** Up to this many pixels the kernel itself is used, beyond a recursive filter, whose work does not grow with it. */
-const widestKernel = 8;
+export const widestKernel = 8;
 
 /** The right half of a Gaussian kernel, from its middle on, cut at four standard deviations and summing to 1 as a whole. */
 export function gaussianKernel(sigma: number): Float64Array {
@@ -76,11 +77,38 @@ function recursiveLine({ forward: [n0, n1, n2, n3], backward: [m1, m2, m3, m4], 
 /** Takes a plane out of a picture's planes and scratch planes. */
 export type Pick = (planes: readonly Float32Array[], scratch: readonly Float32Array[]) => Float32Array;
 
+/** Passes that blur a plane in place, by way of another; see `gaussianPasses`. */
+export function gaussianInPlace(frame: Frame, sigma: number, plane: Pick, between: Pick): AreaPass[] {
+  if (sigma > widestKernel || !localKernels()) return plainPasses(frame, sigma, plane, between, plane);
+  const { width, height } = frame;
+  const back: AreaPass = { lines: height, run: (planes, scratch, from, to) => plane(planes, scratch).set(between(planes, scratch).subarray(from * width, to * width), from * width) };
+  return [...gaussianPasses(frame, sigma, plane, between, between), back];
+}
+
 /**
- * Passes that blur one plane into another (which may be the same) by a Gaussian of `sigma` pixels, by way of a third;
+ * Passes that blur one plane into another by a Gaussian of `sigma` pixels, by way of a third (which may be the other);
  * edges go on as they end. Source: separability of the Gaussian; `gaussianKernel` and Deriche 1993.
  */
-export function gaussianPasses({ width, height }: Frame, sigma: number, source: Pick, between: Pick, target: Pick): AreaPass[] {
+export function gaussianPasses(frame: Frame, sigma: number, source: Pick, between: Pick, target: Pick): AreaPass[] {
+  const rows = sigma > widestKernel ? undefined : localKernels()?.rows;
+  if (!rows) return plainPasses(frame, sigma, source, between, target);
+  const { width, height } = frame;
+  const kernel = gaussianKernel(Math.max(sigma, 0.05));
+  return [
+    {
+      lines: height,
+      run(planes, scratch, from, to) {
+        const out = target(planes, scratch);
+        rows.blur(source(planes, scratch), frame, kernel, from, to, (row, count, _sharp, soft, pitch) => {
+          for (let k = 0; k < count; k++) rows.copyRow(soft + 4 * k * pitch, out, (row + k) * width, width);
+        });
+      },
+    },
+  ];
+}
+
+/** The same without kernels, their twin; source and target may be one. */
+export function plainPasses({ width, height }: Frame, sigma: number, source: Pick, between: Pick, target: Pick): AreaPass[] {
   if (sigma > widestKernel) {
     const filter = deriche(sigma);
     return [

@@ -58,11 +58,13 @@ describe("Gaussian blur", () => {
 
 describe("tables of functions", () => {
   it("are the function within 6e-6 of its value, for either sign, and near it far outside", () => {
+    // Exact where pictures are; an eighth as finely cut elsewhere.
+    const bound = (x: number) => (x >= 2 ** -12 && x <= 8 ? 6e-6 : 4e-4);
     for (const f of [(x: number) => Math.sign(x) * Math.abs(x) ** 0.45, (x: number) => x * x * x, (x: number) => 0.2 + 0.5 * x]) {
       const x = noise(4000, 3).map((v, i) => (v + Math.sign(v)) * 2 ** ((i % 20) - 14));
       const y = x.slice();
       applyTable(functionTable(f), y, 0, y.length);
-      y.forEach((v, i) => expect(Math.abs(v - f(x[i]))).toBeLessThan(6e-6 * Math.abs(f(x[i])) + 1e-7));
+      y.forEach((v, i) => expect(Math.abs(v - f(x[i]))).toBeLessThan(bound(x[i]) * Math.abs(f(x[i])) + 1e-7));
     }
     const ends = Float32Array.of(0, 300, -300, 1e9);
     applyTable(functionTable((x) => 2 * x + 1), ends, 0, 4);

@@ -13,6 +13,8 @@ export type PointStep =
   | { readonly kind: "matrix"; readonly matrix: ColourMatrix }
   | { readonly kind: "cube-root" }
   | { readonly kind: "cube" }
+  /** Times a gain over the square of the distance to the middle; see `PictureWork`. */
+  | { readonly kind: "radial"; readonly gain: Float32Array; readonly size: number }
   /** `share` of it is mixed with what was before. */
   | { readonly kind: "strip"; readonly process: StripProcess; readonly share: number };
 
@@ -46,6 +48,14 @@ const compose = (first: Functions, second: Functions): Functions =>
       })()
     : (first.map((f, c) => (x: number) => second[c](f(x))) as unknown as Functions);
 
+/** The matrix as functions of each channel alone, where it is no more than that. */
+function asFunctions(m: ColourMatrix): Functions | null {
+  if ([1, 2, 4, 6, 8, 9].some((i) => m[i] !== 0)) return null;
+  const line = (scale: number, offset: number) => (x: number) => scale * x + offset;
+  const [f, same] = [line(m[0], m[3]), m[0] === m[5] && m[5] === m[10] && m[3] === m[7] && m[7] === m[11]];
+  return same ? [f, f, f] : [f, line(m[5], m[7]), line(m[10], m[11])];
+}
+
 const isIdentity = (matrix: ColourMatrix) => matrix.every((v, i) => Math.abs(v - identity[i]) < 1e-12);
 
 /** Joins neighbours of one kind: functions by composition, matrices by multiplication; a root and a cube after it cancel. */
@@ -58,6 +68,13 @@ export function fuse(steps: readonly PointStep[]): PointStep[] {
       out.pop();
       return add(by(after(step.matrix, last.matrix)));
     }
+    // Beside a table, scaling costs nothing.
+    const [before, now] = [last?.kind === "matrix" ? asFunctions(last.matrix) : null, step.kind === "matrix" ? asFunctions(step.matrix) : null];
+    if (step.kind === "channels" && before) {
+      out.pop();
+      return add({ kind: "channels", functions: compose(before, step.functions) });
+    }
+    if (last?.kind === "channels" && now) return add({ kind: "channels", functions: now });
     if (last?.kind === "channels" && step.kind === "channels") out[out.length - 1] = { kind: "channels", functions: compose(last.functions, step.functions) };
     else if ((last?.kind === "cube-root" && step.kind === "cube") || (last?.kind === "cube" && step.kind === "cube-root")) out.pop();
     else out.push(step);
@@ -90,54 +107,62 @@ function applyMatrix(m: ColourMatrix, [r, g, b]: readonly Float32Array[], from: 
   }
 }
 
-/** Pixels a piece: three planes of them stay in the first-level cache. */
-const piece = 2048;
-
-/** Runs a point program over a strip in plain TypeScript, piece by piece. The twin of the kernels' `runPoints`. */
-export function runPoints(steps: readonly PreparedStep[], planes: readonly Float32Array[], strip: StripFacts): void {
+/** Runs a step on strips as a whole. */
+export function runStripStep(step: Extract<PointStep, { kind: "strip" }>, planes: readonly Float32Array[], strip: StripFacts): void {
   const total = strip.width * strip.rows;
-  let start = 0;
-  while (start < steps.length) {
-    const step = steps[start];
-    if (step.kind === "strip") {
-      const before = step.share < 1 ? planes.map((p) => p.slice(0, total)) : null;
-      step.process(planes, strip);
-      before?.forEach((was, c) => {
-        const now = planes[c];
-        for (let i = 0; i < total; i++) now[i] = was[i] + (now[i] - was[i]) * step.share;
-      });
-      start++;
-      continue;
-    }
-    let end = start;
-    while (end < steps.length && steps[end].kind !== "strip") end++;
-    for (let at = 0; at < total; at += piece) {
-      const count = Math.min(piece, total - at);
-      for (let k = start; k < end; k++) applyStep(steps[k], planes, at, count);
-    }
-    start = end;
+  const before = step.share < 1 ? planes.map((p) => p.slice(0, total)) : null;
+  step.process(planes, strip);
+  before?.forEach((was, c) => {
+    const now = planes[c];
+    for (let i = 0; i < total; i++) now[i] = was[i] + (now[i] - was[i]) * step.share;
+  });
+}
+
+/** Runs a point program over a strip in plain TypeScript. The twin of the kernels' `PointKernels`. */
+export function runPointsPlain(steps: readonly PreparedStep[], planes: readonly Float32Array[], strip: StripFacts): void {
+  for (const step of steps) applyStep(step, planes, strip);
+}
+
+function applyStep(step: PreparedStep, planes: readonly Float32Array[], strip: StripFacts): void {
+  const count = strip.width * strip.rows;
+  switch (step.kind) {
+    case "tables":
+      planes.forEach((plane, c) => applyTable(step.tables[c], plane, 0, count));
+      break;
+    case "matrix":
+      applyMatrix(step.matrix, planes, 0, count);
+      break;
+    case "cube-root":
+      for (const plane of planes) for (let i = 0; i < count; i++) plane[i] = Math.cbrt(plane[i]);
+      break;
+    case "cube":
+      for (const plane of planes) for (let i = 0; i < count; i++) plane[i] = plane[i] * plane[i] * plane[i];
+      break;
+    case "radial":
+      applyRadial(step, planes, strip);
+      break;
+    case "strip":
+      runStripStep(step, planes, strip);
+      break;
   }
 }
 
-function applyStep(step: PreparedStep, planes: readonly Float32Array[], from: number, count: number): void {
-  switch (step.kind) {
-    case "tables":
-      planes.forEach((plane, c) => applyTable(step.tables[c], plane, from, count));
-      break;
-    case "matrix":
-      applyMatrix(step.matrix, planes, from, count);
-      break;
-    case "cube-root":
-      for (const plane of planes) for (let i = from; i < from + count; i++) plane[i] = Math.cbrt(plane[i]);
-      break;
-    case "cube":
-      for (const plane of planes) for (let i = from; i < from + count; i++) plane[i] = plane[i] * plane[i] * plane[i];
-      break;
-    case "strip":
-      throw new Error("strips are run whole");
+function applyRadial({ gain, size }: Extract<PointStep, { kind: "radial" }>, [r, g, b]: readonly Float32Array[], { width, height, top, rows }: StripFacts): void {
+  const scale = (4 * size) / (width * width + height * height);
+  for (let row = 0, i = 0; row < rows; row++) {
+    const dy = top + row + 0.5 - height / 2;
+    for (let column = 0; column < width; column++, i++) {
+      const dx = column + 0.5 - width / 2;
+      const at = (dx * dx + dy * dy) * scale;
+      const piece = at | 0;
+      const factor = gain[piece] + (gain[piece + 1] - gain[piece]) * (at - piece);
+      r[i] *= factor;
+      g[i] *= factor;
+      b[i] *= factor;
+    }
   }
 }
 
 /** Converts the first `count` values of three planes from one encoding to another, in place. */
 export const convertPlanes = (from: ImageEncoding, to: ImageEncoding, planes: readonly Float32Array[], count = planes[0].length): void =>
-  runPoints(prepareSteps(convert(from, to)), planes, { width: count, height: 1, top: 0, rows: 1 });
+  runPointsPlain(prepareSteps(convert(from, to)), planes, { width: count, height: 1, top: 0, rows: 1 });

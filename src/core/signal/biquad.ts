@@ -1,4 +1,5 @@
 import type { ComplexNumber } from "../effects/define";
+import { cascadeKernel, coefficientsOf, mostSections } from "../kernels/cascade";
 import { divide } from "./complex";
 
 /** One second-order section, normalised so that a0 = 1. */
@@ -147,10 +148,59 @@ export class SectionState {
   }
 }
 
-/** The same sections, one after another, on every channel. */
-export function cascade(sections: readonly Section[], channels: number) {
-  const states = Array.from({ length: channels }, () => sections.map((s) => new SectionState(s)));
+/** The same sections, one after another, on every channel; what passes between them keeps its double precision. */
+export function cascade(sections: readonly Section[], channels: number): (blocks: readonly Float32Array[], frames: number) => void {
+  const kernel = sections.length <= mostSections ? cascadeKernel() : null;
+  return kernel ? cascadeBy(kernel, sections, channels) : plainCascade(sections, channels);
+}
+
+/** Two channels at once by the kernel. */
+function cascadeBy(kernel: NonNullable<ReturnType<typeof cascadeKernel>>, sections: readonly Section[], channels: number) {
+  const coefficients = coefficientsOf(sections);
+  const states = Array.from({ length: Math.ceil(channels / 2) }, () => new Float64Array(4 * sections.length));
+  let until = flushEvery;
   return (blocks: readonly Float32Array[], frames: number): void => {
-    blocks.forEach((block, channel) => states[channel].forEach((state) => state.process(block, frames)));
+    if (sections.length === 0) return;
+    let next = until;
+    states.forEach((state, pair) => (next = kernel.run(coefficients, state, until, blocks[2 * pair], blocks[2 * pair + 1] ?? null, frames)));
+    until = next;
+  };
+}
+
+/** The kernel's plain twin: the same to the bit. */
+export function plainCascade(sections: readonly Section[], channels: number) {
+  const states = Array.from({ length: channels }, () => new Float64Array(2 * sections.length));
+  let work = new Float64Array(0);
+  let until = flushEvery;
+  return (blocks: readonly Float32Array[], frames: number): void => {
+    if (work.length < frames) work = new Float64Array(frames);
+    let left = until;
+    blocks.forEach((block, channel) => {
+      const state = states[channel];
+      work.set(block.subarray(0, frames));
+      sections.forEach(({ b0, b1, b2, a1, a2 }, s) => {
+        let [z1, z2] = [state[2 * s], state[2 * s + 1]];
+        left = until;
+        for (let i = 0; i < frames; ) {
+          const end = Math.min(frames, i + left);
+          left -= end - i;
+          for (; i < end; i++) {
+            const input = work[i];
+            const output = b0 * input + z1;
+            z1 = b1 * input - a1 * output + z2;
+            z2 = b2 * input - a2 * output;
+            work[i] = output;
+          }
+          if (left === 0) {
+            left = flushEvery;
+            if (Math.abs(z1) < inaudible && Math.abs(z2) < inaudible) z1 = z2 = 0;
+          }
+        }
+        state[2 * s] = z1;
+        state[2 * s + 1] = z2;
+      });
+      block.set(work.subarray(0, frames));
+    });
+    until = left;
   };
 }

@@ -1,3 +1,5 @@
+import { NetworkKernel } from "../kernels/reverb";
+
 interface NetworkOptions {
   /** Delay lengths in samples; their number must be even. */
   readonly lengths: readonly number[];
@@ -42,8 +44,10 @@ export class FeedbackNetwork {
   private readonly filtered: Float64Array;
   /** For each output a sign a line, already at the wished level. */
   private readonly taps: Float64Array[];
+  private readonly kernel: NetworkKernel | null;
 
-  constructor(options: NetworkOptions) {
+  /** With `plain` the twin in TypeScript is used even where the kernel could run. */
+  constructor(options: NetworkOptions, plain = false) {
     const { lengths, decay, damping, sampleRate } = options;
     this.lines = lengths.map((n) => new Float32Array(n));
     this.at = new Int32Array(lengths.length);
@@ -57,10 +61,12 @@ export class FeedbackNetwork {
     this.taps = Array.from({ length: options.outputs }, (_, c) =>
       Float64Array.from(lengths, (_, k) => (parity(k & (c + 1)) ? -level : level)),
     );
+    this.kernel = plain ? null : NetworkKernel.make(lengths, this.gains, this.poles, this.taps);
   }
 
-  /** Reads `frames` samples of `input` and writes output c into `blocks[c][offset…]`. */
+  /** By the kernel where it can run: it keeps single precision, this one double. Reads `frames` samples of `input` and writes output c into `blocks[c][offset…]`. */
   process(input: Float32Array, blocks: readonly Float32Array[], offset: number, frames: number): void {
+    if (this.kernel) return this.kernel.process(input, blocks, offset, frames);
     const { lines, at, gains, poles, filtered, taps } = this;
     const count = lines.length;
     for (let i = 0; i < frames; i++) {

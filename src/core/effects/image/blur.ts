@@ -1,10 +1,10 @@
 import { diagonal } from "../../picture/frame";
-import { gaussianPasses } from "../../picture/gaussian";
+import { gaussianInPlace } from "../../picture/gaussian";
 import { defineImageEffect } from "../define";
 import { percent } from "../parameter";
 import { nothing } from "./work";
 
-/** A Gaussian in linear light; its standard deviation a share of the diagonal. Source: see `gaussianPasses`. */
+/** A Gaussian in linear light; its standard deviation a share of the diagonal. Source: see `gaussianInPlace`. */
 export const blur = defineImageEffect({
   id: "image.blur",
   name: "Blur",
@@ -17,6 +17,6 @@ export const blur = defineImageEffect({
   create({ radius }, frame) {
     const sigma = (radius / 100) * diagonal(frame);
     if (sigma < 0.1) return nothing;
-    return { kind: "area", scratch: 1, passes: [0, 1, 2].flatMap((c) => gaussianPasses(frame, sigma, (p) => p[c], (_, s) => s[0], (p) => p[c])) };
+    return { kind: "area", scratch: 1, passes: [0, 1, 2].flatMap((c) => gaussianInPlace(frame, sigma, (p) => p[c], (_, s) => s[0])) };
   },
 });

@@ -1,6 +1,6 @@
 import { decodeSrgb } from "../../colour/srgb";
 import { diagonal } from "../../picture/frame";
-import { gaussianPasses } from "../../picture/gaussian";
+import { gaussianInPlace } from "../../picture/gaussian";
 import { luminanceWeights } from "../../picture/luminance";
 import { defineImageEffect } from "../define";
 import { percent } from "../parameter";
@@ -8,7 +8,7 @@ import { nothing, smoothstep } from "./work";
 
 /**
  * Light around lights: what is brighter than the threshold is blurred and added, in linear light, as a soft filter
- * before the lens scatters it. Own definition; blur: `gaussianPasses`.
+ * before the lens scatters it. Own definition; blur: `gaussianInPlace`.
  */
 export const glow = defineImageEffect({
   id: "image.glow",
@@ -46,7 +46,7 @@ export const glow = defineImageEffect({
             }
           },
         },
-        ...[0, 1, 2].flatMap((c) => gaussianPasses(frame, Math.max(0.3, sigma), (_, s) => s[c], (_, s) => s[3], (_, s) => s[c])),
+        ...[0, 1, 2].flatMap((c) => gaussianInPlace(frame, Math.max(0.3, sigma), (_, s) => s[c], (_, s) => s[3])),
         {
           lines: height,
           run(planes, scratch, from, to) {

@@ -1,5 +1,5 @@
 import { diagonal, type Frame } from "../../picture/frame";
-import { gaussianPasses } from "../../picture/gaussian";
+import { gaussianInPlace } from "../../picture/gaussian";
 import { defineImageEffect, type AreaPass } from "../define";
 import { percent } from "../parameter";
 import { nothing } from "./work";
@@ -98,7 +98,7 @@ export const hazeRemoval = defineImageEffect({
             air.set(airLight(planes, dark));
           },
         },
-        ...gaussianPasses(frame, Math.max(0.5, around / 3), (_, s) => s[0], (_, s) => s[1], (_, s) => s[0]),
+        ...gaussianInPlace(frame, Math.max(0.5, around / 3), (_, s) => s[0], (_, s) => s[1]),
         {
           lines: height,
           run(planes, [dark, , air], from, to) {

@@ -1,6 +1,5 @@
 import { defineImageEffect } from "../define";
 import { frameFraction, stops } from "../parameter";
-import { onStrips } from "./work";
 
 /**
  * Light falls off (or rises) towards the corners: y = x · 2^(corner · s), s = smoothstep(start, 1, r), with r the
@@ -23,25 +22,10 @@ export const vignette = defineImageEffect({
   create({ corner, start }) {
     // The factor as a table over r², which spares a root and a power for every pixel.
     const size = 4096;
-    const table = Float64Array.from({ length: size + 2 }, (_, i) => {
+    const gain = Float32Array.from({ length: size + 2 }, (_, i) => {
       const t = Math.min(1, Math.max(0, (Math.sqrt(i / size) - start) / (1 - start)));
       return 2 ** (corner * t * t * (3 - 2 * t));
     });
-    return onStrips(([red, green, blue], { width, height, top, rows }) => {
-      const scale = size / ((width * width + height * height) / 4);
-      for (let row = 0; row < rows; row++) {
-        const dy = top + row + 0.5 - height / 2;
-        for (let column = 0; column < width; column++) {
-          const dx = column + 0.5 - width / 2;
-          const at = (dx * dx + dy * dy) * scale;
-          const piece = at | 0;
-          const factor = table[piece] + (table[piece + 1] - table[piece]) * (at - piece);
-          const i = row * width + column;
-          red[i] *= factor;
-          green[i] *= factor;
-          blue[i] *= factor;
-        }
-      }
-    });
+    return { kind: "radial", gain, size };
   },
 });

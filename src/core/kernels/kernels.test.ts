@@ -1,0 +1,82 @@
+import { readFileSync } from "node:fs";
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { compileKernels, kernelFile } from "../../../scripts/kernels";
+import { noise } from "../../../testing/signals";
+import { gaussianPasses, plainPasses } from "../picture/gaussian";
+import { convert, prepareSteps, runPointsPlain, type PointStep } from "../picture/point-program";
+import { cascade, plainCascade, section } from "../signal/biquad";
+import { FeedbackNetwork } from "../signal/feedback-network";
+import { matrixOf } from "../picture/matrix";
+import { localKernels } from "./local";
+
+const kernels = localKernels()!;
+
+it("what is compiled is what the sources say", async () => expect(readFileSync(kernelFile, "utf8")).toBe(await compileKernels()));
+
+describe("point programs: kernels beside their plain twins", () => {
+  const power = (x: number) => Math.sign(x) * Math.abs(x) ** 0.7;
+  const programs: [string, PointStep[]][] = [
+    ["tables", [{ kind: "channels", functions: [power, (x) => 0.1 + x, power] }]],
+    ["matrix", [{ kind: "matrix", matrix: matrixOf([[0.5, 0.2, 0.1], [0, 1.2, -0.3], [0.3, 0, 0.9]], [0.01, -0.02, 0.03]) }]],
+    ["OKLab", [...convert("linear", "oklab"), { kind: "matrix", matrix: matrixOf([[1, 0, 0], [0, 1.3, 0], [0, 0, 1.3]]) }, ...convert("oklab", "linear")]],
+    ["radial gain", [{ kind: "radial", size: 64, gain: Float32Array.from({ length: 66 }, (_, i) => 1 - i / 100) }]],
+    ["a strip between", [{ kind: "matrix", matrix: matrixOf([[2, 0, 0], [0, 2, 0], [0, 0, 2]]) }, { kind: "strip", share: 0.5, process: (planes) => planes.forEach((p) => p.fill(0.25)) }, ...convert("linear", "srgb")]],
+  ];
+  it.each(programs)("%s", (_, steps) => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 5000 }), fc.integer({ min: 1, max: 7 }), fc.integer({ min: 1, max: 1000 }), (width, rows, seed) => {
+        const strip = { width, height: rows + 5, top: 3, rows };
+        const planes = [0, 1, 2].map((c) => noise(width * rows, seed + c).map((v, i) => (i % 17 === 0 ? 0 : (v + 0.8) * 2 ** ((i % 9) - 6))));
+        const plain = planes.map((p) => p.slice());
+        const prepared = prepareSteps(steps);
+        runPointsPlain(prepared, plain, strip);
+        kernels.points.run(prepared, planes, strip);
+        planes.forEach((p, c) => p.forEach((v, i) => { if (!(Math.abs(v - plain[c][i]) <= 3e-5 * Math.max(1, Math.abs(plain[c][i])))) throw new Error(`channel ${c}, pixel ${i}: ${v} instead of ${plain[c][i]}`); }));
+      }),
+      { numRuns: 12 },
+    );
+  });
+});
+
+it.each([[0.4, 30, 20], [2, 700, 90], [7.9, 3, 5]])("a Gaussian of σ = %d on %d×%d is its twin's, in any part", (sigma, width, height) => {
+  const plane = noise(width * height, 4);
+  const blur = (make: typeof gaussianPasses, parts: number) => {
+    const scratch = [plane, new Float32Array(plane.length), new Float32Array(plane.length)];
+    for (const pass of make({ width, height }, sigma, (_, s) => s[0], (_, s) => s[1], (_, s) => s[2]))
+      for (let from = 0; from < pass.lines; from += parts) pass.run([], scratch, from, Math.min(pass.lines, from + parts));
+    return scratch[2];
+  };
+  const plain = blur(plainPasses, 1e9);
+  for (const parts of [1e9, 7]) blur(gaussianPasses, parts).forEach((v, i) => expect(Math.abs(v - plain[i])).toBeLessThan(1e-6));
+});
+
+describe("filters", () => {
+  it("a cascade is its twin to the bit, on any number of channels, in blocks of any size", () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 5 }), fc.integer({ min: 1, max: 6 }), fc.array(fc.integer({ min: 1, max: 2000 }), { minLength: 1, maxLength: 5 }), (channels, count, sizes) => {
+        const sections = Array.from({ length: count }, (_, k) => section(k % 2 ? "bell" : "high-shelf", 200 * (k + 1), 0.8, 5 - k, 48_000));
+        const [one, other] = [cascade(sections, channels), plainCascade(sections, channels)];
+        for (const [n, size] of sizes.entries()) {
+          const blocks = Array.from({ length: channels }, (_, c) => (n === 1 ? new Float32Array(size) : noise(size, c + n + 1)));
+          const twins = blocks.map((b) => b.slice());
+          one(blocks, size);
+          other(twins, size);
+          expect(blocks).toEqual(twins);
+        }
+      }),
+      { numRuns: 20 },
+    );
+  });
+
+  it("a feedback network is its twin within what single precision makes of it", () => {
+    const options = { lengths: Array.from({ length: 16 }, (_, k) => 331 + 37 * k), decay: 0.6, damping: 5000, sampleRate: 48_000, outputs: 3 };
+    const [kernel, plain] = [new FeedbackNetwork(options), new FeedbackNetwork(options, true)];
+    const input = new Float32Array(20_000);
+    input.set(noise(3000, 5));
+    const [a, b] = [0, 1].map(() => Array.from({ length: 3 }, () => new Float32Array(input.length)));
+    for (const [at, size] of [[0, 700], [700, 1], [701, 4299], [5000, 15_000]]) kernel.process(input.subarray(at, at + size), a, at, size);
+    plain.process(input, b, 0, input.length);
+    a.forEach((channel, c) => channel.forEach((v, i) => expect(Math.abs(v - b[c][i])).toBeLessThan(1e-5)));
+  });
+});

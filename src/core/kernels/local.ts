@@ -1,0 +1,19 @@
+import { KernelInstance } from "./instance";
+import { PointKernels } from "./points";
+import { RowKernels } from "./rows";
+
+interface LocalKernels {
+  readonly points: PointKernels;
+  readonly rows: RowKernels;
+}
+
+let local: LocalKernels | null | undefined;
+
+/** The kernels of this thread for work that keeps nothing between calls; null where they cannot run here. */
+export function localKernels(): LocalKernels | null {
+  if (local === undefined) {
+    const kernels = KernelInstance.make();
+    local = kernels && { points: new PointKernels(kernels), rows: new RowKernels(kernels) };
+  }
+  return local;
+}

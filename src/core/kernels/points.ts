@@ -1,0 +1,97 @@
+import type { StripFacts } from "../effects/define";
+import { tableLength } from "../picture/function-table";
+import { runStripStep, type PreparedStep } from "../picture/point-program";
+import type { KernelInstance } from "./instance";
+
+/** Pixels a piece: three planes of them stay in the first-level cache. */
+const piece = 2048;
+/** Tables kept in the kernels' memory; the least recently placed one makes room. */
+const slots = 24;
+const tableBytes = (2 * tableLength * 4 + 15) & ~15;
+/** Longest table of a radial gain. */
+const longestRadial = 4096 + 4;
+
+/** Runs point programs by kernels: the same steps as `runPointsPlain`, in single precision. */
+export class PointKernels {
+  private readonly planes: readonly number[];
+  private readonly matrix: number;
+  private readonly radial: number;
+  private readonly firstTable: number;
+  private readonly placed = new Map<Float32Array, number>();
+  private next = 0;
+
+  constructor(private readonly kernels: KernelInstance) {
+    // A few bytes more a plane, since kernels work on four values at a time.
+    this.planes = [0, 1, 2].map(() => kernels.reserve(4 * (piece + 4)));
+    this.matrix = kernels.reserve(48);
+    this.radial = kernels.reserve(4 * longestRadial);
+    this.firstTable = kernels.reserve(slots * tableBytes);
+  }
+
+  private placeOf(table: Float32Array): number {
+    const known = this.placed.get(table);
+    if (known !== undefined) return known;
+    const address = this.firstTable + this.next * tableBytes;
+    this.next = (this.next + 1) % slots;
+    for (const [old, at] of this.placed) if (at === address) this.placed.delete(old);
+    this.kernels.put(table, address);
+    this.placed.set(table, address);
+    return address;
+  }
+
+  readonly run = (steps: readonly PreparedStep[], planes: readonly Float32Array[], strip: StripFacts): void => {
+    let start = 0;
+    while (start < steps.length) {
+      const step = steps[start];
+      if (step.kind === "strip") {
+        runStripStep(step, planes, strip);
+        start++;
+        continue;
+      }
+      let end = start;
+      while (end < steps.length && steps[end].kind !== "strip") end++;
+      this.runPieces(steps.slice(start, end), planes, strip);
+      start = end;
+    }
+  };
+
+  private runPieces(steps: readonly PreparedStep[], planes: readonly Float32Array[], { width, height, top, rows }: StripFacts): void {
+    const { kernels } = this;
+    const { run } = kernels;
+    const [r, g, b] = this.planes;
+    for (const step of steps) if (step.kind === "radial") kernels.put(step.gain, this.radial);
+    // Where a pixel lies only matters to radial steps; without them rows need not be told apart.
+    const placed = steps.some((s) => s.kind === "radial");
+    const [lines, length] = placed ? [rows, width] : [1, width * rows];
+    for (let line = 0; line < lines; line++)
+      for (let from = 0; from < length; from += piece) {
+        const count = Math.min(piece, length - from);
+        const at = line * length + from;
+        planes.forEach((plane, c) => kernels.put(plane.subarray(at, at + count), this.planes[c]));
+        for (const step of steps)
+          switch (step.kind) {
+            case "tables":
+              step.tables.forEach((table, c) => run.applyTable(this.planes[c], count, this.placeOf(table)));
+              break;
+            case "matrix":
+              kernels.put(step.matrix, this.matrix);
+              run.applyMatrix(r, g, b, count, this.matrix);
+              break;
+            case "cube-root":
+              for (const plane of this.planes) run.cubeRoot(plane, count);
+              break;
+            case "cube":
+              for (const plane of this.planes) run.cube(plane, count);
+              break;
+            case "radial": {
+              const dy = top + line + 0.5 - height / 2;
+              run.radialGain(r, g, b, count, from + 0.5 - width / 2, dy * dy, (4 * step.size) / (width * width + height * height), this.radial);
+              break;
+            }
+            case "strip":
+              throw new Error("strips are run whole");
+          }
+        planes.forEach((plane, c) => kernels.get(plane, at, this.planes[c], count));
+      }
+  }
+}

@@ -1,0 +1,217 @@
+// AssemblyScript, 128-bit SIMD. Each function has a plain twin in src/core/picture, which is its slow truth.
+
+const shift: i32 = 14;
+const firstPiece: i32 = (127 - 20) << 9;
+const pieces: i32 = 28 << 9;
+const tableLength: i32 = pieces + 2;
+const nearZero: f32 = 1.0 / 1048576.0;
+const beyond: f32 = 256.0;
+
+/** One value through a table, where it lies outside of the table's octaves. */
+function outside(bits: i32, table: usize): f32 {
+  const base: i32 = bits < 0 ? tableLength + 1 : 1;
+  const magnitude = bits & 0x7fffffff;
+  const x = reinterpret<f32>(magnitude);
+  const piece = (magnitude >> shift) - firstPiece;
+  const at = table + (<usize>base << 2);
+  if (piece < 0) {
+    const zero = load<f32>(at - 4);
+    return zero + (load<f32>(at) - zero) * (x / nearZero);
+  }
+  if (piece >= pieces) {
+    const last = load<f32>(at + (<usize>pieces << 2));
+    const before = load<f32>(at + (<usize>(pieces - 1) << 2));
+    return last + ((last - before) / (beyond - beyond * <f32>(1.0 - 1.0 / 1024.0))) * (x - beyond);
+  }
+  const part = <f32>(magnitude & ((1 << shift) - 1)) * <f32>(1.0 / 16384.0);
+  const low = load<f32>(at + (<usize>piece << 2));
+  return low + (load<f32>(at + (<usize>(piece + 1) << 2)) - low) * part;
+}
+
+/** Replaces `count` floats at `x` (a multiple of four) by the function of a table. */
+export function applyTable(x: usize, count: i32, table: usize): void {
+  const end = x + (<usize>count << 2);
+  const first = i32x4.splat(firstPiece);
+  const last = i32x4.splat(pieces);
+  const mask = i32x4.splat((1 << shift) - 1);
+  const positive = i32x4.splat(<i32>table + 4);
+  const negative = i32x4.splat(tableLength);
+  const scale = f32x4.splat(<f32>(1.0 / 16384.0));
+  for (; x < end; x += 16) {
+    const bits = v128.load(x);
+    const magnitude = v128.and(bits, i32x4.splat(0x7fffffff));
+    const piece = i32x4.sub(i32x4.shr_s(magnitude, shift), first);
+    // As unsigned numbers, what lies below is very large: one comparison for both ends.
+    if (v128.any_true(i32x4.ge_u(piece, last))) {
+      store<f32>(x, outside(load<i32>(x), table));
+      store<f32>(x + 4, outside(load<i32>(x + 4), table));
+      store<f32>(x + 8, outside(load<i32>(x + 8), table));
+      store<f32>(x + 12, outside(load<i32>(x + 12), table));
+      continue;
+    }
+    // Addresses of the pieces' lower ends, straight away.
+    const place = i32x4.add(i32x4.shl(i32x4.add(piece, v128.and(i32x4.shr_s(bits, 31), negative)), 2), positive);
+    let ab = v128.load_zero<u64>(<usize>i32x4.extract_lane(place, 0));
+    ab = v128.load_lane<u64>(<usize>i32x4.extract_lane(place, 1), ab, 1);
+    let cd = v128.load_zero<u64>(<usize>i32x4.extract_lane(place, 2));
+    cd = v128.load_lane<u64>(<usize>i32x4.extract_lane(place, 3), cd, 1);
+    const low = v128.shuffle<f32>(ab, cd, 0, 2, 4, 6);
+    const high = v128.shuffle<f32>(ab, cd, 1, 3, 5, 7);
+    const part = f32x4.mul(f32x4.convert_i32x4_s(v128.and(magnitude, mask)), scale);
+    v128.store(x, f32x4.add(low, f32x4.mul(f32x4.sub(high, low), part)));
+  }
+}
+
+/** Three planes of `count` floats by twelve floats at `m`: rows of a 3×3 matrix with their offsets. */
+export function applyMatrix(r: usize, g: usize, b: usize, count: i32, m: usize): void {
+  const m0 = v128.load32_splat(m), m1 = v128.load32_splat(m + 4), m2 = v128.load32_splat(m + 8), m3 = v128.load32_splat(m + 12);
+  const m4 = v128.load32_splat(m + 16), m5 = v128.load32_splat(m + 20), m6 = v128.load32_splat(m + 24), m7 = v128.load32_splat(m + 28);
+  const m8 = v128.load32_splat(m + 32), m9 = v128.load32_splat(m + 36), m10 = v128.load32_splat(m + 40), m11 = v128.load32_splat(m + 44);
+  const bytes = <usize>count << 2;
+  for (let i: usize = 0; i < bytes; i += 16) {
+    const x = v128.load(r + i), y = v128.load(g + i), z = v128.load(b + i);
+    v128.store(r + i, f32x4.add(f32x4.add(f32x4.mul(m0, x), f32x4.mul(m1, y)), f32x4.add(f32x4.mul(m2, z), m3)));
+    v128.store(g + i, f32x4.add(f32x4.add(f32x4.mul(m4, x), f32x4.mul(m5, y)), f32x4.add(f32x4.mul(m6, z), m7)));
+    v128.store(b + i, f32x4.add(f32x4.add(f32x4.mul(m8, x), f32x4.mul(m9, y)), f32x4.add(f32x4.mul(m10, z), m11)));
+  }
+}
+
+/**
+ * Cube roots of `count` floats: a guess at the inverse root r from the number's bits, two turns of third order without a
+ * division, r·(1 + e/3 + 2e²/9) with e = 1 − x·r³, and x·r².
+ */
+export function cubeRoot(x: usize, count: i32): void {
+  const end = x + (<usize>count << 2);
+  const sign = i32x4.splat(0x80000000);
+  const third = f32x4.splat(<f32>(1.0 / 3.0));
+  const ninths = f32x4.splat(<f32>(2.0 / 9.0));
+  const one = f32x4.splat(1);
+  const bias = i32x4.splat(0x54a2fa8c);
+  const fraction = i32x4.splat(21845);
+  for (; x < end; x += 16) {
+    const v = v128.load(x);
+    const a = v128.andnot(v, sign);
+    // A third of the bits as a number: their upper half times 21845 = 65535 / 3.
+    let root = i32x4.sub(bias, i32x4.mul(i32x4.shr_u(a, 16), fraction));
+    for (let k = 0; k < 2; k++) {
+      const e = f32x4.sub(one, f32x4.mul(f32x4.mul(a, root), f32x4.mul(root, root)));
+      root = f32x4.add(root, f32x4.mul(root, f32x4.mul(e, f32x4.add(third, f32x4.mul(ninths, e)))));
+    }
+    const y = f32x4.mul(a, f32x4.mul(root, root));
+    // Next to zero there is no such guess.
+    v128.store(x, v128.or(v128.and(y, f32x4.gt(a, f32x4.splat(<f32>1e-30))), v128.and(v, sign)));
+  }
+}
+
+export function cube(x: usize, count: i32): void {
+  const end = x + (<usize>count << 2);
+  for (; x < end; x += 16) {
+    const v = v128.load(x);
+    v128.store(x, f32x4.mul(v, f32x4.mul(v, v)));
+  }
+}
+
+/**
+ * Multiplies a row of three planes by a gain that follows from the distance to the middle: `table` over the square of
+ * it, `at = (dx² + dy²) · scale`, for `count` pixels from `dx` on.
+ */
+export function radialGain(r: usize, g: usize, b: usize, count: i32, dx: f32, dy2: f32, scale: f32, table: usize): void {
+  const bytes = <usize>count << 2;
+  let x = f32x4.add(f32x4.splat(dx), f32x4(0, 1, 2, 3));
+  const y2 = f32x4.splat(dy2);
+  const s = f32x4.splat(scale);
+  const four = f32x4.splat(4);
+  for (let i: usize = 0; i < bytes; i += 16) {
+    const at = f32x4.mul(f32x4.add(f32x4.mul(x, x), y2), s);
+    const piece = i32x4.trunc_sat_f32x4_s(at);
+    const part = f32x4.sub(at, f32x4.convert_i32x4_s(piece));
+    const a0 = v128.load_zero<u64>(table + (<usize>i32x4.extract_lane(piece, 0) << 2));
+    const b0 = v128.load_zero<u64>(table + (<usize>i32x4.extract_lane(piece, 1) << 2));
+    const c0 = v128.load_zero<u64>(table + (<usize>i32x4.extract_lane(piece, 2) << 2));
+    const d0 = v128.load_zero<u64>(table + (<usize>i32x4.extract_lane(piece, 3) << 2));
+    const ab = v128.shuffle<f32>(a0, b0, 0, 4, 1, 5);
+    const cd = v128.shuffle<f32>(c0, d0, 0, 4, 1, 5);
+    const low = v128.shuffle<f32>(ab, cd, 0, 1, 4, 5);
+    const high = v128.shuffle<f32>(ab, cd, 2, 3, 6, 7);
+    const gain = f32x4.add(low, f32x4.mul(f32x4.sub(high, low), part));
+    v128.store(r + i, f32x4.mul(v128.load(r + i), gain));
+    v128.store(g + i, f32x4.mul(v128.load(g + i), gain));
+    v128.store(b + i, f32x4.mul(v128.load(b + i), gain));
+    x = f32x4.add(x, four);
+  }
+}
+
+/** `out = wr·r + wg·g + wb·b`, `count` floats. */
+export function weightedSum(r: usize, g: usize, b: usize, out: usize, count: i32, wr: f32, wg: f32, wb: f32): void {
+  const bytes = <usize>count << 2;
+  const a = f32x4.splat(wr), c = f32x4.splat(wg), d = f32x4.splat(wb);
+  for (let i: usize = 0; i < bytes; i += 16)
+    v128.store(out + i, f32x4.add(f32x4.add(f32x4.mul(a, v128.load(r + i)), f32x4.mul(c, v128.load(g + i))), f32x4.mul(d, v128.load(b + i))));
+}
+
+/**
+ * A symmetric kernel over neighbours `step` bytes apart: `out[i] = k₀·in[i] + Σ kₙ·(in[i − n·step] + in[i + n·step])`.
+ * `kernel` holds its middle and its right half, `reach` entries beyond the middle.
+ */
+export function symmetric(source: usize, out: usize, count: i32, step: usize, kernel: usize, reach: i32): void {
+  const bytes = <usize>count << 2;
+  const k0 = v128.load32_splat(kernel);
+  let i: usize = 0;
+  // Sixteen at a time, so that a weight is fetched once for all of them.
+  for (; i + 64 <= bytes; i += 64) {
+    const at = source + i;
+    let s0 = f32x4.mul(k0, v128.load(at)), s1 = f32x4.mul(k0, v128.load(at, 16)), s2 = f32x4.mul(k0, v128.load(at, 32)), s3 = f32x4.mul(k0, v128.load(at, 48));
+    let before = at, behind = at, k = kernel;
+    for (let n = 0; n < reach; n++) {
+      before -= step;
+      behind += step;
+      k += 4;
+      const w = v128.load32_splat(k);
+      s0 = f32x4.add(s0, f32x4.mul(w, f32x4.add(v128.load(before), v128.load(behind))));
+      s1 = f32x4.add(s1, f32x4.mul(w, f32x4.add(v128.load(before, 16), v128.load(behind, 16))));
+      s2 = f32x4.add(s2, f32x4.mul(w, f32x4.add(v128.load(before, 32), v128.load(behind, 32))));
+      s3 = f32x4.add(s3, f32x4.mul(w, f32x4.add(v128.load(before, 48), v128.load(behind, 48))));
+    }
+    v128.store(out + i, s0);
+    v128.store(out + i, s1, 16);
+    v128.store(out + i, s2, 32);
+    v128.store(out + i, s3, 48);
+  }
+  for (; i < bytes; i += 16) {
+    const at = source + i;
+    let sum = f32x4.mul(k0, v128.load(at));
+    let before = at, behind = at, k = kernel;
+    for (let n = 0; n < reach; n++) {
+      before -= step;
+      behind += step;
+      k += 4;
+      sum = f32x4.add(sum, f32x4.mul(v128.load32_splat(k), f32x4.add(v128.load(before), v128.load(behind))));
+    }
+    v128.store(out + i, sum);
+  }
+}
+
+/** `out = sharp + share` times the part of `sharp − soft` beyond `least`, `count` floats. */
+export function sharpened(sharp: usize, soft: usize, out: usize, count: i32, share: f32, least: f32): void {
+  const bytes = <usize>count << 2;
+  const s = f32x4.splat(share), l = f32x4.splat(least), zero = f32x4.splat(0), sign = i32x4.splat(0x80000000);
+  for (let i: usize = 0; i < bytes; i += 16) {
+    const x = v128.load(sharp + i);
+    const d = f32x4.sub(x, v128.load(soft + i));
+    const size = f32x4.max(f32x4.sub(f32x4.abs(d), l), zero);
+    v128.store(out + i, f32x4.add(x, f32x4.mul(s, v128.or(size, v128.and(d, sign)))));
+  }
+}
+
+/** Scales three planes of `count` floats so that their luminance `is` becomes `wanted`; next to black they stay. */
+export function rescale(r: usize, g: usize, b: usize, is: usize, wanted: usize, count: i32): void {
+  const bytes = <usize>count << 2;
+  const least = f32x4.splat(<f32>1e-6), one = f32x4.splat(1), zero = f32x4.splat(0);
+  for (let i: usize = 0; i < bytes; i += 16) {
+    const y = v128.load(is + i);
+    const factor = v128.bitselect(f32x4.div(f32x4.max(v128.load(wanted + i), zero), f32x4.max(y, least)), one, f32x4.gt(y, least));
+    v128.store(r + i, f32x4.mul(v128.load(r + i), factor));
+    v128.store(g + i, f32x4.mul(v128.load(g + i), factor));
+    v128.store(b + i, f32x4.mul(v128.load(b + i), factor));
+  }
+}
