@@ -4,7 +4,7 @@ import { describe, expect, it } from "vitest";
 import { reference } from "../../../scripts/reference";
 import { monotoneCurve } from "./monotone-curve";
 import { convertPlanes } from "../picture/point-program";
-import { octaveTable, tableDomain } from "./octave-table";
+import { octaveTable, tableDomain } from "../numeric/octave-table";
 import { decodeSrgb, encodeSrgb, linearOfCode16, srgbCode } from "./srgb";
 
 describe("the sRGB transfer function", () => {

@@ -1,4 +1,4 @@
-import { octaveTable } from "./octave-table";
+import { octaveTable } from "../numeric/octave-table";
 
 /**
  * The sRGB transfer function. Source: IEC 61966-2-1:1999. Values beyond 0…1 are carried on: negative ones mirrored,

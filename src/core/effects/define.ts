@@ -1,6 +1,6 @@
 import type { Lut } from "../colour/lut";
 import type { Frame } from "../picture/frame";
-import type { ChannelFunction } from "../picture/function-table";
+import type { ChannelFunction } from "../numeric/function-table";
 import type { ColourMatrix } from "../picture/matrix";
 import type { ParameterSpecs, ValuesOf } from "./parameter";
 

@@ -1,5 +1,5 @@
 import type { StripFacts } from "../effects/define";
-import { tableLength } from "../picture/function-table";
+import { tableLength } from "../numeric/function-table";
 import { runStripStep, type PreparedStep } from "../picture/point-program";
 import type { KernelInstance } from "./instance";
 

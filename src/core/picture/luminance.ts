@@ -1,7 +1,7 @@
 import type { AreaPass } from "../effects/define";
 import { localKernels } from "../kernels/local";
 import type { Frame } from "./frame";
-import { applyTable } from "./function-table";
+import { applyTable } from "../numeric/function-table";
 import type { Pick } from "./gaussian";
 
 /** Weights of linear Rec. 709 in luminance. Source: ITU-R BT.709. */

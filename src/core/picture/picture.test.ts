@@ -7,7 +7,7 @@ import { renderImage, type ImageMaterial } from "../chain/run-image";
 import type { AreaPass } from "../effects/define";
 import { adaptation, lightOf } from "../colour/white-point";
 import { transform } from "./matrix";
-import { applyTable, functionTable } from "./function-table";
+import { applyTable, functionTable } from "../numeric/function-table";
 import { gaussianKernel, gaussianPasses } from "./gaussian";
 import { lanczos3, scaleWeights } from "./lanczos";
 

@@ -2,7 +2,7 @@ import { labFunction, labInverse, labMatrices } from "../colour/lab";
 import { oklabMatrices } from "../colour/oklab";
 import { decodeSrgb, encodeSrgb } from "../colour/srgb";
 import type { ImageEncoding, StripFacts, StripProcess } from "../effects/define";
-import { applyTable, functionTable, type ChannelFunction } from "./function-table";
+import { applyTable, functionTable, type ChannelFunction } from "../numeric/function-table";
 import { after, identity, type ColourMatrix } from "./matrix";
 
 type Functions = readonly [ChannelFunction, ChannelFunction, ChannelFunction];

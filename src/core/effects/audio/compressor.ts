@@ -1,6 +1,5 @@
 import { butterworth, SectionState } from "../../signal/biquad";
-import { fromDecibels, toDecibels } from "../../signal/decibels";
-import { Ballistics, compressedLevel, levelDetector } from "../../signal/dynamics";
+import { Ballistics, compressedLevel, gainTable, levelDetector, reductionTable } from "../../signal/dynamics";
 import { Hold } from "../../signal/hold";
 import { defineAudioEffect } from "../define";
 import { choice, decibels, hertz, milliseconds, ratio } from "../parameter";
@@ -45,6 +44,8 @@ export const compressor = defineAudioEffect({
     const hold = new Hold(latency, channels);
     const ballistics = new Ballistics(attack, release, sampleRate);
     const level = levelDetector(detector, sampleRate);
+    const wanted = reductionTable((input) => input - compressedLevel(input, threshold, ratio, knee));
+    const gainOf = gainTable(makeUp);
     const filters = sideChain > 10 ? Array.from({ length: channels }, () => butterworth("high-pass", sideChain, "12", sampleRate).map((s) => new SectionState(s))) : [];
     let heard: Float32Array[] = [];
     let gains = new Float32Array(0);
@@ -70,8 +71,7 @@ export const compressor = defineAudioEffect({
             const magnitude = Math.abs(sources[c][i]);
             if (magnitude > largest) largest = magnitude;
           }
-          const input = toDecibels(level(largest));
-          gains[i] = fromDecibels(makeUp - ballistics.next(input - compressedLevel(input, threshold, ratio, knee)));
+          gains[i] = gainOf(ballistics.next(wanted(level(largest))));
         }
         hold.process(blocks, frames);
         for (const block of blocks) for (let i = 0; i < frames; i++) block[i] *= gains[i];

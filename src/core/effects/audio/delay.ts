@@ -80,6 +80,10 @@ export const delay = defineAudioEffect({
             const line = lines[c];
             const source = crossing && c < 2 ? returned[1 - c] : returned[c];
             const input = blocks[c];
+            if (!crossing || c > 1) {
+              for (let i = 0; i < run; i++) line[at + i] = input[done + i] + amount * source[i];
+              continue;
+            }
             for (let i = 0; i < run; i++) {
               let entering = input[done + i];
               if (crossing && c === 0) entering = 0.5 * (blocks[0][done + i] + blocks[1][done + i]);

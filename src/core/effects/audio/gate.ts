@@ -1,6 +1,5 @@
 import { butterworth, SectionState } from "../../signal/biquad";
-import { fromDecibels, toDecibels } from "../../signal/decibels";
-import { expandedLevel, levelDetector } from "../../signal/dynamics";
+import { expandedLevel, gainTable, levelDetector, reductionTable } from "../../signal/dynamics";
 import { Hold } from "../../signal/hold";
 import { onePole } from "../../signal/one-pole";
 import { defineAudioEffect } from "../define";
@@ -35,6 +34,8 @@ export const gate = defineAudioEffect({
     const latency = Math.round((lookAhead / 1000) * sampleRate);
     const line = new Hold(latency, channels);
     const level = levelDetector(detector, sampleRate);
+    const wantedAt = reductionTable((input) => input - expandedLevel(input, threshold, ratio, knee, range));
+    const gainOf = gainTable(0);
     const filters = Array.from({ length: sideChain > 10 ? channels : 0 }, () => butterworth("high-pass", sideChain, "12", sampleRate).map((s) => new SectionState(s)));
     const opening = onePole(attack, sampleRate);
     const closing = onePole(release, sampleRate);
@@ -58,14 +59,13 @@ export const gate = defineAudioEffect({
         for (let i = 0; i < frames; i++) {
           let largest = 0;
           for (let c = 0; c < channels; c++) largest = Math.max(largest, Math.abs(heard[c][i]));
-          const input = toDecibels(level(largest));
-          const wanted = input - expandedLevel(input, threshold, ratio, knee, range);
+          const wanted = wantedAt(level(largest));
           if (wanted <= reduction) {
             reduction = opening * reduction + (1 - opening) * wanted;
             held = stays;
           } else if (held > 0) held--;
           else reduction = closing * reduction + (1 - closing) * wanted;
-          gains[i] = fromDecibels(-reduction);
+          gains[i] = gainOf(reduction);
         }
         line.process(blocks, frames);
         for (const block of blocks) for (let i = 0; i < frames; i++) block[i] *= gains[i];

@@ -2,7 +2,7 @@ import { decodeSrgb, encodeSrgb } from "../../colour/srgb";
 import { localKernels } from "../../kernels/local";
 import { diagonal } from "../../picture/frame";
 import { gaussianKernel, gaussianPasses, widestKernel } from "../../picture/gaussian";
-import { applyTable, functionTable } from "../../picture/function-table";
+import { applyTable, functionTable } from "../../numeric/function-table";
 import { luminancePass, luminanceWeights } from "../../picture/luminance";
 import { defineImageEffect } from "../define";
 import { percent } from "../parameter";

@@ -1,4 +1,4 @@
-import type { ChannelFunction } from "../../picture/function-table";
+import type { ChannelFunction } from "../../numeric/function-table";
 import { matrixOf, type ColourMatrix } from "../../picture/matrix";
 import type { PictureWork, StripProcess } from "../define";
 
