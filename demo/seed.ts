@@ -17,6 +17,7 @@ import { makeAuth } from "../src/server/auth";
 import { ensurePath } from "../src/server/folders";
 import { noteMedia } from "../src/db/media";
 import { store } from "../src/server/media-store";
+import { demoDependencies } from "./dependencies";
 import { demoCards } from "./library/cards";
 import { demoFiles, type DemoFile } from "./material";
 import { demoLibraryName, demoMembers, demoPassword } from "./members";
@@ -94,6 +95,12 @@ export async function seedDemo(db: Database, secret: string, cache: string, say:
       for (const [i, card] of favourites.entries())
         await mine.insert("favourite", { id: newId(), ownerId, cardId: cardIds.get(card)!, position: places[i] });
       await write(mine, await lockStream(tx, { libraryId, memberId: ownerId }, newId()), ownerId, "set up the demo desk");
+    }
+
+    for (const { name, bytes } of demoDependencies) {
+      const path = await fileOf({ name, kind: "audio", make: async () => bytes }, cache);
+      const { id, ...stored } = await store(path, true);
+      await noteMedia(tx, { libraryId, id, name, ...stored });
     }
 
     const sessions = [

@@ -1,4 +1,4 @@
-import { and, eq, inArray, isNull, or } from "drizzle-orm";
+import { and, eq, inArray, isNull, notExists, or, sql } from "drizzle-orm";
 import type { Entity, EntityRows } from "@/core/library/entities";
 import type { Executor } from "./connection";
 import { fromColumns } from "./entities";
@@ -42,6 +42,14 @@ export const readSession = async (db: Executor, libraryId: string, sessionId: st
 /** The named media of a library. */
 export const listMedia = (db: Executor, libraryId: string, ids: readonly string[]) =>
   db.select({ id: media.id, name: media.name, facts: media.facts }).from(media).where(and(eq(media.libraryId, libraryId), inArray(media.id, [...ids])));
+
+/** Media that no target of any session shows: what effects depend on. By name. */
+export const listFiles = (db: Executor, libraryId: string) =>
+  db
+    .select({ id: media.id, name: media.name, facts: media.facts })
+    .from(media)
+    .where(and(eq(media.libraryId, libraryId), notExists(db.select({ one: sql`1` }).from(target).where(and(eq(target.libraryId, libraryId), eq(target.mediaId, media.id))))))
+    .orderBy(media.name, media.id);
 
 export const readMedia = async (db: Executor, libraryId: string, mediaId: string) =>
   (await db.select().from(media).where(and(eq(media.libraryId, libraryId), eq(media.id, mediaId))))[0] ?? null;

@@ -5,6 +5,8 @@ import { join } from "node:path";
 import { pipeline } from "node:stream/promises";
 import type { MediaFacts } from "@/core/library/media";
 import { columnsOf, Overview } from "@/core/measure/overview";
+import { readCube } from "@/core/formats/cube/read";
+import { FormatFault } from "@/core/formats/fault";
 import { decodeImage, scaleImage } from "@/media/decode-image";
 import { UnreadableMedia } from "@/media/process";
 import { sniff } from "@/media/sniff";
@@ -17,7 +19,7 @@ import { writeWholeFile } from "@/media/whole-file";
  * one for lists. Little-endian. Blobs are named by the SHA-256 of the original, so that the same file is kept once,
  * whoever brings it.
  */
-export const copies = ["planes", "overview", "preview", "mini"] as const;
+export const copies = ["planes", "overview", "preview", "mini", "table"] as const;
 export type Copy = (typeof copies)[number];
 
 const previewSide = 1280;
@@ -86,6 +88,20 @@ async function copyPicture(id: string, path: string): Promise<MediaFacts> {
   return { kind: "image", ...size(whole), preview: size(preview), mini: size(mini) };
 }
 
+async function copyTable(id: string, path: string): Promise<MediaFacts> {
+  const text = await readFile(path, "utf8");
+  try {
+    const { kind, size } = readCube(text);
+    await put(id, "table", new TextEncoder().encode(text));
+    return { kind: "lut", dimensions: kind === "1d" ? 1 : 3, size };
+  } catch (error) {
+    if (error instanceof FormatFault) throw new UnreadableMedia(`${error.message.replace(/\.$/, "")} (${error.where})`, { cause: error });
+    throw error;
+  }
+}
+
+const copiers: Record<MediaFacts["kind"], (id: string, path: string) => Promise<MediaFacts>> = { audio: copySound, image: copyPicture, lut: copyTable };
+
 export interface StoredMedia {
   readonly id: string;
   readonly bytes: number;
@@ -108,7 +124,7 @@ export async function store(path: string, keepSource = false): Promise<StoredMed
     return { id, bytes: size, facts: JSON.parse(known) as MediaFacts };
   }
   const kind = await sniff(path);
-  const facts = kind === "audio" ? await copySound(id, path) : await copyPicture(id, path);
+  const facts = await copiers[kind](id, path);
   if (keepSource) await copyFile(path, place(id, "original"));
   else await rename(path, place(id, "original"));
   // Last of all: where the facts are, everything is.

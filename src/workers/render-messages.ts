@@ -14,6 +14,19 @@ export interface ImageSource {
   readonly height: number;
 }
 
+/** A file that effects depend on, by the address of its working copy. */
+export type FileSource = { readonly hash: string } & (
+  | ({ readonly kind: "audio" } & AudioSource)
+  | ({ readonly kind: "image" } & ImageSource)
+  | { readonly kind: "lut"; readonly url: string }
+);
+
+/** Which files the library has. */
+export interface FilesKnown {
+  readonly kind: "files";
+  readonly files: readonly FileSource[];
+}
+
 interface JobBase {
   readonly id: number;
   /** A newer job for the same place replaces one that has not begun. */

@@ -1,11 +1,15 @@
+import { filesOf, type Resources } from "@/core/chain/active";
+import type { Chain } from "@/core/chain/model";
 import { materialWindow, planMix, runMix } from "@/core/chain/mix";
 import { renderImage, type ImageMaterial } from "@/core/chain/run-image";
 import { renderLoop } from "@/core/chain/run-audio";
+import type { DecodedFile } from "@/core/effects/define";
+import { readCube } from "@/core/formats/cube/read";
 import { linearOfCode16, srgbCode } from "@/core/colour/srgb";
 import { integratedLoudness } from "@/core/measure/loudness";
 import { truePeak } from "@/core/measure/peaks";
 import { RecentlyUsed } from "./recently-used";
-import type { AudioSource, ImageSource, LoopJob, MixJob, PictureJob, RenderAnswer, Rendered, RenderJob } from "./render-messages";
+import type { AudioSource, FileSource, FilesKnown, ImageSource, LoopJob, MixJob, PictureJob, RenderAnswer, Rendered, RenderJob } from "./render-messages";
 
 /** Decoded material kept at hand: about 16 MB a preview picture or a minute of mono. */
 const sounds = new RecentlyUsed<Promise<Float32Array[]>>(12);
@@ -45,11 +49,57 @@ async function loadPicture({ url, width, height }: ImageSource): Promise<ImageMa
   return { width, height, planes };
 }
 
+let known = new Map<string, FileSource>();
+const decoded = new RecentlyUsed<Promise<DecodedFile>>(16);
+
+async function decodeFile(source: FileSource): Promise<DecodedFile> {
+  switch (source.kind) {
+    case "audio":
+      return { kind: "impulse", planes: await loadSound(source, 0, source.frames), sampleRate: source.sampleRate };
+    case "image":
+      return { kind: "texture", ...(await loadPicture(source)) };
+    case "lut":
+      return { kind: "lut", lut: readCube(new TextDecoder().decode(await bytes(source.url))) };
+  }
+}
+
+/** Who waits for a file that is not known yet: one that was just brought in, or asked for before the list was there. */
+const hopeful = new Set<() => void>();
+const patience = 1500;
+
+async function sourceOf(hash: string): Promise<FileSource | undefined> {
+  if (!known.has(hash))
+    await new Promise<void>((resolve) => {
+      const timer = setTimeout(done, patience);
+      function done() {
+        clearTimeout(timer);
+        hopeful.delete(look);
+        resolve();
+      }
+      const look = () => known.has(hash) && done();
+      hopeful.add(look);
+    });
+  return known.get(hash);
+}
+
+/** The files that chains depend on, fetched and decoded; those that the library does not have are missing. */
+async function resourcesFor(chains: readonly Chain[]): Promise<Resources> {
+  const files = new Map<string, DecodedFile>();
+  await Promise.all(
+    chains.flatMap((chain) => filesOf(chain)).map(async ({ hash }) => {
+      const source = await sourceOf(hash);
+      if (source) files.set(hash, await decoded.get(hash, () => decodeFile(source)));
+    }),
+  );
+  return { files: (hash) => files.get(hash) };
+}
+
 /** What nodes of mixes made, so that a new chain on one of them leaves the others as they are. */
 const mixed = new RecentlyUsed<Float32Array[]>(64);
 
 async function renderMix({ nodes, sources, root, sampleRate, start, end }: MixJob): Promise<Rendered> {
-  const plan = planMix(nodes, { start, end }, sampleRate, root);
+  const resources = await resourcesFor(nodes.map((n) => n.chain));
+  const plan = planMix(nodes, { start, end }, sampleRate, root, resources);
   const read = new Map<object, Float32Array[]>();
   await Promise.all(
     plan.steps.map(async (step) => {
@@ -58,7 +108,7 @@ async function renderMix({ nodes, sources, root, sampleRate, start, end }: MixJo
       read.set(step, await loadSound(sources[step.node.id], from, to));
     }),
   );
-  const planes = runMix(plan, (step) => read.get(step)!, { remember: (key, make) => mixed.get(key, make) });
+  const planes = runMix(plan, (step) => read.get(step)!, { resources, remember: (key, make) => mixed.get(key, make) });
   return { kind: "loop", planes, sampleRate, missing: plan.missing, ...levelsOf(planes, sampleRate) };
 }
 
@@ -66,13 +116,13 @@ const levelsOf = (planes: readonly Float32Array[], sampleRate: number) => ({ lou
 
 async function renderSound({ source, chain, strength, start, end }: LoopJob): Promise<Rendered> {
   const planes = await loadSound(source, start, end);
-  const loop = renderLoop(chain, { planes, sampleRate: source.sampleRate }, 0, end - start, strength);
+  const loop = renderLoop(chain, { planes, sampleRate: source.sampleRate }, 0, end - start, strength, await resourcesFor([chain]));
   return { kind: "loop", ...loop, ...levelsOf(loop.planes, loop.sampleRate) };
 }
 
 async function renderPicture({ source, chain, strength }: PictureJob): Promise<Rendered> {
   const material = await pictures.get(source.url, () => loadPicture(source));
-  const { width, height, planes, missing } = renderImage(chain, material, strength);
+  const { width, height, planes, missing } = renderImage(chain, material, strength, await resourcesFor([chain]));
   const codes = new Uint8ClampedArray(width * height * 4);
   const [r, g, b] = planes;
   for (let i = 0, o = 0; i < width * height; i++, o += 4) {
@@ -112,7 +162,13 @@ async function work(): Promise<void> {
   busy = false;
 }
 
-self.onmessage = ({ data: job }: MessageEvent<RenderJob>) => {
+self.onmessage = ({ data }: MessageEvent<RenderJob | FilesKnown>) => {
+  if (data.kind === "files") {
+    known = new Map(data.files.map((file) => [file.hash, file]));
+    [...hopeful].forEach((look) => look());
+    return;
+  }
+  const job = data;
   const older = waiting.get(job.place);
   if (older) answer({ id: older.id, superseded: true });
   waiting.set(job.place, job);

@@ -13,7 +13,9 @@ export type MediaFacts =
       /** Pairs of lowest and highest value over the whole, for drawing it small. */
       readonly peaks: readonly number[];
     }
-  | ({ readonly kind: "image"; readonly preview: Size; readonly mini: Size } & Size);
+  | ({ readonly kind: "image"; readonly preview: Size; readonly mini: Size } & Size)
+  /** A table of colours (.cube), which effects depend on. */
+  | { readonly kind: "lut"; readonly dimensions: 1 | 3; readonly size: number };
 
 /** What a member chose for the interface. */
 export interface MemberSettings {

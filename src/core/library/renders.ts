@@ -10,6 +10,8 @@ export interface MaterialItem {
   readonly chain: Chain;
   /** Percent. */
   readonly strength: number;
+  /** Hashes of the files that the chain depends on and that the library has. */
+  readonly files?: readonly string[];
 }
 
 /** A track, bus, return or output, with all of its session's mix as it was when it was asked for. */

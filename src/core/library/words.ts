@@ -15,4 +15,4 @@ export function countTargets(targets: readonly Pick<Target, "kind" | "name">[]):
 /** `1 card`, `7 cards`. */
 export const count = (n: number, noun: string): string => `${n.toLocaleString("en")} ${noun}${n === 1 ? "" : "s"}`;
 
-export const mediumWords = { audio: "sound", image: "a picture", video: "video" } as const;
+export const mediumWords = { audio: "sound", image: "a picture", video: "video", lut: "a table of colours" } as const;

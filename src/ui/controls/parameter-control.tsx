@@ -2,6 +2,7 @@ import type { Json } from "@/core/chain/model";
 import type { CurvePoint, Parameter } from "@/core/effects/parameter";
 import { ChoiceControl } from "./choice-control";
 import { CurveControl } from "./curve-control";
+import { FileControl } from "./file-control";
 import { NumberControl } from "./number-control";
 import { RowsControl } from "./rows-control";
 
@@ -22,5 +23,7 @@ export function ParameterControl({ spec, value = spec.default as unknown as Json
       return <RowsControl spec={spec} value={value as readonly { readonly [key: string]: Json }[]} onChange={(rows) => onChange(rows)} />;
     case "curve":
       return <CurveControl spec={spec} value={value as unknown as readonly CurvePoint[]} onChange={(points) => onChange(points as unknown as Json)} />;
+    case "file":
+      return <FileControl spec={spec} value={value as string | null} onChange={onChange} />;
   }
 }

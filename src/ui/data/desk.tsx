@@ -4,6 +4,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from "react";
 import { askAs, sayError } from "./api";
 import { CommandQueue } from "./command-queue";
+import { sourceOf, useFiles } from "./files";
 import { Finder } from "./finder";
 import { catchUp, historyKey, takeChange, takeEvent, useLibraryQuery } from "./library-data";
 import { followLibrary } from "./live";
@@ -106,6 +107,11 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
       window.removeEventListener("focus", look);
     };
   }, [client, libraryId]);
+
+  const files = useFiles(libraryId);
+  useEffect(() => {
+    if (tools && files.data) tools.renderer.know(files.data.map((media) => sourceOf(libraryId, media)));
+  }, [tools, files.data, libraryId]);
 
   const memberId = query.data?.member.id;
   useEffect(() => {

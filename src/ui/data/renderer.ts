@@ -1,4 +1,4 @@
-import type { LoopJob, MixJob, PictureJob, RenderAnswer, RenderedLoop, RenderedPicture, RenderJob } from "@/workers/render-messages";
+import type { FileSource, LoopJob, MixJob, PictureJob, RenderAnswer, RenderedLoop, RenderedPicture, RenderJob } from "@/workers/render-messages";
 
 type Waiting = { resolve: (rendered: RenderedLoop | RenderedPicture | null) => void; reject: (problem: Error) => void };
 type Ask<Job> = Omit<Job, "id" | "kind">;
@@ -17,6 +17,11 @@ export class Renderer {
       else if ("problem" in data) asked?.reject(new Error(data.problem));
       else asked?.resolve(null);
     };
+  }
+
+  /** Says which files the library has, before what depends on them is rendered. */
+  know(files: readonly FileSource[]): void {
+    this.worker.postMessage({ kind: "files", files });
   }
 
   loop(job: Ask<LoopJob>): Promise<RenderedLoop | null> {

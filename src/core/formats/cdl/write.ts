@@ -1,8 +1,7 @@
 import { XMLBuilder } from "fast-xml-parser";
 import type { ColourCorrection } from "./correction";
 
-const forms = ["cc", "ccc", "cdl"] as const;
-export type ColourDecisionForm = (typeof forms)[number];
+export type ColourDecisionForm = "cc" | "ccc" | "cdl";
 
 const element = ({ id, slope, offset, power, saturation }: ColourCorrection) => ({
   ...(id !== "" && { "@id": id }),
