@@ -3,6 +3,7 @@ import { useMemo, type ReactNode } from "react";
 import type { Chain } from "@/core/chain/model";
 import { useKeyActions } from "../keys/keys";
 import { QuietButton } from "../parts/buttons";
+import { LevelChart } from "./level-chart";
 import { ResponseChart } from "./response-chart";
 import { SideSwitch } from "./side-switch";
 import type { Loop, Range } from "./use-loop";
@@ -80,7 +81,10 @@ export function LoopFrame({ name, facts, loop, chain, strength, sampleRate, resp
           <span>true peak <chakra.b color={loop.after && loop.after.truePeak > 0 ? "loss" : "ink"} fontWeight="500">{loop.after ? level(loop.after.truePeak, "dBTP") : "…"}</chakra.b></span>
         </HStack>
       )}
-      <ResponseChart chain={chain} strength={strength} sampleRate={responseRate} />
+      <HStack gap="12px" flex="1 1 0" minHeight="110px" alignItems="stretch">
+        <ResponseChart chain={chain} strength={strength} sampleRate={responseRate} />
+        <LevelChart chain={chain} strength={strength} />
+      </HStack>
     </Box>
   );
 }

@@ -2,16 +2,15 @@
 
 import { Box, chakra, HStack } from "@chakra-ui/react";
 import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
-import { emptyChain } from "@/core/chain/model";
+import { finerThanPreview, geometryOf } from "@/core/chain/geometry";
 import type { Target } from "@/core/library/entities";
 import type { Media } from "../data/wire";
 import { useKeyActions } from "../keys/keys";
 import { Pixels } from "../parts/pixels";
 import { Histogram } from "./histogram";
+import { ToneChart } from "./tone-chart";
 import type { Audition } from "./use-bench";
 import { usePicture } from "./use-picture";
-
-const untouched = emptyChain("image");
 
 interface PictureViewerProps {
   readonly target: Target;
@@ -25,7 +24,9 @@ export function PictureViewer({ target, media, audition }: PictureViewerProps) {
   const chain = audition?.chain ?? target.chain;
   const strength = audition?.strength ?? target.strength;
   const after = usePicture(media, "preview", chain, strength, "viewer");
-  const before = usePicture(media, "preview", untouched, 100, "viewer before");
+  // Moved as the result is, so that both lie on each other.
+  const moved = useMemo(() => geometryOf(chain), [chain]);
+  const before = usePicture(media, "preview", moved, strength, "viewer before");
   const [edge, setEdge] = useState(50);
   const [whole, setWhole] = useState<"before" | "after" | null>(null);
   const box = useRef<HTMLDivElement>(null);
@@ -59,16 +60,20 @@ export function PictureViewer({ target, media, audition }: PictureViewerProps) {
     setEdge((e) => Math.min(100, Math.max(0, e + by)));
   };
 
-  const { width, height } = facts.preview;
+  const { width, height } = after.rendered ?? facts.preview;
+  const fine = facts.width > facts.preview.width ? finerThanPreview(chain) : [];
   const problem = after.problem ?? before.problem;
   return (
     <Box display="flex" flexDirection="column" gap="10px" flex="1" minHeight="0" data-rendered={after.rendered ? "" : undefined}>
       <HStack justifyContent="space-between" alignItems="flex-end">
         <Box minWidth="0">
           <chakra.h1 fontFamily="heading" fontSize="xl" fontWeight="600" truncate title={target.name}>{target.name}</chakra.h1>
-          <chakra.div fontFamily="mono" fontSize="xs" color="muted">{`${facts.width} × ${facts.height} · shown at ${width} × ${height}`}</chakra.div>
+          <chakra.div fontFamily="mono" fontSize="xs" color="muted">{`${facts.width} × ${facts.height} · shown at ${width} × ${height}${fine.length > 0 ? ` · ${fine.join(" and ")} finer than this: render to judge` : ""}`}</chakra.div>
         </Box>
-        <Histogram picture={after.rendered} />
+        <HStack gap="8px">
+          <ToneChart chain={chain} strength={strength} />
+          <Histogram picture={after.rendered} />
+        </HStack>
       </HStack>
       {problem && <chakra.div role="alert" color="loss">{`✕ This could not be rendered: ${problem}`}</chakra.div>}
       <Box flex="1" minHeight="0" bg="surround" display="flex" alignItems="center" justifyContent="center" p="22px" css={{ containerType: "size" }}>

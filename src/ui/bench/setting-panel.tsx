@@ -39,6 +39,7 @@ export function SettingPanel({ setting, index, open, onOpen, onChange }: Setting
         <Box px="16px" pb="10px" pl="42px">
           {effect ? (
             <>
+              {effect.medium === "audio" && effect.offline && <Box fontSize="xs" color="cardMuted" pb="3px">{effect.analyse ? "Hears the whole sound first; not for live playback, and not in a mix." : "Looks far ahead; not for live playback."}</Box>}
               {Object.entries(effect.parameters).map(([key, spec]) => (
                 <ParameterControl key={key} spec={spec} value={setting.values[key]} onChange={(value) => set(key, value)} />
               ))}

@@ -1,0 +1,17 @@
+import { findEffect } from "../effects/registry";
+import type { Chain } from "./model";
+
+const moves = (id: string): boolean => {
+  const effect = findEffect(id);
+  return effect?.medium === "image" && effect.neutral !== undefined;
+};
+
+/** The settings of a chain that move pixels alone: what the untouched picture needs to lie beside the result. */
+export const geometryOf = (chain: Chain): Chain => ({ medium: chain.medium, settings: chain.settings.filter((s) => moves(s.effect)) });
+
+/** Names of the settings in use that are finer than a preview's pixels. */
+export const finerThanPreview = (chain: Chain): string[] =>
+  chain.settings.flatMap(({ effect: id, on, mix }) => {
+    const effect = findEffect(id);
+    return on && mix > 0 && effect?.medium === "image" && effect.fine ? [effect.name.toLowerCase()] : [];
+  });

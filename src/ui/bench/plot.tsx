@@ -1,0 +1,80 @@
+"use client";
+
+import { Box, useToken } from "@chakra-ui/react";
+import { Chart, Filler, Legend, LinearScale, LineController, LineElement, LogarithmicScale, PointElement } from "chart.js";
+import { useEffect, useRef } from "react";
+
+Chart.register(LineController, LineElement, PointElement, LinearScale, LogarithmicScale, Filler, Legend);
+
+export interface Axis {
+  readonly min: number;
+  readonly max: number;
+  readonly logarithmic?: boolean;
+  /** What is written where. */
+  readonly labels: ReadonlyMap<number, string>;
+}
+
+export type PlotPoint = { readonly x: number; readonly y: number };
+
+interface PlotProps {
+  /** What is drawn, above it. */
+  readonly title: string;
+  /** What it says, for those who do not see it. */
+  readonly label: string;
+  readonly x: Axis;
+  readonly y: Axis;
+  /** The line in the middle of attention. */
+  readonly line: readonly PlotPoint[];
+  /** A quiet line to compare with, such as no change at all. */
+  readonly beside?: readonly PlotPoint[];
+}
+
+/** A line over two axes. */
+export function Plot({ title, label, x, y, line, beside }: PlotProps) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const chart = useRef<Chart<"line"> | null>(null);
+  // Resolved to colours, since a canvas knows no CSS variables.
+  const tokens = useToken("colors", ["selected", "rule", "muted"]);
+  useEffect(() => {
+    const element = canvas.current!;
+    const style = getComputedStyle(element);
+    const [strong, rule, muted] = tokens.map((token) => style.getPropertyValue(token.replace(/^var\((.*)\)$/, "$1")).trim() || token);
+    const axis = ({ min, max, logarithmic, labels }: Axis) => ({
+      type: logarithmic ? ("logarithmic" as const) : ("linear" as const), min, max, border: { color: rule },
+      grid: { color: (at: { tick: { value: number } }) => (at.tick.value === 0 ? muted : rule) },
+      afterBuildTicks: (made: { ticks: { value: number }[] }) => void (made.ticks = [...labels.keys()].filter((v) => v >= min && v <= max).map((value) => ({ value }))),
+      ticks: { color: muted, font: { family: "JetBrains Mono Variable", size: 10 }, autoSkip: false, maxRotation: 0, callback: (value: string | number) => labels.get(Number(value)) ?? "" },
+    });
+    const made = new Chart(element, {
+      type: "line",
+      data: {
+        datasets: [
+          { data: [...line], borderColor: strong, borderWidth: 2, pointRadius: 0, tension: 0 },
+          ...(beside ? [{ data: [...beside], borderColor: muted, borderWidth: 1, borderDash: [3, 3], pointRadius: 0, tension: 0 }] : []),
+        ],
+      },
+      options: {
+        animation: false, responsive: true, maintainAspectRatio: false, parsing: false, normalized: true, events: [],
+        plugins: { legend: { display: false } },
+        scales: { x: axis(x), y: axis(y) },
+      },
+    });
+    chart.current = made;
+    return () => made.destroy();
+    // Lines are changed below, without drawing the axes anew.
+  }, [tokens, x, y, beside]);
+  useEffect(() => {
+    const made = chart.current;
+    if (!made) return;
+    made.data.datasets[0].data = [...line];
+    made.update("none");
+  }, [line]);
+  return (
+    <Box flex="1 1 0" minWidth="0" minHeight="110px" display="flex" flexDirection="column">
+      <Box fontSize="xs" color="muted" fontFamily="mono" mb="4px" truncate title={title}>{title}</Box>
+      <Box flex="1" minHeight="0" position="relative" bg="plot" border="1px solid" borderColor="rule" borderRadius="3px" p="6px">
+        <canvas ref={canvas} role="img" aria-label={label} />
+      </Box>
+    </Box>
+  );
+}
