@@ -45,7 +45,12 @@ export class LoudnessMeter {
   /** The last samples of each channel, for the wave between blocks. */
   private readonly rests: Float32Array[];
 
-  constructor(channels: number, sampleRate: number) {
+  /** Without `peaks` no true peak is looked for, which is most of the work; they read as 0 then. */
+  constructor(
+    channels: number,
+    sampleRate: number,
+    private readonly peaks = true,
+  ) {
     this.weights = channelWeights(channels);
     this.filters = this.weights.map(() => kWeighting(sampleRate).map((s) => new SectionState(s)));
     this.hop = Math.round(sampleRate / 10);
@@ -57,7 +62,7 @@ export class LoudnessMeter {
     if (this.weighted.length < frames) this.weighted = new Float32Array(frames);
     const energy = new Float64Array(Math.ceil((this.filled + frames) / hop) + 1);
     planes.forEach((plane, c) => {
-      this.hearPeaks(plane.subarray(0, frames), c);
+      if (this.peaks) this.hearPeaks(plane.subarray(0, frames), c);
       if (weights[c] === 0) return;
       const x = this.weighted;
       x.set(plane.subarray(0, frames));
