@@ -20,9 +20,10 @@ export function levelCurve(chain: Chain, strength: number, levels: readonly numb
  * than single pixels, since then there is no such curve.
  */
 export function toneCurveOf(chain: Chain, strength: number, inputs: readonly number[], resources: Resources = {}): Float32Array[] | null {
+  // Whether it looks around is asked of a frame in which surroundings are larger than nothing.
+  if (!isPointwise(planImage(chain, strength, { width: 1000, height: 1000 }, resources))) return null;
   const frame = { width: inputs.length, height: 1 };
   const plan = planImage(chain, strength, frame, resources);
-  if (!isPointwise(plan)) return null;
   const planes = [0, 1, 2].map(() => Float32Array.from(inputs, decodeSrgb));
   runStrip(plan, planes, { ...frame, top: 0, rows: 1 });
   return planes.map((p) => p.map(encodeSrgb));

@@ -5,9 +5,10 @@ import { channelWeights, kWeighting } from "./k-weighting";
 const lufs = (power: number) => -0.691 + 10 * Math.log10(power);
 const mean = (list: readonly number[]) => list.reduce((sum, p) => sum + p, 0) / list.length;
 
-/** Hops of 100 ms in a momentary and in a short-term window. */
-const momentary = 4;
-const shortTerm = 30;
+/** Hops of 10 ms in a momentary and in a short-term window, and from one block of the gates to the next. */
+const momentary = 40;
+const shortTerm = 300;
+const gateStep = 10;
 
 /** Gates: absolute in LUFS, and below the level of what passed it, in LU. */
 const absoluteGate = -70;
@@ -53,7 +54,7 @@ export class LoudnessMeter {
   ) {
     this.weights = channelWeights(channels);
     this.filters = this.weights.map(() => kWeighting(sampleRate).map((s) => new SectionState(s)));
-    this.hop = Math.round(sampleRate / 10);
+    this.hop = Math.round(sampleRate / 100);
     this.rests = this.weights.map(() => new Float32Array(tapsPerPhase - 1));
   }
 
@@ -107,8 +108,8 @@ export class LoudnessMeter {
     this.rests[channel] = all.slice(all.length - rest.length);
   }
 
-  /** Mean powers of windows of so many hops, every 100 ms. */
-  private windows(length: number): number[] {
+  /** Mean powers of windows of so many hops, one every `step` hops. */
+  private windows(length: number, step: number): number[] {
     const { hops } = this;
     const found: number[] = [];
     let sum = 0;
@@ -116,29 +117,29 @@ export class LoudnessMeter {
       sum += power;
       if (i >= length) sum -= hops[i - length];
       // Summed anew now and then, so that rounding does not gather.
-      if (i % 512 === 511) sum = hops.slice(Math.max(0, i - length + 1), i + 1).reduce((a, b) => a + b, 0);
-      if (i >= length - 1) found.push(Math.max(0, sum / length));
+      if (i % 4096 === 4095) sum = hops.slice(Math.max(0, i - length + 1), i + 1).reduce((a, b) => a + b, 0);
+      if (i >= length - 1 && (i - length + 1) % step === 0) found.push(Math.max(0, sum / length));
     });
     return found;
   }
 
   /** Material shorter than a momentary window is measured as one window. */
-  private momentaryPowers(): number[] {
-    if (this.hops.length >= momentary) return this.windows(momentary);
+  private momentaryPowers(step: number): number[] {
+    if (this.hops.length >= momentary) return this.windows(momentary, step);
     const all = this.hops.reduce((a, b) => a + b * this.hop, 0) + this.sum;
     const length = this.hops.length * this.hop + this.filled;
     return length === 0 ? [] : [all / length];
   }
 
   get integrated(): number {
-    const audible = this.momentaryPowers().filter((p) => lufs(p) > absoluteGate);
+    const audible = this.momentaryPowers(gateStep).filter((p) => lufs(p) > absoluteGate);
     if (audible.length === 0) return -Infinity;
     const gate = lufs(mean(audible)) - integratedGate;
     return lufs(mean(audible.filter((p) => lufs(p) > gate)));
   }
 
   get range(): number {
-    const audible = this.windows(shortTerm).filter((p) => lufs(p) >= absoluteGate);
+    const audible = this.windows(shortTerm, gateStep).filter((p) => lufs(p) >= absoluteGate);
     if (audible.length === 0) return 0;
     const gate = lufs(mean(audible)) - rangeGate;
     const levels = audible.map(lufs).filter((l) => l >= gate).sort((a, b) => a - b);
@@ -159,8 +160,8 @@ export class LoudnessMeter {
     const decibels = (peak: number) => 20 * Math.log10(peak);
     return {
       integrated: this.integrated,
-      maxMomentary: this.maximum(this.momentaryPowers()),
-      maxShortTerm: this.maximum(this.windows(shortTerm)),
+      maxMomentary: this.maximum(this.momentaryPowers(1)),
+      maxShortTerm: this.maximum(this.windows(shortTerm, 1)),
       range: this.range,
       truePeak: decibels(this.truePeak),
       samplePeak: decibels(this.peak),

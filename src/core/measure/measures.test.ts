@@ -1,0 +1,75 @@
+import { describe, expect, it } from "vitest";
+import { noise, one, sine } from "../../../testing/signals";
+import { decodeSrgb } from "../colour/srgb";
+import { align } from "./alignment";
+import { levelCurve, toneCurveOf } from "./chain-curves";
+import { clipping, differenceStatistics, vectorscopeData, waveformData } from "./picture-statistics";
+import { soundStatistics, spectrum } from "./spectrum";
+
+describe("alignment", () => {
+  const take = noise(5000, 3);
+  const shifted = (by: number, gain = 1) => Float32Array.from({ length: 6000 }, (_, i) => gain * (take[i - by] ?? 0));
+  it.each([0, 1, 777, -345])("finds a shift of %d samples in noise of its own", (by) => {
+    const other = shifted(by).map((v, i) => v + 0.3 * noise(6000, 9)[i]);
+    expect(align(take, other).offsetSamples).toBe(by);
+  });
+  it("two aligned equal copies sum to +6.02 dB; one upside down cancels (common practice, no source)", () => {
+    expect(align(take, shifted(10))).toMatchObject({ offsetSamples: 10, sumGainDb: expect.closeTo(6.0206, 3) as number, correlation: expect.closeTo(1, 6) as number });
+    const { correlation, sumGainDb } = align(take, shifted(10, -1));
+    expect(correlation).toBeCloseTo(-1, 6);
+    expect(sumGainDb).toBeLessThan(-100);
+  });
+  it("silence has no correlation", () => expect(align(new Float32Array(100), take)).toMatchObject({ correlation: 0, sumGainDb: 0 }));
+});
+
+describe("levels and spectra", () => {
+  it("a sine of full scale has −3.01 dB RMS and a crest factor of 3.01 dB; a square wave 0 and 0", () => {
+    const { rms, crest, peak } = soundStatistics([sine(1000, 48_000, 48_000)]);
+    expect([rms, crest, peak].map((v) => Math.round(v * 100) / 100)).toEqual([-3.01, 3.01, 0]);
+    expect(soundStatistics([sine(1000, 48_000, 48_000).map((v) => (v < 0 ? -1 : 1))]).crest).toBeCloseTo(0, 6);
+  });
+  it("a sine reads its level at its own frequency", () => {
+    const bins = spectrum([sine(1500, 48_000, 32_768, 0.5)], 4096);
+    expect(bins[128]).toBeCloseTo(-6.02, 1);
+    expect(bins[400]).toBeLessThan(-90);
+  });
+});
+
+describe("pictures", () => {
+  const codes = (...pixels: number[][]) => Uint8ClampedArray.from(pixels.flatMap((p) => [...p, 255]));
+  it("difference: mean, 95th percentile and largest of all pixels", () => {
+    const a = Array.from({ length: 300 }, (_, i) => i % 200);
+    const b = a.slice();
+    b[0] += 30;
+    const { mean, p95, max } = differenceStatistics(a, b, 255);
+    expect([max > 5, p95, mean]).toEqual([true, 0, expect.closeTo(max / 100, 4)]);
+  });
+  it("waveform and vectorscope count every pixel where its value lies", () => {
+    const picture = codes([0, 0, 0], [255, 255, 255], [255, 0, 0], [128, 128, 128]);
+    const wave = waveformData(picture, 2, 2, 4, 0);
+    expect([...wave]).toEqual([1, 0, 0, 1, 0, 0, 1, 1]);
+    const scope = vectorscopeData(picture, 5);
+    expect(scope.reduce((x, y) => x + y, 0)).toBe(4);
+    expect(scope[2 * 5 + 2]).toBe(3);
+    // Red: Cr at its upper end, Cb a little below the middle (ITU-R BT.709: −0.1146).
+    expect(scope[0 * 5 + 1]).toBe(1);
+    expect(clipping(picture)).toEqual({ black: 0.5, white: 0.5 });
+  });
+});
+
+describe("curves of chains", () => {
+  it("a compressor's is its static curve, a limiter's ends at its ceiling, filters have none", () => {
+    expect(levelCurve(one("audio.compressor", { threshold: -20, ratio: 4, knee: 0 }), 100, [-40, -20, 0])).toEqual([-40, -20, -15]);
+    expect(levelCurve(one("audio.limiter", { ceiling: -3 }), 100, [-10, 0])).toEqual([-10, -3]);
+    expect(levelCurve(one("audio.high-pass"), 100, [0])).toBeNull();
+  });
+  it("half of a strength lies between in amplitude", () => {
+    const [level] = levelCurve(one("audio.gate", { threshold: 0, ratio: 30, range: 90, knee: 0 }), 50, [-20])!;
+    expect(level).toBeCloseTo(-26.02, 1);
+  });
+  it("a look's is what becomes of greys; what looks around has none", () => {
+    const curves = toneCurveOf(one("image.exposure", { exposure: 1 }), 100, [0, 0.25, 0.5])!;
+    expect(decodeSrgb(curves[0][1])).toBeCloseTo(2 * decodeSrgb(0.25), 5);
+    expect(toneCurveOf(one("image.blur"), 100, [0])).toBeNull();
+  });
+});
