@@ -83,7 +83,7 @@ test("own sound in, shaped, kept and proved, put on others, rendered: the same b
   await begin(page, "Quay, own takes", "Sound", files);
   // The good ones come in together, the bad one says why it does not.
   await expect(said(page)).toHaveText("Brought in 2 clips.");
-  await expect(page.getByRole("region", { name: "Coming in" })).toContainText("“notes.wav” cannot be used: it is neither a sound nor a picture that can be read.");
+  await expect(page.getByRole("region", { name: "Coming in" })).toContainText("“notes.wav” cannot be used: it is neither a sound nor a picture nor a table that can be read.");
   // In the list the keys that move settings in a chain move targets.
   const first = page.getByRole("listbox", { name: "Targets" }).getByRole("option").first();
   await press(page, "Alt+ArrowDown");

@@ -114,7 +114,7 @@ export const demoCards: readonly DemoCard[] = [
   still("team", "Stills, fog series", "Lamp glow", "", [set("image.glow", { amount: 55, radius: 2.2, threshold: 70 })]),
   still("team", "Stills, fog series", "Cold below, warm above", "The grade of the film, as a table.", [set("image.lut", { table: coldWarmTable.hash }, 80)]),
   still("team", "Stills, ledge and sea", "Feathers, crisp", "", [set("image.noise-reduction", { lightness: 2, colour: 5 }), set("image.sharpen", { amount: 110, radius: 0.02 })]),
-  still("team", "Stills, ledge and sea", "Sea, bluer", "Only the sea moves; the ringers' jackets stay.", [set("image.hue-ranges", { ranges: [{ range: "blue", hue: -8, saturation: 25, lightness: -4 }, { range: "aqua", hue: 6, saturation: 10, lightness: 0 }] })]),
+  still("team", "Stills, ledge and sea", "Sea, deeper", "Only the sea moves; the ringers' jackets stay.", [set("image.hue-ranges", { ranges: [{ range: "blue", hue: -8, saturation: 25, lightness: -4 }, { range: "aqua", hue: 6, saturation: 10, lightness: 0 }] })]),
   still("team", "Stills, ledge and sea", "Evening light taken out", "", [set("image.white-balance", { temperature: 4600, tint: 4 })]),
   still("team", "Stills, ledge and sea", "Horizon, level", "One degree and a bit; the tripod stands on shingle.", [set("image.straighten", { angle: 1.3 })]),
   still("team", "Stills, yard", "Timber, deep", "", [set("image.local-contrast", { amount: 60, radius: 2.5 }), set("image.highlights-shadows", { highlights: -30, shadows: 35 })]),
