@@ -21,8 +21,8 @@ export class PointKernels {
   private next = 0;
 
   constructor(private readonly kernels: KernelInstance) {
-    // A few bytes more a plane, since kernels work on four values at a time.
-    this.planes = [0, 1, 2].map(() => kernels.reserve(4 * (piece + 4)));
+    // A few bytes more a plane, since kernels work on four values at a time, and roots on eight.
+    this.planes = [0, 1, 2].map(() => kernels.reserve(4 * (piece + 8)));
     this.matrix = kernels.reserve(48);
     this.radial = kernels.reserve(4 * longestRadial);
     this.firstTable = kernels.reserve(slots * tableBytes);

@@ -40,6 +40,20 @@ export class Ballistics {
     this.release = onePole(release, sampleRate);
   }
 
+  /** Replaces the first `frames` wanted reductions by the smoothed ones. */
+  follow(wanted: Float32Array, frames: number): void {
+    const { attack, release } = this;
+    let { reduction } = this;
+    for (let i = 0; i < frames; i++) {
+      const w = wanted[i];
+      const a = w > reduction ? attack : release;
+      reduction = a * reduction + (1 - a) * w;
+      if (reduction < 1e-9) reduction = 0;
+      wanted[i] = reduction;
+    }
+    this.reduction = reduction;
+  }
+
   next(wanted: number): number {
     const a = wanted > this.reduction ? this.attack : this.release;
     this.reduction = a * this.reduction + (1 - a) * wanted;

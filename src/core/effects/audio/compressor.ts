@@ -1,5 +1,7 @@
+import { applyTable, functionTable } from "../../numeric/function-table";
 import { butterworth, SectionState } from "../../signal/biquad";
-import { Ballistics, compressedLevel, gainTable, levelDetector, reductionTable } from "../../signal/dynamics";
+import { Ballistics, compressedLevel, gainTable, levelDetector } from "../../signal/dynamics";
+import { toDecibels } from "../../signal/decibels";
 import { Hold } from "../../signal/hold";
 import { defineAudioEffect } from "../define";
 import { choice, decibels, hertz, milliseconds, ratio } from "../parameter";
@@ -44,7 +46,11 @@ export const compressor = defineAudioEffect({
     const hold = new Hold(latency, channels);
     const ballistics = new Ballistics(attack, release, sampleRate);
     const level = levelDetector(detector, sampleRate);
-    const wanted = reductionTable((input) => input - compressedLevel(input, threshold, ratio, knee));
+    // A block at a time through a table: a logarithm and a power a sample would else be most of the work.
+    const wanted = functionTable((magnitude) => {
+      const input = toDecibels(Math.abs(magnitude));
+      return input - compressedLevel(input, threshold, ratio, knee);
+    });
     const gainOf = gainTable(makeUp);
     const filters = sideChain > 10 ? Array.from({ length: channels }, () => butterworth("high-pass", sideChain, "12", sampleRate).map((s) => new SectionState(s))) : [];
     let heard: Float32Array[] = [];
@@ -71,8 +77,11 @@ export const compressor = defineAudioEffect({
             const magnitude = Math.abs(sources[c][i]);
             if (magnitude > largest) largest = magnitude;
           }
-          gains[i] = gainOf(ballistics.next(wanted(level(largest))));
+          gains[i] = detector === "peak" ? largest : level(largest);
         }
+        applyTable(wanted, gains, 0, frames);
+        ballistics.follow(gains, frames);
+        for (let i = 0; i < frames; i++) gains[i] = gainOf(gains[i]);
         hold.process(blocks, frames);
         for (const block of blocks) for (let i = 0; i < frames; i++) block[i] *= gains[i];
       },

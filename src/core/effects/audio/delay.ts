@@ -5,6 +5,25 @@ import { beatsPerMinute, choice, hertz, milliseconds, percent } from "../paramet
 /** Note values in quarters; a triplet is two thirds, a dotted one one and a half. */
 const quarters = { "1/16": 1 / 4, "1/8t": 1 / 3, "1/8": 1 / 2, "1/8d": 3 / 4, "1/4": 1, "1/2": 2 } as const;
 
+/** The straight path without cuts in one pass over each channel; returns where the lines are read next. */
+function plainly(blocks: readonly Float32Array[], frames: number, lines: readonly Float32Array[], amount: number, at: number): number {
+  const length = lines[0].length;
+  for (let c = 0; c < blocks.length; c++) {
+    const [x, line] = [blocks[c], lines[c]];
+    let place = at;
+    for (let done = 0; done < frames; ) {
+      const end = Math.min(frames, done + length - place);
+      for (; done < end; done++, place++) {
+        const delayed = line[place];
+        line[place] = x[done] + amount * delayed;
+        x[done] = delayed;
+      }
+      if (place === length) place = 0;
+    }
+  }
+  return (at + frames) % length;
+}
+
 /**
  * Repeats: wet[n] = in[n − D] + feedback · filtered wet[n − D], the first repeat at full level.
  * D is the time rounded to whole samples, so that a repeat is an exact copy. The cuts lie in the loop, so each
@@ -68,6 +87,10 @@ export const delay = defineAudioEffect({
       latency: 0,
       tail: length * (1 + repeats),
       process(blocks, frames) {
+        if (!crossing && loopFilters[0].length === 0) {
+          at = plainly(blocks, frames, lines, amount, at);
+          return;
+        }
         // Runs end where the loop wraps: within a run nothing that is written is read, so whole runs can be filtered.
         for (let done = 0; done < frames; ) {
           const run = Math.min(frames - done, length - at);
