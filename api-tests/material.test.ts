@@ -12,6 +12,7 @@ import { carryOutRender } from "@/server/jobs/carry-out-render";
 import { sweepRenders } from "@/server/jobs/sweep";
 import { mediaRoot, originalPath } from "@/server/media-store";
 import type { Rendering } from "@/server/renders";
+import * as filesRoute from "@/app/api/libraries/[libraryId]/files/route";
 import * as copyRoute from "@/app/api/libraries/[libraryId]/media/[mediaId]/[copy]/route";
 import * as materialRoute from "@/app/api/libraries/[libraryId]/material/route";
 import * as rendersRoute from "@/app/api/libraries/[libraryId]/renders/route";
@@ -226,6 +227,45 @@ describe("rendering", () => {
     expect((await file(body.render.id)).status).toBe(404);
     await carryOutRender(body.render.id);
     expect((await look(body.render.id)).body.render.state).toBe("done");
+  });
+});
+
+describe("files that effects depend on", () => {
+  const table = "LUT_1D_SIZE 2\n0 0 0\n0.5 0.5 0.5\n";
+  const files = async (who: Person) => (await answer<{ files: { id: string; name: string; facts: { kind: string } }[] }>(await filesRoute.GET(request("/api", { cookie: who.cookie }), { params: Promise.resolve({ libraryId: who.libraryId }) }))).body.files;
+
+  it("come in like material, are listed until a session shows them, and are refused with their fault's place", async () => {
+    const { body } = await bring("half.cube", Buffer.from(table));
+    expect(body.media.facts).toEqual({ kind: "lut", dimensions: 1, size: 2 });
+    expect((await files(owner)).map((f) => f.id)).toContain(body.media.id);
+    expect(Buffer.from(await (await copy(body.media.id, "table")).arrayBuffer()).toString()).toBe(table);
+    expect((await owner.run("add-targets", { sessionId, items: [{ mediaId: body.media.id, name: "No sound" }] })).body.error).toMatchObject({ code: "other-medium", message: expect.stringContaining("table of colours") as string });
+    const broken = await bring("broken.cube", Buffer.from("LUT_1D_SIZE 2\n0 0 0\n1 1 oops\n"));
+    expect([broken.status, broken.body.error!.message]).toEqual([415, expect.stringContaining("line 3")]);
+  });
+
+  it("are used by renderings of their own library alone", async () => {
+    const response = writeWav({ planes: [Float32Array.of(0, 0, 1)], sampleRate: 32_000 }, "f32");
+    const { id: hash } = (await bring("two later.wav", response)).body.media;
+    const chain = { medium: "audio", settings: [{ effect: "audio.convolution", values: { response: hash }, on: true, mix: 100 }] };
+    const [targetId] = await clips(1);
+    await owner.run("set-chain", { sessionId, targetId, chain });
+    const own = (await ask([targetId], "wav-float")).body.render.id;
+    await carryOutRender(own);
+    expect((await look(own)).body.render.state).toBe("done");
+    // Another library, whose members never had that file, though the store has it.
+    const other = await newLibrary();
+    const stranger = await join(other.libraryId, "owner");
+    expect(await files(stranger)).toEqual([]);
+    const at = { params: Promise.resolve({ libraryId: other.libraryId }) };
+    const sent = new Request(`${origin}/api?name=tone.wav`, { method: "POST", headers: { host: "fichier.test", origin, cookie: stranger.cookie }, body: new Uint8Array(wav) });
+    const { media } = (await answer<TakenIn>(await materialRoute.POST(sent, at))).body;
+    const [clip] = (await stranger.run<{ targetIds: string[] }>("add-targets", { sessionId: other.sessionId, items: [{ mediaId: media.id, name: "Tone" }] })).body.result.targetIds;
+    await stranger.run("set-chain", { sessionId: other.sessionId, targetId: clip, chain });
+    const { id } = (await answer<{ render: Rendering }>(await rendersRoute.POST(request("/api", { method: "POST", cookie: stranger.cookie, body: { sessionId: other.sessionId, targetIds: [clip], format: "wav" } }), at))).body.render;
+    await carryOutRender(id);
+    const { render } = (await answer<{ render: Rendering }>(await renderRoute.GET(request("/api", { cookie: stranger.cookie }), { params: Promise.resolve({ libraryId: other.libraryId, renderId: id }) }))).body;
+    expect(render).toMatchObject({ state: "failed", problem: expect.stringContaining("not here") as string });
   });
 });
 

@@ -1,5 +1,5 @@
 import type { DecodedFile, EffectDefinition, Learnt, Medium } from "../effects/define";
-import type { FileKind } from "../effects/parameter";
+import { fileWords, type FileKind } from "../effects/parameter";
 import { findEffect } from "../effects/registry";
 import type { Chain } from "./model";
 import { normaliseChain } from "./values";
@@ -51,7 +51,7 @@ export function activeSettings<M extends Medium>(chain: Chain, medium: M, { look
       if (found?.kind === spec.holds) files[key] = found;
       else {
         complete = false;
-        missing.push(`the ${spec.label.toLowerCase()} ${hash.slice(0, 8)}… of ${id}`);
+        missing.push(`the ${fileWords[spec.holds]} ${hash.slice(0, 8)}… of ${id}`);
       }
     }
     // `never`, so that an effect takes them: they were checked against its own specification just above.

@@ -2,7 +2,7 @@ import { findEffect } from "../effects/registry";
 import type { NumberParameter, Parameter } from "../effects/parameter";
 import type { Chain, EffectSetting, Json } from "./model";
 
-const trimmed = (value: number, digits: number) => String(Number(value.toFixed(digits)));
+const trimmed = (value: number, digits: number) => String(Number(value.toFixed(digits))).replace("-", "−");
 
 /** A value with its unit as an editor writes it: `85 Hz`, `1.2 kHz`, `+3 dB`, `off`. */
 export function sayNumber(spec: NumberParameter, value: number): string {
@@ -12,7 +12,8 @@ export function sayNumber(spec: NumberParameter, value: number): string {
       return value >= 1000 ? `${trimmed(value / 1000, 2)} kHz` : `${trimmed(value, 1)} Hz`;
     case "dB":
     case "stops":
-      return `${value > 0 ? "+" : value < 0 ? "−" : ""}${trimmed(Math.abs(value), 2)} ${spec.unit}`;
+      // A sign where it may go either way; the width of a knee has none.
+      return `${value > 0 && spec.min < 0 ? "+" : value < 0 ? "−" : ""}${trimmed(Math.abs(value), 2)} ${spec.unit}`;
     case "fraction":
       return trimmed(value, 3);
     case "degrees":

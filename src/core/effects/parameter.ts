@@ -52,6 +52,7 @@ export interface CurveParameter {
 /** What kinds of file effects depend on. */
 export const fileKinds = ["impulse", "texture", "lut"] as const;
 export type FileKind = (typeof fileKinds)[number];
+export const fileWords: Record<FileKind, string> = { impulse: "impulse response", texture: "texture", lut: "table of colours" };
 
 /** A file that the effect depends on, named by the SHA-256 of its bytes, 64 hexadecimal digits; null where none is chosen. */
 export interface FileParameter {

@@ -2,7 +2,11 @@ import { activeSettings, type Resources } from "../chain/active";
 import type { Chain } from "../chain/model";
 import { isPointwise, planImage } from "../chain/plan-image";
 import { runStrip } from "../chain/run-image";
+import type { EffectDefinition } from "../effects/define";
+import { findEffect } from "../effects/registry";
 import { decodeSrgb, encodeSrgb } from "../colour/srgb";
+
+const isPlaced = (effect: EffectDefinition | undefined) => effect?.medium === "image" && effect.placed === true;
 
 /**
  * Output level in dB of a chain's dynamics for steady input levels in dB, one after another, mixes and strength taken in
@@ -16,10 +20,11 @@ export function levelCurve(chain: Chain, strength: number, levels: readonly numb
 }
 
 /**
- * What becomes of greys: sRGB-encoded outputs of R, G and B for sRGB-encoded inputs. Null where the chain looks at more
- * than single pixels, since then there is no such curve.
+ * What becomes of greys: sRGB-encoded outputs of R, G and B for sRGB-encoded inputs. What depends on the place of a pixel,
+ * such as a vignette, is left out. Null where the chain looks at more than single pixels: then there is no such curve.
  */
-export function toneCurveOf(chain: Chain, strength: number, inputs: readonly number[], resources: Resources = {}): Float32Array[] | null {
+export function toneCurveOf(whole: Chain, strength: number, inputs: readonly number[], resources: Resources = {}): Float32Array[] | null {
+  const chain = { ...whole, settings: whole.settings.filter(({ effect: id }) => !isPlaced((resources.lookup ?? findEffect)(id))) };
   // Whether it looks around is asked of a frame in which surroundings are larger than nothing.
   if (!isPointwise(planImage(chain, strength, { width: 1000, height: 1000 }, resources))) return null;
   const frame = { width: inputs.length, height: 1 };

@@ -71,5 +71,6 @@ describe("curves of chains", () => {
     const curves = toneCurveOf(one("image.exposure", { exposure: 1 }), 100, [0, 0.25, 0.5])!;
     expect(decodeSrgb(curves[0][1])).toBeCloseTo(2 * decodeSrgb(0.25), 5);
     expect(toneCurveOf(one("image.blur"), 100, [0])).toBeNull();
+    expect([...toneCurveOf(one("image.border"), 100, [0, 0.5])![0]].map((v) => Math.round(v * 100))).toEqual([0, 50]);
   });
 });

@@ -1,5 +1,6 @@
 import type { Chain } from "../chain/model";
 import { activeSettings } from "../chain/active";
+import { findEffect } from "../effects/registry";
 import type { ComplexNumber } from "../effects/define";
 import { blend, multiply, one } from "../signal/complex";
 
@@ -14,7 +15,11 @@ export const logFrequencies = (low: number, high: number, count: number): number
 export function chainResponse(chain: Chain, strength: number, frequencies: readonly number[], sampleRate: number) {
   const { active } = activeSettings(chain, "audio");
   const parts = active.filter(({ effect }) => effect.response);
-  const without = active.filter(({ effect }) => !effect.response).map(({ effect }) => effect.name);
+  // Also those whose files are not looked for here.
+  const without = chain.settings.flatMap(({ effect: id, on, mix }) => {
+    const effect = on && mix > 0 ? findEffect(id) : undefined;
+    return effect?.medium === "audio" && !effect.response ? [effect.name] : [];
+  });
   const response = frequencies.map((frequency): ComplexNumber => {
     const wet = parts
       .map(({ effect, values, share }) => blend(one, effect.response!(values, frequency, sampleRate), share))

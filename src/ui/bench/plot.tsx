@@ -10,6 +10,8 @@ export interface Axis {
   readonly min: number;
   readonly max: number;
   readonly logarithmic?: boolean;
+  /** Where a line stands out, such as at no change. */
+  readonly strongAt?: number;
   /** What is written where. */
   readonly labels: ReadonlyMap<number, string>;
 }
@@ -39,9 +41,9 @@ export function Plot({ title, label, x, y, line, beside }: PlotProps) {
     const element = canvas.current!;
     const style = getComputedStyle(element);
     const [strong, rule, muted] = tokens.map((token) => style.getPropertyValue(token.replace(/^var\((.*)\)$/, "$1")).trim() || token);
-    const axis = ({ min, max, logarithmic, labels }: Axis) => ({
+    const axis = ({ min, max, logarithmic, labels, strongAt }: Axis) => ({
       type: logarithmic ? ("logarithmic" as const) : ("linear" as const), min, max, border: { color: rule },
-      grid: { color: (at: { tick: { value: number } }) => (at.tick.value === 0 ? muted : rule) },
+      grid: { color: (at: { tick: { value: number } }) => (at.tick.value === strongAt ? muted : rule) },
       afterBuildTicks: (made: { ticks: { value: number }[] }) => void (made.ticks = [...labels.keys()].filter((v) => v >= min && v <= max).map((value) => ({ value }))),
       ticks: { color: muted, font: { family: "JetBrains Mono Variable", size: 10 }, autoSkip: false, maxRotation: 0, callback: (value: string | number) => labels.get(Number(value)) ?? "" },
     });

@@ -10,11 +10,11 @@ const lowest = 20;
 const points = 240;
 const frequencies: Axis = {
   min: lowest, max: 20000, logarithmic: true,
-  labels: new Map([[20, "20"], [50, "50"], [100, "100"], [200, "200"], [500, "500"], [1000, "1 k"], [2000, "2 k"], [5000, "5 k"], [10000, "10 k"], [20000, "20 k"]]),
+  labels: new Map([[20, "20"], [50, "50"], [100, "100"], [200, "200"], [500, "500"], [1000, "1 k"], [2000, "2 k"], [5000, "5 k"], [10000, "10 k"], [20000, ""]]),
 };
 /** Every six dB, with a sign. */
 const levels = (min: number, max: number): Axis => ({
-  min, max, labels: new Map(Array.from({ length: (max - min) / 6 + 1 }, (_, i) => min + 6 * i).map((v) => [v, v > 0 ? `+${v}` : String(v).replace("-", "−")])),
+  min, max, strongAt: 0, labels: new Map(Array.from({ length: (max - min) / 6 + 1 }, (_, i) => min + 6 * i).map((v) => [v, v > 0 ? `+${v}` : String(v).replace("-", "−")])),
 });
 
 interface ResponseChartProps {

@@ -29,13 +29,13 @@ export function ChoiceControl({ spec, value, onChange }: ChoiceControlProps) {
   return (
     <Box
       role="slider" tabIndex={0} aria-label={label} aria-valuemin={1} aria-valuemax={options.length} aria-valuenow={at + 1} aria-valuetext={options[at].label} title={help}
-      display="flex" justifyContent="space-between" alignItems="center" py="4px" fontFamily="mono" fontSize="xs" cursor="pointer" borderRadius="2px" outlineColor="cardSelected"
+      display="flex" justifyContent="space-between" alignItems="center" gap="10px" py="4px" fontFamily="mono" fontSize="xs" cursor="pointer" borderRadius="2px" outlineColor="cardSelected"
       onKeyDown={onKey} onClick={() => onChange(options[(at + 1) % options.length].value)} onDoubleClick={() => onChange(spec.default)}
     >
-      <span>{label}</span>
-      <chakra.span display="inline-flex" gap="6px" alignItems="center">
+      <chakra.span flexShrink={0}>{label}</chakra.span>
+      <chakra.span display="inline-flex" gap="6px" alignItems="center" minWidth="0">
         <chakra.span aria-hidden="true" color={at === 0 ? "#c4ccc6" : "cardSelected"}>◂</chakra.span>
-        <chakra.b fontWeight="600">{options[at].label}</chakra.b>
+        <chakra.b fontWeight="600" truncate title={options[at].label}>{options[at].label}</chakra.b>
         <chakra.span aria-hidden="true" color={at === options.length - 1 ? "#c4ccc6" : "cardSelected"}>▸</chakra.span>
       </chakra.span>
     </Box>

@@ -2,7 +2,7 @@
 
 import { Box } from "@chakra-ui/react";
 import { useState } from "react";
-import type { FileParameter } from "@/core/effects/parameter";
+import { fileWords, type FileParameter } from "@/core/effects/parameter";
 import { sayError, useDesk } from "../data/desk";
 import { mediaOf, useBringFile, useFiles } from "../data/files";
 import { QuietButton } from "../parts/buttons";
@@ -42,7 +42,7 @@ export function FileControl({ spec, value, onChange }: FileControlProps) {
   return (
     <Box>
       <ChoiceControl spec={{ kind: "choice", label: spec.label, help: spec.help, options, default: none }} value={value ?? none} onChange={(next) => onChange(next === none ? null : next)} />
-      <QuietButton size="xs" px="0" onClick={choose}>{`bring in ${spec.holds === "impulse" ? "an impulse response" : spec.holds === "texture" ? "a texture" : "a .cube table"}`}</QuietButton>
+      <QuietButton size="xs" px="0" onClick={choose}>{`bring in another ${fileWords[spec.holds]}`}</QuietButton>
       {problem && <Box role="alert" fontSize="xs" color="#a63a24">{`✕ ${problem}`}</Box>}
     </Box>
   );

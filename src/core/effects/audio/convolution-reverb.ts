@@ -46,7 +46,7 @@ export const convolutionReverb = defineAudioEffect({
   category: "space",
   summary: "The sound of a real place, from its impulse response.",
   parameters: {
-    response: file({ label: "Impulse response", help: "A recording of a click in that place.", holds: "impulse" }),
+    response: file({ label: "Response", help: "The impulse response: a recording of a click in that place.", holds: "impulse" }),
     trim: percent({ label: "Trim", help: "How much of its end is left out.", min: 0, max: 99, default: 0 }),
     preDelay: milliseconds({ label: "Pre-delay", help: "From the sound to the onset of its reverb.", min: 0, max: 250, default: 0 }),
     level: decibels({ label: "Level", help: "Gain of the reverb.", min: -24, max: 12, default: 0, resolution: 0.1 }),
