@@ -1,5 +1,3 @@
-import { octaveTable } from "../numeric/octave-table";
-import { toDecibels } from "./decibels";
 import { onePole } from "./one-pole";
 
 /**
@@ -79,9 +77,6 @@ export function gainTable(makeUp: number): (reduction: number) => number {
     return table[piece] + (table[piece + 1] - table[piece]) * (at - piece);
   };
 }
-
-/** A reduction in dB as a function of a linear magnitude, from a table by octaves; see `octaveTable`. */
-export const reductionTable = (reduction: (level: number) => number): ((magnitude: number) => number) => octaveTable((magnitude) => reduction(toDecibels(magnitude)));
 
 /** Time constant in milliseconds over which an RMS detector averages. */
 export const rmsTime = 10;

@@ -1,8 +1,8 @@
 import { applyTable, functionTable } from "../../numeric/function-table";
-import { butterworth, SectionState } from "../../signal/biquad";
-import { Ballistics, compressedLevel, gainTable, levelDetector } from "../../signal/dynamics";
+import { Ballistics, compressedLevel, gainTable } from "../../signal/dynamics";
 import { toDecibels } from "../../signal/decibels";
 import { Hold } from "../../signal/hold";
+import { SideChain } from "../../signal/side-chain";
 import { defineAudioEffect } from "../define";
 import { choice, decibels, hertz, milliseconds, ratio } from "../parameter";
 
@@ -45,40 +45,18 @@ export const compressor = defineAudioEffect({
     const latency = Math.round((lookAhead / 1000) * sampleRate);
     const hold = new Hold(latency, channels);
     const ballistics = new Ballistics(attack, release, sampleRate);
-    const level = levelDetector(detector, sampleRate);
+    const side = new SideChain(sideChain > 10 ? sideChain : null, detector, sampleRate, channels);
     // A block at a time through a table: a logarithm and a power a sample would else be most of the work.
     const wanted = functionTable((magnitude) => {
       const input = toDecibels(Math.abs(magnitude));
       return input - compressedLevel(input, threshold, ratio, knee);
     });
     const gainOf = gainTable(makeUp);
-    const filters = sideChain > 10 ? Array.from({ length: channels }, () => butterworth("high-pass", sideChain, "12", sampleRate).map((s) => new SectionState(s))) : [];
-    let heard: Float32Array[] = [];
-    let gains = new Float32Array(0);
     return {
       latency,
       tail: 0,
       process(blocks, frames) {
-        if (gains.length < frames) {
-          gains = new Float32Array(frames);
-          heard = blocks.map(() => new Float32Array(frames));
-        }
-        let sources: readonly Float32Array[] = blocks;
-        if (filters.length > 0) {
-          sources = heard;
-          blocks.forEach((block, c) => {
-            heard[c].set(block.subarray(0, frames));
-            for (const stage of filters[c]) stage.process(heard[c], frames);
-          });
-        }
-        for (let i = 0; i < frames; i++) {
-          let largest = 0;
-          for (let c = 0; c < channels; c++) {
-            const magnitude = Math.abs(sources[c][i]);
-            if (magnitude > largest) largest = magnitude;
-          }
-          gains[i] = detector === "peak" ? largest : level(largest);
-        }
+        const gains = side.listen(blocks, frames);
         applyTable(wanted, gains, 0, frames);
         ballistics.follow(gains, frames);
         for (let i = 0; i < frames; i++) gains[i] = gainOf(gains[i]);

@@ -1,7 +1,9 @@
-import { butterworth, SectionState } from "../../signal/biquad";
-import { expandedLevel, gainTable, levelDetector, reductionTable } from "../../signal/dynamics";
+import { applyTable, functionTable } from "../../numeric/function-table";
+import { expandedLevel, gainTable } from "../../signal/dynamics";
+import { toDecibels } from "../../signal/decibels";
 import { Hold } from "../../signal/hold";
 import { onePole } from "../../signal/one-pole";
+import { SideChain } from "../../signal/side-chain";
 import { defineAudioEffect } from "../define";
 import { decibels, hertz, milliseconds, ratio } from "../parameter";
 import { detectorChoice } from "./compressor";
@@ -33,33 +35,25 @@ export const gate = defineAudioEffect({
   create({ threshold, ratio, range, attack, hold, release, knee, lookAhead, detector, sideChain }, { sampleRate, channels }) {
     const latency = Math.round((lookAhead / 1000) * sampleRate);
     const line = new Hold(latency, channels);
-    const level = levelDetector(detector, sampleRate);
-    const wantedAt = reductionTable((input) => input - expandedLevel(input, threshold, ratio, knee, range));
+    const side = new SideChain(sideChain > 10 ? sideChain : null, detector, sampleRate, channels);
+    const wantedAt = functionTable((magnitude) => {
+      const input = toDecibels(Math.abs(magnitude));
+      return input - expandedLevel(input, threshold, ratio, knee, range);
+    });
     const gainOf = gainTable(0);
-    const filters = Array.from({ length: sideChain > 10 ? channels : 0 }, () => butterworth("high-pass", sideChain, "12", sampleRate).map((s) => new SectionState(s)));
     const opening = onePole(attack, sampleRate);
     const closing = onePole(release, sampleRate);
     const stays = Math.round((hold / 1000) * sampleRate);
     let reduction = range;
     let held = 0;
-    let heard: Float32Array[] = [];
-    let gains = new Float32Array(0);
     return {
       latency,
       tail: 0,
       process(blocks, frames) {
-        if (gains.length < frames) {
-          gains = new Float32Array(frames);
-          heard = blocks.map(() => new Float32Array(frames));
-        }
-        blocks.forEach((block, c) => {
-          heard[c].set(block.subarray(0, frames));
-          for (const stage of filters[c] ?? []) stage.process(heard[c], frames);
-        });
+        const gains = side.listen(blocks, frames);
+        applyTable(wantedAt, gains, 0, frames);
         for (let i = 0; i < frames; i++) {
-          let largest = 0;
-          for (let c = 0; c < channels; c++) largest = Math.max(largest, Math.abs(heard[c][i]));
-          const wanted = wantedAt(level(largest));
+          const wanted = gains[i];
           if (wanted <= reduction) {
             reduction = opening * reduction + (1 - opening) * wanted;
             held = stays;
