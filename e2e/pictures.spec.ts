@@ -54,6 +54,8 @@ test("a stills editor's look on twelve pictures at once, by keyboard alone", asy
   await press(page, "Enter");
   await expect(said(page)).toHaveText("“Blue hour bath” on 12 photos.");
   await expect(page.getByRole("option").filter({ hasText: "Blue hour bath" })).toHaveCount(12);
+  // What is shown is what was applied, not a card that was auditioned on the way.
+  await expect(page.locator("[data-rendered]")).toHaveAttribute("aria-busy", "false");
   await expect.poll(() => look(page)).not.toBe(shaped);
   const blue = await look(page);
   await expect(strip(page)).toContainText("Fog, opened on 12 photos");

@@ -64,7 +64,7 @@ export function PictureViewer({ target, media, audition }: PictureViewerProps) {
   const fine = facts.width > facts.preview.width ? finerThanPreview(chain) : [];
   const problem = after.problem ?? before.problem;
   return (
-    <Box display="flex" flexDirection="column" gap="10px" flex="1" minHeight="0" data-rendered={after.rendered ? "" : undefined}>
+    <Box display="flex" flexDirection="column" gap="10px" flex="1" minHeight="0" data-rendered={after.rendered ? "" : undefined} aria-busy={after.isBehind}>
       <HStack justifyContent="space-between" alignItems="flex-end">
         <Box minWidth="0">
           <chakra.h1 fontFamily="heading" fontSize="xl" fontWeight="600" truncate title={target.name}>{target.name}</chakra.h1>

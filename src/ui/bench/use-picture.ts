@@ -7,13 +7,21 @@ import { useBenchResult } from "./bench-result";
 
 export const copyUrl = (libraryId: string, mediaId: string, copy: string) => `/api/libraries/${libraryId}/media/${mediaId}/${copy}`;
 
+interface Shown {
+  readonly mediaId: string;
+  readonly rendered: RenderedPicture | null;
+  readonly problem: string | null;
+  /** What it was rendered from. */
+  readonly of: { readonly chain: Chain; readonly strength: number } | null;
+}
+
 /**
- * A picture as rendered by the worker. The last one stays until the next is there, so that nothing flickers.
+ * A picture as rendered by the worker; `isBehind` while a newer one is on its way. The last one stays until the next is there, so that nothing flickers.
  * `place` names who asks: a newer question from the same place replaces an older one.
  */
 export function usePicture(media: Media, copy: "preview" | "mini", chain: Chain, strength: number, place: string) {
   const { libraryId, renderer } = useDesk();
-  const [state, setState] = useState<{ mediaId: string; rendered: RenderedPicture | null; problem: string | null }>({ mediaId: media.id, rendered: null, problem: null });
+  const [state, setState] = useState<Shown>({ mediaId: media.id, rendered: null, problem: null, of: null });
   const { facts, id, name } = media;
   const result = useBenchResult();
   useEffect(() => {
@@ -24,14 +32,15 @@ export function usePicture(media: Media, copy: "preview" | "mini", chain: Chain,
       .picture({ place, chain, strength, source })
       .then((rendered) => {
         if (!wanted || !rendered) return;
-        setState({ mediaId: id, rendered, problem: null });
+        setState({ mediaId: id, rendered, problem: null, of: { chain, strength } });
         if (place === "viewer") result.current = { medium: "image", on: name, chain, rendered, again: (kept) => renderer.picture({ place: "proof", chain: kept, strength, source }) };
       })
-      .catch((error: Error) => wanted && setState({ mediaId: id, rendered: null, problem: error.message }));
+      .catch((error: Error) => wanted && setState({ mediaId: id, rendered: null, problem: error.message, of: { chain, strength } }));
     return () => {
       wanted = false;
     };
   }, [renderer, libraryId, id, name, facts, copy, chain, strength, place, result]);
   // Of another picture nothing is shown, however good it looks.
-  return state.mediaId === id ? state : { mediaId: id, rendered: null, problem: null };
+  const shown = state.mediaId === id ? state : { mediaId: id, rendered: null, problem: null, of: null };
+  return { ...shown, isBehind: shown.of?.chain !== chain || shown.of.strength !== strength };
 }
