@@ -16,7 +16,8 @@ async function codesOf(picture: Sharp, depth: "uchar" | "ushort"): Promise<Coded
   const size = { width: info.width, height: info.height };
   // 257 = 65535 / 255.
   if (depth === "uchar") return { ...size, codes: Uint16Array.from(data, (code: number) => code * 257) };
-  return { ...size, codes: new Uint16Array(data.buffer, data.byteOffset, data.byteLength / 2).slice() };
+  // A copy only where the bytes do not begin at an even address: large pictures should be in memory once.
+  return { ...size, codes: data.byteOffset % 2 === 0 ? new Uint16Array(data.buffer, data.byteOffset, data.byteLength / 2) : new Uint16Array(data.buffer.slice(data.byteOffset, data.byteOffset + data.byteLength)) };
 }
 
 /**
