@@ -46,25 +46,6 @@ export function cascade(x: usize, y: usize, frames: i32, coefficients: usize, st
   return left;
 }
 
-/** All-pass sections in series. `lines` and `lengths` (i32) and `at` (i32, kept up to date) of each of `count` lines. */
-export function diffuse(x: usize, frames: i32, lines: usize, lengths: usize, at: usize, count: i32, gain: f32): void {
-  for (let k = 0; k < count; k++) {
-    const line = load<i32>(lines + (<usize>k << 2));
-    const length = load<i32>(lengths + (<usize>k << 2));
-    let place = load<i32>(at + (<usize>k << 2));
-    for (let i = 0; i < frames; i++) {
-      const p = line + (place << 2);
-      const delayed = load<f32>(p);
-      let entering = load<f32>(x + (<usize>i << 2)) + gain * delayed;
-      if (entering < <f32>1e-20 && entering > <f32>-1e-20) entering = 0;
-      store<f32>(p, entering);
-      store<f32>(x + (<usize>i << 2), delayed - gain * entering);
-      if (++place === length) place = 0;
-    }
-    store<i32>(at + (<usize>k << 2), place);
-  }
-}
-
 /**
  * A feedback delay network of 16 lines in single precision. `places`: of each line the address of its first sample, its
  * length and its present place (i32 each). `direct` = gain · (1 − pole), `poles` and `filtered` (16 floats each), `taps`:

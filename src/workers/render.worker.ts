@@ -1,5 +1,6 @@
 import { filesOf, type Resources } from "@/core/chain/active";
 import type { Chain } from "@/core/chain/model";
+import { needsLearning } from "@/core/chain/learn";
 import { materialWindow, planMix, runMix } from "@/core/chain/mix";
 import { renderImage, type ImageMaterial } from "@/core/chain/run-image";
 import { renderLoop } from "@/core/chain/run-audio";
@@ -115,8 +116,11 @@ async function renderMix({ nodes, sources, root, sampleRate, start, end }: MixJo
 const levelsOf = (planes: readonly Float32Array[], sampleRate: number) => ({ loudness: integratedLoudness(planes, sampleRate), truePeak: 20 * Math.log10(truePeak(planes)) });
 
 async function renderSound({ source, chain, strength, start, end }: LoopJob): Promise<Rendered> {
-  const planes = await loadSound(source, start, end);
-  const loop = renderLoop(chain, { planes, sampleRate: source.sampleRate }, 0, end - start, strength, await resourcesFor([chain]));
+  const resources = await resourcesFor([chain]);
+  // What has to hear everything first hears all of the material, as it will when a file is rendered, not the range alone.
+  const [from, to] = needsLearning(chain, resources) ? [0, source.frames] : [start, end];
+  const planes = await loadSound(source, from, to);
+  const loop = renderLoop(chain, { planes, sampleRate: source.sampleRate }, start - from, end - from, strength, resources);
   return { kind: "loop", ...loop, ...levelsOf(loop.planes, loop.sampleRate) };
 }
 

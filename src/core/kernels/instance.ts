@@ -13,7 +13,6 @@ interface KernelExports {
   sharpened(sharp: number, soft: number, out: number, count: number, share: number, least: number): void;
   rescale(r: number, g: number, b: number, is: number, wanted: number, count: number): void;
   cascade(x: number, y: number, frames: number, coefficients: number, state: number, sections: number, until: number, work: number): number;
-  diffuse(x: number, frames: number, lines: number, lengths: number, at: number, count: number, gain: number): void;
   network(input: number, out: number, stride: number, frames: number, places: number, direct: number, poles: number, filtered: number, taps: number, outputs: number): void;
 }
 
