@@ -3,10 +3,8 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { chromium } from "@playwright/test";
 import sharp, { type Sharp } from "sharp";
-import { planImage } from "../src/core/chain/plan-image";
+import { renderCodes, type RowHelpers } from "../src/core/chain/render-codes";
 import { renderAudio } from "../src/core/chain/run-audio";
-import { runImage, runner } from "../src/core/chain/run-image";
-import { sharedRunner } from "../src/core/chain/shared-lines";
 import type { Chain, EffectSetting, Json } from "../src/core/chain/model";
 import { writeWav } from "../src/core/formats/wav/write";
 import { startHelper } from "../src/media/picture-helper";
@@ -105,16 +103,19 @@ async function sound(): Promise<void> {
     const rows = [...parts.map((p) => ({ name: p.name, used: [p] })), { name: "all without the plate", used: parts.filter((p) => p.name !== "plate") }, { name: "all", used: [...parts] }];
     const plain = { sox: programTime("sox", [file, "-n"]), ffmpeg: programTime("ffmpeg", ["-v", "error", "-i", file, "-f", "null", "-"]) };
     const [nothing, ...nodes] = await nodesTime([[], ...rows.map((r) => r.used.flatMap((p) => p.nodes as readonly string[]))]);
+    const render = (settings: readonly EffectSetting[]) => timed(() => renderAudio({ medium: "audio", settings }, { planes, sampleRate }), 7);
+    // As with the peers: reading and writing without an effect between them.
+    const idle = await render([]);
     const lines: string[][] = [];
     for (const [i, { name, used }] of rows.entries()) {
-      const own = await timed(() => renderAudio({ medium: "audio", settings: used.flatMap((p) => p.own) }, { planes, sampleRate }), 5);
+      const own = less(await render(used.flatMap((p) => p.own)), idle)!;
       const sox = less(programTime("sox", [file, "-n", ...used.flatMap((p) => p.sox.split(" "))]), plain.sox);
       const filters = used.map((p) => p.ffmpeg);
       const ffmpeg = filters.includes(undefined) ? undefined : less(programTime("ffmpeg", ["-v", "error", "-i", file, "-af", filters.join(","), "-f", "null", "-"]), plain.ffmpeg);
       const browser = less(nodes[i], nothing);
       lines.push([name, ms(own), ms(sox), ffmpeg === undefined ? "–" : ms(ffmpeg), ms(browser), ratio(own, fastest(sox, ffmpeg, browser))]);
     }
-    table("Sound: 60 s, stereo, 48 kHz, CPU time, decoding subtracted (a ratio above 1 means Fichier is faster than the fastest peer)", [["", "Fichier", "sox", "ffmpeg", "Chromium's nodes", ""], ...lines]);
+    table("Sound: 60 s, stereo, 48 kHz, CPU time; the same run without effects subtracted for all (a ratio above 1 means Fichier is faster than the fastest peer)", [["", "Fichier", "sox", "ffmpeg", "Chromium's nodes", ""], ...lines]);
   } finally {
     rmSync(folder, { recursive: true, force: true });
   }
@@ -132,23 +133,14 @@ const look: Chain = {
 };
 
 async function ownPicture(width: number, height: number, codes: Uint8Array) {
-  const base = [0, 1, 2].map((c) => Float32Array.from({ length: width * height }, (_, i) => (codes[i * 3 + c] / 255) ** 2.2));
-  const run = (by: typeof runner) => {
-    const planes = base.map((p) => {
-      const plane = by.plane(p.length);
-      plane.set(p);
-      return plane;
-    });
-    return timed(() => runImage(planImage(look, 100, { width, height }), { width, height, planes }, by), 5, 2);
-  };
-  const one = await run(runner);
+  const source = { width, height, channels: 3 as const, codes: codes.subarray(0, width * height * 3) };
+  const run = (helpers?: RowHelpers) => timed(() => renderCodes({ chain: look, strength: 100, resources: {}, bits: 8 }, source, () => undefined, { helpers }), 7, 3);
+  const one = await run();
   const helper = startHelper(Infinity);
-  if (!helper) return { one, two: undefined };
   try {
-    helper.post({ kind: "plan", chain: look, strength: 100, frame: { width, height }, files: [] });
-    return { one, two: await run(sharedRunner(helper.post)) };
+    return { one, two: helper ? await run(helper.rows) : undefined };
   } finally {
-    helper.stop();
+    helper?.stop();
   }
 }
 
@@ -185,7 +177,7 @@ async function picture(): Promise<void> {
   const small = await ownPicture(1280, 853, codes);
   const best = fastest(one, two)!;
   const peer = fastest(whole, stages)!;
-  table("Picture: exposure, contrast curve, saturation, vignette, unsharp mask; 12 megapixels, floats, buffers to buffers (sharp and ffmpeg: 8 bit; sharp and ffmpeg by their own threads)", [
+  table("Picture: exposure, contrast curve, saturation, vignette, unsharp mask; 12 megapixels, 8-bit codes to 8-bit codes (Fichier: floats between; sharp and ffmpeg by their own threads)", [
     ["", "time", "Fichier's best against it"],
     ["Fichier, one thread", ms(one), ""],
     ["Fichier, two threads", ms(two), ""],

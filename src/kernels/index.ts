@@ -1,3 +1,5 @@
+export * from "./codes";
+export * from "./detail";
 export * from "./picture";
 export * from "./sound";
 

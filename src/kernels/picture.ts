@@ -77,34 +77,58 @@ export function applyMatrix(r: usize, g: usize, b: usize, count: i32, m: usize):
 }
 
 /**
- * Cube roots of `count` floats: a guess at the inverse root r from the number's bits, two turns of third order without a
- * division, r·(1 + e/3 + 2e²/9) with e = 1 − x·r³, and x·r². Up to four floats beyond the last are touched.
+ * Cube roots of four floats: a guess at the inverse root r from the number's bits, a turn of third order without a
+ * division, r·(1 + e/3 + 2e²/9) with e = 1 − x·r³, one of second order, and x·r².
  */
-export function cubeRoot(x: usize, count: i32): void {
-  const end = x + (<usize>count << 2);
+// @ts-ignore: decorator
+@inline
+export function roots(v: v128): v128 {
   const sign = i32x4.splat(0x80000000);
   const third = f32x4.splat(<f32>(1.0 / 3.0));
-  const ninths = f32x4.splat(<f32>(2.0 / 9.0));
-  const one = f32x4.splat(1);
-  const bias = i32x4.splat(0x54a2fa8c);
-  const fraction = i32x4.splat(21845);
-  const least = f32x4.splat(<f32>1e-30);
+  const a = v128.andnot(v, sign);
+  // A third of the bits as a number: their upper half times 21845 = 65535 / 3.
+  let r = i32x4.sub(i32x4.splat(0x54a2fa8c), i32x4.mul(i32x4.shr_u(a, 16), i32x4.splat(21845)));
+  let e = f32x4.sub(f32x4.splat(1), f32x4.mul(f32x4.mul(a, r), f32x4.mul(r, r)));
+  r = f32x4.add(r, f32x4.mul(r, f32x4.mul(e, f32x4.add(third, f32x4.mul(f32x4.splat(<f32>(2.0 / 9.0)), e)))));
+  e = f32x4.sub(f32x4.splat(1), f32x4.mul(f32x4.mul(a, r), f32x4.mul(r, r)));
+  r = f32x4.add(r, f32x4.mul(r, f32x4.mul(e, third)));
+  // Next to zero there is no such guess.
+  return v128.or(v128.and(f32x4.mul(a, f32x4.mul(r, r)), f32x4.gt(a, f32x4.splat(<f32>1e-30))), v128.and(v, sign));
+}
+
+/** Cube roots of `count` floats. Up to four floats beyond the last are touched. */
+export function cubeRoot(x: usize, count: i32): void {
+  const end = x + (<usize>count << 2);
   // Two at a time: each waits for itself at every step, together they fill the waiting.
   for (; x < end; x += 32) {
-    const v0 = v128.load(x), v1 = v128.load(x, 16);
-    const a0 = v128.andnot(v0, sign), a1 = v128.andnot(v1, sign);
-    // A third of the bits as a number: their upper half times 21845 = 65535 / 3.
-    let r0 = i32x4.sub(bias, i32x4.mul(i32x4.shr_u(a0, 16), fraction)), r1 = i32x4.sub(bias, i32x4.mul(i32x4.shr_u(a1, 16), fraction));
-    let e0 = f32x4.sub(one, f32x4.mul(f32x4.mul(a0, r0), f32x4.mul(r0, r0))), e1 = f32x4.sub(one, f32x4.mul(f32x4.mul(a1, r1), f32x4.mul(r1, r1)));
-    r0 = f32x4.add(r0, f32x4.mul(r0, f32x4.mul(e0, f32x4.add(third, f32x4.mul(ninths, e0)))));
-    r1 = f32x4.add(r1, f32x4.mul(r1, f32x4.mul(e1, f32x4.add(third, f32x4.mul(ninths, e1)))));
-    e0 = f32x4.sub(one, f32x4.mul(f32x4.mul(a0, r0), f32x4.mul(r0, r0)));
-    e1 = f32x4.sub(one, f32x4.mul(f32x4.mul(a1, r1), f32x4.mul(r1, r1)));
-    r0 = f32x4.add(r0, f32x4.mul(r0, f32x4.mul(e0, f32x4.add(third, f32x4.mul(ninths, e0)))));
-    r1 = f32x4.add(r1, f32x4.mul(r1, f32x4.mul(e1, f32x4.add(third, f32x4.mul(ninths, e1)))));
-    // Next to zero there is no such guess.
-    v128.store(x, v128.or(v128.and(f32x4.mul(a0, f32x4.mul(r0, r0)), f32x4.gt(a0, least)), v128.and(v0, sign)));
-    v128.store(x, v128.or(v128.and(f32x4.mul(a1, f32x4.mul(r1, r1)), f32x4.gt(a1, least)), v128.and(v1, sign)), 16);
+    const v0 = roots(v128.load(x)), v1 = roots(v128.load(x, 16));
+    v128.store(x, v0);
+    v128.store(x, v1, 16);
+  }
+}
+
+// @ts-ignore: decorator
+@inline
+function line(m: usize, x: v128, y: v128, z: v128): v128 {
+  return f32x4.add(f32x4.add(f32x4.mul(v128.load32_splat(m), x), f32x4.mul(v128.load32_splat(m, 4), y)), f32x4.add(f32x4.mul(v128.load32_splat(m, 8), z), v128.load32_splat(m, 12)));
+}
+
+// @ts-ignore: decorator
+@inline
+function cubed(v: v128): v128 {
+  return f32x4.mul(v, f32x4.mul(v, v));
+}
+
+/** A matrix, cube roots, a matrix, cubes and a matrix, all on the same three planes: a turn through OKLab and back in one. `m` holds the three, twelve floats each. */
+export function rootTurn(r: usize, g: usize, b: usize, count: i32, m: usize): void {
+  const bytes = <usize>count << 2;
+  for (let i: usize = 0; i < bytes; i += 16) {
+    const x = v128.load(r + i), y = v128.load(g + i), z = v128.load(b + i);
+    const l = roots(line(m, x, y, z)), n = roots(line(m + 16, x, y, z)), s = roots(line(m + 32, x, y, z));
+    const p = cubed(line(m + 48, l, n, s)), q = cubed(line(m + 64, l, n, s)), t = cubed(line(m + 80, l, n, s));
+    v128.store(r + i, line(m + 96, p, q, t));
+    v128.store(g + i, line(m + 112, p, q, t));
+    v128.store(b + i, line(m + 128, p, q, t));
   }
 }
 
@@ -196,27 +220,12 @@ export function symmetric(source: usize, out: usize, count: i32, step: usize, ke
   }
 }
 
-/** `out = sharp + share` times the part of `sharp − soft` beyond `least`, `count` floats. */
-export function sharpened(sharp: usize, soft: usize, out: usize, count: i32, share: f32, least: f32): void {
+/** `now = before + (now − before) · share`, `count` floats. */
+export function mixPlanes(now: usize, before: usize, count: i32, share: f32): void {
   const bytes = <usize>count << 2;
-  const s = f32x4.splat(share), l = f32x4.splat(least), zero = f32x4.splat(0), sign = i32x4.splat(0x80000000);
+  const s = f32x4.splat(share);
   for (let i: usize = 0; i < bytes; i += 16) {
-    const x = v128.load(sharp + i);
-    const d = f32x4.sub(x, v128.load(soft + i));
-    const size = f32x4.max(f32x4.sub(f32x4.abs(d), l), zero);
-    v128.store(out + i, f32x4.add(x, f32x4.mul(s, v128.or(size, v128.and(d, sign)))));
-  }
-}
-
-/** Scales three planes of `count` floats so that their luminance `is` becomes `wanted`; next to black they stay. */
-export function rescale(r: usize, g: usize, b: usize, is: usize, wanted: usize, count: i32): void {
-  const bytes = <usize>count << 2;
-  const least = f32x4.splat(<f32>1e-6), one = f32x4.splat(1), zero = f32x4.splat(0);
-  for (let i: usize = 0; i < bytes; i += 16) {
-    const y = v128.load(is + i);
-    const factor = v128.bitselect(f32x4.div(f32x4.max(v128.load(wanted + i), zero), f32x4.max(y, least)), one, f32x4.gt(y, least));
-    v128.store(r + i, f32x4.mul(v128.load(r + i), factor));
-    v128.store(g + i, f32x4.mul(v128.load(g + i), factor));
-    v128.store(b + i, f32x4.mul(v128.load(b + i), factor));
+    const b = v128.load(before + i);
+    v128.store(now + i, f32x4.add(b, f32x4.mul(f32x4.sub(v128.load(now + i), b), s)));
   }
 }

@@ -1,19 +1,19 @@
 import sharp, { type Sharp } from "sharp";
+import type { CodedPicture } from "@/core/picture/coded";
 import { UnreadableMedia } from "./process";
 
-/** An interleaved picture of 16-bit sRGB codes, R G B, row by row. */
-export interface CodedPicture {
-  readonly width: number;
-  readonly height: number;
+/** A picture of 16-bit codes. */
+export interface DeepPicture extends CodedPicture {
   readonly codes: Uint16Array;
+  readonly channels: 3;
 }
 
 const mostPixels = 120_000_000;
 
 /** The codes of a pipeline as three channels of 16 bits; `depth` is that of the pipeline's own codes. */
-async function codesOf(picture: Sharp, depth: "uchar" | "ushort"): Promise<CodedPicture> {
+async function codesOf(picture: Sharp, depth: "uchar" | "ushort"): Promise<DeepPicture> {
   const { data, info } = await picture.removeAlpha().toColourspace(depth === "uchar" ? "srgb" : "rgb16").raw({ depth }).toBuffer({ resolveWithObject: true });
-  const size = { width: info.width, height: info.height };
+  const size = { width: info.width, height: info.height, channels: 3 as const };
   // 257 = 65535 / 255.
   if (depth === "uchar") return { ...size, codes: Uint16Array.from(data, (code: number) => code * 257) };
   // A copy only where the bytes do not begin at an even address: large pictures should be in memory once.
@@ -25,7 +25,7 @@ async function codesOf(picture: Sharp, depth: "uchar" | "ushort"): Promise<Coded
  * keep the colours they have below. Throws `UnreadableMedia` for files that are no picture, and for those of more than
  * 120 million pixels.
  */
-export async function decodeImage(file: Uint8Array): Promise<CodedPicture> {
+export async function decodeImage(file: Uint8Array): Promise<DeepPicture> {
   try {
     const { icc, space, depth } = await sharp(file, { limitInputPixels: mostPixels }).metadata();
     const picture = sharp(file, { limitInputPixels: mostPixels, failOn: "warning" }).rotate();
@@ -39,7 +39,7 @@ export async function decodeImage(file: Uint8Array): Promise<CodedPicture> {
 }
 
 /** A picture made no larger than `longest` pixels on its longer side: Lanczos 3, in linear light. */
-export async function scaleImage({ width, height, codes }: CodedPicture, longest: number): Promise<CodedPicture> {
+export async function scaleImage({ width, height, codes }: DeepPicture, longest: number): Promise<DeepPicture> {
   const whole = sharp(codes, { raw: { width, height, channels: 3 }, limitInputPixels: mostPixels });
   // scRGB is linear light: scaling there keeps fine bright detail as bright as it is.
   return codesOf(whole.pipelineColourspace("scrgb").resize(longest, longest, { fit: "inside", withoutEnlargement: true, kernel: "lanczos3" }), "ushort");

@@ -2,12 +2,11 @@ import sharp from "sharp";
 import { readFile } from "node:fs/promises";
 import type { Chain } from "@/core/chain/model";
 import { filesOf, type Resources } from "@/core/chain/active";
-import { isPointwise, planImage, type ImagePlan } from "@/core/chain/plan-image";
-import { forEachStrip, runImage, runner, runStrip, type ImageMaterial } from "@/core/chain/run-image";
+import { planImage } from "@/core/chain/plan-image";
+import { renderCodes, type CodedResult } from "@/core/chain/render-codes";
 import { sharedRunner } from "@/core/chain/shared-lines";
-import type { StripFacts } from "@/core/effects/define";
-import { code16OfLinear, linearOfCode16 } from "@/core/colour/srgb";
-import { decodeImage, type CodedPicture } from "./decode-image";
+import type { CodedPicture } from "@/core/picture/coded";
+import { decodeImage } from "./decode-image";
 import { startHelper } from "./picture-helper";
 import { MissingEffects, type RenderHooks, type ResultFormat } from "./results";
 import { writeWholeFile } from "./whole-file";
@@ -23,56 +22,32 @@ export interface PictureRendering {
 
 const jpegQuality = 95;
 
-const toLinear = ({ codes }: CodedPicture, planes: readonly Float32Array[], first: number, count: number) => {
-  const linear = linearOfCode16();
-  planes.forEach((plane, c) => {
-    for (let i = 0, at = first * 3 + c; i < count; i++, at += 3) plane[i] = linear[codes[at]];
-  });
-};
-const toCodes = (planes: readonly Float32Array[], codes: Uint16Array, first: number, count: number) =>
-  planes.forEach((plane, c) => {
-    for (let i = 0, at = first * 3 + c; i < count; i++, at += 3) codes[at] = code16OfLinear(plane[i]);
-  });
+/** How often others get their turn, and progress is told: every so many turns of the rendering. */
+const turnsABreath = 8;
 
-/** The picture that a plan makes; its codes are used up. Lets others work in between. */
-async function process(picture: CodedPicture, plan: ImagePlan, rendering: PictureRendering, { onProgress, signal }: RenderHooks): Promise<CodedPicture> {
-  const { width, height, codes } = picture;
-  if (!isPointwise(plan)) {
-    const helper = startHelper(width * height);
-    helper?.post({ kind: "plan", chain: rendering.chain, strength: rendering.strength, frame: { width, height }, files: filesOf(rendering.chain).flatMap(({ hash }) => { const file = rendering.files?.(hash); return file ? [[hash, file] as const] : []; }) });
-    const by = helper ? sharedRunner(helper.post) : runner;
-    const planes = [0, 1, 2].map(() => by.plane(width * height));
-    toLinear(picture, planes, 0, width * height);
-    let rendered: ImageMaterial;
-    try {
-      rendered = runImage(plan, { width, height, planes }, by);
-    } finally {
-      helper?.stop();
-    }
+/** The picture that a chain makes; its codes are used up. Lets others work in between. */
+async function process(picture: CodedPicture, { chain, strength, files: find }: PictureRendering, { onProgress, signal }: RenderHooks): Promise<CodedResult> {
+  const files = filesOf(chain).flatMap(({ hash }) => {
+    const file = find?.(hash);
+    return file ? [[hash, file] as const] : [];
+  });
+  const { width, height } = picture;
+  const helper = startHelper(width * height);
+  helper?.post({ kind: "plan", chain, strength, frame: { width, height }, files });
+  let turns = 0;
+  // The rows of this thread are about so many turns' worth; what takes longer is told as nearly done.
+  const about = (width * height) / 65_536 / (helper ? 2 : 1);
+  const breathe = async () => {
+    if (++turns % turnsABreath > 0) return;
+    onProgress?.(Math.min(0.95, turns / about));
+    await new Promise((resolve) => setImmediate(resolve));
     signal?.throwIfAborted();
-    // The old codes' memory serves again where it fits.
-    const made = rendered.planes[0].length === width * height ? codes : new Uint16Array(rendered.planes[0].length * 3);
-    toCodes(rendered.planes, made, 0, rendered.planes[0].length);
-    return { width: rendered.width, height: rendered.height, codes: made };
+  };
+  try {
+    return await renderCodes({ chain, strength, resources: { files: find }, bits: 16 }, picture, breathe, { files, inPlace: true, helpers: helper?.rows, runner: helper ? sharedRunner(helper.post) : undefined });
+  } finally {
+    helper?.stop();
   }
-  // Strip by strip, so that never more than one of them is there as floats.
-  let planes: Float32Array[] = [];
-  const strips: StripFacts[] = [];
-  forEachStrip(width, height, (strip) => strips.push(strip));
-  for (const [n, strip] of strips.entries()) {
-    const [first, count] = [strip.top * width, strip.rows * width];
-    if (planes.length === 0) planes = [0, 1, 2].map(() => new Float32Array(count));
-    const own = planes.map((plane) => plane.subarray(0, count));
-    toLinear(picture, own, first, count);
-    runStrip(plan, own, strip);
-    toCodes(own, codes, first, count);
-    if (n % 16 === 15) {
-      onProgress?.((n + 1) / strips.length);
-      await new Promise((resolve) => setImmediate(resolve));
-      signal?.throwIfAborted();
-    }
-  }
-  return picture;
 }
 
 /**
@@ -82,9 +57,9 @@ async function process(picture: CodedPicture, plan: ImagePlan, rendering: Pictur
  */
 export async function renderPictureFile(input: string, output: string, rendering: PictureRendering, hooks: RenderHooks = {}): Promise<{ width: number; height: number }> {
   const decoded = await decodeImage(await readFile(input));
-  const plan = planImage(rendering.chain, rendering.strength, decoded, { files: rendering.files });
-  if (plan.missing.length > 0) throw new MissingEffects(plan.missing);
-  const { width, height, codes } = await process(decoded, plan, rendering, hooks);
+  const { missing } = planImage(rendering.chain, rendering.strength, decoded, { files: rendering.files });
+  if (missing.length > 0) throw new MissingEffects(missing);
+  const { width, height, codes } = (await process(decoded, rendering, hooks)).picture;
   const coded = sharp(codes, { raw: { width, height, channels: 3 }, limitInputPixels: false });
   await writeWholeFile(output, async (part) => {
     const { format } = rendering;

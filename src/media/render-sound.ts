@@ -1,7 +1,7 @@
 import type { Resources } from "@/core/chain/active";
 import { learning } from "@/core/chain/learn";
 import type { Chain } from "@/core/chain/model";
-import { prepareAudioChain } from "@/core/chain/run-audio";
+import { prepareAudioChain } from "@/core/chain/prepare-audio";
 import { UnreadableMedia } from "./process";
 import { MissingEffects, type RenderHooks } from "./results";
 import { writeSoundFile, writeTail, type SoundFormat } from "./sound-sink";

@@ -27,9 +27,14 @@ export interface FilesKnown {
   readonly files: readonly FileSource[];
 }
 
+/** Another worker that helps with pictures, by the port that comes with this. */
+export interface HelperThere {
+  readonly kind: "helper";
+}
+
 interface JobBase {
   readonly id: number;
-  /** A newer job for the same place replaces one that has not begun. */
+  /** A newer job for the same place replaces one that is not done. */
   readonly place: string;
 }
 interface ChainJob extends JobBase {

@@ -1,20 +1,22 @@
 import { filesOf, type Resources } from "@/core/chain/active";
 import type { Chain } from "@/core/chain/model";
-import { needsLearning } from "@/core/chain/learn";
+import { learnTurns, lesson } from "@/core/chain/learn";
 import { materialWindow, planMix, runMix } from "@/core/chain/mix";
-import { renderImage, type ImageMaterial } from "@/core/chain/run-image";
-import { renderLoop } from "@/core/chain/run-audio";
-import type { DecodedFile } from "@/core/effects/define";
+import { patiently, renderCodes, type Breathe } from "@/core/chain/render-codes";
+import { loopTurns } from "@/core/chain/run-audio";
+import type { DecodedFile, Learnt } from "@/core/effects/define";
 import { readCube } from "@/core/formats/cube/read";
-import { linearOfCode16, srgbCode } from "@/core/colour/srgb";
+import { linearOfCode16 } from "@/core/colour/srgb";
+import { decodeCodes, type CodedPicture } from "@/core/picture/coded";
 import { integratedLoudness } from "@/core/measure/loudness";
 import { truePeak } from "@/core/measure/peaks";
 import { RecentlyUsed } from "./recently-used";
-import type { AudioSource, FileSource, FilesKnown, ImageSource, LoopJob, MixJob, PictureJob, RenderAnswer, Rendered, RenderJob } from "./render-messages";
+import { PortHelpers } from "./row-helpers";
+import type { AudioSource, FileSource, FilesKnown, HelperThere, ImageSource, LoopJob, MixJob, PictureJob, RenderAnswer, Rendered, RenderJob } from "./render-messages";
 
-/** Decoded material kept at hand: about 16 MB a preview picture or a minute of mono. */
+/** Decoded material kept at hand: about 8 MB a preview picture, 11 a minute of mono. */
 const sounds = new RecentlyUsed<Promise<Float32Array[]>>(12);
-const pictures = new RecentlyUsed<Promise<ImageMaterial>>(40);
+const pictures = new RecentlyUsed<Promise<CodedPicture>>(40);
 
 async function bytes(url: string, range?: { first: number; last: number }): Promise<ArrayBuffer> {
   const response = await fetch(url, range && { headers: { range: `bytes=${range.first}-${range.last}` } });
@@ -39,15 +41,17 @@ async function loadSound({ url, channels, frames }: AudioSource, start: number, 
   );
 }
 
-async function loadPicture({ url, width, height }: ImageSource): Promise<ImageMaterial> {
-  const codes = new Uint16Array(await bytes(url));
+async function loadPicture({ url, width, height }: ImageSource): Promise<CodedPicture> {
+  return { width, height, channels: 3, codes: new Uint16Array(await bytes(url)) };
+}
+
+/** A picture as planes of linear light. */
+function linearPlanes(picture: CodedPicture): Float32Array[] {
+  const count = picture.width * picture.height;
+  const planes = [0, 1, 2].map(() => new Float32Array(count));
   const linear = linearOfCode16();
-  const planes = [0, 1, 2].map((c) => {
-    const plane = new Float32Array(width * height);
-    for (let i = 0; i < plane.length; i++) plane[i] = linear[codes[i * 3 + c]];
-    return plane;
-  });
-  return { width, height, planes };
+  decodeCodes(picture, 0, count, [linear, linear, linear], planes);
+  return planes;
 }
 
 let known = new Map<string, FileSource>();
@@ -58,7 +62,7 @@ async function decodeFile(source: FileSource): Promise<DecodedFile> {
     case "audio":
       return { kind: "impulse", planes: await loadSound(source, 0, source.frames), sampleRate: source.sampleRate };
     case "image":
-      return { kind: "texture", ...(await loadPicture(source)) };
+      return { kind: "texture", width: source.width, height: source.height, planes: linearPlanes(await loadPicture(source)) };
     case "lut":
       return { kind: "lut", lut: readCube(new TextDecoder().decode(await bytes(source.url))) };
   }
@@ -115,58 +119,108 @@ async function renderMix({ nodes, sources, root, sampleRate, start, end }: MixJo
 
 const levelsOf = (planes: readonly Float32Array[], sampleRate: number) => ({ loudness: integratedLoudness(planes, sampleRate), truePeak: 20 * Math.log10(truePeak(planes)) });
 
-async function renderSound({ source, chain, strength, start, end }: LoopJob): Promise<Rendered> {
+type Lessons = ReadonlyMap<number, Learnt>;
+/** What chains have learnt of materials, so that only what they learn from makes them hear the whole again. */
+const lessons = new Map<string, Lessons>();
+const mostLessons = 64;
+
+/** What has to hear everything first hears all of the material, as it will when a file is rendered, not the range alone. */
+async function learnOf(source: AudioSource, chain: Chain, resources: Resources, breathe: Breathe): Promise<Lessons> {
+  const settings = lesson(chain, resources);
+  if (settings.length === 0) return new Map();
+  const key = JSON.stringify([source.url, settings]);
+  let learnt = lessons.get(key);
+  if (!learnt) {
+    const planes = await loadSound(source, 0, source.frames);
+    learnt = await patiently(learnTurns({ medium: "audio", settings }, planes, source.sampleRate, resources), breathe);
+    if (lessons.size >= mostLessons) lessons.delete(lessons.keys().next().value!);
+    lessons.set(key, learnt);
+  }
+  return learnt;
+}
+
+async function renderSound({ source, chain, strength, start, end }: LoopJob, breathe: Breathe): Promise<Rendered> {
   const resources = await resourcesFor([chain]);
-  // What has to hear everything first hears all of the material, as it will when a file is rendered, not the range alone.
-  const [from, to] = needsLearning(chain, resources) ? [0, source.frames] : [start, end];
-  const planes = await loadSound(source, from, to);
-  const loop = renderLoop(chain, { planes, sampleRate: source.sampleRate }, start - from, end - from, strength, resources);
+  const learnt = await learnOf(source, chain, resources, breathe);
+  const planes = await loadSound(source, start, end);
+  const loop = await patiently(loopTurns(chain, { planes, sampleRate: source.sampleRate }, 0, end - start, strength, { ...resources, learnt }), breathe);
   return { kind: "loop", ...loop, ...levelsOf(loop.planes, loop.sampleRate) };
 }
 
-async function renderPicture({ source, chain, strength }: PictureJob): Promise<Rendered> {
+const helpers = new PortHelpers();
+
+async function renderPicture({ source, chain, strength }: PictureJob, breathe: Breathe): Promise<Rendered> {
   const material = await pictures.get(source.url, () => loadPicture(source));
-  const { width, height, planes, missing } = renderImage(chain, material, strength, await resourcesFor([chain]));
-  const codes = new Uint8ClampedArray(width * height * 4);
-  const [r, g, b] = planes;
-  for (let i = 0, o = 0; i < width * height; i++, o += 4) {
-    codes[o] = srgbCode(r[i]);
-    codes[o + 1] = srgbCode(g[i]);
-    codes[o + 2] = srgbCode(b[i]);
-    codes[o + 3] = 255;
-  }
-  return { kind: "picture", width, height, codes, missing };
+  const resources = await resourcesFor([chain]);
+  const files = filesOf(chain).flatMap(({ hash }) => {
+    const file = resources.files?.(hash);
+    return file ? [[hash, file] as const] : [];
+  });
+  const { picture, missing } = await renderCodes({ chain, strength, resources, bits: 8 }, material, breathe, { helpers, files });
+  return { kind: "picture", width: picture.width, height: picture.height, codes: picture.codes as Uint8ClampedArray<ArrayBuffer>, missing };
 }
 
 /** Waiting jobs by place; the viewer's come before those of the lists. */
 const waiting = new Map<string, RenderJob>();
-let busy = false;
+/** The job that is being done. */
+let current: RenderJob | null = null;
 
 const answer = (message: RenderAnswer, transfer: Transferable[] = []) => self.postMessage(message, { transfer });
 
 const transferables = (rendered: Rendered): Transferable[] =>
   rendered.kind === "loop" ? rendered.planes.map((p) => p.buffer as ArrayBuffer) : [rendered.codes.buffer];
 
-async function work(): Promise<void> {
-  if (busy) return;
-  busy = true;
-  while (waiting.size > 0) {
-    const place = waiting.has("viewer") ? "viewer" : waiting.keys().next().value!;
-    const job = waiting.get(place)!;
-    waiting.delete(place);
-    try {
-      const rendered = job.kind === "loop" ? await renderSound(job) : job.kind === "mix" ? await renderMix(job) : await renderPicture(job);
-      answer({ id: job.id, rendered }, transferables(rendered));
-    } catch (error) {
-      answer({ id: job.id, problem: error instanceof Error ? error.message : String(error) });
-    }
-    // Lets newer jobs in, so that one that was superseded is never begun.
-    await new Promise((resolve) => setTimeout(resolve, 0));
-  }
-  busy = false;
+/** What a job throws that somebody no longer waits for, or that makes room for one that matters more. */
+class Overtaken extends Error {}
+
+/** How long a job goes on before it looks whether it is still wanted, in milliseconds. */
+const aBreath = 8;
+
+const { port1: knock, port2: door } = new MessageChannel();
+
+/** Lets messages in: a timer would wait for milliseconds. */
+const letIn = () =>
+  new Promise<void>((resolve) => {
+    door.onmessage = () => resolve();
+    knock.postMessage(null);
+  });
+
+/** Ends a job that a newer one for its place, or a viewer's job, has overtaken. */
+function breatheFor(job: RenderJob): Breathe {
+  let last = performance.now();
+  return async () => {
+    if (performance.now() - last < aBreath) return;
+    await letIn();
+    last = performance.now();
+    if (waiting.has(job.place) || (waiting.has("viewer") && job.place !== "viewer")) throw new Overtaken();
+  };
 }
 
-self.onmessage = ({ data }: MessageEvent<RenderJob | FilesKnown>) => {
+const renderJob = (job: RenderJob, breathe: Breathe): Promise<Rendered> => (job.kind === "loop" ? renderSound(job, breathe) : job.kind === "mix" ? renderMix(job) : renderPicture(job, breathe));
+
+async function work(): Promise<void> {
+  if (current) return;
+  while (waiting.size > 0) {
+    const place = waiting.has("viewer") ? "viewer" : waiting.keys().next().value!;
+    const job = (current = waiting.get(place)!);
+    waiting.delete(place);
+    try {
+      const rendered = await renderJob(job, breatheFor(job));
+      answer({ id: job.id, rendered }, transferables(rendered));
+    } catch (error) {
+      if (!(error instanceof Overtaken)) answer({ id: job.id, problem: error instanceof Error ? error.message : String(error) });
+      else if (waiting.has(job.place)) answer({ id: job.id, superseded: true });
+      // Only put back: it is done once the viewer has what it waits for.
+      else waiting.set(job.place, job);
+    }
+    // Lets newer jobs in, so that one that was superseded is never begun.
+    await letIn();
+  }
+  current = null;
+}
+
+self.onmessage = ({ data, ports: [port] }: MessageEvent<RenderJob | FilesKnown | HelperThere>) => {
+  if (data.kind === "helper") return helpers.add(port);
   if (data.kind === "files") {
     known = new Map(data.files.map((file) => [file.hash, file]));
     [...hopeful].forEach((look) => look());

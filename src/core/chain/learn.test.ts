@@ -1,8 +1,9 @@
 import { describe, expect, it } from "vitest";
 import { noise, one, rmsDb } from "../../../testing/signals";
 import { integratedLoudness } from "../measure/loudness";
-import { learnFrom, needsLearning } from "./learn";
-import { prepareAudioChain, renderAudio, renderLoop } from "./run-audio";
+import { learnTurns, lesson } from "./learn";
+import { prepareAudioChain } from "./prepare-audio";
+import { renderAudio, renderLoop } from "./run-audio";
 
 const sampleRate = 48_000;
 const target = one("audio.loudness-target", { target: -26 }).settings[0];
@@ -12,9 +13,9 @@ const programme = noise(6 * sampleRate, 3, 0.2).map((v, i) => (i < 3 * sampleRat
 
 describe("what hears everything first", () => {
   it("is asked for by the effects in use alone", () => {
-    expect(needsLearning({ medium: "audio", settings: [gain] })).toBe(false);
-    expect(needsLearning({ medium: "audio", settings: [gain, target] })).toBe(true);
-    expect(needsLearning({ medium: "audio", settings: [{ ...target, on: false }] })).toBe(false);
+    expect(lesson({ medium: "audio", settings: [gain] })).toEqual([]);
+    expect(lesson({ medium: "audio", settings: [gain, target, gain] })).toEqual([gain, target]);
+    expect(lesson({ medium: "audio", settings: [{ ...target, on: false }] })).toEqual([]);
   });
 
   it("hears the material as the settings before it leave it, and leaves it as it was", () => {
@@ -22,7 +23,10 @@ describe("what hears everything first", () => {
     const [out] = renderAudio({ medium: "audio", settings: [gain, target] }, { planes: [programme], sampleRate }).planes;
     expect(integratedLoudness([out], sampleRate)).toBeCloseTo(-26, 1);
     expect(programme).toEqual(kept);
-    expect([...learnFrom({ medium: "audio", settings: [gain, target] }, [programme], sampleRate).keys()]).toEqual([1]);
+    const turns = learnTurns({ medium: "audio", settings: [gain, target] }, [programme], sampleRate);
+    let turn = turns.next();
+    for (; !turn.done; turn = turns.next());
+    expect([...turn.value.keys()]).toEqual([1]);
   });
 
   it("treats a range of the whole as the rendering of the whole does", () => {

@@ -1,15 +1,12 @@
 import type { AudioContextFacts, AudioEffect, Learnt } from "../effects/define";
 import { activeSettings, type Resources } from "./active";
-import type { Chain } from "./model";
-import { prepareAudioChain } from "./run-audio";
+import type { Chain, EffectSetting } from "./model";
+import { prepareAudioChain } from "./prepare-audio";
 
 /** Hears the material in order, a block after the other; the planes are overwritten. */
 export type Hear = (planes: readonly Float32Array[], frames: number) => void;
 
 const mustLearn = (effect: AudioEffect): boolean => effect.analyse !== undefined;
-
-/** True where a setting of the chain must hear the whole material before the chain can run. */
-export const needsLearning = (chain: Chain, resources: Resources = {}): boolean => activeSettings(chain, "audio", resources).active.some(({ effect }) => mustLearn(effect));
 
 /**
  * What the settings of a chain learn of a material. Yields a function for each of them, which must be given the whole
@@ -33,8 +30,8 @@ export function* learning(chain: Chain, facts: AudioContextFacts, resources: Res
 
 const blockSize = 16_384;
 
-/** Learns from a material that is all in memory; it is not changed. */
-export function learnFrom(chain: Chain, planes: readonly Float32Array[], sampleRate: number, resources: Resources = {}): ReadonlyMap<number, Learnt> {
+/** Learns from a material that is all in memory; it is not changed. Yields after each block. */
+export function* learnTurns(chain: Chain, planes: readonly Float32Array[], sampleRate: number, resources: Resources = {}): Generator<void, ReadonlyMap<number, Learnt>> {
   const lessons = learning(chain, { sampleRate, channels: planes.length }, resources);
   for (;;) {
     const { value, done } = lessons.next();
@@ -42,6 +39,13 @@ export function learnFrom(chain: Chain, planes: readonly Float32Array[], sampleR
     for (let at = 0; at < planes[0].length; at += blockSize) {
       const block = planes.map((p) => p.slice(at, at + blockSize));
       value(block, block[0].length);
+      yield;
     }
   }
+}
+
+/** The settings that decide what a chain learns of a material: up to the last one that must hear all of it. */
+export function lesson(chain: Chain, resources: Resources = {}): readonly EffectSetting[] {
+  const last = activeSettings(chain, "audio", resources).active.findLast(({ effect }) => mustLearn(effect));
+  return last ? chain.settings.slice(0, last.index + 1) : [];
 }

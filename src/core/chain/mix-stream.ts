@@ -2,7 +2,7 @@ import type { AudioProcessor } from "../effects/define";
 import { resample, resampleNeeds } from "../signal/resample";
 import type { Resources } from "./active";
 import { connections, reaching, sides, toSides, type MixNode, type Window } from "./mix";
-import { prepareAudioChain } from "./run-audio";
+import { chainFacts, prepareAudioChain } from "./prepare-audio";
 
 /** Samples of a clip's own material, a plane a channel. Never asked for beyond its ends. */
 export type ReadMaterial = (node: MixNode, window: Window) => Promise<readonly Float32Array[]>;
@@ -214,7 +214,7 @@ export function streamMix(nodes: readonly MixNode[], sampleRate: number, root: s
 export function mixTail(nodes: readonly MixNode[], sampleRate: number): number {
   const tailOf = ({ chain, strength, material }: MixNode) => {
     const rate = material?.sampleRate ?? sampleRate;
-    return prepareAudioChain(chain, strength, { sampleRate: rate, channels: material?.channels ?? sides }).tail / rate;
+    return chainFacts(chain, strength, { sampleRate: rate, channels: material?.channels ?? sides }).tail / rate;
   };
   return nodes.reduce((sum, node) => sum + tailOf(node), 0);
 }

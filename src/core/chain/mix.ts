@@ -1,7 +1,7 @@
 import { resample, resampleNeeds } from "../signal/resample";
 import type { Resources } from "./active";
 import type { Chain } from "./model";
-import { prepareAudioChain } from "./run-audio";
+import { chainFacts, prepareAudioChain } from "./prepare-audio";
 
 /** Sound on the timeline: where it begins, and what it is. */
 export interface MixMaterial {
@@ -142,7 +142,7 @@ export function planMix(nodes: readonly MixNode[], window: Window, sampleRate: n
     if (!out) continue;
     const { material } = node;
     const rate = material?.sampleRate ?? sampleRate;
-    const { latency, tail, missing: unknown } = prepareAudioChain(node.chain, node.strength, { sampleRate: rate, channels: material?.channels ?? sides }, resources);
+    const { latency, tail, missing: unknown } = chainFacts(node.chain, node.strength, { sampleRate: rate, channels: material?.channels ?? sides }, resources);
     unknown.forEach((id) => missing.add(id));
     const runUp = Math.ceil(Math.min(tail, longestRunUp * rate));
     const sources = edges.filter((e) => e.to === node.id).map(({ from, gain }) => ({ id: from, gain }));

@@ -1,15 +1,15 @@
-import type { AreaPass, ImageEncoding, PictureWork, StripFacts } from "../effects/define";
+import type { AreaPass, ImageEncoding, Near, PictureWork, StripFacts } from "../effects/define";
 import type { Frame } from "../picture/frame";
 import { share as shareOf } from "../picture/matrix";
-import { convert, prepareSteps, type PointStep, type PreparedStep } from "../picture/point-program";
+import { convert, fuse, prepareSteps, type PointStep, type PreparedStep } from "../picture/point-program";
 import { activeSettings, type Resources } from "./active";
 import type { Chain } from "./model";
 
 /** One turn over a whole picture. */
 export type ImageStage =
-  | { readonly kind: "points"; readonly steps: readonly PreparedStep[] }
+  | { readonly kind: "points"; readonly steps: readonly PointStep[]; prepared(): readonly PreparedStep[] }
   /** `share` of it is mixed with what was before. */
-  | { readonly kind: "area"; readonly scratch: number; readonly passes: readonly AreaPass[]; readonly share: number }
+  | { readonly kind: "area"; readonly scratch: number; readonly passes: readonly AreaPass[]; readonly near?: Near; readonly share: number }
   | ({ readonly kind: "geometry" } & Pick<Extract<PictureWork, { kind: "geometry" }>, "frame" | "run">);
 
 export interface ImagePlan {
@@ -33,22 +33,24 @@ function weakened(values: Readonly<Record<string, unknown>>, neutral: Readonly<R
 /**
  * Makes a chain ready for pictures of one size: points in a row are fused into one turn, surroundings and geometry are
  * turns of their own. Each setting's mix is taken in the effect's own encoding, the strength of the whole in linear
- * light; effects that declare neutral values are made weaker by these instead, by mix and strength both.
+ * light; effects that declare neutral values are made weaker by these instead, by mix and strength both. `ends`: how
+ * the picture is encoded that goes in and comes out; what is less than whole comes out in linear light in any case.
  */
-export function planImage(chain: Chain, strength: number, frame: Frame, resources: Resources = {}): ImagePlan {
+export function planImage(chain: Chain, strength: number, frame: Frame, resources: Resources = {}, ends: ImageEncoding = "linear"): ImagePlan {
   const { active, missing } = activeSettings(chain, "image", resources);
   const strong = Math.min(100, Math.max(0, strength)) / 100;
   const stages: ImageStage[] = [];
   let points: PointStep[] = [];
-  let encoding: ImageEncoding = "linear";
+  let encoding: ImageEncoding = ends;
   let now = frame;
   const change = (to: ImageEncoding) => {
     points.push(...convert(encoding, to));
     encoding = to;
   };
   const close = () => {
-    const steps = prepareSteps(points);
-    if (steps.length > 0) stages.push({ kind: "points", steps });
+    const steps = fuse(points);
+    let prepared: readonly PreparedStep[] | null = null;
+    if (steps.length > 0) stages.push({ kind: "points", steps, prepared: () => (prepared ??= prepareSteps(steps)) });
     points = [];
   };
   for (const { effect, values, share, files } of strong > 0 ? active : []) {
@@ -72,7 +74,7 @@ export function planImage(chain: Chain, strength: number, frame: Frame, resource
         break;
       case "area":
         close();
-        stages.push({ kind: "area", scratch: work.scratch, passes: work.passes, share: amount });
+        stages.push({ ...work, share: amount });
         break;
       case "geometry":
         close();
@@ -81,7 +83,7 @@ export function planImage(chain: Chain, strength: number, frame: Frame, resource
         break;
     }
   }
-  change("linear");
+  change(strong > 0 && strong < 1 ? "linear" : ends);
   close();
   return { frame: now, stages, strength: strong, missing };
 }

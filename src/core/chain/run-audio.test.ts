@@ -2,7 +2,8 @@ import { describe, expect, it } from "vitest";
 import { defineAudioEffect } from "../effects/define";
 import { findEffect } from "../effects/registry";
 import type { Chain } from "./model";
-import { prepareAudioChain, renderAudio, renderLoop } from "./run-audio";
+import { prepareAudioChain } from "./prepare-audio";
+import { renderAudio, renderLoop } from "./run-audio";
 
 const sampleRate = 48000;
 const ramp = Float32Array.from({ length: 3000 }, (_, i) => Math.sin(i * 0.05) * 0.5);

@@ -1,10 +1,11 @@
 import type { StripFacts } from "../effects/define";
 import type { Frame } from "../picture/frame";
-import { localKernels } from "../kernels/local";
+import { localKernels, rowKernels } from "../kernels/local";
 import { runPointsPlain } from "../picture/point-program";
 import type { Resources } from "./active";
 import type { Chain } from "./model";
 import { planImage, type ImagePlan, type ImageStage, type RunPoints } from "./plan-image";
+import { runNear } from "./run-rows";
 
 export interface ImageMaterial extends Frame {
   /** R, G, B in linear light, Rec. 709 primaries, D65, row by row; values may exceed 1. */
@@ -35,7 +36,7 @@ export function runStrip(plan: ImagePlan, planes: readonly Float32Array[], strip
   if (plan.stages.length === 0) return;
   const count = strip.width * strip.rows;
   const before = plan.strength < 1 ? planes.map((p) => p.slice(0, count)) : null;
-  for (const stage of plan.stages) if (stage.kind === "points") points(stage.steps, planes, strip);
+  for (const stage of plan.stages) if (stage.kind === "points") points(stage.prepared(), planes, strip);
   if (before) blend(planes, before, plan.strength, 0, count);
 }
 
@@ -43,8 +44,8 @@ export function runStrip(plan: ImagePlan, planes: readonly Float32Array[], strip
 export interface ImageRunner {
   plane(length: number): Float32Array;
   points: RunPoints;
-  /** Returns when all lines have been run, by `run` here or by `runLines` elsewhere on the same buffers. */
-  lines(turn: Turn, run: (from: number, to: number) => void): void;
+  /** Ends when all lines have been run, by `run` here or by `runLines` elsewhere on the same buffers; may yield in between. */
+  lines(turn: Turn, run: (from: number, to: number) => void): Generator<void, void>;
 }
 
 /** One pass of a stage over a picture, and the planes it works on. */
@@ -54,7 +55,7 @@ export interface Turn {
   readonly lines: number;
   readonly frame: Frame;
   readonly planes: readonly Float32Array[];
-  /** Scratch planes of an area, or the new frame's planes of a geometry. */
+  /** Scratch planes of an area, or the new planes that a geometry or near surroundings make. */
   readonly others: readonly Float32Array[];
 }
 
@@ -65,11 +66,12 @@ export function runLines(stage: ImageStage, { pass, frame, planes, others }: Omi
     case "points":
       forEachStrip(width, height, (strip) => {
         const start = strip.top * width;
-        points(stage.steps, planes.map((p) => p.subarray(start, start + strip.rows * width)), strip);
+        points(stage.prepared(), planes.map((p) => p.subarray(start, start + strip.rows * width)), strip);
       }, from, to);
       break;
     case "area":
-      stage.passes[pass].run(planes, others, from, to);
+      if (stage.near && rowKernels()) runNear(stage.near, frame, planes, others, from, to);
+      else stage.passes[pass].run(planes, others, from, to);
       break;
     case "geometry":
       stage.run(planes, others, from, to);
@@ -77,34 +79,48 @@ export function runLines(stage: ImageStage, { pass, frame, planes, others }: Omi
   }
 }
 
+/** In how many parts a turn is run, with room for others between them. */
+const partsATurn = 16;
+
 export const runner: ImageRunner = {
   plane: (length) => new Float32Array(length),
   points: runPoints,
-  lines: ({ lines }, run) => run(0, lines),
+  *lines({ lines }, run) {
+    for (let part = 0; part < partsATurn; part++) {
+      run(Math.round((lines * part) / partsATurn), Math.round((lines * (part + 1)) / partsATurn));
+      yield;
+    }
+  },
 };
 
-function runStage(stage: ImageStage, n: number, picture: ImageMaterial, by: ImageRunner): ImageMaterial {
+function* runStage(stage: ImageStage, n: number, picture: ImageMaterial, by: ImageRunner): Generator<void, ImageMaterial> {
   const { width, height, planes } = picture;
   const frame = { width, height };
   const turn = (pass: number, lines: number, others: readonly Float32Array[] = []) => {
     const facts = { stage: n, pass, lines, frame, planes, others };
-    by.lines(facts, (from, to) => runLines(stage, facts, by.points, from, to));
+    return by.lines(facts, (from, to) => runLines(stage, facts, by.points, from, to));
   };
   switch (stage.kind) {
     case "points":
-      turn(0, height);
+      yield* turn(0, height);
       return picture;
     case "area": {
+      if (stage.near && rowKernels()) {
+        const target = planes.map(() => by.plane(width * height));
+        yield* turn(0, height, target);
+        if (stage.share < 1) blend(target, planes, stage.share, 0, width * height);
+        return { ...frame, planes: target };
+      }
       const before = stage.share < 1 ? planes.map((p) => p.slice()) : null;
       // A few numbers find room even in the planes of a single pixel.
       const scratch = Array.from({ length: stage.scratch }, () => by.plane(Math.max(width * height, 16)));
-      stage.passes.forEach((pass, p) => turn(p, pass.lines, scratch));
+      for (const [p, pass] of stage.passes.entries()) yield* turn(p, pass.lines, scratch);
       if (before) blend(planes, before, stage.share, 0, width * height);
       return picture;
     }
     case "geometry": {
       const target = planes.map(() => by.plane(stage.frame.width * stage.frame.height));
-      turn(0, stage.frame.height, target);
+      yield* turn(0, stage.frame.height, target);
       return { ...stage.frame, planes: target };
     }
   }
@@ -112,14 +128,23 @@ function runStage(stage: ImageStage, n: number, picture: ImageMaterial, by: Imag
 
 /** Runs a plan over a picture; its planes are used up. */
 export function runImage(plan: ImagePlan, picture: ImageMaterial, by: ImageRunner = runner): ImageMaterial {
+  const turns = imageTurns(plan, picture, by);
+  for (;;) {
+    const { done, value } = turns.next();
+    if (done) return value;
+  }
+}
+
+/** The same in turns, so that others may have theirs in between. */
+export function* imageTurns(plan: ImagePlan, picture: ImageMaterial, by: ImageRunner = runner): Generator<void, ImageMaterial> {
   if (plan.stages.length === 0) return picture;
   const { strength } = plan;
   let untouched: ImageMaterial | null = strength < 1 ? { ...picture, planes: picture.planes.map((p) => p.slice()) } : null;
   let now = picture;
-  plan.stages.forEach((stage, n) => {
-    now = runStage(stage, n, now, by);
-    if (untouched && stage.kind === "geometry") untouched = runStage(stage, n, untouched, by);
-  });
+  for (const [n, stage] of plan.stages.entries()) {
+    now = yield* runStage(stage, n, now, by);
+    if (untouched && stage.kind === "geometry") untouched = yield* runStage(stage, n, untouched, by);
+  }
   if (untouched) blend(now.planes, (untouched as ImageMaterial).planes, strength, 0, now.width * now.height);
   return now;
 }

@@ -45,9 +45,12 @@ export function sharedRunner(post: (message: HelperMessage) => void): ImageRunne
   return {
     plane: (length) => new Float32Array(new SharedArrayBuffer(4 * length)),
     points: runner.points,
-    lines(turn, run) {
+    *lines(turn, run) {
       const half = Math.ceil(turn.lines / 2);
-      if (turn.lines < fewest) return run(0, turn.lines);
+      if (turn.lines < fewest) {
+        run(0, turn.lines);
+        return;
+      }
       const done = new Int32Array(new SharedArrayBuffer(4));
       post({ kind: "lines", turn, from: half, to: turn.lines, done });
       run(0, half);

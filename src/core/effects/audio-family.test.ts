@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { Chain } from "../chain/model";
-import { prepareAudioChain, renderAudio } from "../chain/run-audio";
+import { prepareAudioChain } from "../chain/prepare-audio";
+import { renderAudio } from "../chain/run-audio";
 import { defaultValues } from "../chain/values";
 import { chainResponse } from "../measure/response";
 import { magnitudeDb } from "../signal/complex";

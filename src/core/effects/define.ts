@@ -1,4 +1,6 @@
 import type { Lut } from "../colour/lut";
+import type { Section } from "../signal/biquad";
+import type { KernelInstance } from "../kernels/instance";
 import type { Frame } from "../picture/frame";
 import type { ChannelFunction } from "../numeric/function-table";
 import type { ColourMatrix } from "../picture/matrix";
@@ -13,7 +15,15 @@ export interface AudioContextFacts {
   readonly sampleRate: number;
   /** 1 to 8. */
   readonly channels: number;
+  /**
+   * Where the chain's blocks lie, at most `longestBlock` samples each, and where an effect reserves what its kernels
+   * need; only while it is created. Absent where kernels cannot run: then their plain twins do.
+   */
+  readonly kernels?: KernelInstance;
 }
+
+/** Samples of a block within a chain, at most; the result never depends on it. */
+export const longestBlock = 1024;
 
 /** What an effect learnt of the whole material before it runs. */
 export type Learnt = Float64Array;
@@ -33,6 +43,13 @@ export interface AudioProcessor {
   readonly tail: number;
   /** Replaces the first `frames` samples of every channel. */
   process(channels: readonly Float32Array[], frames: number): void;
+}
+
+/** An effect that is no more than second-order sections: a chain runs neighbours of that kind as one. */
+export interface SectionCascade {
+  readonly sections: readonly Section[];
+  /** As an `AudioProcessor`'s. */
+  readonly tail: number;
 }
 
 export interface ComplexNumber {
@@ -66,7 +83,7 @@ export interface AudioEffect<Specs extends ParameterSpecs = ParameterSpecs> exte
   /** Unfit for live playback, such as a treatment that has to look far ahead; the interface says so. */
   readonly offline?: boolean;
   /** `files` are the decoded files that its parameters name, by parameter; `learnt` comes from its analysis. */
-  create(values: ValuesOf<Specs>, facts: AudioContextFacts, given: AudioGiven): AudioProcessor;
+  create(values: ValuesOf<Specs>, facts: AudioContextFacts, given: AudioGiven): AudioProcessor | SectionCascade;
   /** Present where the effect must hear the whole material first. */
   analyse?(values: ValuesOf<Specs>, facts: AudioContextFacts): Analysis;
   /** Output level in dB for a steady input level in dB; absent where there is no such curve. */
@@ -97,6 +114,22 @@ export interface AreaPass {
   run(planes: readonly Float32Array[], scratch: readonly Float32Array[], from: number, to: number): void;
 }
 
+/** Rows of three planes in the kernels' memory: the addresses of their first values. */
+export type RowPlanes = readonly [number, number, number];
+
+/** A pass over a picture of which a row depends on few rows around it, run by kernels as the rows come. */
+export interface Near {
+  /** Rows above and below that a row depends on. */
+  readonly reach: number;
+  /** Everything it needs is reserved at once. */
+  start(kernels: KernelInstance): {
+    /** Takes row `y`; rows come in order. */
+    take(y: number, row: RowPlanes): void;
+    /** Makes row `y` from what came. Pre: all rows up to `reach` below it, as far as there are any, were taken, and it is not one of the first `reach` of a run that began in the middle. */
+    give(y: number, from: RowPlanes, to: RowPlanes): void;
+  };
+}
+
 /** What a picture effect does with a frame of one size, in its encoding. */
 export type PictureWork =
   /** Each channel by a function of its own. */
@@ -107,8 +140,8 @@ export type PictureWork =
   | { readonly kind: "radial"; readonly gain: Float32Array; readonly size: number }
   /** Each pixel by itself, wherever it is. */
   | { readonly kind: "strip"; readonly process: StripProcess }
-  /** Pixels with their surroundings; `scratch` planes of the frame's size are at hand. */
-  | { readonly kind: "area"; readonly scratch: number; readonly passes: readonly AreaPass[] }
+  /** Pixels with their surroundings; `scratch` planes of the frame's size are at hand. `near` does the same where kernels can run and the surroundings are few rows. */
+  | { readonly kind: "area"; readonly scratch: number; readonly passes: readonly AreaPass[]; readonly near?: Near }
   /** Another frame; line `n` is a row of it. */
   | { readonly kind: "geometry"; readonly frame: Frame; run(source: readonly Float32Array[], target: readonly Float32Array[], from: number, to: number): void }
   | { readonly kind: "nothing" };

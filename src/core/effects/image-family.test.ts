@@ -42,7 +42,7 @@ const valuesOf = (effect: ImageEffect): Record<string, Json> => {
 /** Someone who runs lines in parts, in any order. */
 const inParts = (size: number): ImageRunner => ({
   ...runner,
-  lines: ({ lines }, run) => {
+  *lines({ lines }, run) {
     const starts = Array.from({ length: Math.ceil(lines / size) }, (_, k) => k * size);
     for (const from of starts.reverse()) run(from, Math.min(lines, from + size));
   },

@@ -17,3 +17,14 @@ export function localKernels(): LocalKernels | null {
   }
   return local;
 }
+
+let rows: { readonly kernels: KernelInstance; readonly points: PointKernels } | null | undefined;
+
+/** The kernels of this thread for pictures that go through row by row. One picture at a time reserves memory, and gives it back. */
+export function rowKernels(): typeof rows {
+  if (rows === undefined) {
+    const kernels = KernelInstance.make();
+    rows = kernels && { kernels, points: new PointKernels(kernels) };
+  }
+  return rows;
+}

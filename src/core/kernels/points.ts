@@ -1,10 +1,11 @@
-import type { StripFacts } from "../effects/define";
+import type { RowPlanes, StripFacts } from "../effects/define";
 import { tableLength } from "../numeric/function-table";
 import { runStripStep, type PreparedStep } from "../picture/point-program";
+import type { Frame } from "../picture/frame";
 import type { KernelInstance } from "./instance";
 
 /** Pixels a piece: three planes of them stay in the first-level cache. */
-const piece = 2048;
+export const piece = 2048;
 /** Tables kept in the kernels' memory; the least recently placed one makes room. */
 const slots = 24;
 const tableBytes = (2 * tableLength * 4 + 15) & ~15;
@@ -13,17 +14,18 @@ const longestRadial = 4096 + 4;
 
 /** Runs point programs by kernels: the same steps as `runPointsPlain`, in single precision. */
 export class PointKernels {
-  private readonly planes: readonly number[];
+  private readonly planes: RowPlanes;
   private readonly matrix: number;
   private readonly radial: number;
   private readonly firstTable: number;
   private readonly placed = new Map<Float32Array, number>();
   private next = 0;
+  private radialPlaced: Float32Array | null = null;
 
   constructor(private readonly kernels: KernelInstance) {
     // A few bytes more a plane, since kernels work on four values at a time, and roots on eight.
-    this.planes = [0, 1, 2].map(() => kernels.reserve(4 * (piece + 8)));
-    this.matrix = kernels.reserve(48);
+    this.planes = [0, 1, 2].map(() => kernels.reserve(4 * (piece + 8))) as unknown as RowPlanes;
+    this.matrix = kernels.reserve(3 * 48);
     this.radial = kernels.reserve(4 * longestRadial);
     this.firstTable = kernels.reserve(slots * tableBytes);
   }
@@ -57,9 +59,6 @@ export class PointKernels {
 
   private runPieces(steps: readonly PreparedStep[], planes: readonly Float32Array[], { width, height, top, rows }: StripFacts): void {
     const { kernels } = this;
-    const { run } = kernels;
-    const [r, g, b] = this.planes;
-    for (const step of steps) if (step.kind === "radial") kernels.put(step.gain, this.radial);
     // Where a pixel lies only matters to radial steps; without them rows need not be told apart.
     const placed = steps.some((s) => s.kind === "radial");
     const [lines, length] = placed ? [rows, width] : [1, width * rows];
@@ -68,30 +67,44 @@ export class PointKernels {
         const count = Math.min(piece, length - from);
         const at = line * length + from;
         planes.forEach((plane, c) => kernels.put(plane.subarray(at, at + count), this.planes[c]));
-        for (const step of steps)
-          switch (step.kind) {
-            case "tables":
-              step.tables.forEach((table, c) => run.applyTable(this.planes[c], count, this.placeOf(table)));
-              break;
-            case "matrix":
-              kernels.put(step.matrix, this.matrix);
-              run.applyMatrix(r, g, b, count, this.matrix);
-              break;
-            case "cube-root":
-              for (const plane of this.planes) run.cubeRoot(plane, count);
-              break;
-            case "cube":
-              for (const plane of this.planes) run.cube(plane, count);
-              break;
-            case "radial": {
-              const dy = top + line + 0.5 - height / 2;
-              run.radialGain(r, g, b, count, from + 0.5 - width / 2, dy * dy, (4 * step.size) / (width * width + height * height), this.radial);
-              break;
-            }
-            case "strip":
-              throw new Error("strips are run whole");
-          }
+        for (const step of steps) this.runStep(step, this.planes, count, from, top + line, { width, height });
         planes.forEach((plane, c) => kernels.get(plane, at, this.planes[c], count));
       }
+  }
+
+  /** Runs a step on `count` pixels at addresses, the first of which lies at column `x` of row `y`. Pre: it is no strip. */
+  runStep(step: PreparedStep, [r, g, b]: RowPlanes, count: number, x: number, y: number, { width, height }: Frame): void {
+    const { kernels } = this;
+    const { run } = kernels;
+    switch (step.kind) {
+      case "tables":
+        run.applyTable(r, count, this.placeOf(step.tables[0]));
+        run.applyTable(g, count, this.placeOf(step.tables[1]));
+        run.applyTable(b, count, this.placeOf(step.tables[2]));
+        break;
+      case "matrix":
+        kernels.put(step.matrix, this.matrix);
+        run.applyMatrix(r, g, b, count, this.matrix);
+        break;
+      case "root-turn":
+        step.matrices.forEach((matrix, n) => kernels.put(matrix, this.matrix + 48 * n));
+        run.rootTurn(r, g, b, count, this.matrix);
+        break;
+      case "cube-root":
+        for (const plane of [r, g, b]) run.cubeRoot(plane, count);
+        break;
+      case "cube":
+        for (const plane of [r, g, b]) run.cube(plane, count);
+        break;
+      case "radial": {
+        if (this.radialPlaced !== step.gain) kernels.put(step.gain, this.radial);
+        this.radialPlaced = step.gain;
+        const dy = y + 0.5 - height / 2;
+        run.radialGain(r, g, b, count, x + 0.5 - width / 2, dy * dy, (4 * step.size) / (width * width + height * height), this.radial);
+        break;
+      }
+      case "strip":
+        throw new Error("strips are run whole");
+    }
   }
 }

@@ -75,11 +75,11 @@ export class RowKernels {
 
   private lines: readonly number[] = [];
   private lineRoom = 0;
-  /** Room for rows of three planes, and two more. */
+  /** Room for rows of three planes, and one more. */
   private linesFor(width: number): readonly number[] {
     if (width > this.lineRoom) {
       this.lineRoom = width;
-      this.lines = Array.from({ length: 5 }, () => this.kernels.reserve(4 * (width + 4)));
+      this.lines = Array.from({ length: 4 }, () => this.kernels.reserve(4 * (width + 4)));
     }
     return this.lines;
   }
@@ -103,20 +103,5 @@ export class RowKernels {
     run.weightedSum(r, g, b, sum, width, weights[0], weights[1], weights[2]);
     if (table) run.applyTable(sum, width, this.tableAt(table));
     this.kernels.get(into, at, sum, width);
-  }
-
-  /**
-   * Sharpens a row of three planes: adds `share` times what `sharp − soft` is beyond `least` to the encoded luminance,
-   * decodes it through a table, and scales the colours to that luminance.
-   */
-  sharpen(planes: readonly Float32Array[], at: number, width: number, weights: readonly number[], sharp: number, soft: number, share: number, least: number, decode: Float32Array): void {
-    const { run } = this.kernels;
-    const [r, g, b, is, wanted] = this.linesFor(width);
-    planes.forEach((plane, c) => this.kernels.put(plane.subarray(at, at + width), this.lines[c]));
-    run.weightedSum(r, g, b, is, width, weights[0], weights[1], weights[2]);
-    run.sharpened(sharp, soft, wanted, width, share, least);
-    run.applyTable(wanted, width, this.tableAt(decode));
-    run.rescale(r, g, b, is, wanted, width);
-    planes.forEach((plane, c) => this.kernels.get(plane, at, this.lines[c], width));
   }
 }

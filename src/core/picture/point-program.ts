@@ -84,7 +84,11 @@ export function fuse(steps: readonly PointStep[]): PointStep[] {
 }
 
 /** A point program made ready: functions as tables. */
-export type PreparedStep = Exclude<PointStep, { kind: "channels" }> | { readonly kind: "tables"; readonly tables: readonly [Float32Array, Float32Array, Float32Array] };
+export type PreparedStep =
+  | Exclude<PointStep, { kind: "channels" }>
+  | { readonly kind: "tables"; readonly tables: readonly [Float32Array, Float32Array, Float32Array] }
+  /** A matrix, cube roots, a matrix, cubes and a matrix: the way through OKLab and back, which kernels take at one go. */
+  | { readonly kind: "root-turn"; readonly matrices: readonly [ColourMatrix, ColourMatrix, ColourMatrix] };
 
 /** Tables of functions that were used before; making one takes about a millisecond. */
 const known = new WeakMap<ChannelFunction, Float32Array>();
@@ -94,8 +98,19 @@ function tableOf(f: ChannelFunction): Float32Array {
   return table;
 }
 
-export const prepareSteps = (steps: readonly PointStep[]): PreparedStep[] =>
-  fuse(steps).map((step) => (step.kind === "channels" ? { kind: "tables", tables: step.functions.map(tableOf) as unknown as [Float32Array, Float32Array, Float32Array] } : step));
+/** Makes fused steps ready. */
+export function prepareSteps(steps: readonly PointStep[]): PreparedStep[] {
+  const out: PreparedStep[] = [];
+  for (let i = 0; i < steps.length; i++) {
+    const step = steps[i];
+    const [root, middle, cube, last] = steps.slice(i + 1, i + 5);
+    if (step.kind === "matrix" && root?.kind === "cube-root" && middle?.kind === "matrix" && cube?.kind === "cube" && last?.kind === "matrix") {
+      out.push({ kind: "root-turn", matrices: [step.matrix, middle.matrix, last.matrix] });
+      i += 4;
+    } else out.push(step.kind === "channels" ? { kind: "tables", tables: step.functions.map(tableOf) as unknown as [Float32Array, Float32Array, Float32Array] } : step);
+  }
+  return out;
+}
 
 function applyMatrix(m: ColourMatrix, [r, g, b]: readonly Float32Array[], from: number, count: number): void {
   const [a, b0, c, d, e, f, g0, h, i, j, k, l] = m;
@@ -106,6 +121,13 @@ function applyMatrix(m: ColourMatrix, [r, g, b]: readonly Float32Array[], from: 
     b[n] = i * x + j * y + k * z + l;
   }
 }
+
+const cubeRoots = (planes: readonly Float32Array[], count: number) => {
+  for (const plane of planes) for (let i = 0; i < count; i++) plane[i] = Math.cbrt(plane[i]);
+};
+const cubes = (planes: readonly Float32Array[], count: number) => {
+  for (const plane of planes) for (let i = 0; i < count; i++) plane[i] = plane[i] * plane[i] * plane[i];
+};
 
 /** Runs a step on strips as a whole. */
 export function runStripStep(step: Extract<PointStep, { kind: "strip" }>, planes: readonly Float32Array[], strip: StripFacts): void {
@@ -133,11 +155,20 @@ function applyStep(step: PreparedStep, planes: readonly Float32Array[], strip: S
       applyMatrix(step.matrix, planes, 0, count);
       break;
     case "cube-root":
-      for (const plane of planes) for (let i = 0; i < count; i++) plane[i] = Math.cbrt(plane[i]);
+      cubeRoots(planes, count);
       break;
     case "cube":
-      for (const plane of planes) for (let i = 0; i < count; i++) plane[i] = plane[i] * plane[i] * plane[i];
+      cubes(planes, count);
       break;
+    case "root-turn": {
+      const [first, middle, last] = step.matrices;
+      applyMatrix(first, planes, 0, count);
+      cubeRoots(planes, count);
+      applyMatrix(middle, planes, 0, count);
+      cubes(planes, count);
+      applyMatrix(last, planes, 0, count);
+      break;
+    }
     case "radial":
       applyRadial(step, planes, strip);
       break;
@@ -165,4 +196,4 @@ function applyRadial({ gain, size }: Extract<PointStep, { kind: "radial" }>, [r,
 
 /** Converts the first `count` values of three planes from one encoding to another, in place. */
 export const convertPlanes = (from: ImageEncoding, to: ImageEncoding, planes: readonly Float32Array[], count = planes[0].length): void =>
-  runPointsPlain(prepareSteps(convert(from, to)), planes, { width: count, height: 1, top: 0, rows: 1 });
+  runPointsPlain(prepareSteps(fuse(convert(from, to))), planes, { width: count, height: 1, top: 0, rows: 1 });

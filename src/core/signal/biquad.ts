@@ -1,5 +1,7 @@
 import type { ComplexNumber } from "../effects/define";
-import { cascadeKernel, coefficientsOf, mostSections } from "../kernels/cascade";
+import { longestBlock } from "../effects/define";
+import { flushEvery, kernelCascade } from "../kernels/cascade";
+import type { KernelInstance } from "../kernels/instance";
 import { divide } from "./complex";
 
 /** One second-order section, normalised so that a0 = 1. */
@@ -111,8 +113,6 @@ export function sectionResponse(s: Section, frequency: number, sampleRate: numbe
   );
 }
 
-/** Samples between two clean-ups of dying state, counted absolutely so that block sizes never matter. */
-const flushEvery = 256;
 const inaudible = 1e-20;
 
 /** One section's state for one channel: transposed direct form II in double precision. */
@@ -133,7 +133,7 @@ export class SectionState {
       for (; i < end; i++) {
         const input = x[i];
         const output = b0 * input + z1;
-        z1 = b1 * input - a1 * output + z2;
+        z1 = b1 * input + z2 - a1 * output;
         z2 = b2 * input - a2 * output;
         x[i] = output;
       }
@@ -148,23 +148,9 @@ export class SectionState {
   }
 }
 
-/** The same sections, one after another, on every channel; what passes between them keeps its double precision. */
-export function cascade(sections: readonly Section[], channels: number): (blocks: readonly Float32Array[], frames: number) => void {
-  const kernel = sections.length <= mostSections ? cascadeKernel() : null;
-  return kernel ? cascadeBy(kernel, sections, channels) : plainCascade(sections, channels);
-}
-
-/** Two channels at once by the kernel. */
-function cascadeBy(kernel: NonNullable<ReturnType<typeof cascadeKernel>>, sections: readonly Section[], channels: number) {
-  const coefficients = coefficientsOf(sections);
-  const states = Array.from({ length: Math.ceil(channels / 2) }, () => new Float64Array(4 * sections.length));
-  let until = flushEvery;
-  return (blocks: readonly Float32Array[], frames: number): void => {
-    if (sections.length === 0) return;
-    let next = until;
-    states.forEach((state, pair) => (next = kernel.run(coefficients, state, until, blocks[2 * pair], blocks[2 * pair + 1] ?? null, frames)));
-    until = next;
-  };
+/** The same sections, one after another, on every channel; what passes between them keeps its double precision. By the kernel where there are kernels; then channels must lie in their memory. */
+export function cascade(sections: readonly Section[], channels: number, kernels?: KernelInstance): (blocks: readonly Float32Array[], frames: number) => void {
+  return kernels ? kernelCascade(kernels, sections, channels, longestBlock) : plainCascade(sections, channels);
 }
 
 /** The kernel's plain twin: the same to the bit. */
@@ -187,7 +173,7 @@ export function plainCascade(sections: readonly Section[], channels: number) {
           for (; i < end; i++) {
             const input = work[i];
             const output = b0 * input + z1;
-            z1 = b1 * input - a1 * output + z2;
+            z1 = b1 * input + z2 - a1 * output;
             z2 = b2 * input - a2 * output;
             work[i] = output;
           }

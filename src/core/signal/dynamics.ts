@@ -1,3 +1,4 @@
+import type { KernelInstance } from "../kernels/instance";
 import { onePole } from "./one-pole";
 
 /**
@@ -45,11 +46,16 @@ export class Ballistics {
     for (let i = 0; i < frames; i++) {
       const w = wanted[i];
       const a = w > reduction ? attack : release;
-      reduction = a * reduction + (1 - a) * w;
+      reduction = w + a * (reduction - w);
       if (reduction < 1e-9) reduction = 0;
       wanted[i] = reduction;
     }
     this.reduction = reduction;
+  }
+
+  /** The same by the kernel, at an address. */
+  followBy({ run }: KernelInstance, wanted: number, frames: number): void {
+    this.reduction = run.follow(wanted, frames, this.attack, this.release, this.reduction);
   }
 
   next(wanted: number): number {

@@ -1,3 +1,4 @@
+import type { KernelInstance } from "../kernels/instance";
 import { NetworkKernel } from "../kernels/reverb";
 
 interface NetworkOptions {
@@ -10,6 +11,8 @@ interface NetworkOptions {
   readonly sampleRate: number;
   /** Number of decorrelated outputs. */
   readonly outputs: number;
+  /** Then what it reads and writes must lie in their memory. */
+  readonly kernels?: KernelInstance;
 }
 
 /**
@@ -46,10 +49,11 @@ export class FeedbackNetwork {
   private readonly taps: Float64Array[];
   private readonly kernel: NetworkKernel | null;
 
-  /** With `plain` the twin in TypeScript is used even where the kernel could run. */
-  constructor(options: NetworkOptions, plain = false) {
-    const { lengths, decay, damping, sampleRate } = options;
-    this.lines = lengths.map((n) => new Float32Array(n));
+  constructor(options: NetworkOptions) {
+    const { lengths, decay, damping, sampleRate, kernels } = options;
+    // The kernel is made for sixteen.
+    const byKernel = kernels && lengths.length === 16;
+    this.lines = byKernel ? [] : lengths.map((n) => new Float32Array(n));
     this.at = new Int32Array(lengths.length);
     this.gains = Float64Array.from(lengths, (n) => feedbackGain(n, decay, sampleRate));
     this.poles = this.gains.map((g) => (damping === null ? 0 : absorbentPole(g, damping, sampleRate)));
@@ -61,7 +65,7 @@ export class FeedbackNetwork {
     this.taps = Array.from({ length: options.outputs }, (_, c) =>
       Float64Array.from(lengths, (_, k) => (parity(k & (c + 1)) ? -level : level)),
     );
-    this.kernel = plain ? null : NetworkKernel.make(lengths, this.gains, this.poles, this.taps);
+    this.kernel = byKernel ? new NetworkKernel(kernels, lengths, this.gains, this.poles, this.taps) : null;
   }
 
   /** By the kernel where it can run: it keeps single precision, this one double. Reads `frames` samples of `input` and writes output c into `blocks[c][offset…]`. */

@@ -1,3 +1,5 @@
+import { longestBlock, type AudioContextFacts } from "../effects/define";
+import { planeIn } from "../kernels/plane";
 import { butterworth, cascade } from "./biquad";
 import { levelDetector } from "./dynamics";
 
@@ -5,42 +7,38 @@ import { levelDetector } from "./dynamics";
 export class SideChain {
   private readonly filter: ((blocks: readonly Float32Array[], frames: number) => void) | null;
   private readonly level: ((largest: number) => number) | null;
-  private heard: Float32Array[] = [];
-  private levels = new Float32Array(0);
+  private readonly heard: readonly (() => Float32Array)[];
+  private readonly levels: () => Float32Array;
 
   /** `lowCut` in hertz, or null where nothing is cut. */
   constructor(
     lowCut: number | null,
     detector: "peak" | "rms",
-    sampleRate: number,
-    private readonly channels: number,
+    private readonly facts: AudioContextFacts,
   ) {
-    this.filter = lowCut === null ? null : cascade(butterworth("high-pass", lowCut, "12", sampleRate), channels);
+    const { sampleRate, channels, kernels } = facts;
+    this.filter = lowCut === null ? null : cascade(butterworth("high-pass", lowCut, "12", sampleRate), channels, kernels);
     this.level = detector === "peak" ? null : levelDetector(detector, sampleRate);
+    this.levels = planeIn(kernels, longestBlock);
+    this.heard = this.filter ? Array.from({ length: channels }, () => planeIn(kernels, longestBlock)) : [];
   }
 
   /** Linear levels of the first `frames` samples; good until the next call. */
   listen(blocks: readonly Float32Array[], frames: number): Float32Array {
-    const { channels, filter, level } = this;
-    if (this.levels.length < frames) {
-      this.levels = new Float32Array(frames);
-      this.heard = filter ? blocks.map(() => new Float32Array(frames)) : [];
-    }
+    const { filter, level } = this;
+    const { kernels } = this.facts;
     let sources = blocks;
     if (filter) {
-      sources = this.heard;
-      blocks.forEach((block, c) => this.heard[c].set(block.subarray(0, frames)));
-      filter(this.heard, frames);
+      sources = this.heard.map((plane) => plane());
+      sources.forEach((heard, c) => heard.set(blocks[c].subarray(0, frames)));
+      filter(sources, frames);
     }
-    const { levels } = this;
-    for (let i = 0; i < frames; i++) {
-      let largest = 0;
-      for (let c = 0; c < channels; c++) {
-        const magnitude = Math.abs(sources[c][i]);
-        if (magnitude > largest) largest = magnitude;
-      }
-      levels[i] = level ? level(largest) : largest;
-    }
+    const levels = this.levels();
+    levels.fill(0, 0, frames);
+    for (const source of sources)
+      if (kernels) kernels.run.loudest(levels.byteOffset, source.byteOffset, frames);
+      else for (let i = 0; i < frames; i++) levels[i] = Math.max(levels[i], Math.abs(source[i]));
+    if (level) for (let i = 0; i < frames; i++) levels[i] = level(levels[i]);
     return levels;
   }
 }

@@ -1,15 +1,25 @@
-import type { FileSource, LoopJob, MixJob, PictureJob, RenderAnswer, RenderedLoop, RenderedPicture, RenderJob } from "@/workers/render-messages";
+import type { FileSource, HelperThere, LoopJob, MixJob, PictureJob, RenderAnswer, RenderedLoop, RenderedPicture, RenderJob } from "@/workers/render-messages";
 
 type Waiting = { resolve: (rendered: RenderedLoop | RenderedPicture | null) => void; reject: (problem: Error) => void };
 type Ask<Job> = Omit<Job, "id" | "kind">;
 
+/** Workers that take their share of a picture's rows: one for every processor but the first, and no more than help. */
+const helperCount = () => Math.min(3, Math.max(0, (navigator.hardwareConcurrency || 1) - 1));
+
 /** The rendering worker as promises. A job that a newer one for the same place replaced gives null. */
 export class Renderer {
   private readonly worker = new Worker(new URL("../../workers/render.worker.ts", import.meta.url), { type: "module" });
+  private readonly helpers: Worker[];
   private readonly waiting = new Map<number, Waiting>();
   private last = 0;
 
   constructor() {
+    this.helpers = Array.from({ length: helperCount() }, () => new Worker(new URL("../../workers/rows.worker.ts", import.meta.url), { type: "module" }));
+    for (const helper of this.helpers) {
+      const { port1, port2 } = new MessageChannel();
+      helper.postMessage("port", [port1]);
+      this.worker.postMessage({ kind: "helper" } satisfies HelperThere, [port2]);
+    }
     this.worker.onmessage = ({ data }: MessageEvent<RenderAnswer>) => {
       const asked = this.waiting.get(data.id);
       this.waiting.delete(data.id);
@@ -44,6 +54,6 @@ export class Renderer {
   }
 
   close(): void {
-    this.worker.terminate();
+    for (const worker of [this.worker, ...this.helpers]) worker.terminate();
   }
 }

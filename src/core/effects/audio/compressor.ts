@@ -41,11 +41,26 @@ export const compressor = defineAudioEffect({
     sideChain: hertz({ label: "Side-chain low cut", help: "Keeps lows from working it.", min: 10, max: 1000, default: 10, off: "min" }),
   },
   key: ["threshold", "ratio"],
-  create({ threshold, ratio, attack, release, knee, makeUp, lookAhead, detector, sideChain }, { sampleRate, channels }) {
+  create({ threshold, ratio, attack, release, knee, makeUp, lookAhead, detector, sideChain }, { sampleRate, channels, kernels }) {
     const latency = Math.round((lookAhead / 1000) * sampleRate);
-    const hold = new Hold(latency, channels);
+    const hold = new Hold(latency, channels, kernels);
     const ballistics = new Ballistics(attack, release, sampleRate);
-    const side = new SideChain(sideChain > 10 ? sideChain : null, detector, sampleRate, channels);
+    const side = new SideChain(sideChain > 10 ? sideChain : null, detector, { sampleRate, channels, kernels });
+    if (kernels) {
+      const { run } = kernels;
+      return {
+        latency,
+        tail: 0,
+        process(blocks, frames) {
+          const gains = side.listen(blocks, frames).byteOffset;
+          run.wantedReduction(gains, frames, threshold, knee, knee > 0 ? 0.5 / knee : 0, 1 - 1 / ratio);
+          ballistics.followBy(kernels, gains, frames);
+          run.gainsOf(gains, frames, makeUp);
+          hold.process(blocks, frames);
+          for (const block of blocks) run.multiply(block.byteOffset, gains, frames);
+        },
+      };
+    }
     // A block at a time through a table: a logarithm and a power a sample would else be most of the work.
     const wanted = functionTable((magnitude) => {
       const input = toDecibels(Math.abs(magnitude));

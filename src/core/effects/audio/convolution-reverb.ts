@@ -53,7 +53,7 @@ export const convolutionReverb = defineAudioEffect({
   },
   key: ["preDelay", "level"],
   defaultMix: 25,
-  create({ trim, preDelay, level }, { sampleRate, channels }, { files }) {
+  create({ trim, preDelay, level }, { sampleRate, channels, kernels }, { files }) {
     const given = files.response;
     if (given?.kind !== "impulse") return { latency: 0, tail: 0, process: () => undefined };
     const responses = prepare(given, trim, sampleRate);
@@ -62,7 +62,7 @@ export const convolutionReverb = defineAudioEffect({
     const block = 2 ** Math.min(14, Math.max(9, Math.round(Math.log2(length / 8))));
     const lines = Array.from({ length: channels }, (_, c) => new Convolver(responses[c % responses.length], block));
     const pre = Math.round((preDelay / 1000) * sampleRate);
-    const hold = new Hold(pre, channels);
+    const hold = new Hold(pre, channels, kernels);
     const gain = fromDecibels(level);
     return {
       latency: block,

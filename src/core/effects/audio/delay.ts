@@ -1,3 +1,4 @@
+import { Line } from "../../kernels/line";
 import { firstOrder, SectionState } from "../../signal/biquad";
 import { defineAudioEffect } from "../define";
 import { beatsPerMinute, choice, hertz, milliseconds, percent } from "../parameter";
@@ -69,23 +70,32 @@ export const delay = defineAudioEffect({
   },
   key: ["time", "feedback"],
   defaultMix: 25,
-  create({ time, note, tempo, feedback, path, lowCut, highCut }, { sampleRate, channels }) {
+  create({ time, note, tempo, feedback, path, lowCut, highCut }, { sampleRate, channels, kernels }) {
     const seconds = note === "none" ? time / 1000 : (quarters[note] * 60) / tempo;
     const length = Math.max(1, Math.round(seconds * sampleRate));
     const amount = feedback / 100;
+    const crossing = path === "ping-pong" && channels >= 2;
+    const repeats = amount > 0 ? Math.ceil(Math.log(1e-3) / Math.log(amount)) : 0;
+    const tail = length * (1 + repeats);
+    if (kernels && !crossing && lowCut <= 10 && highCut >= 20000) {
+      const lines = Array.from({ length: channels }, () => new Line(kernels, length));
+      return {
+        latency: 0,
+        tail,
+        process: (blocks, frames) => lines.forEach((line, c) => line.run(blocks[c].byteOffset, frames, (x, at, run) => kernels.run.comb(x, at, run, amount))),
+      };
+    }
     const lines = Array.from({ length: channels }, () => new Float32Array(length));
     const loopFilters = lines.map(() => [
       ...(lowCut > 10 ? [new SectionState(firstOrder("high-pass", lowCut, sampleRate))] : []),
       ...(highCut < 20000 ? [new SectionState(firstOrder("low-pass", highCut, sampleRate))] : []),
     ]);
-    const crossing = path === "ping-pong" && channels >= 2;
     const heard = lines.map(() => new Float32Array(length));
     const returned = lines.map(() => new Float32Array(length));
-    const repeats = amount > 0 ? Math.ceil(Math.log(1e-3) / Math.log(amount)) : 0;
     let at = 0;
     return {
       latency: 0,
-      tail: length * (1 + repeats),
+      tail,
       process(blocks, frames) {
         if (!crossing && loopFilters[0].length === 0) {
           at = plainly(blocks, frames, lines, amount, at);

@@ -23,13 +23,14 @@ export const gain = defineAudioEffect({
     }),
   },
   key: ["gain"],
-  create({ gain, polarity }) {
+  create({ gain, polarity }, { kernels }) {
     const f = factor(gain, polarity);
     return {
       latency: 0,
       tail: 0,
       process(channels, frames) {
-        for (const x of channels) for (let i = 0; i < frames; i++) x[i] *= f;
+        if (kernels) for (const x of channels) kernels.run.scale(x.byteOffset, frames, f);
+        else for (const x of channels) for (let i = 0; i < frames; i++) x[i] *= f;
       },
     };
   },

@@ -32,10 +32,10 @@ export const gate = defineAudioEffect({
     sideChain: hertz({ label: "Side-chain low cut", help: "Keeps lows from opening it.", min: 10, max: 2000, default: 10, off: "min" }),
   },
   key: ["threshold", "range"],
-  create({ threshold, ratio, range, attack, hold, release, knee, lookAhead, detector, sideChain }, { sampleRate, channels }) {
+  create({ threshold, ratio, range, attack, hold, release, knee, lookAhead, detector, sideChain }, { sampleRate, channels, kernels }) {
     const latency = Math.round((lookAhead / 1000) * sampleRate);
-    const line = new Hold(latency, channels);
-    const side = new SideChain(sideChain > 10 ? sideChain : null, detector, sampleRate, channels);
+    const line = new Hold(latency, channels, kernels);
+    const side = new SideChain(sideChain > 10 ? sideChain : null, detector, { sampleRate, channels, kernels });
     const wantedAt = functionTable((magnitude) => {
       const input = toDecibels(Math.abs(magnitude));
       return input - expandedLevel(input, threshold, ratio, knee, range);
@@ -62,7 +62,8 @@ export const gate = defineAudioEffect({
           gains[i] = gainOf(reduction);
         }
         line.process(blocks, frames);
-        for (const block of blocks) for (let i = 0; i < frames; i++) block[i] *= gains[i];
+        if (kernels) for (const block of blocks) kernels.run.multiply(block.byteOffset, gains.byteOffset, frames);
+        else for (const block of blocks) for (let i = 0; i < frames; i++) block[i] *= gains[i];
       },
     };
   },

@@ -1,4 +1,4 @@
-import { cascade, section, sectionResponse } from "../../signal/biquad";
+import { section, sectionResponse } from "../../signal/biquad";
 import { multiply, one } from "../../signal/complex";
 import { defineAudioEffect } from "../define";
 import { hertz, percent, plain } from "../parameter";
@@ -36,8 +36,8 @@ export const humRemoval = defineAudioEffect({
     depth: percent({ label: "Depth", help: "How much of it is taken.", min: 0, max: 100, default: 100 }),
   },
   key: ["frequency", "harmonics"],
-  create(values, { sampleRate, channels }) {
-    return { latency: 0, tail: Math.min(sampleRate, Math.ceil((2.2 * sampleRate) / (Math.PI * values.width))), process: cascade(bells(values, sampleRate), channels) };
+  create(values, { sampleRate }) {
+    return { tail: Math.min(sampleRate, Math.ceil((2.2 * sampleRate) / (Math.PI * values.width))), sections: bells(values, sampleRate) };
   },
   response: (values, frequency, sampleRate) =>
     bells(values, sampleRate)

@@ -35,7 +35,7 @@ export const limiter = defineAudioEffect({
     }),
   },
   key: ["ceiling", "drive"],
-  create({ ceiling, drive, release, lookAhead, peaks }, { sampleRate, channels }) {
+  create({ ceiling, drive, release, lookAhead, peaks }, { sampleRate, channels, kernels }) {
     const ahead = Math.max(1, Math.round((lookAhead / 1000) * sampleRate));
     const most = fromDecibels(ceiling);
     const before = fromDecibels(drive);
@@ -43,7 +43,7 @@ export const limiter = defineAudioEffect({
     const meters = peaks === "true" ? Array.from({ length: channels }, () => new TruePeakMeter()) : [];
     const lag = peaks === "true" ? TruePeakMeter.latency : 0;
     const latency = ahead + lag;
-    const hold = new Hold(latency, channels);
+    const hold = new Hold(latency, channels, kernels);
     const minimum = new SlidingMinimum(ahead + 1);
     // Gains as whole numbers of 2⁻⁴⁰: their running sum is exact and so never drifts.
     const unit = 2 ** 40;

@@ -1,6 +1,6 @@
 import { LoudnessMeter } from "../../measure/loudness-meter";
 import { fromDecibels } from "../../signal/decibels";
-import { defineAudioEffect } from "../define";
+import { defineAudioEffect, type AudioProcessor } from "../define";
 import { choice, decibels, loudnessUnits } from "../parameter";
 import { limiter } from "./limiter";
 
@@ -42,7 +42,7 @@ export const loudnessTarget = defineAudioEffect({
     const wanted = Number.isFinite(loudness) ? target - loudness : 0;
     const gain = fromDecibels(beyond === "softer" ? Math.min(wanted, ceiling - peak) : wanted);
     // Only where it is needed: a limiter that never works would still lag.
-    const limits = beyond === "limit" && peak + wanted > ceiling ? limiter.create({ ceiling, drive: 0, release: 120, lookAhead: 5, peaks: "true" }, facts, { files: {}, learnt: null }) : null;
+    const limits = beyond === "limit" && peak + wanted > ceiling ? (limiter.create({ ceiling, drive: 0, release: 120, lookAhead: 5, peaks: "true" }, facts, { files: {}, learnt: null }) as AudioProcessor) : null;
     return {
       latency: limits?.latency ?? 0,
       tail: 0,

@@ -1,4 +1,4 @@
-import { cascade, section, sectionResponse } from "../../signal/biquad";
+import { section, sectionResponse } from "../../signal/biquad";
 import { multiply, one } from "../../signal/complex";
 import { defineAudioEffect } from "../define";
 import { choice, decibels, hertz, quality, rows } from "../parameter";
@@ -43,11 +43,11 @@ export const parametricEq = defineAudioEffect({
     }),
   },
   key: ["bands"],
-  create({ bands }, { sampleRate, channels }) {
+  create({ bands }, { sampleRate }) {
     const sections = bands.map((b) => section(b.shape, b.frequency, b.q, b.gain, sampleRate));
     // A band rings for about Q periods of its frequency per 9 dB; 60 dB are reached well within this.
     const tail = Math.ceil(Math.max(0, ...bands.map((b) => ((2.5 * Math.max(b.q, 0.7)) / b.frequency) * sampleRate)));
-    return { latency: 0, tail, process: cascade(sections, channels) };
+    return { tail, sections };
   },
   response: ({ bands }, frequency, sampleRate) =>
     bands

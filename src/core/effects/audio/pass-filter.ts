@@ -1,6 +1,6 @@
-import { butterworth, cascade, sectionResponse, type Slope } from "../../signal/biquad";
+import { butterworth, sectionResponse, type Slope } from "../../signal/biquad";
 import { multiply, one } from "../../signal/complex";
-import type { AudioContextFacts, AudioProcessor } from "../define";
+import type { AudioContextFacts, SectionCascade } from "../define";
 import { choice } from "../parameter";
 
 /** What high-pass and low-pass share: the slopes, and a Butterworth cascade with its response. */
@@ -24,11 +24,11 @@ interface PassValues {
 /** Pre: cutoff in hertz. The tail is the time in which the slowest stage falls by 60 dB. */
 export function passFilter(shape: "low-pass" | "high-pass") {
   return {
-    create({ cutoff, slope }: PassValues, { sampleRate, channels }: AudioContextFacts): AudioProcessor {
+    create({ cutoff, slope }: PassValues, { sampleRate }: AudioContextFacts): SectionCascade {
       const sections = butterworth(shape, cutoff, slope, sampleRate);
       const slowest = Math.max(...sections.map((s) => Math.sqrt(Math.abs(s.a2)) || Math.abs(s.a1)));
       const tail = Math.min(sampleRate, Math.ceil(Math.log(1e-3) / Math.log(Math.min(slowest, 0.99999))));
-      return { latency: 0, tail, process: cascade(sections, channels) };
+      return { tail, sections };
     },
     response: ({ cutoff, slope }: PassValues, frequency: number, sampleRate: number) =>
       butterworth(shape, cutoff, slope, sampleRate)

@@ -24,16 +24,17 @@ export const plate = defineAudioEffect({
   parameters: reverbParameters({ decay: 1.2, preDelay: 18, damping: 6000, lowCut: 120, highCut: 12000 }),
   key: ["decay", "preDelay"],
   defaultMix: 22,
-  create({ decay, damping, size, ...entry }, { sampleRate, channels }) {
+  create({ decay, damping, size, ...entry }, { sampleRate, channels, kernels }) {
     const samples = (ms: number) => Math.max(1, Math.round((ms / 1000) * sampleRate));
-    const input = new ReverbInput(entry, sampleRate, channels);
-    const diffuser = new Diffuser(diffusion.map((ms) => samples((ms * size) / 100)), 0.6);
+    const input = new ReverbInput(entry, { sampleRate, channels, kernels });
+    const diffuser = new Diffuser(diffusion.map((ms) => samples((ms * size) / 100)), 0.6, kernels);
     const network = new FeedbackNetwork({
       lengths: lineTimes.map((ms) => samples((ms * size) / 100)),
       decay,
       damping: damping < 20000 ? damping : null,
       sampleRate,
       outputs: channels,
+      kernels,
     });
     return {
       latency: 0,
@@ -41,8 +42,9 @@ export const plate = defineAudioEffect({
       process(blocks, frames) {
         inSteps(frames, (from, run) => {
           input.take(blocks, from, run);
-          diffuser.process(input.mono, run);
-          network.process(input.mono, blocks, from, run);
+          const mono = input.mono();
+          diffuser.process(mono, run);
+          network.process(mono, blocks, from, run);
         });
       },
     };

@@ -1,4 +1,7 @@
+import { planeIn } from "../../kernels/plane";
 import { butterworth, cascade } from "../../signal/biquad";
+import { Hold } from "../../signal/hold";
+import type { AudioContextFacts } from "../define";
 import { hertz, milliseconds, percent, seconds } from "../parameter";
 
 /** What the algorithmic reverbs share: their parameters, with defaults of each one's own. */
@@ -19,45 +22,41 @@ export const stepLimit = 512;
  * circuit at the ends of their ranges.
  */
 export class ReverbInput {
-  readonly mono = new Float32Array(stepLimit);
-  private readonly monos = [this.mono];
+  /** Where the samples are left; to be looked at only once everything has been created. */
+  readonly mono: () => Float32Array;
+  /** Samples of pre-delay. */
+  readonly delay: number;
   private readonly filter: (blocks: readonly Float32Array[], frames: number) => void;
-  private readonly line: Float32Array;
-  private at = 0;
+  private readonly hold: Hold;
 
   constructor(
     { lowCut, highCut, preDelay }: { readonly lowCut: number; readonly highCut: number; readonly preDelay: number },
-    sampleRate: number,
-    private readonly channels: number,
+    private readonly facts: AudioContextFacts,
   ) {
+    const { sampleRate, kernels } = facts;
     this.filter = cascade(
       [
         ...(lowCut > 10 ? butterworth("high-pass", lowCut, "12", sampleRate) : []),
         ...(highCut < 20000 ? butterworth("low-pass", highCut, "12", sampleRate) : []),
       ],
       1,
+      kernels,
     );
-    this.line = new Float32Array(Math.round((preDelay / 1000) * sampleRate) + 1);
-  }
-
-  /** Samples of pre-delay. */
-  get delay(): number {
-    return this.line.length - 1;
+    this.delay = Math.round((preDelay / 1000) * sampleRate);
+    this.hold = new Hold(this.delay, 1, kernels);
+    this.mono = planeIn(kernels, stepLimit);
   }
 
   /** Leaves the next `run` samples in `mono`. Pre: `run` ≤ stepLimit. */
   take(blocks: readonly Float32Array[], from: number, run: number): void {
-    const { mono, channels, line, delay } = this;
+    const { channels, kernels } = this.facts;
+    const mono = this.mono();
     mono.fill(0, 0, run);
-    for (const block of blocks) for (let i = 0; i < run; i++) mono[i] += block[from + i] / channels;
-    this.filter(this.monos, run);
-    let { at } = this;
-    for (let i = 0; i < run; i++) {
-      line[at] = mono[i];
-      at = at === delay ? 0 : at + 1;
-      mono[i] = line[at];
-    }
-    this.at = at;
+    for (const block of blocks)
+      if (kernels) kernels.run.addScaled(mono.byteOffset, block.byteOffset + 4 * from, run, 1 / channels);
+      else for (let i = 0; i < run; i++) mono[i] += block[from + i] / channels;
+    this.filter([mono], run);
+    this.hold.process([mono], run);
   }
 }
 

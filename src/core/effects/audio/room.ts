@@ -1,3 +1,4 @@
+import { planeIn } from "../../kernels/plane";
 import { Diffuser } from "../../signal/diffuser";
 import { FeedbackNetwork } from "../../signal/feedback-network";
 import { defineAudioEffect } from "../define";
@@ -54,9 +55,9 @@ export const roomReverb = defineAudioEffect({
   },
   key: ["decay", "size"],
   defaultMix: 25,
-  create({ decay, damping, size, reflections, ...entry }, { sampleRate, channels }) {
+  create({ decay, damping, size, reflections, ...entry }, { sampleRate, channels, kernels }) {
     const samples = (ms: number) => Math.max(1, Math.round((ms / 1000) * sampleRate));
-    const input = new ReverbInput(entry, sampleRate, channels);
+    const input = new ReverbInput(entry, { sampleRate, channels, kernels });
     const direct = Math.hypot(...source.map((s, d) => s - listener[d]));
     // Delay against the direct sound, level by distance and by the walls on the way.
     const taps = Array.from({ length: channels }, (_, c) =>
@@ -67,24 +68,26 @@ export const roomReverb = defineAudioEffect({
     );
     const longest = Math.max(...taps.flat().map((t) => t.delay));
     const past = new Float32Array(longest + stepLimit);
-    const diffuser = new Diffuser(diffusion.map((ms) => samples((ms * size) / 100)), 0.6);
+    const diffuser = new Diffuser(diffusion.map((ms) => samples((ms * size) / 100)), 0.6, kernels);
     const network = new FeedbackNetwork({
       lengths: lineTimes.map((ms) => samples((ms * size) / 100)),
       decay,
       damping: damping < 20000 ? damping : null,
       sampleRate,
       outputs: channels,
+      kernels,
     });
-    const late = new Float32Array(stepLimit);
+    const latePlane = planeIn(kernels, stepLimit);
     return {
       latency: 0,
       tail: Math.ceil(decay * sampleRate) + input.delay + longest,
       process(blocks, frames) {
         inSteps(frames, (from, run) => {
           input.take(blocks, from, run);
+          const [mono, late] = [input.mono(), latePlane()];
           past.copyWithin(0, run);
-          past.set(input.mono.subarray(0, run), past.length - run);
-          late.set(input.mono.subarray(0, run));
+          past.set(mono.subarray(0, run), past.length - run);
+          late.set(mono.subarray(0, run));
           diffuser.process(late, run);
           network.process(late, blocks, from, run);
           const now = past.length - run;

@@ -76,8 +76,8 @@ export const spring = defineAudioEffect({
   parameters: reverbParameters({ decay: 1.8, preDelay: 0, damping: 3500, lowCut: 150, highCut: 5000 }),
   key: ["decay", "size"],
   defaultMix: 25,
-  create({ decay, damping, size, ...entry }, { sampleRate, channels }) {
-    const input = new ReverbInput(entry, sampleRate, channels);
+  create({ decay, damping, size, ...entry }, { sampleRate, channels, kernels }) {
+    const input = new ReverbInput(entry, { sampleRate, channels, kernels });
     const stretch = Math.max(1, Math.round(sampleRate / 2 / chirpTop));
     const springs = Array.from({ length: channels }, () =>
       springTimes.map((ms, k) => {
@@ -103,7 +103,8 @@ export const spring = defineAudioEffect({
       process(blocks, frames) {
         inSteps(frames, (from, run) => {
           input.take(blocks, from, run);
-          for (let i = 0; i < run; i++) chirp[i] = before.next(input.mono[i]);
+          const mono = input.mono();
+          for (let i = 0; i < run; i++) chirp[i] = before.next(mono[i]);
           rumble.process(chirp, run);
           for (let c = 0; c < channels; c++) {
             const block = blocks[c];

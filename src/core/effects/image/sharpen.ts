@@ -1,23 +1,43 @@
-import { decodeSrgb, encodeSrgb } from "../../colour/srgb";
-import { localKernels } from "../../kernels/local";
-import { diagonal } from "../../picture/frame";
+import type { KernelInstance } from "../../kernels/instance";
+import { RowBlur, RowRing } from "../../kernels/row-blur";
+import { diagonal, type Frame } from "../../picture/frame";
 import { gaussianKernel, gaussianPasses, widestKernel } from "../../picture/gaussian";
-import { applyTable, functionTable } from "../../numeric/function-table";
-import { luminancePass, luminanceWeights } from "../../picture/luminance";
-import { defineImageEffect } from "../define";
+import { luminanceWeights } from "../../picture/luminance";
+import { defineImageEffect, type Near } from "../define";
 import { percent } from "../parameter";
 import { nothing } from "./work";
 
-const encode = functionTable(encodeSrgb);
-const decode = functionTable(decodeSrgb);
 /** Next to black colours are not scaled: there is next to nothing to sharpen, and little to divide by. */
 const leastLuminance = 1e-6;
+/** Added to the luminance before its root, so that the root is about as steep at black as sRGB's curve is. */
+const toe = 0.004;
+
+/** The same by kernels, as rows come. */
+const near = ({ width, height }: Frame, half: Float64Array, share: number, least: number): Near => ({
+  reach: half.length - 1,
+  start(kernels: KernelInstance) {
+    const blur = new RowBlur(kernels, width, height, half);
+    const sharp = new RowRing(kernels, width, 2 * blur.reach + 1);
+    const soft = new RowRing(kernels, width, 1).at(0);
+    const [wr, wg, wb] = luminanceWeights;
+    return {
+      take(y, [r, g, b]) {
+        kernels.run.lightness(r, g, b, sharp.at(y), width, wr, wg, wb, toe);
+        blur.take(y, sharp.at(y));
+      },
+      give(y, [r, g, b], to) {
+        blur.give(y, soft);
+        kernels.run.sharpen(r, g, b, sharp.at(y), soft, width, share, least, toe, to[0], to[1], to[2]);
+      },
+    };
+  },
+});
 
 /**
- * Unsharp mask: the distance of the encoded luminance from its blur, times the amount, is added to it, and the colours
+ * Unsharp mask: the distance of the lightness from its blur, times the amount, is added to it, and the colours
  * are scaled to the luminance that makes, so that they do not shift; differences below the threshold are left alone.
- * Encoded, since there steps look alike in dark and light. The radius is a share of the diagonal.
- * Source: unsharp masking, Gonzalez & Woods, Digital Image Processing, §3.6.
+ * Lightness, ∛(Y + 0.004), since there steps look alike in dark and light. The radius is a share of the diagonal.
+ * Source: unsharp masking, Gonzalez & Woods, Digital Image Processing, §3.6; the cube root as in CIE 15's L*.
  */
 export const sharpen = defineImageEffect({
   id: "image.sharpen",
@@ -37,53 +57,33 @@ export const sharpen = defineImageEffect({
     const sigma = (radius / 100) * diagonal(frame);
     if (amount === 0 || sigma < 0.1) return nothing;
     const [share, least] = [amount / 100, threshold / 100];
-    const { width, height } = frame;
-    const rows = sigma > widestKernel ? undefined : localKernels()?.rows;
-    if (rows) {
-      const kernel = gaussianKernel(sigma);
-      return {
-        kind: "area",
-        scratch: 1,
-        passes: [
-          luminancePass(frame, (_, s) => s[0], encode),
-          {
-            lines: height,
-            run(planes, [luminance], from, to) {
-              rows.blur(luminance, frame, kernel, from, to, (row, count, sharp, soft, pitch) => {
-                for (let k = 0; k < count; k++) rows.sharpen(planes, (row + k) * width, width, luminanceWeights, sharp + 4 * k * pitch, soft + 4 * k * pitch, share, least, decode);
-              });
-            },
-          },
-        ],
-      };
-    }
+    const { width } = frame;
+    const [wr, wg, wb] = luminanceWeights;
     return {
       kind: "area",
       scratch: 3,
+      near: sigma > widestKernel ? undefined : near(frame, gaussianKernel(sigma), share, least),
       passes: [
-        luminancePass(frame, (_, s) => s[0], encode),
+        {
+          lines: frame.height,
+          run([r, g, b], [lightness], from, to) {
+            for (let i = from * width; i < to * width; i++) lightness[i] = Math.cbrt(wr * r[i] + wg * g[i] + wb * b[i] + toe);
+          },
+        },
         ...gaussianPasses(frame, sigma, (_, s) => s[0], (_, s) => s[1], (_, s) => s[2]),
         {
-          lines: height,
-          run([r, g, b], [luminance, , blurred], from, to) {
-            const [wr, wg, wb] = luminanceWeights;
-            const line = new Float32Array(width);
-            for (let y = from; y < to; y++) {
-              for (let x = 0, i = y * width; x < width; x++, i++) {
-                const difference = luminance[i] - blurred[i];
-                const size = Math.max(0, Math.abs(difference) - least);
-                // The threshold is taken off, not cut at, so that nothing jumps where it lies.
-                line[x] = luminance[i] + share * (difference < 0 ? -size : size);
-              }
-              applyTable(decode, line, 0, width);
-              for (let x = 0, i = y * width; x < width; x++, i++) {
-                const is = wr * r[i] + wg * g[i] + wb * b[i];
-                if (is <= leastLuminance) continue;
-                const factor = Math.max(0, line[x]) / is;
-                r[i] *= factor;
-                g[i] *= factor;
-                b[i] *= factor;
-              }
+          lines: frame.height,
+          run([r, g, b], [lightness, , blurred], from, to) {
+            for (let i = from * width; i < to * width; i++) {
+              const is = lightness[i] ** 3 - toe;
+              if (is <= leastLuminance) continue;
+              const difference = lightness[i] - blurred[i];
+              // The threshold is taken off, not cut at, so that nothing jumps where it lies.
+              const size = Math.max(0, Math.abs(difference) - least);
+              const factor = Math.max(0, (lightness[i] + share * (difference < 0 ? -size : size)) ** 3 - toe) / is;
+              r[i] *= factor;
+              g[i] *= factor;
+              b[i] *= factor;
             }
           },
         },

@@ -1,0 +1,126 @@
+import { longestBlock, type AudioContextFacts, type AudioProcessor, type SectionCascade } from "../effects/define";
+import { KernelInstance } from "../kernels/instance";
+import { planeIn } from "../kernels/plane";
+import { cascade, type Section } from "../signal/biquad";
+import { Hold } from "../signal/hold";
+import { activeSettings, type Resources } from "./active";
+import type { Chain } from "./model";
+
+/** `wet = dry + (wet − dry) · share`, in place; nothing is computed at either end, so that both are exact. */
+function mixInto(wet: readonly Float32Array[], dry: readonly Float32Array[], share: number, frames: number, kernels?: KernelInstance): void {
+  wet.forEach((w, c) => {
+    const d = dry[c];
+    if (share === 0) w.set(d.subarray(0, frames));
+    else if (kernels) kernels.run.mixPlanes(w.byteOffset, d.byteOffset, frames, share);
+    else for (let i = 0; i < frames; i++) w[i] = d[i] + (w[i] - d[i]) * share;
+  });
+}
+
+/** A processor with a dry path beside it, level-true and aligned to the sample. */
+function withDryPath(wet: AudioProcessor, share: number, { channels, kernels }: AudioContextFacts): AudioProcessor {
+  if (share === 1) return wet;
+  const hold = new Hold(wet.latency, channels, kernels);
+  const planes = Array.from({ length: channels }, () => planeIn(kernels, longestBlock));
+  return {
+    latency: wet.latency,
+    tail: wet.tail,
+    process(blocks, frames) {
+      const dry = planes.map((plane) => plane());
+      dry.forEach((d, c) => d.set(frames === d.length ? blocks[c] : blocks[c].subarray(0, frames)));
+      hold.process(dry, frames);
+      wet.process(blocks, frames);
+      mixInto(blocks, dry, share, frames, kernels);
+    },
+  };
+}
+
+/** An effect of a chain, and its share of the mix. */
+interface Part {
+  readonly made: AudioProcessor | SectionCascade;
+  readonly share: number;
+}
+
+/** The parts as processors; neighbours that are sections alone, and whole, become one. */
+function joined(parts: readonly Part[], facts: AudioContextFacts): AudioProcessor[] {
+  const out: AudioProcessor[] = [];
+  let sections: Section[] = [];
+  let tail = 0;
+  const close = () => {
+    if (sections.length > 0) out.push({ latency: 0, tail, process: cascade(sections, facts.channels, facts.kernels) });
+    [sections, tail] = [[], 0];
+  };
+  for (const { made, share } of parts) {
+    if ("sections" in made && share === 1) {
+      sections.push(...made.sections);
+      tail += made.tail;
+      continue;
+    }
+    close();
+    out.push(withDryPath("sections" in made ? { latency: 0, tail: made.tail, process: cascade(made.sections, facts.channels, facts.kernels) } : made, share, facts));
+  }
+  close();
+  return out;
+}
+
+export interface PreparedChain extends AudioProcessor {
+  /** Reads `frames` samples from `from` on, silence beyond the source's end, and writes them from `to` on; what lies before the target's beginning or beyond its end is dropped. */
+  through(source: readonly Float32Array[], from: number, target: readonly Float32Array[], to: number, frames: number): void;
+  /** Effects and files that are not here, and effects that had nothing to learn from (see `learning`). */
+  readonly missing: readonly string[];
+}
+
+/**
+ * Makes a chain ready to run. `strength` in percent blends the whole chain with the untouched material, aligned to the
+ * sample. Its blocks lie in a memory that it shares with its kernels, so that what is processed is copied there once,
+ * and back.
+ */
+export const prepareAudioChain = (chain: Chain, strength: number, facts: AudioContextFacts, resources: Resources = {}): PreparedChain => prepare(chain, strength, { ...facts, kernels: KernelInstance.make() ?? undefined }, resources);
+
+/** Only how far a chain lags and goes on, and what is missing. */
+export function chainFacts(chain: Chain, strength: number, facts: AudioContextFacts, resources: Resources = {}): Omit<PreparedChain, "process" | "through"> {
+  const { latency, tail, missing } = prepare(chain, strength, facts, resources);
+  return { latency, tail, missing };
+}
+
+function prepare(chain: Chain, strength: number, facts: AudioContextFacts, resources: Resources): PreparedChain {
+  const { active, missing } = activeSettings(chain, "audio", resources);
+  const parts = active.flatMap(({ index, effect, values, share, files }): Part[] => {
+    const learnt = resources.learnt?.get(index) ?? null;
+    if (effect.analyse && !learnt) {
+      missing.push(`${effect.id}, which has to hear the whole material first`);
+      return [];
+    }
+    return [{ made: effect.create(values, facts, { files, learnt }), share }];
+  });
+  const processors = joined(parts, facts);
+  const series: AudioProcessor = {
+    latency: processors.reduce((sum, p) => sum + p.latency, 0),
+    tail: processors.reduce((sum, p) => sum + p.tail, 0),
+    process: (blocks, frames) => processors.forEach((part) => part.process(blocks, frames)),
+  };
+  const whole = withDryPath(series, Math.min(100, Math.max(0, strength)) / 100, facts);
+  const planes = Array.from({ length: facts.channels }, () => planeIn(facts.kernels, longestBlock));
+  const through: PreparedChain["through"] = (source, from, target, to, frames) => {
+    const blocks = planes.map((plane) => plane());
+    for (let done = 0; done < frames; done += longestBlock) {
+      const run = Math.min(longestBlock, frames - done);
+      const have = Math.max(0, Math.min(run, source[0].length - from - done));
+      const [first, last] = [Math.max(0, -(to + done)), Math.max(0, Math.min(run, target[0].length - to - done))];
+      blocks.forEach((block, c) => {
+        block.set(source[c].subarray(from + done, from + done + have));
+        if (have < run) block.fill(0, have, run);
+      });
+      whole.process(blocks, run);
+      if (first < last) blocks.forEach((block, c) => target[c].set(first === 0 && last === longestBlock ? block : block.subarray(first, last), to + done + first));
+    }
+  };
+  return {
+    latency: whole.latency,
+    tail: whole.tail,
+    missing,
+    through,
+    process(channels, frames) {
+      if (processors.length > 0) through(channels, 0, channels, 0, frames);
+    },
+  };
+}

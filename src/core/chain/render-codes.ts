@@ -1,0 +1,134 @@
+import { decodeSrgb } from "../colour/srgb";
+import type { DecodedFile } from "../effects/define";
+import { decodeCodes, encodeCodes, sourceTable, whiteCode, type CodedPicture } from "../picture/coded";
+import type { Frame } from "../picture/frame";
+import { convert, fuse, prepareSteps } from "../picture/point-program";
+import type { Resources } from "./active";
+import type { Chain } from "./model";
+import { planImage, type ImagePlan } from "./plan-image";
+import { forEachStrip, imageTurns, runPoints, runner, type ImageRunner } from "./run-image";
+import { reachOf, renderRows } from "./run-rows";
+
+/** A chain over a picture of codes. */
+export interface PictureTask {
+  readonly chain: Chain;
+  /** Percent. */
+  readonly strength: number;
+  readonly resources: Resources;
+  /** Bits of the result's codes: 8 as opaque RGBA, 16 as R G B. */
+  readonly bits: 8 | 16;
+}
+
+export interface CodedResult {
+  readonly picture: CodedPicture;
+  readonly missing: readonly string[];
+}
+
+const emptyPicture = ({ width, height }: Frame, bits: 8 | 16): CodedPicture =>
+  bits === 8 ? { width, height, channels: 4, codes: new Uint8ClampedArray(width * height * 4) } : { width, height, channels: 3, codes: new Uint16Array(width * height * 3) };
+
+/** Rows of a picture that another thread renders. */
+export interface RowTask {
+  readonly chain: Chain;
+  readonly strength: number;
+  readonly bits: 8 | 16;
+  /** The files that the chain depends on, by hash. */
+  readonly files: readonly (readonly [string, DecodedFile])[];
+  /** Size of the whole picture. */
+  readonly frame: Frame;
+  /** The rows from `top` on that are needed; its memory serves for the result where that fits. */
+  readonly source: CodedPicture;
+  readonly top: number;
+  readonly from: number;
+  readonly to: number;
+}
+
+/** Renders the rows of a task: their codes, in a memory of their own that can be handed on. */
+export function runRowTask({ chain, strength, bits, files, frame, source, top, from, to }: RowTask): CodedPicture["codes"] {
+  const known = new Map(files);
+  const plan = planImage(chain, strength, frame, { files: (hash) => known.get(hash) }, "srgb");
+  const made = emptyPicture({ width: frame.width, height: to - from }, bits);
+  const turns = renderRows(plan, frame, { picture: source, top }, { picture: made, top: from }, from, to);
+  while (!turns.next().done);
+  return made.codes;
+}
+
+/** Others that render rows meanwhile; each takes one task at a time. */
+export interface RowHelpers {
+  readonly count: number;
+  run(helper: number, task: RowTask): Promise<CodedPicture["codes"]>;
+}
+
+/** Smaller pictures are done before another thread has its part. */
+const worthSharing = 200_000;
+
+/** Lets others have their turn; throws where the work is no longer wanted. */
+export type Breathe = () => Promise<void> | void;
+
+/**
+ * Renders a chain over a picture of codes, with helpers where there are any: each takes a share of the rows where every
+ * row depends on few others, else all is done here. Where `inPlace`, the source's memory is used up and, where it fits,
+ * used for the result. The result is the same to the bit however the work is shared.
+ */
+export async function renderCodes(task: PictureTask, source: CodedPicture, breathe: Breathe, options: { helpers?: RowHelpers; runner?: ImageRunner; inPlace?: boolean; files?: readonly (readonly [string, DecodedFile])[] } = {}): Promise<CodedResult> {
+  const { chain, strength, resources, bits } = task;
+  const { helpers, inPlace = false } = options;
+  const frame = { width: source.width, height: source.height };
+  const plan = planImage(chain, strength, frame, resources, "srgb");
+  const { missing } = plan;
+  const reach = reachOf(plan);
+  if (reach === null) return { picture: await renderPlanes(task, source, inPlace, breathe, options.runner ?? runner), missing };
+  const { width, height } = frame;
+  const parts = helpers && width * height >= worthSharing ? helpers.count + 1 : 1;
+  const bounds = Array.from({ length: parts + 1 }, (_, n) => Math.round((height * n) / parts));
+  const others = bounds.slice(1, -1).map((from, n) => {
+    const to = bounds[n + 2];
+    const [top, end] = [Math.max(0, from - reach), Math.min(height, to + reach)];
+    const own = width * source.channels;
+    const rows = source.codes.subarray(top * own, end * own);
+    // A memory of its own, which can be handed over.
+    const codes = new (whiteCode(source) === 65535 ? Uint16Array : Uint8Array)(rows.length);
+    codes.set(rows);
+    const part = { ...source, height: end - top, codes };
+    return { from, codes: helpers!.run(n, { chain, strength, bits, files: options.files ?? [], frame, source: part, top, from, to }) };
+  });
+  // A failure is met below; until then nobody listens.
+  others.forEach(({ codes }) => codes.catch(() => undefined));
+  const target = inPlace && bits === 16 && source.channels === 3 && whiteCode(source) === 65535 ? source : emptyPicture(frame, bits);
+  await patiently(renderRows(plan, frame, { picture: source, top: 0 }, { picture: target, top: 0 }, 0, bounds[1]), breathe);
+  for (const { from, codes } of others) target.codes.set(await codes, from * width * target.channels);
+  return { picture: target, missing };
+}
+
+/** Runs turns to their end; where `breathe` throws, they are ended. */
+export async function patiently<Result>(turns: Generator<void, Result>, breathe: Breathe): Promise<Result> {
+  try {
+    for (;;) {
+      const { done, value } = turns.next();
+      if (done) return value;
+      await breathe();
+    }
+  } finally {
+    turns.return(undefined as never);
+  }
+}
+
+/** By planes of the whole picture in linear light. */
+async function renderPlanes({ chain, strength, resources, bits }: PictureTask, source: CodedPicture, inPlace: boolean, breathe: Breathe, by: ImageRunner): Promise<CodedPicture> {
+  const { width, height } = source;
+  const plan: ImagePlan = planImage(chain, strength, { width, height }, resources);
+  const planes = [0, 1, 2].map(() => by.plane(width * height));
+  const linear = sourceTable(decodeSrgb, whiteCode(source) as 255 | 65535);
+  decodeCodes(source, 0, width * height, [linear, linear, linear], planes);
+  await breathe();
+  const rendered = await patiently(imageTurns(plan, { width, height, planes }, by), breathe);
+  const target = inPlace && bits === 16 && source.channels === 3 && whiteCode(source) === 65535 && rendered.width === width && rendered.height === height ? source : emptyPicture(rendered, bits);
+  const encode = prepareSteps(fuse(convert("linear", "srgb")));
+  forEachStrip(rendered.width, rendered.height, (strip) => {
+    const [first, count] = [strip.top * strip.width, strip.rows * strip.width];
+    const part = rendered.planes.map((p) => p.subarray(first, first + count));
+    runPoints(encode, part, strip);
+    encodeCodes(part, count, target, first);
+  });
+  return target;
+}

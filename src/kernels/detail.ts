@@ -1,0 +1,68 @@
+// AssemblyScript, 128-bit SIMD. Rows of pictures and their neighbours; twins in src/core/effects/image/sharpen.ts and src/core/picture/gaussian.ts.
+import { roots } from "./picture";
+
+/** `out = ∛(wr·r + wg·g + wb·b + toe)`, `count` floats; eight at a time. */
+export function lightness(r: usize, g: usize, b: usize, out: usize, count: i32, wr: f32, wg: f32, wb: f32, toe: f32): void {
+  const bytes = <usize>count << 2;
+  const x = f32x4.splat(wr), y = f32x4.splat(wg), z = f32x4.splat(wb), t = f32x4.splat(toe);
+  for (let i: usize = 0; i < bytes; i += 16)
+    v128.store(out + i, roots(f32x4.add(f32x4.add(f32x4.mul(x, v128.load(r + i)), f32x4.mul(y, v128.load(g + i))), f32x4.add(f32x4.mul(z, v128.load(b + i)), t))));
+}
+
+/**
+ * A symmetric kernel down the columns: `out[i] = k₀·row₀[i] + Σ kₙ·(row₋ₙ[i] + row₊ₙ[i])`. `rows`: the addresses of
+ * 2·`reach` + 1 rows from above to below; `kernel`: its middle and its lower half.
+ */
+export function columns(rows: usize, out: usize, count: i32, kernel: usize, reach: i32): void {
+  const bytes = <usize>count << 2;
+  const middle = rows + (<usize>reach << 2);
+  const k0 = v128.load32_splat(kernel);
+  let i: usize = 0;
+  for (; i + 64 <= bytes; i += 64) {
+    const at = <usize>load<u32>(middle) + i;
+    let s0 = f32x4.mul(k0, v128.load(at)), s1 = f32x4.mul(k0, v128.load(at, 16)), s2 = f32x4.mul(k0, v128.load(at, 32)), s3 = f32x4.mul(k0, v128.load(at, 48));
+    let above = middle, below = middle, k = kernel;
+    for (let n = 0; n < reach; n++) {
+      above -= 4;
+      below += 4;
+      k += 4;
+      const a = <usize>load<u32>(above) + i, b = <usize>load<u32>(below) + i;
+      const w = v128.load32_splat(k);
+      s0 = f32x4.add(s0, f32x4.mul(w, f32x4.add(v128.load(a), v128.load(b))));
+      s1 = f32x4.add(s1, f32x4.mul(w, f32x4.add(v128.load(a, 16), v128.load(b, 16))));
+      s2 = f32x4.add(s2, f32x4.mul(w, f32x4.add(v128.load(a, 32), v128.load(b, 32))));
+      s3 = f32x4.add(s3, f32x4.mul(w, f32x4.add(v128.load(a, 48), v128.load(b, 48))));
+    }
+    v128.store(out + i, s0);
+    v128.store(out + i, s1, 16);
+    v128.store(out + i, s2, 32);
+    v128.store(out + i, s3, 48);
+  }
+  for (; i < bytes; i += 16) {
+    let sum = f32x4.mul(k0, v128.load(<usize>load<u32>(middle) + i));
+    for (let n = 1; n <= reach; n++)
+      sum = f32x4.add(sum, f32x4.mul(v128.load32_splat(kernel + (<usize>n << 2)), f32x4.add(v128.load(<usize>load<u32>(middle - (<usize>n << 2)) + i), v128.load(<usize>load<u32>(middle + (<usize>n << 2)) + i))));
+    v128.store(out + i, sum);
+  }
+}
+
+/**
+ * Sharpens a row of three planes into three others: adds `share` times what the lightness `sharp` is beyond `soft` and
+ * `least`, and scales the colours to the luminance that makes; lightness as `lightness` gives it.
+ */
+export function sharpen(r: usize, g: usize, b: usize, sharp: usize, soft: usize, count: i32, share: f32, least: f32, toe: f32, or: usize, og: usize, ob: usize): void {
+  const bytes = <usize>count << 2;
+  const s = f32x4.splat(share), l = f32x4.splat(least), t = f32x4.splat(toe), zero = f32x4.splat(0), one = f32x4.splat(1), sign = i32x4.splat(0x80000000), black = f32x4.splat(<f32>1e-6);
+  for (let i: usize = 0; i < bytes; i += 16) {
+    const x = v128.load(sharp + i);
+    const d = f32x4.sub(x, v128.load(soft + i));
+    const size = f32x4.max(f32x4.sub(f32x4.abs(d), l), zero);
+    const v = f32x4.add(x, f32x4.mul(s, v128.or(size, v128.and(d, sign))));
+    const is = f32x4.sub(f32x4.mul(x, f32x4.mul(x, x)), t);
+    const wanted = f32x4.max(f32x4.sub(f32x4.mul(v, f32x4.mul(v, v)), t), zero);
+    const factor = v128.bitselect(f32x4.div(wanted, f32x4.max(is, black)), one, f32x4.gt(is, black));
+    v128.store(or + i, f32x4.mul(v128.load(r + i), factor));
+    v128.store(og + i, f32x4.mul(v128.load(g + i), factor));
+    v128.store(ob + i, f32x4.mul(v128.load(b + i), factor));
+  }
+}
