@@ -1,12 +1,13 @@
 // AssemblyScript, 128-bit SIMD. Rows of pictures and their neighbours; twins in src/core/effects/image/sharpen.ts and src/core/picture/gaussian.ts.
-import { roots } from "./picture";
+import { number, roots, whole } from "./picture";
 
 /** `out = ∛(wr·r + wg·g + wb·b + toe)`, `count` floats; eight at a time. */
 export function lightness(r: usize, g: usize, b: usize, out: usize, count: i32, wr: f32, wg: f32, wb: f32, toe: f32): void {
   const bytes = <usize>count << 2;
   const x = f32x4.splat(wr), y = f32x4.splat(wg), z = f32x4.splat(wb), t = f32x4.splat(toe);
+  const third = number(0), ninths = number(1), one = number(2), least = number(3), sign = whole(0), bias = whole(1), fraction = whole(2);
   for (let i: usize = 0; i < bytes; i += 16)
-    v128.store(out + i, roots(f32x4.add(f32x4.add(f32x4.mul(x, v128.load(r + i)), f32x4.mul(y, v128.load(g + i))), f32x4.add(f32x4.mul(z, v128.load(b + i)), t))));
+    v128.store(out + i, roots(f32x4.add(f32x4.add(f32x4.mul(x, v128.load(r + i)), f32x4.mul(y, v128.load(g + i))), f32x4.add(f32x4.mul(z, v128.load(b + i)), t)), third, ninths, one, least, sign, bias, fraction));
 }
 
 /**

@@ -76,32 +76,50 @@ export function applyMatrix(r: usize, g: usize, b: usize, count: i32, m: usize):
   }
 }
 
+/*
+ * Constants of loops are loaded, not written down: a machine that compiles them as they stand puts them together anew, from
+ * five instructions each, on every turn. What was loaded before the loop stays in a register, or is one load away.
+ */
+const numbers = memory.data<f32>([<f32>(1.0 / 3.0), <f32>(2.0 / 9.0), 1.0, <f32>1e-30]);
+const wholes = memory.data<i32>([0x80000000, 0x54a2fa8c, 21845]);
+
 /**
  * Cube roots of four floats: a guess at the inverse root r from the number's bits, a turn of third order without a
- * division, r·(1 + e/3 + 2e²/9) with e = 1 − x·r³, one of second order, and x·r².
+ * division, r·(1 + e/3 + 2e²/9) with e = 1 − x·r³, one of second order, and x·r². The constants come from `numbers` and
+ * `wholes`, in that order.
  */
 // @ts-ignore: decorator
 @inline
-export function roots(v: v128): v128 {
-  const sign = i32x4.splat(0x80000000);
-  const third = f32x4.splat(<f32>(1.0 / 3.0));
+export function roots(v: v128, third: v128, ninths: v128, one: v128, least: v128, sign: v128, bias: v128, fraction: v128): v128 {
   const a = v128.andnot(v, sign);
   // A third of the bits as a number: their upper half times 21845 = 65535 / 3.
-  let r = i32x4.sub(i32x4.splat(0x54a2fa8c), i32x4.mul(i32x4.shr_u(a, 16), i32x4.splat(21845)));
-  let e = f32x4.sub(f32x4.splat(1), f32x4.mul(f32x4.mul(a, r), f32x4.mul(r, r)));
-  r = f32x4.add(r, f32x4.mul(r, f32x4.mul(e, f32x4.add(third, f32x4.mul(f32x4.splat(<f32>(2.0 / 9.0)), e)))));
-  e = f32x4.sub(f32x4.splat(1), f32x4.mul(f32x4.mul(a, r), f32x4.mul(r, r)));
+  let r = i32x4.sub(bias, i32x4.mul(i32x4.shr_u(a, 16), fraction));
+  let e = f32x4.sub(one, f32x4.mul(f32x4.mul(a, r), f32x4.mul(r, r)));
+  r = f32x4.add(r, f32x4.mul(r, f32x4.mul(e, f32x4.add(third, f32x4.mul(ninths, e)))));
+  e = f32x4.sub(one, f32x4.mul(f32x4.mul(a, r), f32x4.mul(r, r)));
   r = f32x4.add(r, f32x4.mul(r, f32x4.mul(e, third)));
   // Next to zero there is no such guess.
-  return v128.or(v128.and(f32x4.mul(a, f32x4.mul(r, r)), f32x4.gt(a, f32x4.splat(<f32>1e-30))), v128.and(v, sign));
+  return v128.or(v128.and(f32x4.mul(a, f32x4.mul(r, r)), f32x4.gt(a, least)), v128.and(v, sign));
+}
+
+// @ts-ignore: decorator
+@inline
+export function number(n: usize): v128 {
+  return v128.load32_splat(numbers + (n << 2));
+}
+// @ts-ignore: decorator
+@inline
+export function whole(n: usize): v128 {
+  return v128.load32_splat(wholes + (n << 2));
 }
 
 /** Cube roots of `count` floats. Up to four floats beyond the last are touched. */
 export function cubeRoot(x: usize, count: i32): void {
   const end = x + (<usize>count << 2);
+  const third = number(0), ninths = number(1), one = number(2), least = number(3), sign = whole(0), bias = whole(1), fraction = whole(2);
   // Two at a time: each waits for itself at every step, together they fill the waiting.
   for (; x < end; x += 32) {
-    const v0 = roots(v128.load(x)), v1 = roots(v128.load(x, 16));
+    const v0 = roots(v128.load(x), third, ninths, one, least, sign, bias, fraction), v1 = roots(v128.load(x, 16), third, ninths, one, least, sign, bias, fraction);
     v128.store(x, v0);
     v128.store(x, v1, 16);
   }
@@ -122,9 +140,10 @@ function cubed(v: v128): v128 {
 /** A matrix, cube roots, a matrix, cubes and a matrix, all on the same three planes: a turn through OKLab and back in one. `m` holds the three, twelve floats each. */
 export function rootTurn(r: usize, g: usize, b: usize, count: i32, m: usize): void {
   const bytes = <usize>count << 2;
+  const third = number(0), ninths = number(1), one = number(2), least = number(3), sign = whole(0), bias = whole(1), fraction = whole(2);
   for (let i: usize = 0; i < bytes; i += 16) {
     const x = v128.load(r + i), y = v128.load(g + i), z = v128.load(b + i);
-    const l = roots(line(m, x, y, z)), n = roots(line(m + 16, x, y, z)), s = roots(line(m + 32, x, y, z));
+    const l = roots(line(m, x, y, z), third, ninths, one, least, sign, bias, fraction), n = roots(line(m + 16, x, y, z), third, ninths, one, least, sign, bias, fraction), s = roots(line(m + 32, x, y, z), third, ninths, one, least, sign, bias, fraction);
     const p = cubed(line(m + 48, l, n, s)), q = cubed(line(m + 64, l, n, s)), t = cubed(line(m + 80, l, n, s));
     v128.store(r + i, line(m + 96, p, q, t));
     v128.store(g + i, line(m + 112, p, q, t));

@@ -30,16 +30,19 @@ export function startHelper(pixels: number): PictureHelper | null {
   if (pixels < worthIt || !path) return null;
   const worker = new Worker(`import("tsx/esm/api").then(({ register }) => { register(); return import(${JSON.stringify(pathToFileURL(path).href)}); });`, { eval: true });
   worker.unref();
-  worker.on("error", () => undefined);
+  /** Who waits for rows; a thread that ended answers nobody. */
+  const waiting: ((answer: ThreadAnswer) => void)[] = [];
+  const answer = (given: ThreadAnswer) => waiting.shift()?.(given);
+  worker.on("message", answer);
+  worker.on("error", (error) => answer({ problem: error.message }));
+  worker.on("exit", () => answer({ problem: "a helper ended before its part of the picture was done" }));
   return {
     post: (message) => worker.postMessage(message),
     rows: {
       count: 1,
       run: (_, task) =>
         new Promise((resolve, reject) => {
-          worker.once("message", (answer: ThreadAnswer) => ("codes" in answer ? resolve(answer.codes) : reject(new Error(answer.problem))));
-          worker.once("error", reject);
-          worker.once("exit", () => reject(new Error("a helper ended before its part of the picture was done")));
+          waiting.push((given) => ("codes" in given ? resolve(given.codes) : reject(new Error(given.problem))));
           // It is waited for now, also where nothing else keeps the process alive.
           worker.ref();
           worker.postMessage({ kind: "rows", task } satisfies ThreadMessage, [task.source.codes.buffer as ArrayBuffer]);
