@@ -1,5 +1,6 @@
 import type { MixNode } from "@/core/chain/mix";
 import type { Chain } from "@/core/chain/model";
+import type { BandLevel } from "@/core/measure/spectrum";
 
 /** Material by the address of its working copy. */
 export interface AudioSource {
@@ -66,7 +67,38 @@ export interface MixJob extends JobBase {
   readonly start: number;
   readonly end: number;
 }
-export type RenderJob = LoopJob | PictureJob | MixJob;
+/** Measures of what was rendered, for charts. */
+export interface SoundMeasuresJob extends JobBase {
+  readonly kind: "measure sound";
+  readonly planes: readonly Float32Array[];
+  readonly sampleRate: number;
+}
+export interface PictureMeasuresJob extends JobBase {
+  readonly kind: "measure picture";
+  readonly width: number;
+  readonly codes: Uint8ClampedArray<ArrayBuffer>;
+}
+export type RenderJob = LoopJob | PictureJob | MixJob | SoundMeasuresJob | PictureMeasuresJob;
+
+export interface SoundMeasures {
+  readonly kind: "measured sound";
+  readonly bands: readonly BandLevel[];
+  /** LUFS; see `loudnessCourse`. */
+  readonly loudness: readonly number[];
+}
+export interface PictureMeasures {
+  readonly kind: "measured picture";
+  /** Of R, G and B; see `waveformData`. */
+  readonly waveforms: readonly Uint32Array[];
+  /** See `vectorscopeData`. */
+  readonly vectorscope: Uint32Array;
+  /** Shares of pixels. */
+  readonly clipping: { readonly black: number; readonly white: number };
+}
+/** Columns and levels of waveforms, and steps of a vectorscope along each axis. */
+export const waveformColumns = 160;
+export const waveformLevels = 128;
+export const vectorscopeSize = 192;
 
 export interface RenderedLoop {
   readonly kind: "loop";
@@ -86,7 +118,7 @@ export interface RenderedPicture {
   readonly codes: Uint8ClampedArray<ArrayBuffer>;
   readonly missing: readonly string[];
 }
-export type Rendered = RenderedLoop | RenderedPicture;
+export type Rendered = RenderedLoop | RenderedPicture | SoundMeasures | PictureMeasures;
 
 export type RenderAnswer =
   | { readonly id: number; readonly rendered: Rendered }

@@ -8,11 +8,14 @@ import type { DecodedFile, Learnt } from "@/core/effects/define";
 import { readCube } from "@/core/formats/cube/read";
 import { linearOfCode16 } from "@/core/colour/srgb";
 import { decodeCodes, type CodedPicture } from "@/core/picture/coded";
-import { integratedLoudness } from "@/core/measure/loudness";
+import { integratedLoudness, loudnessCourse } from "@/core/measure/loudness";
 import { truePeak } from "@/core/measure/peaks";
+import { clipping, vectorscopeData, waveformData } from "@/core/measure/picture-statistics";
+import { bandSpectrum } from "@/core/measure/spectrum";
 import { RecentlyUsed } from "./recently-used";
 import { PortHelpers } from "./row-helpers";
-import type { AudioSource, FileSource, FilesKnown, HelperThere, ImageSource, LoopJob, MixJob, PictureJob, RenderAnswer, Rendered, RenderJob } from "./render-messages";
+import type { AudioSource, FileSource, FilesKnown, HelperThere, ImageSource, LoopJob, MixJob, PictureJob, PictureMeasuresJob, RenderAnswer, Rendered, RenderJob, SoundMeasuresJob } from "./render-messages";
+import { vectorscopeSize, waveformColumns, waveformLevels } from "./render-messages";
 
 /** Decoded material kept at hand: about 8 MB a preview picture, 11 a minute of mono. */
 const sounds = new RecentlyUsed<Promise<Float32Array[]>>(12);
@@ -160,6 +163,15 @@ async function renderPicture({ source, chain, strength }: PictureJob, breathe: B
   return { kind: "picture", width: picture.width, height: picture.height, codes: picture.codes as Uint8ClampedArray<ArrayBuffer>, missing };
 }
 
+function measureSound({ planes, sampleRate }: SoundMeasuresJob): Rendered {
+  return { kind: "measured sound", bands: bandSpectrum(planes, sampleRate), loudness: loudnessCourse(planes, sampleRate) };
+}
+
+function measurePicture({ width, codes }: PictureMeasuresJob): Rendered {
+  const waveforms = ([0, 1, 2] as const).map((channel) => waveformData(codes, width, waveformColumns, waveformLevels, channel));
+  return { kind: "measured picture", waveforms, vectorscope: vectorscopeData(codes, vectorscopeSize), clipping: clipping(codes) };
+}
+
 /** Waiting jobs by place; the viewer's come before those of the lists. */
 const waiting = new Map<string, RenderJob>();
 /** The job that is being done. */
@@ -168,7 +180,7 @@ let current: RenderJob | null = null;
 const answer = (message: RenderAnswer, transfer: Transferable[] = []) => self.postMessage(message, { transfer });
 
 const transferables = (rendered: Rendered): Transferable[] =>
-  rendered.kind === "loop" ? rendered.planes.map((p) => p.buffer as ArrayBuffer) : [rendered.codes.buffer];
+  rendered.kind === "loop" ? rendered.planes.map((p) => p.buffer as ArrayBuffer) : rendered.kind === "picture" ? [rendered.codes.buffer] : [];
 
 /** What a job throws that somebody no longer waits for, or that makes room for one that matters more. */
 class Overtaken extends Error {}
@@ -196,7 +208,20 @@ function breatheFor(job: RenderJob): Breathe {
   };
 }
 
-const renderJob = (job: RenderJob, breathe: Breathe): Promise<Rendered> => (job.kind === "loop" ? renderSound(job, breathe) : job.kind === "mix" ? renderMix(job) : renderPicture(job, breathe));
+function renderJob(job: RenderJob, breathe: Breathe): Promise<Rendered> | Rendered {
+  switch (job.kind) {
+    case "loop":
+      return renderSound(job, breathe);
+    case "mix":
+      return renderMix(job);
+    case "picture":
+      return renderPicture(job, breathe);
+    case "measure sound":
+      return measureSound(job);
+    case "measure picture":
+      return measurePicture(job);
+  }
+}
 
 async function work(): Promise<void> {
   if (current) return;

@@ -147,6 +147,11 @@ export class LoudnessMeter {
     return at(0.95) - at(0.1);
   }
 
+  /** Momentary loudness in LUFS every 100 ms, from the end of the first window on. */
+  get course(): number[] {
+    return this.momentaryPowers(gateStep).map(lufs);
+  }
+
   private maximum(powers: readonly number[]): number {
     return powers.reduce((most, p) => Math.max(most, lufs(p)), -Infinity);
   }

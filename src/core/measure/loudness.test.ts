@@ -5,7 +5,7 @@ import { speechLike } from "../../../testing/speech-like";
 import { sectionResponse } from "../signal/biquad";
 import { magnitudeDb, multiply } from "../signal/complex";
 import { kWeighting } from "./k-weighting";
-import { integratedLoudness } from "./loudness";
+import { courseStart, courseStep, integratedLoudness, loudnessCourse } from "./loudness";
 import { LoudnessMeter } from "./loudness-meter";
 import { samplePeak, truePeak } from "./peaks";
 
@@ -105,4 +105,14 @@ describe("K-weighting", () => {
     expect(Math.abs(at(48000) - db)).toBeLessThan(0.001);
     if (hz < 8000) expect(Math.abs(at(96000) - db)).toBeLessThan(0.05);
   });
+});
+
+it("the course of a tone of −23 LUFS is flat, one value every 100 ms from the end of the first 400 (EBU Tech 3341)", () => {
+  const rate = 48_000;
+  const tone = Float32Array.from({ length: 3 * rate }, (_, i) => 10 ** (-23 / 20) * Math.sin((2 * Math.PI * 1000 * i) / rate));
+  const course = loudnessCourse([tone, tone], rate);
+  expect(course).toHaveLength((3 - courseStart) / courseStep + 1);
+  course.slice(1).forEach((level) => expect(level).toBeCloseTo(-23, 1));
+  const stops = loudnessCourse([tone.map((v, i) => (i < 1.5 * rate ? v : 0))], rate);
+  expect(stops.at(-1)).toBeLessThan(-100);
 });

@@ -4,7 +4,7 @@ import { decodeSrgb } from "../colour/srgb";
 import { align } from "./alignment";
 import { levelCurve, toneCurveOf } from "./chain-curves";
 import { clipping, differenceStatistics, vectorscopeData, waveformData } from "./picture-statistics";
-import { soundStatistics, spectrum } from "./spectrum";
+import { bandSpectrum, soundStatistics, spectrum } from "./spectrum";
 
 describe("alignment", () => {
   const take = noise(5000, 3);
@@ -32,6 +32,21 @@ describe("levels and spectra", () => {
     const bins = spectrum([sine(1500, 48_000, 32_768, 0.5)], 4096);
     expect(bins[128]).toBeCloseTo(-6.02, 1);
     expect(bins[400]).toBeLessThan(-90);
+  });
+  it.each([44_100, 48_000, 96_000])("bands at %d Hz: a sine reads its level in its own; white noise rises 3.01 dB an octave and sums to its power (IEC 61260-1)", (rate) => {
+    const tone = bandSpectrum([sine(1000 * 10 ** (0.3 / 12), rate, 4 * rate, 0.5)], rate);
+    const loudest = tone.reduce((a, b) => (b.level > a.level ? b : a));
+    expect(loudest.frequency).toBeCloseTo(1059.25, 1);
+    expect(loudest.level).toBeCloseTo(-6.02, 1);
+    const bands = bandSpectrum([noise(8 * rate, 11)], rate);
+    const octave = (from: number) => 10 * Math.log10(bands.filter((b) => b.frequency > from && b.frequency < 2 * from).reduce((sum, b) => sum + 10 ** (b.level / 10), 0));
+    expect(octave(4000) - octave(2000)).toBeCloseTo(3.01, 0);
+    // Uniform noise has a power of 1/3, the full-scale sine of reference 1/2; it is spread evenly up to half the rate.
+    const within = 10 ** (0.3 / 6 / 2);
+    const span = bands.at(-1)!.frequency * within - bands[0].frequency / within;
+    expect(10 * Math.log10(bands.reduce((sum, b) => sum + 10 ** (b.level / 10), 0))).toBeCloseTo(10 * Math.log10((2 / 3) * (span / (rate / 2))), 1);
+    expect(bands[0].frequency).toBeGreaterThan(19);
+    expect(bands.at(-1)!.frequency).toBeLessThan(20_000);
   });
 });
 

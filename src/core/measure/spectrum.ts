@@ -42,3 +42,38 @@ export function spectrum(planes: readonly Float32Array[], size: number): Float64
   // A sine of amplitude 1 gives size/4 in its bin under this window.
   return power.map((p) => 10 * Math.log10(Math.max(1e-20, p / frames / (size / 4) ** 2)));
 }
+
+export interface BandLevel {
+  /** Middle of the band in hertz. */
+  readonly frequency: number;
+  /** dB of full scale: a sine of full scale reads 0, pink noise the same in every band. */
+  readonly level: number;
+}
+
+const bandsAnOctave = 6;
+/** Long enough for a band at 20 Hz, at the usual rates, to hold a bin. */
+const bandSize = 32_768;
+/** Equivalent noise bandwidth of the Hann window in bins: a sine's power lies in more than one. Source: Harris, Proc. IEEE 66(1), 1978, table 1. */
+const hannBandwidth = 1.5;
+
+/**
+ * Levels in bands of a sixth of an octave from 20 Hz to 20 kHz, as far as the rate goes; where a bin of the spectrum
+ * straddles two bands, each gets its share. Source of the bands: IEC 61260-1:2014, base ten, b = 6.
+ */
+export function bandSpectrum(planes: readonly Float32Array[], sampleRate: number): BandLevel[] {
+  const power = spectrum(planes, bandSize).map((db) => 10 ** (db / 10) / hannBandwidth);
+  const bin = sampleRate / bandSize;
+  const octave = 10 ** 0.3;
+  const [first, last] = [20, Math.min(20_000, sampleRate / 2)].map((f) => Math.log(f / 1000) / Math.log(octave));
+  const bands: BandLevel[] = [];
+  for (let k = Math.ceil(first * bandsAnOctave); k < Math.floor(last * bandsAnOctave); k++) {
+    // With an even number of bands an octave, 1 kHz is the border between two.
+    const frequency = 1000 * octave ** ((2 * k + 1) / (2 * bandsAnOctave));
+    const [low, high] = [-1, 1].map((side) => frequency * octave ** (side / (2 * bandsAnOctave)) / bin);
+    if (high >= power.length - 1) break;
+    let sum = 0;
+    for (let n = Math.round(low); n <= Math.round(high); n++) sum += power[n] * Math.max(0, Math.min(high, n + 0.5) - Math.max(low, n - 0.5));
+    bands.push({ frequency, level: 10 * Math.log10(Math.max(1e-20, sum)) });
+  }
+  return bands;
+}

@@ -3,13 +3,13 @@
 import { useMemo } from "react";
 import type { Chain } from "@/core/chain/model";
 import { levelCurve } from "@/core/measure/chain-curves";
-import { Plot, type Axis } from "./plot";
+import { levelAxis } from "./axes";
+import { Plot } from "./plot";
 
 const quietest = -60;
 const levels = Array.from({ length: 121 }, (_, i) => quietest + i / 2);
-const axis = (max: number): Axis => ({ min: quietest, max, labels: new Map(Array.from({ length: (max - quietest) / 12 + 1 }, (_, i) => quietest + 12 * i).map((v) => [v, String(v).replace("-", "−")])) });
-const input = axis(0);
-const output = axis(12);
+const input = levelAxis(quietest, 0, 12);
+const output = levelAxis(quietest, 12, 12);
 const unchanged = [{ x: quietest, y: quietest }, { x: 0, y: 0 }];
 
 /** What the chain's dynamics make of steady levels; nothing where it has none. */

@@ -1,12 +1,16 @@
 import { Box, chakra, HStack } from "@chakra-ui/react";
-import { useMemo, type ReactNode } from "react";
+import { useMemo, useState, type ReactNode } from "react";
 import type { Chain } from "@/core/chain/model";
+import type { RenderedLoop, SoundMeasures } from "@/workers/render-messages";
 import { useKeyActions } from "../keys/keys";
 import { QuietButton } from "../parts/buttons";
 import { LevelChart } from "./level-chart";
+import { LoudnessChart } from "./loudness-chart";
 import { ResponseChart } from "./response-chart";
 import { SideSwitch } from "./side-switch";
+import { SpectrumChart } from "./spectrum-chart";
 import type { Loop, Range } from "./use-loop";
+import { useMeasures } from "./use-measures";
 
 export const clock = (seconds: number) => {
   const whole = Math.floor(seconds);
@@ -14,6 +18,13 @@ export const clock = (seconds: number) => {
 };
 const level = (value: number, unit: string) => (Number.isFinite(value) ? `${value < 0 ? "−" : ""}${Math.abs(value).toFixed(1)} ${unit}` : `silent`);
 const signed = (value: number) => `${value >= 0 ? "+" : "−"}${Math.abs(value).toFixed(1)} dB`;
+
+/** What is drawn below the wave, one after the other by one key. */
+const charts = ["curves", "spectrum", "loudness"] as const;
+
+type MeasureSound = Parameters<typeof useMeasures<RenderedLoop, SoundMeasures>>[2];
+const measureBefore: MeasureSound = (renderer, { planes, sampleRate }) => renderer.measureSound({ place: "measures before", planes, sampleRate });
+const measureAfter: MeasureSound = (renderer, { planes, sampleRate }) => renderer.measureSound({ place: "measures after", planes, sampleRate });
 
 interface LoopFrameProps {
   readonly name: string;
@@ -38,6 +49,10 @@ interface LoopFrameProps {
 /** What all sounds on the bench have: playing, before and after, the looped range, levels, and the chain's response. */
 export function LoopFrame({ name, facts, loop, chain, strength, sampleRate, responseRate = sampleRate, frames, range, onRange, inMix, onInMix, children }: LoopFrameProps) {
   const { toggle, setSide, side, playing } = loop;
+  const [chart, setChart] = useState<(typeof charts)[number]>("curves");
+  const next = charts[(charts.indexOf(chart) + 1) % charts.length];
+  const measuredBefore = useMeasures(loop.before, chart !== "curves", measureBefore);
+  const measuredAfter = useMeasures(loop.after, chart !== "curves", measureAfter);
   const actions = useMemo(() => {
     const step = Math.round(0.5 * sampleRate);
     const shift = (by: number) => {
@@ -50,12 +65,13 @@ export function LoopFrame({ name, facts, loop, chain, strength, sampleRate, resp
       { keys: ["Space"], label: playing ? "stop" : "play", run: toggle },
       { keys: ["b"], label: "before / after", run: () => setSide(side === "after" ? "before" : "after") },
       { keys: ["x"], label: inMix ? "alone" : "in the mix", quiet: true, run: () => onInMix(!inMix) },
+      { keys: ["w"], label: next, run: () => setChart(next) },
       { keys: ["["], label: "range earlier", quiet: true, run: () => shift(-step) },
       { keys: ["]"], label: "range later", quiet: true, run: () => shift(step) },
       { keys: [","], label: "range shorter", quiet: true, run: () => resize(-step) },
       { keys: ["."], label: "range longer", quiet: true, run: () => resize(step) },
     ];
-  }, [range, frames, sampleRate, onRange, toggle, setSide, side, playing, inMix, onInMix]);
+  }, [range, frames, sampleRate, onRange, toggle, setSide, side, playing, inMix, onInMix, next]);
   useKeyActions(actions);
 
   return (
@@ -81,9 +97,11 @@ export function LoopFrame({ name, facts, loop, chain, strength, sampleRate, resp
           <span>true peak <chakra.b color={loop.after && loop.after.truePeak > 0 ? "loss" : "ink"} fontWeight="500">{loop.after ? level(loop.after.truePeak, "dBTP") : "…"}</chakra.b></span>
         </HStack>
       )}
-      <HStack gap="12px" flex="1 1 0" minHeight="110px" alignItems="stretch">
-        <ResponseChart chain={chain} strength={strength} sampleRate={responseRate} />
-        <LevelChart chain={chain} strength={strength} />
+      <HStack gap="12px" flex="1 1 0" minHeight="110px" alignItems="stretch" data-chart={chart}>
+        {chart === "curves" && <ResponseChart chain={chain} strength={strength} sampleRate={responseRate} />}
+        {chart === "curves" && <LevelChart chain={chain} strength={strength} />}
+        {chart === "spectrum" && <SpectrumChart before={measuredBefore} after={measuredAfter} />}
+        {chart === "loudness" && <LoudnessChart before={measuredBefore} after={measuredAfter} start={range.start / sampleRate} end={range.end / sampleRate} />}
       </HStack>
     </Box>
   );

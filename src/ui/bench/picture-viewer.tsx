@@ -4,13 +4,18 @@ import { Box, chakra, HStack } from "@chakra-ui/react";
 import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import { finerThanPreview, geometryOf } from "@/core/chain/geometry";
 import type { Target } from "@/core/library/entities";
+import type { PictureMeasures, RenderedPicture } from "@/workers/render-messages";
 import type { Media } from "../data/wire";
 import { useKeyActions } from "../keys/keys";
 import { Pixels } from "../parts/pixels";
 import { Histogram } from "./histogram";
+import { Scopes } from "./scopes";
 import { ToneChart } from "./tone-chart";
 import type { Audition } from "./use-bench";
+import { useMeasures } from "./use-measures";
 import { usePicture } from "./use-picture";
+
+const measurePicture: Parameters<typeof useMeasures<RenderedPicture, PictureMeasures>>[2] = (renderer, { width, codes }) => renderer.measurePicture({ place: "measures", width, codes });
 
 interface PictureViewerProps {
   readonly target: Target;
@@ -29,6 +34,8 @@ export function PictureViewer({ target, media, audition }: PictureViewerProps) {
   const before = usePicture(media, "preview", moved, strength, "viewer before");
   const [edge, setEdge] = useState(50);
   const [whole, setWhole] = useState<"before" | "after" | null>(null);
+  const [scopes, setScopes] = useState(false);
+  const measures = useMeasures(after.rendered, scopes, measurePicture);
   const box = useRef<HTMLDivElement>(null);
   const shown = whole === "before" ? 100 : whole === "after" ? 0 : edge;
 
@@ -40,10 +47,11 @@ export function PictureViewer({ target, media, audition }: PictureViewerProps) {
     };
     return [
       { keys: ["b"], label: whole === null ? "after, whole" : whole === "after" ? "before, whole" : "edge", run: () => setWhole(sides[(sides.indexOf(whole) + 1) % sides.length]) },
+      { keys: ["w"], label: scopes ? "scopes away" : "scopes", run: () => setScopes(!scopes) },
       { keys: [","], label: "edge left", quiet: true, run: () => move(-5) },
       { keys: ["."], label: "edge right", quiet: true, run: () => move(5) },
     ];
-  }, [whole]);
+  }, [whole, scopes]);
   useKeyActions(actions);
 
   const drag = (event: PointerEvent) => {
@@ -91,6 +99,7 @@ export function PictureViewer({ target, media, audition }: PictureViewerProps) {
           {shown < 92 && <Side at="right">after</Side>}
         </Box>
       </Box>
+      {scopes && <Scopes measures={measures} />}
     </Box>
   );
 }

@@ -52,7 +52,7 @@ export function Plot({ title, label, x, y, line, beside }: PlotProps) {
       data: {
         datasets: [
           { data: [...line], borderColor: strong, borderWidth: 2, pointRadius: 0, tension: 0 },
-          ...(beside ? [{ data: [...beside], borderColor: muted, borderWidth: 1, borderDash: [3, 3], pointRadius: 0, tension: 0 }] : []),
+          { data: [...(beside ?? [])], borderColor: muted, borderWidth: 1, borderDash: [3, 3], pointRadius: 0, tension: 0 },
         ],
       },
       options: {
@@ -64,13 +64,14 @@ export function Plot({ title, label, x, y, line, beside }: PlotProps) {
     chart.current = made;
     return () => made.destroy();
     // Lines are changed below, without drawing the axes anew.
-  }, [tokens, x, y, beside]);
+  }, [tokens, x, y]);
   useEffect(() => {
     const made = chart.current;
     if (!made) return;
     made.data.datasets[0].data = [...line];
+    made.data.datasets[1].data = [...(beside ?? [])];
     made.update("none");
-  }, [line]);
+  }, [line, beside]);
   return (
     <Box flex="1 1 0" minWidth="0" minHeight="110px" display="flex" flexDirection="column">
       <Box fontSize="xs" color="muted" fontFamily="mono" mb="4px" truncate title={title}>{title}</Box>

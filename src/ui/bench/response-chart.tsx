@@ -4,18 +4,11 @@ import { useMemo } from "react";
 import type { Chain } from "@/core/chain/model";
 import { chainResponse, logFrequencies } from "@/core/measure/response";
 import { magnitudeDb } from "@/core/signal/complex";
-import { Plot, type Axis } from "./plot";
+import { changeAxis, frequencyAxis } from "./axes";
+import { Plot } from "./plot";
 
 const lowest = 20;
 const points = 240;
-const frequencies: Axis = {
-  min: lowest, max: 20000, logarithmic: true,
-  labels: new Map([[20, "20"], [50, "50"], [100, "100"], [200, "200"], [500, "500"], [1000, "1 k"], [2000, "2 k"], [5000, "5 k"], [10000, "10 k"], [20000, ""]]),
-};
-/** Every six dB, with a sign. */
-const levels = (min: number, max: number): Axis => ({
-  min, max, strongAt: 0, labels: new Map(Array.from({ length: (max - min) / 6 + 1 }, (_, i) => min + 6 * i).map((v) => [v, v > 0 ? `+${v}` : String(v).replace("-", "−")])),
-});
 
 interface ResponseChartProps {
   readonly chain: Chain;
@@ -31,13 +24,13 @@ export function ResponseChart({ chain, strength, sampleRate }: ResponseChartProp
     return { curve: at.map((x, i) => ({ x, y: Math.max(-200, magnitudeDb(response[i])) })), without };
   }, [chain, strength, sampleRate]);
   const highest = Math.max(12, Math.ceil(Math.max(...curve.map((p) => p.y)) / 6) * 6);
-  const y = useMemo(() => levels(-24, highest), [highest]);
+  const y = useMemo(() => changeAxis(-24, highest), [highest]);
   const at = (frequency: number) => curve.reduce((best, p) => (Math.abs(p.x - frequency) < Math.abs(best.x - frequency) ? p : best)).y.toFixed(1);
   return (
     <Plot
       title={`response, dB over Hz${without.length > 0 ? ` · without ${[...new Set(without)].join(" and ").toLowerCase()}` : ""}`}
       label={`Magnitude response: ${at(100)} dB at 100 Hz, ${at(1000)} dB at 1 kHz, ${at(10000)} dB at 10 kHz`}
-      x={frequencies} y={y} line={curve}
+      x={frequencyAxis} y={y} line={curve}
     />
   );
 }

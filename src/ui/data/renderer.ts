@@ -1,6 +1,6 @@
-import type { FileSource, HelperThere, LoopJob, MixJob, PictureJob, RenderAnswer, RenderedLoop, RenderedPicture, RenderJob } from "@/workers/render-messages";
+import type { FileSource, HelperThere, LoopJob, MixJob, PictureJob, PictureMeasures, PictureMeasuresJob, RenderAnswer, Rendered, RenderedLoop, RenderedPicture, RenderJob, SoundMeasures, SoundMeasuresJob } from "@/workers/render-messages";
 
-type Waiting = { resolve: (rendered: RenderedLoop | RenderedPicture | null) => void; reject: (problem: Error) => void };
+type Waiting = { resolve: (rendered: Rendered | null) => void; reject: (problem: Error) => void };
 type Ask<Job> = Omit<Job, "id" | "kind">;
 
 /** Workers that take their share of a picture's rows: one for every processor but the first, and no more than help. */
@@ -46,7 +46,15 @@ export class Renderer {
     return this.ask({ ...job, kind: "picture", id: ++this.last }) as Promise<RenderedPicture | null>;
   }
 
-  private ask(job: RenderJob): Promise<RenderedLoop | RenderedPicture | null> {
+  measureSound(job: Ask<SoundMeasuresJob>): Promise<SoundMeasures | null> {
+    return this.ask({ ...job, kind: "measure sound", id: ++this.last }) as Promise<SoundMeasures | null>;
+  }
+
+  measurePicture(job: Ask<PictureMeasuresJob>): Promise<PictureMeasures | null> {
+    return this.ask({ ...job, kind: "measure picture", id: ++this.last }) as Promise<PictureMeasures | null>;
+  }
+
+  private ask(job: RenderJob): Promise<Rendered | null> {
     return new Promise((resolve, reject) => {
       this.waiting.set(job.id, { resolve, reject });
       this.worker.postMessage(job);
