@@ -67,3 +67,52 @@ export function sharpen(r: usize, g: usize, b: usize, sharp: usize, soft: usize,
     v128.store(ob + i, f32x4.mul(v128.load(b + i), factor));
   }
 }
+
+/**
+ * Bilateral filter of a row of three planes: means of the surroundings, weighted by `distance` and by likeness,
+ * (1 − d²·scale)⁸ or none, of lightness, and of colour with a quarter of lightness. `rows`: the addresses of 2·`reach` + 1
+ * rows of the first plane, then of the second and the third, each with `reach` values more at either end; `distance`: a
+ * weight for each of the surroundings, row by row.
+ */
+export function bilateral(rows: usize, distance: usize, reach: i32, count: i32, scaleL: f32, scaleC: f32, or: usize, og: usize, ob: usize): void {
+  const bytes = <usize>count << 2;
+  const size = 2 * reach + 1;
+  const next = <usize>size << 2;
+  const one = f32x4.splat(1), zero = f32x4.splat(0), quarter = f32x4.splat(0.25), sl = f32x4.splat(scaleL), sc = f32x4.splat(scaleC);
+  const middle = rows + (<usize>reach << 2);
+  for (let i: usize = 0; i < bytes; i += 16) {
+    const l = v128.load(<usize>load<u32>(middle) + i), a = v128.load(<usize>load<u32>(middle + next) + i), b = v128.load(<usize>load<u32>(middle + 2 * next) + i);
+    let sumL = zero, weightL = zero, sumA = zero, sumB = zero, weightC = zero;
+    let d = distance;
+    for (let y: usize = 0; y < next; y += 4) {
+      let rl = <usize>load<u32>(rows + y) + i - (<usize>reach << 2), ra = <usize>load<u32>(rows + y + next) + i - (<usize>reach << 2), rb = <usize>load<u32>(rows + y + 2 * next) + i - (<usize>reach << 2);
+      for (let x = 0; x < size; x++) {
+        const near = v128.load32_splat(d);
+        const nl = v128.load(rl), na = v128.load(ra), nb = v128.load(rb);
+        const dl = f32x4.sub(nl, l), da = f32x4.sub(na, a), db = f32x4.sub(nb, b);
+        const dl2 = f32x4.mul(dl, dl);
+        let wl = f32x4.max(zero, f32x4.sub(one, f32x4.mul(dl2, sl)));
+        let wc = f32x4.max(zero, f32x4.sub(one, f32x4.mul(f32x4.add(f32x4.add(f32x4.mul(da, da), f32x4.mul(db, db)), f32x4.mul(quarter, dl2)), sc)));
+        wl = f32x4.mul(wl, wl);
+        wc = f32x4.mul(wc, wc);
+        wl = f32x4.mul(wl, wl);
+        wc = f32x4.mul(wc, wc);
+        wl = f32x4.mul(near, f32x4.mul(wl, wl));
+        wc = f32x4.mul(near, f32x4.mul(wc, wc));
+        sumL = f32x4.add(sumL, f32x4.mul(wl, nl));
+        weightL = f32x4.add(weightL, wl);
+        sumA = f32x4.add(sumA, f32x4.mul(wc, na));
+        sumB = f32x4.add(sumB, f32x4.mul(wc, nb));
+        weightC = f32x4.add(weightC, wc);
+        d += 4;
+        rl += 4;
+        ra += 4;
+        rb += 4;
+      }
+    }
+    // The middle itself always counts, so that no weight is nothing.
+    v128.store(or + i, f32x4.div(sumL, weightL));
+    v128.store(og + i, f32x4.div(sumA, weightC));
+    v128.store(ob + i, f32x4.div(sumB, weightC));
+  }
+}

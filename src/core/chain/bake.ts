@@ -3,7 +3,7 @@ import { linearToLab } from "../colour/lab";
 import { lookUp } from "../colour/look-up";
 import type { Lut } from "../colour/lut";
 import { decodeSrgb, encodeSrgb } from "../colour/srgb";
-import type { ImageEffect } from "../effects/define";
+import { wholeRows, type ImageEffect } from "../effects/define";
 import { activeSettings, type Resources } from "./active";
 import type { Chain } from "./model";
 import { isPointwise, planImage } from "./plan-image";
@@ -32,7 +32,7 @@ function through(chain: Chain, strength: number, encoded: readonly Float32Array[
   const plan = planImage(chain, strength, frame, resources);
   if (!isPointwise(plan)) throw new Error("only chains of point operations can be baked");
   const planes = encoded.map((p) => p.map(decodeSrgb));
-  runStrip(plan, planes, { ...frame, top: 0, rows: 1 });
+  runStrip(plan, planes, wholeRows(frame, 0, 1));
   return planes.map((p) => p.map(encodeSrgb));
 }
 

@@ -1,11 +1,14 @@
 import { describe, expect, it } from "vitest";
 import { randomFrom } from "../../../demo/random";
+import { livelyValues, resourcesFor } from "../../../testing/effect-values";
+import type { ImageEffect } from "../effects/define";
+import { effectsFor } from "../effects/registry";
 import { encodeSrgb } from "../colour/srgb";
 import { rowKernels } from "../kernels/local";
 import { codeOf, codeTable, decodeCodes, encodeCodes, sourceTable, type CodedPicture } from "../picture/coded";
 import type { Chain, EffectSetting, Json } from "./model";
 import { planImage } from "./plan-image";
-import { renderCodes, runRowTask, type RowHelpers } from "./render-codes";
+import { renderCodes, renderWindow, runRowTask, widened, type RowHelpers } from "./render-codes";
 import { reachOf } from "./run-rows";
 import { renderImage } from "./run-image";
 
@@ -82,6 +85,33 @@ it("is the same to the bit with the rows shared among helpers, and in place", as
       expect(inPlace === used).toBe(bits === 16);
     }
   expect(tasks).toEqual(Array.from({ length: 8 }, () => [0, 1]).flat());
+});
+
+describe("windows at full size", () => {
+  it.each((effectsFor("image") as readonly ImageEffect[]).map((e) => [e.id, e] as const))("with %s show what the whole picture has there, to the bit, or say that it looks at all of it", async (id, effect) => {
+    const resources = resourcesFor(effect);
+    const source = picture(331, 150, 16);
+    const frame = { width: 331, height: 150 };
+    const chain = look(set("image.exposure", { exposure: 0.3 }), set(id, livelyValues(effect)), set("image.sharpen", { amount: 90, radius: 0.4 }, 70));
+    const task = { chain, strength: 80, resources, bits: 8 as const };
+    const reach = reachOf(planImage(chain, 80, frame, resources, "srgb"));
+    const window = { left: 40, top: 33, width: 101, height: 50 };
+    const has = widened(window, frame, reach ?? 0);
+    const codes = new Uint16Array(has.width * has.height * 3);
+    for (let y = 0; y < has.height; y++) codes.set(source.codes.subarray(((has.top + y) * 331 + has.left) * 3, ((has.top + y) * 331 + has.left + has.width) * 3), y * has.width * 3);
+    const shown = renderWindow(task, frame, { width: has.width, height: has.height, channels: 3, codes }, has, window, noPause);
+    if (reach === null) return expect(shown).rejects.toThrow("looks at the whole picture");
+    const whole = (await renderCodes(task, source, noPause)).picture.codes;
+    const part = (await shown).picture.codes;
+    for (let y = 0; y < window.height; y++) {
+      const from = ((window.top + y) * 331 + window.left) * 4;
+      expect([...part.subarray(y * window.width * 4, (y + 1) * window.width * 4)]).toEqual([...whole.subarray(from, from + window.width * 4)]);
+    }
+  });
+
+  it("reach beyond the window, as far as the picture goes", () => {
+    expect(widened({ left: 5, top: 90, width: 20, height: 10 }, { width: 100, height: 100 }, 8)).toEqual({ left: 0, top: 82, width: 33, height: 18 });
+  });
 });
 
 it("tells how far a row reaches: the sum of all surroundings, or the whole picture", () => {

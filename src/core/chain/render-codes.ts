@@ -100,6 +100,37 @@ export async function renderCodes(task: PictureTask, source: CodedPicture, breat
   return { picture: target, missing };
 }
 
+/** A rectangle within a picture, in its pixels. */
+export interface PictureWindow extends Frame {
+  readonly left: number;
+  readonly top: number;
+}
+
+/** A window with all that its pixels depend on, as far as the picture goes. */
+export function widened({ left, top, width, height }: PictureWindow, frame: Frame, by: number): PictureWindow {
+  const [x, y] = [Math.max(0, left - by), Math.max(0, top - by)];
+  return { left: x, top: y, width: Math.min(frame.width, left + width + by) - x, height: Math.min(frame.height, top + height + by) - y };
+}
+
+/**
+ * Renders a window of a picture at full size: what the whole picture's rendering has there, to the bit. `source` holds
+ * the codes of `has`, which is the window `widened` by what `reachOf` says or more. Throws where the chain looks at the
+ * whole picture.
+ */
+export async function renderWindow({ chain, strength, resources, bits }: PictureTask, frame: Frame, source: CodedPicture, has: PictureWindow, window: PictureWindow, breathe: Breathe): Promise<CodedResult> {
+  const plan = planImage(chain, strength, frame, resources, "srgb");
+  if (reachOf(plan) === null) throw new Error("This chain looks at the whole picture; render it to judge it at full size.");
+  const made = emptyPicture({ width: has.width, height: window.height }, bits);
+  await patiently(renderRows(plan, frame, { picture: source, top: has.top }, { picture: made, top: window.top }, window.top, window.top + window.height, { left: has.left, columns: has.width }), breathe);
+  const picture = emptyPicture(window, bits);
+  const { channels } = picture;
+  for (let y = 0; y < window.height; y++) {
+    const from = (y * has.width + window.left - has.left) * channels;
+    picture.codes.set(made.codes.subarray(from, from + window.width * channels), y * window.width * channels);
+  }
+  return { picture, missing: plan.missing };
+}
+
 /** Runs turns to their end; where `breathe` throws, they are ended. */
 export async function patiently<Result>(turns: Generator<void, Result>, breathe: Breathe): Promise<Result> {
   try {

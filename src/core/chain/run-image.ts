@@ -1,4 +1,4 @@
-import type { StripFacts } from "../effects/define";
+import { wholeRows, type StripFacts } from "../effects/define";
 import type { Frame } from "../picture/frame";
 import { localKernels, rowKernels } from "../kernels/local";
 import { runPointsPlain } from "../picture/point-program";
@@ -18,7 +18,7 @@ const stripPixels = 16384;
 /** Calls `visit` for strips that cover the rows of a picture from top to bottom. */
 export function forEachStrip(width: number, height: number, visit: (strip: StripFacts) => void, from = 0, to = height): void {
   const step = Math.max(1, Math.floor(stripPixels / width));
-  for (let top = from; top < to; top += step) visit({ width, height, top, rows: Math.min(step, to - top) });
+  for (let top = from; top < to; top += step) visit(wholeRows({ width, height }, top, Math.min(step, to - top)));
 }
 
 function blend(planes: readonly Float32Array[], before: readonly Float32Array[], share: number, from: number, to: number): void {
@@ -34,7 +34,7 @@ export const runPoints: RunPoints = (steps, planes, strip) => (localKernels()?.p
 /** A strip of a picture by itself, in linear light, in place. Pre: the plan is pointwise. */
 export function runStrip(plan: ImagePlan, planes: readonly Float32Array[], strip: StripFacts, points: RunPoints = runPoints): void {
   if (plan.stages.length === 0) return;
-  const count = strip.width * strip.rows;
+  const count = strip.columns * strip.rows;
   const before = plan.strength < 1 ? planes.map((p) => p.slice(0, count)) : null;
   for (const stage of plan.stages) if (stage.kind === "points") points(stage.prepared(), planes, strip);
   if (before) blend(planes, before, plan.strength, 0, count);

@@ -22,7 +22,7 @@ export function runNear(near: Near, { width, height }: Frame, source: readonly F
   try {
     const rings = [0, 1, 2].map(() => new RowRing(kernels, width, 2 * near.reach + 1));
     const made = [0, 1, 2].map(() => kernels.reserve(4 * (width + 32))) as unknown as RowPlanes;
-    const rows = near.start(kernels);
+    const rows = near.start(kernels, width);
     let taken = Math.max(0, from - near.reach);
     for (let y = from; y < to; y++) {
       for (const needed = Math.min(height - 1, y + near.reach); taken <= needed; taken++) {
@@ -64,10 +64,16 @@ function codesOf(f: ChannelFunction): Uint8Array {
   return codes.get(f) ?? codes.set(f, codeTable(f)).get(f)!;
 }
 
-/** Rows of a picture from row `top` of the whole on. */
+/** Rows of a picture from row `top` of the whole on, all of their columns or those that are rendered. */
 export interface Rows {
   readonly picture: CodedPicture;
   readonly top: number;
+}
+
+/** Columns of a picture; those beyond are taken to go on as the outermost do. */
+export interface Columns {
+  readonly left: number;
+  readonly columns: number;
 }
 
 interface Level {
@@ -81,17 +87,17 @@ interface Level {
 const rowOf = (rings: readonly RowRing[], y: number): RowPlanes => [rings[0].at(y), rings[1].at(y), rings[2].at(y)];
 
 /** How many rows are made before others get their turn: about 64,000 pixels, two milliseconds' work. */
-const rowsATurn = ({ width }: Frame) => Math.max(1, Math.floor(65_536 / width));
+const rowsATurn = (width: number) => Math.max(1, Math.floor(65_536 / width));
 
 /**
- * Renders rows `from` to `to` of a picture whose whole is `frame`, from some of its rows to others, which may be the same. Yields after each turn. Pre: the plan was made for encoded ends, and
+ * Renders rows `from` to `to` of a picture whose whole is `frame`, from some of its rows to others, which may be the same, and which may hold some of its columns alone. Yields after each turn. Pre: the plan was made for encoded ends, and
  * `reachOf` it is a number; the source holds the rows within that reach; the target is R G B of 16 bits or RGBA of 8.
  */
-export function* renderRows(plan: ImagePlan, { width, height }: Frame, { picture: source, top: sourceTop }: Rows, { picture: target, top: targetTop }: Rows, from: number, to: number): Generator<void, void> {
+export function* renderRows(plan: ImagePlan, frame: Frame, { picture: source, top: sourceTop }: Rows, { picture: target, top: targetTop }: Rows, from: number, to: number, { left, columns: width }: Columns = { left: 0, columns: frame.width }): Generator<void, void> {
   const { kernels, points } = rowKernels()!;
   const mark = kernels.mark;
   try {
-    const frame = { width, height };
+    const { height } = frame;
     const { run } = kernels;
     const [sourceWhite, targetWhite] = [whiteCode(source), whiteCode(target)] as (255 | 65535)[];
     const partial = plan.strength > 0 && plan.strength < 1;
@@ -136,7 +142,7 @@ export function* renderRows(plan: ImagePlan, { width, height }: Frame, { picture
       for (let start = 0; start < steps.length; ) {
         const step = steps[start];
         if (step.kind === "strip") {
-          runStripStep(step, row.map((at) => kernels.floats.subarray(at >> 2, (at >> 2) + width)), { ...frame, top: y, rows: 1 });
+          runStripStep(step, row.map((at) => kernels.floats.subarray(at >> 2, (at >> 2) + width)), { ...frame, left, columns: width, top: y, rows: 1 });
           start++;
           continue;
         }
@@ -144,7 +150,7 @@ export function* renderRows(plan: ImagePlan, { width, height }: Frame, { picture
         while (end < steps.length && steps[end].kind !== "strip") end++;
         // In pieces that stay in the first-level cache from step to step.
         for (let x = 0; x < width; x += piece)
-          for (let s = start; s < end; s++) points.runStep(steps[s], [row[0] + 4 * x, row[1] + 4 * x, row[2] + 4 * x], Math.min(piece, width - x), x, y, frame);
+          for (let s = start; s < end; s++) points.runStep(steps[s], [row[0] + 4 * x, row[1] + 4 * x, row[2] + 4 * x], Math.min(piece, width - x), left + x, y, frame);
         start = end;
       }
     };
@@ -175,7 +181,7 @@ export function* renderRows(plan: ImagePlan, { width, height }: Frame, { picture
         return;
       }
       const { near, share } = nears[n - 1];
-      const rows = near!.start(kernels);
+      const rows = near!.start(kernels, width);
       const before = levels[n - 1];
       begin += near!.reach;
       levels.push({
@@ -197,7 +203,7 @@ export function* renderRows(plan: ImagePlan, { width, height }: Frame, { picture
 
     const last = levels.at(-1)!;
     const finish = prepareSteps(partial ? lastProgram : []);
-    const turn = rowsATurn(frame);
+    const turn = rowsATurn(width);
     for (let y = from; y < to; y++) {
       last.make(y, line);
       if (untouchedTables) {

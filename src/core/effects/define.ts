@@ -97,12 +97,17 @@ export interface StripFacts {
   /** Whole picture, in pixels. */
   readonly width: number;
   readonly height: number;
-  /** First row of the strip. */
+  /** First column and row of the strip, and how many there are. */
+  readonly left: number;
   readonly top: number;
+  readonly columns: number;
   readonly rows: number;
 }
 
-/** Replaces a strip of three planes (R, G, B or L, a, b), row-major, `width * rows` values each. */
+/** A strip of whole rows. */
+export const wholeRows = ({ width, height }: Frame, top: number, rows: number): StripFacts => ({ width, height, left: 0, top, columns: width, rows });
+
+/** Replaces a strip of three planes (R, G, B or L, a, b), row-major, `columns * rows` values each. */
 export type StripProcess = (planes: readonly Float32Array[], strip: StripFacts) => void;
 
 /**
@@ -121,8 +126,8 @@ export type RowPlanes = readonly [number, number, number];
 export interface Near {
   /** Rows above and below that a row depends on. */
   readonly reach: number;
-  /** Everything it needs is reserved at once. */
-  start(kernels: KernelInstance): {
+  /** For rows of so many columns, all of the picture's or some in a row. Everything it needs is reserved at once. */
+  start(kernels: KernelInstance, columns: number): {
     /** Takes row `y`; rows come in order. */
     take(y: number, row: RowPlanes): void;
     /** Makes row `y` from what came. Pre: all rows up to `reach` below it, as far as there are any, were taken, and it is not one of the first `reach` of a run that began in the middle. */

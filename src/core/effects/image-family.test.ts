@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { reference } from "../../../scripts/reference";
+import { hash, livelyValues, resourcesFor } from "../../../testing/effect-values";
 import type { Chain, Json } from "../chain/model";
-import type { Resources } from "../chain/active";
 import { planImage } from "../chain/plan-image";
 import { forEachStrip, runner, renderImage, runImage, type ImageMaterial, type ImageRunner } from "../chain/run-image";
 import { defaultValues } from "../chain/values";
@@ -18,27 +18,6 @@ const picture = (width: number, height: number): ImageMaterial => ({
   planes: [0, 1, 2].map((c) => Float32Array.from({ length: width * height }, (_, i) => ((i * (7 + c * 4)) % 101) / 90)),
 });
 const chainOf = (effect: string, values: Record<string, Json>, mix = 100): Chain => ({ medium: "image", settings: [{ effect, values, on: true, mix }] });
-const hash = "a".repeat(64);
-/** The files that effects depend on, whichever they ask for. */
-const resources = (holds: string): Resources => ({
-  files: () =>
-    holds === "lut"
-      ? { kind: "lut", lut: { title: "", kind: "3d", size: 2, domainMin: [0, 0, 0], domainMax: [1, 1, 1], values: Float32Array.from({ length: 24 }, (_, i) => (i * 5) % 7 / 7) } }
-      : { kind: "texture", width: 7, height: 5, planes: [0, 1, 2].map((c) => Float32Array.from({ length: 35 }, (_, i) => ((i * (c + 3)) % 9) / 9)) },
-});
-const resourcesOf = (effect: ImageEffect) => resources(Object.values(effect.parameters).find((p) => p.kind === "file")?.holds ?? "");
-/** Values at which each effect does something: off its defaults, by half of the way to the top. */
-const special: Record<string, Record<string, Json>> = {
-  "image.tone-curve": { points: [[0, 0.1], [0.4, 0.3], [1, 0.9]] }, "image.channel-curves": { red: [[0, 0.1], [0.4, 0.3], [1, 0.9]] },
-  "image.hue-ranges": { ranges: [{ range: "blue", hue: 30, saturation: 40, lightness: 10 }, { range: "orange", hue: -20, saturation: -50, lightness: 0 }] },
-  "image.levels": { inBlack: 10, inWhite: 90, gamma: 1.3, outBlack: 3, outWhite: 95 }, "image.crop": { left: 10, right: 20, top: 5, bottom: 30 },
-  "image.scale": { size: 60 }, "image.white-balance": { temperature: 4800, tint: 8 }, "image.grain": { amount: 60, size: 5 }, "image.blur": { radius: 3 },
-  "image.sharpen": { amount: 150, radius: 0.5, threshold: 0 }, "image.noise-reduction": { lightness: 15, colour: 15, radius: 0.5 }, "image.toner": { tone: "sepia", depth: 100 }, "image.black-and-white": {}, "image.vignette": { corner: -2, start: 0.1 },
-};
-const valuesOf = (effect: ImageEffect): Record<string, Json> => {
-  const halfway = Object.entries(effect.parameters).map(([key, p]) => [key, p.kind === "number" ? p.default + (p.max - p.default) / 2 : p.kind === "file" ? hash : (p.default as unknown as Json)]);
-  return { ...Object.fromEntries(halfway), ...special[effect.id] };
-};
 /** Someone who runs lines in parts, in any order. */
 const inParts = (size: number): ImageRunner => ({
   ...runner,
@@ -49,8 +28,8 @@ const inParts = (size: number): ImageRunner => ({
 });
 
 describe.each(family.map((e) => [e.id, e] as const))("%s", (id, effect) => {
-  const values = valuesOf(effect);
-  const files = resourcesOf(effect);
+  const values = livelyValues(effect);
+  const files = resourcesFor(effect);
 
   it("does nothing at mix 0, at strength 0 and when it is off, and something else", () => {
     const input = picture(60, 40);

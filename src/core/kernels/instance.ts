@@ -20,6 +20,7 @@ interface KernelExports {
   lightness(r: number, g: number, b: number, out: number, count: number, wr: number, wg: number, wb: number, toe: number): void;
   columns(rows: number, out: number, count: number, kernel: number, reach: number): void;
   sharpen(r: number, g: number, b: number, sharp: number, soft: number, count: number, share: number, least: number, toe: number, or: number, og: number, ob: number): void;
+  bilateral(rows: number, distance: number, reach: number, count: number, scaleL: number, scaleC: number, or: number, og: number, ob: number): void;
   cascade(x: number, y: number, frames: number, coefficients: number, state: number, sections: number, until: number, work: number): number;
   scale(x: number, frames: number, factor: number): void;
   multiply(x: number, gains: number, frames: number): void;

@@ -8,7 +8,10 @@ import { convert, fuse, prepareSteps, runPointsPlain, type PointStep } from "../
 import { cascade, plainCascade, section } from "../signal/biquad";
 import { FeedbackNetwork } from "../signal/feedback-network";
 import { matrixOf } from "../picture/matrix";
-import { longestBlock } from "../effects/define";
+import { livelyValues } from "../../../testing/effect-values";
+import { runNear } from "../chain/run-rows";
+import { longestBlock, wholeRows, type ImageEffect } from "../effects/define";
+import { effectsFor } from "../effects/registry";
 import { KernelInstance } from "./instance";
 import { localKernels } from "./local";
 import { planeIn } from "./plane";
@@ -29,7 +32,7 @@ describe("point programs: kernels beside their plain twins", () => {
   it.each(programs)("%s", (_, steps) => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 5000 }), fc.integer({ min: 1, max: 7 }), fc.integer({ min: 1, max: 1000 }), (width, rows, seed) => {
-        const strip = { width, height: rows + 5, top: 3, rows };
+        const strip = wholeRows({ width, height: rows + 5 }, 3, rows);
         const planes = [0, 1, 2].map((c) => noise(width * rows, seed + c).map((v, i) => (i % 17 === 0 ? 0 : (v + 0.8) * 2 ** ((i % 9) - 6))));
         const plain = planes.map((p) => p.slice());
         const prepared = prepareSteps(fuse(steps));
@@ -52,6 +55,26 @@ it.each([[0.4, 30, 20], [2, 700, 90], [7.9, 3, 5]])("a Gaussian of σ = %d on %d
   };
   const plain = blur(plainPasses, 1e9);
   for (const parts of [1e9, 7]) blur(gaussianPasses, parts).forEach((v, i) => expect(Math.abs(v - plain[i])).toBeLessThan(1e-6));
+});
+
+describe("surroundings of few rows: kernels beside the passes of their effects, in any part", () => {
+  const frame = { width: 149, height: 83 };
+  const made = (effectsFor("image") as readonly ImageEffect[]).flatMap((effect) => {
+    const work = effect.create(livelyValues(effect) as never, frame, { files: {} });
+    return work.kind === "area" && work.near ? [[effect.id, work, work.near] as const] : [];
+  });
+  it("are what sharpening and noise reduction have", () => expect(made.map(([id]) => id).sort()).toEqual(["image.noise-reduction", "image.sharpen"]));
+  it.each(made)("%s", (_, { passes, scratch }, near) => {
+    const planes = [0, 1, 2].map((c) => noise(frame.width * frame.height, c + 1).map((v, i) => 0.4 + 0.3 * Math.sin(i * 0.01) + 0.05 * v));
+    const plain = planes.map((p) => p.slice());
+    const room = Array.from({ length: scratch }, () => new Float32Array(plain[0].length));
+    for (const pass of passes) pass.run(plain, room, 0, pass.lines);
+    for (const bounds of [[0, 83], [0, 1, 40, 83]]) {
+      const target = planes.map((p) => new Float32Array(p.length));
+      bounds.slice(1).forEach((to, n) => runNear(near, frame, planes, target, bounds[n], to));
+      target.forEach((plane, c) => plane.forEach((v, i) => { if (!(Math.abs(v - plain[c][i]) <= 2e-5)) throw new Error(`channel ${c}, pixel ${i}: ${v} instead of ${plain[c][i]}`); }));
+    }
+  });
 });
 
 describe("filters", () => {

@@ -57,17 +57,17 @@ export class PointKernels {
     }
   };
 
-  private runPieces(steps: readonly PreparedStep[], planes: readonly Float32Array[], { width, height, top, rows }: StripFacts): void {
+  private runPieces(steps: readonly PreparedStep[], planes: readonly Float32Array[], { width, height, left, top, columns, rows }: StripFacts): void {
     const { kernels } = this;
     // Where a pixel lies only matters to radial steps; without them rows need not be told apart.
     const placed = steps.some((s) => s.kind === "radial");
-    const [lines, length] = placed ? [rows, width] : [1, width * rows];
+    const [lines, length] = placed ? [rows, columns] : [1, columns * rows];
     for (let line = 0; line < lines; line++)
       for (let from = 0; from < length; from += piece) {
         const count = Math.min(piece, length - from);
         const at = line * length + from;
         planes.forEach((plane, c) => kernels.put(plane.subarray(at, at + count), this.planes[c]));
-        for (const step of steps) this.runStep(step, this.planes, count, from, top + line, { width, height });
+        for (const step of steps) this.runStep(step, this.planes, count, left + from, top + line, { width, height });
         planes.forEach((plane, c) => kernels.get(plane, at, this.planes[c], count));
       }
   }

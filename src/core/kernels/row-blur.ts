@@ -19,6 +19,14 @@ export class RowRing {
   }
 }
 
+/** Copies a row into a ring's, whose ends go on as they end. */
+export function takePadded({ floats }: KernelInstance, ring: RowRing, y: number, row: number, width: number): void {
+  const at = ring.at(y) >> 2;
+  floats.copyWithin(at, row >> 2, (row >> 2) + width);
+  floats.fill(floats[at], at - ring.side, at);
+  floats.fill(floats[at + width - 1], at + width, at + width + ring.side);
+}
+
 /** A separable symmetric blur of rows as they come; edges go on as they end. */
 export class RowBlur {
   readonly reach: number;
@@ -39,15 +47,8 @@ export class RowBlur {
 
   /** Takes row `y`, the rows being taken in order. */
   take(y: number, row: number): void {
-    const { width } = this;
-    const { floats, run } = this.kernels;
-    const { side } = this.line;
-    const line = this.line.at(0);
-    const at = line >> 2;
-    floats.copyWithin(at, row >> 2, (row >> 2) + width);
-    floats.fill(floats[at], at - side, at);
-    floats.fill(floats[at + width - 1], at + width, at + width + side);
-    run.symmetric(line, this.across.at(y), width, 4, this.kernel, this.reach);
+    takePadded(this.kernels, this.line, 0, row, this.width);
+    this.kernels.run.symmetric(this.line.at(0), this.across.at(y), this.width, 4, this.kernel, this.reach);
   }
 
   /** Blurs row `y` into a row at `out`. Pre: all rows up to `reach` below it, as far as there are any, have been taken. */

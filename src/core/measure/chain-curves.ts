@@ -2,7 +2,7 @@ import { activeSettings, type Resources } from "../chain/active";
 import type { Chain } from "../chain/model";
 import { isPointwise, planImage } from "../chain/plan-image";
 import { runStrip } from "../chain/run-image";
-import type { EffectDefinition } from "../effects/define";
+import { wholeRows, type EffectDefinition } from "../effects/define";
 import { findEffect } from "../effects/registry";
 import { decodeSrgb, encodeSrgb } from "../colour/srgb";
 
@@ -30,6 +30,6 @@ export function toneCurveOf(whole: Chain, strength: number, inputs: readonly num
   const frame = { width: inputs.length, height: 1 };
   const plan = planImage(chain, strength, frame, resources);
   const planes = [0, 1, 2].map(() => Float32Array.from(inputs, decodeSrgb));
-  runStrip(plan, planes, { ...frame, top: 0, rows: 1 });
+  runStrip(plan, planes, wholeRows(frame, 0, 1));
   return planes.map((p) => p.map(encodeSrgb));
 }

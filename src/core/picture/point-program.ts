@@ -1,7 +1,7 @@
 import { labFunction, labInverse, labMatrices } from "../colour/lab";
 import { oklabMatrices } from "../colour/oklab";
 import { decodeSrgb, encodeSrgb } from "../colour/srgb";
-import type { ImageEncoding, StripFacts, StripProcess } from "../effects/define";
+import { wholeRows, type ImageEncoding, type StripFacts, type StripProcess } from "../effects/define";
 import { applyTable, functionTable, type ChannelFunction } from "../numeric/function-table";
 import { after, identity, type ColourMatrix } from "./matrix";
 
@@ -131,7 +131,7 @@ const cubes = (planes: readonly Float32Array[], count: number) => {
 
 /** Runs a step on strips as a whole. */
 export function runStripStep(step: Extract<PointStep, { kind: "strip" }>, planes: readonly Float32Array[], strip: StripFacts): void {
-  const total = strip.width * strip.rows;
+  const total = strip.columns * strip.rows;
   const before = step.share < 1 ? planes.map((p) => p.slice(0, total)) : null;
   step.process(planes, strip);
   before?.forEach((was, c) => {
@@ -146,7 +146,7 @@ export function runPointsPlain(steps: readonly PreparedStep[], planes: readonly 
 }
 
 function applyStep(step: PreparedStep, planes: readonly Float32Array[], strip: StripFacts): void {
-  const count = strip.width * strip.rows;
+  const count = strip.columns * strip.rows;
   switch (step.kind) {
     case "tables":
       planes.forEach((plane, c) => applyTable(step.tables[c], plane, 0, count));
@@ -178,11 +178,11 @@ function applyStep(step: PreparedStep, planes: readonly Float32Array[], strip: S
   }
 }
 
-function applyRadial({ gain, size }: Extract<PointStep, { kind: "radial" }>, [r, g, b]: readonly Float32Array[], { width, height, top, rows }: StripFacts): void {
+function applyRadial({ gain, size }: Extract<PointStep, { kind: "radial" }>, [r, g, b]: readonly Float32Array[], { width, height, left, top, columns, rows }: StripFacts): void {
   const scale = (4 * size) / (width * width + height * height);
   for (let row = 0, i = 0; row < rows; row++) {
     const dy = top + row + 0.5 - height / 2;
-    for (let column = 0; column < width; column++, i++) {
+    for (let column = left; column < left + columns; column++, i++) {
       const dx = column + 0.5 - width / 2;
       const at = (dx * dx + dy * dy) * scale;
       const piece = at | 0;
@@ -196,4 +196,4 @@ function applyRadial({ gain, size }: Extract<PointStep, { kind: "radial" }>, [r,
 
 /** Converts the first `count` values of three planes from one encoding to another, in place. */
 export const convertPlanes = (from: ImageEncoding, to: ImageEncoding, planes: readonly Float32Array[], count = planes[0].length): void =>
-  runPointsPlain(prepareSteps(fuse(convert(from, to))), planes, { width: count, height: 1, top: 0, rows: 1 });
+  runPointsPlain(prepareSteps(fuse(convert(from, to))), planes, wholeRows({ width: count, height: 1 }, 0, 1));

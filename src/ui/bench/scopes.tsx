@@ -24,7 +24,7 @@ function drawCounts(canvas: HTMLCanvasElement, width: number, height: number, la
       image.data[o] = r;
       image.data[o + 1] = g;
       image.data[o + 2] = b;
-      image.data[o + 3] = 60 + 195 * Math.min(1, (2 * Math.sqrt(count)) / most);
+      image.data[o + 3] = 105 + 150 * Math.min(1, (2 * Math.sqrt(count)) / most);
     });
   }
   context.putImageData(image, 0, 0);

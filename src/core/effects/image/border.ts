@@ -37,9 +37,9 @@ export const border = defineImageEffect({
     const inner = edge + (line / 100) * diagonal(frame);
     const colour = (paper === "cream" ? [250, 242, 224] : [papers[paper], papers[paper], papers[paper]]).map((code) => decodeSrgb(code / 255));
     const dark = decodeSrgb(20 / 255);
-    return onStrips((planes, { width, height, top, rows }) => {
+    return onStrips((planes, { width, height, left, top, columns, rows }) => {
       for (let row = 0, i = 0; row < rows; row++)
-        for (let x = 0; x < width; x++, i++) {
+        for (let x = left; x < left + columns; x++, i++) {
           const distance = Math.min(x + 0.5, width - x - 0.5, top + row + 0.5, height - top - row - 0.5);
           if (distance >= inner + 0.5) continue;
           // Shares of the pixel that lie in the paper and in the line.

@@ -46,8 +46,8 @@ export const colourDecisionList = defineImageEffect({
     const [wr, wg, wb] = luminanceWeights;
     return {
       kind: "strip",
-      process([r, g, b], { width, rows }) {
-        for (let i = 0; i < width * rows; i++) {
+      process([r, g, b], { columns, rows }) {
+        for (let i = 0; i < columns * rows; i++) {
           const [x, y, z] = [f[0](r[i]), f[1](g[i]), f[2](b[i])];
           const grey = wr * x + wg * y + wb * z;
           const out = [x, y, z].map((c) => grey + v.saturation * (c - grey));

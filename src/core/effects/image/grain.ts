@@ -36,9 +36,9 @@ export const grain = defineImageEffect({
     const scale = 1 / Math.max(0.25, (size / 1000) * diagonal(frame));
     const strength = (amount / 100) * 0.35;
     const at = (x: number, y: number, channel: number) => smoothNoise(x * scale, y * scale, seed * 8 + channel) + 0.5 * smoothNoise(x * scale * 2.3 + 7.7, y * scale * 2.3 + 3.1, seed * 8 + 4 + channel);
-    return onStrips((planes, { width, top, rows }) => {
+    return onStrips((planes, { left, top, columns, rows }) => {
       for (let row = 0, i = 0; row < rows; row++)
-        for (let x = 0; x < width; x++, i++) {
+        for (let x = left; x < left + columns; x++, i++) {
           const grey = colour === "grey" ? at(x, top + row, 0) : 0;
           for (let c = 0; c < 3; c++) {
             const v = planes[c][i];

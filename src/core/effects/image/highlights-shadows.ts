@@ -21,8 +21,8 @@ export const highlightsShadows = defineImageEffect({
   create({ highlights, shadows }) {
     // At a third the curve's slope stays positive over all of 0…1.
     const [h, s] = [highlights / 300, shadows / 300];
-    return onStrips(([L, a, b], { width, rows }) => {
-      for (let i = 0; i < width * rows; i++) {
+    return onStrips(([L, a, b], { columns, rows }) => {
+      for (let i = 0; i < columns * rows; i++) {
         const l = L[i];
         if (l <= 0 || l >= 1) continue;
         const u = 1 - l;

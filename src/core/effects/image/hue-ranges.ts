@@ -50,8 +50,8 @@ export const hueRanges = defineImageEffect({
           lightness[degree] += (weight * row.lightness) / 100;
         }
     }
-    return onStrips(([L, a, b], { width, rows }) => {
-      for (let i = 0; i < width * rows; i++) {
+    return onStrips(([L, a, b], { columns, rows }) => {
+      for (let i = 0; i < columns * rows; i++) {
         const chroma = Math.sqrt(a[i] * a[i] + b[i] * b[i]);
         if (chroma === 0) continue;
         const hue = ((Math.atan2(b[i], a[i]) * 180) / Math.PI + 360) % 360;

@@ -54,10 +54,10 @@ export const lightLeak = defineImageEffect({
     const colour = lights[light].map((code) => (decodeSrgb(code / 255) * strength) / 100);
     const [ex, ey] = edges[edge];
     const turn = Math.tan((lean * Math.PI) / 180);
-    return onStrips((planes, { width, top, rows }) => {
+    return onStrips((planes, { width, left, top, columns, rows }) => {
       for (let row = 0, i = 0; row < rows; row++) {
         const y = (2 * (top + row + 0.5)) / frame.height - 1;
-        for (let n = 0; n < width; n++, i++) {
+        for (let n = left; n < left + columns; n++, i++) {
           const x = (2 * (n + 0.5)) / width - 1;
           const along = ex === 0 ? x : y;
           const depth = 1 - (ex * x + ey * y) + turn * along;

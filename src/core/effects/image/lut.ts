@@ -37,6 +37,6 @@ export const lut = defineImageEffect({
     const given = files.table;
     if (given?.kind !== "lut") return nothing;
     const through = lookUp(given.lut, interpolation, input === "linear");
-    return onStrips((planes, { width, rows }) => through(planes, width * rows));
+    return onStrips((planes, { columns, rows }) => through(planes, columns * rows));
   },
 });

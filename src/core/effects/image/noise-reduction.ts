@@ -1,11 +1,32 @@
-import { diagonal } from "../../picture/frame";
-import { defineImageEffect } from "../define";
+import { RowRing, takePadded } from "../../kernels/row-blur";
+import { diagonal, type Frame } from "../../picture/frame";
+import { defineImageEffect, type Near } from "../define";
 import { percent } from "../parameter";
 import { nothing } from "./work";
 
+/** The same by kernels, as rows come. */
+const near = ({ height }: Frame, distance: Float64Array, reach: number, scaleL: number, scaleC: number): Near => ({
+  reach,
+  start(kernels, columns) {
+    const rings = [0, 1, 2].map(() => new RowRing(kernels, columns, 2 * reach + 1, (reach + 3) & ~3));
+    const weights = kernels.reserve(4 * distance.length);
+    kernels.put(distance, weights);
+    const size = 2 * reach + 1;
+    const addresses = kernels.reserve(4 * 3 * size);
+    return {
+      take: (y, row) => rings.forEach((ring, c) => takePadded(kernels, ring, y, row[c], columns)),
+      give(y, _, to) {
+        for (let k = -reach; k <= reach; k++) rings.forEach((ring, c) => (kernels.integers[(addresses >> 2) + c * size + k + reach] = ring.at(Math.min(height - 1, Math.max(0, y + k)))));
+        kernels.run.bilateral(addresses, weights, reach, columns, scaleL, scaleC, to[0], to[1], to[2]);
+      },
+    };
+  },
+});
+
 /**
  * Bilateral filter: each pixel becomes the mean of its surroundings, weighted by distance and by likeness, in OKLab;
- * lightness and colour have thresholds of their own.
+ * lightness and colour have thresholds of their own. Likeness is (1 − d²/16σ²)⁸, which is exp(−d²/2σ²) within 0.04 and
+ * ends where that is next to nothing.
  * Source: Tomasi & Manduchi, "Bilateral Filtering for Gray and Color Images", ICCV 1998.
  */
 export const imageNoiseReduction = defineImageEffect({
@@ -29,17 +50,13 @@ export const imageNoiseReduction = defineImageEffect({
     const reach = Math.max(1, Math.ceil(2 * sigma));
     const size = 2 * reach + 1;
     const distance = Float64Array.from({ length: size * size }, (_, i) => Math.exp(-(((i % size) - reach) ** 2 + (Math.floor(i / size) - reach) ** 2) / (2 * sigma * sigma)));
-    // exp(−d²/2σ²) of the likeness from a table over d²; beyond its end nothing is alike.
-    const steps = 512;
-    const likeness = Float64Array.from({ length: steps + 1 }, (_, i) => Math.exp((-i / steps) * 9));
-    const [scaleL, scaleC] = [lightness, colour].map((v) => (v === 0 ? 1e30 : steps / (2 * 9 * (v / 100) ** 2)));
-    const weightOf = (square: number, scale: number) => {
-      const at = square * scale;
-      return at < steps ? likeness[at | 0] : 0;
-    };
+    // What is alike up to about the threshold: its square over 2 · 8 makes (1 − d²·scale)⁸ about exp(−d²/2σ²).
+    const [scaleL, scaleC] = [lightness, colour].map((v) => (v === 0 ? 1e30 : 1 / (2 * 8 * (v / 100) ** 2)));
+    const weightOf = (square: number, scale: number) => Math.max(0, 1 - square * scale) ** 8;
     return {
       kind: "area",
       scratch: 3,
+      near: near(frame, distance, reach, scaleL, scaleC),
       passes: [
         {
           lines: height,
@@ -72,11 +89,10 @@ export const imageNoiseReduction = defineImageEffect({
                     weightC += wc;
                   }
                 }
-                if (weightL > 0) outL[i] = sumL / weightL;
-                if (weightC > 0) {
-                  outA[i] = sumA / weightC;
-                  outB[i] = sumB / weightC;
-                }
+                // The middle itself always counts, so that no weight is nothing.
+                outL[i] = sumL / weightL;
+                outA[i] = sumA / weightC;
+                outB[i] = sumB / weightC;
               }
           },
         },

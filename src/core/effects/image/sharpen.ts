@@ -13,9 +13,9 @@ const leastLuminance = 1e-6;
 const toe = 0.004;
 
 /** The same by kernels, as rows come. */
-const near = ({ width, height }: Frame, half: Float64Array, share: number, least: number): Near => ({
+const near = ({ height }: Frame, half: Float64Array, share: number, least: number): Near => ({
   reach: half.length - 1,
-  start(kernels: KernelInstance) {
+  start(kernels: KernelInstance, width: number) {
     const blur = new RowBlur(kernels, width, height, half);
     const sharp = new RowRing(kernels, width, 2 * blur.reach + 1);
     const soft = new RowRing(kernels, width, 1).at(0);

@@ -36,8 +36,8 @@ export const splitTone = defineImageEffect({
       const light = smoothstep(middle - 0.35, middle + 0.35, l);
       return [edge * (1 - light), edge * light];
     });
-    return onStrips(([L, a, b], { width, rows }) => {
-      for (let i = 0; i < width * rows; i++) {
+    return onStrips(([L, a, b], { columns, rows }) => {
+      for (let i = 0; i < columns * rows; i++) {
         const [s, h] = weights[Math.round(Math.min(1, Math.max(0, L[i])) * size)];
         a[i] += s * sa + h * ha;
         b[i] += s * sb + h * hb;

@@ -51,16 +51,16 @@ export const texture = defineImageEffect({
     const tones = given.planes.map((p) => p.map(encodeSrgb));
     // Texture pixels a picture pixel: as many as make it cover the frame.
     const step = Math.min(tw / frame.width, th / frame.height) / (scale / 100);
-    const [left, above] = [(tw - frame.width * step) / 2, (th - frame.height * step) / 2];
+    const [before, above] = [(tw - frame.width * step) / 2, (th - frame.height * step) / 2];
     const blend = modes[mode];
     const share = amount / 100;
-    return onStrips((planes, { width, top, rows }) => {
+    return onStrips((planes, { left, top, columns, rows }) => {
       for (let row = 0, i = 0; row < rows; row++) {
         const y = Math.min(th - 1, Math.max(0, above + (top + row + 0.5) * step - 0.5));
         const y0 = Math.min(th - 2, Math.floor(y));
         const v = th > 1 ? y - y0 : 0;
-        for (let x = 0; x < width; x++, i++) {
-          const tx = Math.min(tw - 1, Math.max(0, left + (x + 0.5) * step - 0.5));
+        for (let x = left; x < left + columns; x++, i++) {
+          const tx = Math.min(tw - 1, Math.max(0, before + (x + 0.5) * step - 0.5));
           const x0 = Math.min(tw - 2, Math.floor(tx));
           const u = tx - x0;
           const at = Math.max(0, y0) * tw + Math.max(0, x0);

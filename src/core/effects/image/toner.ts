@@ -52,8 +52,8 @@ export const toner = defineImageEffect({
     });
     const cos = Math.cos(angle);
     const sin = Math.sin(angle);
-    return onStrips(([lightness, a, b], { width, rows }) => {
-      const count = width * rows;
+    return onStrips(([lightness, a, b], { columns, rows }) => {
+      const count = columns * rows;
       for (let i = 0; i < count; i++) {
         const at = lightness[i] * size;
         let c = 0;

@@ -20,8 +20,8 @@ export const vibrance = defineImageEffect({
   encoding: "oklab",
   create({ vibrance }) {
     const v = vibrance / 100;
-    return onStrips(([, a, b], { width, rows }) => {
-      for (let i = 0; i < width * rows; i++) {
+    return onStrips(([, a, b], { columns, rows }) => {
+      for (let i = 0; i < columns * rows; i++) {
         const share = 1 - Math.sqrt(a[i] * a[i] + b[i] * b[i]) / strong;
         if (share <= 0) continue;
         const factor = 1 + v * share * share;
