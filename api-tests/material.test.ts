@@ -14,6 +14,7 @@ import { mediaRoot, originalPath } from "@/server/media-store";
 import type { Rendering } from "@/server/renders";
 import * as filesRoute from "@/app/api/libraries/[libraryId]/files/route";
 import * as copyRoute from "@/app/api/libraries/[libraryId]/media/[mediaId]/[copy]/route";
+import * as windowRoute from "@/app/api/libraries/[libraryId]/media/[mediaId]/window/route";
 import * as materialRoute from "@/app/api/libraries/[libraryId]/material/route";
 import * as rendersRoute from "@/app/api/libraries/[libraryId]/renders/route";
 import * as renderRoute from "@/app/api/libraries/[libraryId]/renders/[renderId]/route";
@@ -68,6 +69,20 @@ describe("bringing material in", () => {
     const first = await bring("looks like sound.wav", file);
     expect(first.body.media.facts).toMatchObject({ kind: "image", width: 40, height: 30 });
     expect((await bring("again.jpg", file)).body.media.id).toBe(first.body.media.id);
+  });
+
+  it("gives windows of a picture at full size, and no more than there is", async () => {
+    const codes = Uint16Array.from({ length: 90 * 70 * 3 }, (_, i) => (i * 7919) % 65536);
+    const file = await sharp(codes, { raw: { width: 90, height: 70, channels: 3 } }).toColourspace("rgb16").png().toBuffer();
+    const { id } = (await bring("fine.png", file)).body.media;
+    const ask = (query: string, mediaId: string = id) => windowRoute.GET(request(`/api?${query}`, { cookie: owner.cookie }), params({ mediaId }));
+    const window = await ask("left=11&top=60&width=20&height=10");
+    expect([window.status, window.headers.get("cache-control")]).toEqual([200, "private, max-age=31536000, immutable"]);
+    const got = new Uint16Array(await window.arrayBuffer());
+    for (let y = 0; y < 10; y++) expect(got.subarray(y * 60, (y + 1) * 60)).toEqual(codes.subarray(((60 + y) * 90 + 11) * 3, ((60 + y) * 90 + 31) * 3));
+    for (const [query, status] of [["left=80&top=0&width=11&height=1", 416], ["left=0&top=70&width=1&height=1", 416], ["left=-1&top=0&width=1&height=1", 400], ["left=0&top=0&width=1", 400]] as const) expect([query, (await ask(query)).status]).toEqual([query, status]);
+    const sound = await bring("tone.wav", wav);
+    expect((await ask("left=0&top=0&width=1&height=1", sound.body.media.id)).status).toBe(404);
   });
 
   it("refuses what cannot be used, says why, and leaves nothing behind", async () => {

@@ -1,4 +1,5 @@
 import { readdirSync } from "node:fs";
+import sharp from "sharp";
 import { dirname, join as joinPath } from "node:path";
 import { v7 as newId } from "uuid";
 import { sql } from "drizzle-orm";
@@ -102,6 +103,11 @@ const good: Record<string, () => Promise<Asked>> = {
   "GET /libraries/{libraryId}/media/{mediaId}/{copy}": async () => {
     const { body } = await ask(find("POST", "/libraries/{libraryId}/material"), { cookie: world.owner.cookie, query: "name=tone.wav", file: writeWav({ planes: [new Float32Array(100)], sampleRate: 8000 }) });
     return { parameters: { mediaId: (body as unknown as { media: { id: string } }).media.id } };
+  },
+  "GET /libraries/{libraryId}/media/{mediaId}/window": async () => {
+    const file = await sharp({ create: { width: 8, height: 6, channels: 3, background: "teal" } }).png().toBuffer();
+    const { body } = await ask(find("POST", "/libraries/{libraryId}/material"), { cookie: world.owner.cookie, query: "name=teal.png", file });
+    return { parameters: { mediaId: (body as unknown as { media: { id: string } }).media.id }, query: "left=1&top=2&width=3&height=4" };
   },
   "POST /libraries/{libraryId}/renders": async () => ({ body: { sessionId: world.sessionId, targetIds: world.targetIds, format: "wav" } }),
   "GET /libraries/{libraryId}/renders/{renderId}": async () => ({ parameters: { renderId: await rendering() } }),

@@ -100,3 +100,16 @@ test("the page is isolated from other origins and asks nobody else for anything"
   expect(await page.evaluate(() => crossOriginIsolated)).toBe(true);
   expect(foreign).toEqual([]);
 });
+
+test("the pages may compile the kernels, which else would silently be replaced by slow twins", async ({ page }) => {
+  await page.goto("/");
+  const compiled = () =>
+    page.evaluate(async () => {
+      const nothing = "new WebAssembly.Module(new Uint8Array([0, 97, 115, 109, 1, 0, 0, 0]))";
+      const worker = new Worker(URL.createObjectURL(new Blob([`try { ${nothing}; postMessage("yes"); } catch (error) { postMessage(String(error)); }`])));
+      const inWorker = await new Promise<string>((resolve) => (worker.onmessage = ({ data }) => resolve(data as string)));
+      new WebAssembly.Module(new Uint8Array([0, 97, 115, 109, 1, 0, 0, 0]));
+      return inWorker;
+    });
+  expect(await compiled()).toBe("yes");
+});

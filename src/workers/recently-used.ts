@@ -5,8 +5,8 @@ export class RecentlyUsed<Value> {
   constructor(private readonly most: number) {}
 
   /** The kept value, or the made one. A promise that fails is not kept. */
-  get(key: string, make: () => Value): Value {
-    const value = this.values.get(key) ?? make();
+  get(key: string, make: (key: string) => Value): Value {
+    const value = this.values.get(key) ?? make(key);
     this.values.delete(key);
     this.values.set(key, value);
     if (value instanceof Promise) value.catch(() => this.values.delete(key));

@@ -1,5 +1,7 @@
 import type { MixNode } from "@/core/chain/mix";
 import type { Chain } from "@/core/chain/model";
+import type { PictureWindow } from "@/core/chain/render-codes";
+import type { Frame } from "@/core/picture/frame";
 import type { BandLevel } from "@/core/measure/spectrum";
 
 /** Material by the address of its working copy. */
@@ -13,6 +15,12 @@ export interface ImageSource {
   readonly url: string;
   readonly width: number;
   readonly height: number;
+}
+/** A part of a picture at full size; the address gives any part of it. */
+export interface PictureWindowSource {
+  readonly url: string;
+  readonly frame: Frame;
+  readonly window: PictureWindow;
 }
 
 /** A file that effects depend on, by the address of its working copy. */
@@ -52,7 +60,7 @@ export interface LoopJob extends ChainJob {
 }
 export interface PictureJob extends ChainJob {
   readonly kind: "picture";
-  readonly source: ImageSource;
+  readonly source: ImageSource | PictureWindowSource;
 }
 /** A stretch of a session's timeline: the whole mix, or one node of it. */
 export interface MixJob extends JobBase {

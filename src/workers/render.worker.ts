@@ -2,7 +2,9 @@ import { filesOf, type Resources } from "@/core/chain/active";
 import type { Chain } from "@/core/chain/model";
 import { learnTurns, lesson } from "@/core/chain/learn";
 import { materialWindow, planMix, runMix } from "@/core/chain/mix";
-import { patiently, renderCodes, type Breathe } from "@/core/chain/render-codes";
+import { planImage } from "@/core/chain/plan-image";
+import { patiently, renderCodes, renderWindow, widened, type Breathe, type CodedResult } from "@/core/chain/render-codes";
+import { reachOf } from "@/core/chain/run-rows";
 import { loopTurns } from "@/core/chain/run-audio";
 import type { DecodedFile, Learnt } from "@/core/effects/define";
 import { readCube } from "@/core/formats/cube/read";
@@ -20,6 +22,8 @@ import { vectorscopeSize, waveformColumns, waveformLevels } from "./render-messa
 /** Decoded material kept at hand: about 8 MB a preview picture, 11 a minute of mono. */
 const sounds = new RecentlyUsed<Promise<Float32Array[]>>(12);
 const pictures = new RecentlyUsed<Promise<CodedPicture>>(40);
+/** Parts of pictures at full size. */
+const windows = new RecentlyUsed<Promise<CodedPicture>>(8);
 
 async function bytes(url: string, range?: { first: number; last: number }): Promise<ArrayBuffer> {
   const response = await fetch(url, range && { headers: { range: `bytes=${range.first}-${range.last}` } });
@@ -152,15 +156,26 @@ async function renderSound({ source, chain, strength, start, end }: LoopJob, bre
 
 const helpers = new PortHelpers();
 
+/** Surroundings are fetched in steps of so many pixels, so that another radius seldom needs others. */
+const surroundings = 64;
+
 async function renderPicture({ source, chain, strength }: PictureJob, breathe: Breathe): Promise<Rendered> {
-  const material = await pictures.get(source.url, () => loadPicture(source));
   const resources = await resourcesFor([chain]);
+  const task = { chain, strength, resources, bits: 8 as const };
+  const shown = ({ picture, missing }: CodedResult): Rendered => ({ kind: "picture", width: picture.width, height: picture.height, codes: picture.codes as Uint8ClampedArray<ArrayBuffer>, missing });
+  if ("window" in source) {
+    const { url, frame, window } = source;
+    const reach = reachOf(planImage(chain, strength, frame, resources, "srgb")) ?? 0;
+    const has = widened(window, frame, Math.ceil((reach + 1) / surroundings) * surroundings);
+    const material = await windows.get(`${url}?left=${has.left}&top=${has.top}&width=${has.width}&height=${has.height}`, (address) => loadPicture({ url: address, width: has.width, height: has.height }));
+    return shown(await renderWindow(task, frame, material, has, window, breathe));
+  }
+  const material = await pictures.get(source.url, () => loadPicture(source));
   const files = filesOf(chain).flatMap(({ hash }) => {
     const file = resources.files?.(hash);
     return file ? [[hash, file] as const] : [];
   });
-  const { picture, missing } = await renderCodes({ chain, strength, resources, bits: 8 }, material, breathe, { helpers, files });
-  return { kind: "picture", width: picture.width, height: picture.height, codes: picture.codes as Uint8ClampedArray<ArrayBuffer>, missing };
+  return shown(await renderCodes(task, material, breathe, { helpers, files }));
 }
 
 function measureSound({ planes, sampleRate }: SoundMeasuresJob): Rendered {

@@ -1,4 +1,6 @@
 import { findEffect } from "../effects/registry";
+import type { Frame } from "../picture/frame";
+import { activeSettings } from "./active";
 import type { Chain } from "./model";
 
 const moves = (id: string): boolean => {
@@ -8,6 +10,13 @@ const moves = (id: string): boolean => {
 
 /** The settings of a chain that move pixels alone: what the untouched picture needs to lie beside the result. */
 export const geometryOf = (chain: Chain): Chain => ({ medium: chain.medium, settings: chain.settings.filter((s) => moves(s.effect)) });
+
+/** Names of the settings in use that look at the whole picture or move it, so that no part of it can be rendered by itself. */
+export const needsWhole = (chain: Chain, frame: Frame): string[] =>
+  activeSettings(chain, "image", { files: () => undefined }).active.flatMap(({ effect, values, files }) => {
+    const work = effect.create(values, frame, { files });
+    return work.kind === "geometry" || (work.kind === "area" && !work.near) ? [effect.name] : [];
+  });
 
 /** Names of the settings in use that are finer than a preview's pixels. */
 export const finerThanPreview = (chain: Chain): string[] =>

@@ -1,5 +1,6 @@
 import { decodeSrgb } from "../colour/srgb";
 import type { DecodedFile } from "../effects/define";
+import { rowKernels } from "../kernels/local";
 import { decodeCodes, encodeCodes, sourceTable, whiteCode, type CodedPicture } from "../picture/coded";
 import type { Frame } from "../picture/frame";
 import { convert, fuse, prepareSteps } from "../picture/point-program";
@@ -119,6 +120,7 @@ export function widened({ left, top, width, height }: PictureWindow, frame: Fram
  */
 export async function renderWindow({ chain, strength, resources, bits }: PictureTask, frame: Frame, source: CodedPicture, has: PictureWindow, window: PictureWindow, breathe: Breathe): Promise<CodedResult> {
   const plan = planImage(chain, strength, frame, resources, "srgb");
+  if (!rowKernels()) throw new Error("Full size needs WebAssembly with SIMD, which does not run here; render the picture to judge it.");
   if (reachOf(plan) === null) throw new Error("This chain looks at the whole picture; render it to judge it at full size.");
   const made = emptyPicture({ width: has.width, height: window.height }, bits);
   await patiently(renderRows(plan, frame, { picture: source, top: has.top }, { picture: made, top: window.top }, window.top, window.top + window.height, { left: has.left, columns: has.width }), breathe);

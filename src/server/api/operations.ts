@@ -3,6 +3,7 @@ import type { Right } from "@/core/library/roles";
 import { longestName } from "@/core/library/names";
 import { changesInput } from "../queries/changes";
 import { historyInput } from "../queries/history";
+import { windowInput } from "../queries/media-window";
 import { acceptInput, invitationInput } from "../invitations";
 import { copies } from "../media-store";
 import { renderInput } from "../renders";
@@ -50,6 +51,7 @@ export const operations: readonly Operation[] = [
   { method: "POST", path: `${library}/material`, summary: "Bring in a sound, a picture or a table of colours", needs: "bench", query: Joi.object({ name: Joi.string().max(longestName).required() }), takesFile: true, answer: "The `media` that came of it: id (SHA-256 of the file), name, facts" },
   { method: "GET", path: `${library}/files`, summary: "Impulse responses, textures and tables that effects may depend on", needs: "read", answer: "`files`: id (SHA-256 of the file), name, facts" },
   { method: "GET", path: `${library}/media/{mediaId}/{copy}`, summary: `A working copy of material: ${copies.join(", ")}`, needs: "read", gives: "application/octet-stream", answer: "Samples (32-bit floats, a plane a channel) or 16-bit sRGB codes, little-endian, or a table as text; byte ranges are honoured" },
+  { method: "GET", path: `${library}/media/{mediaId}/window`, summary: "A window of a picture at full size", needs: "read", query: windowInput, gives: "application/octet-stream", answer: "16-bit sRGB codes, R G B, row by row, little-endian" },
   { method: "GET", path: `${library}/renders`, summary: "The asker's renderings", needs: "read", answer: "`renders`, the newest first, at most 50" },
   { method: "POST", path: `${library}/renders`, summary: "Have targets rendered as they are now", needs: "bench", body: renderInput, answer: "The `render` that was begun" },
   { method: "GET", path: `${library}/renders/{renderId}`, summary: "How far a rendering is", needs: "read", answer: "The `render` with its state and progress" },

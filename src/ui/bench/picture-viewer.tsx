@@ -12,6 +12,7 @@ import { Histogram } from "./histogram";
 import { Scopes } from "./scopes";
 import { ToneChart } from "./tone-chart";
 import type { Audition } from "./use-bench";
+import { useFullSize } from "./use-full-size";
 import { useMeasures } from "./use-measures";
 import { usePicture } from "./use-picture";
 
@@ -28,15 +29,17 @@ export function PictureViewer({ target, media, audition }: PictureViewerProps) {
   const facts = media.facts as Extract<Media["facts"], { kind: "image" }>;
   const chain = audition?.chain ?? target.chain;
   const strength = audition?.strength ?? target.strength;
-  const after = usePicture(media, "preview", chain, strength, "viewer");
+  const full = useFullSize(facts, chain);
+  const after = usePicture(media, full.part, chain, strength, "viewer");
   // Moved as the result is, so that both lie on each other.
   const moved = useMemo(() => geometryOf(chain), [chain]);
-  const before = usePicture(media, "preview", moved, strength, "viewer before");
+  const before = usePicture(media, full.part, moved, strength, "viewer before");
   const [edge, setEdge] = useState(50);
   const [whole, setWhole] = useState<"before" | "after" | null>(null);
   const [scopes, setScopes] = useState(false);
   const measures = useMeasures(after.rendered, scopes, measurePicture);
   const box = useRef<HTMLDivElement>(null);
+  const { isFull, toggle } = full;
   const shown = whole === "before" ? 100 : whole === "after" ? 0 : edge;
 
   const actions = useMemo(() => {
@@ -47,11 +50,12 @@ export function PictureViewer({ target, media, audition }: PictureViewerProps) {
     };
     return [
       { keys: ["b"], label: whole === null ? "after, whole" : whole === "after" ? "before, whole" : "edge", run: () => setWhole(sides[(sides.indexOf(whole) + 1) % sides.length]) },
+      ...(toggle ? [{ keys: ["z"], label: isFull ? "whole picture" : "full size", run: toggle }] : []),
       { keys: ["w"], label: scopes ? "scopes away" : "scopes", run: () => setScopes(!scopes) },
       { keys: [","], label: "edge left", quiet: true, run: () => move(-5) },
       { keys: ["."], label: "edge right", quiet: true, run: () => move(5) },
     ];
-  }, [whole, scopes]);
+  }, [whole, scopes, isFull, toggle]);
   useKeyActions(actions);
 
   const drag = (event: PointerEvent) => {
@@ -69,14 +73,16 @@ export function PictureViewer({ target, media, audition }: PictureViewerProps) {
   };
 
   const { width, height } = after.rendered ?? facts.preview;
-  const fine = facts.width > facts.preview.width ? finerThanPreview(chain) : [];
+  const fine = !isFull && facts.width > facts.preview.width ? finerThanPreview(chain) : [];
+  const finer = fine.length > 0 ? ` · ${fine.join(" and ")} finer than this: ${toggle ? "Z for full size" : "render to judge"}` : "";
+  const size = isFull ? `${width} × ${height} of it at full size` : `shown at ${width} × ${height}${full.heldBy.length > 0 ? `, since ${full.heldBy.join(" and ").toLowerCase()} looks at all of it` : ""}`;
   const problem = after.problem ?? before.problem;
   return (
     <Box display="flex" flexDirection="column" gap="10px" flex="1" minHeight="0" data-rendered={after.rendered ? "" : undefined} aria-busy={after.isBehind}>
       <HStack justifyContent="space-between" alignItems="flex-end">
         <Box minWidth="0">
           <chakra.h1 fontFamily="heading" fontSize="xl" fontWeight="600" truncate title={target.name}>{target.name}</chakra.h1>
-          <chakra.div fontFamily="mono" fontSize="xs" color="muted">{`${facts.width} × ${facts.height} · shown at ${width} × ${height}${fine.length > 0 ? ` · ${fine.join(" and ")} finer than this: render to judge` : ""}`}</chakra.div>
+          <chakra.div fontFamily="mono" fontSize="xs" color="muted">{`${facts.width} × ${facts.height} · ${size}${finer}`}</chakra.div>
         </Box>
         <HStack gap="8px">
           <ToneChart chain={chain} strength={strength} />
@@ -84,10 +90,10 @@ export function PictureViewer({ target, media, audition }: PictureViewerProps) {
         </HStack>
       </HStack>
       {problem && <chakra.div role="alert" color="loss">{`✕ This could not be rendered: ${problem}`}</chakra.div>}
-      <Box flex="1" minHeight="0" bg="surround" display="flex" alignItems="center" justifyContent="center" p="22px" css={{ containerType: "size" }}>
+      <Box ref={full.surround} flex="1" minHeight="0" bg="surround" display="flex" alignItems="center" justifyContent="center" p="22px" css={{ containerType: "size" }} overflow="hidden" {...full.surroundProps}>
         <Box
-          ref={box} position="relative" touchAction="none" cursor="ew-resize" onPointerDown={drag} onPointerMove={drag}
-          style={{ aspectRatio: `${width} / ${height}`, width: `min(100cqw, calc(100cqh * ${width / height}))` }}
+          ref={box} position="relative" touchAction="none" cursor={isFull ? "move" : "ew-resize"} {...(isFull ? full.dragProps : { onPointerDown: drag, onPointerMove: drag })}
+          flexShrink={0} style={isFull ? { width, height } : { aspectRatio: `${width} / ${height}`, width: `min(100cqw, calc(100cqh * ${width / height}))` }}
         >
           <Pixels picture={after.rendered} label={`${target.name}, after`} data-testid="after" position="absolute" inset="0" width="100%" height="100%" />
           <Pixels picture={before.rendered} label={`${target.name}, before`} position="absolute" inset="0" width="100%" height="100%" style={{ clipPath: `inset(0 ${100 - shown}% 0 0)` }} />

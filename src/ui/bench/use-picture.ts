@@ -1,5 +1,6 @@
 import { useEffect, useState } from "react";
 import type { Chain } from "@/core/chain/model";
+import type { PictureWindow } from "@/core/chain/render-codes";
 import type { RenderedPicture } from "@/workers/render-messages";
 import { useDesk } from "../data/desk";
 import type { Media } from "../data/wire";
@@ -7,19 +8,22 @@ import { useBenchResult } from "./bench-result";
 
 export const copyUrl = (libraryId: string, mediaId: string, copy: string) => `/api/libraries/${libraryId}/media/${mediaId}/${copy}`;
 
+/** A working copy, or a part of the picture at full size. */
+type Part = "preview" | "mini" | PictureWindow;
+
 interface Shown {
   readonly mediaId: string;
   readonly rendered: RenderedPicture | null;
   readonly problem: string | null;
   /** What it was rendered from. */
-  readonly of: { readonly chain: Chain; readonly strength: number } | null;
+  readonly of: { readonly chain: Chain; readonly strength: number; readonly part: Part } | null;
 }
 
 /**
  * A picture as rendered by the worker; `isBehind` while a newer one is on its way. The last one stays until the next is there, so that nothing flickers.
- * `place` names who asks: a newer question from the same place replaces an older one.
+ * `part` must be memoised. `place` names who asks: a newer question from the same place replaces an older one.
  */
-export function usePicture(media: Media, copy: "preview" | "mini", chain: Chain, strength: number, place: string) {
+export function usePicture(media: Media, part: Part, chain: Chain, strength: number, place: string) {
   const { libraryId, renderer } = useDesk();
   const [state, setState] = useState<Shown>({ mediaId: media.id, rendered: null, problem: null, of: null });
   const { facts, id, name } = media;
@@ -27,20 +31,20 @@ export function usePicture(media: Media, copy: "preview" | "mini", chain: Chain,
   useEffect(() => {
     if (facts.kind !== "image") return;
     let wanted = true;
-    const source = { url: copyUrl(libraryId, id, copy), ...facts[copy] };
+    const source = typeof part === "string" ? { url: copyUrl(libraryId, id, part), ...facts[part] } : { url: copyUrl(libraryId, id, "window"), frame: { width: facts.width, height: facts.height }, window: part };
     renderer
       .picture({ place, chain, strength, source })
       .then((rendered) => {
         if (!wanted || !rendered) return;
-        setState({ mediaId: id, rendered, problem: null, of: { chain, strength } });
+        setState({ mediaId: id, rendered, problem: null, of: { chain, strength, part } });
         if (place === "viewer") result.current = { medium: "image", on: name, chain, rendered, again: (kept) => renderer.picture({ place: "proof", chain: kept, strength, source }) };
       })
-      .catch((error: Error) => wanted && setState({ mediaId: id, rendered: null, problem: error.message, of: { chain, strength } }));
+      .catch((error: Error) => wanted && setState({ mediaId: id, rendered: null, problem: error.message, of: { chain, strength, part } }));
     return () => {
       wanted = false;
     };
-  }, [renderer, libraryId, id, name, facts, copy, chain, strength, place, result]);
-  // Of another picture nothing is shown, however good it looks.
-  const shown = state.mediaId === id ? state : { mediaId: id, rendered: null, problem: null, of: null };
-  return { ...shown, isBehind: shown.of?.chain !== chain || shown.of.strength !== strength };
+  }, [renderer, libraryId, id, name, facts, part, chain, strength, place, result]);
+  // Of another picture nothing is shown, however good it looks, nor of another size.
+  const shown = state.mediaId === id && (!state.of || (typeof part === "string" ? state.of.part === part : typeof state.of.part !== "string")) ? state : { mediaId: id, rendered: null, problem: null, of: null };
+  return { ...shown, isBehind: shown.of?.chain !== chain || shown.of.strength !== strength || shown.of.part !== part };
 }

@@ -21,5 +21,5 @@ export function Pixels({ picture, label, ...rest }: Props) {
     element.dataset.painted = String(Number(element.dataset.painted ?? 0) + 1);
     performance.mark("fichier:painted");
   }, [picture]);
-  return <chakra.canvas ref={canvas} role="img" aria-label={label} width={picture?.width ?? 1} height={picture?.height ?? 1} {...rest} />;
+  return <chakra.canvas ref={canvas} role="img" aria-label={label} width={picture?.width ?? 1} height={picture?.height ?? 1} visibility={picture ? undefined : "hidden"} {...rest} />;
 }
