@@ -22,6 +22,8 @@ import * as cancelRoute from "@/app/api/libraries/[libraryId]/renders/[renderId]
 import * as fileRoute from "@/app/api/libraries/[libraryId]/renders/[renderId]/file/route";
 import * as cardFileRoute from "@/app/api/libraries/[libraryId]/cards/[cardId]/file/route";
 import * as versionsRoute from "@/app/api/libraries/[libraryId]/cards/[cardId]/versions/route";
+import { readColourDecisions } from "@/core/formats/cdl/read";
+import { readCube } from "@/core/formats/cube/read";
 import { answer, highPass, join, newLibrary, origin, request, type Person } from "./world";
 
 let owner: Person;
@@ -296,6 +298,37 @@ describe("cards as files and versions", () => {
     const pick = (rows: Record<string, unknown>[], id: string) => rows.filter((r) => r.id === id).map(({ name, note, fits, medium, fingerprint, chain }) => ({ name, note, fits, medium, fingerprint, chain }));
     expect(pick((await other.rows()).card, imported.body.result.cardId)).toEqual(pick((await owner.rows()).card, kept.body.result.cardId));
     expect((await other.rows()).folder.map((f) => f.name).sort()).toEqual(["Out", "There"]);
+  });
+
+  it("become tables and colour decisions where they are no more than that, and say why where not", async () => {
+    const set = (effect: string, values: object = {}) => ({ effect, values, on: true, mix: 100 });
+    const warm = set("image.colour-decision-list", { slopeRed: 1.1, offsetBlue: -0.02, saturation: 0.9 });
+    const keep = async (name: string, ...settings: object[]) => (await owner.run<{ cardId: string }>("keep-card", { name, path: "", chain: { medium: "image", settings } })).body.result.cardId;
+    const file = async (cardId: string, form: string) => cardFileRoute.GET(request(`/api?form=${form}`, { cookie: owner.cookie }), params({ cardId }));
+    const warmId = await keep("Warm decision", warm);
+    const decision = await file(warmId, "cc");
+    expect(decision.headers.get("content-disposition")).toContain("Warm decision.cc");
+    expect(readColourDecisions(await decision.text())).toEqual([{ id: "Warm decision", slope: [1.1, 1, 1], offset: [0, 0, -0.02], power: [1, 1, 1], saturation: 0.9 }]);
+
+    // The table, read back as an effect, does what the card does; it depends on a table of the library itself.
+    const cube = await file(warmId, "cube");
+    expect(cube.headers.get("content-disposition")).toContain("Warm decision.cube");
+    const text = await cube.text();
+    expect(readCube(text)).toMatchObject({ title: "Warm decision", kind: "3d", size: 33 });
+    const table = await bring("warm.cube", Buffer.from(text));
+    const again = await file(await keep("Warm by table", set("image.lut", { table: table.body.media.id })), "cube");
+    const [once, twice] = [readCube(text).values, readCube(await again.text()).values];
+    once.forEach((v, i) => expect(Math.abs(v - twice[i])).toBeLessThan(2e-4));
+
+    const soft = await keep("Soft and dark", warm, set("image.blur"), set("image.vignette"));
+    for (const [id, form, code, words] of [[soft, "cube", "not-a-table", /Blur, Vignette/], [soft, "cc", "not-a-correction", /./], [await keep("Lost table", set("image.lut", { table: "e".repeat(64) })), "cube", "missing", /look-up table|table/]] as const) {
+      const refused = await answer<never>(await file(id, form));
+      expect([refused.status, refused.body.error?.code]).toEqual([409, code]);
+      expect(refused.body.error?.message).toMatch(words);
+    }
+    const sound = await owner.run<{ cardId: string }>("keep-card", { name: "Not a look", path: "", chain: highPass(90) });
+    expect((await answer<never>(await file(sound.body.result.cardId, "cube"))).body.error?.code).toBe("not-a-look");
+    expect((await file(warmId, "doc")).status).toBe(400);
   });
 
   it("say where a file is wrong", async () => {

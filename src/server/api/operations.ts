@@ -1,6 +1,7 @@
 import Joi from "joi";
 import type { Right } from "@/core/library/roles";
 import { longestName } from "@/core/library/names";
+import { cardFileInput } from "../queries/card-file";
 import { changesInput } from "../queries/changes";
 import { historyInput } from "../queries/history";
 import { windowInput } from "../queries/media-window";
@@ -45,7 +46,7 @@ export const operations: readonly Operation[] = [
   { method: "GET", path: `${library}/history`, summary: "The history, the newest first", needs: "read", query: historyInput, answer: "`changes`, at most 100; `more` says whether there are older ones" },
   { method: "GET", path: `${library}/history/{streamId}/{revision}`, summary: "What one change did, row by row", needs: "read", answer: "`forward` and `backward`" },
   { method: "POST", path: `${library}/take-back`, summary: "Take back a change, or do it again", needs: "read", body: takeBackInput, answer: "The `change` that this made, or null where there was nothing to take back" },
-  { method: "GET", path: `${library}/cards/{cardId}/file`, summary: "A card as a file", needs: "read", answer: "A card file, see /schemas/card" },
+  { method: "GET", path: `${library}/cards/{cardId}/file`, summary: "A card as a file, a look also as a table or a colour decision", needs: "read", query: cardFileInput, answer: "A card file, see /schemas/card; as `cube` a .cube table, as `cc` an ASC CDL correction" },
   { method: "GET", path: `${library}/cards/{cardId}/versions`, summary: "The contents a card has had", needs: "read", answer: "`versions`, the newest first, each with its chain and what it changed" },
   { method: "GET", path: `${library}/sessions/{sessionId}`, summary: "A bench session with its targets", needs: "read", answer: "`session`, `stream`, `targets`, and the facts of their `media`" },
   { method: "POST", path: `${library}/material`, summary: "Bring in a sound, a picture or a table of colours", needs: "bench", query: Joi.object({ name: Joi.string().max(longestName).required() }), takesFile: true, answer: "The `media` that came of it: id (SHA-256 of the file), name, facts" },

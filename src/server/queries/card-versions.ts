@@ -1,16 +1,13 @@
 import type { Chain } from "@/core/chain/model";
 import { chainDifference } from "@/core/chain/difference";
-import { writeCardFile } from "@/core/formats/card/write";
-import { cardExtension } from "@/core/formats/card/card-file";
-import { fileName } from "@/core/library/file-names";
 import { database } from "@/db/connection";
-import { folderPathOf, readCard, readVersions } from "@/db/cards";
-import { attachment } from "../attachment";
+import { readCard, readVersions } from "@/db/cards";
 import { isId } from "../ids";
 import type { Member } from "../member";
 import { notFound } from "../refusal";
 
-async function requireCard({ libraryId }: Member, cardId: string) {
+/** Throws where the library has no such card. */
+export async function requireCard({ libraryId }: Member, cardId: string) {
   const card = isId(cardId) ? await readCard(database(), libraryId, cardId) : null;
   if (!card) throw notFound("card");
   return card;
@@ -29,10 +26,3 @@ export async function cardVersions(member: Member, cardId: string) {
   };
 }
 export type CardVersions = Awaited<ReturnType<typeof cardVersions>>;
-
-/** A card as a file to be mailed or rendered with. */
-export async function cardFile(member: Member, cardId: string): Promise<Response> {
-  const { name, note, fits, folderId, chain } = await requireCard(member, cardId);
-  const text = writeCardFile({ name, note, fits, folder: await folderPathOf(database(), member.libraryId, folderId), chain });
-  return new Response(text, { headers: attachment(`${fileName(name)}${cardExtension}`, "application/json; charset=utf-8") });
-}

@@ -1,5 +1,8 @@
 import { Box, chakra, HStack } from "@chakra-ui/react";
+import type { Resources } from "@/core/chain/active";
+import { unbakeable } from "@/core/chain/bake";
 import { chainNoun, effectName, saySetting } from "@/core/chain/describe";
+import { isCorrection } from "@/core/formats/cdl/correction";
 import type { Card } from "@/core/library/entities";
 import { sayProof } from "@/core/library/proof";
 import { folderPath } from "@/core/library/folders";
@@ -19,6 +22,13 @@ interface CardPanelProps {
 
 const date = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "long", year: "numeric" });
 
+/** Whether a table can hold a look does not depend on what is in its files. */
+const anyFile: Resources = { files: () => undefined };
+
+const FileLink = ({ href, children }: { readonly href: string; readonly children: string }) => (
+  <chakra.a href={href} download textDecoration="underline">{children}</chakra.a>
+);
+
 /** Everything about one card. */
 export function CardPanel({ card, data, onRemoveAlias, onFreeKey }: CardPanelProps) {
   const { replica, member } = data;
@@ -26,6 +36,7 @@ export function CardPanel({ card, data, onRemoveAlias, onFreeKey }: CardPanelPro
   const key = [...replica.keyBinding.values()].find((k) => k.cardId === card.id)?.key;
   const favourite = [...replica.favourite.values()].some((f) => f.cardId === card.id);
   const author = card.authorId === null ? "supplied with Fichier" : (nameOfMember(replica, card.authorId) ?? "a former member");
+  const file = `/api/libraries/${data.library.id}/cards/${card.id}/file`;
   return (
     <IndexCard
       label="Card" tab={folderPath(replica.folder, card.folderId) || "Unfiled"}
@@ -57,7 +68,13 @@ export function CardPanel({ card, data, onRemoveAlias, onFreeKey }: CardPanelPro
         <CardLine name="Meant for">{card.fits.length === 0 ? "any target" : card.fits.join(", ")}</CardLine>
         <CardLine name="Kept">{`${date.format(new Date(card.addedAt))}, ${author}`}</CardLine>
         {card.proof && <CardLine name={card.proof.same ? "Proved" : "Not proved"}>{`on “${card.proof.on}”: ${sayProof(card.proof, card.medium === "image" ? "image" : "audio")}`}</CardLine>}
-        <CardLine name="File"><chakra.a href={`/api/libraries/${data.library.id}/cards/${card.id}/file`} download textDecoration="underline">export</chakra.a></CardLine>
+        <CardLine name="File">
+          <HStack gap="12px" display="inline-flex">
+            <FileLink href={file}>card</FileLink>
+            {card.medium === "image" && unbakeable(card.chain, anyFile).length === 0 && <FileLink href={`${file}?form=cube`}>.cube table</FileLink>}
+            {isCorrection(card.chain) && <FileLink href={`${file}?form=cc`}>.cc</FileLink>}
+          </HStack>
+        </CardLine>
         <CardLine name="Version">{`${card.contentVersion}, a ${chainNoun(card.chain.settings.length)}`}</CardLine>
       </Box>
       {card.note && <Box px="16px" py="12px" overflowWrap="anywhere" whiteSpace="pre-wrap">{card.note}</Box>}

@@ -8,7 +8,8 @@ import { may } from "@/core/library/roles";
 import { count } from "@/core/library/words";
 import { useRecall } from "../apply/use-recall";
 import { useSelection } from "../parts/use-selection";
-import { useDesk } from "../data/desk";
+import { sayError, useDesk } from "../data/desk";
+import { useBringFile } from "../data/files";
 import { useKeyActions, type KeyAction } from "../keys/keys";
 import { AliasDialog, KeyDialog } from "../parts/card-dialogs";
 import { chooseFiles } from "../parts/choose-files";
@@ -16,6 +17,7 @@ import { ConfirmDialog, NameDialog } from "../parts/command-dialogs";
 import { KeyCap } from "../parts/key-cap";
 import { CardPanel } from "./card-panel";
 import { CardTable, tableRows } from "./card-table";
+import { cardsOf, importable } from "./import-files";
 import { IndexColumn } from "./index-column";
 import { FileDialog, MoveFolderDialog } from "./library-dialogs";
 import { cardsAt, knownPlace, placeName, type Place } from "./places";
@@ -23,8 +25,6 @@ import { cardsAt, knownPlace, placeName, type Place } from "./places";
 type Panel = "alias" | "key" | "rename" | "file" | "new-folder" | "rename-folder" | "move-folder" | "remove-folder";
 
 const everyMatch = 100_000;
-/** Bytes; a chain of 64 settings stays far below. */
-const longestCardFile = 500_000;
 const anyTarget = { medium: "audio", kind: "" } as const;
 
 /** The library: index, table of cards, the card itself. */
@@ -65,18 +65,29 @@ export function LibraryScreen() {
     if (session) router.push(`/${libraryId}/bench/${session.id}`);
   }, [data.sessions, card, sessionId, libraryId, router]);
 
+  const bring = useBringFile(libraryId);
+  /** Looks that name no folder are filed where one is looking. */
+  const path = folder ? folderPath(replica.folder, folder.id) : "";
   const importCards = useCallback(
     async (files: readonly File[]) => {
       let imported = 0;
       for (const file of files) {
-        const done = file.size > longestCardFile ? tell({ kind: "problem", text: `“${file.name}” is too large for a card file.` }) : await act("import-card", { file: await file.text() });
-        // The reason of a refused one stays to be read; the others are not begun.
-        if (!done) return;
-        imported++;
+        let cards;
+        try {
+          cards = await cardsOf(file, bring);
+        } catch (error) {
+          return void tell({ kind: "problem", text: sayError(error) });
+        }
+        for (const card of cards) {
+          const done = "file" in card ? await act("import-card", card) : await act("keep-card", { ...card, path });
+          // The reason of a refused one stays to be read; the others are not begun.
+          if (!done) return;
+          imported++;
+        }
       }
       if (imported > 1) tell({ kind: "done", text: `Imported ${count(imported, "card")}.` });
     },
-    [act, tell],
+    [act, tell, bring, path],
   );
 
   const actions = useMemo<KeyAction[]>(() => {
@@ -95,7 +106,7 @@ export function LibraryScreen() {
       { keys: ["n"], label: "alias", disabled: !one || !own, run: () => setPanel("alias") },
       { keys: ["r"], label: "rename", disabled: !editable || selected.length !== 1, run: () => setPanel("rename") },
       { keys: ["m"], label: "file", disabled: !editable, run: () => setPanel("file") },
-      { keys: ["i"], label: "import", quiet: true, disabled: !keep, run: () => chooseFiles(".json,application/json", (files) => void importCards(files)) },
+      { keys: ["i"], label: "import", quiet: true, disabled: !keep, run: () => chooseFiles(importable, (files) => void importCards(files)) },
       { keys: ["Delete"], label: withdrawn ? "restore" : "withdraw", disabled: !editable, run: () => void act("withdraw-cards", { cardIds: ids, withdrawn: !withdrawn }) },
       { keys: ["Backspace", "Ctrl+z"], label: "take back", run: () => void takeBack("undo") },
       { keys: ["Shift+Backspace", "Ctrl+Shift+z", "Ctrl+y"], label: "do again", quiet: true, run: () => void takeBack("redo") },

@@ -31,7 +31,7 @@ export const cardSchema = {
             required: ["effect"],
             properties: {
               effect: { type: "string", minLength: 1, maxLength: 100, description: "An effect's id. One that is unknown where the file is read is carried along untouched." },
-              values: { type: "object" },
+              values: { type: "object", description: "By the effect's parameters. A file that an effect depends on is named by the SHA-256 of its bytes, 64 digits; it travels apart." },
               on: { type: "boolean", default: true },
               mix: { type: "number", minimum: 0, maximum: 100, default: 100, description: "Wet share in percent." },
             },

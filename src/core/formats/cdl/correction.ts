@@ -1,4 +1,4 @@
-import type { EffectSetting, Json } from "../../chain/model";
+import type { Chain, EffectSetting, Json } from "../../chain/model";
 
 type Triple = readonly [number, number, number];
 
@@ -19,6 +19,9 @@ export function settingOf({ slope, offset, power, saturation }: ColourCorrection
   channels.forEach((c, i) => Object.assign(values, { [`slope${c}`]: slope[i], [`offset${c}`]: offset[i], [`power${c}`]: power[i] }));
   return { effect: "image.colour-decision-list", values, on: true, mix: 100 };
 }
+
+/** True for a chain that is one colour decision list, in force as a whole. */
+export const isCorrection = ({ settings }: Chain): boolean => settings.length === 1 && settings[0].effect === "image.colour-decision-list" && settings[0].on && settings[0].mix === 100;
 
 /** What a setting says, as a correction. Pre: a setting of `image.colour-decision-list` with all its values. */
 export function correctionOf(setting: EffectSetting, id: string): ColourCorrection {

@@ -1,0 +1,66 @@
+import Joi from "joi";
+import { filesOf, type Resources } from "@/core/chain/active";
+import { bakeChain, unbakeable } from "@/core/chain/bake";
+import type { Chain } from "@/core/chain/model";
+import { planImage } from "@/core/chain/plan-image";
+import { normaliseChain } from "@/core/chain/values";
+import { cardExtension } from "@/core/formats/card/card-file";
+import { writeCardFile } from "@/core/formats/card/write";
+import { correctionOf, isCorrection } from "@/core/formats/cdl/correction";
+import { writeColourDecisions } from "@/core/formats/cdl/write";
+import { writeCube } from "@/core/formats/cube/write";
+import { fileName } from "@/core/library/file-names";
+import { database } from "@/db/connection";
+import { folderPathOf } from "@/db/cards";
+import { readMedia } from "@/db/replica";
+import { decodeFiles } from "@/media/dependencies";
+import { attachment } from "../attachment";
+import { validate } from "../command";
+import { originalPath } from "../media-store";
+import type { Member } from "../member";
+import { Refusal } from "../refusal";
+import { requireCard } from "./card-versions";
+
+const forms = ["card", "cube", "cc"] as const;
+export const cardFileInput = Joi.object({ form: Joi.string().valid(...forms).default("card") });
+
+/** Entries of a baked table along each axis; the usual size of a table that is handed on (common practice, no source). */
+const tableSize = 33;
+
+/** The library's files that a chain depends on. */
+async function resourcesOf(libraryId: string, chain: Chain): Promise<Resources> {
+  const here = new Set<string>();
+  for (const { hash } of filesOf(chain)) if (await readMedia(database(), libraryId, hash)) here.add(hash);
+  return { files: await decodeFiles(chain, (hash) => (here.has(hash) ? originalPath(hash) : null)) };
+}
+
+/** A look as a table from encoded values to encoded values. Refuses what no table can hold. */
+async function bakedCard(libraryId: string, name: string, chain: Chain): Promise<string> {
+  if (chain.medium !== "image") throw new Refusal(409, "not-a-look", "Only looks for pictures can become a table of colours.");
+  const resources = await resourcesOf(libraryId, chain);
+  const { missing } = planImage(chain, 100, { width: 1, height: 1 }, resources);
+  const beyond = unbakeable(chain, resources);
+  if (missing.length > 0) throw new Refusal(409, "missing", `This card cannot become a table: ${missing.join(", ")} is not here.`);
+  if (beyond.length > 0)
+    throw new Refusal(409, "not-a-table", `No table of colours can hold ${beyond.join(", ")}.`, { hint: "Keep a card without what looks at more than a single pixel's colour." });
+  return writeCube(bakeChain(chain, 100, tableSize, name, resources).lut);
+}
+
+/** A card as a file to be mailed or rendered with: as itself, or a look as a table (.cube) or as a colour decision (.cc). */
+export async function cardFile(member: Member, cardId: string, query: URLSearchParams): Promise<Response> {
+  const { form } = validate<{ form: (typeof forms)[number] }>(cardFileInput, Object.fromEntries(query));
+  const { name, note, fits, folderId, chain } = await requireCard(member, cardId);
+  const file = fileName(name);
+  switch (form) {
+    case "card": {
+      const text = writeCardFile({ name, note, fits, folder: await folderPathOf(database(), member.libraryId, folderId), chain });
+      return new Response(text, { headers: attachment(`${file}${cardExtension}`, "application/json; charset=utf-8") });
+    }
+    case "cube":
+      return new Response(await bakedCard(member.libraryId, name, chain), { headers: attachment(`${file}.cube`, "text/plain; charset=utf-8") });
+    case "cc": {
+      if (!isCorrection(chain)) throw new Refusal(409, "not-a-correction", "Only a card that is a colour decision list and nothing else can become a .cc file.");
+      return new Response(writeColourDecisions([correctionOf(normaliseChain(chain).chain.settings[0], name)], "cc"), { headers: attachment(`${file}.cc`, "application/xml; charset=utf-8") });
+    }
+  }
+}
