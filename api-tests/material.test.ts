@@ -322,12 +322,12 @@ describe("cards as files and versions", () => {
 
     const soft = await keep("Soft and dark", warm, set("image.blur"), set("image.vignette"));
     for (const [id, form, code, words] of [[soft, "cube", "not-a-table", /Blur, Vignette/], [soft, "cc", "not-a-correction", /./], [await keep("Lost table", set("image.lut", { table: "e".repeat(64) })), "cube", "missing", /look-up table|table/]] as const) {
-      const refused = await answer<never>(await file(id, form));
+      const refused = await answer<{ error?: { code: string; message: string } }>(await file(id, form));
       expect([refused.status, refused.body.error?.code]).toEqual([409, code]);
       expect(refused.body.error?.message).toMatch(words);
     }
     const sound = await owner.run<{ cardId: string }>("keep-card", { name: "Not a look", path: "", chain: highPass(90) });
-    expect((await answer<never>(await file(sound.body.result.cardId, "cube"))).body.error?.code).toBe("not-a-look");
+    expect((await answer<{ error?: { code: string; message: string } }>(await file(sound.body.result.cardId, "cube"))).body.error?.code).toBe("not-a-look");
     expect((await file(warmId, "doc")).status).toBe(400);
   });
 

@@ -4,6 +4,7 @@ import { Readable } from "node:stream";
 import Joi from "joi";
 import { v7 as newId } from "uuid";
 import { filesOf } from "@/core/chain/active";
+import type { Chain } from "@/core/chain/model";
 import { connections, reaching } from "@/core/chain/mix";
 import type { Target } from "@/core/library/entities";
 import { mixNodes, mixRate } from "@/core/library/mixing";
@@ -47,14 +48,15 @@ export async function askRender(member: Member, request: unknown): Promise<{ ren
   const targets = targetIds.map((id) => known.get(id) ?? refuseTarget());
   const medium = resultFormats[format].medium;
   const mix = await mixOf(member.libraryId, [...known.values()]);
-  const owned = new Set((await listMedia(db, member.libraryId, [...new Set(targets.flatMap(({ chain }) => filesOf(chain).map(({ hash }) => hash)))])).map((m) => m.id));
+  const owned = new Set((await listMedia(db, member.libraryId, [...new Set([...known.values()].flatMap(({ chain }) => filesOf(chain).map(({ hash }) => hash)))])).map((m) => m.id));
+  const ownedBy = (chains: readonly Chain[]) => [...new Set(chains.flatMap((chain) => filesOf(chain).map(({ hash }) => hash)))].filter((hash) => owned.has(hash));
   const items = targets.map(({ id, name, mediaId, chain, strength }): RenderItem => {
     if (chain.medium !== medium) throw new Refusal(409, "other-medium", `“${name}” cannot be rendered to ${resultFormats[format].label}.`, { field: "format", hint: "Choose a format of its own kind." });
-    if (mediaId !== null) return { name, mediaId, chain, strength, files: filesOf(chain).flatMap(({ hash }) => (owned.has(hash) ? [hash] : [])) };
+    if (mediaId !== null) return { name, mediaId, chain, strength, files: ownedBy([chain]) };
     const { needed } = reaching(mix.nodes, connections(mix.nodes), id);
     const nodes = mix.nodes.filter((node) => needed.has(node.id));
     if (!nodes.some((node) => node.material)) throw new Refusal(409, "no-material", `No sound reaches “${name}”.`, { field: "targetIds", hint: "Route clips to it, or take them off mute." });
-    return { name, root: id, nodes, media: mix.media, sampleRate: mix.sampleRate };
+    return { name, root: id, nodes, media: mix.media, sampleRate: mix.sampleRate, files: ownedBy(nodes.map((node) => node.chain)) };
   });
   const name = targets.length === 1 ? targets[0].name : `${session.name}, ${countTargets(targets)}`;
   const row = await insertRender(db, { id: requestId, libraryId: member.libraryId, memberId: member.userId, name, format, items });

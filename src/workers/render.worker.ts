@@ -1,7 +1,7 @@
 import { filesOf, type Resources } from "@/core/chain/active";
 import type { Chain } from "@/core/chain/model";
 import { learnTurns, lesson } from "@/core/chain/learn";
-import { materialWindow, planMix, runMix } from "@/core/chain/mix";
+import { materialWindow, planMix, runMix, type ResourcesOf } from "@/core/chain/mix";
 import { planImage } from "@/core/chain/plan-image";
 import { patiently, renderCodes, renderWindow, widened, type Breathe, type CodedResult } from "@/core/chain/render-codes";
 import { reachOf } from "@/core/chain/run-rows";
@@ -109,9 +109,12 @@ async function resourcesFor(chains: readonly Chain[]): Promise<Resources> {
 /** What nodes of mixes made, so that a new chain on one of them leaves the others as they are. */
 const mixed = new RecentlyUsed<Float32Array[]>(64);
 
-async function renderMix({ nodes, sources, root, sampleRate, start, end }: MixJob): Promise<Rendered> {
-  const resources = await resourcesFor(nodes.map((n) => n.chain));
-  const plan = planMix(nodes, { start, end }, sampleRate, root, resources);
+async function renderMix({ nodes, sources, root, sampleRate, start, end }: MixJob, breathe: Breathe): Promise<Rendered> {
+  const files = await resourcesFor(nodes.map((n) => n.chain));
+  const learnt = new Map<string, Lessons>();
+  for (const { id, chain } of nodes) if (sources[id]) learnt.set(id, await learnOf(sources[id], chain, files, breathe));
+  const resourcesOf: ResourcesOf = ({ id }) => ({ ...files, learnt: learnt.get(id) });
+  const plan = planMix(nodes, { start, end }, sampleRate, root, resourcesOf);
   const read = new Map<object, Float32Array[]>();
   await Promise.all(
     plan.steps.map(async (step) => {
@@ -120,7 +123,7 @@ async function renderMix({ nodes, sources, root, sampleRate, start, end }: MixJo
       read.set(step, await loadSound(sources[step.node.id], from, to));
     }),
   );
-  const planes = runMix(plan, (step) => read.get(step)!, { resources, remember: (key, make) => mixed.get(key, make) });
+  const planes = runMix(plan, (step) => read.get(step)!, { resourcesOf, remember: (key, make) => mixed.get(key, make) });
   return { kind: "loop", planes, sampleRate, missing: plan.missing, ...levelsOf(planes, sampleRate) };
 }
 
@@ -228,7 +231,7 @@ function renderJob(job: RenderJob, breathe: Breathe): Promise<Rendered> | Render
     case "loop":
       return renderSound(job, breathe);
     case "mix":
-      return renderMix(job);
+      return renderMix(job, breathe);
     case "picture":
       return renderPicture(job, breathe);
     case "measure sound":

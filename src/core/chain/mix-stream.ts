@@ -1,7 +1,6 @@
 import type { AudioProcessor } from "../effects/define";
 import { resample, resampleNeeds } from "../signal/resample";
-import type { Resources } from "./active";
-import { connections, reaching, sides, toSides, type MixNode, type Window } from "./mix";
+import { connections, noResources, reaching, sides, toSides, type MixNode, type ResourcesOf, type Window } from "./mix";
 import { chainFacts, prepareAudioChain } from "./prepare-audio";
 
 /** Samples of a clip's own material, a plane a channel. Never asked for beyond its ends. */
@@ -170,7 +169,7 @@ export interface MixStream {
  * `runMix` computes for a window, for files of any length. Every node runs once from its beginning, so that the
  * result is the same to the bit whatever the size of what is asked for.
  */
-export function streamMix(nodes: readonly MixNode[], sampleRate: number, root: string | null, read: ReadMaterial, resources?: Resources): MixStream {
+export function streamMix(nodes: readonly MixNode[], sampleRate: number, root: string | null, read: ReadMaterial, resourcesOf: ResourcesOf = noResources): MixStream {
   const ways = connections(nodes);
   const { heard, needed } = reaching(nodes, ways, root);
   const byId = new Map(nodes.map((node) => [node.id, node]));
@@ -181,7 +180,7 @@ export function streamMix(nodes: readonly MixNode[], sampleRate: number, root: s
     if (known) return known;
     const node = byId.get(id)!;
     const { material } = node;
-    const processor = prepareAudioChain(node.chain, node.strength, { sampleRate: material?.sampleRate ?? sampleRate, channels: material?.channels ?? sides }, resources);
+    const processor = prepareAudioChain(node.chain, node.strength, { sampleRate: material?.sampleRate ?? sampleRate, channels: material?.channels ?? sides }, resourcesOf(node));
     processor.missing.forEach((effect) => missing.add(effect));
     const strand = material
       ? new ClipStrand(node, processor, sampleRate, read)
@@ -211,10 +210,11 @@ export function streamMix(nodes: readonly MixNode[], sampleRate: number, root: s
 }
 
 /** The longest that anything sounds on after the last clip has ended, in seconds: the tails of all chains on one way added up. */
-export function mixTail(nodes: readonly MixNode[], sampleRate: number): number {
-  const tailOf = ({ chain, strength, material }: MixNode) => {
+export function mixTail(nodes: readonly MixNode[], sampleRate: number, resourcesOf: ResourcesOf = noResources): number {
+  const tailOf = (node: MixNode) => {
+    const { chain, strength, material } = node;
     const rate = material?.sampleRate ?? sampleRate;
-    return chainFacts(chain, strength, { sampleRate: rate, channels: material?.channels ?? sides }).tail / rate;
+    return chainFacts(chain, strength, { sampleRate: rate, channels: material?.channels ?? sides }, resourcesOf(node)).tail / rate;
   };
   return nodes.reduce((sum, node) => sum + tailOf(node), 0);
 }

@@ -148,15 +148,15 @@ describe("as a stream", () => {
     node("bus", { chain: echo, feeds: "out" }), node("back", { chain: late, feeds: "out" }), node("out", { chain: gain(-3) }),
   ];
   const stream = (list: readonly MixNode[], root: string | null = null) =>
-    streamMix(list, rate, root, async (n, { start, end }) => sounds[n.id].map((plane) => plane.subarray(start, end)), { lookup });
+    streamMix(list, rate, root, async (n, { start, end }) => sounds[n.id].map((plane) => plane.subarray(start, end)), () => ({ lookup }));
   async function pull(of: ReturnType<typeof stream>, sizes: readonly number[]) {
     const blocks: Float32Array[][] = [];
     for (const size of sizes) blocks.push(await of.next(size));
     return [0, 1].map((c) => Float32Array.from(blocks.flatMap((b) => [...b[c]])));
   }
   it.each([null, "bus", "back", "out"])("is what the window over all of it holds, for %s, latencies on parallel ways included", async (root) => {
-    const plan = planMix(nodes, { start: 0, end: 8000 }, rate, root, { lookup });
-    const whole = runMix(plan, (step) => sounds[step.node.id].map((p) => p.subarray(materialWindow(step).start, materialWindow(step).end)), { resources: { lookup } });
+    const plan = planMix(nodes, { start: 0, end: 8000 }, rate, root, () => ({ lookup }));
+    const whole = runMix(plan, (step) => sounds[step.node.id].map((p) => p.subarray(materialWindow(step).start, materialWindow(step).end)), { resourcesOf: () => ({ lookup }) });
     expectSame(await pull(stream(nodes, root), [8000]), whole, 1e-6);
   });
   it("is the same to the bit in pieces of any size", async () => {

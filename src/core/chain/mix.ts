@@ -118,7 +118,7 @@ export function reaching(nodes: readonly MixNode[], ways: readonly Connection[],
  * Says what of which node has to be computed to hear a mix, or one node of it (`root`), over a window of the timeline.
  * Pre: nodes feed each other without circles.
  */
-export function planMix(nodes: readonly MixNode[], window: Window, sampleRate: number, root: string | null = null, resources?: Resources): MixPlan {
+export function planMix(nodes: readonly MixNode[], window: Window, sampleRate: number, root: string | null = null, resourcesOf: ResourcesOf = noResources): MixPlan {
   const byId = new Map(nodes.map((node) => [node.id, node]));
   const edges = connections(nodes);
   // From what is heard back to the sources; each node once, after all that want something of it.
@@ -142,7 +142,7 @@ export function planMix(nodes: readonly MixNode[], window: Window, sampleRate: n
     if (!out) continue;
     const { material } = node;
     const rate = material?.sampleRate ?? sampleRate;
-    const { latency, tail, missing: unknown } = chainFacts(node.chain, node.strength, { sampleRate: rate, channels: material?.channels ?? sides }, resources);
+    const { latency, tail, missing: unknown } = chainFacts(node.chain, node.strength, { sampleRate: rate, channels: material?.channels ?? sides }, resourcesOf(node));
     unknown.forEach((id) => missing.add(id));
     const runUp = Math.ceil(Math.min(tail, longestRunUp * rate));
     const sources = edges.filter((e) => e.to === node.id).map(({ from, gain }) => ({ id: from, gain }));
@@ -165,13 +165,21 @@ export function planMix(nodes: readonly MixNode[], window: Window, sampleRate: n
   return { sampleRate, window, steps, heard: heard.filter((id) => computed.has(id)), missing: [...missing] };
 }
 
+/**
+ * What a node's chain needs besides its values. What has to hear everything first has heard the material of a clip; a
+ * track, bus, return or output has no material of its own, so there such effects are missing.
+ */
+export type ResourcesOf = (node: MixNode) => Resources;
+export const noResources: ResourcesOf = () => ({});
+
 /** What has to be read of a clip's material; `frames` beyond its ends are silence. */
 export const materialWindow = ({ input, node }: Step): Window => ({ start: Math.max(0, input.start), end: Math.max(0, Math.min(node.material!.frames, input.end)) });
 
 /** Runs a chain over planes and gives what is left after the run-up and the latency. */
-function runChain({ chain, strength }: MixNode, planes: Float32Array[], sampleRate: number, skip: number, resources?: Resources): Float32Array[] {
+function runChain(node: MixNode, planes: Float32Array[], sampleRate: number, skip: number, resourcesOf: ResourcesOf): Float32Array[] {
+  const { chain, strength } = node;
   if (chain.settings.length === 0 || strength === 0) return skip === 0 ? planes : planes.map((p) => p.subarray(skip));
-  const processor = prepareAudioChain(chain, strength, { sampleRate, channels: planes.length }, resources);
+  const processor = prepareAudioChain(chain, strength, { sampleRate, channels: planes.length }, resourcesOf(node));
   processor.process(planes, planes[0].length);
   return planes.map((p) => p.subarray(skip));
 }
@@ -187,7 +195,7 @@ export function toSides(planes: Float32Array[]): Float32Array[] {
   });
 }
 
-function clipStep(step: Step, read: readonly Float32Array[], sampleRate: number, resources?: Resources): Float32Array[] {
+function clipStep(step: Step, read: readonly Float32Array[], sampleRate: number, resourcesOf: ResourcesOf): Float32Array[] {
   const { node, out, input, latency } = step;
   const { at, sampleRate: rate, channels } = node.material!;
   const began = Math.round(at * sampleRate);
@@ -198,7 +206,7 @@ function clipStep(step: Step, read: readonly Float32Array[], sampleRate: number,
     plane.set(read[c], offset);
     return plane;
   });
-  const treated = runChain(node, planes, rate, own.start - input.start + latency, resources).map((plane) => resample(plane, own.start, rate, sampleRate, out.start - began, out.end - began));
+  const treated = runChain(node, planes, rate, own.start - input.start + latency, resourcesOf).map((plane) => resample(plane, own.start, rate, sampleRate, out.start - began, out.end - began));
   return toSides(treated);
 }
 
@@ -222,7 +230,7 @@ const silence = ({ start, end }: Window): Float32Array[] => Array.from({ length:
 export function runMix(
   plan: MixPlan,
   read: (step: Step) => readonly Float32Array[],
-  { resources, remember = (_key, make) => make() }: { resources?: Resources; remember?: (key: string, make: () => Float32Array[]) => Float32Array[] } = {},
+  { resourcesOf = noResources, remember = (_key, make) => make() }: { resourcesOf?: ResourcesOf; remember?: (key: string, make: () => Float32Array[]) => Float32Array[] } = {},
 ): Float32Array[] {
   const made = new Map<string, { key: string; planes: readonly Float32Array[]; has: Window }>();
   for (const step of plan.steps) {
@@ -230,11 +238,11 @@ export function runMix(
     const parts = sources.flatMap(({ id, gain }) => (made.has(id) ? [{ ...made.get(id)!, gain }] : []));
     const key = JSON.stringify([node.id, node.chain, node.strength, node.material, plan.sampleRate, out, input, parts.map((p) => [p.key, p.gain])]);
     const planes = remember(key, () => {
-      if (node.material) return clipStep(step, read(step), plan.sampleRate, resources);
+      if (node.material) return clipStep(step, read(step), plan.sampleRate, resourcesOf);
       const sum = silence(input);
       for (const { planes, has, gain } of parts) addInto(sum, input, planes, has, gain);
       const length = out.end - out.start;
-      return runChain(node, sum, plan.sampleRate, out.start - input.start + latency, resources).map((p) => p.subarray(0, length));
+      return runChain(node, sum, plan.sampleRate, out.start - input.start + latency, resourcesOf).map((p) => p.subarray(0, length));
     });
     made.set(node.id, { key, planes, has: out });
   }

@@ -19,6 +19,8 @@ export interface MixItem {
   readonly name: string;
   readonly root: string;
   readonly nodes: readonly MixNode[];
+  /** Hashes of the files that the nodes' chains depend on and that the library has. */
+  readonly files?: readonly string[];
   /** The material of the nodes that have any, by their ids. */
   readonly media: Readonly<Record<string, string>>;
   /** Samples a second. */

@@ -30,8 +30,9 @@ async function renderItems({ id, name, items, format: wanted }: RenderRow, onPro
   for (const [i, item] of items.entries()) {
     const output = join(folder, `item-${i}`);
     const hooks = { onProgress: (share: number) => onProgress((i + share) / items.length), signal };
-    if ("root" in item) await renderMixFile(output, { ...item, format: format as SoundFormat }, (node) => planesPath(item.media[node]), hooks);
-    else await renderFile(originalPath(item.mediaId), output, { chain: item.chain, strength: item.strength, format, pathOf: (hash) => (item.files?.includes(hash) ? originalPath(hash) : null) }, hooks);
+    const pathOf = (hash: string) => (item.files?.includes(hash) ? originalPath(hash) : null);
+    if ("root" in item) await renderMixFile(output, { ...item, format: format as SoundFormat, pathOf }, (node) => planesPath(item.media[node]), hooks);
+    else await renderFile(originalPath(item.mediaId), output, { chain: item.chain, strength: item.strength, format, pathOf }, hooks);
   }
   if (items.length === 1) {
     await rename(join(folder, "item-0"), resultPath(id));
