@@ -1,7 +1,11 @@
-import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { expect, test, type Page } from "@playwright/test";
+import { readColourDecisions } from "../src/core/formats/cdl/read";
+import { writeColourDecisions } from "../src/core/formats/cdl/write";
+import { readCube } from "../src/core/formats/cube/read";
+import { writeCube } from "../src/core/formats/cube/write";
 import { writeCardFile } from "../src/core/formats/card/write";
 import { chain, found, press, rendered, said, saved, setting, signIn } from "./desk";
 
@@ -127,4 +131,41 @@ test("card files are imported in the library, and say what is wrong with them", 
   await expect(page.getByRole("navigation", { name: "Index" })).not.toContainText("Brought along");
   rmSync(folder, { recursive: true, force: true });
   expect(await chain(page).count()).toBe(0);
+});
+
+test("a table and a colour decision become cards where one is looking, and go out again", async ({ page }) => {
+  const folder = mkdtempSync(join(tmpdir(), "fichier-looks-"));
+  const [table, decision] = ["Dusk over mud.cube", "Reel 4.cc"].map((name) => join(folder, name));
+  const tint = (x: number) => Math.min(1, 0.9 * x + 0.05);
+  writeFileSync(table, writeCube({ title: "", kind: "3d", size: 2, domainMin: [0, 0, 0], domainMax: [1, 1, 1], values: Float32Array.from({ length: 24 }, (_, i) => tint((Math.floor(i / 3) >> i % 3) & 1)) }));
+  writeFileSync(decision, writeColourDecisions([{ id: "", slope: [1.1, 1, 0.9], offset: [0, 0, 0], power: [1, 1, 1], saturation: 1 }], "cc"));
+  await signIn(page, "curator");
+  await press(page, "Alt+l");
+  await expect(page.getByRole("grid", { name: "Cards" })).toBeFocused();
+  const chooser = page.waitForEvent("filechooser");
+  await press(page, "i");
+  await (await chooser).setFiles([table, decision]);
+  await expect(said(page)).toContainText("Imported 2 cards.");
+  for (const [name, link, ending] of [["Dusk over mud", ".cube table", "Dusk over mud.cube"], ["Reel 4", ".cc", "Reel 4.cc"]] as const) {
+    await press(page, "/");
+    await page.keyboard.type(name);
+    await press(page, "Enter");
+    await page.getByRole("row", { name: new RegExp(name) }).first().click();
+    const card = page.getByRole("complementary", { name: "Card" });
+    await expect(card).toContainText(name);
+    const download = page.waitForEvent("download");
+    await card.getByRole("link", { name: link, exact: true }).click();
+    expect((await download).suggestedFilename()).toBe(ending);
+    if (ending.endsWith(".cube")) {
+      const { values, size } = readCube(readFileSync(await (await download).path(), "utf8"));
+      expect(size).toBe(33);
+      expect(values[0]).toBeCloseTo(0.05, 3);
+      expect(values.at(-1)).toBeCloseTo(0.95, 3);
+    } else expect(readColourDecisions(readFileSync(await (await download).path(), "utf8"))).toMatchObject([{ id: "Reel 4", slope: [1.1, 1, 0.9] }]);
+    await press(page, "/");
+    await page.getByLabel("Filter cards").fill("");
+    await press(page, "Enter");
+  }
+  await press(page, "Backspace", "Backspace");
+  rmSync(folder, { recursive: true, force: true });
 });

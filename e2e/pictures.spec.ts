@@ -98,3 +98,57 @@ test("the edge between before and after moves by key, and shows either whole", a
   await press(page, "b");
   await expect(edge).toHaveAttribute("aria-valuenow", "100");
 });
+
+test("scopes, and a part of the picture at full size where an effect is finer than the preview", async ({ page }) => {
+  await signIn(page, "owner");
+  await page.getByRole("combobox", { name: "Session" }).selectOption({ label: "Fog week, stills" });
+  await expect(page.getByTestId("after")).toBeVisible();
+  await rendered(page);
+  await expect(page.locator("[data-rendered]")).toHaveAttribute("aria-busy", "false");
+  const noGrain = await look(page);
+  await press(page, "/");
+  await page.keyboard.type("leaking");
+  await expect(found(page, "Leaking back")).toHaveAttribute("aria-selected", "true");
+  await press(page, "Enter");
+  await expect(said(page)).toContainText("Leaking back");
+  await expect(page.locator("[data-rendered]")).toHaveAttribute("aria-busy", "false");
+  await expect.poll(() => look(page)).not.toBe(noGrain);
+  await expect(page.getByText("grain finer than this: Z for full size")).toBeVisible();
+
+  // The scopes show what is shown: something where there is light, and what is clipped.
+  await press(page, "w");
+  const scopes = page.getByTestId("scopes");
+  await expect(scopes).toHaveAttribute("aria-busy", "false");
+  await expect(scopes).toContainText(/clipped: black \d+\.\d+ % · white \d+\.\d+ %/);
+  const lit = () => scopes.getByRole("img", { name: /Waveform/ }).evaluate((canvas: HTMLCanvasElement) => canvas.getContext("2d")!.getImageData(0, 0, canvas.width, canvas.height).data.filter((v, i) => i % 4 === 3 && v > 0).length);
+  expect(await lit()).toBeGreaterThan(1000);
+  await press(page, "w");
+  await expect(scopes).toHaveCount(0);
+
+  // At full size a pixel is a pixel; arrows move what is shown, and the key leads back to where one was.
+  await press(page, "z");
+  const part = page.getByRole("group", { name: "Picture at full size: arrow keys move it" });
+  await expect(part).toBeFocused();
+  await expect(page.getByText(/\d+ × \d+ of it at full size/)).toBeVisible();
+  await expect(page.locator("[data-rendered]")).toHaveAttribute("aria-busy", "false");
+  const size = await page.getByTestId("after").evaluate((canvas: HTMLCanvasElement) => [canvas.width - canvas.getBoundingClientRect().width, canvas.height - canvas.getBoundingClientRect().height]);
+  expect(size.map(Math.round)).toEqual([0, 0]);
+  const middle = await look(page);
+  await press(page, "ArrowLeft", "ArrowUp");
+  await expect.poll(() => look(page)).not.toBe(middle);
+  await press(page, "z");
+  await expect(part).toHaveCount(0);
+  await expect(page.getByText("shown at 1280 × 853")).toBeVisible();
+  await expect(page.getByRole("listbox", { name: "Targets" })).toBeFocused();
+
+  // What looks at the whole picture cannot be shown in part, and says why.
+  await press(page, "z");
+  await expect(part).toBeFocused();
+  await press(page, "a");
+  await page.keyboard.type("glow");
+  await press(page, "Enter");
+  await expect(page.getByText("since glow looks at all of it")).toBeVisible();
+  await expect(page.locator("[data-rendered]")).toHaveAttribute("aria-busy", "false");
+  await press(page, "Escape", "Backspace", "Backspace");
+  await saved(page);
+});

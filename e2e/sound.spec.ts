@@ -39,6 +39,15 @@ test("a sound editor's day, by keyboard alone", async ({ page, browser }) => {
   await expect(page.locator("[data-playing=true]")).toBeVisible();
   await press(page, "b", "Space");
 
+  // Look: one key shows what the sound holds instead of what the chain does, and back again.
+  const chart = (name: RegExp) => page.getByRole("img", { name });
+  await press(page, "w");
+  await expect(chart(/^Spectrum of the result: loudest around \d+ Hz, at -\d+\.\d dB$/)).toBeVisible();
+  await press(page, "w");
+  await expect(chart(/^Momentary loudness of the result: -\d+\.\d LUFS at most$/)).toBeVisible();
+  await press(page, "w");
+  await expect(chart(/^Magnitude response: -\d+\.\d dB at 100 Hz/)).toBeVisible();
+
   // Keep: into a folder that is made in the same step.
   await press(page, "k");
   await page.keyboard.type("Quay, dry voice");
