@@ -68,7 +68,19 @@ describe("rendering sound to a file", () => {
     expect(await decodeAudio(readFileSync(flac))).toEqual(await decodeAudio(readFileSync(plain)));
   });
 
-  it.each(["wav", "wav-float", "flac"] as const)("gives the same bytes each time: %s", async (format) => {
+  it("writes 16 and 32 bits that ffmpeg reads as what was meant", async () => {
+    const read = async (format: "wav-16" | "wav-32" | "wav-float") => {
+      const out = join(folder, `deep-${format}.wav`);
+      await renderFile(wav, out, { ...all, chain, format });
+      return (await decodeAudio(readFileSync(out))).planes;
+    };
+    const [exact, deep, shallow] = [await read("wav-float"), await read("wav-32"), await read("wav-16")];
+    exact.forEach((plane, c) => plane.forEach((v, i) => {
+      if (Math.abs(deep[c][i] - v) > 2e-7 || Math.abs(shallow[c][i] - v) > 2.1 / 32_768) throw new Error(`channel ${c}, sample ${i}: ${v}, ${deep[c][i]}, ${shallow[c][i]}`);
+    }));
+  });
+
+  it.each(["wav", "wav-16", "wav-float", "flac"] as const)("gives the same bytes each time: %s", async (format) => {
     const files = ["one", "two"].map((n) => join(folder, `${n}-${format}`));
     for (const file of files) await renderFile(wav, file, { chain, strength: 60, format });
     expect(hash(files[0])).toBe(hash(files[1]));

@@ -2,7 +2,7 @@ import type { Chain } from "@/core/chain/model";
 import { decodeFiles } from "./dependencies";
 import { renderPictureFile } from "./render-picture";
 import { renderSoundFile } from "./render-sound";
-import { resultFormats, type RenderHooks, type ResultFormat } from "./results";
+import { resultFormats, type RenderHooks, type ResultFormat, type ResultFormatOf } from "./results";
 
 export interface Rendering {
   readonly chain: Chain;
@@ -20,6 +20,6 @@ export async function renderFile(input: string, output: string, { chain, strengt
   const { medium } = resultFormats[format];
   if (chain.medium !== medium) throw new Error(`A chain for ${chain.medium} cannot be rendered to ${resultFormats[format].label}.`);
   const files = await decodeFiles(chain, pathOf);
-  if (format === "wav" || format === "wav-float" || format === "flac") await renderSoundFile(input, output, { chain, strength, format, files, ...(range && { range }) }, hooks);
-  else await renderPictureFile(input, output, { chain, strength, format, files }, hooks);
+  if (medium === "audio") await renderSoundFile(input, output, { chain, strength, format: format as ResultFormatOf<"audio">, files, ...(range && { range }) }, hooks);
+  else await renderPictureFile(input, output, { chain, strength, format: format as ResultFormatOf<"image">, files }, hooks);
 }

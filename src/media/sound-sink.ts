@@ -3,10 +3,12 @@ import { once } from "node:events";
 import { open } from "node:fs/promises";
 import { wavDataBytes, wavHeader, wavHeaderBytes, wavSamples, type WavEncoding } from "@/core/formats/wav/encode";
 import { lastComplaint } from "./process";
-import type { RenderHooks, ResultFormat } from "./results";
+import type { RenderHooks, ResultFormatOf } from "./results";
 import { writeWholeFile } from "./whole-file";
 
-export type SoundFormat = Extract<ResultFormat, "wav" | "wav-float" | "flac">;
+export type SoundFormat = ResultFormatOf<"audio">;
+
+const encodings: Record<Exclude<SoundFormat, "flac">, WavEncoding> = { "wav-16": "s16", wav: "s24", "wav-32": "s32", "wav-float": "f32" };
 
 /** Where rendered blocks go. */
 export interface SoundSink {
@@ -22,9 +24,11 @@ interface OpenFile extends SoundSink {
 async function wavSink(path: string, encoding: WavEncoding, channels: number, sampleRate: number): Promise<OpenFile> {
   const file = await open(path, "w");
   let at = wavHeaderBytes;
+  let written = 0;
   return {
     async write(planes, frames) {
-      const bytes = wavSamples(planes, frames, encoding);
+      const bytes = wavSamples(planes, frames, encoding, written);
+      written += frames;
       await file.write(bytes, 0, bytes.length, at);
       at += bytes.length;
     },
@@ -99,7 +103,7 @@ export async function writeSoundFile(
   { onProgress, signal }: RenderHooks,
 ): Promise<{ frames: number }> {
   return writeWholeFile(output, async (part) => {
-    const file = format === "flac" ? flacSink(part, channels, sampleRate) : await wavSink(part, format === "wav" ? "s24" : "f32", channels, sampleRate);
+    const file = format === "flac" ? flacSink(part, channels, sampleRate) : await wavSink(part, encodings[format], channels, sampleRate);
     let frames = 0;
     const sink: SoundSink = {
       async write(planes, count) {

@@ -1,10 +1,11 @@
 import { filesOf, type Resources } from "@/core/chain/active";
 import type { Chain } from "@/core/chain/model";
 import { learnTurns, lesson } from "@/core/chain/learn";
-import { materialWindow, planMix, runMix, type ResourcesOf } from "@/core/chain/mix";
+import { materialWindow, mixTurns, planMix, type ResourcesOf } from "@/core/chain/mix";
 import { planImage } from "@/core/chain/plan-image";
-import { patiently, renderCodes, renderWindow, widened, type Breathe, type CodedResult } from "@/core/chain/render-codes";
+import { renderCodes, renderWindow, widened, type CodedResult } from "@/core/chain/render-codes";
 import { reachOf } from "@/core/chain/run-rows";
+import { patiently, type Breathe } from "@/core/chain/turns";
 import { loopTurns } from "@/core/chain/run-audio";
 import type { DecodedFile, Learnt } from "@/core/effects/define";
 import { readCube } from "@/core/formats/cube/read";
@@ -123,7 +124,7 @@ async function renderMix({ nodes, sources, root, sampleRate, start, end }: MixJo
       read.set(step, await loadSound(sources[step.node.id], from, to));
     }),
   );
-  const planes = runMix(plan, (step) => read.get(step)!, { resourcesOf, remember: (key, make) => mixed.get(key, make) });
+  const planes = await patiently(mixTurns(plan, (step) => read.get(step)!, { resourcesOf, remember: (key, make) => mixed.get(key, make) }), breathe);
   return { kind: "loop", planes, sampleRate, missing: plan.missing, ...levelsOf(planes, sampleRate) };
 }
 

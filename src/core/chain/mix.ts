@@ -2,6 +2,7 @@ import { resample, resampleNeeds } from "../signal/resample";
 import type { Resources } from "./active";
 import type { Chain } from "./model";
 import { chainFacts, prepareAudioChain } from "./prepare-audio";
+import { atOnce } from "./turns";
 
 /** Sound on the timeline: where it begins, and what it is. */
 export interface MixMaterial {
@@ -227,11 +228,16 @@ const silence = ({ start, end }: Window): Float32Array[] => Array.from({ length:
  * channel. `remember` may keep what a step made: it is given a text that is the same only for the same result.
  * Returns two planes over the plan's window.
  */
-export function runMix(
+export function runMix(...given: Parameters<typeof mixTurns>): Float32Array[] {
+  return atOnce(mixTurns(...given));
+}
+
+/** The same in turns, one a node. */
+export function* mixTurns(
   plan: MixPlan,
   read: (step: Step) => readonly Float32Array[],
   { resourcesOf = noResources, remember = (_key, make) => make() }: { resourcesOf?: ResourcesOf; remember?: (key: string, make: () => Float32Array[]) => Float32Array[] } = {},
-): Float32Array[] {
+): Generator<void, Float32Array[]> {
   const made = new Map<string, { key: string; planes: readonly Float32Array[]; has: Window }>();
   for (const step of plan.steps) {
     const { node, out, input, latency, sources } = step;
@@ -245,6 +251,7 @@ export function runMix(
       return runChain(node, sum, plan.sampleRate, out.start - input.start + latency, resourcesOf).map((p) => p.subarray(0, length));
     });
     made.set(node.id, { key, planes, has: out });
+    yield;
   }
   const mix = silence(plan.window);
   for (const id of plan.heard) {

@@ -9,6 +9,7 @@ import type { Chain } from "./model";
 import { planImage, type ImagePlan } from "./plan-image";
 import { forEachStrip, imageTurns, runPoints, runner, type ImageRunner } from "./run-image";
 import { reachOf, renderRows } from "./run-rows";
+import { atOnce, patiently, type Breathe } from "./turns";
 
 /** A chain over a picture of codes. */
 export interface PictureTask {
@@ -49,8 +50,7 @@ export function runRowTask({ chain, strength, bits, files, frame, source, top, f
   const known = new Map(files);
   const plan = planImage(chain, strength, frame, { files: (hash) => known.get(hash) }, "srgb");
   const made = emptyPicture({ width: frame.width, height: to - from }, bits);
-  const turns = renderRows(plan, frame, { picture: source, top }, { picture: made, top: from }, from, to);
-  while (!turns.next().done);
+  atOnce(renderRows(plan, frame, { picture: source, top }, { picture: made, top: from }, from, to));
   return made.codes;
 }
 
@@ -62,9 +62,6 @@ export interface RowHelpers {
 
 /** Smaller pictures are done before another thread has its part. */
 const worthSharing = 200_000;
-
-/** Lets others have their turn; throws where the work is no longer wanted. */
-export type Breathe = () => Promise<void> | void;
 
 /**
  * Renders a chain over a picture of codes, with helpers where there are any: each takes a share of the rows where every
@@ -131,19 +128,6 @@ export async function renderWindow({ chain, strength, resources, bits }: Picture
     picture.codes.set(made.codes.subarray(from, from + window.width * channels), y * window.width * channels);
   }
   return { picture, missing: plan.missing };
-}
-
-/** Runs turns to their end; where `breathe` throws, they are ended. */
-export async function patiently<Result>(turns: Generator<void, Result>, breathe: Breathe): Promise<Result> {
-  try {
-    for (;;) {
-      const { done, value } = turns.next();
-      if (done) return value;
-      await breathe();
-    }
-  } finally {
-    turns.return(undefined as never);
-  }
 }
 
 /** By planes of the whole picture in linear light. */

@@ -3,6 +3,7 @@ import type { Resources } from "./active";
 import { learnTurns } from "./learn";
 import type { Chain } from "./model";
 import { prepareAudioChain } from "./prepare-audio";
+import { atOnce } from "./turns";
 
 export interface AudioMaterial {
   /** One plane a channel, −1…1, all of one length. */
@@ -26,7 +27,7 @@ interface RenderOptions {
 export function renderAudio(chain: Chain, material: AudioMaterial, options: RenderOptions = {}): RenderedAudio {
   const { planes, sampleRate } = material;
   const { resources = {} } = options;
-  const learnt = resources.learnt ?? finish(learnTurns(chain, planes, sampleRate, resources));
+  const learnt = resources.learnt ?? atOnce(learnTurns(chain, planes, sampleRate, resources));
   const processor = prepareAudioChain(chain, options.strength ?? 100, { sampleRate, channels: planes.length }, { ...resources, learnt });
   const length = planes[0].length;
   const total = length + Math.min(options.tail ?? 0, processor.tail);
@@ -35,21 +36,13 @@ export function renderAudio(chain: Chain, material: AudioMaterial, options: Rend
   return { planes: out, sampleRate, missing: processor.missing };
 }
 
-/** Runs turns to their end at once. */
-function finish<Result>(turns: Generator<void, Result>): Result {
-  for (;;) {
-    const { done, value } = turns.next();
-    if (done) return value;
-  }
-}
-
 /** Longest run-up to a loop, in seconds: after it even a long reverb has reached its level within a tenth of a dB. */
 const longestRunUp = 8;
 /** Samples a turn: about two milliseconds' work for a chain of some effects. */
 const aTurn = 16 * longestBlock;
 
 /** `loopTurns` at once. */
-export const renderLoop = (...given: Parameters<typeof loopTurns>): RenderedAudio => finish(loopTurns(...given));
+export const renderLoop = (...given: Parameters<typeof loopTurns>): RenderedAudio => atOnce(loopTurns(...given));
 
 /**
  * Renders a range as it sounds while it loops, in the settled state: the chain first runs over the range as often as

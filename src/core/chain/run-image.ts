@@ -6,6 +6,7 @@ import type { Resources } from "./active";
 import type { Chain } from "./model";
 import { planImage, type ImagePlan, type ImageStage, type RunPoints } from "./plan-image";
 import { runNear } from "./run-rows";
+import { atOnce } from "./turns";
 
 export interface ImageMaterial extends Frame {
   /** R, G, B in linear light, Rec. 709 primaries, D65, row by row; values may exceed 1. */
@@ -128,11 +129,7 @@ function* runStage(stage: ImageStage, n: number, picture: ImageMaterial, by: Ima
 
 /** Runs a plan over a picture; its planes are used up. */
 export function runImage(plan: ImagePlan, picture: ImageMaterial, by: ImageRunner = runner): ImageMaterial {
-  const turns = imageTurns(plan, picture, by);
-  for (;;) {
-    const { done, value } = turns.next();
-    if (done) return value;
-  }
+  return atOnce(imageTurns(plan, picture, by));
 }
 
 /** The same in turns, so that others may have theirs in between. */

@@ -14,7 +14,7 @@ import { Dialog } from "../parts/dialog";
 import { Choice } from "../parts/choice";
 
 const formats = {
-  audio: [{ value: "wav", label: "WAV, 24 bit" }, { value: "wav-float", label: "WAV, float" }, { value: "flac", label: "FLAC" }],
+  audio: [{ value: "wav", label: "WAV, 24 bit" }, { value: "wav-16", label: "WAV, 16 bit" }, { value: "wav-float", label: "WAV, float" }, { value: "flac", label: "FLAC" }],
   image: [{ value: "png", label: "PNG, 16 bit" }, { value: "tiff", label: "TIFF, 16 bit" }, { value: "jpeg", label: "JPEG" }],
 } as const;
 

@@ -1,5 +1,5 @@
-export const wavEncodings = ["s24", "f32"] as const;
-/** Samples of a WAV file: 24-bit integers or 32-bit floats, little-endian. */
+export const wavEncodings = ["s16", "s24", "s32", "f32"] as const;
+/** Samples of a WAV file: integers of 16, 24 or 32 bits, or 32-bit floats, little-endian. */
 export type WavEncoding = (typeof wavEncodings)[number];
 
 export interface WavFacts {
@@ -11,8 +11,8 @@ export interface WavFacts {
   readonly encoding: WavEncoding;
 }
 
-const bytesPer: Record<WavEncoding, number> = { s24: 3, f32: 4 };
-const formatTag: Record<WavEncoding, number> = { s24: 1, f32: 3 };
+const bytesPer: Record<WavEncoding, number> = { s16: 2, s24: 3, s32: 4, f32: 4 };
+const formatTag: Record<WavEncoding, number> = { s16: 1, s24: 1, s32: 1, f32: 3 };
 const most32 = 0xffffffff;
 /** Length of every header written here: `RIFF`, a chunk for 64-bit sizes or in its place `JUNK`, `fmt `, `fact`, `data`. */
 export const wavHeaderBytes = 12 + 36 + 26 + 12 + 8;
@@ -72,11 +72,29 @@ export function wavHeader(facts: WavFacts): Uint8Array {
   return bytes;
 }
 
-/** The nearest 24-bit code of a sample; louder ones than full scale are clipped. */
-const code24 = (sample: number) => Math.round(Math.min(1, Math.max(-1, sample)) * 8388607);
+/** The code of a full-scale sample. */
+const fullScale: Record<Exclude<WavEncoding, "f32">, number> = { s16: 32_767, s24: 8_388_607, s32: 2_147_483_647 };
 
-/** The first `frames` samples of planes as the bytes of a WAV file, interleaved. Integers are clipped at full scale. */
-export function wavSamples(planes: readonly Float32Array[], frames: number, encoding: WavEncoding): Uint8Array {
+/** A number 0…1 that looks like chance and follows from `n` alone. Source: the finaliser of MurmurHash3, A. Appleby (public domain), from memory. */
+function scattered(n: number): number {
+  let h = n | 0;
+  h = Math.imul(h ^ (h >>> 16), 0x85ebca6b);
+  h = Math.imul(h ^ (h >>> 13), 0xc2b2ae35);
+  return ((h ^ (h >>> 16)) >>> 0) / 2 ** 32;
+}
+
+/**
+ * Triangular noise of ±1 code that makes the error of 16 bits independent of the signal. It follows from where a sample
+ * lies, so that the same sound gives the same bytes, in blocks of any size; silence stays silence.
+ * Source: Lipshitz, Wannamaker, Vanderkooy, "Quantization and Dither: A Theoretical Survey", JAES 40(5), 1992.
+ */
+const dither = (index: number, channel: number) => scattered(2 * (8 * index + channel)) - scattered(2 * (8 * index + channel) + 1);
+
+/**
+ * The first `frames` samples of planes as the bytes of a WAV file, interleaved; `start`: how many samples came before.
+ * Integers are clipped at full scale and rounded, those of 16 bits dithered.
+ */
+export function wavSamples(planes: readonly Float32Array[], frames: number, encoding: WavEncoding, start = 0): Uint8Array {
   const channels = planes.length;
   if (encoding === "f32") {
     const samples = new Float32Array(frames * channels);
@@ -85,13 +103,14 @@ export function wavSamples(planes: readonly Float32Array[], frames: number, enco
     });
     return new Uint8Array(samples.buffer);
   }
-  const bytes = new Uint8Array(frames * channels * 3);
+  const size = bytesPer[encoding];
+  const full = fullScale[encoding];
+  const bytes = new Uint8Array(frames * channels * size);
   planes.forEach((plane, c) => {
-    for (let i = 0, at = c * 3; i < frames; i++, at += channels * 3) {
-      const code = code24(plane[i]);
-      bytes[at] = code & 255;
-      bytes[at + 1] = (code >> 8) & 255;
-      bytes[at + 2] = (code >> 16) & 255;
+    for (let i = 0, at = c * size; i < frames; i++, at += channels * size) {
+      const exact = plane[i] * full;
+      const code = Math.round(Math.min(full, Math.max(-full, encoding === "s16" && exact !== 0 ? exact + dither(start + i, c) : exact)));
+      for (let k = 0; k < size; k++) bytes[at + k] = code >> (8 * k);
     }
   });
   return bytes;

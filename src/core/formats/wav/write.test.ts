@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { wavHeader, wavHeaderBytes } from "./encode";
+import { amplitudeAt, noise } from "../../../../testing/signals";
+import { wavEncodings, wavHeader, wavHeaderBytes, wavSamples } from "./encode";
 import { writeWav } from "./write";
 
 const text = (bytes: Uint8Array, at: number) => String.fromCharCode(...bytes.subarray(at, at + 4));
@@ -15,6 +16,34 @@ describe("writing WAV", () => {
     const code = (i: number) => view.getUint8(wavHeaderBytes + i * 3) | (view.getUint8(wavHeaderBytes + 1 + i * 3) << 8) | (view.getInt8(wavHeaderBytes + 2 + i * 3) << 16);
     expect([0, 1, 2, 3, 4, 5].map(code)).toEqual([0, 4_194_304, 8_388_607, 8_388_607, -8_388_607, -8_388_607]);
     expect(writeWav({ planes: [Float32Array.of(0.1)], sampleRate: 8000 }).length).toBe(wavHeaderBytes + 4);
+  });
+
+  it("writes 32-bit codes to the last of them", () => {
+    const bytes = writeWav({ planes: [Float32Array.of(1, -1, 0.5, 0)], sampleRate: 8000 }, "s32");
+    expect([...new Int32Array(bytes.slice(wavHeaderBytes).buffer)]).toEqual([2_147_483_647, -2_147_483_647, 1_073_741_824, 0]);
+  });
+
+  it("dithers 16-bit codes: what is softer than a code survives in the mean, the error does not follow the signal, silence stays", () => {
+    const length = 48_000;
+    const soft = Float32Array.from({ length }, (_, i) => (0.4 / 32_767) * Math.sin((2 * Math.PI * 1000 * i) / 48_000));
+    const codes = new Int16Array(writeWav({ planes: [soft, new Float32Array(length)], sampleRate: 48_000 }, "s16").slice(wavHeaderBytes).buffer);
+    const left = Float32Array.from({ length }, (_, i) => codes[2 * i]);
+    expect(amplitudeAt(left, 1000, 48_000)).toBeCloseTo(0.4, 1);
+    // Distortion would lie at multiples of it.
+    for (const harmonic of [2000, 3000, 5000]) expect(amplitudeAt(left, harmonic, 48_000)).toBeLessThan(0.03);
+    expect(codes.filter((_, i) => i % 2 === 1).every((code) => code === 0)).toBe(true);
+    // Triangular noise and rounding: a quarter of a code's square together. Source: Lipshitz, Wannamaker, Vanderkooy 1992.
+    const error = left.map((v, i) => v - 32_767 * soft[i]).filter((_, i) => soft[i] !== 0);
+    expect(error.reduce((sum, e) => sum + e * e, 0) / error.length).toBeCloseTo(0.25, 1);
+  });
+
+  it("gives the same bytes in blocks of any size", () => {
+    const planes = [noise(1000, 1), noise(1000, 2)];
+    for (const encoding of wavEncodings) {
+      const whole = wavSamples(planes, 1000, encoding);
+      const parts = [0, 7, 400, 401].map((from, n, all) => wavSamples(planes.map((p) => p.subarray(from)), (all[n + 1] ?? 1000) - from, encoding, from));
+      expect(Buffer.concat(parts)).toEqual(Buffer.from(whole));
+    }
   });
 
   it("keeps floats beyond full scale as they are", () => {
