@@ -189,14 +189,6 @@ export function radialGain(r: usize, g: usize, b: usize, count: i32, dx: f32, dy
   }
 }
 
-/** `out = wr·r + wg·g + wb·b`, `count` floats. */
-export function weightedSum(r: usize, g: usize, b: usize, out: usize, count: i32, wr: f32, wg: f32, wb: f32): void {
-  const bytes = <usize>count << 2;
-  const a = f32x4.splat(wr), c = f32x4.splat(wg), d = f32x4.splat(wb);
-  for (let i: usize = 0; i < bytes; i += 16)
-    v128.store(out + i, f32x4.add(f32x4.add(f32x4.mul(a, v128.load(r + i)), f32x4.mul(c, v128.load(g + i))), f32x4.mul(d, v128.load(b + i))));
-}
-
 /**
  * A symmetric kernel over neighbours `step` bytes apart: `out[i] = k₀·in[i] + Σ kₙ·(in[i − n·step] + in[i + n·step])`.
  * `kernel` holds its middle and its right half, `reach` entries beyond the middle.

@@ -1,5 +1,3 @@
-import { octaveTable } from "../numeric/octave-table";
-
 /**
  * The sRGB transfer function. Source: IEC 61966-2-1:1999. Values beyond 0…1 are carried on: negative ones mirrored,
  * large ones along the same power.
@@ -17,22 +15,10 @@ export function encodeSrgb(linear: number): number {
   return linear < 0 ? -encoded : encoded;
 }
 
-const encodeTable = octaveTable(encodeSrgb);
-
-/** One linear value as an 8-bit sRGB code, rounded; what lies outside is clipped. */
-export function srgbCode(linear: number): number {
-  return linear <= 0 ? 0 : linear >= 1 ? 255 : (encodeTable(linear) * 255 + 0.5) | 0;
-}
-
 let sixteenBit: Float32Array | null = null;
 
 /** Linear light of every 16-bit sRGB code, 65,536 values, made once. */
 export function linearOfCode16(): Float32Array {
   sixteenBit ??= Float32Array.from({ length: 65536 }, (_, code) => decodeSrgb(code / 65535));
   return sixteenBit;
-}
-
-/** One linear value as a 16-bit sRGB code, rounded; what lies outside is clipped. */
-export function code16OfLinear(linear: number): number {
-  return linear <= 0 ? 0 : linear >= 1 ? 65535 : (encodeTable(linear) * 65535 + 0.5) | 0;
 }

@@ -8,7 +8,6 @@ interface KernelExports {
   cubeRoot(x: number, count: number): void;
   cube(x: number, count: number): void;
   radialGain(r: number, g: number, b: number, count: number, dx: number, dy2: number, scale: number, table: number): void;
-  weightedSum(r: number, g: number, b: number, out: number, count: number, wr: number, wg: number, wb: number): void;
   symmetric(source: number, out: number, count: number, step: number, kernel: number, reach: number): void;
   rootTurn(r: number, g: number, b: number, count: number, m: number): void;
   mixPlanes(now: number, before: number, count: number, share: number): void;
@@ -32,6 +31,7 @@ interface KernelExports {
   wantedReduction(levels: number, frames: number, threshold: number, knee: number, bend: number, slope: number): void;
   follow(wanted: number, frames: number, attack: number, release: number, reduction: number): number;
   gainsOf(reductions: number, frames: number, makeUp: number): void;
+  peakBetween(x: number, count: number, taps: number): number;
   network(input: number, outs: number, frames: number, places: number, direct: number, poles: number, filtered: number, taps: number, outputs: number, work: number): void;
 }
 

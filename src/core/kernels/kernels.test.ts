@@ -7,6 +7,7 @@ import { gaussianPasses, plainPasses } from "../picture/gaussian";
 import { convert, fuse, prepareSteps, runPointsPlain, type PointStep } from "../picture/point-program";
 import { cascade, plainCascade, section } from "../signal/biquad";
 import { FeedbackNetwork } from "../signal/feedback-network";
+import { peakBetween, plainPeakBetween } from "../signal/true-peak-meter";
 import { matrixOf } from "../picture/matrix";
 import { livelyValues } from "../../../testing/effect-values";
 import { runNear } from "../chain/run-rows";
@@ -75,6 +76,16 @@ describe("surroundings of few rows: kernels beside the passes of their effects, 
       target.forEach((plane, c) => plane.forEach((v, i) => { if (!(Math.abs(v - plain[c][i]) <= 2e-5)) throw new Error(`channel ${c}, pixel ${i}: ${v} instead of ${plain[c][i]}`); }));
     }
   });
+});
+
+it("a peak between samples is its twin's, in signals of any length", () => {
+  fc.assert(
+    fc.property(fc.oneof(fc.integer({ min: 0, max: 60 }), fc.integer({ min: 4000, max: 9000 })), fc.integer({ min: 1, max: 1000 }), (length, seed) => {
+      const signal = noise(length, seed);
+      expect(peakBetween(signal)).toBeCloseTo(plainPeakBetween(signal), 5);
+    }),
+    { numRuns: 60, examples: [[23, 1], [24, 1], [26, 1], [27, 2], [28, 3], [4119, 4], [4120, 4], [4122, 5]] },
+  );
 });
 
 describe("filters", () => {

@@ -72,36 +72,4 @@ export class RowKernels {
   copyRow(address: number, into: Float32Array, at: number, width: number): void {
     this.kernels.get(into, at, address, width);
   }
-
-  private lines: readonly number[] = [];
-  private lineRoom = 0;
-  /** Room for rows of three planes, and one more. */
-  private linesFor(width: number): readonly number[] {
-    if (width > this.lineRoom) {
-      this.lineRoom = width;
-      this.lines = Array.from({ length: 4 }, () => this.kernels.reserve(4 * (width + 4)));
-    }
-    return this.lines;
-  }
-
-  private tables = new Map<Float32Array, number>();
-  private tableAt(table: Float32Array): number {
-    let at = this.tables.get(table);
-    if (at === undefined) {
-      at = this.kernels.reserve(4 * table.length);
-      this.kernels.put(table, at);
-      this.tables.set(table, at);
-    }
-    return at;
-  }
-
-  /** The luminance of a row of three planes, through a table. */
-  luminance(planes: readonly Float32Array[], weights: readonly number[], table: Float32Array | null, into: Float32Array, at: number, width: number): void {
-    const { run } = this.kernels;
-    const [r, g, b, sum] = this.linesFor(width);
-    planes.forEach((plane, c) => this.kernels.put(plane.subarray(at, at + width), this.lines[c]));
-    run.weightedSum(r, g, b, sum, width, weights[0], weights[1], weights[2]);
-    if (table) run.applyTable(sum, width, this.tableAt(table));
-    this.kernels.get(into, at, sum, width);
-  }
 }

@@ -1,5 +1,5 @@
 import { SectionState } from "../signal/biquad";
-import { interpolator, phases, tapsPerPhase } from "../signal/true-peak-meter";
+import { peakBetween, tapsPerPhase } from "../signal/true-peak-meter";
 import { channelWeights, kWeighting } from "./k-weighting";
 
 const lufs = (power: number) => -0.691 + 10 * Math.log10(power);
@@ -97,14 +97,7 @@ export class LoudnessMeter {
       const magnitude = Math.abs(plane[i]);
       if (magnitude > this.peak) this.peak = magnitude;
     }
-    for (let i = 0; i + tapsPerPhase <= all.length; i++)
-      for (let phase = 1; phase < phases; phase++) {
-        const taps = interpolator[phase];
-        let sum = 0;
-        for (let k = 0; k < tapsPerPhase; k++) sum += taps[k] * all[i + k];
-        const magnitude = Math.abs(sum);
-        if (magnitude > this.between) this.between = magnitude;
-      }
+    this.between = Math.max(this.between, peakBetween(all));
     this.rests[channel] = all.slice(all.length - rest.length);
   }
 

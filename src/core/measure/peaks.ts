@@ -1,4 +1,4 @@
-import { interpolator, phases, tapsPerPhase } from "../signal/true-peak-meter";
+import { peakBetween } from "../signal/true-peak-meter";
 
 /** Highest magnitude of all samples, linear. */
 export function samplePeak(planes: readonly Float32Array[]): number {
@@ -8,18 +8,7 @@ export function samplePeak(planes: readonly Float32Array[]): number {
 }
 
 /** True peak, linear, from four-times oversampling. Source: ITU-R BS.1770-5 Annex 2. */
-export function truePeak(planes: readonly Float32Array[]): number {
-  let peak = samplePeak(planes);
-  for (const plane of planes)
-    for (let i = 0; i + tapsPerPhase <= plane.length; i++)
-      for (let phase = 1; phase < phases; phase++) {
-        const taps = interpolator[phase];
-        let sum = 0;
-        for (let k = 0; k < tapsPerPhase; k++) sum += taps[k] * plane[i + k];
-        if (sum > peak || -sum > peak) peak = Math.abs(sum);
-      }
-  return peak;
-}
+export const truePeak = (planes: readonly Float32Array[]): number => Math.max(samplePeak(planes), ...planes.map(peakBetween));
 
 /** Lowest and highest value of each of `columns` equal stretches: pairs for drawing a waveform. All channels in one. */
 export function waveformPeaks(planes: readonly Float32Array[], columns: number): Float32Array {

@@ -1,3 +1,6 @@
+import { KernelInstance } from "../kernels/instance";
+import { PeakKernel } from "../kernels/peaks";
+
 export const phases = 4;
 export const tapsPerPhase = 24;
 
@@ -13,6 +16,30 @@ export const interpolator = Array.from({ length: phases }, (_, phase) => {
   const sum = taps.reduce((a, b) => a + b, 0);
   return taps.map((t) => t / sum);
 });
+
+let kernel: PeakKernel | null | undefined;
+
+/** The largest magnitude of the wave between the samples of a signal, at four times the rate, 0 for one shorter than the taps. By the kernel where it can run. */
+export function peakBetween(signal: Float32Array): number {
+  if (kernel === undefined) {
+    const kernels = KernelInstance.make();
+    kernel = kernels && new PeakKernel(kernels, interpolator.slice(1));
+  }
+  return kernel && signal.length >= tapsPerPhase + 3 ? kernel.between(signal) : plainPeakBetween(signal);
+}
+
+/** The kernel's plain twin. */
+export function plainPeakBetween(signal: Float32Array): number {
+  let peak = 0;
+  for (let i = 0; i + tapsPerPhase <= signal.length; i++)
+    for (let phase = 1; phase < phases; phase++) {
+      const taps = interpolator[phase];
+      let sum = 0;
+      for (let k = 0; k < tapsPerPhase; k++) sum += taps[k] * signal[i + k];
+      if (sum > peak || -sum > peak) peak = Math.abs(sum);
+    }
+  return peak;
+}
 
 /** The largest magnitude of the wave around each sample, at four times the rate, some samples late. */
 export class TruePeakMeter {
