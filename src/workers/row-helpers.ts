@@ -34,9 +34,10 @@ export class PortHelpers implements RowHelpers {
 
   run(n: number, task: RowTask): Promise<CodedPicture["codes"]> {
     const { port, kept, waiting } = this.helpers[n];
-    const forget = kept.size + task.files.length > mostKept;
+    const lacking = task.files.filter(([hash]) => !kept.has(hash));
+    const forget = kept.size + lacking.length > mostKept;
     if (forget) kept.clear();
-    const files = task.files.filter(([hash]) => !kept.has(hash));
+    const files = forget ? task.files : lacking;
     for (const [hash] of files) kept.add(hash);
     return new Promise((resolve, reject) => {
       waiting.push((answer) => ("codes" in answer ? resolve(answer.codes) : reject(new Error(answer.problem))));

@@ -76,9 +76,12 @@ export interface PreparedChain extends AudioProcessor {
  */
 export const prepareAudioChain = (chain: Chain, strength: number, facts: AudioContextFacts, resources: Resources = {}): PreparedChain => prepare(chain, strength, { ...facts, kernels: KernelInstance.make() ?? undefined }, resources);
 
+/** The same by the plain twins, as where kernels cannot run. */
+export const preparePlainChain = (chain: Chain, strength: number, facts: Omit<AudioContextFacts, "kernels">, resources: Resources = {}): PreparedChain => prepare(chain, strength, facts, resources);
+
 /** Only how far a chain lags and goes on, and what is missing. */
 export function chainFacts(chain: Chain, strength: number, facts: AudioContextFacts, resources: Resources = {}): Omit<PreparedChain, "process" | "through"> {
-  const { latency, tail, missing } = prepare(chain, strength, facts, resources);
+  const { latency, tail, missing } = preparePlainChain(chain, strength, facts, resources);
   return { latency, tail, missing };
 }
 

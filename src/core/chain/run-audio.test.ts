@@ -1,8 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { defineAudioEffect } from "../effects/define";
 import { findEffect } from "../effects/registry";
-import type { Chain } from "./model";
-import { prepareAudioChain } from "./prepare-audio";
+import type { Chain, Json } from "./model";
+import { chainFacts, prepareAudioChain } from "./prepare-audio";
 import { renderAudio, renderLoop } from "./run-audio";
 
 const sampleRate = 48000;
@@ -26,6 +26,24 @@ const lagging = defineAudioEffect({
       },
     };
   },
+});
+
+describe("filters side by side in a chain", () => {
+  const set = (effect: string, values: Record<string, Json>, mix = 100) => ({ effect, values, on: true, mix });
+  const filters = [set("audio.high-pass", { cutoff: 120 }), set("audio.parametric-eq", { bands: [{ shape: "bell", frequency: 900, gain: 6, q: 2 }] }), set("audio.low-pass", { cutoff: 9000, slope: "24" })];
+  const one = (settings: ReturnType<typeof set>[]) => renderAudio({ medium: "audio", settings }, { planes: [ramp, ramp.map((v, i) => v * Math.cos(i))], sampleRate }).planes;
+  it("run as one cascade, which only keeps more digits between them", () => {
+    const joined = one(filters);
+    let apart: readonly Float32Array[] = [ramp, ramp.map((v, i) => v * Math.cos(i))];
+    for (const setting of filters) apart = renderAudio({ medium: "audio", settings: [setting] }, { planes: apart, sampleRate }).planes;
+    joined.forEach((plane, c) => plane.forEach((v, i) => expect(Math.abs(v - apart[c][i])).toBeLessThan(1e-6)));
+    expect(chainFacts({ medium: "audio", settings: filters }, 100, { sampleRate, channels: 1 }).tail).toBe(filters.reduce((sum, setting) => sum + chainFacts({ medium: "audio", settings: [setting] }, 100, { sampleRate, channels: 1 }).tail, 0));
+  });
+  it("keep their own mix", () => {
+    const [dry, wet] = [one(filters.slice(0, 1)), one(filters.slice(0, 2))];
+    const half = one([filters[0], { ...filters[1], mix: 50 }]);
+    half.forEach((plane, c) => plane.forEach((v, i) => expect(Math.abs(v - (dry[c][i] + wet[c][i]) / 2)).toBeLessThan(1e-6)));
+  });
 });
 
 describe("running a chain", () => {

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { Chain } from "../chain/model";
-import { prepareAudioChain } from "../chain/prepare-audio";
+import { prepareAudioChain, preparePlainChain } from "../chain/prepare-audio";
 import { renderAudio } from "../chain/run-audio";
 import { defaultValues } from "../chain/values";
 import { chainResponse } from "../measure/response";
@@ -55,6 +55,21 @@ describe.each(family.map((e) => [e.id, e] as const))("%s", (_, effect) => {
       }),
       { numRuns: 12 },
     );
+  });
+
+  it("is by kernels what it is without them, as far as single precision goes", () => {
+    for (const [values, channels] of [[undefined, 1], [undefined, 3], ...extremes(effect).map((v) => [v, 2] as const)] as const) {
+      const chain = chainOf(effect, values, 70);
+      const facts = { sampleRate, channels };
+      const [fast, plain] = [prepareAudioChain(chain, 90, facts), preparePlainChain(chain, 90, facts)];
+      expect([fast.latency, fast.tail, fast.missing]).toEqual([plain.latency, plain.tail, plain.missing]);
+      const input = Array.from({ length: channels }, (_, c) => noise(9000, c + 2).map((v, i) => (i > 6000 ? 0 : v)));
+      const twin = input.map((p) => p.slice());
+      fast.process(input, 9000);
+      plain.process(twin, 9000);
+      const loudest = Math.max(1, ...twin.map((p) => p.reduce((most, v) => Math.max(most, Math.abs(v)), 0)));
+      input.forEach((p, c) => p.forEach((v, i) => { if (!(Math.abs(v - twin[c][i]) <= 3e-5 * loudest)) throw new Error(`channel ${c}, sample ${i}: ${v} instead of ${twin[c][i]}`); }));
+    }
   });
 
   it("does nothing at mix 0, at strength 0 and when it is off", () => {
