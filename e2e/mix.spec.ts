@@ -139,10 +139,11 @@ test("a table and a colour decision become cards where one is looking, and go ou
   const tint = (x: number) => Math.min(1, 0.9 * x + 0.05);
   writeFileSync(table, writeCube({ title: "", kind: "3d", size: 2, domainMin: [0, 0, 0], domainMax: [1, 1, 1], values: Float32Array.from({ length: 24 }, (_, i) => tint((Math.floor(i / 3) >> i % 3) & 1)) }));
   writeFileSync(decision, writeColourDecisions([{ id: "", slope: [1.1, 1, 0.9], offset: [0, 0, 0], power: [1, 1, 1], saturation: 1 }], "cc"));
+  // Waited for from the beginning: the browser has to be told before it opens one.
+  const chooser = page.waitForEvent("filechooser");
   await signIn(page, "curator");
   await press(page, "Alt+l");
   await expect(page.getByRole("grid", { name: "Cards" })).toBeFocused();
-  const chooser = page.waitForEvent("filechooser");
   await press(page, "i");
   await (await chooser).setFiles([table, decision]);
   await expect(said(page)).toContainText("Imported 2 cards.");
