@@ -87,7 +87,8 @@ export function CardTable({ rows, ownOrder, label, empty, selection, onOrder, on
   const order = useMemo(() => sorted.map((row) => row.id), [sorted]);
   useEffect(() => onOrder(order), [order, onOrder]);
   // The virtualiser is a mutable object; what is drawn follows from its own state, not from props.
-  const virtual = useVirtualizer({ count: sorted.length, getScrollElement: () => ref.current, scrollPaddingStart: headHeight, estimateSize: () => rowHeight, overscan: 12 });
+  // The head covers what is scrolled to the top, and sets the rows down by its height.
+  const virtual = useVirtualizer({ count: sorted.length, getScrollElement: () => ref.current, scrollPaddingStart: headHeight, scrollPaddingEnd: headHeight, estimateSize: () => rowHeight, overscan: 12 });
   const leadAt = selection.lead === null ? -1 : order.indexOf(selection.lead);
   useEffect(() => {
     if (leadAt >= 0) virtual.scrollToIndex(leadAt, { align: "auto" });

@@ -106,7 +106,7 @@ export function LibraryScreen() {
       { keys: ["n"], label: "alias", disabled: !one || !own, run: () => setPanel("alias") },
       { keys: ["r"], label: "rename", disabled: !editable || selected.length !== 1, run: () => setPanel("rename") },
       { keys: ["m"], label: "file", disabled: !editable, run: () => setPanel("file") },
-      { keys: ["i"], label: "import", quiet: true, disabled: !keep, run: () => chooseFiles(importable, (files) => void importCards(files)) },
+      { keys: ["i"], label: "import", disabled: !keep, run: () => chooseFiles(importable, (files) => void importCards(files)) },
       { keys: ["Delete"], label: withdrawn ? "restore" : "withdraw", disabled: !editable, run: () => void act("withdraw-cards", { cardIds: ids, withdrawn: !withdrawn }) },
       { keys: ["Backspace", "Ctrl+z"], label: "take back", run: () => void takeBack("undo") },
       { keys: ["Shift+Backspace", "Ctrl+Shift+z", "Ctrl+y"], label: "do again", quiet: true, run: () => void takeBack("redo") },
