@@ -84,8 +84,8 @@ const numbers = memory.data<f32>([<f32>(1.0 / 3.0), <f32>(2.0 / 9.0), 1.0, <f32>
 const wholes = memory.data<i32>([0x80000000, 0x54a2fa8c, 21845]);
 
 /**
- * Cube roots of four floats: a guess at the inverse root r from the number's bits, a turn of third order without a
- * division, r·(1 + e/3 + 2e²/9) with e = 1 − x·r³, one of second order, and x·r². The constants come from `numbers` and
+ * Cube roots of four floats: a guess at the inverse root r from the number's bits, two turns of third order without a
+ * division, r·(1 + e/3 + 2e²/9) with e = 1 − x·r³, and x·r². The constants come from `numbers` and
  * `wholes`, in that order.
  */
 // @ts-ignore: decorator
@@ -97,7 +97,7 @@ export function roots(v: v128, third: v128, ninths: v128, one: v128, least: v128
   let e = f32x4.sub(one, f32x4.mul(f32x4.mul(a, r), f32x4.mul(r, r)));
   r = f32x4.add(r, f32x4.mul(r, f32x4.mul(e, f32x4.add(third, f32x4.mul(ninths, e)))));
   e = f32x4.sub(one, f32x4.mul(f32x4.mul(a, r), f32x4.mul(r, r)));
-  r = f32x4.add(r, f32x4.mul(r, f32x4.mul(e, third)));
+  r = f32x4.add(r, f32x4.mul(r, f32x4.mul(e, f32x4.add(third, f32x4.mul(ninths, e)))));
   // Next to zero there is no such guess.
   return v128.or(v128.and(f32x4.mul(a, f32x4.mul(r, r)), f32x4.gt(a, least)), v128.and(v, sign));
 }

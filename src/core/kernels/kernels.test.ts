@@ -39,10 +39,10 @@ describe("point programs: kernels beside their plain twins", () => {
         const prepared = prepareSteps(fuse(steps));
         runPointsPlain(prepared, plain, strip);
         kernels.points.run(prepared, planes, strip);
-        // A root next to nothing magnifies what single precision has lost before it.
-        planes.forEach((p, c) => p.forEach((v, i) => { if (!(Math.abs(v - plain[c][i]) <= 1e-4 * Math.max(1, Math.abs(plain[c][i])))) throw new Error(`channel ${c}, pixel ${i}: ${v} instead of ${plain[c][i]}`); }));
+        planes.forEach((p, c) => p.forEach((v, i) => { if (!(Math.abs(v - plain[c][i]) <= 3e-5 * Math.max(1, Math.abs(plain[c][i])))) throw new Error(`channel ${c}, pixel ${i}: ${v} instead of ${plain[c][i]}`); }));
       }),
-      { numRuns: 12 },
+      // A size and seed at which roots of a lower order were too far away.
+      { numRuns: 12, examples: [[819, 3, 996]] },
     );
   });
 });
