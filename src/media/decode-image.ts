@@ -10,9 +10,9 @@ export interface DeepPicture extends CodedPicture {
 
 const mostPixels = 120_000_000;
 
-/** The codes of a pipeline as three channels of 16 bits; `depth` is that of the pipeline's own codes. */
-async function codesOf(picture: Sharp, depth: "uchar" | "ushort"): Promise<DeepPicture> {
-  const { data, info } = await picture.removeAlpha().toColourspace(depth === "uchar" ? "srgb" : "rgb16").raw({ depth }).toBuffer({ resolveWithObject: true });
+/** The codes of a pipeline as three channels of 16 bits; `depth` is that of the pipeline's own codes, `space` what it makes them before an output profile is applied. */
+async function codesOf(picture: Sharp, depth: "uchar" | "ushort", space: "srgb" | "rgb16" | "grey16" = depth === "uchar" ? "srgb" : "rgb16"): Promise<DeepPicture> {
+  const { data, info } = await picture.removeAlpha().toColourspace(space).raw({ depth }).toBuffer({ resolveWithObject: true });
   const size = { width: info.width, height: info.height, channels: 3 as const };
   // 257 = 65535 / 255.
   if (depth === "uchar") return { ...size, codes: Uint16Array.from(data, (code: number) => code * 257) };
@@ -32,7 +32,10 @@ export async function decodeImage(file: Uint8Array): Promise<DeepPicture> {
     // Only sharp's own pipeline converts by profiles, and from CMYK, at the depth of the file. Where neither is asked
     // for, the one in scRGB widens codes without touching them.
     if (!icc && space !== "cmyk") return await codesOf(picture.pipelineColourspace("scrgb"), "ushort");
-    return await codesOf(picture, depth === "uchar" ? "uchar" : "ushort");
+    if (depth === "uchar") return await codesOf(picture, "uchar");
+    // Where codes have 16 bits that pipeline works in Display P3, and passes grey by, until it is told where to end;
+    // grey must still be grey then, or its profile would not be one of its kind.
+    return await codesOf(picture.withIccProfile("srgb"), "ushort", space === "grey16" ? "grey16" : "rgb16");
   } catch (error) {
     throw new UnreadableMedia(error instanceof Error ? error.message : String(error), { cause: error });
   }
