@@ -1,7 +1,9 @@
 #!/usr/bin/env node
 // The command line of Fichier; `npx fichier --help` tells what it can do.
+import { fileURLToPath } from "node:url";
 import { register } from "tsx/esm/api";
 
-register();
+// Named, since it would else be looked for in whichever folder this is called from.
+register({ tsconfig: fileURLToPath(new URL("../tsconfig.json", import.meta.url)) });
 const { main } = await import("../src/cli/main.ts");
 process.exitCode = await main(process.argv.slice(2));

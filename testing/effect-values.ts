@@ -1,6 +1,6 @@
 import type { Resources } from "../src/core/chain/active";
 import type { Json } from "../src/core/chain/model";
-import type { ImageEffect } from "../src/core/effects/define";
+import type { EffectDefinition, ImageEffect } from "../src/core/effects/define";
 
 /** A hash that stands for the file that an effect asks for, whichever that is. */
 export const hash = "a".repeat(64);
@@ -21,7 +21,7 @@ const special: Record<string, Record<string, Json>> = {
   "image.sharpen": { amount: 150, radius: 0.5, threshold: 0 }, "image.noise-reduction": { lightness: 15, colour: 15, radius: 0.5 }, "image.toner": { tone: "sepia", depth: 100 }, "image.black-and-white": {}, "image.vignette": { corner: -2, start: 0.1 },
 };
 /** Values at which each effect does something: off its defaults, by half of the way to the top. */
-export const livelyValues = (effect: ImageEffect): Record<string, Json> => {
+export const livelyValues = (effect: EffectDefinition): Record<string, Json> => {
   const halfway = Object.entries(effect.parameters).map(([key, p]) => [key, p.kind === "number" ? p.default + (p.max - p.default) / 2 : p.kind === "file" ? hash : (p.default as unknown as Json)]);
   return { ...Object.fromEntries(halfway), ...special[effect.id] };
 };

@@ -7,7 +7,7 @@ import { effectsCommand } from "./commands/effects";
 import { measureCommand } from "./commands/measure";
 import { renderCommand } from "./commands/render";
 import { responseCommand } from "./commands/response";
-import { ChildFailed, CliProblem, exitCodes } from "./problem";
+import { CliProblem, exitCodes, SomeFailed } from "./problem";
 
 /** Runs the command line; returns the exit code. Results go to standard output, all else to standard error. */
 export async function main(args: readonly string[]): Promise<number> {
@@ -20,25 +20,27 @@ export async function main(args: readonly string[]): Promise<number> {
   // Both stand wherever the hand puts them, before the command or after it.
   const [json, quiet] = [args.includes("--json"), args.includes("--quiet")];
   const words = args.filter((word) => word !== "--json" && word !== "--quiet");
+  // Whoever reads has seen enough, as `head` has: nothing is wrong.
+  process.stdout.on("error", (error: NodeJS.ErrnoException) => process.exit(error.code === "EPIPE" ? exitCodes.done : exitCodes.failed));
   const print = (value: unknown, text: string) => process.stdout.write(`${json ? JSON.stringify(value, null, 2) : text}\n`);
   const progress = (line: string) => quiet || process.stderr.write(`  ${line}\n`);
+  const say = (message: string, hint?: string) => void process.stderr.write(`fichier: ${message}${hint ? ` ${hint}` : ""}\n`);
   effectsCommand(program, print);
-  renderCommand(program, print, progress);
-  responseCommand(program, print);
-  measureCommand(program, print);
+  renderCommand(program, print, progress, say);
+  responseCommand(program, print, say);
+  measureCommand(program, print, say);
   bakeCommand(program, print);
-  const say = (message: string, hint?: string) => process.stderr.write(`fichier: ${message}${hint ? ` ${hint}` : ""}\n`);
   try {
     await program.parseAsync(words, { from: "user" });
     return exitCodes.done;
   } catch (error) {
     // Commander has printed its own words by now.
     if (error instanceof CommanderError) return error.exitCode === 0 ? exitCodes.done : exitCodes.use;
+    if (error instanceof SomeFailed) return exitCodes.failed;
     if (error instanceof CliProblem) say(error.message, error.hint);
     else if (error instanceof FormatFault) say(`${error.message} (${error.where})`);
     else if (error instanceof UnreadableMedia) say(`The material cannot be read: ${error.message}.`);
     else say(error instanceof Error ? error.message : String(error));
-    if (error instanceof ChildFailed) return error.code;
     if (error instanceof CliProblem) return exitCodes.use;
     return error instanceof FormatFault || error instanceof UnreadableMedia || error instanceof MissingEffects ? exitCodes.unreadable : exitCodes.failed;
   }

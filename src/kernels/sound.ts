@@ -352,22 +352,39 @@ export function network(input: usize, outs: usize, frames: i32, places: usize, d
   v128.store(filtered + 48, f3);
 }
 
+/** Bytes of an interpolator's taps for one phase: 48 floats. */
+const phaseBytes: usize = 192;
+
+/** Magnitudes of the wave at three places between samples, at four neighbours: the largest of each. */
+// @ts-ignore: decorator
+@inline
+function between(x: usize, taps: usize): v128 {
+  let a = f32x4.splat(0), b = a, c = a;
+  for (let k: usize = 0; k < phaseBytes; k += 4) {
+    const v = v128.load(x + k);
+    a = f32x4.add(a, f32x4.mul(v, v128.load32_splat(taps + k)));
+    b = f32x4.add(b, f32x4.mul(v, v128.load32_splat(taps + k, 192)));
+    c = f32x4.add(c, f32x4.mul(v, v128.load32_splat(taps + k, 384)));
+  }
+  return f32x4.max(f32x4.max(f32x4.abs(a), f32x4.abs(b)), f32x4.abs(c));
+}
+
 /**
- * The largest magnitude of `count` sums of 24 neighbours, weighted by each of three sets of taps, 24 floats one after the
+ * The largest magnitude of `count` sums of 48 neighbours, weighted by each of three sets of taps, 48 floats one after the
  * other: the wave between samples, where the taps are those of an interpolator. `count` is a multiple of four.
  */
 export function peakBetween(x: usize, count: i32, taps: usize): f32 {
   const end = x + (<usize>count << 2);
   let most = f32x4.splat(0);
-  for (; x < end; x += 16) {
-    let a = f32x4.splat(0), b = a, c = a;
-    for (let k: usize = 0; k < 96; k += 4) {
-      const v = v128.load(x + k);
-      a = f32x4.add(a, f32x4.mul(v, v128.load32_splat(taps + k)));
-      b = f32x4.add(b, f32x4.mul(v, v128.load32_splat(taps + k, 96)));
-      c = f32x4.add(c, f32x4.mul(v, v128.load32_splat(taps + k, 192)));
-    }
-    most = f32x4.max(most, f32x4.max(f32x4.max(f32x4.abs(a), f32x4.abs(b)), f32x4.abs(c)));
-  }
+  for (; x < end; x += 16) most = f32x4.max(most, between(x, taps));
   return max(max(f32x4.extract_lane(most, 0), f32x4.extract_lane(most, 1)), max(f32x4.extract_lane(most, 2), f32x4.extract_lane(most, 3)));
+}
+
+/** The same at each place with the sample before it, where that is more than what `out` holds. Up to three places more are computed. */
+export function peaksAround(x: usize, count: i32, taps: usize, out: usize): void {
+  const bytes = <usize>count << 2;
+  for (let i: usize = 0; i < bytes; i += 16) {
+    const own = f32x4.abs(v128.load(x + i, 92));
+    v128.store(out + i, f32x4.max(v128.load(out + i), f32x4.max(own, between(x + i, taps))));
+  }
 }

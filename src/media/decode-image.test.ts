@@ -1,10 +1,16 @@
-import { converter, type Color } from "culori";
+import { converter } from "culori";
 import sharp from "sharp";
 import { describe, expect, it } from "vitest";
 import { iccProfile, pngFile, spaces, tiffFile, type PlainPicture } from "../../testing/pictures";
 import { decodeImage } from "./decode-image";
 
-const toSrgb = converter("rgb");
+interface Rgb {
+  readonly r: number;
+  readonly g: number;
+  readonly b: number;
+}
+/** A colour of one RGB space in another. */
+const between = (from: string, to: string, colour: Rgb): Rgb => converter(to as never)({ mode: from, ...colour } as never) as unknown as Rgb;
 const modes = { srgb: "rgb", p3: "p3", opRgb: "a98", romm: "prophoto" } as const;
 
 /** Codes of 16 bits of a colour of sRGB, given in another space by culori, which implements CSS Color 4. */
@@ -21,13 +27,13 @@ describe("pictures with a colour profile, of 8 and of 16 bits", () => {
       it(`${space} as ${kind} becomes sRGB as culori has it`, async () => {
         const profile = iccProfile(spaces[space]);
         for (const [r, g, b] of colours) {
-          const there = converter(mode)({ mode: "rgb", r, g, b } as Color) as unknown as { r: number; g: number; b: number };
+          const there = between("rgb", mode, { r, g, b });
           for (const bits of [8, 16] as const) {
             const full = 2 ** bits - 1;
             const codes = [there.r, there.g, there.b].map((v) => Math.min(full, Math.max(0, Math.round(v * full))));
             // What the rounded codes stand for, so that only the conversion is judged.
             const [cr, cg, cb] = codes.map((c) => c / full);
-            const wanted = toSrgb({ mode, r: cr, g: cg, b: cb } as Color) as { r: number; g: number; b: number };
+            const wanted = between(mode, "rgb", { r: cr, g: cg, b: cb });
             const found = await middle({ width: 4, height: 3, bits, codes, profile }, file);
             // Profiles hold their numbers to 1/65536, which the step through a wide space makes larger.
             [wanted.r, wanted.g, wanted.b].forEach((v, c) => expect(Math.abs(found[c] / 257 - v * 255), `${bits} bits`).toBeLessThan(bits === 8 ? 1 : 0.5));

@@ -4,6 +4,7 @@ import { join } from "node:path";
 import { filesOf, type Resources } from "@/core/chain/active";
 import type { Chain } from "@/core/chain/model";
 import { linearOfCode16 } from "@/core/colour/srgb";
+import { longestResponse } from "@/core/effects/audio/convolution-reverb";
 import type { DecodedFile } from "@/core/effects/define";
 import type { FileKind } from "@/core/effects/parameter";
 import { readCube } from "@/core/formats/cube/read";
@@ -11,7 +12,10 @@ import { decodeAudio } from "./decode-audio";
 import { decodeImage } from "./decode-image";
 
 const decoders: Record<FileKind, (bytes: Uint8Array) => Promise<DecodedFile>> = {
-  impulse: async (bytes) => ({ kind: "impulse", ...(await decodeAudio(bytes)) }),
+  impulse: async (bytes) => {
+    const { planes, sampleRate } = await decodeAudio(bytes, longestResponse);
+    return { kind: "impulse", planes, sampleRate };
+  },
   texture: async (bytes) => {
     const { width, height, codes } = await decodeImage(bytes);
     const linear = linearOfCode16();

@@ -7,7 +7,7 @@ export class UnreadableMedia extends Error {}
  * What ffmpeg and ffprobe may open: plain sound files on this machine. Without it a hostile playlist, named like a
  * sound, could make them fetch addresses or read other files.
  */
-export const soundFilesOnly = ["-protocol_whitelist", "file", "-format_whitelist", "wav,w64,aiff,flac,mp3,ogg"] as const;
+export const soundFilesOnly = ["-protocol_whitelist", "file", "-format_whitelist", "wav,w64,aiff,flac,mp3,ogg,aac,mov"] as const;
 
 /** The last line of a program's complaint, without the places in its own memory and files. */
 export const lastComplaint = (parts: readonly Buffer[]): string =>

@@ -23,7 +23,7 @@ const block = 16384;
 /** What a clip's chain learns of its material, which is read once for every setting that has to hear it. */
 async function learn(node: MixNode, resources: Resources, read: (node: MixNode, window: Window) => Promise<Float32Array[]>, signal?: AbortSignal) {
   const { frames, sampleRate, channels } = node.material!;
-  const lessons = learning(node.chain, { sampleRate, channels }, resources);
+  const lessons = learning(node.chain, { sampleRate, channels, mask: node.material!.mask }, resources);
   for (;;) {
     const { done, value } = lessons.next();
     if (done) return value;

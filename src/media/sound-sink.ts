@@ -1,7 +1,9 @@
 import { spawn } from "node:child_process";
 import { once } from "node:events";
 import { open } from "node:fs/promises";
-import { wavDataBytes, wavHeader, wavHeaderBytes, wavSamples, type WavEncoding } from "@/core/formats/wav/encode";
+import { wavDataBytes, wavHeader, wavHeaderBytes, wavSamples, type Clipping, type WavEncoding } from "@/core/formats/wav/encode";
+import { layoutOf } from "@/core/measure/speakers";
+import { longestTail } from "@/core/effects/aligned";
 import { lastComplaint } from "./process";
 import type { RenderHooks, ResultFormatOf } from "./results";
 import { writeWholeFile } from "./whole-file";
@@ -14,6 +16,8 @@ const encodings: Record<Exclude<SoundFormat, "flac">, WavEncoding> = { "wav-16":
 export interface SoundSink {
   /** Writes the first `frames` samples of every plane. */
   write(planes: readonly Float32Array[], frames: number): Promise<void>;
+  /** Writes codes of 32 bits, interleaved, as they are; only where the format is of 32 bits. */
+  writeCodes(codes: Uint8Array, frames: number): Promise<void>;
 }
 
 interface OpenFile extends SoundSink {
@@ -21,19 +25,30 @@ interface OpenFile extends SoundSink {
   abandon(): Promise<void>;
 }
 
-async function wavSink(path: string, encoding: WavEncoding, channels: number, sampleRate: number): Promise<OpenFile> {
+/** What a file of sound is like. */
+export interface SoundShape {
+  readonly format: SoundFormat;
+  readonly channels: number;
+  readonly sampleRate: number;
+  /** Loudspeakers of the channels, a mask of `speakers`, where they are to be named. */
+  readonly mask?: number;
+}
+
+async function wavSink(path: string, encoding: WavEncoding, { channels, sampleRate, mask }: SoundShape, clipping: Clipping): Promise<OpenFile> {
   const file = await open(path, "w");
-  let at = wavHeaderBytes;
+  const shape = { channels, sampleRate, encoding, mask };
+  let at = wavHeaderBytes(shape);
   let written = 0;
+  const append = async (bytes: Uint8Array, frames: number) => {
+    written += frames;
+    await file.write(bytes, 0, bytes.length, at);
+    at += bytes.length;
+  };
   return {
-    async write(planes, frames) {
-      const bytes = wavSamples(planes, frames, encoding, written);
-      written += frames;
-      await file.write(bytes, 0, bytes.length, at);
-      at += bytes.length;
-    },
+    write: (planes, frames) => append(wavSamples(planes, frames, encoding, written, clipping), frames),
+    writeCodes: append,
     async close(frames) {
-      const facts = { channels, sampleRate, frames, encoding };
+      const facts = { ...shape, frames };
       if (wavDataBytes(facts) & 1) await file.write(new Uint8Array(1), 0, 1, at);
       const header = wavHeader(facts);
       await file.write(header, 0, header.length, 0);
@@ -45,10 +60,10 @@ async function wavSink(path: string, encoding: WavEncoding, channels: number, sa
 }
 
 /** FLAC of the very codes that a 24-bit WAV would have, packed by ffmpeg. */
-function flacSink(path: string, channels: number, sampleRate: number): OpenFile {
+function flacSink(path: string, { channels, sampleRate, mask }: SoundShape, clipping: Clipping): OpenFile {
   const child = spawn(
     "ffmpeg",
-    ["-v", "error", "-f", "s24le", "-ar", String(sampleRate), "-ac", String(channels), "-i", "-", "-map_metadata", "-1", "-fflags", "+bitexact", "-flags:a", "+bitexact", "-c:a", "flac", "-f", "flac", "-y", path],
+    ["-v", "error", "-f", "s24le", "-ar", String(sampleRate), "-ac", String(channels), ...(channels > 2 ? ["-channel_layout", layoutOf(channels, mask).join("+")] : []), "-i", "-", "-map_metadata", "-1", "-fflags", "+bitexact", "-flags:a", "+bitexact", "-c:a", "flac", "-f", "flac", "-y", path],
     { stdio: ["pipe", "ignore", "pipe"] },
   );
   const complaint: Buffer[] = [];
@@ -57,8 +72,9 @@ function flacSink(path: string, channels: number, sampleRate: number): OpenFile 
   const ended = once(child, "close") as Promise<[number | null]>;
   return {
     async write(planes, frames) {
-      if (!child.stdin.write(wavSamples(planes, frames, "s24"))) await Promise.race([once(child.stdin, "drain"), ended]);
+      if (!child.stdin.write(wavSamples(planes, frames, "s24", 0, clipping))) await Promise.race([once(child.stdin, "drain"), ended]);
     },
+    writeCodes: () => Promise.reject(new Error("FLAC has 24 bits")),
     async close() {
       child.stdin.end();
       const [code] = await ended;
@@ -72,9 +88,7 @@ function flacSink(path: string, channels: number, sampleRate: number): OpenFile 
 }
 
 /** Below this a tail cannot be heard in 24 bits any more: half a code. */
-const silence = 0.5 / 8388607;
-/** Tails are followed no longer than this, in seconds. */
-const longestTail = 60;
+const silence = 0.5 / 2 ** 23;
 const tailBlock = 4096;
 
 const isSilent = (planes: readonly Float32Array[]) => planes.every((plane) => plane.every((v) => Math.abs(v) < silence));
@@ -98,16 +112,22 @@ export async function writeTail(sink: SoundSink, samples: number, sampleRate: nu
 /** Writes a sound file by what `write` puts into its sink; where that fails there is no file. Returns its length in samples. */
 export async function writeSoundFile(
   output: string,
-  { format, channels, sampleRate }: { readonly format: SoundFormat; readonly channels: number; readonly sampleRate: number },
+  shape: SoundShape,
   write: (sink: SoundSink) => Promise<void>,
-  { onProgress, signal }: RenderHooks,
+  { onProgress, onNote, signal }: RenderHooks,
 ): Promise<{ frames: number }> {
   return writeWholeFile(output, async (part) => {
-    const file = format === "flac" ? flacSink(part, channels, sampleRate) : await wavSink(part, encodings[format], channels, sampleRate);
+    const { format } = shape;
+    const clipping: Clipping = { samples: 0, peak: 0 };
+    const file = format === "flac" ? flacSink(part, shape, clipping) : await wavSink(part, encodings[format], shape, clipping);
     let frames = 0;
     const sink: SoundSink = {
       async write(planes, count) {
         await file.write(planes, count);
+        frames += count;
+      },
+      async writeCodes(codes, count) {
+        await file.writeCodes(codes, count);
         frames += count;
       },
     };
@@ -118,6 +138,7 @@ export async function writeSoundFile(
       await file.abandon().catch(() => undefined);
       throw signal?.aborted ? signal.reason : error;
     }
+    if (clipping.samples > 0) onNote?.({ code: "clipped", samples: clipping.samples, peak: 20 * Math.log10(clipping.peak) });
     onProgress?.(1);
     return { frames };
   });

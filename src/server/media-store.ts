@@ -49,13 +49,14 @@ const put = (id: string, part: string, bytes: Uint8Array) => writeWholeFile(plac
 /** Decodes a sound into planes one after another. The length is only known at the end, so each channel is written apart first. */
 async function copySound(id: string, path: string): Promise<MediaFacts> {
   const facts = await probeSound(path);
-  const { sampleRate, channels } = facts;
+  const { sampleRate, channels, mask } = facts;
+  let repaired = 0;
   const overview = new Overview();
   let frames = 0;
   await writeWholeFile(place(id, "planes"), async (part) => {
     const parts = await Promise.all(Array.from({ length: channels }, (_, c) => open(`${part}.${c}`, "w")));
     try {
-      for await (const block of soundBlocks(path, facts)) {
+      for await (const block of soundBlocks(path, facts, { onRepaired: (samples) => (repaired = samples) })) {
         overview.add(block);
         frames += block[0].length;
         if (frames * channels * 4 > mostDecoded) throw new UnreadableMedia("it is too long; at most six hours of stereo at 48 kHz can be worked with");
@@ -76,7 +77,7 @@ async function copySound(id: string, path: string): Promise<MediaFacts> {
   const pairs = overview.finish();
   await put(id, "overview", bytesOf(pairs));
   const peaks = Array.from(columnsOf(pairs, 0, frames, overviewColumns), (v) => Math.round(v * 1000) / 1000);
-  return { kind: "audio", sampleRate, channels, frames, peaks };
+  return { kind: "audio", sampleRate, channels, ...(mask > 0 && { mask }), frames, ...(repaired > 0 && { repaired }), peaks };
 }
 
 async function copyPicture(id: string, path: string): Promise<MediaFacts> {

@@ -10,6 +10,8 @@ export interface AudioSource {
   readonly channels: number;
   readonly frames: number;
   readonly sampleRate: number;
+  /** Loudspeakers of the channels, where the file names them. */
+  readonly mask?: number;
 }
 export interface ImageSource {
   readonly url: string;
@@ -80,6 +82,7 @@ export interface SoundMeasuresJob extends JobBase {
   readonly kind: "measure sound";
   readonly planes: readonly Float32Array[];
   readonly sampleRate: number;
+  readonly mask?: number;
 }
 export interface PictureMeasuresJob extends JobBase {
   readonly kind: "measure picture";
@@ -112,6 +115,7 @@ export interface RenderedLoop {
   readonly kind: "loop";
   readonly planes: readonly Float32Array[];
   readonly sampleRate: number;
+  readonly mask?: number;
   /** LUFS. */
   readonly loudness: number;
   /** dBTP. */

@@ -128,7 +128,7 @@ async function renderMix({ nodes, sources, root, sampleRate, start, end }: MixJo
   return { kind: "loop", planes, sampleRate, missing: plan.missing, ...levelsOf(planes, sampleRate) };
 }
 
-const levelsOf = (planes: readonly Float32Array[], sampleRate: number) => ({ loudness: integratedLoudness(planes, sampleRate), truePeak: 20 * Math.log10(truePeak(planes)) });
+const levelsOf = (planes: readonly Float32Array[], sampleRate: number, mask?: number) => ({ loudness: integratedLoudness(planes, sampleRate, mask), truePeak: 20 * Math.log10(truePeak(planes)) });
 
 type Lessons = ReadonlyMap<number, Learnt>;
 /** What chains have learnt of materials, so that only what they learn from makes them hear the whole again. */
@@ -143,7 +143,7 @@ async function learnOf(source: AudioSource, chain: Chain, resources: Resources, 
   let learnt = lessons.get(key);
   if (!learnt) {
     const planes = await loadSound(source, 0, source.frames);
-    learnt = await patiently(learnTurns({ medium: "audio", settings }, planes, source.sampleRate, resources), breathe);
+    learnt = await patiently(learnTurns({ medium: "audio", settings }, planes, source, resources), breathe);
     if (lessons.size >= mostLessons) lessons.delete(lessons.keys().next().value!);
     lessons.set(key, learnt);
   }
@@ -154,8 +154,8 @@ async function renderSound({ source, chain, strength, start, end }: LoopJob, bre
   const resources = await resourcesFor([chain]);
   const learnt = await learnOf(source, chain, resources, breathe);
   const planes = await loadSound(source, start, end);
-  const loop = await patiently(loopTurns(chain, { planes, sampleRate: source.sampleRate }, 0, end - start, strength, { ...resources, learnt }), breathe);
-  return { kind: "loop", ...loop, ...levelsOf(loop.planes, loop.sampleRate) };
+  const loop = await patiently(loopTurns(chain, { planes, sampleRate: source.sampleRate, mask: source.mask }, 0, end - start, strength, { ...resources, learnt }), breathe);
+  return { kind: "loop", ...loop, mask: source.mask, ...levelsOf(loop.planes, loop.sampleRate, source.mask) };
 }
 
 const helpers = new PortHelpers();
@@ -182,8 +182,8 @@ async function renderPicture({ source, chain, strength }: PictureJob, breathe: B
   return shown(await renderCodes(task, material, breathe, { helpers, files }));
 }
 
-function measureSound({ planes, sampleRate }: SoundMeasuresJob): Rendered {
-  return { kind: "measured sound", bands: bandSpectrum(planes, sampleRate), loudness: loudnessCourse(planes, sampleRate) };
+function measureSound({ planes, sampleRate, mask }: SoundMeasuresJob): Rendered {
+  return { kind: "measured sound", bands: bandSpectrum(planes, sampleRate), loudness: loudnessCourse(planes, sampleRate, mask) };
 }
 
 function measurePicture({ width, codes }: PictureMeasuresJob): Rendered {

@@ -6,7 +6,8 @@ import { differenceStatistics } from "@/core/measure/picture-statistics";
 import { decodeAudio } from "@/media/decode-audio";
 import { decodeImage } from "@/media/decode-image";
 import { probeSound, soundBlocks } from "@/media/sound-stream";
-import { CliProblem } from "../problem";
+import { sayNote } from "@/media/results";
+import { CliProblem, type Say } from "../problem";
 
 type Print = (value: unknown, text: string) => void;
 
@@ -20,7 +21,7 @@ async function mono(path: string): Promise<{ samples: Float32Array; sampleRate: 
   return { samples: planes[0].map((_, i) => planes.reduce((sum, p) => sum + p[i], 0) / planes.length), sampleRate };
 }
 
-export function measureCommand(program: Command, print: Print): void {
+export function measureCommand(program: Command, print: Print, tell: Say): void {
   const measure = program.command("measure").description("loudness of a sound, alignment of two takes, difference of two pictures");
   measure
     .command("loudness")
@@ -28,11 +29,13 @@ export function measureCommand(program: Command, print: Print): void {
     .argument("<file>", "a sound of any length")
     .action(async (file: string) => {
       const facts = await probeSound(file);
-      const meter = new LoudnessMeter(facts.channels, facts.sampleRate);
-      for await (const block of soundBlocks(file, facts)) meter.hear(block, block[0].length);
+      const meter = new LoudnessMeter(facts.channels, facts.sampleRate, true, facts.mask);
+      let repaired = 0;
+      for await (const block of soundBlocks(file, facts, { onRepaired: (samples) => (repaired = samples) })) meter.hear(block, block[0].length);
+      if (repaired > 0) tell(sayNote({ code: "repaired", samples: repaired }));
       const reading = Object.fromEntries(Object.entries(meter.read()).map(([key, value]) => [key, level(value)])) as Record<string, number | null>;
       const lines: [string, string, string][] = [["integrated", "integrated", "LUFS"], ["maxMomentary", "loudest 400 ms", "LUFS"], ["maxShortTerm", "loudest 3 s", "LUFS"], ["range", "range", "LU"], ["truePeak", "true peak", "dBTP"], ["samplePeak", "sample peak", "dBFS"]];
-      print(reading, lines.map(([key, label, unit]) => `${label.padEnd(16)}${say(reading[key], unit)}`).join("\n"));
+      print({ ...reading, ...(repaired > 0 && { repaired }) }, lines.map(([key, label, unit]) => `${label.padEnd(16)}${say(reading[key], unit)}`).join("\n"));
     });
   measure
     .command("align")

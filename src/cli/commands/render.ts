@@ -6,9 +6,9 @@ import type { Command } from "commander";
 import type { Chain } from "@/core/chain/model";
 import { renderFile } from "@/media/render-file";
 import { probeSound } from "@/media/sound-stream";
-import { formatOfName, resultFormats, type ResultFormat } from "@/media/results";
+import { formatOfName, resultFormats, sayNote, type MediaNote, type ResultFormat } from "@/media/results";
 import { chainOption, filesOption } from "../chain-option";
-import { ChildFailed, CliProblem, exitCodes } from "../problem";
+import { CliProblem, numberOption, SomeFailed, type Say } from "../problem";
 
 interface Options {
   card?: string;
@@ -51,24 +51,32 @@ async function inputsOf(input: string, chain: Chain): Promise<string[]> {
   const found = await stat(input).catch(() => null);
   if (!found) throw new CliProblem(`There is no file “${input}”.`);
   if (!found.isDirectory()) return [input];
-  const fits = chain.medium === "audio" ? /\.(wav|flac|mp3|aiff?|ogg|opus|m4a)$/i : /\.(png|jpe?g|tiff?|webp)$/i;
+  const fits = chain.medium === "audio" ? /\.(wav|w64|flac|mp3|aiff?|ogg|opus|m4a|aac)$/i : /\.(png|jpe?g|tiff?|webp)$/i;
   const names = (await readdir(input)).filter((name) => fits.test(name)).sort();
   if (names.length === 0) throw new CliProblem(`In “${input}” there is nothing that this card is for.`);
   return names.map((name) => join(input, name));
 }
 
+interface Result {
+  readonly input: string;
+  readonly output: string;
+  /** What is to know of it, in words. */
+  readonly notes: readonly string[];
+}
+
 /** Renders one file in a process of its own, so that each core has one. Rejects with what it said. */
-function inProcess(args: readonly string[]): Promise<void> {
+function inProcess(args: readonly string[]): Promise<Result> {
   return new Promise((resolve, reject) => {
-    const child = spawn(process.execPath, [process.argv[1], ...args, "--quiet"], { stdio: ["ignore", "ignore", "pipe"] });
-    let complaint = "";
+    const child = spawn(process.execPath, [process.argv[1], ...args, "--quiet", "--json"], { stdio: ["ignore", "pipe", "pipe"] });
+    let [result, complaint] = ["", ""];
+    child.stdout.on("data", (part: Buffer) => (result += part.toString()));
     child.stderr.on("data", (part: Buffer) => (complaint += part.toString()));
     child.on("error", reject);
-    child.on("close", (code) => (code === 0 ? resolve() : reject(new ChildFailed(complaint.trim().replace(/^fichier: /, ""), code ?? exitCodes.failed))));
+    child.on("close", (code) => (code === 0 ? resolve((JSON.parse(result) as Result[])[0]) : reject(new Error(complaint.trim().replace(/^fichier: /, "")))));
   });
 }
 
-/** Carries out tasks, as many at once as there are cores; the first that fails ends it. */
+/** Carries out tasks, as many at once as there are cores. */
 async function onAllCores(tasks: readonly (() => Promise<void>)[]): Promise<void> {
   let next = 0;
   const worker = async () => {
@@ -77,7 +85,7 @@ async function onAllCores(tasks: readonly (() => Promise<void>)[]): Promise<void
   await Promise.all(Array.from({ length: Math.min(tasks.length, availableParallelism()) }, worker));
 }
 
-export function renderCommand(program: Command, print: (value: unknown, text: string) => void, progress: (line: string) => void): void {
+export function renderCommand(program: Command, print: (value: unknown, text: string) => void, progress: (line: string) => void, say: Say): void {
   program
     .command("render")
     .description("put a card or a chain on a file, or on each file of a folder")
@@ -92,15 +100,15 @@ export function renderCommand(program: Command, print: (value: unknown, text: st
     .option("--out-dir <folder>", "where results go when <in> is a folder")
     .action(async (input: string, output: string | undefined, options: Options) => {
       const chain = await chainOption(options);
-      const strength = Number(options.strength);
-      if (!(strength >= 0 && strength <= 100)) throw new CliProblem("The strength is a number from 0 to 100.");
+      const strength = numberOption(options.strength, "The strength", 0, 100);
       if ((output === undefined) === (options.outDir === undefined)) throw new CliProblem("Give either a file to write or --out-dir.");
       const pathOf = await filesOption(options.files);
       const inputs = await inputsOf(input, chain);
       if (output !== undefined && inputs.length > 1) throw new CliProblem("Several files need --out-dir.");
       if (options.outDir) await mkdir(options.outDir, { recursive: true });
       const standard = chain.medium === "audio" ? "wav" : "png";
-      const results: { input: string; output: string }[] = [];
+      const results: Result[] = [];
+      const failed: { readonly input: string; readonly problem: string }[] = [];
       const taken = new Set<string>();
       const tasks = inputs.map((from) => {
         const format = formatFor(options.format ?? (output === undefined ? standard : undefined), output ?? from, chain);
@@ -110,9 +118,16 @@ export function renderCommand(program: Command, print: (value: unknown, text: st
         if (inputs.length > 1)
           return async () => {
             const same = Object.entries({ card: options.card, chain: options.chain, range: options.range, files: options.files }).flatMap(([key, value]) => (value === undefined ? [] : [`--${key}`, value]));
-            await inProcess(["render", from, to, "--strength", options.strength, "--format", format, ...same]);
-            results.push({ input: from, output: to });
-            progress(`${results.length} of ${inputs.length}: ${basename(from)}`);
+            try {
+              const result = await inProcess(["render", from, to, "--strength", options.strength, "--format", format, ...same]);
+              results.push(result);
+              result.notes.forEach((note) => say(`${basename(from)}: ${note}`));
+            } catch (error) {
+              const problem = error instanceof Error ? error.message : String(error);
+              failed.push({ input: from, problem });
+              say(`${basename(from)}: ${problem}`);
+            }
+            progress(`${results.length + failed.length} of ${inputs.length}: ${basename(from)}`);
           };
         return async () => {
           const range = await rangeOf(options.range, from, chain.medium);
@@ -122,11 +137,20 @@ export function renderCommand(program: Command, print: (value: unknown, text: st
             told = share;
             progress(`${basename(from)} ${Math.round(share * 100)} %`);
           };
-          await renderFile(from, to, { chain, strength, format, pathOf, ...(range && { range }) }, { onProgress });
-          results.push({ input: from, output: to });
+          const notes: string[] = [];
+          const onNote = (note: MediaNote) => {
+            notes.push(sayNote(note));
+            say(sayNote(note));
+          };
+          await renderFile(from, to, { chain, strength, format, pathOf, ...(range && { range }) }, { onProgress, onNote });
+          results.push({ input: from, output: to, notes });
         };
       });
       await onAllCores(tasks);
-      print(results, results.map((r) => r.output).join("\n"));
+      print([...results, ...failed], results.map((r) => r.output).join("\n"));
+      if (failed.length > 0) {
+        say(`${failed.length} of ${inputs.length} could not be rendered.`);
+        throw new SomeFailed();
+      }
     });
 }

@@ -23,7 +23,7 @@ describe("what hears everything first", () => {
     const [out] = renderAudio({ medium: "audio", settings: [gain, target] }, { planes: [programme], sampleRate }).planes;
     expect(integratedLoudness([out], sampleRate)).toBeCloseTo(-26, 1);
     expect(programme).toEqual(kept);
-    const turns = learnTurns({ medium: "audio", settings: [gain, target] }, [programme], sampleRate);
+    const turns = learnTurns({ medium: "audio", settings: [gain, target] }, [programme], { sampleRate });
     let turn = turns.next();
     for (; !turn.done; turn = turns.next());
     expect([...turn.value.keys()]).toEqual([1]);

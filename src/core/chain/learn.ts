@@ -1,3 +1,4 @@
+import { Aligned, longestTail } from "../effects/aligned";
 import type { AudioContextFacts, AudioEffect, Learnt } from "../effects/define";
 import { activeSettings, type Resources } from "./active";
 import type { Chain, EffectSetting } from "./model";
@@ -9,8 +10,9 @@ export type Hear = (planes: readonly Float32Array[], frames: number) => void;
 const mustLearn = (effect: AudioEffect): boolean => effect.analyse !== undefined;
 
 /**
- * What the settings of a chain learn of a material. Yields a function for each of them, which must be given the whole
- * material, before the next is asked for; each hears it as the settings before it leave it. Returns what was learnt,
+ * What the settings of a chain learn of a material. Yields a function, which must be given the whole material before the
+ * next is asked for, once for each of them or as often as one asks; each hears what a rendering would hold after the
+ * settings before it: without their latency, and with what rings on after the material's end. Returns what was learnt,
  * by place in the chain.
  */
 export function* learning(chain: Chain, facts: AudioContextFacts, resources: Resources = {}): Generator<Hear, ReadonlyMap<number, Learnt>> {
@@ -18,11 +20,12 @@ export function* learning(chain: Chain, facts: AudioContextFacts, resources: Res
   for (const { index, effect, values } of activeSettings(chain, "audio", resources).active) {
     const analysis = effect.analyse?.(values, facts);
     if (!analysis) continue;
-    const before = prepareAudioChain({ ...chain, settings: chain.settings.slice(0, index) }, 100, facts, { ...resources, learnt });
-    yield (planes, frames) => {
-      before.process(planes, frames);
-      analysis.hear(planes, frames);
-    };
+    do {
+      const before = prepareAudioChain({ ...chain, settings: chain.settings.slice(0, index) }, 100, facts, { ...resources, learnt });
+      const aligned = new Aligned(before, facts.channels, (planes, frames) => analysis.hear(planes, frames));
+      yield (planes, frames) => aligned.put(planes, frames);
+      for (const _ of aligned.ending(Math.min(before.tail, longestTail * facts.sampleRate)));
+    } while (analysis.again?.());
     learnt.set(index, analysis.finish());
   }
   return learnt;
@@ -31,8 +34,8 @@ export function* learning(chain: Chain, facts: AudioContextFacts, resources: Res
 const blockSize = 16_384;
 
 /** Learns from a material that is all in memory; it is not changed. Yields after each block. */
-export function* learnTurns(chain: Chain, planes: readonly Float32Array[], sampleRate: number, resources: Resources = {}): Generator<void, ReadonlyMap<number, Learnt>> {
-  const lessons = learning(chain, { sampleRate, channels: planes.length }, resources);
+export function* learnTurns(chain: Chain, planes: readonly Float32Array[], { sampleRate, mask }: Pick<AudioContextFacts, "sampleRate" | "mask">, resources: Resources = {}): Generator<void, ReadonlyMap<number, Learnt>> {
+  const lessons = learning(chain, { sampleRate, channels: planes.length, mask }, resources);
   for (;;) {
     const { value, done } = lessons.next();
     if (done) return value;

@@ -10,6 +10,8 @@ export interface MixMaterial {
   readonly at: number;
   readonly sampleRate: number;
   readonly channels: number;
+  /** Loudspeakers of the channels, where they are named. */
+  readonly mask?: number;
   readonly frames: number;
 }
 

@@ -67,6 +67,8 @@ export interface PreparedChain extends AudioProcessor {
   through(source: readonly Float32Array[], from: number, target: readonly Float32Array[], to: number, frames: number): void;
   /** Effects and files that are not here, and effects that had nothing to learn from (see `learning`). */
   readonly missing: readonly string[];
+  /** Nothing is done: what goes in comes out to the bit. */
+  readonly isIdle: boolean;
 }
 
 /**
@@ -81,8 +83,8 @@ export const preparePlainChain = (chain: Chain, strength: number, facts: Omit<Au
 
 /** Only how far a chain lags and goes on, and what is missing. */
 export function chainFacts(chain: Chain, strength: number, facts: AudioContextFacts, resources: Resources = {}): Omit<PreparedChain, "process" | "through"> {
-  const { latency, tail, missing } = preparePlainChain(chain, strength, facts, resources);
-  return { latency, tail, missing };
+  const { latency, tail, missing, isIdle } = preparePlainChain(chain, strength, facts, resources);
+  return { latency, tail, missing, isIdle };
 }
 
 function prepare(chain: Chain, strength: number, facts: AudioContextFacts, resources: Resources): PreparedChain {
@@ -95,13 +97,14 @@ function prepare(chain: Chain, strength: number, facts: AudioContextFacts, resou
     }
     return [{ made: effect.create(values, facts, { files, learnt }), share }];
   });
-  const processors = joined(parts, facts);
+  const share = Math.min(100, Math.max(0, strength)) / 100;
+  const processors = share > 0 ? joined(parts, facts) : [];
   const series: AudioProcessor = {
     latency: processors.reduce((sum, p) => sum + p.latency, 0),
     tail: processors.reduce((sum, p) => sum + p.tail, 0),
     process: (blocks, frames) => processors.forEach((part) => part.process(blocks, frames)),
   };
-  const whole = withDryPath(series, Math.min(100, Math.max(0, strength)) / 100, facts);
+  const whole = withDryPath(series, share, facts);
   const planes = Array.from({ length: facts.channels }, () => planeIn(facts.kernels, longestBlock));
   const through: PreparedChain["through"] = (source, from, target, to, frames) => {
     const blocks = planes.map((plane) => plane());
@@ -121,6 +124,7 @@ function prepare(chain: Chain, strength: number, facts: AudioContextFacts, resou
     latency: whole.latency,
     tail: whole.tail,
     missing,
+    isIdle: processors.length === 0,
     through,
     process(channels, frames) {
       if (processors.length > 0) through(channels, 0, channels, 0, frames);

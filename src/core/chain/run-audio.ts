@@ -9,6 +9,8 @@ export interface AudioMaterial {
   /** One plane a channel, −1…1, all of one length. */
   readonly planes: readonly Float32Array[];
   readonly sampleRate: number;
+  /** Loudspeakers of the planes, where they are named; see `speakers`. */
+  readonly mask?: number;
 }
 
 export interface RenderedAudio extends AudioMaterial {
@@ -25,10 +27,10 @@ interface RenderOptions {
 
 /** Renders a chain over material from its first sample; latency is taken out. */
 export function renderAudio(chain: Chain, material: AudioMaterial, options: RenderOptions = {}): RenderedAudio {
-  const { planes, sampleRate } = material;
+  const { planes, sampleRate, mask } = material;
   const { resources = {} } = options;
-  const learnt = resources.learnt ?? atOnce(learnTurns(chain, planes, sampleRate, resources));
-  const processor = prepareAudioChain(chain, options.strength ?? 100, { sampleRate, channels: planes.length }, { ...resources, learnt });
+  const learnt = resources.learnt ?? atOnce(learnTurns(chain, planes, material, resources));
+  const processor = prepareAudioChain(chain, options.strength ?? 100, { sampleRate, channels: planes.length, mask }, { ...resources, learnt });
   const length = planes[0].length;
   const total = length + Math.min(options.tail ?? 0, processor.tail);
   const out = planes.map(() => new Float32Array(total));
@@ -50,11 +52,11 @@ export const renderLoop = (...given: Parameters<typeof loopTurns>): RenderedAudi
  * `start` and `end` in samples. What has to hear the whole material first hears `material`, unless `resources` say what it has learnt. Yields after each turn.
  */
 export function* loopTurns(chain: Chain, material: AudioMaterial, start: number, end: number, strength = 100, resources: Resources = {}): Generator<void, RenderedAudio> {
-  const { sampleRate } = material;
+  const { sampleRate, mask } = material;
   const range = material.planes.map((p) => p.subarray(start, end));
   const length = end - start;
-  const learnt = resources.learnt ?? (yield* learnTurns(chain, material.planes, sampleRate, resources));
-  const processor = prepareAudioChain(chain, strength, { sampleRate, channels: range.length }, { ...resources, learnt });
+  const learnt = resources.learnt ?? (yield* learnTurns(chain, material.planes, material, resources));
+  const processor = prepareAudioChain(chain, strength, { sampleRate, channels: range.length, mask }, { ...resources, learnt });
   const runUp = Math.min(processor.tail, longestRunUp * sampleRate);
   // The run-up ends exactly where the loop begins, wherever in the loop it has to start for that.
   let at = (length - (runUp % length)) % length;

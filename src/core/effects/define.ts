@@ -15,6 +15,8 @@ export interface AudioContextFacts {
   readonly sampleRate: number;
   /** 1 to 8. */
   readonly channels: number;
+  /** Loudspeakers of the channels, where the material names them; see `speakers`. */
+  readonly mask?: number;
   /**
    * Where the chain's blocks lie, at most `longestBlock` samples each, and where an effect reserves what its kernels
    * need; only while it is created. Absent where kernels cannot run: then their plain twins do.
@@ -28,9 +30,12 @@ export const longestBlock = 1024;
 /** What an effect learnt of the whole material before it runs. */
 export type Learnt = Float64Array;
 
-/** Hears the whole material once, in order, before the effect runs over it. */
+/** Hears the whole material, in order, before the effect runs over it: what comes before it in the chain, with all that rings on. */
 export interface Analysis {
+  /** The planes may be overwritten. */
   hear(channels: readonly Float32Array[], frames: number): void;
+  /** Asked once everything was heard: true where it must be heard once more. */
+  again?(): boolean;
   /** What the effect's `create` is given. */
   finish(): Learnt;
 }

@@ -32,6 +32,7 @@ interface KernelExports {
   follow(wanted: number, frames: number, attack: number, release: number, reduction: number): number;
   gainsOf(reductions: number, frames: number, makeUp: number): void;
   peakBetween(x: number, count: number, taps: number): number;
+  peaksAround(x: number, count: number, taps: number, out: number): void;
   network(input: number, outs: number, frames: number, places: number, direct: number, poles: number, filtered: number, taps: number, outputs: number, work: number): void;
 }
 

@@ -9,7 +9,11 @@ export type MediaFacts =
       readonly kind: "audio";
       readonly sampleRate: number;
       readonly channels: number;
+      /** Loudspeakers of the channels, where the file names them; see `speakers`. */
+      readonly mask?: number;
       readonly frames: number;
+      /** Samples that were no numbers and became silence. */
+      readonly repaired?: number;
       /** Pairs of lowest and highest value over the whole, for drawing it small. */
       readonly peaks: readonly number[];
     }

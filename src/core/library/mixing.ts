@@ -23,7 +23,7 @@ export function mixNodes(targets: readonly Target[], factsOf: FactsOf): MixNode[
     const facts = soundOf(target, factsOf);
     return {
       id, chain, strength, sends, muted, soloed, feeds: feedsId ?? (id === output ? null : output),
-      material: facts && { at, sampleRate: facts.sampleRate, channels: facts.channels, frames: facts.frames },
+      material: facts && { at, sampleRate: facts.sampleRate, channels: facts.channels, mask: facts.mask, frames: facts.frames },
     };
   });
 }

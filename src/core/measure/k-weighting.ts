@@ -28,12 +28,3 @@ export function kWeighting(sampleRate: number): Section[] {
   })();
   return [shelf, highPass];
 }
-
-/** Channel weights of BS.1770 in the order of WAVE files: left, right, centre 1, LFE 0, surrounds 1.41. */
-export function channelWeights(channels: number): number[] {
-  const surround = (n: number) => Array<number>(n).fill(1.41);
-  if (channels <= 3) return Array<number>(channels).fill(1);
-  if (channels === 4) return [1, 1, ...surround(2)];
-  if (channels === 5) return [1, 1, 1, ...surround(2)];
-  return [1, 1, 1, 0, ...surround(channels - 4)];
-}

@@ -1,6 +1,7 @@
 import { SectionState } from "../signal/biquad";
 import { peakBetween, tapsPerPhase } from "../signal/true-peak-meter";
-import { channelWeights, kWeighting } from "./k-weighting";
+import { kWeighting } from "./k-weighting";
+import { channelWeights } from "./speakers";
 
 const lufs = (power: number) => -0.691 + 10 * Math.log10(power);
 const mean = (list: readonly number[]) => list.reduce((sum, p) => sum + p, 0) / list.length;
@@ -46,13 +47,14 @@ export class LoudnessMeter {
   /** The last samples of each channel, for the wave between blocks. */
   private readonly rests: Float32Array[];
 
-  /** Without `peaks` no true peak is looked for, which is most of the work; they read as 0 then. */
+  /** Without `peaks` no true peak is looked for, which is most of the work; they read as 0 then. `mask` names the loudspeakers, see `channelWeights`. */
   constructor(
     channels: number,
     sampleRate: number,
     private readonly peaks = true,
+    mask?: number,
   ) {
-    this.weights = channelWeights(channels);
+    this.weights = channelWeights(channels, mask);
     this.filters = this.weights.map(() => kWeighting(sampleRate).map((s) => new SectionState(s)));
     this.hop = Math.round(sampleRate / 100);
     this.rests = this.weights.map(() => new Float32Array(tapsPerPhase - 1));
@@ -125,10 +127,15 @@ export class LoudnessMeter {
   }
 
   get integrated(): number {
-    const audible = this.momentaryPowers(gateStep).filter((p) => lufs(p) > absoluteGate);
+    return this.integratedWith(0);
+  }
+
+  /** What would be read after a gain in dB. It differs by more than the gain where that lifts something over the gate. */
+  integratedWith(gain: number): number {
+    const audible = this.momentaryPowers(gateStep).filter((p) => lufs(p) + gain > absoluteGate);
     if (audible.length === 0) return -Infinity;
     const gate = lufs(mean(audible)) - integratedGate;
-    return lufs(mean(audible.filter((p) => lufs(p) > gate)));
+    return lufs(mean(audible.filter((p) => lufs(p) > gate))) + gain;
   }
 
   get range(): number {
@@ -149,9 +156,14 @@ export class LoudnessMeter {
     return powers.reduce((most, p) => Math.max(most, lufs(p)), -Infinity);
   }
 
-  /** Linear. */
+  /** Linear. The wave goes on for some samples after the last. */
   get truePeak(): number {
-    return Math.max(this.peak, this.between);
+    const ends = this.rests.map((rest) => {
+      const ended = new Float32Array(2 * rest.length);
+      ended.set(rest);
+      return peakBetween(ended);
+    });
+    return this.peaks ? Math.max(this.peak, this.between, ...ends) : 0;
   }
 
   read(): LoudnessReading {

@@ -1,4 +1,4 @@
-import { peakBetween } from "../signal/true-peak-meter";
+import { peakBetween, tapsPerPhase } from "../signal/true-peak-meter";
 
 /** Highest magnitude of all samples, linear. */
 export function samplePeak(planes: readonly Float32Array[]): number {
@@ -7,8 +7,18 @@ export function samplePeak(planes: readonly Float32Array[]): number {
   return peak;
 }
 
-/** True peak, linear, from four-times oversampling. Source: ITU-R BS.1770-5 Annex 2. */
-export const truePeak = (planes: readonly Float32Array[]): number => Math.max(samplePeak(planes), ...planes.map(peakBetween));
+/** True peak, linear, from four-times oversampling; silence surrounds the sound. Source: ITU-R BS.1770-5 Annex 2. */
+export function truePeak(planes: readonly Float32Array[]): number {
+  const around = tapsPerPhase - 1;
+  return Math.max(
+    samplePeak(planes),
+    ...planes.map((plane) => {
+      const padded = new Float32Array(plane.length + 2 * around);
+      padded.set(plane, around);
+      return peakBetween(padded);
+    }),
+  );
+}
 
 /** Lowest and highest value of each of `columns` equal stretches: pairs for drawing a waveform. All channels in one. */
 export function waveformPeaks(planes: readonly Float32Array[], columns: number): Float32Array {

@@ -10,15 +10,16 @@ export const logFrequencies = (low: number, high: number, count: number): number
 
 /**
  * Transfer function of a chain's filters and gains, with mixes and strength, at each frequency in hertz.
- * Effects that are no short linear filter (delay, reverb) are counted as passing everything and named in `without`.
+ * Effects that are no short linear filter (delay, reverb), and those that are not known here, are counted as passing
+ * everything and named in `without`; `counted`: how many others there are.
  */
 export function chainResponse(chain: Chain, strength: number, frequencies: readonly number[], sampleRate: number) {
   const { active } = activeSettings(chain, "audio");
   const parts = active.filter(({ effect }) => effect.response);
   // Also those whose files are not looked for here.
   const without = chain.settings.flatMap(({ effect: id, on, mix }) => {
-    const effect = on && mix > 0 ? findEffect(id) : undefined;
-    return effect?.medium === "audio" && !effect.response ? [effect.name] : [];
+    const effect = findEffect(id);
+    return !on || mix <= 0 || (effect?.medium === "audio" && effect.response) ? [] : [effect?.name ?? id];
   });
   const response = frequencies.map((frequency): ComplexNumber => {
     const wet = parts
@@ -26,5 +27,5 @@ export function chainResponse(chain: Chain, strength: number, frequencies: reado
       .reduce(multiply, one);
     return blend(one, wet, strength / 100);
   });
-  return { response, without };
+  return { response, without, counted: parts.length };
 }

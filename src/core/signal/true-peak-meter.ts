@@ -1,16 +1,26 @@
 import { KernelInstance } from "../kernels/instance";
 import { PeakKernel } from "../kernels/peaks";
+import { planeIn } from "../kernels/plane";
 
 export const phases = 4;
-export const tapsPerPhase = 24;
+export const tapsPerPhase = 48;
 
-/** A windowed-sinc interpolator for each of four phases; twice as long as the example in BS.1770 Annex 2, so that it also holds near half the sample rate. */
+/** Modified Bessel function of the first kind and order 0, by its series. */
+function bessel(x: number): number {
+  let [sum, term] = [1, 1];
+  for (let k = 1; term > sum * 1e-16; k++) sum += term *= (x / 2 / k) ** 2;
+  return sum;
+}
+
+/**
+ * A windowed-sinc interpolator for each of four phases (Kaiser's window, β = 4). Four times as long as the example in
+ * BS.1770-5 Annex 2: up to 0.45 of the sample rate it is within 0.02 dB of the wave itself at its four places a sample.
+ */
 export const interpolator = Array.from({ length: phases }, (_, phase) => {
   const taps = Float64Array.from({ length: tapsPerPhase }, (_, k) => {
     const x = k - (tapsPerPhase / 2 - 1) - phase / phases;
     const sinc = x === 0 ? 1 : Math.sin(Math.PI * x) / (Math.PI * x);
-    const window = 0.5 + 0.5 * Math.cos((Math.PI * x) / (tapsPerPhase / 2));
-    return sinc * window;
+    return (sinc * bessel(4 * Math.sqrt(Math.max(0, 1 - (x / (tapsPerPhase / 2)) ** 2)))) / bessel(4);
   });
   // Each phase passes a constant signal unchanged.
   const sum = taps.reduce((a, b) => a + b, 0);
@@ -41,10 +51,11 @@ export function plainPeakBetween(signal: Float32Array): number {
   return peak;
 }
 
-/** The largest magnitude of the wave around each sample, at four times the rate, some samples late. */
-export class TruePeakMeter {
-  /** Samples from one that goes in to the peak around it that comes out. */
-  static readonly latency = tapsPerPhase / 2;
+/** Samples from one that goes in to the peak around it that comes out of `TruePeakMeter` and `TruePeaks`. */
+export const truePeakLatency = tapsPerPhase / 2;
+
+/** The largest magnitude of the wave from each sample to the next, at four times the rate, `truePeakLatency` samples late. The plain twin of the kernel `peaksAround`. */
+class TruePeakMeter {
   private readonly ring = new Float64Array(2 * tapsPerPhase);
   private at = 0;
 
@@ -52,7 +63,7 @@ export class TruePeakMeter {
     const { ring } = this;
     this.at = this.at === 0 ? tapsPerPhase - 1 : this.at - 1;
     ring[this.at] = ring[this.at + tapsPerPhase] = sample;
-    let peak = Math.abs(ring[this.at + TruePeakMeter.latency]);
+    let peak = Math.abs(ring[this.at + truePeakLatency]);
     for (let phase = 1; phase < phases; phase++) {
       const taps = interpolator[phase];
       let sum = 0;
@@ -61,5 +72,48 @@ export class TruePeakMeter {
       if (magnitude > peak) peak = magnitude;
     }
     return peak;
+  }
+}
+
+/** Follows the true peaks of several channels, the largest of them at each sample. */
+export class TruePeaks {
+  private readonly meters: readonly TruePeakMeter[];
+  private readonly lines: readonly number[];
+  private readonly taps: number;
+  private readonly found: () => Float32Array;
+
+  /** With kernels, blocks of up to `longest` samples lie in their memory. */
+  constructor(
+    channels: number,
+    private readonly longest: number,
+    private readonly kernels?: KernelInstance,
+  ) {
+    const all = Array.from({ length: channels }, (_, c) => c);
+    this.meters = kernels ? [] : all.map(() => new TruePeakMeter());
+    this.lines = kernels ? all.map(() => kernels.reserve(4 * (longest + tapsPerPhase + 4))) : [];
+    this.taps = kernels ? kernels.reserve(12 * tapsPerPhase) : 0;
+    if (kernels) interpolator.slice(1).forEach((taps, n) => kernels.put(taps, this.taps + 4 * n * tapsPerPhase));
+    this.found = planeIn(kernels, longest);
+  }
+
+  /** The peak at each of the first `frames` samples; good until the next call. */
+  listen(blocks: readonly Float32Array[], frames: number): Float32Array {
+    const { kernels } = this;
+    if (kernels) {
+      const found = this.found();
+      found.fill(0, 0, frames);
+      this.lines.forEach((line, c) => {
+        const kept = tapsPerPhase - 1;
+        const floats = kernels.floats;
+        const at = line >> 2;
+        floats.set(blocks[c].subarray(0, frames), at + kept);
+        kernels.run.peaksAround(line, frames, this.taps, found.byteOffset);
+        floats.copyWithin(at, at + frames, at + frames + kept);
+      });
+      return found;
+    }
+    const found = frames <= this.longest ? this.found() : new Float32Array(frames);
+    for (let i = 0; i < frames; i++) found[i] = Math.max(...this.meters.map((meter, c) => meter.next(blocks[c][i])));
+    return found;
   }
 }

@@ -31,7 +31,7 @@ export function SoundViewer({ bench, target, media }: SoundViewerProps) {
   const result = useBenchResult();
   const { audition, inMix, setInMix } = bench;
   const facts = media.facts as Extract<Media["facts"], { kind: "audio" }>;
-  const { frames, sampleRate, channels } = facts;
+  const { frames, sampleRate, channels, mask } = facts;
   const first = useMemo<Range>(() => {
     const start = Math.min(firstRange.start * sampleRate, Math.max(0, frames - firstRange.length * sampleRate));
     return { start, end: Math.min(frames, start + firstRange.length * sampleRate) };
@@ -52,7 +52,7 @@ export function SoundViewer({ bench, target, media }: SoundViewerProps) {
   const chain = audition?.chain ?? target.chain;
   const strength = audition?.strength ?? target.strength;
 
-  const source = useMemo(() => ({ url: copyUrl(libraryId, media.id, "planes"), channels, frames, sampleRate }), [libraryId, media.id, channels, frames, sampleRate]);
+  const source = useMemo(() => ({ url: copyUrl(libraryId, media.id, "planes"), channels, frames, sampleRate, mask }), [libraryId, media.id, channels, frames, sampleRate, mask]);
   const before = useMemo<Hearing>(() => () => renderer.loop({ place: "viewer before", chain: untouched, strength: 100, source, start, end }), [renderer, source, start, end]);
   const { name } = media;
   const after = useMemo<Hearing>(

@@ -6,7 +6,7 @@ import { defineAudioEffect, type DecodedFile } from "../define";
 import { decibels, file, milliseconds, percent } from "../parameter";
 
 /** Longest impulse response that is used, in seconds; the rest is cut off. */
-const longest = 20;
+export const longestResponse = 20;
 
 /** One plane at another rate, from its first sample on. */
 function atRate(plane: Float32Array, from: number, to: number): Float32Array {
@@ -23,7 +23,7 @@ function atRate(plane: Float32Array, from: number, to: number): Float32Array {
 /** The part of an impulse response that is used, at unit energy over its channels, with a raised-cosine fade at its cut end. */
 function prepare(given: Extract<DecodedFile, { kind: "impulse" }>, trim: number, sampleRate: number): Float32Array[] {
   const planes = given.planes.map((p) => atRate(p, given.sampleRate, sampleRate));
-  const kept = Math.max(1, Math.min(longest * sampleRate, Math.round((planes[0].length * (100 - trim)) / 100)));
+  const kept = Math.max(1, Math.min(longestResponse * sampleRate, Math.round((planes[0].length * (100 - trim)) / 100)));
   const cut = planes.map((p) => p.slice(0, kept));
   if (kept < planes[0].length) {
     const fade = Math.min(kept, Math.round(0.02 * sampleRate));

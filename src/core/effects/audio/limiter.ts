@@ -2,15 +2,73 @@ import { fromDecibels } from "../../signal/decibels";
 import { Hold } from "../../signal/hold";
 import { onePole } from "../../signal/one-pole";
 import { SlidingMinimum } from "../../signal/sliding-minimum";
-import { TruePeakMeter } from "../../signal/true-peak-meter";
-import { defineAudioEffect } from "../define";
+import { TruePeaks, truePeakLatency } from "../../signal/true-peak-meter";
+import { defineAudioEffect, longestBlock, type AudioContextFacts } from "../define";
 import { choice, decibels, milliseconds } from "../parameter";
+
+/** What holds peaks below a linear ceiling by one gain for all channels; see `limiter`. */
+class Ceiling {
+  readonly latency: number;
+  private readonly detector: TruePeaks | null;
+  private readonly hold: Hold;
+  private readonly minimum: SlidingMinimum;
+  /** Gains as whole numbers of 2⁻⁴⁰: their running sum is exact and so never drifts. */
+  private readonly box: Float64Array;
+  private sum: number;
+  private at = 0;
+  private gain = 1;
+  private gains = new Float32Array(0);
+
+  /** `ahead`: samples over which the gain turns down; `letGo`: the one-pole's coefficient. */
+  constructor(
+    private readonly most: number,
+    private readonly ahead: number,
+    private readonly letGo: number,
+    truePeaks: boolean,
+    { channels, kernels }: AudioContextFacts,
+  ) {
+    this.detector = truePeaks ? new TruePeaks(channels, longestBlock, kernels) : null;
+    this.latency = ahead + (truePeaks ? truePeakLatency : 0);
+    this.hold = new Hold(this.latency, channels, kernels);
+    this.minimum = new SlidingMinimum(ahead + 1);
+    this.box = new Float64Array(ahead + 1).fill(unit);
+    this.sum = unit * (ahead + 1);
+  }
+
+  process(blocks: readonly Float32Array[], frames: number): void {
+    const { most, ahead, letGo, minimum, box } = this;
+    if (this.gains.length < frames) this.gains = new Float32Array(frames);
+    const { gains } = this;
+    const peaks = this.detector?.listen(blocks, frames);
+    for (let i = 0; i < frames; i++) {
+      let largest = peaks ? peaks[i] : 0;
+      if (!peaks) for (const block of blocks) largest = Math.max(largest, Math.abs(block[i]));
+      const needed = minimum.next(largest > most ? most / largest : 1);
+      this.gain = needed < this.gain ? needed : letGo * this.gain + (1 - letGo) * needed;
+      if (this.gain > 1 - 1e-9) this.gain = 1;
+      const whole = Math.floor(this.gain * unit);
+      this.sum += whole - box[this.at];
+      box[this.at] = whole;
+      this.at = this.at === ahead ? 0 : this.at + 1;
+      gains[i] = this.sum / (unit * (ahead + 1));
+    }
+    this.hold.process(blocks, frames);
+    for (const block of blocks) for (let i = 0; i < frames; i++) block[i] *= gains[i];
+  }
+}
+
+const unit = 2 ** 40;
+
+/** The second turn's look-ahead and release in milliseconds: what is left for it is some hundredths of a dB. */
+const [secondAhead, secondRelease] = [1, 20];
 
 /**
  * Holds peaks below a ceiling. The gain that each sample needs is held over the look-ahead (sliding minimum), let go
  * by a one-pole, and averaged over the look-ahead: at every peak the average has reached what it needs, so no sample
- * passes the ceiling, and the gain never jumps. With true peaks the detector sees the signal at four times the rate;
- * between the gain's changes a hundredth of a dB may remain. All channels by one gain.
+ * passes the ceiling, and the gain never jumps. True peaks are those that oversampling by four finds (ITU-R BS.1770-5
+ * Annex 2, by `interpolator`), looked for and held twice, since a moving gain makes peaks between samples anew; what
+ * lies between its four places a sample, or above 0.45 of the sample rate, may pass by what such a meter does not see:
+ * a tenth of a dB for programme, up to a dB for white noise. All channels by one gain.
  * Source: Giannoulis, Massberg, Reiss, JAES 60(6), 2012 (infinite ratio, look-ahead); Lemire 2006 (sliding minimum).
  */
 export const limiter = defineAudioEffect({
@@ -26,7 +84,7 @@ export const limiter = defineAudioEffect({
     lookAhead: milliseconds({ label: "Look-ahead", help: "How long before a peak it begins to turn down.", min: 0.5, max: 20, default: 5 }),
     peaks: choice({
       label: "Peaks",
-      help: "Of the samples, or of the wave between them.",
+      help: "Of the samples, or of the wave between them as BS.1770 measures it.",
       options: [
         { value: "true", label: "true peaks" },
         { value: "sample", label: "samples" },
@@ -35,46 +93,19 @@ export const limiter = defineAudioEffect({
     }),
   },
   key: ["ceiling", "drive"],
-  create({ ceiling, drive, release, lookAhead, peaks }, { sampleRate, channels, kernels }) {
-    const ahead = Math.max(1, Math.round((lookAhead / 1000) * sampleRate));
-    const most = fromDecibels(ceiling);
+  create({ ceiling, drive, release, lookAhead, peaks }, facts) {
+    const { sampleRate } = facts;
+    const samples = (time: number) => Math.max(1, Math.round((time / 1000) * sampleRate));
+    const isTrue = peaks === "true";
     const before = fromDecibels(drive);
-    const letGo = onePole(release, sampleRate);
-    const meters = peaks === "true" ? Array.from({ length: channels }, () => new TruePeakMeter()) : [];
-    const lag = peaks === "true" ? TruePeakMeter.latency : 0;
-    const latency = ahead + lag;
-    const hold = new Hold(latency, channels, kernels);
-    const minimum = new SlidingMinimum(ahead + 1);
-    // Gains as whole numbers of 2⁻⁴⁰: their running sum is exact and so never drifts.
-    const unit = 2 ** 40;
-    const box = new Float64Array(ahead + 1).fill(unit);
-    let sum = unit * (ahead + 1);
-    let at = 0;
-    let gain = 1;
-    let gains = new Float32Array(0);
+    const turns = [new Ceiling(fromDecibels(ceiling), samples(lookAhead), onePole(release, sampleRate), isTrue, facts)];
+    if (isTrue) turns.push(new Ceiling(fromDecibels(ceiling), samples(secondAhead), onePole(secondRelease, sampleRate), true, facts));
     return {
-      latency,
+      latency: turns.reduce((sum, turn) => sum + turn.latency, 0),
       tail: 0,
       process(blocks, frames) {
-        if (gains.length < frames) gains = new Float32Array(frames);
         for (const block of blocks) for (let i = 0; i < frames; i++) block[i] *= before;
-        for (let i = 0; i < frames; i++) {
-          let largest = 0;
-          for (let c = 0; c < channels; c++) {
-            const peak = lag > 0 ? meters[c].next(blocks[c][i]) : Math.abs(blocks[c][i]);
-            if (peak > largest) largest = peak;
-          }
-          const needed = minimum.next(largest > most ? most / largest : 1);
-          gain = needed < gain ? needed : letGo * gain + (1 - letGo) * needed;
-          if (gain > 1 - 1e-9) gain = 1;
-          const whole = Math.floor(gain * unit);
-          sum += whole - box[at];
-          box[at] = whole;
-          at = at === ahead ? 0 : at + 1;
-          gains[i] = sum / (unit * (ahead + 1));
-        }
-        hold.process(blocks, frames);
-        for (const block of blocks) for (let i = 0; i < frames; i++) block[i] *= gains[i];
+        for (const turn of turns) turn.process(blocks, frames);
       },
     };
   },

@@ -9,26 +9,33 @@ export interface WavFacts {
   /** Samples a channel. */
   readonly frames: number;
   readonly encoding: WavEncoding;
+  /** Loudspeakers as a channel mask, where the file should name them; see `speakers`. */
+  readonly mask?: number;
 }
 
 const bytesPer: Record<WavEncoding, number> = { s16: 2, s24: 3, s32: 4, f32: 4 };
 const formatTag: Record<WavEncoding, number> = { s16: 1, s24: 1, s32: 1, f32: 3 };
 const most32 = 0xffffffff;
-/** Length of every header written here: `RIFF`, a chunk for 64-bit sizes or in its place `JUNK`, `fmt `, `fact`, `data`. */
-export const wavHeaderBytes = 12 + 36 + 26 + 12 + 8;
+/** Length of a header: `RIFF`, a chunk for 64-bit sizes or in its place `JUNK`, `fmt `, `fact`, `data`. */
+export const wavHeaderBytes = ({ mask }: Pick<WavFacts, "mask">): number => 12 + 36 + (mask ? 48 : 26) + 12 + 8;
+
+/** The end of the identifiers by which an extensible format names what a tag of two bytes names else. */
+const formatFamily = [0x00, 0x00, 0x10, 0x00, 0x80, 0x00, 0x00, 0xaa, 0x00, 0x38, 0x9b, 0x71];
 
 export const wavDataBytes = ({ channels, frames, encoding }: WavFacts): number => channels * frames * bytesPer[encoding];
 
 /**
- * The header of a WAV file, always of the same length, so that it can be written first and put right at the end. Files
- * beyond 4 GB become RF64. Source: Microsoft RIFF WAVE; EBU Tech 3306 (RF64), whose `ds64` takes the place of `JUNK`.
+ * The header of a WAV file, of a length that does not depend on the sound's, so that it can be written first and put
+ * right at the end. Files beyond 4 GB become RF64. Source: Microsoft RIFF WAVE and WAVEFORMATEXTENSIBLE; EBU Tech 3306
+ * (RF64), whose `ds64` takes the place of `JUNK`.
  */
 export function wavHeader(facts: WavFacts): Uint8Array {
-  const { channels, sampleRate, frames, encoding } = facts;
+  const { channels, sampleRate, frames, encoding, mask } = facts;
   const data = wavDataBytes(facts);
-  const riff = wavHeaderBytes - 8 + data + (data & 1);
+  const length = wavHeaderBytes(facts);
+  const riff = length - 8 + data + (data & 1);
   const long = riff > most32;
-  const bytes = new Uint8Array(wavHeaderBytes);
+  const bytes = new Uint8Array(length);
   const view = new DataView(bytes.buffer);
   let at = 0;
   const word = (text: string) => {
@@ -56,14 +63,20 @@ export function wavHeader(facts: WavFacts): Uint8Array {
   u64(long ? frames : 0);
   u32(0);
   word("fmt ");
-  u32(18);
-  u16(formatTag[encoding]);
+  u32(mask ? 40 : 18);
+  u16(mask ? 0xfffe : formatTag[encoding]);
   u16(channels);
   u32(sampleRate);
   u32(sampleRate * channels * bytesPer[encoding]);
   u16(channels * bytesPer[encoding]);
   u16(bytesPer[encoding] * 8);
-  u16(0);
+  u16(mask ? 22 : 0);
+  if (mask) {
+    u16(bytesPer[encoding] * 8);
+    u32(mask);
+    u32(formatTag[encoding]);
+    for (const byte of formatFamily) bytes[at++] = byte;
+  }
   word("fact");
   u32(4);
   u32(Math.min(frames, most32));
@@ -72,8 +85,14 @@ export function wavHeader(facts: WavFacts): Uint8Array {
   return bytes;
 }
 
-/** The code of a full-scale sample. */
-const fullScale: Record<Exclude<WavEncoding, "f32">, number> = { s16: 32_767, s24: 8_388_607, s32: 2_147_483_647 };
+/** Codes from silence to full scale: what a decoder divides by, so that codes that are not touched come back. */
+const fullScale: Record<Exclude<WavEncoding, "f32">, number> = { s16: 2 ** 15, s24: 2 ** 23, s32: 2 ** 31 };
+
+/** What did not fit into integers: how many samples, and the largest magnitude of all, 1 at full scale. */
+export interface Clipping {
+  samples: number;
+  peak: number;
+}
 
 /** A number 0…1 that looks like chance and follows from `n` alone. Source: the finaliser of MurmurHash3, A. Appleby (public domain), from memory. */
 function scattered(n: number): number {
@@ -92,9 +111,10 @@ const dither = (index: number, channel: number) => scattered(2 * (8 * index + ch
 
 /**
  * The first `frames` samples of planes as the bytes of a WAV file, interleaved; `start`: how many samples came before.
- * Integers are clipped at full scale and rounded, those of 16 bits dithered.
+ * Integers are clipped at full scale, which `clipping` gathers, and rounded; with 16 bits, samples that are no code are
+ * dithered.
  */
-export function wavSamples(planes: readonly Float32Array[], frames: number, encoding: WavEncoding, start = 0): Uint8Array {
+export function wavSamples(planes: readonly Float32Array[], frames: number, encoding: WavEncoding, start = 0, clipping?: Clipping): Uint8Array {
   const channels = planes.length;
   if (encoding === "f32") {
     const samples = new Float32Array(frames * channels);
@@ -105,11 +125,17 @@ export function wavSamples(planes: readonly Float32Array[], frames: number, enco
   }
   const size = bytesPer[encoding];
   const full = fullScale[encoding];
+  const dithers = encoding === "s16";
   const bytes = new Uint8Array(frames * channels * size);
   planes.forEach((plane, c) => {
     for (let i = 0, at = c * size; i < frames; i++, at += channels * size) {
       const exact = plane[i] * full;
-      const code = Math.round(Math.min(full, Math.max(-full, encoding === "s16" && exact !== 0 ? exact + dither(start + i, c) : exact)));
+      const magnitude = Math.abs(plane[i]);
+      if (magnitude > 1 && clipping) {
+        clipping.samples++;
+        if (magnitude > clipping.peak) clipping.peak = magnitude;
+      }
+      const code = Math.min(full - 1, Math.max(-full, Math.round(dithers && !Number.isInteger(exact) ? exact + dither(start + i, c) : exact)));
       for (let k = 0; k < size; k++) bytes[at + k] = code >> (8 * k);
     }
   });

@@ -1,8 +1,11 @@
+import { spawnSync } from "node:child_process";
 import { describe, expect, it } from "vitest";
 import { amplitudeAt, noise } from "../../../../testing/signals";
-import { wavEncodings, wavHeader, wavHeaderBytes, wavSamples } from "./encode";
+import { wavEncodings, wavHeader, wavHeaderBytes as headerBytes, wavSamples } from "./encode";
+import { maskOf } from "../../measure/speakers";
 import { writeWav } from "./write";
 
+const wavHeaderBytes = headerBytes({});
 const text = (bytes: Uint8Array, at: number) => String.fromCharCode(...bytes.subarray(at, at + 4));
 
 describe("writing WAV", () => {
@@ -14,18 +17,18 @@ describe("writing WAV", () => {
     expect([view.getUint16(56, true), view.getUint16(58, true), view.getUint32(60, true), view.getUint16(70, true)]).toEqual([1, 2, 48_000, 24]);
     expect(view.getUint32(wavHeaderBytes - 4, true)).toBe(18);
     const code = (i: number) => view.getUint8(wavHeaderBytes + i * 3) | (view.getUint8(wavHeaderBytes + 1 + i * 3) << 8) | (view.getInt8(wavHeaderBytes + 2 + i * 3) << 16);
-    expect([0, 1, 2, 3, 4, 5].map(code)).toEqual([0, 4_194_304, 8_388_607, 8_388_607, -8_388_607, -8_388_607]);
+    expect([0, 1, 2, 3, 4, 5].map(code)).toEqual([0, 4_194_304, 8_388_607, 8_388_607, -8_388_608, -8_388_608]);
     expect(writeWav({ planes: [Float32Array.of(0.1)], sampleRate: 8000 }).length).toBe(wavHeaderBytes + 4);
   });
 
   it("writes 32-bit codes to the last of them", () => {
     const bytes = writeWav({ planes: [Float32Array.of(1, -1, 0.5, 0)], sampleRate: 8000 }, "s32");
-    expect([...new Int32Array(bytes.slice(wavHeaderBytes).buffer)]).toEqual([2_147_483_647, -2_147_483_647, 1_073_741_824, 0]);
+    expect([...new Int32Array(bytes.slice(wavHeaderBytes).buffer)]).toEqual([2_147_483_647, -2_147_483_648, 1_073_741_824, 0]);
   });
 
   it("dithers 16-bit codes: what is softer than a code survives in the mean, the error does not follow the signal, silence stays", () => {
     const length = 48_000;
-    const soft = Float32Array.from({ length }, (_, i) => (0.4 / 32_767) * Math.sin((2 * Math.PI * 1000 * i) / 48_000));
+    const soft = Float32Array.from({ length }, (_, i) => (0.4 / 32_768) * Math.sin((2 * Math.PI * 1000 * i) / 48_000));
     const codes = new Int16Array(writeWav({ planes: [soft, new Float32Array(length)], sampleRate: 48_000 }, "s16").slice(wavHeaderBytes).buffer);
     const left = Float32Array.from({ length }, (_, i) => codes[2 * i]);
     expect(amplitudeAt(left, 1000, 48_000)).toBeCloseTo(0.4, 1);
@@ -33,8 +36,29 @@ describe("writing WAV", () => {
     for (const harmonic of [2000, 3000, 5000]) expect(amplitudeAt(left, harmonic, 48_000)).toBeLessThan(0.03);
     expect(codes.filter((_, i) => i % 2 === 1).every((code) => code === 0)).toBe(true);
     // Triangular noise and rounding: a quarter of a code's square together. Source: Lipshitz, Wannamaker, Vanderkooy 1992.
-    const error = left.map((v, i) => v - 32_767 * soft[i]).filter((_, i) => soft[i] !== 0);
+    const error = left.map((v, i) => v - 32_768 * soft[i]).filter((_, i) => soft[i] !== 0);
     expect(error.reduce((sum, e) => sum + e * e, 0) / error.length).toBeCloseTo(0.25, 1);
+  });
+
+  it("gives every code of 16 bits back, and codes of 24 and 32 bits that are floats, without dither", () => {
+    const codes = Int16Array.from({ length: 65_536 }, (_, i) => i - 32_768);
+    expect([...new Int16Array(writeWav({ planes: [Float32Array.from(codes, (c) => c / 32_768)], sampleRate: 8000 }, "s16").slice(wavHeaderBytes).buffer)]).toEqual([...codes]);
+    const deep = noise(5000, 4).map((v) => Math.floor(v * 2 ** 23));
+    const bytes = Buffer.from(writeWav({ planes: [deep.map((c) => c / 2 ** 23)], sampleRate: 8000 }).slice(wavHeaderBytes));
+    deep.forEach((code, i) => expect(bytes.readIntLE(3 * i, 3)).toBe(code));
+    expect([...new Int32Array(writeWav({ planes: [deep.map((c) => c / 2 ** 23)], sampleRate: 8000 }, "s32").slice(wavHeaderBytes).buffer)]).toEqual([...deep].map((c) => c * 256));
+  });
+
+  it("counts what does not fit, with the largest of it; full scale itself fits", () => {
+    const clipping = { samples: 0, peak: 0 };
+    wavSamples([Float32Array.of(1, -1, 1.5, -2, 0.3)], 5, "s24", 0, clipping);
+    expect(clipping).toEqual({ samples: 2, peak: 2 });
+  });
+
+  it("names its loudspeakers where it is told them (WAVEFORMATEXTENSIBLE), as ffprobe reads it", () => {
+    const wav = writeWav({ planes: [0, 1, 2, 3].map(() => Float32Array.of(0.1, 0.2)), sampleRate: 48_000 }, "s24", maskOf(["FL", "FR", "FC", "BC"]));
+    const { stdout } = spawnSync("ffprobe", ["-v", "error", "-show_entries", "stream=channel_layout,codec_name,bits_per_sample", "-of", "default=nw=1:nk=1", "-"], { input: wav, encoding: "utf8" });
+    expect(stdout.trim().split("\n")).toEqual(["pcm_s24le", "4.0", "24"]);
   });
 
   it("gives the same bytes in blocks of any size", () => {
