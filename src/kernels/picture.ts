@@ -7,25 +7,54 @@ const tableLength: i32 = pieces + 2;
 const nearZero: f32 = 1.0 / 1048576.0;
 const beyond: f32 = 256.0;
 
-/** One value through a table, where it lies outside of the table's octaves. */
-function outside(bits: i32, table: usize): f32 {
+const tinyShift: i32 = 16;
+const firstTiny: i32 = (127 - 52) << 7;
+const nearest: f32 = 1.0 / 4503599627370496.0;
+
+/** Where the finer pieces lie that an end of a piece points to, as an address, or 0 where it is a value. */
+function placeOf(at: usize, table: usize): usize {
+  const word = load<i32>(at);
+  return (word & ~0x003fffff) == 0x7fc00000 && (word & 0x003fffff) != 0 ? table + (<usize>(word & 0x003fffff) << 2) : 0;
+}
+
+function valueAt(at: usize, table: usize): f32 {
+  const place = placeOf(at, table);
+  return place ? load<f32>(place + 4) : load<f32>(at);
+}
+
+/** One value through a table, by its bits, wherever it lies; see `look` in src/core/numeric/function-table.ts. */
+function look(bits: i32, table: usize): f32 {
   const base: i32 = bits < 0 ? tableLength + 1 : 1;
   const magnitude = bits & 0x7fffffff;
   const x = reinterpret<f32>(magnitude);
   const piece = (magnitude >> shift) - firstPiece;
   const at = table + (<usize>base << 2);
   if (piece < 0) {
-    const zero = load<f32>(at - 4);
-    return zero + (load<f32>(at) - zero) * (x / nearZero);
+    const place = placeOf(at - 4, table);
+    if (!place) {
+      const zero = load<f32>(at - 4);
+      return zero + (valueAt(at, table) - zero) * (x / nearZero);
+    }
+    const tiny = (magnitude >> tinyShift) - firstTiny;
+    if (tiny < 0) return load<f32>(place) + (load<f32>(place + 4) - load<f32>(place)) * (x / nearest);
+    const end = place + 4 + (<usize>tiny << 2);
+    return load<f32>(end) + (load<f32>(end + 4) - load<f32>(end)) * (<f32>(magnitude & 0xffff) * <f32>(1.0 / 65536.0));
   }
   if (piece >= pieces) {
     const last = load<f32>(at + (<usize>pieces << 2));
-    const before = load<f32>(at + (<usize>(pieces - 1) << 2));
-    return last + ((last - before) / (beyond - beyond * <f32>(1.0 - 1.0 / 1024.0))) * (x - beyond);
+    const before = valueAt(at + (<usize>(pieces - 1) << 2), table);
+    return last + ((last - before) / (beyond * <f32>(1.0 / 1024.0))) * (x - beyond);
   }
-  const part = <f32>(magnitude & ((1 << shift) - 1)) * <f32>(1.0 / 16384.0);
-  const low = load<f32>(at + (<usize>piece << 2));
-  return low + (load<f32>(at + (<usize>(piece + 1) << 2)) - low) * part;
+  const own = at + (<usize>piece << 2);
+  const fraction = magnitude & ((1 << shift) - 1);
+  const place = placeOf(own, table);
+  if (!place) {
+    const low = load<f32>(own);
+    return low + (valueAt(own + 4, table) - low) * (<f32>fraction * <f32>(1.0 / 16384.0));
+  }
+  const rest = shift - <i32>load<f32>(place);
+  const end = place + 4 + (<usize>(fraction >> rest) << 2);
+  return load<f32>(end) + (load<f32>(end + 4) - load<f32>(end)) * (<f32>(fraction & ((1 << rest) - 1)) / <f32>(1 << rest));
 }
 
 /** Replaces `count` floats at `x` (a multiple of four) by the function of a table. */
@@ -43,10 +72,7 @@ export function applyTable(x: usize, count: i32, table: usize): void {
     const piece = i32x4.sub(i32x4.shr_s(magnitude, shift), first);
     // As unsigned numbers, what lies below is very large: one comparison for both ends.
     if (v128.any_true(i32x4.ge_u(piece, last))) {
-      store<f32>(x, outside(load<i32>(x), table));
-      store<f32>(x + 4, outside(load<i32>(x + 4), table));
-      store<f32>(x + 8, outside(load<i32>(x + 8), table));
-      store<f32>(x + 12, outside(load<i32>(x + 12), table));
+      each(x, table);
       continue;
     }
     // Addresses of the pieces' lower ends, straight away.
@@ -58,8 +84,18 @@ export function applyTable(x: usize, count: i32, table: usize): void {
     const low = v128.shuffle<f32>(ab, cd, 0, 2, 4, 6);
     const high = v128.shuffle<f32>(ab, cd, 1, 3, 5, 7);
     const part = f32x4.mul(f32x4.convert_i32x4_s(v128.and(magnitude, mask)), scale);
-    v128.store(x, f32x4.add(low, f32x4.mul(f32x4.sub(high, low), part)));
+    const value = f32x4.add(low, f32x4.mul(f32x4.sub(high, low), part));
+    // What is no number points to finer pieces.
+    if (v128.any_true(f32x4.ne(value, value))) each(x, table);
+    else v128.store(x, value);
   }
+}
+
+function each(x: usize, table: usize): void {
+  store<f32>(x, look(load<i32>(x), table));
+  store<f32>(x + 4, look(load<i32>(x + 4), table));
+  store<f32>(x + 8, look(load<i32>(x + 8), table));
+  store<f32>(x + 12, look(load<i32>(x + 12), table));
 }
 
 /** Three planes of `count` floats by twelve floats at `m`: rows of a 3×3 matrix with their offsets. */

@@ -135,7 +135,7 @@ it("ends at once where it is no longer wanted, and leaves the kernels' memory as
 
 describe("tables of codes", () => {
   it("8-bit codes of sRGB change within 0.03 of a code of where they should, over all that is seen", () => {
-    const table = codeTable(encodeSrgb);
+    const table = codeTable(encodeSrgb)!;
     const bits = new Int32Array(1);
     const float = new Float32Array(bits.buffer);
     for (let i = 1; i < 4000; i++) {

@@ -48,20 +48,19 @@ export function reachOf(plan: ImagePlan): number | null {
   return rowKernels() ? reach : null;
 }
 
-type Functions = readonly [ChannelFunction, ChannelFunction, ChannelFunction];
-
 const same: ChannelFunction = (x) => x;
 
 /** Tables of functions that do not change from chain to chain. */
 const sources = new WeakMap<ChannelFunction, Map<number, Float32Array>>();
-const codes = new WeakMap<ChannelFunction, Uint8Array>();
+const codes = new WeakMap<ChannelFunction, Uint8Array | null>();
 function sourceOf(f: ChannelFunction, white: 255 | 65535): Float32Array {
   const known = sources.get(f) ?? new Map<number, Float32Array>();
   sources.set(f, known);
   return known.get(white) ?? known.set(white, sourceTable(f, white)).get(white)!;
 }
-function codesOf(f: ChannelFunction): Uint8Array {
-  return codes.get(f) ?? codes.set(f, codeTable(f)).get(f)!;
+function codesOf(f: ChannelFunction): Uint8Array | null {
+  if (!codes.has(f)) codes.set(f, codeTable(f));
+  return codes.get(f)!;
 }
 
 /** Rows of a picture from row `top` of the whole on, all of their columns or those that are rendered. */
@@ -129,9 +128,11 @@ export function* renderRows(plan: ImagePlan, frame: Frame, { picture: source, to
     const decodeTables = place((first ?? [same, same, same]).map((f) => sourceOf(f, sourceWhite)));
     const untouchedTables = partial ? place([decodeSrgb, decodeSrgb, decodeSrgb].map((f) => sourceOf(f, sourceWhite))) : null;
     const lastProgram = partial ? fuse(convert("linear", "srgb")).slice() : programs.at(-1)!;
-    let encode: Functions | null = null;
-    if (targetWhite === 255 && lastProgram.at(-1)?.kind === "channels") encode = (lastProgram.pop() as Extract<PointStep, { kind: "channels" }>).functions;
-    const encodeTables = encode && place(encode.map(codesOf));
+    const ending = lastProgram.at(-1);
+    const endingCodes = targetWhite === 255 && ending?.kind === "channels" ? ending.functions.map(codesOf) : [null];
+    const isCoded = endingCodes.every((table) => table !== null);
+    if (isCoded) lastProgram.pop();
+    const encodeTables = isCoded ? place(endingCodes) : null;
 
     const sourceCodes = kernels.reserve(width * source.channels * source.codes.BYTES_PER_ELEMENT + 64);
     const targetCodes = kernels.reserve(4 * (width + 16) * target.codes.BYTES_PER_ELEMENT);

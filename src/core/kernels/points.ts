@@ -1,5 +1,5 @@
 import type { RowPlanes, StripFacts } from "../effects/define";
-import { tableLength } from "../numeric/function-table";
+import { longestTable } from "../numeric/function-table";
 import { runStripStep, type PreparedStep } from "../picture/point-program";
 import type { Frame } from "../picture/frame";
 import type { KernelInstance } from "./instance";
@@ -8,7 +8,7 @@ import type { KernelInstance } from "./instance";
 export const piece = 2048;
 /** Tables kept in the kernels' memory; the least recently placed one makes room. */
 const slots = 24;
-const tableBytes = (2 * tableLength * 4 + 15) & ~15;
+const tableBytes = (longestTable * 4 + 15) & ~15;
 /** Longest table of a radial gain. */
 const longestRadial = 4096 + 4;
 

@@ -1,4 +1,4 @@
-import { functionTable, applyTable, type ChannelFunction } from "../numeric/function-table";
+import { applyTable, functionTable, halfACode, type ChannelFunction } from "../numeric/function-table";
 import type { Frame } from "./frame";
 
 /** An interleaved picture of sRGB codes, row by row: R G B, or R G B and one more, of 8 bits (bytes) or 16. */
@@ -11,10 +11,10 @@ export interface CodedPicture extends Frame {
 /** The code of an encoded 1. */
 export const whiteCode = ({ codes }: Pick<CodedPicture, "codes">): number => (codes.BYTES_PER_ELEMENT === 2 ? 65535 : 255);
 
-/** Where 16-bit codes are computed one by one, and how far apart above: straight between is then within 2e-6 of smooth tone curves. */
+/** Where 16-bit codes are computed one by one, and how far apart above, where that is near enough. */
 const spacing = [[0, 1], [2048, 4], [8192, 16], [65535, 16]] as const;
 
-/** A function of encoded values, 0…1, as a table over all codes of 8 or 16 bits. */
+/** A function of encoded values, 0…1, as a table over all codes of 8 or 16 bits, within half a code of 16 bits of it. */
 export function sourceTable(f: ChannelFunction, white: 255 | 65535): Float32Array {
   if (white === 255) return Float32Array.from({ length: 256 }, (_, code) => f(code / 255));
   const table = new Float32Array(65536);
@@ -24,7 +24,12 @@ export function sourceTable(f: ChannelFunction, white: 255 | 65535): Float32Arra
     while (last < spacing[s + 1][0]) {
       const next = Math.min(last + spacing[s][1], 65535);
       table[next] = f(next / 65535);
-      for (let k = last + 1; k < next; k++) table[k] = table[last] + ((table[next] - table[last]) * (k - last)) / (next - last);
+      const straight = (k: number) => table[last] + ((table[next] - table[last]) * (k - last)) / (next - last);
+      const middle = (last + next) >> 1;
+      const value = next - last > 1 ? f(middle / 65535) : 0;
+      // A kink is at least half as far away in the middle as where it is furthest.
+      const near = next - last < 2 || Math.abs(value - straight(middle)) <= 0.5 * (halfACode.absolute + halfACode.relative * Math.abs(value));
+      for (let k = last + 1; k < next; k++) table[k] = near ? straight(k) : f(k / 65535);
       last = next;
     }
   return table;
@@ -41,9 +46,16 @@ const entries = 18 << 11;
 const bits = new Int32Array(1);
 const float = new Float32Array(bits.buffer);
 
-/** A function that gives encoded values as a table of 8-bit codes. See the kernel `encode8`. */
-export function codeTable(f: ChannelFunction): Uint8Array {
+/** How much of a code an encoded value may change over half an entry. */
+const mostChange = 0.06;
+
+/**
+ * A function that gives encoded values as a table of 8-bit codes, see the kernel `encode8`: a code changes within 0.06 of
+ * where it should. Null for a function that is too steep for that.
+ */
+export function codeTable(f: ChannelFunction): Uint8Array | null {
   const smooth = functionTable(f);
+  if (!smooth) return null;
   const values = new Float32Array(2 * entries);
   for (let half = 0; half < 2; half++)
     for (let i = 0; i < entries; i++) {
@@ -51,8 +63,15 @@ export function codeTable(f: ChannelFunction): Uint8Array {
       values[half * entries + i] = half === 0 ? float[0] : -float[0];
     }
   applyTable(smooth, values, 0, values.length);
+  for (let half = 0; half < 2; half++)
+    for (let i = 1; i < entries; i++) {
+      const [a, b] = [values[half * entries + i - 1], values[half * entries + i]].map((v) => Math.min(1, Math.max(0, v)));
+      if (Math.abs(b - a) * 255 > 2 * mostChange) return null;
+    }
   const codes = new Uint8Array(values.length);
   for (let i = 0; i < values.length; i++) codes[i] = codeOf(values[i], 255);
+  // What lies nearer to zero than the first entry is taken for it.
+  if (codes[0] !== codeOf(f(0), 255) || codes[entries] !== codes[0]) return null;
   return codes;
 }
 

@@ -7,7 +7,6 @@ import { renderImage, type ImageMaterial } from "../chain/run-image";
 import type { AreaPass } from "../effects/define";
 import { adaptation, lightOf } from "../colour/white-point";
 import { transform } from "./matrix";
-import { applyTable, functionTable } from "../numeric/function-table";
 import { gaussianKernel, gaussianPasses } from "./gaussian";
 import { lanczos3, scaleWeights } from "./lanczos";
 
@@ -53,23 +52,6 @@ describe("Gaussian blur", () => {
     const codes = Uint8Array.from(noise(width * height, 5), (v) => 128 + 100 * v);
     const theirs = await sharp(codes, { raw: { width, height, channels: 1 } }).blur({ sigma: 3, precision: "float", minAmplitude: 0.005 }).extractChannel(0).raw().toBuffer();
     blurred(Float32Array.from(codes), width, height, 3).forEach((v, i) => expect(Math.abs(v - theirs[i])).toBeLessThan(1.6));
-  });
-});
-
-describe("tables of functions", () => {
-  it("are the function within 6e-6 of its value, for either sign, and near it far outside", () => {
-    // Exact where pictures are; an eighth as finely cut elsewhere.
-    const bound = (x: number) => (x >= 2 ** -12 && x <= 8 ? 6e-6 : 4e-4);
-    for (const f of [(x: number) => Math.sign(x) * Math.abs(x) ** 0.45, (x: number) => x * x * x, (x: number) => 0.2 + 0.5 * x]) {
-      const x = noise(4000, 3).map((v, i) => (v + Math.sign(v)) * 2 ** ((i % 20) - 14));
-      const y = x.slice();
-      applyTable(functionTable(f), y, 0, y.length);
-      y.forEach((v, i) => expect(Math.abs(v - f(x[i]))).toBeLessThan(bound(x[i]) * Math.abs(f(x[i])) + 1e-7));
-    }
-    const ends = Float32Array.of(0, 300, -300, 1e9);
-    applyTable(functionTable((x) => 2 * x + 1), ends, 0, 4);
-    expect([...ends.subarray(0, 3)].map((v, i) => Math.abs(v - [1, 601, -599][i]) < 1e-3 * Math.abs(v))).toEqual([true, true, true]);
-    expect(Number.isFinite(ends[3])).toBe(true);
   });
 });
 

@@ -91,11 +91,24 @@ export type PreparedStep =
   | { readonly kind: "root-turn"; readonly matrices: readonly [ColourMatrix, ColourMatrix, ColourMatrix] };
 
 /** Tables of functions that were used before; making one takes about a millisecond. */
-const known = new WeakMap<ChannelFunction, Float32Array>();
-function tableOf(f: ChannelFunction): Float32Array {
+const known = new WeakMap<ChannelFunction, Float32Array | null>();
+function tableOf(f: ChannelFunction): Float32Array | null {
   let table = known.get(f);
-  if (!table) known.set(f, (table = functionTable(f)));
+  if (table === undefined) known.set(f, (table = functionTable(f)));
   return table;
+}
+
+/** Functions as tables, or computed pixel by pixel where one of them cannot be held in one. */
+function prepareFunctions(functions: Functions): PreparedStep {
+  const tables = functions.map(tableOf);
+  if (tables.every((table) => table !== null)) return { kind: "tables", tables: tables as unknown as Extract<PreparedStep, { kind: "tables" }>["tables"] };
+  const process: StripProcess = (planes, { columns, rows }) => {
+    planes.forEach((plane, c) => {
+      const f = functions[c];
+      for (let i = 0; i < columns * rows; i++) plane[i] = f(plane[i]);
+    });
+  };
+  return { kind: "strip", process, share: 1 };
 }
 
 /** Makes fused steps ready. */
@@ -107,7 +120,7 @@ export function prepareSteps(steps: readonly PointStep[]): PreparedStep[] {
     if (step.kind === "matrix" && root?.kind === "cube-root" && middle?.kind === "matrix" && cube?.kind === "cube" && last?.kind === "matrix") {
       out.push({ kind: "root-turn", matrices: [step.matrix, middle.matrix, last.matrix] });
       i += 4;
-    } else out.push(step.kind === "channels" ? { kind: "tables", tables: step.functions.map(tableOf) as unknown as [Float32Array, Float32Array, Float32Array] } : step);
+    } else out.push(step.kind === "channels" ? prepareFunctions(step.functions) : step);
   }
   return out;
 }

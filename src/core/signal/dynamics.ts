@@ -1,4 +1,6 @@
 import type { KernelInstance } from "../kernels/instance";
+import { functionTable } from "../numeric/function-table";
+import { toDecibels } from "./decibels";
 import { onePole } from "./one-pole";
 
 /**
@@ -82,6 +84,13 @@ export function gainTable(makeUp: number): (reduction: number) => number {
     const piece = at | 0;
     return table[piece] + (table[piece + 1] - table[piece]) * (at - piece);
   };
+}
+
+/** A function of a level in dB as a table over magnitudes, within 0.001 dB at any of them up to 48 dB over full scale. */
+export function levelTable(f: (level: number) => number): Float32Array {
+  const table = functionTable((magnitude) => f(toDecibels(Math.abs(magnitude))), { absolute: 0.001, relative: 0 });
+  if (!table) throw new Error("this curve cannot be held in a table");
+  return table;
 }
 
 /** Time constant in milliseconds over which an RMS detector averages. */

@@ -1,6 +1,5 @@
-import { applyTable, functionTable } from "../../numeric/function-table";
-import { Ballistics, compressedLevel, gainTable } from "../../signal/dynamics";
-import { toDecibels } from "../../signal/decibels";
+import { applyTable } from "../../numeric/function-table";
+import { Ballistics, compressedLevel, gainTable, levelTable } from "../../signal/dynamics";
 import { Hold } from "../../signal/hold";
 import { SideChain } from "../../signal/side-chain";
 import { defineAudioEffect } from "../define";
@@ -62,10 +61,7 @@ export const compressor = defineAudioEffect({
       };
     }
     // A block at a time through a table: a logarithm and a power a sample would else be most of the work.
-    const wanted = functionTable((magnitude) => {
-      const input = toDecibels(Math.abs(magnitude));
-      return input - compressedLevel(input, threshold, ratio, knee);
-    });
+    const wanted = levelTable((input) => input - compressedLevel(input, threshold, ratio, knee));
     const gainOf = gainTable(makeUp);
     return {
       latency,

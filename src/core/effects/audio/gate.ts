@@ -1,6 +1,5 @@
-import { applyTable, functionTable } from "../../numeric/function-table";
-import { expandedLevel, gainTable } from "../../signal/dynamics";
-import { toDecibels } from "../../signal/decibels";
+import { applyTable } from "../../numeric/function-table";
+import { expandedLevel, gainTable, levelTable } from "../../signal/dynamics";
 import { Hold } from "../../signal/hold";
 import { onePole } from "../../signal/one-pole";
 import { SideChain } from "../../signal/side-chain";
@@ -36,10 +35,7 @@ export const gate = defineAudioEffect({
     const latency = Math.round((lookAhead / 1000) * sampleRate);
     const line = new Hold(latency, channels, kernels);
     const side = new SideChain(sideChain > 10 ? sideChain : null, detector, { sampleRate, channels, kernels });
-    const wantedAt = functionTable((magnitude) => {
-      const input = toDecibels(Math.abs(magnitude));
-      return input - expandedLevel(input, threshold, ratio, knee, range);
-    });
+    const wantedAt = levelTable((input) => input - expandedLevel(input, threshold, ratio, knee, range));
     const gainOf = gainTable(0);
     const opening = onePole(attack, sampleRate);
     const closing = onePole(release, sampleRate);

@@ -41,7 +41,7 @@ describe("loudness target behind what holds samples back or rings on", () => {
     fc.assert(
       fc.property(fc.shuffledSubarray(before, { minLength: 1, maxLength: 2 }), fc.integer({ min: 1, max: 1000 }), fc.constantFrom(-24, -18), (effects, seed, target) => {
         const settings = effects.map((e) => setting(e.id, livelyValues(e)));
-        const x = programme(2, seed);
+        const x = programme(1, seed);
         const planes = [x, x.map((v) => v * 0.5)];
         const out = render([...settings, setting("audio.loudness-target", { target, ceiling: -2 })], planes);
         const loudness = integratedLoudness(out, sampleRate);
@@ -52,7 +52,7 @@ describe("loudness target behind what holds samples back or rings on", () => {
         if (integratedLoudness(driven, sampleRate) > target + 1) expect(Math.abs(loudness - target)).toBeLessThan(0.1);
         else expect(loudness).toBeLessThan(target + 0.1);
       }),
-      { numRuns: 30 },
+      { numRuns: 10 },
     );
   }, 120_000);
 
