@@ -94,18 +94,24 @@ export function iccProfile(space: SpaceFacts | { readonly grey: number }): Buffe
   return Buffer.concat([head, ...table, ...data]);
 }
 
-/** A picture of one colour by its codes, one a channel: 1 grey, 3 RGB, 4 CMYK. */
+/** A picture by its codes, as often as it takes to fill it: those of one colour, or of as many pixels as there are. */
 export interface PlainPicture {
   readonly width: number;
   readonly height: number;
   readonly bits: 8 | 16;
   readonly codes: readonly number[];
+  /** 1 grey, 3 RGB, 4 CMYK; as many as there are codes where left out. */
+  readonly channels?: 1 | 3 | 4;
   readonly profile?: Buffer;
 }
 
-const samples = ({ width, height, bits, codes }: PlainPicture, little: boolean) => {
-  const bytes = Buffer.alloc((width * height * codes.length * bits) / 8);
-  for (let i = 0; i < width * height * codes.length; i++) {
+const channelsOf = ({ codes, channels = codes.length as 3 }: PlainPicture) => channels;
+
+const samples = (picture: PlainPicture, little: boolean) => {
+  const { width, height, bits, codes } = picture;
+  const count = width * height * channelsOf(picture);
+  const bytes = Buffer.alloc((count * bits) / 8);
+  for (let i = 0; i < count; i++) {
     const code = codes[i % codes.length];
     if (bits === 8) bytes[i] = code;
     else if (little) bytes.writeUInt16LE(code, 2 * i);
@@ -119,17 +125,18 @@ const crc = (bytes: Buffer) => (bytes.reduce((c, b) => crcTable[(c ^ b) & 255] ^
 
 /** A PNG with its profile, untouched by any library of pictures. Source: PNG Specification, third edition (W3C). */
 export function pngFile(picture: PlainPicture): Buffer {
-  const { width, height, bits, codes, profile } = picture;
+  const { width, height, bits, profile } = picture;
+  const channels = channelsOf(picture);
   const chunk = (type: string, bytes: Buffer) => {
     const body = Buffer.concat([Buffer.from(type), bytes]);
     return Buffer.concat([u32(bytes.length), body, u32(crc(body))]);
   };
-  const row = (width * codes.length * bits) / 8;
+  const row = (width * channels * bits) / 8;
   const data = samples(picture, false);
   const lines = Array.from({ length: height }, (_, y) => Buffer.concat([Buffer.from([0]), data.subarray(y * row, (y + 1) * row)]));
   return Buffer.concat([
     Buffer.from([137, 80, 78, 71, 13, 10, 26, 10]),
-    chunk("IHDR", Buffer.concat([u32(width), u32(height), Buffer.from([bits, codes.length === 1 ? 0 : 2, 0, 0, 0])])),
+    chunk("IHDR", Buffer.concat([u32(width), u32(height), Buffer.from([bits, channels === 1 ? 0 : 2, 0, 0, 0])])),
     ...(profile ? [chunk("iCCP", Buffer.concat([Buffer.from("test\0\0"), deflateSync(profile)]))] : []),
     chunk("IDAT", deflateSync(Buffer.concat(lines))),
     chunk("IEND", Buffer.alloc(0)),
@@ -138,7 +145,8 @@ export function pngFile(picture: PlainPicture): Buffer {
 
 /** A TIFF with its profile, likewise. Source: TIFF Revision 6.0; tag 34675 by ICC.1 Annex B. */
 export function tiffFile(picture: PlainPicture): Buffer {
-  const { width, height, bits, codes, profile } = picture;
+  const { width, height, bits, profile } = picture;
+  const channels = channelsOf(picture);
   const data = samples(picture, true);
   const parts: Buffer[] = [];
   let at = 8;
@@ -149,19 +157,19 @@ export function tiffFile(picture: PlainPicture): Buffer {
     return place;
   };
   const place = put(data);
-  const depth = Buffer.alloc(2 * codes.length);
-  codes.forEach((_, n) => depth.writeUInt16LE(bits, 2 * n));
+  const depth = Buffer.alloc(2 * channels);
+  for (let n = 0; n < channels; n++) depth.writeUInt16LE(bits, 2 * n);
   const entries: [number, number, number, number][] = [
     [256, 4, 1, width],
     [257, 4, 1, height],
-    [258, 3, codes.length, codes.length === 1 ? bits : put(depth)],
+    [258, 3, channels, channels === 1 ? bits : put(depth)],
     [259, 3, 1, 1],
-    [262, 3, 1, { 1: 1, 3: 2, 4: 5 }[codes.length]!],
+    [262, 3, 1, { 1: 1, 3: 2, 4: 5 }[channels]],
     [273, 4, 1, place],
-    [277, 3, 1, codes.length],
+    [277, 3, 1, channels],
     [278, 4, 1, height],
     [279, 4, 1, data.length],
-    ...(codes.length === 4 ? ([[332, 3, 1, 1]] as [number, number, number, number][]) : []),
+    ...(channels === 4 ? ([[332, 3, 1, 1]] as [number, number, number, number][]) : []),
     ...(profile ? ([[34675, 7, profile.length, put(profile)]] as [number, number, number, number][]) : []),
   ];
   const directory = Buffer.alloc(2 + 12 * entries.length + 4);

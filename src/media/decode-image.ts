@@ -1,4 +1,5 @@
 import sharp, { type Sharp } from "sharp";
+import { isSrgbProfile } from "@/core/formats/icc/is-srgb";
 import type { CodedPicture } from "@/core/picture/coded";
 import { UnreadableMedia } from "./process";
 
@@ -28,10 +29,11 @@ async function codesOf(picture: Sharp, depth: "uchar" | "ushort", space: "srgb" 
 export async function decodeImage(file: Uint8Array): Promise<DeepPicture> {
   try {
     const { icc, space, depth } = await sharp(file, { limitInputPixels: mostPixels }).metadata();
-    const picture = sharp(file, { limitInputPixels: mostPixels, failOn: "warning" }).rotate();
+    const isSrgb = icc !== undefined && isSrgbProfile(icc);
+    const picture = sharp(file, { limitInputPixels: mostPixels, failOn: "warning", ignoreIcc: isSrgb }).rotate();
     // Only sharp's own pipeline converts by profiles, and from CMYK, at the depth of the file. Where neither is asked
     // for, the one in scRGB widens codes without touching them.
-    if (!icc && space !== "cmyk") return await codesOf(picture.pipelineColourspace("scrgb"), "ushort");
+    if ((!icc || isSrgb) && space !== "cmyk") return await codesOf(picture.pipelineColourspace("scrgb"), "ushort");
     if (depth === "uchar") return await codesOf(picture, "uchar");
     // Where codes have 16 bits that pipeline works in Display P3, and passes grey by, until it is told where to end;
     // grey must still be grey then, or its profile would not be one of its kind.

@@ -7,6 +7,7 @@ import { renderCodes, type CodedResult } from "@/core/chain/render-codes";
 import { sharedRunner } from "@/core/chain/shared-lines";
 import type { CodedPicture } from "@/core/picture/coded";
 import { decodeImage } from "./decode-image";
+import { embedSrgb } from "./embed-profile";
 import { startHelper } from "./picture-helper";
 import { MissingEffects, type RenderHooks, type ResultFormat } from "./results";
 import { writeWholeFile } from "./whole-file";
@@ -68,6 +69,7 @@ export async function renderPictureFile(input: string, output: string, rendering
     if (format === "png") await deep.png({ compressionLevel: 6 }).toFile(part);
     else if (format === "tiff") await deep.tiff({ compression: "deflate", predictor: "horizontal" }).toFile(part);
     else await coded.toColourspace("srgb").jpeg({ quality: jpegQuality, chromaSubsampling: "4:4:4" }).toFile(part);
+    await embedSrgb(part, format);
   });
   hooks.onProgress?.(1);
   return { width, height };

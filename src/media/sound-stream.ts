@@ -12,6 +12,8 @@ export interface SoundFacts {
   readonly framesGuess: number;
   /** The header tells the length to the sample, so that a file which holds less is damaged. */
   readonly isExact: boolean;
+  /** Its header could not know its length: it is read to its end. */
+  readonly isEndless: boolean;
   /** Its samples are integers of over 24 bits, more than floats hold. */
   readonly isDeep: boolean;
 }
@@ -75,15 +77,16 @@ export async function probeSound(path: string): Promise<SoundFacts> {
   const sampleRate = Number(stream.sample_rate);
   if (!(sampleRate >= lowestRate && sampleRate <= highestRate))
     throw new UnreadableMedia(`it has ${stream.sample_rate} samples a second; sounds of ${lowestRate.toLocaleString("en")} to ${highestRate.toLocaleString("en")} can be used`);
-  const endless = format?.format_name === "wav" && (await isOfUnknownLength(path));
-  const seconds = endless ? 0 : Number(stream.duration ?? format?.duration ?? 0);
+  const isEndless = format?.format_name === "wav" && (await isOfUnknownLength(path));
+  const seconds = isEndless ? 0 : Number(stream.duration ?? format?.duration ?? 0);
   const mask = maskOfLayout(stream.channel_layout ?? "");
   return {
     sampleRate,
     channels: stream.channels,
     mask: mustNameSpeakers(stream.channels, mask) ? mask : 0,
     framesGuess: Number.isFinite(seconds) ? Math.round(seconds * sampleRate) : 0,
-    isExact: !endless && exactFormats.includes(format?.format_name ?? ""),
+    isEndless,
+    isExact: !isEndless && exactFormats.includes(format?.format_name ?? ""),
     isDeep: /^pcm_[su]32/.test(stream.codec_name ?? "") || Number(stream.bits_per_raw_sample ?? 0) > 24,
   };
 }
@@ -98,10 +101,11 @@ export interface DecodeHooks {
 }
 
 /** Decodes a sound file into interleaved samples of four bytes, whole ones of all channels at a time. */
-async function* decodedParts(path: string, { channels, sampleRate, framesGuess, isExact }: SoundFacts, kind: "f32le" | "s32le", { signal, most }: DecodeHooks): AsyncGenerator<Buffer> {
-  // -xerror: a damaged place is an error, not a gap that nobody hears of.
+async function* decodedParts(path: string, { channels, sampleRate, framesGuess, isExact, isEndless }: SoundFacts, kind: "f32le" | "s32le", { signal, most }: DecodeHooks): AsyncGenerator<Buffer> {
+  // -xerror: a damaged place is an error, not a gap that nobody hears of. What has no length ends in the middle of something.
+  const strict = isEndless ? ["-ignore_length", "1"] : ["-xerror"];
   const cut = most === undefined ? [] : ["-t", String((most + 1) / sampleRate)];
-  const child = spawn("ffmpeg", ["-v", "error", "-xerror", ...soundFilesOnly, "-i", path, "-map", "a:0", ...cut, "-f", kind, "-c:a", `pcm_${kind}`, "-"], { stdio: ["ignore", "pipe", "pipe"], signal });
+  const child = spawn("ffmpeg", ["-v", "error", ...strict, ...soundFilesOnly, "-i", path, "-map", "a:0", ...cut, "-f", kind, "-c:a", `pcm_${kind}`, "-"], { stdio: ["ignore", "pipe", "pipe"], signal });
   const complaint: Buffer[] = [];
   child.stderr.on("data", (part: Buffer) => complaint.push(part));
   const ended = new Promise<number | null>((resolve, reject) => {

@@ -18,7 +18,17 @@ function place(value: number, low: number, high: number, size: number): [number,
  * Three-Dimensional Linear Interpolation", J. Electronic Imaging 4(3), 1995.
  */
 export function lookUp(lut: Lut, interpolation: "trilinear" | "tetrahedral", onLinear: boolean): (planes: readonly Float32Array[], count: number) => void {
-  const { size, values, domainMin, domainMax } = lut;
+  const { size, values, domainMin, domainMax, shaper } = lut;
+  if (shaper) {
+    const [first, second] = [lookUp(shaper, interpolation, false), lookUp({ ...lut, shaper: undefined }, interpolation, false)];
+    const each = (f: (x: number) => number, planes: readonly Float32Array[], count: number) => planes.forEach((plane) => { for (let i = 0; i < count; i++) plane[i] = f(plane[i]); });
+    return (planes, count) => {
+      if (onLinear) each(decodeSrgb, planes, count);
+      first(planes, count);
+      second(planes, count);
+      if (onLinear) each(encodeSrgb, planes, count);
+    };
+  }
   const [into, outOf] = onLinear ? [decodeSrgb, encodeSrgb] : [(x: number) => x, (x: number) => x];
   if (size === 1)
     return (planes, count) => planes.forEach((plane, c) => plane.fill(outOf(values[c]), 0, count));

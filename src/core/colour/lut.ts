@@ -10,4 +10,6 @@ export interface Lut {
   readonly domainMax: readonly [number, number, number];
   /** R, G, B of each entry; of a 3D table red runs fastest. */
   readonly values: Float32Array;
+  /** A 1D table that values go through first. */
+  readonly shaper?: Lut;
 }

@@ -45,13 +45,30 @@ describe(".cube", () => {
     if (own[c.id] ?? (c.ocio_loads && c.ffmpeg_loads)) expect(read).not.toThrow();
     else if (c.id in own || (!c.ocio_loads && !c.ffmpeg_loads)) expect(read).toThrow(FormatFault);
   });
+  it("reads a title without quotes, and the range of one table as its domain", () => {
+    const lut = readCube("TITLE Fog at noon\nLUT_1D_SIZE 2\nLUT_1D_INPUT_RANGE -1 2\n0 0 0\n1 1 1\n");
+    expect([lut.title, lut.domainMin, lut.domainMax]).toEqual(["Fog at noon", [-1, -1, -1], [2, 2, 2]]);
+    expect(writeCube(lut)).toMatch(/^TITLE "Fog at noon"\nLUT_1D_SIZE 2\nDOMAIN_MIN -1 -1 -1\nDOMAIN_MAX 2 2 2\n/);
+  });
+  it("reads a shaper before a 3D table, and goes through one after the other", () => {
+    // The values are OpenColorIO 2.1.2's, of this very file (FileTransform, trilinear).
+    const text = ["LUT_1D_SIZE 3", "LUT_1D_INPUT_RANGE -0.5 2", "LUT_3D_SIZE 2", "LUT_3D_INPUT_RANGE 0 1", "0 0 0", "0.3 0.5 0.2", "1 1 1", ...[0, 1].flatMap((b) => [0, 1].flatMap((g) => [0, 1].map((r) => `${0.1 + 0.7 * r} ${0.9 * g} ${0.2 * r + 0.6 * b}`)))].join("\n");
+    const lut = readCube(text);
+    expect([lut.kind, lut.size, lut.shaper?.size, lut.shaper?.domainMin[0], lut.domainMax[0]]).toEqual(["3d", 2, 3, -0.5, 1]);
+    for (const [input, output] of [[[0, 0, 0], [0.184, 0.18, 0.072]], [[0.25, 0.5, 0.75], [0.226, 0.36, 0.156]], [[1, 0.2, 1.6], [0.408, 0.252, 0.5344001]], [[-1, 3, 0.4], [0.1, 0.9, 0.0864]]]) {
+      const planes = colour(input);
+      lookUp(lut, "trilinear", false)(planes, 1);
+      planes.forEach((p, c) => expect(Math.abs(p[0] - output[c])).toBeLessThan(2e-6));
+    }
+    expect(() => readCube("LUT_1D_SIZE 2\nLUT_3D_SIZE 2\n0 0 0\n1 1 1\n0 0 0\n")).toThrow("ends after 1 of 8");
+  });
   it("reads what it wrote, to the bit of single precision", () => {
     for (const name of ["lut_random5.cube", "lut_1d5.cube", "lut_domain4.cube", "lut_domainneg3.cube"]) {
       const lut = readCube(file(`files/${name}`));
       expect(readCube(writeCube(lut))).toEqual(lut);
     }
   });
-  it.each([["LUT_3D_SIZE 2\n0 0 0\n0 0 x\n", "line 3"], ["LUT_3D_SIZE 999\n", "line 1"], ["0 0 0\n", "line 1"], ["LUT_1D_SIZE 2\n0 0 0\n1 1 1\n1 1 1\n", "line 4"], ["TITLE oops\nLUT_1D_SIZE 2\n0 0 0\n1 1 1\n", "line 1"], ["LUT_1D_SIZE 2\nLUT_1D_SIZE 2\n", "line 2"], ["", "line 1"]])("says where %j is wrong", (text, where) => {
+  it.each([["LUT_3D_SIZE 2\n0 0 0\n0 0 x\n", "line 3"], ["LUT_3D_SIZE 999\n", "line 1"], ["0 0 0\n", "line 1"], ["LUT_1D_SIZE 2\n0 0 0\n1 1 1\n1 1 1\n", "line 4"], ["LUT_3D_SIZE 2\nLUT_1D_SIZE 2\n", "line 2"], ["\n".repeat(20_000), "line 10001"], ["LUT_1D_SIZE 2\nLUT_1D_SIZE 2\n", "line 2"], ["", "line 1"]])("says where %j is wrong", (text, where) => {
     expect(() => readCube(text)).toThrow(expect.objectContaining({ where }));
   });
   it("never throws anything else, on any text", () => {

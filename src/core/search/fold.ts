@@ -6,15 +6,28 @@ const plain: Readonly<Record<string, string>> = {
 const special = new RegExp(`[${Object.keys(plain).join("")}]`, "g");
 const ascii = /^[\x20-\x7e]*$/;
 
-/** Text as it is compared: compatibility forms, accents and case taken away. Source: Unicode NFKD (UAX #15). */
+/** Katakana as hiragana, and small syllables as large ones: at the first level of collation they are the same. */
+const small = "ぁぃぅぇぉっゃゅょゎゕゖ";
+const large = "あいうえおつやゆよわかけ";
+const kana = (text: string): string =>
+  text.replace(/[\u30a1-\u30f6]/g, (letter) => String.fromCharCode(letter.charCodeAt(0) - 0x60)).replace(/[ぁぃぅぇぉっゃゅょゎゕゖ]/g, (letter) => large[small.indexOf(letter)]);
+
+/** Lower case of each code point by itself: that of a whole word depends on what stands around a Greek sigma. */
+const lower = (text: string): string => {
+  let out = "";
+  for (const letter of text) out += letter.toLowerCase();
+  return out;
+};
+
+/**
+ * Text as it is compared: compatibility forms, accents and case taken away, the two Greek small sigmas as one, and
+ * the two scripts of Japanese syllables as one (docs/decisions/0021). Source: Unicode NFKD (UAX #15), CaseFolding.txt;
+ * Unicode Collation Algorithm (UTS #10), primary level.
+ */
 export function fold(text: string): string {
   if (ascii.test(text)) return text.toLowerCase();
-  return text
-    .replace(special, (letter) => plain[letter])
-    .normalize("NFKD")
-    .replace(/\p{M}/gu, "")
-    .toLowerCase()
-    .replace(special, (letter) => plain[letter]);
+  const bare = lower(text.replace(special, (letter) => plain[letter]).normalize("NFKD").replace(/\p{M}/gu, ""));
+  return kana(bare.replace(special, (letter) => plain[letter]).replaceAll("ς", "σ"));
 }
 
 /** Text by which names are put in order: folded, numbers by value. Equal keys are ordered by the name itself. */

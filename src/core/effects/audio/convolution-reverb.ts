@@ -8,35 +8,53 @@ import { decibels, file, milliseconds, percent } from "../parameter";
 /** Longest impulse response that is used, in seconds; the rest is cut off. */
 export const longestResponse = 20;
 
-/** One plane at another rate, from its first sample on. */
-function atRate(plane: Float32Array, from: number, to: number): Float32Array {
-  if (from === to) return plane;
-  const length = Math.ceil((plane.length * to) / from);
-  const needs = resampleNeeds(from, to, 0, length);
-  const padded = new Float32Array(needs.end - needs.start);
-  padded.set(plane.subarray(0, needs.end), -needs.start);
-  const out = resample(padded, needs.start, from, to, 0, length);
-  // The same energy a second: fewer samples must each weigh more.
-  return out.map((v) => (v * from) / to);
+/** A response at the material's rate; `lead`: how many of its samples come before the response's first, since a band-limited wave begins before its first sample. */
+interface Prepared {
+  readonly planes: readonly Float32Array[];
+  readonly lead: number;
 }
 
-/** The part of an impulse response that is used, at unit energy over its channels, with a raised-cosine fade at its cut end. */
-function prepare(given: Extract<DecodedFile, { kind: "impulse" }>, trim: number, sampleRate: number): Float32Array[] {
-  const planes = given.planes.map((p) => atRate(p, given.sampleRate, sampleRate));
-  const kept = Math.max(1, Math.min(longestResponse * sampleRate, Math.round((planes[0].length * (100 - trim)) / 100)));
-  const cut = planes.map((p) => p.slice(0, kept));
-  if (kept < planes[0].length) {
-    const fade = Math.min(kept, Math.round(0.02 * sampleRate));
+/** Planes at another rate, with all that the conversion spreads before and behind them. */
+function atRate(planes: readonly Float32Array[], from: number, to: number): Prepared {
+  if (from === to) return { planes, lead: 0 };
+  const [{ length }] = planes;
+  const spread = resampleNeeds(from, to, 0, 1).end;
+  const lead = Math.ceil((spread * to) / from);
+  const end = Math.ceil(((length + spread) * to) / from);
+  const needs = resampleNeeds(from, to, -lead, end);
+  return {
+    lead,
+    planes: planes.map((plane) => {
+      const padded = new Float32Array(needs.end - needs.start);
+      padded.set(plane, -needs.start);
+      // Fewer samples must each weigh more.
+      return resample(padded, needs.start, from, to, -lead, end).map((v) => (v * from) / to);
+    }),
+  };
+}
+
+/**
+ * The part of an impulse response that is used, with a raised-cosine fade at its cut end, at the rate of the material.
+ * At its own rate it has unit energy over its channels, counted a second (at 48 kHz: the energy of its samples), so that a
+ * tone comes out as loud whatever the rate of the material.
+ */
+function prepare(given: Extract<DecodedFile, { kind: "impulse" }>, trim: number, sampleRate: number): Prepared {
+  const rate = given.sampleRate;
+  const [{ length }] = given.planes;
+  const kept = Math.max(1, Math.min(longestResponse * rate, Math.round((length * (100 - trim)) / 100)));
+  const cut = given.planes.map((p) => p.slice(0, kept));
+  if (kept < length) {
+    const fade = Math.min(kept, Math.round(0.02 * rate));
     for (const p of cut) for (let i = 0; i < fade; i++) p[kept - 1 - i] *= 0.5 - 0.5 * Math.cos((Math.PI * i) / fade);
   }
-  // Energy a second, so that a tone comes out as loud at any rate; at 48 kHz it is the energy of the samples.
-  const energy = ((cut.reduce((sum, p) => sum + p.reduce((s, v) => s + v * v, 0), 0) / cut.length) * sampleRate) / 48_000;
-  return energy === 0 ? cut : cut.map((p) => p.map((v) => v / Math.sqrt(energy)));
+  const energy = ((cut.reduce((sum, p) => sum + p.reduce((s, v) => s + v * v, 0), 0) / cut.length) * rate) / 48_000;
+  const { planes, lead } = atRate(cut, rate, sampleRate);
+  return { lead, planes: energy === 0 ? planes : planes.map((p) => p.map((v) => v / Math.sqrt(energy))) };
 }
 
 /**
  * The sound of a place or a device, by convolution with its impulse response, at the rate of the material and at unit
- * energy (of its samples at 48 kHz). A response of one channel serves all; else channel by channel, in turn. Output is the wet signal alone.
+ * energy. A response of one channel serves all; else channel by channel, in turn. Output is the wet signal alone.
  * Source: partitioned convolution, Gardner 1995; see `Convolver`.
  */
 export const convolutionReverb = defineAudioEffect({
@@ -56,7 +74,7 @@ export const convolutionReverb = defineAudioEffect({
   create({ trim, preDelay, level }, { sampleRate, channels, kernels }, { files }) {
     const given = files.response;
     if (given?.kind !== "impulse") return { latency: 0, tail: 0, process: () => undefined };
-    const responses = prepare(given, trim, sampleRate);
+    const { planes: responses, lead } = prepare(given, trim, sampleRate);
     const length = responses[0].length;
     // Larger blocks for longer responses: the work a sample then grows with the logarithm, not with the length.
     const block = 2 ** Math.min(14, Math.max(9, Math.round(Math.log2(length / 8))));
@@ -65,8 +83,8 @@ export const convolutionReverb = defineAudioEffect({
     const hold = new Hold(pre, channels, kernels);
     const gain = fromDecibels(level);
     return {
-      latency: block,
-      tail: length + pre,
+      latency: block + lead,
+      tail: length - lead + pre,
       process(blocks, frames) {
         hold.process(blocks, frames);
         blocks.forEach((b, c) => {

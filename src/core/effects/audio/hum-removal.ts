@@ -15,8 +15,9 @@ function bells({ frequency, harmonics, width, depth }: HumValues, sampleRate: nu
   const cut = depth >= 100 ? -60 : 20 * Math.log10(1 - depth / 100);
   return Array.from({ length: harmonics }, (_, k) => frequency * (k + 1))
     .filter((f) => f < 0.45 * sampleRate)
-    // A bell's Q is of its half gain in dB; a deep cut is as wide as asked for at −3 dB when Q grows with its depth.
-    .map((f) => section("bell", f, (f / width) * 10 ** (-cut / 40), cut, sampleRate));
+    // A bell's Q is of its half gain in dB; a deep cut is as wide as asked for at −3 dB when Q grows with its depth. By the
+    // tangent and the sine, since the bilinear transform narrows what lies high (Regalia & Mitra 1987, eq. 5, from memory).
+    .map((f) => section("bell", f, (Math.sin((2 * Math.PI * f) / sampleRate) / (2 * Math.tan((Math.PI * width) / sampleRate))) * 10 ** (-cut / 40), cut, sampleRate));
 }
 
 /**

@@ -5,6 +5,7 @@ import { amplitudeAt, noise, one, rmsDb, sine } from "../../../../testing/signal
 import type { Json } from "../../chain/model";
 import { renderAudio } from "../../chain/run-audio";
 import { integratedLoudness } from "../../measure/loudness";
+import { chainResponse } from "../../measure/response";
 import { truePeak } from "../../measure/peaks";
 import { toDecibels } from "../../signal/decibels";
 import { speechLike } from "../../../../testing/speech-like";
@@ -59,6 +60,25 @@ describe("hum removal", () => {
   it("is −3 dB at half its width beside the hum", () => {
     const [out] = run("audio.hum-removal", { frequency: 100, harmonics: 1, width: 10 }, sine(105, sampleRate, 96_000));
     expect(toDecibels(amplitudeAt(out, 105, sampleRate, 48_000))).toBeCloseTo(-3, 0);
+  });
+});
+
+describe("hum removal at any harmonic", () => {
+  it("is as wide in hertz as asked for between its −3 dB points, up to the highest", () => {
+    const levelAt = (frequency: number) => {
+      const { response } = chainResponse(one("audio.hum-removal", { frequency: 400, harmonics: 32, width: 10 }), 100, [frequency], sampleRate);
+      return toDecibels(Math.hypot(response[0].re, response[0].im));
+    };
+    for (const n of [1, 8, 20, 32])
+      for (const side of [-1, 1]) {
+        let [inside, outside] = [0, 40];
+        for (let k = 0; k < 40; k++) {
+          const middle = (inside + outside) / 2;
+          if (levelAt(400 * n + side * middle) < -3.0103) inside = middle;
+          else outside = middle;
+        }
+        expect(Math.abs(inside - 5)).toBeLessThan(0.1);
+      }
   });
 });
 

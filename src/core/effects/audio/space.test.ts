@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { reference } from "../../../../scripts/reference";
-import { noise, one, rmsDb, sine } from "../../../../testing/signals";
+import { amplitudeAt, noise, one, rmsDb, sine } from "../../../../testing/signals";
 import type { Chain } from "../../chain/model";
 import { renderAudio } from "../../chain/run-audio";
 import { Fft } from "../../signal/fft";
@@ -135,6 +135,19 @@ describe("convolution reverb", () => {
     const level = (rate: number, at: number) => rmsDb(renderAudio(one("audio.convolution", { response: hash }), { planes: [sine(500, at, at)], sampleRate: at }, { resources: files(rate) }).planes[0], 20_000, 40_000);
     expect(level(48000, 96000)).toBeCloseTo(level(48000, 48000), 1);
     expect(Math.abs(level(48000, 44100) - level(48000, 48000))).toBeLessThan(0.2);
+  });
+  it("leaves no images of a response of another rate, and lets tones out as loud at any rate", () => {
+    // A click at 48 kHz is a tone's own level at every frequency, whatever the rate of the material.
+    const click = Float32Array.from({ length: 400 }, (_, i) => (i === 0 ? 1 : 0));
+    const of = (planes: Float32Array[], rate: number) => ({ files: () => ({ kind: "impulse", planes, sampleRate: rate }) as const });
+    for (const [own, rate] of [[48_000, 96_000], [48_000, 44_100], [96_000, 48_000], [44_100, 48_000]]) {
+      const [out] = renderAudio(one("audio.convolution", { response: hash }), { planes: [[1000, 9000, 15_000].map((f) => sine(f, rate, rate, 0.1)).reduce((a, b) => a.map((v, i) => v + b[i]))], sampleRate: rate }, { resources: of([click], own) }).planes;
+      const expected = 0.1 / Math.sqrt(own / 48_000);
+      for (const f of [1000, 9000, 15_000]) expect(20 * Math.log10(amplitudeAt(out, f, rate, 10_000, rate - 10_000) / expected)).toBeCloseTo(0, 1);
+    }
+    // Where the response's rate had no frequencies there is nothing: its images lie 90 dB down.
+    const [images] = renderAudio(one("audio.convolution", { response: hash }), { planes: [sine(30_000, 96_000, 96_000, 1)], sampleRate: 96_000 }, { resources: of([click], 48_000) }).planes;
+    expect(20 * Math.log10(amplitudeAt(images, 30_000, 96_000, 20_000, 80_000))).toBeLessThan(-90);
   });
   it("is missing where its file is not here, and does nothing where none is chosen", () => {
     const planes = [noise(1000, 2)];

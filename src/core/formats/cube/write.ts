@@ -2,8 +2,8 @@ import type { Lut } from "../../colour/lut";
 
 const number = (v: number) => String(Number(v.toPrecision(9)));
 
-/** A table as the text of a .cube file, to nine digits. Source: Cube LUT Specification 1.0. */
-export function writeCube({ title, kind, size, domainMin, domainMax, values }: Lut): string {
+/** A table as the text of a .cube file, to nine digits, which has no place for a shaper before it. Source: Cube LUT Specification 1.0. */
+export function writeCube({ title, kind, size, domainMin, domainMax, values }: Omit<Lut, "shaper">): string {
   const lines = [
     // Quotes and line ends have no place in a title, and the specification no way to write them.
     ...(title === "" ? [] : [`TITLE "${title.replace(/["\r\n]/g, " ").slice(0, 200)}"`]),
