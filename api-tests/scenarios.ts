@@ -67,7 +67,7 @@ export async function makeScenarios() {
       return { sessionId, cardId };
     },
     "create-session": async () => ({ name: fresh("Session"), medium: "image" }),
-    "rename-session": async () => ({ id: await session(), name: fresh("Renamed") }),
+    "edit-session": async () => ({ id: await session(), name: fresh("Renamed") }),
     "duplicate-session": async () => ({ id: sessionId, name: fresh("Again") }),
     "remove-session": async () => ({ id: await session() }),
     "add-targets": async () => ({ sessionId, items: [{ mediaId, name: fresh("Clip") }] }),

@@ -94,6 +94,45 @@ describe("the command line", () => {
     expect(fichier("render", wav, out, "--chain", reverb, "--files", place)).toMatchObject({ status: 0 });
   });
 
+  it("takes what a card carries from the card, and its notes into the results", () => {
+    const bytes = writeWav({ planes: [Float32Array.of(0, 4, 0, 2)], sampleRate: 8000 }, "f32");
+    const sha256 = createHash("sha256").update(bytes).digest("hex");
+    const card = join(folder, "yard.card.json");
+    const chain = { medium: "audio", settings: [{ effect: "audio.convolution", values: { response: sha256, level: 12 }, on: true, mix: 100 }, { effect: "audio.gain", values: { gain: 24 }, on: true, mix: 100 }] } as const;
+    writeFileSync(card, writeCardFile({ name: "Yard", note: "", fits: [], folder: [], chain, files: [{ sha256, name: "yard.wav", base64: Buffer.from(bytes).toString("base64") }] }));
+    const { status, stdout, stderr } = fichier("render", wav, join(folder, "yard.wav"), "--card", card, "--json");
+    expect(status).toBe(0);
+    expect((JSON.parse(stdout) as { notes: string[] }[])[0].notes[0]).toMatch(/over full scale/);
+    expect(stderr).toMatch(/over full scale/);
+    expect(readdirSync(tmpdir()).filter((n) => n.startsWith("fichier-card-"))).toEqual([]);
+  });
+
+  it("runs from any folder, and ends quietly where nobody reads on", () => {
+    const bin = join(import.meta.dirname, "../../bin/fichier.mjs");
+    const elsewhere = spawnSync("bash", ["-o", "pipefail", "-c", `"${process.execPath}" "${bin}" effects --json | head -c 10`], { cwd: folder, encoding: "utf8" });
+    expect(elsewhere).toMatchObject({ status: 0, stderr: "", stdout: expect.stringMatching(/^\[/) as string });
+  });
+
+  it("tells a response only of what has one", () => {
+    const of = (...settings: object[]) => fichier("response", "--chain", JSON.stringify({ medium: "audio", settings }), "--frequencies", "1000", "--json");
+    const mixed = of({ effect: "audio.gain", values: { gain: -6 } }, { effect: "audio.delay" }, { effect: "audio.elsewhere" });
+    expect(mixed).toMatchObject({ status: 0, stderr: expect.stringMatching(/Left out.*Delay, audio\.elsewhere/) as string });
+    expect(JSON.parse(mixed.stdout)).toMatchObject([{ magnitudeDb: expect.closeTo(-6, 6) as number, without: ["Delay", "audio.elsewhere"] }]);
+    expect(of({ effect: "audio.delay" })).toMatchObject({ status: 2, stdout: "", stderr: expect.stringContaining("Nothing in this chain") as string });
+    expect(fichier("response", "--chain", JSON.stringify({ medium: "image", settings: [] }), "--frequencies", "1000")).toMatchObject({ status: 2, stderr: expect.stringContaining("only those for sound") as string });
+  });
+
+  it("renders the rest of a folder where one file cannot be read, and says which", () => {
+    const [from, to] = [join(folder, "mixed"), join(folder, "mixed-out")];
+    mkdirSync(from);
+    for (const name of ["a.wav", "c.wav"]) writeFileSync(join(from, name), writeWav({ planes: [tone], sampleRate: 8000 }));
+    writeFileSync(join(from, "b.wav"), "no sound");
+    const { status, stdout, stderr } = fichier("render", from, "--out-dir", to, "--chain", chain, "--json");
+    expect([status, readdirSync(to).sort()]).toEqual([1, ["a.wav", "c.wav"]]);
+    expect(stderr).toMatch(/b\.wav: The material cannot be read[^]*1 of 3 could not be rendered/);
+    expect((JSON.parse(stdout) as { problem?: string }[]).filter((r) => r.problem)).toHaveLength(1);
+  });
+
   it("renders a whole folder, passing by what the card is not for", () => {
     const [from, to] = [join(folder, "in"), join(folder, "out")];
     mkdirSync(from);
@@ -115,6 +154,7 @@ describe("the command line", () => {
     ["an effect from elsewhere", ["render", wav, join(folder, "x.wav"), "--chain", chain.replace("high-pass", "elsewhere")], 3, /audio\.elsewhere/],
     ["material that is none", ["render", join(import.meta.dirname, "main.ts"), join(folder, "x.wav"), "--chain", chain], 3, /cannot be read/],
     ["a file that is not there", ["render", join(folder, "none.wav"), join(folder, "x.wav"), "--chain", chain], 2, /There is no file/],
+    ["no strength", ["render", wav, join(folder, "x.wav"), "--chain", chain, "--strength", ""], 2, /strength is a number/],
     ["a strange range", ["render", wav, join(folder, "x.wav"), "--chain", chain, "--range", "5"], 2, /START\.\.END/],
   ])("answers %s with words and a code, and writes nothing", (_, args, code, words) => {
     const { status, stderr } = fichier(...args);

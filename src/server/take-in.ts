@@ -47,7 +47,7 @@ export async function takeIn(member: Member, name: string | null, request: Reque
     return { media: { id: stored.id, name: clean, facts: stored.facts } };
   } catch (error) {
     if (error instanceof UnreadableMedia)
-      throw new Refusal(415, "unreadable", `“${clean}” cannot be used: ${error.message}.`, { hint: "WAV, FLAC, MP3, AIFF and Ogg sounds, PNG, JPEG, TIFF and WebP pictures and .cube tables can be brought in." });
+      throw new Refusal(415, "unreadable", `“${clean}” cannot be used: ${error.message}.`, { hint: "WAV, AIFF, FLAC, MP3, M4A, AAC, Ogg and Opus sounds, PNG, JPEG, TIFF and WebP pictures and .cube tables can be brought in." });
     if (isDiskFull(error)) throw new Refusal(507, "disk-full", "There is no room left on the server's disk.", { hint: "Nothing was changed. Ask whoever looks after the server to make room." });
     throw error;
   } finally {

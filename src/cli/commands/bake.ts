@@ -6,8 +6,8 @@ import { writeCube } from "@/core/formats/cube/write";
 import { decodeFiles } from "@/media/dependencies";
 import { MissingEffects } from "@/media/results";
 import { writeWholeFile } from "@/media/whole-file";
-import { chainOption, filesOption } from "../chain-option";
-import { CliProblem } from "../problem";
+import { chainOption, withFiles } from "../chain-option";
+import { CliProblem, numberOption } from "../problem";
 
 export function bakeCommand(program: Command, print: (value: unknown, text: string) => void): void {
   program
@@ -22,10 +22,9 @@ export function bakeCommand(program: Command, print: (value: unknown, text: stri
     .action(async (out: string, options: { card?: string; chain?: string; strength: string; size: string; files?: string }) => {
       const chain = await chainOption(options);
       if (chain.medium !== "image") throw new CliProblem("Only looks for pictures can be baked.");
-      const [size, strength] = [Number(options.size), Number(options.strength)];
-      if (!Number.isInteger(size) || size < 2 || size > 129) throw new CliProblem("The size is a whole number from 2 to 129.");
-      if (!(strength >= 0 && strength <= 100)) throw new CliProblem("The strength is a number from 0 to 100.");
-      const resources = { files: await decodeFiles(chain, await filesOption(options.files)) };
+      const [size, strength] = [numberOption(options.size, "The size", 2, 129), numberOption(options.strength, "The strength", 0, 100)];
+      if (!Number.isInteger(size)) throw new CliProblem("The size is a whole number.");
+      const resources = { files: await withFiles(options, (pathOf) => decodeFiles(chain, pathOf)) };
       const { missing } = planImage(chain, strength, { width: 1, height: 1 }, resources);
       if (missing.length > 0) throw new MissingEffects(missing);
       const names = unbakeable(chain, resources);

@@ -7,7 +7,7 @@ import type { Chain } from "@/core/chain/model";
 import { renderFile } from "@/media/render-file";
 import { probeSound } from "@/media/sound-stream";
 import { formatOfName, resultFormats, sayNote, type MediaNote, type ResultFormat } from "@/media/results";
-import { chainOption, filesOption } from "../chain-option";
+import { chainOption, withFiles } from "../chain-option";
 import { CliProblem, numberOption, SomeFailed, type Say } from "../problem";
 
 interface Options {
@@ -102,7 +102,6 @@ export function renderCommand(program: Command, print: (value: unknown, text: st
       const chain = await chainOption(options);
       const strength = numberOption(options.strength, "The strength", 0, 100);
       if ((output === undefined) === (options.outDir === undefined)) throw new CliProblem("Give either a file to write or --out-dir.");
-      const pathOf = await filesOption(options.files);
       const inputs = await inputsOf(input, chain);
       if (output !== undefined && inputs.length > 1) throw new CliProblem("Several files need --out-dir.");
       if (options.outDir) await mkdir(options.outDir, { recursive: true });
@@ -110,7 +109,7 @@ export function renderCommand(program: Command, print: (value: unknown, text: st
       const results: Result[] = [];
       const failed: { readonly input: string; readonly problem: string }[] = [];
       const taken = new Set<string>();
-      const tasks = inputs.map((from) => {
+      const tasksWith = (pathOf: (hash: string) => string | null) => inputs.map((from) => {
         const format = formatFor(options.format ?? (output === undefined ? standard : undefined), output ?? from, chain);
         const to = output ?? join(options.outDir!, `${parse(from).name}.${resultFormats[format].extension}`);
         if (taken.has(to)) throw new CliProblem(`Two files would both become “${to}”.`, "Rename one of them.");
@@ -146,7 +145,7 @@ export function renderCommand(program: Command, print: (value: unknown, text: st
           results.push({ input: from, output: to, notes });
         };
       });
-      await onAllCores(tasks);
+      await withFiles(options, (pathOf) => onAllCores(tasksWith(pathOf)));
       print([...results, ...failed], results.map((r) => r.output).join("\n"));
       if (failed.length > 0) {
         say(`${failed.length} of ${inputs.length} could not be rendered.`);

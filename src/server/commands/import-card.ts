@@ -1,5 +1,5 @@
 import Joi from "joi";
-import { longestCardFile } from "@/core/formats/card/card-file";
+import { longestCard } from "@/core/formats/card/card-file";
 import { readCardFile } from "@/core/formats/card/read";
 import { FormatFault } from "@/core/formats/fault";
 import { formatPath } from "@/core/library/names";
@@ -7,12 +7,12 @@ import { defineCommand } from "../command";
 import { Refusal } from "../refusal";
 import { keepCard } from "./keep-card";
 
-/** Takes a `*.card.json` file in as a new card of the team, in the folder it names. */
+/** Takes a `*.card.json` file in as a new card of the team, in the folder it names. Files that it carries are brought in before, as any material is. */
 export const importCard = defineCommand<{ file: string }>()({
   name: "import-card",
   right: "keep",
   stream: "library",
-  input: Joi.object({ file: Joi.string().max(longestCardFile).required() }),
+  input: Joi.object({ file: Joi.string().max(longestCard).required() }),
   async run(ledger, { file }, member) {
     try {
       const { name, note, fits, folder, chain } = readCardFile(file);

@@ -23,7 +23,7 @@ import { removeMember } from "./remove-member";
 import { removeSession } from "./remove-session";
 import { removeTargets } from "./remove-targets";
 import { renameFolder } from "./rename-folder";
-import { renameSession } from "./rename-session";
+import { editSession } from "./edit-session";
 import { proveCard } from "./prove-card";
 import { reviseCard } from "./revise-card";
 import { setAlias } from "./set-alias";
@@ -36,7 +36,7 @@ export const commands: readonly Command[] = [
   createFolder, renameFolder, moveFolder, removeFolder,
   keepCard, reviseCard, editCard, proveCard, importCard, moveCards, withdrawCards,
   setAlias, removeAlias, markFavourite, bindKey,
-  createSession, renameSession, duplicateSession, removeSession,
+  createSession, editSession, duplicateSession, removeSession,
   addTargets, addGroup, editTarget, moveTargets, removeTargets,
   applyCard, setChain, updatePins,
   changeRole, removeMember, leaveLibrary,

@@ -1,10 +1,11 @@
+import { readFile, stat } from "node:fs/promises";
 import Joi from "joi";
 import { filesOf, type Resources } from "@/core/chain/active";
 import { bakeChain, unbakeable } from "@/core/chain/bake";
 import type { Chain } from "@/core/chain/model";
 import { planImage } from "@/core/chain/plan-image";
 import { normaliseChain } from "@/core/chain/values";
-import { cardExtension } from "@/core/formats/card/card-file";
+import { cardExtension, mostCarried, type CarriedFile } from "@/core/formats/card/card-file";
 import { writeCardFile } from "@/core/formats/card/write";
 import { correctionOf, isCorrection } from "@/core/formats/cdl/correction";
 import { writeColourDecisions } from "@/core/formats/cdl/write";
@@ -34,6 +35,25 @@ async function resourcesOf(libraryId: string, chain: Chain): Promise<Resources> 
   return { files: await decodeFiles(chain, (hash) => (here.has(hash) ? originalPath(hash) : null)) };
 }
 
+/** The files that a chain depends on, to travel with its card as far as there is room for them. */
+async function carriedFiles(libraryId: string, chain: Chain): Promise<CarriedFile[]> {
+  let room = mostCarried;
+  const files: CarriedFile[] = [];
+  for (const { hash } of filesOf(chain)) {
+    const media = await readMedia(database(), libraryId, hash);
+    if (!media) continue;
+    const named = { sha256: hash, name: media.name };
+    const { size } = await stat(originalPath(hash));
+    if (size > room) {
+      files.push(named);
+      continue;
+    }
+    room -= size;
+    files.push({ ...named, base64: (await readFile(originalPath(hash))).toString("base64") });
+  }
+  return files;
+}
+
 /** A look as a table from encoded values to encoded values. Refuses what no table can hold. */
 async function bakedCard(libraryId: string, name: string, chain: Chain): Promise<string> {
   if (chain.medium !== "image") throw new Refusal(409, "not-a-look", "Only looks for pictures can become a table of colours.");
@@ -53,7 +73,8 @@ export async function cardFile(member: Member, cardId: string, query: URLSearchP
   const file = fileName(name);
   switch (form) {
     case "card": {
-      const text = writeCardFile({ name, note, fits, folder: await folderPathOf(database(), member.libraryId, folderId), chain });
+      const files = await carriedFiles(member.libraryId, chain);
+      const text = writeCardFile({ name, note, fits, folder: await folderPathOf(database(), member.libraryId, folderId), chain, files });
       return new Response(text, { headers: attachment(`${file}${cardExtension}`, "application/json; charset=utf-8") });
     }
     case "cube":

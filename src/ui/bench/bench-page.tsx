@@ -1,7 +1,7 @@
 "use client";
 
 import { useQueryClient } from "@tanstack/react-query";
-import { useEffect } from "react";
+import { useEffect, useMemo } from "react";
 import { useDesk } from "../data/desk";
 import { saveSettings, useSessionQuery } from "../data/library-data";
 import { Failed, Waiting } from "../frame/states";
@@ -13,12 +13,15 @@ export function BenchPage({ sessionId }: { sessionId: string }) {
   const client = useQueryClient();
   const query = useSessionQuery(libraryId, sessionId);
   const remembered = data.member.settings.lastSessionId === sessionId;
+  // Its name and medium may have changed since its material was fetched.
+  const row = data.replica.session.get(sessionId);
+  const session = useMemo(() => query.data && { ...query.data, session: row ?? query.data.session }, [query.data, row]);
   useEffect(() => openSession(sessionId), [openSession, sessionId]);
   useEffect(() => {
     // Only where signing in leads next time; nothing is lost when it fails.
     if (!remembered && query.data) saveSettings(client, libraryId, { lastSessionId: sessionId }).catch(() => undefined);
   }, [remembered, query.data, client, libraryId, sessionId]);
-  if (query.data) return <BenchScreen key={sessionId} session={query.data} />;
+  if (session) return <BenchScreen key={sessionId} session={session} />;
   if (query.error) return <Failed error={query.error} retry={() => void query.refetch()} />;
   return <Waiting words="Laying out the session …" />;
 }

@@ -33,11 +33,12 @@ import { VersionsDialog } from "./versions-dialog";
 
 const focusTargets = () => document.querySelector<HTMLElement>('[role="listbox"][aria-label="Targets"]')?.focus();
 
-const longestWait = 10_000;
+/** How long the viewer is waited for: a fast hand keeps before what it hears is rendered. */
+const longestWait = 1000;
 
 /**
- * What was rendered from the very chain that was kept, as only that can prove it: a fast hand keeps before it is there.
- * Null where something else is on the bench by then.
+ * What comes of the chain that was kept on the material that is on the bench. Where something else is heard or seen
+ * there, as while a card is auditioned, it is rendered for it. Null where there is nothing to try it on.
  */
 async function resultOf(chain: Chain, result: { readonly current: BenchResult | null }): Promise<BenchResult | null> {
   const wanted = chainText(chain);
@@ -45,7 +46,10 @@ async function resultOf(chain: Chain, result: { readonly current: BenchResult | 
     if (result.current && chainText(result.current.chain) === wanted) return result.current;
     await new Promise((resolve) => setTimeout(resolve, 50));
   }
-  return null;
+  const shown = result.current;
+  if (!shown || shown.medium !== chain.medium) return null;
+  const rendered = await shown.again(chain);
+  return rendered && ({ ...shown, chain, rendered } as BenchResult);
 }
 
 type Panel = "keep" | "add" | "alias" | "key" | "render" | "rename" | "route" | "versions";
@@ -55,7 +59,7 @@ export function BenchScreen({ session }: { session: SessionData }) {
   const { data, libraryId, act, send, tell } = useDesk();
   const { replica } = data;
   const bench = useBench(session);
-  const { lead, selected, shape, apply, takeBack } = bench;
+  const { lead, selected, shape, apply, pin, takeBack } = bench;
   const { finding, setFinding } = useFinding();
   const [panel, setPanel] = useState<Panel | null>(null);
   const [open, setOpen] = useState<number | null>(null);
@@ -98,12 +102,13 @@ export function BenchScreen({ session }: { session: SessionData }) {
     (cardId: string, contentVersion: number) => {
       setPanel(null);
       if (!leadChain) return;
+      pin(cardId, contentVersion, leadChain).catch((error) => tell({ kind: "problem", text: `Kept, but the target does not say so: ${sayError(error)}` }));
       resultOf(leadChain, result)
         .then((shown) => shown && proveKept({ libraryId, send }, cardId, contentVersion, shown))
         .then((text) => text && tell({ kind: "done", text: `Kept. ${text}`, completes: "Kept" }))
         .catch((error) => tell({ kind: "problem", text: `Kept, but not proved: ${sayError(error)}`, completes: "Kept" }));
     },
-    [libraryId, send, tell, leadChain],
+    [libraryId, send, tell, leadChain, pin],
   );
   const bringUp = useCallback(
     async (cardId: string) => {

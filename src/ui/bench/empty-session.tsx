@@ -2,7 +2,7 @@ import { Box, chakra } from "@chakra-ui/react";
 import type { Medium } from "@/core/effects/define";
 
 const words = {
-  audio: "WAV, FLAC, MP3, AIFF and Ogg, up to eight channels and 2 GB, at their own sample rate.",
+  audio: "WAV, AIFF, FLAC, MP3, M4A, AAC, Ogg and Opus, up to eight channels and 2 GB, at their own sample rate.",
   image: "PNG, JPEG, TIFF and WebP, up to 120 megapixels and 2 GB, with their colour profiles.",
   video: "",
 } as const;
@@ -12,7 +12,7 @@ export function EmptySession({ medium }: { medium: Medium }) {
   return (
     <Box m="auto" textAlign="center" maxWidth="420px" data-rendered="">
       <chakra.h1 fontFamily="heading" fontSize="xl" fontWeight="600" mb="8px">Nothing on the bench yet</chakra.h1>
-      <chakra.p color="muted">{`Drop files onto the column at the left. ${words[medium]}`}</chakra.p>
+      <chakra.p color="muted">{`Drop files onto the column at the left; the session becomes one for what the first of them holds. ${words[medium]}`}</chakra.p>
     </Box>
   );
 }

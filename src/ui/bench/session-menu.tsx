@@ -63,7 +63,7 @@ export function SessionMenu({ session, onFiles }: { session: Session; onFiles: (
       </Menu.Root>
       {panel === "group" && <AddGroupDialog sessionId={session.id} onClose={close} />}
       {panel === "new" && <NewSessionDialog medium={session.medium} onClose={open} />}
-      {panel === "rename" && <NameDialog title={`Rename “${session.name}”`} first={session.name} action="Rename" command="rename-session" input={(name) => ({ id: session.id, name, seen: session.version })} onClose={close} />}
+      {panel === "rename" && <NameDialog title={`Rename “${session.name}”`} first={session.name} action="Rename" command="edit-session" input={(name) => ({ id: session.id, name, seen: session.version })} onClose={close} />}
       {panel === "duplicate" && <NameDialog title={`Duplicate “${session.name}”`} first={`${session.name}, again`} action="Duplicate" command="duplicate-session" input={(name) => ({ id: session.id, name })} onClose={open} />}
       {panel === "remove" && (
         <ConfirmDialog title={`Remove “${session.name}”`} action="Remove the session" command="remove-session" input={{ id: session.id, seen: session.version }} onClose={(done) => { close(); if (done) router.push(`/${libraryId}/bench`); }}>

@@ -46,6 +46,8 @@ export interface Bench {
   /** Sets the strength of every selected target. */
   setStrength(strength: number): void;
   apply(card: Card, how: ApplyHow, strength: number): void;
+  /** Says that the selected targets that have a chain have it from a card, once it was kept from one of them. */
+  pin(cardId: string, contentVersion: number, chain: Chain): Promise<void>;
   /** A target that somebody else changed while it was being changed here; nothing of either is lost until one is chosen. */
   readonly conflict: Conflict | null;
   /** Keeps what was done here, or what somebody else did. */
@@ -221,6 +223,18 @@ export function useBench(session: SessionData): Bench {
     [layOver, saveNow, send, settle, tell, session.session.id],
   );
 
+  const pin = useCallback(
+    async (cardId: string, contentVersion: number, chain: Chain) => {
+      // Asked first: what is selected may change while the last touch is saved.
+      const wanted = chainText(chain);
+      const { selected, lead } = latest.current;
+      const ids = [...new Set([...(lead ? [lead] : []), ...selected])].filter((t) => t.chain.medium === chain.medium && chainText(t.chain) === wanted).map((t) => t.id);
+      await saveNow();
+      if (ids.length > 0) await send("apply-card", () => ({ sessionId: session.session.id, targetIds: ids, cardId, contentVersion, how: "pin" }));
+    },
+    [saveNow, send, session.session.id],
+  );
+
   const takeBack = useCallback(
     async (direction: "undo" | "redo") => {
       await saveNow();
@@ -229,5 +243,5 @@ export function useBench(session: SessionData): Bench {
     [saveNow, serverTakeBack],
   );
 
-  return { session, targets, selection, selected, lead, audition, setAudition, inMix, setInMix, shape, setStrength, apply, conflict, decide, takeBack };
+  return { session, targets, selection, selected, lead, audition, setAudition, inMix, setInMix, shape, setStrength, apply, pin, conflict, decide, takeBack };
 }

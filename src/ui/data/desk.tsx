@@ -164,7 +164,7 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
     [send, tell],
   );
 
-  const takeIn = useMemo(() => new TakeIn(libraryId, client, { act, hold }), [libraryId, client, act, hold]);
+  const takeIn = useMemo(() => new TakeIn(libraryId, client, { act, hold, tell }), [libraryId, client, act, hold, tell]);
 
   const sendTakeBack = useCallback(
     async (body: object, done: string, nothing: string) => {

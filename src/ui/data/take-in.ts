@@ -1,5 +1,5 @@
 import type { QueryClient } from "@tanstack/react-query";
-import { mediumWords } from "@/core/library/words";
+import { count, mediumWords } from "@/core/library/words";
 import { sayError } from "./api";
 import { sessionKey } from "./library-data";
 import { uploadFile } from "./upload";
@@ -23,6 +23,7 @@ const withoutEnding = (name: string) => name.replace(/\.[a-z0-9]{1,5}$/i, "") ||
 interface Line {
   /** Tells what happened, where it is refused. */
   act(command: string, input: object): Promise<unknown>;
+  tell(notice: { readonly kind: "done"; readonly text: string }): void;
   /** Counts as unsaved until the returned function is called. */
   hold(): () => void;
 }
@@ -61,7 +62,8 @@ export class TakeIn {
     this.set(sessionId, none);
   }
 
-  async bring({ id: sessionId, medium: wanted }: SessionData["session"], files: readonly File[]): Promise<void> {
+  /** Brings files into a session; one that is empty takes the medium of what the first of them holds. */
+  async bring({ id: sessionId, medium }: SessionData["session"], files: readonly File[]): Promise<void> {
     if (files.length === 0) return;
     const stop = this.stops.get(sessionId) ?? new AbortController();
     this.stops.set(sessionId, stop);
@@ -70,12 +72,17 @@ export class TakeIn {
     const release = this.line.hold();
     try {
       const media = await this.send(sessionId, batch, stop.signal);
+      const first = batch.map(({ key }) => media.get(key)?.facts.kind).find((kind) => kind === "audio" || kind === "image");
+      const isEmpty = this.client.getQueryData<SessionData>(sessionKey(sessionId))?.replica.target.size === 0;
+      const wanted = isEmpty && first && first !== medium && (await this.line.act("edit-session", { id: sessionId, medium: first })) ? first : medium;
       const came = batch.flatMap(({ key }) => {
         const medium = media.get(key);
         if (medium === undefined || medium.facts.kind === wanted) return medium ?? [];
         this.change(sessionId, key, { state: "failed", problem: `This is ${mediumWords[medium.facts.kind]}; the session is for ${wanted === "image" ? "pictures" : "sound"}.` });
         return [];
       });
+      const repaired = came.flatMap(({ name, facts }) => (facts.kind === "audio" && facts.repaired ? [`“${name}”: ${count(facts.repaired, "sample")} that ${facts.repaired === 1 ? "was no number" : "were no numbers"} became silence.`] : []));
+      if (repaired.length > 0) this.line.tell({ kind: "done", text: repaired.join(" ") });
       if (stop.signal.aborted || came.length === 0) return;
       // Known before the targets are, so that they can be drawn as soon as they come.
       this.client.setQueryData<SessionData>(sessionKey(sessionId), (now) => now && { ...now, media: new Map([...now.media, ...came.map((m) => [m.id, m] as const)]) });

@@ -1,4 +1,8 @@
+import { createHash } from "node:crypto";
 import { describe, expect, it } from "vitest";
+import { longestCardFile } from "@/core/formats/card/card-file";
+import { readCardFile } from "@/core/formats/card/read";
+import { writeCardFile } from "@/core/formats/card/write";
 import { writeColourDecisions } from "@/core/formats/cdl/write";
 import { settingOf } from "@/core/formats/cdl/correction";
 import { cardsOf } from "./import-files";
@@ -11,6 +15,18 @@ const cube = (title: string) => `${title}LUT_3D_SIZE 2\n${"0 0 0\n1 1 1\n".repea
 
 describe("files that become cards", () => {
   it("a card file goes to the server as it is", async () => expect(await cardsOf(file("a.card.json", "{}"), bring)).toEqual([{ file: "{}" }]));
+
+  it("what a card file carries is brought in first, by the hash of its bytes", async () => {
+    const bytes = new TextEncoder().encode("an impulse response");
+    const sha256 = createHash("sha256").update(bytes).digest("hex");
+    const chain = { medium: "audio", settings: [{ effect: "audio.convolution", values: { response: sha256 }, on: true, mix: 25 }] } as const;
+    const text = writeCardFile({ name: "Yard", note: "", fits: [], folder: [], chain, files: [{ sha256, name: "yard.wav", base64: Buffer.from(bytes).toString("base64") }, { sha256: "f".repeat(64), name: "large.wav" }] });
+    const came: [string, string][] = [];
+    const [card] = await cardsOf(file("yard.card.json", text), async (f) => (came.push([f.name, await f.text()]), { id: sha256 }));
+    expect(came).toEqual([["yard.wav", "an impulse response"]]);
+    expect(readCardFile((card as { file: string }).file)).toMatchObject({ name: "Yard", chain, files: [] });
+    await expect(cardsOf(file("yard.card.json", text.replace("YW4g", "YW5u")), bring)).rejects.toThrow(/“yard.card.json”: The bytes are not those that the hash names/);
+  });
 
   it("every correction of a list becomes a card, named by its id or numbered", async () => {
     const text = writeColourDecisions([correction("Dusk", 1.2), correction("", 0.8)], "ccc");
@@ -28,7 +44,7 @@ describe("files that become cards", () => {
     expect(brought).toEqual(["Cold.CUBE", "Plain.cube"]);
   });
 
-  it.each([["bad.cube", "LUT_3D_SIZE 2\n0 0 0\n", /“bad.cube”: .+\(/], ["bad.cc", "<ColorCorrection><SOPNode>", /“bad.cc”: .+\(line 1\)/], ["huge.json", "x".repeat(1_000_001), /“huge.json”: it is too large/]])("%s is refused with its name and the place of the fault, and nothing is brought in", async (name, text, words) => {
+  it.each([["bad.cube", "LUT_3D_SIZE 2\n0 0 0\n", /“bad.cube”: .+\(/], ["bad.cc", "<ColorCorrection><SOPNode>", /“bad.cc”: .+\(line 1\)/], ["huge.json", "x".repeat(longestCardFile + 1), /“huge.json”: it is too large/]])("%s is refused with its name and the place of the fault, and nothing is brought in", async (name, text, words) => {
     const before = brought.length;
     await expect(cardsOf(file(name, text), bring)).rejects.toThrow(words);
     expect(brought).toHaveLength(before);

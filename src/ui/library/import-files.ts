@@ -1,5 +1,6 @@
 import type { Chain } from "@/core/chain/model";
 import { longestCardFile } from "@/core/formats/card/card-file";
+import { bytesOf, readCardFile } from "@/core/formats/card/read";
 import { settingOf } from "@/core/formats/cdl/correction";
 import { readColourDecisions } from "@/core/formats/cdl/read";
 import { readCube } from "@/core/formats/cube/read";
@@ -24,11 +25,27 @@ const corrections = (file: File, text: string): ImportedCard[] => {
   }));
 };
 
+/** Brings in what a card file carries, and gives the card by itself. What is no card file the server will refuse, with words. */
+async function withoutFiles(text: string, bring: Bring): Promise<string> {
+  // Most carry nothing.
+  if (!text.includes('"base64"')) return text;
+  const { files } = readCardFile(text);
+  for (const { name, base64, sha256 } of files) {
+    if (base64 === undefined) continue;
+    const { id } = await bring(new File([bytesOf(base64)! as Uint8Array<ArrayBuffer>], name));
+    if (id !== sha256) throw new FormatFault(`“${name}” did not arrive as it was sent.`, "files");
+  }
+  const { files: _, ...card } = JSON.parse(text.replace(/^\uFEFF/, "")) as Record<string, unknown>;
+  return JSON.stringify(card);
+}
+
+type Bring = (file: File) => Promise<{ readonly id: string }>;
+
 /**
- * Reads a file of one or several cards: a card file, an ASC CDL, or a .cube table, which `bring` puts into the library.
+ * Reads a file of one or several cards: a card file, an ASC CDL, or a .cube table, which `bring` puts into the library, as it does what a card file carries.
  * Throws an error whose words name the file and, where there is one, the place of the fault.
  */
-export async function cardsOf(file: File, bring: (file: File) => Promise<{ readonly id: string }>): Promise<ImportedCard[]> {
+export async function cardsOf(file: File, bring: Bring): Promise<ImportedCard[]> {
   try {
     if (/\.cube$/i.test(file.name)) {
       const { title } = readCube(await file.text());
@@ -38,7 +55,7 @@ export async function cardsOf(file: File, bring: (file: File) => Promise<{ reado
     const text = await file.text();
     if (/\.(cc|ccc|cdl)$/i.test(file.name)) return corrections(file, text);
     if (text.length > longestCardFile) throw said(file, "it is too large for a card file.");
-    return [{ file: text }];
+    return [{ file: await withoutFiles(text, bring) }];
   } catch (error) {
     if (error instanceof FormatFault) throw said(file, `${error.message} (${error.where})`);
     throw error;

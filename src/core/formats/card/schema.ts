@@ -31,11 +31,25 @@ export const cardSchema = {
             required: ["effect"],
             properties: {
               effect: { type: "string", minLength: 1, maxLength: 100, description: "An effect's id. One that is unknown where the file is read is carried along untouched." },
-              values: { type: "object", description: "By the effect's parameters. A file that an effect depends on is named by the SHA-256 of its bytes, 64 digits; it travels apart." },
+              values: { type: "object", description: "By the effect's parameters. A file that an effect depends on is named by the SHA-256 of its bytes, 64 digits; see files." },
               on: { type: "boolean", default: true },
               mix: { type: "number", minimum: 0, maximum: 100, default: 100, description: "Wet share in percent." },
             },
           },
+        },
+      },
+    },
+    files: {
+      type: "array",
+      maxItems: longestChain,
+      description: "What the card's effects depend on. At most 24 MB together; a larger file is named alone and travels apart.",
+      items: {
+        type: "object",
+        required: ["sha256"],
+        properties: {
+          sha256: { type: "string", pattern: "^[0-9a-f]{64}$" },
+          name: { type: "string", maxLength: longestName },
+          base64: { type: "string", contentEncoding: "base64" },
         },
       },
     },
