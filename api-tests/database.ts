@@ -1,9 +1,9 @@
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { migrate } from "drizzle-orm/node-postgres/migrator";
 import { ensureDatabase, startPostgres } from "../scripts/setup/postgres";
 import { connect } from "@/db/connection";
+import { bringUpToDate } from "@/db/migrate";
 
 /** A database of the tests' own, empty and migrated, on this checkout's server; gone again afterwards. */
 export default async function setup() {
@@ -12,7 +12,8 @@ export default async function setup() {
   await ensureDatabase(server, name, true);
   const url = server.url(name);
   const db = connect(url);
-  await migrate(db, { migrationsFolder: "src/db/migrations" });
+  // Two at once: the second waits for the first.
+  await Promise.all([bringUpToDate(db, "src/db/migrations"), bringUpToDate(db, "src/db/migrations")]);
   await db.$client.end();
   const media = mkdtempSync(join(tmpdir(), "fichier-test-"));
   Object.assign(process.env, { DATABASE_URL: url, FICHIER_SECRET: "a secret of the tests alone, long enough", FICHIER_URL: "http://fichier.test", FICHIER_MEDIA: media });

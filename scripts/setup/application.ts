@@ -1,9 +1,9 @@
 import { spawn, type ChildProcess } from "node:child_process";
 import { existsSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
-import { migrate } from "drizzle-orm/node-postgres/migrator";
 import { cacheName, seedDemo } from "../../demo/seed";
 import { connect } from "../../src/db/connection";
+import { bringUpToDate } from "../../src/db/migrate";
 import { filesBelow } from "./build";
 import { isFree } from "./run";
 import { checkout, isAlive, readJson, say, secrets, statePath, Trouble } from "./state";
@@ -31,7 +31,7 @@ export async function clearPort(port: number): Promise<void> {
 /** A process number may have been given to another program since. */
 function isOurs(pid: number): boolean {
   const path = `/proc/${pid}/cmdline`;
-  return existsSync(path) && readFileSync(path, "utf8").includes("next");
+  return existsSync(path) && readFileSync(path, "utf8").includes("scripts/application");
 }
 
 export const environment = (url: string, port: number, mediaFolder: string): NodeJS.ProcessEnv => ({
@@ -42,13 +42,15 @@ export const environment = (url: string, port: number, mediaFolder: string): Nod
   FICHIER_SECRET: secrets().cookieSecret,
   FICHIER_MEDIA: mediaFolder,
   FICHIER_URL: `http://127.0.0.1:${port}`,
+  FICHIER_HOST: "127.0.0.1",
+  FICHIER_PORT: String(port),
 });
 
 /** Brings the database's tables up to date and fills in the demo where it is missing. */
 export async function prepareDatabase(url: string, mediaFolder: string, demo: boolean): Promise<void> {
   const db = connect(url);
   try {
-    await migrate(db, { migrationsFolder: join(checkout, "src/db/migrations") });
+    await bringUpToDate(db, join(checkout, "src/db/migrations"));
     process.env.FICHIER_MEDIA = mediaFolder;
     const sources = [...filesBelow(join(checkout, "demo/pictures")), ...filesBelow(join(checkout, "demo/sound")), join(checkout, "demo/material.ts")];
     const cache = statePath("demo-files", cacheName(sources.map((f) => readFileSync(f, "utf8"))));
@@ -66,7 +68,7 @@ interface ServeOptions {
 
 /** Serves the built application on loopback; resolves when it answers. */
 export async function serve(url: string, port: number, mediaFolder: string, { quiet = false, remember = true }: ServeOptions = {}): Promise<ChildProcess> {
-  const args = [join(checkout, "node_modules/next/dist/bin/next"), "start", "-H", "127.0.0.1", "-p", String(port)];
+  const args = ["--import", "tsx", join(checkout, "scripts/application.ts")];
   // A group of its own: Ctrl-C reaches this process alone, which then ends the application in order.
   const child = spawn(process.execPath, args, { cwd: checkout, env: environment(url, port, mediaFolder), stdio: ["ignore", quiet ? "ignore" : "inherit", "inherit"], detached: true });
   if (remember) {
@@ -75,7 +77,7 @@ export async function serve(url: string, port: number, mediaFolder: string, { qu
   }
   for (let i = 0; i < 300; i++) {
     if (child.exitCode !== null) break;
-    const answer = await fetch(`http://127.0.0.1:${port}/api/health`).catch(() => null);
+    const answer = await fetch(`http://127.0.0.1:${port}/api/health/live`).catch(() => null);
     if (answer?.ok) return child;
     await new Promise((r) => setTimeout(r, 100));
   }

@@ -1,16 +1,52 @@
-import { sql } from "drizzle-orm";
+import { eq, lt, sql } from "drizzle-orm";
 import type { Executor } from "./connection";
+import { pace } from "./schema";
+
+/** How tries under a key are slowed: so many are free, each further one waits twice as long as the one before, up to the longest. */
+export interface Pace {
+  readonly free: number;
+  /** Seconds. */
+  readonly longest: number;
+}
+
+/** Seconds after which a failure counts half. */
+const halfLife = 15 * 60;
 
 /**
- * Counts an attempt under a key and gives how many there were since the window began. A window begins with the first
- * attempt after the last one has ended. One statement, so that attempts at once are all counted.
+ * Counts a try under a key as one that failed and gives the seconds that it has to wait for its turn; turns come one
+ * after the other, also for tries made at once. By the database's clock; where that was set back, nothing lasts longer
+ * than it would have. `succeeded` takes the count back.
  */
-export async function countAttempt(db: Executor, key: string, now: number, windowMs: number): Promise<number> {
-  const { rows } = await db.execute<{ count: number }>(sql`
-    insert into account_attempt as a (id, key, count, last_request) values (${key}, ${key}, 1, ${now})
-    on conflict (key) do update set
-      count = case when a.last_request < ${now - windowMs} then 1 else a.count + 1 end,
-      last_request = case when a.last_request < ${now - windowMs} then ${now} else a.last_request end
-    returning count`);
-  return rows[0].count;
+export async function takeTurn(db: Executor, key: string, { free, longest }: Pace): Promise<number> {
+  const faded = sql`a.failures * power(0.5, greatest(0, extract(epoch from now() - a.last_at)) / ${halfLife})`;
+  // A turn that lies further away than the longest wait was set by another clock.
+  const turn = sql`greatest(now(), case when a.next_at > now() + make_interval(secs => ${2 * longest}) then now() else a.next_at end)`;
+  const delay = (failures: unknown) => sql`make_interval(secs => least(${longest}::float8, case when ${failures} > ${free} then 0.5 * power(2, least(20, ${failures} - ${free})) else 0 end))`;
+  const { rows } = await db.execute<{ wait: number }>(sql`
+    with before as (select ${turn} as turn, ${faded} as failures from account_pace a where key = ${key} for update),
+    written as (
+      insert into account_pace as a (key, failures, last_at, next_at) values (${key}, 1, now(), now())
+      on conflict (key) do update set failures = ${faded} + 1, last_at = now(), next_at = ${turn} + ${delay(sql`(${faded} + 1)`)}
+      returning next_at
+    )
+    select extract(epoch from coalesce((select turn from before), now()) - now())::float8 as wait from written`);
+  return Math.max(0, rows[0].wait);
+}
+
+/** Takes a try back that has succeeded; where `known`, its key is one that belongs there from now on, and all is forgiven. */
+export async function succeeded(db: Executor, key: string, known: boolean): Promise<void> {
+  await db
+    .update(pace)
+    .set(known ? { failures: 0, nextAt: sql`now()`, known: true } : { failures: sql`greatest(0, ${pace.failures} - 1)` })
+    .where(eq(pace.key, key));
+}
+
+/** True where a key has succeeded before. */
+export async function isKnown(db: Executor, key: string): Promise<boolean> {
+  return ((await db.select({ known: pace.known }).from(pace).where(eq(pace.key, key)))[0]?.known ?? false) === true;
+}
+
+/** Forgets what was tried long ago. */
+export async function forgetTries(db: Executor): Promise<void> {
+  await db.delete(pace).where(lt(pace.lastAt, sql`now() - case when ${pace.known} then interval '180 days' else interval '1 day' end`));
 }

@@ -18,3 +18,18 @@ export async function withLock<T>(db: Database, name: string, work: () => Promis
     client.release();
   }
 }
+
+/** Does `work` as soon as this process alone holds a named lock; others wait for it. */
+export async function waitForLock<T>(db: Database, name: string, work: () => Promise<T>): Promise<T> {
+  const client = await db.$client.connect();
+  try {
+    await client.query("select pg_advisory_lock(hashtextextended($1, 0))", [name]);
+    try {
+      return await work();
+    } finally {
+      await client.query("select pg_advisory_unlock(hashtextextended($1, 0))", [name]).catch(() => undefined);
+    }
+  } finally {
+    client.release();
+  }
+}

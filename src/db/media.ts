@@ -1,7 +1,47 @@
+import { and, eq, inArray, sql } from "drizzle-orm";
 import type { Executor } from "./connection";
 import { media } from "./schema";
 
 /** Notes that a library has a medium; one that it has already keeps its name. */
 export async function noteMedia(db: Executor, row: Pick<typeof media.$inferInsert, "libraryId" | "id" | "name" | "bytes" | "facts">): Promise<void> {
   await db.insert(media).values(row).onConflictDoNothing();
+}
+
+/** Bytes of a medium: the original, and the decoded sound beside it. */
+const allBytes = sql<number>`(${media.bytes} + coalesce((${media.facts}->>'frames')::bigint * (${media.facts}->>'channels')::bigint * 4, 0))::float8`;
+
+/** Bytes that a library's material takes. */
+export async function usedBytes(db: Executor, libraryId: string): Promise<number> {
+  const [row] = await db.select({ used: sql<number>`coalesce(sum(${allBytes}), 0)::float8` }).from(media).where(eq(media.libraryId, libraryId));
+  return row.used;
+}
+
+/** Days for which what was taken out of use may be brought back, and its material with it. */
+const rememberedFor = 30;
+
+/**
+ * A library's material that nothing uses: no target, no content of a card, and no change of the last 30 days, which
+ * could be taken back. What came within the last hour may just be on its way somewhere.
+ */
+export async function unusedMedia(db: Executor, libraryId: string) {
+  const hashes = (text: unknown) => sql`(regexp_matches(${text}, '"([0-9a-f]{64})"', 'g'))[1]`;
+  const used = sql`
+    select media_id as id from target where library_id = ${libraryId} and media_id is not null
+    union select ${hashes(sql`chain_text`)} from target where library_id = ${libraryId}
+    union select ${hashes(sql`chain_text`)} from card_version where library_id = ${libraryId}
+    union select ${hashes(sql`c.forward::text || c.backward::text`)} from change c join stream s on s.id = c.stream_id
+      where s.library_id = ${libraryId} and c.at > now() - make_interval(days => ${rememberedFor})`;
+  return db
+    .select({ id: media.id, name: media.name, kind: sql<"audio" | "image" | "lut">`${media.facts}->>'kind'`, bytes: allBytes, addedAt: media.addedAt })
+    .from(media)
+    .where(and(eq(media.libraryId, libraryId), sql`${media.addedAt} < now() - interval '1 hour'`, sql`${media.id} not in (${used})`))
+    .orderBy(sql`${allBytes} desc`, media.id);
+}
+
+/** Takes material out of a library; gives what no other library has either. */
+export async function removeMedia(db: Executor, libraryId: string, ids: readonly string[]): Promise<string[]> {
+  if (ids.length === 0) return [];
+  await db.delete(media).where(and(eq(media.libraryId, libraryId), inArray(media.id, [...ids])));
+  const kept = new Set((await db.select({ id: media.id }).from(media).where(inArray(media.id, [...ids]))).map((row) => row.id));
+  return ids.filter((id) => !kept.has(id));
 }

@@ -37,6 +37,23 @@ export const waitingRenders = async (db: Executor, seconds: number): Promise<str
       .where(and(eq(render.state, "waiting"), lt(render.askedAt, sql`now() - make_interval(secs => ${seconds})`)))
   ).map((r) => r.id);
 
+/**
+ * Renderings that wait, whose turn comes first: of members for whom none is being rendered, then of those who have had
+ * none for the longest, then as they were asked for. So nobody's hundred keep another's one waiting.
+ */
+export async function nextRenders(db: Executor, limit: number): Promise<string[]> {
+  const { rows } = await db.execute<{ id: string }>(sql`
+    select r.id from render r
+    left join lateral (
+      select count(*) filter (where o.state = 'running') as running, max(o.ended_at) filter (where o.ended_at > now() - interval '10 minutes') as served
+      from render o where o.member_id = r.member_id and (o.state = 'running' or o.ended_at > now() - interval '10 minutes')
+    ) own on true
+    where r.state = 'waiting'
+    order by own.running, own.served nulls first, r.asked_at, r.id
+    limit ${limit}`);
+  return rows.map((row) => row.id);
+}
+
 /** Takes renderings that ended before `days` days out of the list; gives their ids. */
 export async function forgetRenders(db: Executor, days: number): Promise<string[]> {
   const gone = await db

@@ -113,10 +113,14 @@ export interface HistoryQuery {
   readonly limit: number;
 }
 
+const { streamId, revision, sequence, command, summary, actorId: by, at, direction, takesBack, takenBack } = change;
+/** What a list shows of a change: not its rows, which may be many. */
+const shown = { streamId, revision, sequence, command, summary, actorId: by, at, direction, takesBack, takenBack };
+
 /** The changes of a library that a member may see, the newest first. */
 export async function listHistory(db: Executor, { libraryId, memberId, before, words, actorId, limit }: HistoryQuery) {
   return db
-    .select({ change, stream, sessionName: benchSession.name })
+    .select({ change: shown, stream: { memberId: stream.memberId, sessionId: stream.sessionId }, sessionName: benchSession.name })
     .from(change)
     .innerJoin(stream, eq(stream.id, change.streamId))
     .leftJoin(benchSession, eq(benchSession.id, stream.sessionId))

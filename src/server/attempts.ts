@@ -1,21 +1,73 @@
 import { createHash } from "node:crypto";
 import { database } from "@/db/connection";
-import { countAttempt } from "@/db/attempts";
+import { forgetTries, isKnown, succeeded, takeTurn, type Pace } from "@/db/attempts";
+import { addressHeader } from "./http/address";
 import { Refusal } from "./refusal";
 
-const window = 60_000;
-const most = 20;
+/*
+ * Guessing is made slow instead of locking anybody out: a try waits for its turn under what names it. An account from
+ * one address is slowed soonest; an address that tries many accounts, and an account that is tried from many addresses,
+ * later. Who has signed in from an address before is not slowed there by what others try elsewhere.
+ */
+const paces = {
+  pair: { free: 5, longest: 20 },
+  address: { free: 10, longest: 5 },
+  account: { free: 20, longest: 10 },
+} as const satisfies Record<string, Pace>;
+
+/** Longer than this nobody is kept waiting: they are told to come back. In seconds. */
+const longestWait = 20;
+/** Tries that wait in this process; each holds a line. */
+const mostWaiting = 200;
+let waiting = 0;
+
+const tooMany = (seconds: number) =>
+  new Refusal(429, "too-many-attempts", "There were many attempts of late, so they are looked at one after the other.", { hint: `Wait ${Math.ceil(seconds)} s and try again.`, retryAfter: Math.ceil(seconds) });
+
+async function wait(seconds: number): Promise<void> {
+  if (seconds > longestWait || (seconds > 0 && waiting >= mostWaiting)) throw tooMany(seconds);
+  if (seconds === 0) return;
+  waiting++;
+  try {
+    await new Promise((resolve) => setTimeout(resolve, seconds * 1000));
+  } finally {
+    waiting--;
+  }
+}
+
+// What strangers type is not kept, only its hash.
+const keyOf = (kind: string, ...parts: string[]) => `${kind}:${createHash("sha256").update(JSON.stringify(parts)).digest("hex")}`;
+
+/** From where a request came, as the guard before the application says. */
+export const addressOfRequest = (headers: Headers): string => headers.get(addressHeader) ?? "unknown";
 
 /**
- * Limits sign-in attempts on one account, from wherever they come: the auth library counts by address, and an address
- * is easily made up where no proxy vouches for it. Other requests pass.
+ * Lets a try to sign in wait for its turn, then carries it out; `work` says whether it succeeded. Throws a 429 refusal
+ * for tries that would wait too long.
  */
-export async function limitAttempts(request: Request): Promise<void> {
-  if (request.method !== "POST" || !new URL(request.url).pathname.endsWith("/sign-in/email")) return;
-  const body = (await request.clone().json().catch(() => null)) as { email?: unknown } | null;
-  if (typeof body?.email !== "string") return;
-  // The address itself is not kept: this table also holds what strangers type.
-  const key = `account:${createHash("sha256").update(body.email.trim().toLowerCase()).digest("hex")}`;
-  if ((await countAttempt(database(), key, Date.now(), window)) > most)
-    throw new Refusal(429, "too-many-attempts", "There were too many attempts on this account.", { hint: "Wait a minute and try again." });
+export async function trySigningIn<T>(email: string, address: string, work: () => Promise<{ readonly succeeded: boolean; readonly result: T }>): Promise<T> {
+  const db = database();
+  const account = email.trim().toLowerCase();
+  const pair = keyOf("pair", account, address);
+  const known = await isKnown(db, pair);
+  const others = known ? [] : ([["address", keyOf("address", address)], ["account", keyOf("account", account)]] as const);
+  const turns = [await takeTurn(db, pair, paces.pair)];
+  for (const [kind, key] of others) turns.push(await takeTurn(db, key, paces[kind]));
+  await wait(Math.max(...turns));
+  const { succeeded: done, result } = await work();
+  if (done) {
+    await succeeded(db, pair, true);
+    for (const [, key] of others) await succeeded(db, key, false);
+    await forgetTries(db);
+  }
+  return result;
+}
+
+/** The same for somebody who is signed in and proves once more who they are; `work` throws where they do not. */
+export async function tryProving<T>(userId: string, work: () => Promise<T>): Promise<T> {
+  const key = keyOf("proof", userId);
+  await wait(await takeTurn(database(), key, paces.pair));
+  const result = await work();
+  await succeeded(database(), key, true);
+  return result;
 }

@@ -5,8 +5,10 @@ import { database } from "@/db/connection";
 import { Ledger } from "@/db/ledger";
 import { readSession } from "@/db/replica";
 import { findRequest, lockStream, publicChange, record } from "@/db/streams";
+import { id } from "./fields";
 import { requireRight, type Member } from "./member";
 import { noSession, Refusal } from "./refusal";
+import { validate } from "./validate";
 
 export interface CommandOutcome {
   /** What was done, in the words of the history: `kept “Small harbour room”`. */
@@ -35,7 +37,7 @@ export const defineCommand =
     command;
 
 /** The fields that every command's request may have besides its own. */
-const envelope = { requestId: Joi.string().guid(), sessionId: Joi.string().guid() };
+const envelope = { requestId: id, sessionId: id };
 
 const streamKey = (command: Command<unknown>, member: Member, sessionId: string | undefined) => ({
   libraryId: member.libraryId,
@@ -46,16 +48,6 @@ const streamKey = (command: Command<unknown>, member: Member, sessionId: string 
 /** What a request for a command may hold. */
 export const requestSchema = (command: Pick<Command, "input" | "stream">): Joi.ObjectSchema =>
   command.input.keys(command.stream === "session" ? { ...envelope, sessionId: envelope.sessionId.required() } : envelope);
-
-/** Checks input against a schema. Refuses with the first problem, in words, and its field. */
-export function validate<T>(schema: Joi.ObjectSchema, input: unknown): T {
-  const { error, value } = schema.validate(input, { abortEarly: true, convert: false, errors: { wrap: { label: false } } });
-  if (error) {
-    const [detail] = error.details;
-    throw new Refusal(400, "bad-input", `${detail.message}.`, { field: detail.path.join(".") });
-  }
-  return value as T;
-}
 
 /**
  * Carries out a command in one transaction: the change, its record and the notification are written together or not

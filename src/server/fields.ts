@@ -6,13 +6,17 @@ import { Refusal } from "./refusal";
 
 /* The fields that several commands share. */
 
-export const id = Joi.string().guid();
+/** A UUID as the database writes it: Joi alone would take braces and other separators too. */
+export const id = Joi.string().guid({ separator: "-", wrapper: false });
+/** A version of a row, or of a content; PostgreSQL's integers end here. */
+export const versionNumber = Joi.number().integer().min(1).max(2 ** 31 - 1);
 /** The row version that the client saw; a command on an older state is refused. */
-export const seen = Joi.number().integer().min(1);
+export const seen = versionNumber;
 export const name = Joi.string().max(longestName * 4).allow("");
 export const path = Joi.string().max(longestName * deepestFolder).allow("");
 export const note = Joi.string().max(longestNote).allow("");
-export const strength = Joi.number().min(0).max(100);
+/** Percent, to a thousandth; less than that is nothing, and nothing that the database could hold. */
+export const strength = Joi.number().min(0).max(100).custom((value: number) => Math.round(value * 1000) / 1000);
 
 const json = Joi.any();
 export const chain = Joi.object({

@@ -1,14 +1,14 @@
 import Joi from "joi";
 import { v7 as newId } from "uuid";
-import { longestName } from "@/core/library/names";
 import { roles, type Role } from "@/core/library/roles";
 import { database } from "@/db/connection";
 import { findInvitation, insertInvitation, listInvitations, markInvitationUsed, revokeInvitation } from "@/db/invitations";
 import { Ledger } from "@/db/ledger";
+import { waitForLock } from "@/db/locks";
 import { findMembership } from "@/db/members";
 import { lockStream, record } from "@/db/streams";
-import { addUser, isKnownEmail, shortestPassword } from "./accounts";
-import { validate } from "./command";
+import { accountInput, addUser, requireNewAccount, type Account } from "./accounts";
+import { validate } from "./validate";
 import { storedName } from "./fields";
 import { isId } from "./ids";
 import { requirePerson, requireRight, requireUser, type Member } from "./member";
@@ -56,15 +56,7 @@ export async function readInvitation(token: string) {
   return { libraryId, libraryName, role, inviter };
 }
 
-export const acceptInput = Joi.object({
-  account: Joi.object({ name: Joi.string().max(longestName * 4).required(), email: Joi.string().email({ tlds: false }).max(254).required(), password: Joi.string().min(shortestPassword).max(128).required() }),
-});
-
-interface Account {
-  readonly name: string;
-  readonly email: string;
-  readonly password: string;
-}
+export const acceptInput = Joi.object({ account: accountInput });
 
 /** Who takes an invitation up: a new account where one is described, else whoever is signed in. */
 async function joiner(headers: Headers, account: Account | undefined): Promise<{ id: string; name: string }> {
@@ -74,13 +66,19 @@ async function joiner(headers: Headers, account: Account | undefined): Promise<{
     return user;
   }
   const name = storedName(account.name, "member");
-  if (await isKnownEmail(account.email)) throw new Refusal(409, "known-email", "There is an account with this e-mail address.", { field: "account.email", hint: "Sign in with it, then open the invitation again." });
+  await requireNewAccount(account, "account");
   return { id: await addUser(name, account.email, account.password), name };
 }
 
 /** Takes an invitation up, once. Somebody who was a member before comes back as they were, in the invited role. */
 export async function acceptInvitation(headers: Headers, token: string, request: unknown) {
   const { account } = validate<{ account?: Account }>(acceptInput, request);
+  if (!(await findInvitation(database(), hashToken(token)))) throw overdue();
+  // One after the other: an account is made only for who takes it up.
+  return waitForLock(database(), `invitation ${hashToken(token)}`, () => takeUp(headers, token, account));
+}
+
+async function takeUp(headers: Headers, token: string, account: Account | undefined) {
   if (!(await findInvitation(database(), hashToken(token)))) throw overdue();
   const user = await joiner(headers, account);
   return database().transaction(async (tx) => {

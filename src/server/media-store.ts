@@ -3,9 +3,10 @@ import { createReadStream } from "node:fs";
 import { copyFile, mkdir, open, readFile, rename, rm, stat, writeFile } from "node:fs/promises";
 import { join } from "node:path";
 import { pipeline } from "node:stream/promises";
+import { sayBytes } from "@/core/library/bytes";
 import type { MediaFacts } from "@/core/library/media";
 import { columnsOf, Overview } from "@/core/measure/overview";
-import { readCube } from "@/core/formats/cube/read";
+import { longestCube, readCube } from "@/core/formats/cube/read";
 import { FormatFault } from "@/core/formats/fault";
 import { decodeImage, scaleImage } from "@/media/decode-image";
 import { UnreadableMedia } from "@/media/process";
@@ -27,6 +28,8 @@ const miniSide = 120;
 const overviewColumns = 240;
 /** Bytes of decoded sound: about six hours of stereo at 48 kHz. */
 const mostDecoded = 8 * 2 ** 30;
+/** A small file may become this many bytes, a larger one so many times its own; ordinary speech at 8 kbit/s becomes 192 times its own. */
+const [decodedAtLeast, decodedTimes] = [256 * 2 ** 20, 256];
 
 /** The folder in which everything of the store lies. */
 export function mediaRoot(): string {
@@ -46,10 +49,18 @@ export const planesPath = (id: string): string => place(id, "planes");
 const bytesOf = (view: Float32Array | Uint16Array | Int16Array) => new Uint8Array(view.buffer, view.byteOffset, view.byteLength);
 const put = (id: string, part: string, bytes: Uint8Array) => writeWholeFile(place(id, part), (path) => writeFile(path, bytes));
 
-/** Decodes a sound into planes one after another. The length is only known at the end, so each channel is written apart first. */
-async function copySound(id: string, path: string): Promise<MediaFacts> {
+/** Decodes a sound into planes one after another, of at most `room` bytes. The length is only known at the end, so each channel is written apart first. */
+async function copySound(id: string, path: string, room: number): Promise<MediaFacts> {
   const facts = await probeSound(path);
-  const { sampleRate, channels, mask } = facts;
+  const { sampleRate, channels, mask, framesGuess } = facts;
+  const { size } = await stat(path);
+  const ordinary = Math.max(decodedAtLeast, decodedTimes * size);
+  const check = (bytes: number) => {
+    if (bytes > mostDecoded) throw new UnreadableMedia("it is too long; at most six hours of stereo at 48 kHz can be worked with");
+    if (bytes > ordinary) throw new UnreadableMedia(`it would take more than ${sayBytes(ordinary)} once it is decoded, far more than a file of its size should; save it anew, without what is only silence`);
+    if (bytes > room) throw new NoRoom(bytes);
+  };
+  check(framesGuess * channels * 4);
   let repaired = 0;
   const overview = new Overview();
   let frames = 0;
@@ -59,7 +70,7 @@ async function copySound(id: string, path: string): Promise<MediaFacts> {
       for await (const block of soundBlocks(path, facts, { onRepaired: (samples) => (repaired = samples) })) {
         overview.add(block);
         frames += block[0].length;
-        if (frames * channels * 4 > mostDecoded) throw new UnreadableMedia("it is too long; at most six hours of stereo at 48 kHz can be worked with");
+        check(frames * channels * 4);
         await Promise.all(block.map((plane, c) => parts[c].write(bytesOf(plane))));
       }
       if (frames === 0) throw new UnreadableMedia("there is no sound in this file");
@@ -90,6 +101,7 @@ async function copyPicture(id: string, path: string): Promise<MediaFacts> {
 }
 
 async function copyTable(id: string, path: string): Promise<MediaFacts> {
+  if ((await stat(path)).size > longestCube) throw new UnreadableMedia("a table of colours has at most 64 MB");
   const text = await readFile(path, "utf8");
   try {
     const { kind, size } = readCube(text);
@@ -101,7 +113,17 @@ async function copyTable(id: string, path: string): Promise<MediaFacts> {
   }
 }
 
-const copiers: Record<MediaFacts["kind"], (id: string, path: string) => Promise<MediaFacts>> = { audio: copySound, image: copyPicture, lut: copyTable };
+const copiers: Record<MediaFacts["kind"], (id: string, path: string, room: number) => Promise<MediaFacts>> = { audio: copySound, image: copyPicture, lut: copyTable };
+
+/** There is less room than working copies would take. */
+export class NoRoom extends Error {
+  constructor(readonly bytes: number) {
+    super(`${bytes} bytes are more than there is room for`);
+  }
+}
+
+/** Takes a medium out of the store with all its copies. Pre: nobody has it any more. */
+export const discard = (id: string): Promise<void> => rm(join(mediaRoot(), id.slice(0, 2), id), { recursive: true, force: true });
 
 export interface StoredMedia {
   readonly id: string;
@@ -111,9 +133,10 @@ export interface StoredMedia {
 
 /**
  * Takes a file into the store: finds out what it holds, decodes it into working copies and keeps the original. The file
- * itself is moved or copied away from `path`. Throws `UnreadableMedia`; nothing half done has its final name then.
+ * itself is moved or copied away from `path`. Working copies take at most `room` bytes. Throws `UnreadableMedia` or
+ * `NoRoom`; nothing half done has its final name then.
  */
-export async function store(path: string, keepSource = false): Promise<StoredMedia> {
+export async function store(path: string, keepSource = false, room = Infinity): Promise<StoredMedia> {
   const hash = createHash("sha256");
   await pipeline(createReadStream(path), hash);
   const id = hash.digest("hex");
@@ -125,13 +148,16 @@ export async function store(path: string, keepSource = false): Promise<StoredMed
     return { id, bytes: size, facts: JSON.parse(known) as MediaFacts };
   }
   const kind = await sniff(path);
-  const facts = await copiers[kind](id, path);
+  const facts = await copiers[kind](id, path, room);
   if (keepSource) await copyFile(path, place(id, "original"));
   else await rename(path, place(id, "original"));
   // Last of all: where the facts are, everything is.
   await put(id, "facts.json", new TextEncoder().encode(JSON.stringify(facts)));
   return { id, bytes: size, facts };
 }
+
+/** True where a medium is in the store with all its copies. */
+export const isStored = (id: string): Promise<boolean> => stat(place(id, "facts.json")).then(() => true, () => false);
 
 /** Where a working copy lies and how long it is, or null where there is none. Pre: the asker may see the medium. */
 export async function findCopy(id: string, copy: Copy): Promise<{ path: string; bytes: number } | null> {

@@ -15,7 +15,7 @@ import { insertRender, listRenders, moveRender, readRender, type RenderRow } fro
 import { listMedia, readSession, readTargets } from "@/db/replica";
 import { resultFormats, type ResultFormat } from "@/media/results";
 import { attachment } from "./attachment";
-import { validate } from "./command";
+import { validate } from "./validate";
 import { id as idField } from "./fields";
 import { isId } from "./ids";
 import { queueRender } from "./jobs/queue";
@@ -32,8 +32,8 @@ export const renderInput = Joi.object({
 
 const mostShown = 50;
 
-const publicRender = ({ id, name, format, items, state, progress, problem, fileName: file, bytes, askedAt, endedAt }: RenderRow) => ({
-  id, name, format, count: items.length, state, progress, problem, fileName: file, bytes, askedAt: askedAt.toISOString(), endedAt: endedAt?.toISOString() ?? null,
+const publicRender = ({ id, name, format, items, state, progress, problem, notes, fileName: file, bytes, askedAt, endedAt }: RenderRow) => ({
+  id, name, format, count: items.length, state, progress, problem, notes, fileName: file, bytes, askedAt: askedAt.toISOString(), endedAt: endedAt?.toISOString() ?? null,
 });
 export type Rendering = ReturnType<typeof publicRender>;
 

@@ -1,5 +1,6 @@
 import { canonicalJson } from "@/core/chain/fingerprint";
 import type { Json } from "@/core/chain/model";
+import { longestRequest } from "./http/limits";
 import { Refusal } from "./refusal";
 
 type Handler<P> = (request: Request, parameters: P) => Promise<Response | object>;
@@ -14,13 +15,28 @@ function isOutage(error: unknown): boolean {
   return false;
 }
 
+/** An error as it may be written down: where it was thrown, without the values of a query, which may be secrets. */
+function forLog(error: unknown): string {
+  const lines: string[] = [];
+  for (let e: unknown = error; e !== undefined && lines.length < 40; e = e instanceof Error ? e.cause : undefined)
+    lines.push(e instanceof Error ? `${e.name}: ${e.message.split("\nparams:")[0]}\n${(e.stack ?? "").split("\n").filter((l) => /^\s+at /.test(l)).slice(0, 12).join("\n")}` : String(e));
+  return lines.join("\ncaused by ");
+}
+
+/** Refuses an address or a parameter of one that is no text which the database could hold. */
+function refuseNoText(request: Request, parameters: object): void {
+  const parts = [...Object.values(parameters).flat(), ...[...new URL(request.url).searchParams].flat()].map(String);
+  if (parts.some((part) => part.includes("\0") || part.includes("\ufffd") || !part.isWellFormed()))
+    throw new Refusal(400, "bad-address", "This address is no text that can be looked for.", { hint: "Check the address." });
+}
+
 function toResponse(error: unknown): Response {
   let refusal: Refusal;
   if (error instanceof Refusal) refusal = error;
   else if (isOutage(error))
     refusal = new Refusal(503, "no-database", "The library's database does not answer just now.", { hint: "Nothing was changed. It is tried again by itself." });
   else {
-    console.error(error);
+    console.error(forLog(error));
     const body = { error: { code: "internal", message: "Something went wrong inside Fichier; nothing was changed." } };
     return Response.json(body, { status: 500 });
   }
@@ -42,16 +58,15 @@ export function route<P extends object = object>(handler: Handler<P>) {
   return async (request: Request, context: { params: Promise<P> }): Promise<Response> => {
     try {
       refuseForeignOrigin(request);
-      const answer = await handler(request, await context.params);
+      const parameters = (await context.params) ?? {};
+      refuseNoText(request, parameters);
+      const answer = await handler(request, parameters);
       return answer instanceof Response ? answer : Response.json(answer, { headers: { "cache-control": "no-store" } });
     } catch (error) {
       return toResponse(error);
     }
   };
 }
-
-/** Longest request body in bytes; a chain of 64 settings stays far below. */
-const longestBody = 1_000_000;
 
 /** PostgreSQL's JSON takes no null characters and no lone surrogates; canonical JSON refuses the latter, and infinities. */
 function isStorable(text: string, value: unknown): boolean {
@@ -64,10 +79,31 @@ function isStorable(text: string, value: unknown): boolean {
   }
 }
 
-/** The JSON of a request. Refuses what is too long or no JSON. */
-export async function body(request: Request): Promise<unknown> {
-  const text = await request.text();
-  if (text.length > longestBody) throw new Refusal(413, "too-long", "This request is longer than 1 MB.");
+const tooLong = (most: number) => new Refusal(413, "too-long", `This request is longer than ${Math.round(most / 1024)} kB.`);
+
+/** The text of a request, which is counted as it comes in; refuses what is longer than `most` bytes. */
+export async function boundedText(request: Request, most = longestRequest): Promise<string> {
+  if (Number(request.headers.get("content-length") ?? 0) > most) throw tooLong(most);
+  if (!request.body) return "";
+  const parts: Uint8Array[] = [];
+  let bytes = 0;
+  const reader = request.body.getReader();
+  for (;;) {
+    const { done, value } = await reader.read();
+    if (done) break;
+    bytes += value.byteLength;
+    if (bytes > most) {
+      await reader.cancel().catch(() => undefined);
+      throw tooLong(most);
+    }
+    parts.push(value);
+  }
+  return Buffer.concat(parts).toString("utf8");
+}
+
+/** The JSON of a request. Refuses what is longer than `most` bytes or no JSON. */
+export async function body(request: Request, most = longestRequest): Promise<unknown> {
+  const text = await boundedText(request, most);
   let value: unknown;
   try {
     value = JSON.parse(text);

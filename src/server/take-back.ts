@@ -4,7 +4,8 @@ import { database } from "@/db/connection";
 import type { Executor } from "@/db/connection";
 import { BuiltUpon, Ledger, playBack } from "@/db/ledger";
 import { findChange, findRequest, findStream, findStreamById, lockStream, markTakenBack, nextToTakeBack, publicChange, record, type ChangeRow, type StreamKey, type StreamRow } from "@/db/streams";
-import { validate } from "./command";
+import { id } from "./fields";
+import { validate } from "./validate";
 import { commands } from "./commands";
 import { requireRight, type Member } from "./member";
 import { requireOwner } from "./members";
@@ -13,9 +14,9 @@ import { entityWords } from "./rows";
 
 export const takeBackInput = Joi.object({
   direction: Joi.string().valid("undo", "redo"),
-  sessionId: Joi.string().guid(),
-  change: Joi.object({ streamId: Joi.string().guid().required(), revision: Joi.number().integer().min(1).max(2 ** 31 - 1).required() }),
-  requestId: Joi.string().guid(),
+  sessionId: id,
+  change: Joi.object({ streamId: id.required(), revision: Joi.number().integer().min(1).max(2 ** 31 - 1).required() }),
+  requestId: id,
 })
   .xor("direction", "change")
   .without("change", "sessionId");

@@ -7,14 +7,18 @@ import { pipeline } from "node:stream/promises";
 import type { ReadableStream as NodeStream } from "node:stream/web";
 import { cleanName, longestName } from "@/core/library/names";
 import { database } from "@/db/connection";
+import { waitForLock } from "@/db/locks";
 import { noteMedia } from "@/db/media";
 import { UnreadableMedia } from "@/media/process";
-import { mediaRoot, store } from "./media-store";
+import { largestFile } from "./http/limits";
+import { decoding } from "./decoding/decoding";
+import { isStored, mediaRoot, NoRoom } from "./media-store";
 import { requireRight, type Member } from "./member";
 import { Refusal } from "./refusal";
+import { roomOf, tooMuch } from "./room";
 
-/** Bytes of one file. */
-export const largestFile = 2 * 2 ** 30;
+/** Where uploads lie until they are whole. */
+export const uploadsFolder = (): string => join(mediaRoot(), "uploads");
 
 const tooLarge = () => new Refusal(413, "too-large", "This file is larger than 2 GB.", { hint: "Cut it into parts, or save it in a format that takes less room, such as FLAC." });
 const isDiskFull = (error: unknown): boolean => error instanceof Error && ((error as { code?: string }).code === "ENOSPC" || isDiskFull(error.cause));
@@ -28,26 +32,34 @@ export async function takeIn(member: Member, name: string | null, request: Reque
   const clean = cleanName(name ?? "").slice(0, longestName);
   if (clean === "") throw new Refusal(400, "no-name", "Say how the file is called.", { field: "name" });
   if (!request.body) throw new Refusal(400, "no-file", "There is no file in this request.");
-  if (Number(request.headers.get("content-length") ?? 0) > largestFile) throw tooLarge();
-  const folder = join(mediaRoot(), "uploads");
+  const announced = Number(request.headers.get("content-length") ?? 0);
+  if (announced > largestFile) throw tooLarge();
+  const { left } = await roomOf(member);
+  if (announced > left || left === 0) throw tooMuch(Math.max(1, announced), left);
+  const folder = uploadsFolder();
   const path = join(folder, randomUUID());
   let bytes = 0;
   const counted = new Transform({
     transform(chunk: Buffer, _encoding, done) {
       bytes += chunk.length;
-      done(bytes > largestFile ? tooLarge() : null, chunk);
+      done(bytes > largestFile ? tooLarge() : bytes > left ? tooMuch(bytes, left) : null, chunk);
     },
   });
   try {
     await mkdir(folder, { recursive: true });
     await pipeline(Readable.fromWeb(request.body as NodeStream), counted, createWriteStream(path));
     if (bytes === 0) throw new Refusal(400, "empty-file", `“${clean}” is empty.`);
-    const stored = await store(path);
-    await noteMedia(database(), { libraryId: member.libraryId, name: clean, ...stored });
+    const stored = await decoding.store(path, left - bytes);
+    // Not while what nobody seems to have is thrown away.
+    await waitForLock(database(), "material", async () => {
+      if (!(await isStored(stored.id))) throw new Refusal(503, "gone", `“${clean}” was just removed.`, { hint: "Bring it in again." });
+      await noteMedia(database(), { libraryId: member.libraryId, name: clean, ...stored });
+    });
     return { media: { id: stored.id, name: clean, facts: stored.facts } };
   } catch (error) {
     if (error instanceof UnreadableMedia)
       throw new Refusal(415, "unreadable", `“${clean}” cannot be used: ${error.message}.`, { hint: "WAV, AIFF, FLAC, MP3, M4A, AAC, Ogg and Opus sounds, PNG, JPEG, TIFF and WebP pictures and .cube tables can be brought in." });
+    if (error instanceof NoRoom) throw tooMuch(error.bytes + bytes, left);
     if (isDiskFull(error)) throw new Refusal(507, "disk-full", "There is no room left on the server's disk.", { hint: "Nothing was changed. Ask whoever looks after the server to make room." });
     throw error;
   } finally {

@@ -19,6 +19,24 @@ describe("cutting and folding", () => {
     const text = "Ein Ærø-Klang";
     for (const t of tokens(text)) expect(fold(text.slice(t.start, t.end))).toBe(t.text);
   });
+  it("cuts as the borders are defined, in one pass", () => {
+    // The definition: letter to digit, digit to letter, small to capital after a letter, and before the last capital of several.
+    const border = /(?<=\p{L}\p{M}*)(?=\p{N})|(?<=\p{N})(?=\p{L})|(?<=\p{L}\p{M}*\p{Ll}\p{M}*)(?=\p{Lu})|(?<=\p{Lu})(?=\p{Lu}\p{Ll})/u;
+    const piece = fc.constantFrom("a", "b", "A", "B", "1", "2", "é", "É", "\u0301", "\u0308", "ø", "ʻ");
+    fc.assert(
+      fc.property(fc.array(piece, { minLength: 1, maxLength: 9 }), (pieces) => {
+        const word = pieces.join("");
+        const parts = word.split(border).map((p) => fold(p)).filter((p) => p !== "");
+        const expected = fold(word) === "" ? [] : word.split(border).length > 1 ? [fold(word), ...parts] : [fold(word)];
+        expect(words(word)).toEqual(expected);
+      }),
+      { numRuns: 3000 },
+    );
+  });
+  it("takes a note of four thousand marks as it takes one of letters, and of longer ones only the beginning", () => {
+    expect(words(`a${"\u0301".repeat(3999)}b`)).toEqual(["a"]);
+    expect(words(`${"x ".repeat(5000)}`)).toHaveLength(400);
+  });
   it("finds words in scripts without spaces", () => expect(words("録音の部屋").length).toBeGreaterThan(1));
   // Source: reference/case_folding.json (Unicode 15.0 CaseFolding.txt), where lower case is the whole of folding.
   it.each(reference<{ codepoint: string; fold: string; jsToLowerCaseSame: boolean }>("case_folding").filter((c) => c.jsToLowerCaseSame).map((c) => [c.codepoint, c.fold]))("folds U+%s", (code, folded) => {

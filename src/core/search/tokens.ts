@@ -10,11 +10,60 @@ export interface Token {
 const run = /[\p{L}\p{M}\p{N}'’]+/gu;
 /** Scripts that are written without spaces, where only a dictionary knows the words. */
 const unspaced = /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}\p{Script=Lao}\p{Script=Khmer}\p{Script=Myanmar}]/u;
+/** What a character is to the borders inside a run. */
+const enum Kind {
+  Small,
+  Capital,
+  Letter,
+  Digit,
+  Mark,
+  Other,
+}
+
+function kindOf(character: string): Kind {
+  if (/\p{Ll}/u.test(character)) return Kind.Small;
+  if (/\p{Lu}/u.test(character)) return Kind.Capital;
+  if (/\p{L}/u.test(character)) return Kind.Letter;
+  if (/\p{N}/u.test(character)) return Kind.Digit;
+  return /\p{M}/u.test(character) ? Kind.Mark : Kind.Other;
+}
+
+const isLetter = (kind: Kind) => kind <= Kind.Letter;
+
 /**
- * Borders inside a run: letter to digit, digit to letter, small to capital letter, and before the last capital of
- * several. A single small letter before a capital stays with it, as in the units dB and kHz.
+ * The parts of a run: cut between letter and digit, before a capital that follows two or more letters of which the last
+ * is small, and before the last capital of several where a small letter follows. A single small letter before a capital
+ * stays with it, as in the units dB and kHz. Marks belong to the letter before them. One pass, whatever stands there.
  */
-const inner = /(?<=\p{L}\p{M}*)(?=\p{N})|(?<=\p{N})(?=\p{L})|(?<=\p{L}\p{M}*\p{Ll}\p{M}*)(?=\p{Lu})|(?<=\p{Lu})(?=\p{Lu}\p{Ll})/u;
+function* partsOf(word: string): Iterable<string> {
+  const characters = [...word];
+  const kinds = characters.map(kindOf);
+  let from = 0;
+  /** Kinds of the last two characters that are no marks, in the same part or before it. */
+  let [last, beforeLast]: [Kind, Kind] = [Kind.Other, Kind.Other];
+  let isMarked = false;
+  for (let i = 0; i < characters.length; i++) {
+    const kind = kinds[i];
+    if (kind === Kind.Mark) {
+      isMarked = true;
+      continue;
+    }
+    const cuts =
+      (isLetter(last) && kind === Kind.Digit) ||
+      (last === Kind.Digit && !isMarked && isLetter(kind)) ||
+      (last === Kind.Small && isLetter(beforeLast) && kind === Kind.Capital) ||
+      (last === Kind.Capital && !isMarked && kind === Kind.Capital && kinds[i + 1] === Kind.Small);
+    if (cuts && i > from) {
+      yield characters.slice(from, i).join("");
+      from = i;
+    }
+    [beforeLast, last, isMarked] = [last, kind, false];
+  }
+  yield characters.slice(from).join("");
+}
+
+/** Characters of a text that are searched, and words of it. */
+const [longestText, mostWords] = [4000, 400];
 
 const segmenter = new Intl.Segmenter("und", { granularity: "word" });
 
@@ -30,15 +79,17 @@ const folded = (word: string) => fold(word).replace(/['’]/g, "");
 
 /**
  * The words of a text. It is cut first and folded after: at Unicode word borders, between letters and digits and at
- * camel-case borders; a word that was cut inside is also there as a whole (`LoFi2` → lofi2, lo, fi, 2).
+ * camel-case borders; a word that was cut inside is also there as a whole (`LoFi2` → lofi2, lo, fi, 2). Of a text, the first
+ * 4,000 characters and 400 words count.
  */
 export function tokens(text: string): Token[] {
   const result: Token[] = [];
-  for (const { word, start } of runs(text)) {
+  for (const { word, start } of runs(text.length > longestText ? text.slice(0, longestText) : text)) {
+    if (result.length >= mostWords) break;
     const whole = folded(word);
     if (whole === "") continue;
     result.push({ text: whole, start, end: start + word.length });
-    const parts = word.split(inner);
+    const parts = [...partsOf(word)];
     if (parts.length === 1) continue;
     let at = start;
     for (const part of parts) {

@@ -1,4 +1,4 @@
-import { bigint, boolean, integer, pgTable, text, timestamp } from "drizzle-orm/pg-core";
+import { boolean, doublePrecision, pgTable, text, timestamp } from "drizzle-orm/pg-core";
 
 /* The tables that the auth library asks for, under names of their own so that a bench session is not mistaken for a sign-in. */
 
@@ -54,9 +54,20 @@ export const verification = pgTable("account_verification", {
   updatedAt: at("updated_at").notNull().defaultNow(),
 });
 
-export const attempt = pgTable("account_attempt", {
-  id: text().primaryKey(),
-  key: text().notNull().unique(),
-  count: integer().notNull(),
-  lastRequest: bigint("last_request", { mode: "number" }).notNull(),
+/** How often something that could be guessed was tried of late, under a key that names who and what. */
+export const pace = pgTable("account_pace", {
+  key: text().primaryKey(),
+  /** Tries that failed; they fade. */
+  failures: doublePrecision().notNull(),
+  lastAt: at("last_at").notNull(),
+  /** When the next try is looked at. */
+  nextAt: at("next_at").notNull(),
+  /** It has succeeded before: an address that belongs to an account. */
+  known: boolean().notNull().default(false),
+});
+
+/** The link by which the first owner of an empty database is made. Only its hash is kept, and only one. */
+export const founding = pgTable("founding", {
+  tokenHash: text("token_hash").primaryKey(),
+  expiresAt: at("expires_at").notNull(),
 });

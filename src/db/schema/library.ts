@@ -65,6 +65,7 @@ export const scriptKey = pgTable(
     scope: text().$type<KeyScope>().notNull(),
     tokenHash: text().notNull().unique(),
     madeAt: now(),
+    expiresAt: timestamp({ withTimezone: true }).notNull().default(sql`now() + interval '90 days'`),
     usedAt: timestamp({ withTimezone: true }),
     revokedAt: timestamp({ withTimezone: true }),
   },
@@ -274,6 +275,8 @@ export const render = pgTable(
     /** 0…1. */
     progress: real().notNull().default(0),
     problem: text(),
+    /** What is to know of the result, in words. */
+    notes: jsonb().$type<readonly string[]>().notNull().default([]),
     fileName: text(),
     bytes: bigint({ mode: "number" }),
     askedAt: now(),

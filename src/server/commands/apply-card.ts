@@ -4,7 +4,7 @@ import type { Chain } from "@/core/chain/model";
 import { longestChain } from "@/core/chain/model";
 import { countTargets } from "@/core/library/words";
 import { defineCommand } from "../command";
-import { id, strength as strengthField } from "../fields";
+import { id, strength as strengthField, versionNumber } from "../fields";
 import { notFound, Refusal } from "../refusal";
 import { requireRow } from "../rows";
 import { requireTargets } from "../targets";
@@ -30,7 +30,7 @@ export const applyCard = defineCommand<ApplyCard>()({
   input: Joi.object({
     targetIds: Joi.array().items(id).min(1).max(1000).unique().required(),
     cardId: id.required(),
-    contentVersion: Joi.number().integer().min(1),
+    contentVersion: versionNumber,
     strength: strengthField.default(100),
     how: Joi.string().valid("replace", "after", "pin").default("replace"),
   }),

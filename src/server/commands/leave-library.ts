@@ -1,5 +1,6 @@
 import Joi from "joi";
 import { findMembership } from "@/db/members";
+import { revokeKeysOf } from "@/db/script-keys";
 import { defineCommand } from "../command";
 import { requirePerson } from "../member";
 import { requireMembership, requireOwner } from "../members";
@@ -18,6 +19,7 @@ export const leaveLibrary = defineCommand()({
     const { id, name } = await requireMembership(ledger, own!.id);
     await ledger.update("member", id, { removed: true });
     await requireOwner(ledger);
+    await revokeKeysOf(ledger.db, ledger.libraryId, userId);
     return { summary: `${name} left the library` };
   },
 });

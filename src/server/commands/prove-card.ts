@@ -2,7 +2,7 @@ import Joi from "joi";
 import { prove } from "@/core/library/proof";
 import { longestName } from "@/core/library/names";
 import { defineCommand } from "../command";
-import { id } from "../fields";
+import { id, versionNumber } from "../fields";
 import { Refusal } from "../refusal";
 import { requireEditableCard } from "../rows";
 
@@ -21,7 +21,7 @@ export const proveCard = defineCommand<ProveCard>()({
   isStamp: true,
   input: Joi.object({
     cardId: id.required(),
-    contentVersion: Joi.number().integer().min(1).required(),
+    contentVersion: versionNumber.required(),
     on: Joi.string().max(longestName).required(),
     difference: Joi.number().min(-1000).max(1000).allow(null).required(),
   }),

@@ -3,11 +3,11 @@ import { join } from "node:path";
 import { fileName, fileNames } from "@/core/library/file-names";
 import { database } from "@/db/connection";
 import { withLock } from "@/db/locks";
-import { moveRender, readRender, type RenderRow } from "@/db/renders";
+import { moveRender, nextRenders, readRender, type RenderRow } from "@/db/renders";
 import { UnreadableMedia } from "@/media/process";
 import { renderFile } from "@/media/render-file";
 import { renderMixFile } from "@/media/render-mix";
-import { MissingEffects, resultFormats, type ResultFormat } from "@/media/results";
+import { MissingEffects, resultFormats, sayNote, type MediaNote, type ResultFormat } from "@/media/results";
 import type { SoundFormat } from "@/media/sound-sink";
 import { originalPath, planesPath } from "../media-store";
 import { resultFolder, resultPath } from "./render-store";
@@ -19,7 +19,7 @@ const lookEvery = 300;
 class Cancelled extends Error {}
 
 /** Renders all items into the result; returns the name under which it is offered. */
-async function renderItems({ id, name, items, format: wanted }: RenderRow, onProgress: (share: number) => void, signal: AbortSignal): Promise<string> {
+async function renderItems({ id, name, items, format: wanted }: RenderRow, onProgress: (share: number) => void, onNote: (words: string) => void, signal: AbortSignal): Promise<string> {
   const format = wanted as ResultFormat;
   const { extension } = resultFormats[format];
   const folder = resultFolder(id);
@@ -29,7 +29,8 @@ async function renderItems({ id, name, items, format: wanted }: RenderRow, onPro
   const names = fileNames(items.map((item) => item.name)).map((n) => `${n}.${extension}`);
   for (const [i, item] of items.entries()) {
     const output = join(folder, `item-${i}`);
-    const hooks = { onProgress: (share: number) => onProgress((i + share) / items.length), signal };
+    const said = (note: MediaNote) => onNote(items.length > 1 ? `“${item.name}”: ${sayNote(note)}` : sayNote(note));
+    const hooks = { onProgress: (share: number) => onProgress((i + share) / items.length), onNote: said, signal };
     const pathOf = (hash: string) => (item.files?.includes(hash) ? originalPath(hash) : null);
     if ("root" in item) await renderMixFile(output, { ...item, format: format as SoundFormat, pathOf }, (node) => planesPath(item.media[node]), hooks);
     else await renderFile(originalPath(item.mediaId), output, { chain: item.chain, strength: item.strength, format, pathOf }, hooks);
@@ -56,14 +57,14 @@ function lastingProblem(error: unknown): string | undefined {
 }
 
 /**
- * Carries out a rendering, once: another worker that has it is left to it, and one that is done stays so. Throws where
+ * Carries out a rendering, once: another worker that has it is left to it, and one that is done stays so; false for both. Throws where
  * trying again may help. A worker that dies leaves it running with nobody's lock; the sweep puts it back.
  */
-export async function carryOutRender(id: string): Promise<void> {
+export async function carryOutRender(id: string): Promise<boolean> {
   const db = database();
-  await withLock(db, `render ${id}`, async () => {
+  const done = await withLock(db, `render ${id}`, async () => {
     const row = await readRender(db, id);
-    if (!row || !(await moveRender(db, id, ["waiting", "running"], { state: "running", progress: 0 }))) return;
+    if (!row || !(await moveRender(db, id, ["waiting", "running"], { state: "running", progress: 0 }))) return false;
     const stop = new AbortController();
     let progress = 0;
     const look = setInterval(() => {
@@ -72,17 +73,25 @@ export async function carryOutRender(id: string): Promise<void> {
         .catch(() => undefined);
     }, lookEvery);
     try {
-      const offered = await renderItems(row, (share) => (progress = share), stop.signal);
+      const notes: string[] = [];
+      const offered = await renderItems(row, (share) => (progress = share), (words) => notes.push(words), stop.signal);
       const { size } = await stat(resultPath(id));
-      if (!(await moveRender(db, id, ["running"], { state: "done", progress: 1, fileName: offered, bytes: size, endedAt: new Date() }))) throw new Cancelled();
+      if (!(await moveRender(db, id, ["running"], { state: "done", progress: 1, fileName: offered, bytes: size, notes, endedAt: new Date() }))) throw new Cancelled();
     } catch (error) {
       await rm(resultFolder(id), { recursive: true, force: true });
-      if (error instanceof Cancelled) return;
+      if (error instanceof Cancelled) return true;
       const problem = lastingProblem(error);
       if (problem === undefined) throw error;
       await moveRender(db, id, ["running"], { state: "failed", problem, endedAt: new Date() });
     } finally {
       clearInterval(look);
     }
+    return true;
   });
+  return done ?? false;
+}
+
+/** Carries out the rendering whose turn it is; `id` is the one for which there was a place in the queue. */
+export async function carryOutNext(id: string): Promise<void> {
+  for (const next of [...(await nextRenders(database(), 20)), id]) if (await carryOutRender(next)) return;
 }

@@ -1,12 +1,28 @@
-import { rm } from "node:fs/promises";
+import { readdir, rm, stat } from "node:fs/promises";
+import { join } from "node:path";
 import { database } from "@/db/connection";
 import { withLock } from "@/db/locks";
 import { forgetRenders, moveRender, runningRenders, waitingRenders } from "@/db/renders";
+import { windowsFolder } from "../decoding/decoding";
+import { uploadsFolder } from "../take-in";
 import { queueRender } from "./queue";
 import { resultFolder } from "./render-store";
 
 /** Results are offered this long. */
 const keptDays = 7;
+
+/** A file that nobody has written to for so long is nobody's, in milliseconds. */
+const abandonedAfter = 3600_000;
+
+/** Throws away what uploads and windows left behind when their process was killed. */
+export async function sweepFiles(): Promise<void> {
+  for (const folder of [uploadsFolder(), windowsFolder()])
+    for (const name of await readdir(folder).catch(() => [])) {
+      const path = join(folder, name);
+      const found = await stat(path).catch(() => null);
+      if (found && Date.now() - found.mtimeMs > abandonedAfter) await rm(path, { recursive: true, force: true });
+    }
+}
 
 /** Puts renderings back whose worker has died, and throws away results that are old. */
 export async function sweepRenders(): Promise<void> {

@@ -1,6 +1,6 @@
-import { carryOutRender } from "./carry-out-render";
+import { carryOutNext } from "./carry-out-render";
 import { workOnRenders } from "./queue";
-import { sweepRenders } from "./sweep";
+import { sweepFiles, sweepRenders } from "./sweep";
 
 const sweepEvery = 10_000;
 
@@ -8,7 +8,7 @@ const sweepEvery = 10_000;
 export async function startWorking(): Promise<void> {
   for (;;) {
     try {
-      await workOnRenders(carryOutRender, 2);
+      await workOnRenders(carryOutNext, 2);
       break;
     } catch (error) {
       console.error("jobs cannot start yet:", error instanceof Error ? error.message : error);
@@ -16,6 +16,9 @@ export async function startWorking(): Promise<void> {
     }
   }
   const sweep = () => void sweepRenders().catch(() => undefined);
+  const sweepAway = () => void sweepFiles().catch(() => undefined);
   sweep();
+  sweepAway();
+  setInterval(sweepAway, 60 * sweepEvery).unref();
   setInterval(sweep, sweepEvery).unref();
 }

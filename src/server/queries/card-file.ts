@@ -1,22 +1,19 @@
 import { readFile, stat } from "node:fs/promises";
 import Joi from "joi";
-import { filesOf, type Resources } from "@/core/chain/active";
-import { bakeChain, unbakeable } from "@/core/chain/bake";
+import { filesOf } from "@/core/chain/active";
 import type { Chain } from "@/core/chain/model";
-import { planImage } from "@/core/chain/plan-image";
 import { normaliseChain } from "@/core/chain/values";
 import { cardExtension, mostCarried, type CarriedFile } from "@/core/formats/card/card-file";
 import { writeCardFile } from "@/core/formats/card/write";
 import { correctionOf, isCorrection } from "@/core/formats/cdl/correction";
 import { writeColourDecisions } from "@/core/formats/cdl/write";
-import { writeCube } from "@/core/formats/cube/write";
 import { fileName } from "@/core/library/file-names";
 import { database } from "@/db/connection";
 import { folderPathOf } from "@/db/cards";
 import { readMedia } from "@/db/replica";
-import { decodeFiles } from "@/media/dependencies";
 import { attachment } from "../attachment";
-import { validate } from "../command";
+import { validate } from "../validate";
+import { decoding } from "../decoding/decoding";
 import { originalPath } from "../media-store";
 import type { Member } from "../member";
 import { Refusal } from "../refusal";
@@ -24,16 +21,6 @@ import { requireCard } from "./card-versions";
 
 const forms = ["card", "cube", "cc"] as const;
 export const cardFileInput = Joi.object({ form: Joi.string().valid(...forms).default("card") });
-
-/** Entries of a baked table along each axis; the usual size of a table that is handed on (common practice, no source). */
-const tableSize = 33;
-
-/** The library's files that a chain depends on. */
-async function resourcesOf(libraryId: string, chain: Chain): Promise<Resources> {
-  const here = new Set<string>();
-  for (const { hash } of filesOf(chain)) if (await readMedia(database(), libraryId, hash)) here.add(hash);
-  return { files: await decodeFiles(chain, (hash) => (here.has(hash) ? originalPath(hash) : null)) };
-}
 
 /** The files that a chain depends on, to travel with its card as far as there is room for them. */
 async function carriedFiles(libraryId: string, chain: Chain): Promise<CarriedFile[]> {
@@ -57,13 +44,13 @@ async function carriedFiles(libraryId: string, chain: Chain): Promise<CarriedFil
 /** A look as a table from encoded values to encoded values. Refuses what no table can hold. */
 async function bakedCard(libraryId: string, name: string, chain: Chain): Promise<string> {
   if (chain.medium !== "image") throw new Refusal(409, "not-a-look", "Only looks for pictures can become a table of colours.");
-  const resources = await resourcesOf(libraryId, chain);
-  const { missing } = planImage(chain, 100, { width: 1, height: 1 }, resources);
-  const beyond = unbakeable(chain, resources);
+  const here: string[] = [];
+  for (const { hash } of filesOf(chain)) if (await readMedia(database(), libraryId, hash)) here.push(hash);
+  const { text, missing, beyond } = await decoding.bake({ name, chain, here });
   if (missing.length > 0) throw new Refusal(409, "missing", `This card cannot become a table: ${missing.join(", ")} is not here.`);
   if (beyond.length > 0)
     throw new Refusal(409, "not-a-table", `No table of colours can hold ${beyond.join(", ")}.`, { hint: "Keep a card without what looks at more than a single pixel's colour." });
-  return writeCube(bakeChain(chain, 100, tableSize, name, resources).lut);
+  return text;
 }
 
 /** A card as a file to be mailed or rendered with: as itself, or a look as a table (.cube) or as a colour decision (.cc). */

@@ -1,12 +1,13 @@
 import Joi from "joi";
 import { database } from "@/db/connection";
 import { changesSince, findStream, publicChange } from "@/db/streams";
-import { validate } from "../command";
+import { id } from "../fields";
+import { validate } from "../validate";
 import type { Member } from "../member";
 
 export const changesInput = Joi.object({
   stream: Joi.string().valid("library", "member", "session").default("library"),
-  sessionId: Joi.string().guid().when("stream", { is: "session", then: Joi.required() }),
+  sessionId: id.when("stream", { is: "session", then: Joi.required() }),
   since: Joi.string().pattern(/^\d{1,9}$/).default("0"),
 });
 

@@ -1,7 +1,7 @@
 import Joi from "joi";
 import { database } from "@/db/connection";
 import { findChange, findStreamById, kindOf, listHistory } from "@/db/streams";
-import { validate } from "../command";
+import { validate } from "../validate";
 import { isId } from "../ids";
 import type { Member } from "../member";
 import { Refusal } from "../refusal";

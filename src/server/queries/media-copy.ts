@@ -5,6 +5,7 @@ import { readMedia } from "@/db/replica";
 import { copies, findCopy, type Copy } from "../media-store";
 import type { Member } from "../member";
 import { notFound, Refusal } from "../refusal";
+import { isSeen, notModified, tagOf, unchanging } from "../unchanging";
 
 /** The bytes that a request's Range header asks for (RFC 9110 §14), first and last; undefined where it asks for all. */
 function rangeOf(header: string | null, bytes: number): { first: number; last: number } | undefined {
@@ -16,19 +17,21 @@ function rangeOf(header: string | null, bytes: number): { first: number; last: n
   return { first, last };
 }
 
-/** A working copy, or a stretch of it, as bytes. It never changes, so a browser may keep it. */
-export async function mediaCopy({ libraryId }: Member, mediaId: string, copy: string, range: string | null): Promise<Response> {
+/** A working copy, or a stretch of it, as bytes. It never changes. */
+export async function mediaCopy({ libraryId }: Member, mediaId: string, copy: string, headers: Headers): Promise<Response> {
   const known = (copies as readonly string[]).includes(copy) && (await readMedia(database(), libraryId, mediaId));
   const found = known ? await findCopy(mediaId, copy as Copy) : null;
   if (!found) throw notFound("material");
-  const part = rangeOf(range, found.bytes);
+  const tag = tagOf(mediaId, copy);
+  if (isSeen(headers.get("if-none-match"), tag)) return notModified(tag);
+  const part = rangeOf(headers.get("range"), found.bytes);
   const { first, last } = part ?? { first: 0, last: found.bytes - 1 };
   const body = Readable.toWeb(createReadStream(found.path, { start: first, end: last })) as ReadableStream;
   return new Response(body, {
     status: part ? 206 : 200,
     headers: {
       "content-type": "application/octet-stream",
-      "cache-control": "private, max-age=31536000, immutable",
+      ...unchanging(tag),
       "accept-ranges": "bytes",
       "content-length": String(last - first + 1),
       ...(part && { "content-range": `bytes ${first}-${last}/${found.bytes}` }),

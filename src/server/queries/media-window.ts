@@ -1,11 +1,11 @@
-import { readFile } from "node:fs/promises";
+import { Readable } from "node:stream";
 import Joi from "joi";
 import { database } from "@/db/connection";
 import { readMedia } from "@/db/replica";
-import { decodeImage, type DeepPicture } from "@/media/decode-image";
-import { validate } from "../command";
-import { originalPath } from "../media-store";
+import { validate } from "../validate";
+import { decoding } from "../decoding/decoding";
 import type { Member } from "../member";
+import { isSeen, notModified, tagOf, unchanging } from "../unchanging";
 import { notFound, Refusal } from "../refusal";
 
 /** Pixels that can be asked for at once: a large screen with its surroundings. */
@@ -16,21 +16,8 @@ const place = Joi.string().pattern(/^\d{1,6}$/).required();
 const extent = Joi.string().pattern(/^[1-9]\d{0,5}$/).required();
 export const windowInput = Joi.object({ left: place, top: place, width: extent, height: extent });
 
-/** The picture that was decoded last, for a while: whoever looks at it at full size soon looks at another part of it. */
-let last: { readonly id: string; readonly picture: Promise<DeepPicture>; forget: NodeJS.Timeout } | null = null;
-const keptFor = 60_000;
-
-function wholePicture(id: string): Promise<DeepPicture> {
-  if (last) clearTimeout(last.forget);
-  const picture = last?.id === id ? last.picture : readFile(originalPath(id)).then(decodeImage);
-  const forget = () => void (last = null);
-  last = { id, picture, forget: setTimeout(forget, keptFor).unref() };
-  picture.catch(forget);
-  return picture;
-}
-
-/** A window of a picture at full size: 16-bit sRGB codes, R G B, row by row. It never changes, so a browser may keep it. */
-export async function mediaWindow({ libraryId }: Member, mediaId: string, query: URLSearchParams): Promise<Response> {
+/** A window of a picture at full size: 16-bit sRGB codes, R G B, row by row. It never changes. */
+export async function mediaWindow({ libraryId }: Member, mediaId: string, query: URLSearchParams, seen: string | null): Promise<Response> {
   const asked = validate<Record<"left" | "top" | "width" | "height", string>>(windowInput, Object.fromEntries(query));
   const [left, top, width, height] = [asked.left, asked.top, asked.width, asked.height].map(Number);
   const known = await readMedia(database(), libraryId, mediaId);
@@ -38,14 +25,11 @@ export async function mediaWindow({ libraryId }: Member, mediaId: string, query:
   const { facts } = known;
   if (left + width > facts.width || top + height > facts.height)
     throw new Refusal(416, "no-range", `This picture is ${facts.width} × ${facts.height}; the window goes beyond it.`);
+  const tag = tagOf(mediaId, "window", left, top, width, height);
+  if (isSeen(seen, tag)) return notModified(tag);
   if (width * height > mostPixels) throw new Refusal(416, "too-large", `At most ${mostPixels.toLocaleString("en")} pixels can be asked for at once.`);
-  const { codes } = await wholePicture(mediaId);
-  const window = new Uint16Array(width * height * 3);
-  for (let y = 0; y < height; y++) {
-    const from = ((top + y) * facts.width + left) * 3;
-    window.set(codes.subarray(from, from + width * 3), y * width * 3);
-  }
-  return new Response(window, {
-    headers: { "content-type": "application/octet-stream", "cache-control": "private, max-age=31536000, immutable", "content-length": String(window.byteLength) },
+  const file = await decoding.window({ id: mediaId, left, top, width, height });
+  return new Response(Readable.toWeb(file.createReadStream()) as ReadableStream, {
+    headers: { "content-type": "application/octet-stream", ...unchanging(tag), "content-length": String(width * height * 6) },
   });
 }

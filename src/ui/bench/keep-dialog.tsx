@@ -110,7 +110,7 @@ export function KeepDialog({ target, onClose, onKept }: KeepDialogProps) {
           <Box as="dt" color="cardMuted">Not carried</Box>
           <Box as="dd" m="0">{`The material, its level, routing and edits${target.strength === 100 ? "" : `; strength ${target.strength} % stays with the target`}.`}</Box>
         </Box>
-        {other && <Box role="alert" color="#a63a24" fontSize="sm" mb="10px">{`✕ ${other}`}</Box>}
+        {other && <Box role="alert" color="cardLoss" fontSize="sm" mb="10px">{`✕ ${other}`}</Box>}
         <HStack justifyContent="flex-end">
           <QuietButton keys="Escape" onClick={onClose}>Leave</QuietButton>
           <MainButton type="submit" keys="Enter" disabled={busy}>{busy ? "Keeping …" : "Keep"}</MainButton>

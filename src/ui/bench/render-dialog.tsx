@@ -5,6 +5,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState, type FormEvent } from "react";
 import { v7 as newId } from "uuid";
 import type { Target } from "@/core/library/entities";
+import { sayBytes } from "@/core/library/bytes";
 import { countTargets } from "@/core/library/words";
 import { api } from "../data/api";
 import { sayError, useDesk } from "../data/desk";
@@ -22,21 +23,17 @@ const isOpen = ({ state }: Rendering) => state === "waiting" || state === "runni
 const lookEvery = 400;
 const shown = 6;
 
-function size(bytes: number): string {
-  return bytes < 1e6 ? `${Math.ceil(bytes / 1e3)} kB` : `${(bytes / 1e6).toFixed(1)} MB`;
-}
-
 function RenderingRow({ rendering, path, onCancel }: { rendering: Rendering; path: string; onCancel: () => void }) {
-  const { name, state, progress, problem, fileName, bytes } = rendering;
+  const { name, state, progress, problem, notes, fileName, bytes } = rendering;
   return (
     <Box as="li" py="6px" borderTop="1px solid" borderColor="cardRule">
       <HStack justifyContent="space-between" gap="10px">
         <chakra.span truncate title={fileName ?? name}>{fileName ?? name}</chakra.span>
         {isOpen(rendering) && <QuietButton size="xs" onClick={onCancel}>cancel</QuietButton>}
         {state === "done" && (
-          <chakra.a href={`${path}/${rendering.id}/file`} download data-result={rendering.id} color="#1a6b63" fontWeight="600" flexShrink={0} textDecoration="underline">{`Download, ${size(bytes ?? 0)}`}</chakra.a>
+          <chakra.a href={`${path}/${rendering.id}/file`} download data-result={rendering.id} color="#1a6b63" fontWeight="600" flexShrink={0} textDecoration="underline">{`Download, ${sayBytes(bytes ?? 0)}`}</chakra.a>
         )}
-        {state === "failed" && <chakra.span color="#a63a24" fontSize="sm" flexShrink={0}>✕ failed</chakra.span>}
+        {state === "failed" && <chakra.span color="cardLoss" fontSize="sm" flexShrink={0}>✕ failed</chakra.span>}
         {state === "cancelled" && <chakra.span color="cardMuted" fontSize="sm" flexShrink={0}>cancelled</chakra.span>}
       </HStack>
       {isOpen(rendering) && (
@@ -44,7 +41,8 @@ function RenderingRow({ rendering, path, onCancel }: { rendering: Rendering; pat
           <Box height="100%" bg="#1a6b63" borderRadius="2px" style={{ width: `${progress * 100}%` }} />
         </Box>
       )}
-      {problem && <chakra.div fontSize="xs" color="#a63a24">{problem}</chakra.div>}
+      {problem && <chakra.div fontSize="xs" color="cardLoss">{problem}</chakra.div>}
+      {notes.map((note) => <chakra.div key={note} fontSize="xs">{`! ${note}`}</chakra.div>)}
     </Box>
   );
 }
@@ -95,7 +93,7 @@ export function RenderDialog({ targets, sessionId, onClose }: { targets: readonl
         ) : (
           <Box mb="12px" color="cardMuted">Nothing is selected.</Box>
         )}
-        {problem && <Box role="alert" color="#a63a24" mb="10px">{`✕ ${problem}`}</Box>}
+        {problem && <Box role="alert" color="cardLoss" mb="10px">{`✕ ${problem}`}</Box>}
         <HStack justifyContent="flex-end">
           <QuietButton keys="Escape" onClick={onClose}>Leave</QuietButton>
           <MainButton ref={button} type="submit" keys="Enter" disabled={targets.length === 0}>Render</MainButton>

@@ -47,7 +47,7 @@ export function RouteDialog({ bench, target, onClose }: { bench: Bench; target: 
         {returns.map((t) => (
           <TextField key={t.id} label={t.name} inputMode="decimal" fontFamily="mono" placeholder="nothing" value={levels[t.id] ?? ""} onChange={(event) => { setLevels({ ...levels, [t.id]: event.target.value }); setProblem(undefined); }} />
         ))}
-        {problem && <Box role="alert" color="#a63a24" mb="10px">{`✕ ${problem}`}</Box>}
+        {problem && <Box role="alert" color="cardLoss" mb="10px">{`✕ ${problem}`}</Box>}
         <DialogButtons action="Route" onClose={onClose} />
       </form>
     </Dialog>

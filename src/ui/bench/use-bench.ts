@@ -59,8 +59,8 @@ export interface Bench {
 const staleTarget = (current: Target) => new ApiError(409, "stale", `“${current.name}” was changed in the meantime.`, { current });
 const sameShape = (a: Audition, b: Audition) => a.strength === b.strength && chainText(a.chain) === chainText(b.chain);
 
-/** Edits within this time of each other become one change in the history. */
-const restBeforeSaving = 350;
+/** Edits within this time of each other become one change in the history: a value that is nudged until it is right. */
+const restBeforeSaving = 900;
 
 /** The state of the bench for one session. Edits show at once and are saved behind them. */
 export function useBench(session: SessionData): Bench {

@@ -78,7 +78,7 @@ export function VersionsDialog({ bench, card, onClose }: { bench: Bench; card: C
           );
         })}
         {query.isLoading && <Box p="12px" color="cardMuted">Looking them up …</Box>}
-        {query.error && <Box p="12px" role="alert" color="#a63a24">{`✕ ${sayError(query.error)}`}</Box>}
+        {query.error && <Box p="12px" role="alert" color="cardLoss">{`✕ ${sayError(query.error)}`}</Box>}
       </Box>
       <HStack mt="12px" gap="16px" fontSize="sm" color="cardMuted">
         <HStack gap="5px"><KeyCap keys="ArrowDown" quiet />audition</HStack>

@@ -43,7 +43,7 @@ export function FileControl({ spec, value, onChange }: FileControlProps) {
     <Box>
       <ChoiceControl spec={{ kind: "choice", label: spec.label, help: spec.help, options, default: none }} value={value ?? none} onChange={(next) => onChange(next === none ? null : next)} />
       <QuietButton size="xs" px="0" onClick={choose}>{`bring in another ${fileWords[spec.holds]}`}</QuietButton>
-      {problem && <Box role="alert" fontSize="xs" color="#a63a24">{`✕ ${problem}`}</Box>}
+      {problem && <Box role="alert" fontSize="xs" color="cardLoss">{`✕ ${problem}`}</Box>}
     </Box>
   );
 }

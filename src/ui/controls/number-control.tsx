@@ -64,7 +64,7 @@ export function NumberControl({ spec, value, onChange, disabled }: NumberControl
           <chakra.b fontWeight="600" onDoubleClick={() => onChange(spec.default)}>{sayNumber(spec, value)}</chakra.b>
         ) : (
           <chakra.input
-            autoFocus aria-label={`${label}, type a value`} aria-invalid={problem} value={typed} width="100px" textAlign="right" bg="#fffdf8" color="cardInk" border="1px solid" borderColor={problem ? "#a63a24" : "cardSelected"} borderRadius="2px"
+            autoFocus aria-label={`${label}, type a value`} aria-invalid={problem} value={typed} width="100px" textAlign="right" bg="#fffdf8" color="cardInk" border="1px solid" borderColor={problem ? "cardLoss" : "cardSelected"} borderRadius="2px"
             ref={(input: HTMLInputElement | null) => { if (input && input.dataset.opened === undefined) { input.dataset.opened = ""; if (typed.length > 1) input.select(); } }}
             onChange={(event) => { setTyped(event.target.value); setProblem(false); }}
             onBlur={() => { setTyped(null); setProblem(false); }}
@@ -78,7 +78,7 @@ export function NumberControl({ spec, value, onChange, disabled }: NumberControl
           />
         )}
       </Box>
-      {problem && <Box role="alert" fontSize="xs" color="#a63a24">{`✕ Type a number from ${sayNumber(spec, min)} to ${sayNumber(spec, max)}.`}</Box>}
+      {problem && <Box role="alert" fontSize="xs" color="cardLoss">{`✕ Type a number from ${sayNumber(spec, min)} to ${sayNumber(spec, max)}.`}</Box>}
       <Box
         ref={slider} role="slider" tabIndex={disabled ? -1 : 0} aria-label={label} aria-valuemin={min} aria-valuemax={max} aria-valuenow={value} aria-valuetext={sayNumber(spec, value)} aria-disabled={disabled}
         py="4px" cursor="ew-resize" touchAction="none" borderRadius="2px" outlineColor="cardSelected"

@@ -63,6 +63,8 @@ export interface Rendering {
   /** 0…1. */
   readonly progress: number;
   readonly problem: string | null;
+  /** What is to know of the result, in words. */
+  readonly notes: readonly string[];
   readonly fileName: string | null;
   readonly bytes: number | null;
   readonly askedAt: string;

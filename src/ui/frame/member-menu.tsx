@@ -7,6 +7,7 @@ import { followDesk, signedInHere, signOut, signOutEverywhere, switchTo, type Si
 import { sayError, useDesk } from "../data/desk";
 import { saveSettings } from "../data/library-data";
 import { useKeyActions, type KeyAction } from "../keys/keys";
+import { PasswordDialog } from "./password-dialog";
 import { KeyCap } from "../parts/key-cap";
 import { useThemeRoot } from "../parts/theme-root";
 
@@ -17,6 +18,7 @@ export function MemberMenu() {
   const root = useThemeRoot();
   const { member } = data;
   const [open, setOpen] = useState(false);
+  const [changing, setChanging] = useState(false);
   const [here, setHere] = useState<readonly SignedIn[]>([]);
   const bareKeys = member.settings.bareKeys ?? true;
   useEffect(followDesk, []);
@@ -43,6 +45,8 @@ export function MemberMenu() {
     unsaved.open > 0 ? tell({ kind: "problem", text: "Something is not saved yet. Wait a moment and try again." }) : void attempt(how);
   const others = here.filter((s) => s.userId !== member.id);
   return (
+    <>
+    {changing && <PasswordDialog onClose={() => setChanging(false)} />}
     <Menu.Root open={open} onOpenChange={(event) => setOpen(event.open)}>
       <Menu.Trigger asChild>
         <chakra.button border="1px solid" borderColor="rule" borderRadius="3px" px="10px" height="28px" maxWidth="160px" truncate title={`${member.name}, ${member.role} · Alt+M`}>{member.name}</chakra.button>
@@ -61,11 +65,13 @@ export function MemberMenu() {
             ))}
             <Menu.Item value="another" onClick={() => leave(async () => window.location.assign("/sign-in"))}>Another member signs in …</Menu.Item>
             <Menu.Separator />
+            <Menu.Item value="password" onClick={() => setChanging(true)}>Change your password …</Menu.Item>
             <Menu.Item value="sign-out" onClick={() => leave(() => signOut(member.id))}>Sign out</Menu.Item>
             <Menu.Item value="sign-out-everywhere" onClick={() => leave(signOutEverywhere)}>Sign out on every machine</Menu.Item>
           </Menu.Content>
         </Menu.Positioner>
       </Portal>
     </Menu.Root>
+    </>
   );
 }

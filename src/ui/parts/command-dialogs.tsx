@@ -73,7 +73,7 @@ export function ConfirmDialog({ title, action, command, input, children, onClose
     <Dialog title={title} onClose={onClose} initialFocus={button} width="420px">
       <form onSubmit={onSubmit}>
         <Box mb="14px">{children}</Box>
-        {problem && <Box role="alert" color="#a63a24" mb="10px">{`✕ ${problem}`}</Box>}
+        {problem && <Box role="alert" color="cardLoss" mb="10px">{`✕ ${problem}`}</Box>}
         <HStack justifyContent="flex-end">
           <QuietButton keys="Escape" onClick={() => onClose()}>Leave</QuietButton>
           <MainButton ref={button} type="submit" keys="Enter">{action}</MainButton>

@@ -15,7 +15,7 @@ export function Field({ label, hint, problem, children }: FieldProps) {
     <Box mb="12px">
       <chakra.label htmlFor={id} display="block" fontSize="xs" fontWeight="600" mb="3px" color="cardMuted">{label}</chakra.label>
       {children({ id, "aria-describedby": `${id}-words`, "aria-invalid": problem !== undefined })}
-      <Box id={`${id}-words`} fontSize="xs" mt="3px" color={problem ? "#a63a24" : "cardMuted"} role={problem ? "alert" : undefined}>
+      <Box id={`${id}-words`} fontSize="xs" mt="3px" color={problem ? "cardLoss" : "cardMuted"} role={problem ? "alert" : undefined}>
         {problem ? `✕ ${problem}` : hint}
       </Box>
     </Box>

@@ -68,7 +68,7 @@ export function JoinPage({ token, signedInAs }: { token: string; signedInAs: str
               ) : (
                 <chakra.p mb="14px">{`You are signed in as ${signedInAs}.`}</chakra.p>
               )}
-              {problem && <Box role="alert" color="#a63a24" mb="10px">{`✕ ${problem}`}</Box>}
+              {problem && <Box role="alert" color="cardLoss" mb="10px">{`✕ ${problem}`}</Box>}
               <MainButton type="submit" keys="Enter" disabled={busy} autoFocus={signedInAs !== null}>{signedInAs === null ? "Make an account and join" : "Join"}</MainButton>
               <QuietButton onClick={() => router.push(`/sign-in?next=${encodeURIComponent(`/join/${token}`)}`)}>{signedInAs === null ? "I have an account" : "Join as somebody else"}</QuietButton>
             </chakra.form>

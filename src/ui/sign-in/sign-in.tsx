@@ -5,13 +5,14 @@ import { useRouter } from "next/navigation";
 import { useState, type FormEvent } from "react";
 import { announceDesk } from "../data/accounts";
 import { api, ApiError } from "../data/api";
+import { sayError } from "../data/desk";
 import { MainButton } from "../parts/buttons";
 import { TextField } from "../parts/fields";
 import { IndexCard } from "../parts/index-card";
 
 const words = (error: unknown): string => {
   if (!(error instanceof ApiError)) return "Signing in did not work. Try again.";
-  if (error.status === 429) return "Too many attempts. Wait a minute and try again.";
+  if (error.status === 429) return sayError(error);
   if (error.status === 401) return "E-mail and password do not belong together. Check both.";
   return error.passing ? "Fichier's server cannot be reached just now. Try again." : error.message;
 };

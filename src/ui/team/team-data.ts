@@ -16,6 +16,7 @@ export interface ScriptKey {
   readonly name: string;
   readonly scope: KeyScope;
   readonly madeAt: string;
+  readonly expiresAt: string;
   readonly usedAt: string | null;
 }
 

@@ -41,7 +41,7 @@ export function RoleDialog({ membership, onClose }: { membership: Membership; on
     <Dialog title={`Role of ${membership.name}`} onClose={onClose} width="440px">
       <form ref={form} onSubmit={onSubmit}>
         <Choice tall label="Role" options={roleOptions} value={role} onChange={setRole} />
-        {problem && <Box role="alert" color="#a63a24" mb="10px">{`✕ ${problem}`}</Box>}
+        {problem && <Box role="alert" color="cardLoss" mb="10px">{`✕ ${problem}`}</Box>}
         <DialogButtons action="Give this role" onClose={onClose} />
       </form>
     </Dialog>
@@ -75,7 +75,7 @@ export function InviteDialog({ onClose }: { onClose: () => void }) {
       ) : (
         <form ref={form} onSubmit={onSubmit}>
           <Choice tall label="As" options={roleOptions} value={role} onChange={setRole} />
-          {problem && <Box role="alert" color="#a63a24" mb="10px">{`✕ ${problem}`}</Box>}
+          {problem && <Box role="alert" color="cardLoss" mb="10px">{`✕ ${problem}`}</Box>}
           <DialogButtons action="Make a link" onClose={onClose} />
         </form>
       )}
@@ -89,6 +89,7 @@ export function ScriptKeyDialog({ onClose }: { onClose: () => void }) {
   const client = useQueryClient();
   const [name, setName] = useState("");
   const [scope, setScope] = useState<KeyScope>("look");
+  const [days, setDays] = useState<"7" | "90" | "365">("90");
   const [token, setToken] = useState<string>();
   const [problem, setProblem] = useState<string>();
   const field = useRef<HTMLInputElement>(null);
@@ -97,7 +98,7 @@ export function ScriptKeyDialog({ onClose }: { onClose: () => void }) {
   const onSubmit = async (event: FormEvent) => {
     event.preventDefault();
     try {
-      const made = await api<{ token: string }>(`/api/libraries/${libraryId}/keys`, { method: "POST", body: { name, scope } });
+      const made = await api<{ token: string }>(`/api/libraries/${libraryId}/keys`, { method: "POST", body: { name, scope, days: Number(days) } });
       void client.invalidateQueries({ queryKey: scriptKeysKey(libraryId) });
       setToken(made.token);
     } catch (error) {
@@ -112,6 +113,7 @@ export function ScriptKeyDialog({ onClose }: { onClose: () => void }) {
         <form onSubmit={onSubmit}>
           <TextField ref={field} label="Name" hint="What the script is for." value={name} problem={problem} onChange={(event) => { setName(event.target.value); setProblem(undefined); }} />
           <Choice tall label="May" options={(Object.keys(keyScopes) as KeyScope[]).map((value) => ({ value, ...scopeWords[value] }))} value={scope} onChange={setScope} />
+          <Choice label="For" options={[{ value: "7", label: "a week" }, { value: "90", label: "three months" }, { value: "365", label: "a year" }]} value={days} onChange={setDays} />
           <DialogButtons action="Make the key" onClose={onClose} />
         </form>
       )}

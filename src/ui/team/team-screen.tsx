@@ -121,7 +121,7 @@ export function TeamScreen() {
                 <QuietButton size="xs" aria-label={`Revoke ${key.name}`} onClick={() => void revoke(`keys/${key.id}`, `The key “${key.name}” is revoked.`, scriptKeysKey(libraryId))}>revoke</QuietButton>
               </HStack>
               <Box fontSize="sm" color="muted">
-                {[key.userId === member.id ? null : (nameOfMember(replica, key.userId) ?? "somebody"), scopeWords[key.scope].label.toLowerCase(), `made ${sayDate(key.madeAt)}`, key.usedAt ? `used ${sayDate(key.usedAt)}` : "never used"].filter(Boolean).join(" · ")}
+                {[key.userId === member.id ? null : (nameOfMember(replica, key.userId) ?? "somebody"), scopeWords[key.scope].label.toLowerCase(), `made ${sayDate(key.madeAt)}`, key.usedAt ? `used ${sayDate(key.usedAt)}` : "never used", `until ${sayDate(key.expiresAt)}`].filter(Boolean).join(" · ")}
               </Box>
             </Box>
           ))}

@@ -1,9 +1,5 @@
-import { limitAttempts } from "@/server/attempts";
-import { auth } from "@/server/auth";
+import { signingIn } from "@/server/sign-in";
 import { route } from "@/server/route";
 
-const handler = route(async (request) => {
-  await limitAttempts(request);
-  return auth().handler(request);
-});
+const handler = route(signingIn);
 export { handler as GET, handler as POST };

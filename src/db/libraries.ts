@@ -1,0 +1,18 @@
+import type { Database } from "./connection";
+import { library, member, stream } from "./schema";
+
+interface NewLibrary {
+  readonly id: string;
+  readonly name: string;
+  readonly streamId: string;
+  readonly owner: { readonly id: string; readonly userId: string; readonly name: string };
+}
+
+/** Makes an empty library with its line of changes and its owner. */
+export async function insertLibrary(db: Database, { id, name, streamId, owner }: NewLibrary): Promise<void> {
+  await db.transaction(async (tx) => {
+    await tx.insert(library).values({ id, name });
+    await tx.insert(stream).values({ id: streamId, libraryId: id });
+    await tx.insert(member).values({ ...owner, libraryId: id, role: "owner" });
+  });
+}

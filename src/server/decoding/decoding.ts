@@ -1,0 +1,41 @@
+import { randomUUID } from "node:crypto";
+import { mkdir, open, rm, stat, type FileHandle } from "node:fs/promises";
+import { join } from "node:path";
+import { mediaRoot } from "../media-store";
+import { Lane } from "./lane";
+import type { BakeTask, TaskResult, WindowTask } from "./tasks";
+
+/*
+ * Two lines: what is brought in may take minutes, and nobody who looks at a picture should wait for that. Next.js loads
+ * route handlers as bundles of their own; they share these.
+ */
+const shared = globalThis as { fichierLanes?: { readonly incoming: Lane; readonly looking: Lane } };
+const lanes = () => (shared.fichierLanes ??= { incoming: new Lane(100), looking: new Lane(40) });
+
+/** Milliseconds: for any file, and for each of its megabytes. */
+const [atLeast, aMegabyte] = [60_000, 500];
+const lookingFor = 60_000;
+
+export const windowsFolder = (): string => join(mediaRoot(), "windows");
+
+export const decoding = {
+  /** Takes a file into the store; its working copies take at most `room` bytes. Throws `UnreadableMedia`, `NoRoom` or a refusal. */
+  async store(path: string, room: number): Promise<TaskResult<"store">> {
+    const { size } = await stat(path);
+    return lanes().incoming.run("store", { path, room }, atLeast + (size / 2 ** 20) * aMegabyte);
+  },
+
+  /** A window of a picture at full size as a file that is gone once it is closed. */
+  async window(task: Omit<WindowTask, "out">): Promise<FileHandle> {
+    await mkdir(windowsFolder(), { recursive: true });
+    const out = join(windowsFolder(), randomUUID());
+    try {
+      await lanes().looking.run("window", { ...task, out }, lookingFor);
+      return await open(out);
+    } finally {
+      await rm(out, { force: true });
+    }
+  },
+
+  bake: (task: BakeTask): Promise<TaskResult<"bake">> => lanes().looking.run("bake", task, lookingFor),
+};

@@ -1,0 +1,39 @@
+import { UnreadableMedia } from "@/media/process";
+import { FormatFault } from "@/core/formats/fault";
+import { NoRoom } from "../media-store";
+import { tasks, type TaskName } from "./tasks";
+
+/* The process in which `Lane` has its tasks done. It ends with whoever started it, and after a while without work. */
+
+export interface TaskMessage {
+  readonly id: number;
+  readonly name: TaskName;
+  readonly input: never;
+}
+export type TaskAnswer =
+  | { readonly id: number; readonly result: unknown }
+  | { readonly id: number; readonly problem: { readonly kind: "unreadable" | "no-room" | "other"; readonly message: string; readonly bytes?: number; readonly code?: string } };
+
+/** Memory that was taken for a large picture is given back by ending. In milliseconds. */
+const idleFor = 60_000;
+let idle = setTimeout(() => process.exit(0), idleFor);
+
+const problemOf = (error: unknown): Extract<TaskAnswer, { problem: unknown }>["problem"] => {
+  if (error instanceof UnreadableMedia || error instanceof FormatFault) return { kind: "unreadable", message: error.message };
+  if (error instanceof NoRoom) return { kind: "no-room", message: error.message, bytes: error.bytes };
+  for (let e: unknown = error; e instanceof Error; e = e.cause) if ((e as { code?: string }).code) return { kind: "other", message: e.message, code: (e as { code?: string }).code };
+  return { kind: "other", message: error instanceof Error ? error.message : String(error) };
+};
+
+process.umask(0o077);
+process.on("disconnect", () => process.exit(0));
+process.on("message", ({ id, name, input }: TaskMessage) => {
+  clearTimeout(idle);
+  tasks[name](input)
+    .then((result): TaskAnswer => ({ id, result }), (error): TaskAnswer => ({ id, problem: problemOf(error) }))
+    .then((answer) => {
+      process.send!(answer);
+      idle = setTimeout(() => process.exit(0), idleFor);
+    });
+});
+process.send!("ready");

@@ -1,0 +1,77 @@
+import { open, readFile } from "node:fs/promises";
+import { bakeChain, unbakeable } from "@/core/chain/bake";
+import type { Chain } from "@/core/chain/model";
+import { planImage } from "@/core/chain/plan-image";
+import { writeCube } from "@/core/formats/cube/write";
+import { decodeImage, type DeepPicture } from "@/media/decode-image";
+import { decodeFiles } from "@/media/dependencies";
+import { originalPath, store, type StoredMedia } from "../media-store";
+
+/*
+ * What reads files that somebody brought, and may take long or much memory over it: done one after the other in a
+ * process beside the application, see `Lane`.
+ */
+
+/** The picture that was decoded last: whoever looks at it at full size soon looks at another part of it. It goes when the process ends, after a while without work. */
+let last: { readonly id: string; readonly picture: Promise<DeepPicture> } | null = null;
+
+export interface WindowTask {
+  readonly id: string;
+  readonly left: number;
+  readonly top: number;
+  readonly width: number;
+  readonly height: number;
+  /** Where the codes are written. */
+  readonly out: string;
+}
+
+/** Entries of a baked table along each axis; the usual size of a table that is handed on (common practice, no source). */
+const tableSize = 33;
+
+export interface BakeTask {
+  readonly name: string;
+  readonly chain: Chain;
+  /** Hashes of the library's files that the chain depends on. */
+  readonly here: readonly string[];
+}
+
+export const tasks = {
+  /** Takes a file into the store; see `store`. */
+  store: ({ path, room }: { readonly path: string; readonly room: number }): Promise<StoredMedia> => store(path, false, room),
+
+  /** Writes a window of a picture at full size: 16-bit codes, R G B, row by row. */
+  async window({ id, left, top, width, height, out }: WindowTask): Promise<null> {
+    if (last?.id !== id) {
+      last = null;
+      last = { id, picture: readFile(originalPath(id)).then(decodeImage) };
+    }
+    const picture = await last.picture.catch((error) => {
+      last = null;
+      throw error;
+    });
+    const file = await open(out, "w");
+    try {
+      for (let y = 0; y < height; y++) {
+        const from = ((top + y) * picture.width + left) * 3;
+        const { buffer, byteOffset, byteLength } = picture.codes.subarray(from, from + width * 3);
+        await file.write(new Uint8Array(buffer, byteOffset, byteLength));
+      }
+    } finally {
+      await file.close();
+    }
+    return null;
+  },
+
+  /** A look as the text of a .cube table; what is missing for it, or what no table can hold. */
+  async bake({ name, chain, here }: BakeTask): Promise<{ readonly text: string; readonly missing: readonly string[]; readonly beyond: readonly string[] }> {
+    const resources = { files: await decodeFiles(chain, (hash) => (here.includes(hash) ? originalPath(hash) : null)) };
+    const { missing } = planImage(chain, 100, { width: 1, height: 1 }, resources);
+    const beyond = unbakeable(chain, resources);
+    return { text: missing.length + beyond.length > 0 ? "" : writeCube(bakeChain(chain, 100, tableSize, name, resources).lut), missing, beyond };
+  },
+} as const;
+
+export type Tasks = typeof tasks;
+export type TaskName = keyof Tasks;
+export type TaskInput<N extends TaskName> = Parameters<Tasks[N]>[0];
+export type TaskResult<N extends TaskName> = Awaited<ReturnType<Tasks[N]>>;

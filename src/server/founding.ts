@@ -1,0 +1,49 @@
+import Joi from "joi";
+import { v7 as newId } from "uuid";
+import { longestName } from "@/core/library/names";
+import { countUsers, hasFounding, replaceFounding, takeFounding } from "@/db/accounts";
+import { database, type Database } from "@/db/connection";
+import { insertLibrary } from "@/db/libraries";
+import { waitForLock } from "@/db/locks";
+import { accountInput, addUser, requireNewAccount, type Account } from "./accounts";
+import { storedName } from "./fields";
+import { Refusal } from "./refusal";
+import { hashToken, makeToken } from "./tokens";
+import { validate } from "./validate";
+
+/** How long the first link can be used, in days. */
+const goodFor = 7;
+
+/** The path of a link by which the first owner and library of an empty database are made; null where there is an account already. */
+export async function foundingPath(db: Database): Promise<string | null> {
+  if ((await countUsers(db)) > 0) return null;
+  const { token, hash } = makeToken("fichier_begin");
+  await replaceFounding(db, hash, new Date(Date.now() + goodFor * 24 * 3600_000));
+  return `/begin/${token}`;
+}
+
+const used = () => new Refusal(404, "no-link", "This link cannot be used: it was used, or is older than a week.", { hint: "While there is no account, a new one is printed whenever Fichier starts." });
+
+/** Whether a link can be used. */
+export async function readFounding(token: string) {
+  if (!(await hasFounding(database(), hashToken(token)))) throw used();
+  return { open: true };
+}
+
+export const foundingInput = Joi.object({ library: Joi.string().max(longestName * 4).required(), account: accountInput.required() });
+
+/** Makes the first account, and a library that it owns. The link works once, also for two who use it at once. */
+export async function found(token: string, request: unknown) {
+  const { library, account } = validate<{ library: string; account: Account }>(foundingInput, request);
+  const name = storedName(account.name, "member");
+  const libraryName = storedName(library, "library");
+  return waitForLock(database(), "founding", async () => {
+    await readFounding(token);
+    await requireNewAccount(account, "account");
+    if (!(await takeFounding(database(), hashToken(token)))) throw used();
+    const userId = await addUser(name, account.email, account.password);
+    const libraryId = newId();
+    await insertLibrary(database(), { id: libraryId, name: libraryName, streamId: newId(), owner: { id: newId(), userId, name } });
+    return { libraryId };
+  });
+}
