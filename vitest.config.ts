@@ -7,7 +7,7 @@ export default defineConfig({
   resolve: { alias },
   test: {
     projects: [
-      { resolve: { alias }, test: { name: "unit", include: ["src/{cli,core,media,ui,workers}/**/*.test.ts", "demo/**/*.test.ts", "scripts/**/*.test.ts"], testTimeout: 60000 } },
+      { resolve: { alias }, test: { name: "unit", include: ["src/{cli,core,media,server,ui,workers}/**/*.test.ts", "demo/**/*.test.ts", "scripts/**/*.test.ts"], testTimeout: 60000 } },
       {
         resolve: { alias },
         // One database for all: the files run one after another, each in a library of its own.

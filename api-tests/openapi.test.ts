@@ -7,10 +7,13 @@ import { beforeAll, describe, expect, it } from "vitest";
 import { may, roles, scopeAllows, type KeyScope, type Right } from "@/core/library/roles";
 import { writeWav } from "@/core/formats/wav/write";
 import { database } from "@/db/connection";
+import { replaceFounding } from "@/db/accounts";
+import { jobs } from "@/server/jobs/queue";
+import { makeToken } from "@/server/tokens";
 import { allOperations, openApi } from "@/server/api/openapi";
 import type { Operation } from "@/server/api/operations";
 import { apart, fresh, makeScenarios } from "./scenarios";
-import { join, newLibrary, request, signIn, type Person } from "./world";
+import { join, newLibrary, password, request, signIn, type Person } from "./world";
 
 /*
  * Exercises what the OpenAPI document describes, operation by operation, over the route handlers that are really there:
@@ -49,7 +52,7 @@ beforeAll(async () => {
   const { libraryId, owner } = world;
   others = { owner, curator: await join(libraryId, "curator"), editor: await join(libraryId, "editor"), viewer: await join(libraryId, "viewer") };
   outsider = await join((await newLibrary()).libraryId, "owner");
-  const { cookie } = await signIn(others.viewer.email, undefined, "10.2.0.1");
+  const { cookie } = await signIn(others.viewer.email);
   await database().execute(sql`delete from account_sign_in where token = ${decodeURIComponent(cookie.split("=")[1]).split(".")[0]}`);
   ended = cookie;
   keys = { look: (await makeKey(owner, "look")).token, sessions: (await makeKey(owner, "sessions")).token, library: (await makeKey(owner, "library")).token };
@@ -117,6 +120,17 @@ const good: Record<string, () => Promise<Asked>> = {
   "POST /libraries/{libraryId}/keys/{keyId}/revoke": async () => ({ parameters: { keyId: (await makeKey(world.owner, "look")).id } }),
   "POST /libraries/{libraryId}/invitations": async () => ({ body: { role: "editor" } }),
   "POST /libraries/{libraryId}/invitations/{invitationId}/revoke": async () => ({ parameters: { invitationId: (await invited()).id } }),
+  "POST /libraries/{libraryId}/material/remove": async () => ({ body: { ids: ["0".repeat(64)] } }),
+  "GET /health/ready": async () => {
+    await jobs();
+    return {};
+  },
+  "POST /account/password": async () => {
+    const person = await join(world.libraryId, "viewer");
+    return { cookie: person.cookie, body: { current: password, next: "foghorn marmalade nineteen" } };
+  },
+  "GET /founding/{token}": async () => ({ parameters: { token: await begun() } }),
+  "POST /founding/{token}": async () => ({ parameters: { token: await begun() }, body: { library: "First", account: { name: "First one", email: `${newId()}@people.example`, password: "long enough for this" } } }),
   "GET /invitations/{token}": async () => ({ parameters: { token: (await invited()).token } }),
   "POST /invitations/{token}/accept": async () => ({ parameters: { token: (await invited()).token }, body: { account: { name: "New one", email: `${newId()}@people.example`, password: "long enough for this" } } }),
 };
@@ -129,6 +143,11 @@ async function invited(): Promise<{ id: string; token: string }> {
   const { body } = await ask(find("POST", "/libraries/{libraryId}/invitations"), { cookie: world.owner.cookie, body: { role: "viewer" } });
   const { invitation, token } = body as unknown as { invitation: { id: string }; token: string };
   return { id: invitation.id, token };
+}
+async function begun(): Promise<string> {
+  const { token, hash } = makeToken("fichier_begin");
+  await replaceFounding(database(), hash, new Date(Date.now() + 60_000));
+  return token;
 }
 /** Answers only when a worker has made something; the browser tests see to it. */
 const elsewhere = ["GET /libraries/{libraryId}/renders/{renderId}/file", ...apart.map((name) => `POST /libraries/{libraryId}/commands/${name}`)];
@@ -163,7 +182,7 @@ describe.each(list)("%s", (name, operation) => {
   if (body && !takesFile) it("refuses a body that is not as described, with words", async () => {
     // An empty body is fine where nothing is asked for.
     if (Object.keys(body!.describe().keys as object).length === 0) return;
-    const parameters: Record<string, string> = name.includes("/invitations/{token}") ? { token: (await invited()).token } : {};
+    const parameters: Record<string, string> = name.includes("/invitations/{token}") ? { token: (await invited()).token } : name.includes("/founding/") ? { token: await begun() } : {};
     const { status, body: answer } = await ask(operation, { cookie: world.owner.cookie, parameters, body: { noSuchField: 1 } });
     expect(status).toBe(400);
     expect(answer.error).toMatchObject({ code: "bad-input", message: expect.stringMatching(/\.$/) });

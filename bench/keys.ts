@@ -58,7 +58,7 @@ export async function benchKeys(): Promise<void> {
   try {
     await ensureDatabase(server, "fichier_bench", true);
     const url = server.url("fichier_bench");
-    await prepareDatabase(url, media, true);
+    await prepareDatabase(url, media);
     const db = connect(url);
     const [{ id }] = await db.select().from(library).where(eq(library.name, demoLibraryName));
     await fillLibrary(db, id, cards);

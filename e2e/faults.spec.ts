@@ -43,7 +43,7 @@ test.describe("killed in the middle of a save", () => {
     port = await freePort();
     media = mkdtempSync(join(tmpdir(), "fichier-media-"));
     await ensureDatabase(server, "fichier", true);
-    await prepareDatabase(server.url("fichier"), media, true);
+    await prepareDatabase(server.url("fichier"), media);
     await startApp();
     startWorker();
   });

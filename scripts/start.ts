@@ -29,7 +29,7 @@ async function start(): Promise<void> {
   let stopping = false;
   try {
     await ensureDatabase(server, "fichier");
-    await prepareDatabase(server.url("fichier"), mediaFolder, true);
+    await prepareDatabase(server.url("fichier"), mediaFolder);
     const application = await serve(server.url("fichier"), port, mediaFolder, { quiet: true });
     const ended = new Promise<number>((resolve) => application.once("exit", (code) => resolve(code ?? 1)));
     const stop = () => {

@@ -42,7 +42,7 @@ async function browser(only: readonly string[]): Promise<Count> {
     const name = `fichier_browser_${process.pid}`;
     await ensureDatabase(server, name, true);
     const url = server.url(name);
-    await prepareDatabase(url, media, true);
+    await prepareDatabase(url, media);
     const port = await freePort();
     const application = await serve(url, port, media, { quiet: true, remember: false });
     try {

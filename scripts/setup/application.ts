@@ -46,15 +46,25 @@ export const environment = (url: string, port: number, mediaFolder: string): Nod
   FICHIER_PORT: String(port),
 });
 
-/** Brings the database's tables up to date and fills in the demo where it is missing. */
-export async function prepareDatabase(url: string, mediaFolder: string, demo: boolean): Promise<void> {
+/** Brings a database's tables up to date. */
+export async function migrateDatabase(url: string): Promise<void> {
   const db = connect(url);
   try {
     await bringUpToDate(db, join(checkout, "src/db/migrations"));
+  } finally {
+    await db.$client.end();
+  }
+}
+
+/** Brings the database's tables up to date and fills in the demo where it is missing. */
+export async function prepareDatabase(url: string, mediaFolder: string): Promise<void> {
+  await migrateDatabase(url);
+  const db = connect(url);
+  try {
     process.env.FICHIER_MEDIA = mediaFolder;
     const sources = [...filesBelow(join(checkout, "demo/pictures")), ...filesBelow(join(checkout, "demo/sound")), join(checkout, "demo/material.ts")];
     const cache = statePath("demo-files", cacheName(sources.map((f) => readFileSync(f, "utf8"))));
-    if (demo) await seedDemo(db, secrets().cookieSecret, cache, say);
+    await seedDemo(db, secrets().cookieSecret, cache, say);
   } finally {
     await db.$client.end();
   }
@@ -62,22 +72,24 @@ export async function prepareDatabase(url: string, mediaFolder: string, demo: bo
 
 interface ServeOptions {
   readonly quiet?: boolean;
+  /** Its environment is this process's own, all of it. */
+  readonly own?: boolean;
   /** Write down that it runs, so that a later start can end it where this one was killed. */
   readonly remember?: boolean;
 }
 
 /** Serves the built application on loopback; resolves when it answers. */
-export async function serve(url: string, port: number, mediaFolder: string, { quiet = false, remember = true }: ServeOptions = {}): Promise<ChildProcess> {
+export async function serve(url: string, port: number, mediaFolder: string, { quiet = false, own = false, remember = true }: ServeOptions = {}): Promise<ChildProcess> {
   const args = ["--import", "tsx", join(checkout, "scripts/application.ts")];
   // A group of its own: Ctrl-C reaches this process alone, which then ends the application in order.
-  const child = spawn(process.execPath, args, { cwd: checkout, env: environment(url, port, mediaFolder), stdio: ["ignore", quiet ? "ignore" : "inherit", "inherit"], detached: true });
+  const child = spawn(process.execPath, args, { cwd: checkout, env: own ? { ...process.env, NODE_ENV: "production", NEXT_TELEMETRY_DISABLED: "1" } : environment(url, port, mediaFolder), stdio: ["ignore", quiet ? "ignore" : "inherit", "inherit"], detached: true });
   if (remember) {
     writeFileSync(appFile(), JSON.stringify({ pid: child.pid, starter: process.pid }));
     child.once("exit", () => rmSync(appFile(), { force: true }));
   }
   for (let i = 0; i < 300; i++) {
-    if (child.exitCode !== null) break;
-    const answer = await fetch(`http://127.0.0.1:${port}/api/health/live`).catch(() => null);
+    if (child.exitCode !== null || child.signalCode !== null) break;
+    const answer = await fetch(`http://${own ? (process.env.FICHIER_HOST ?? "127.0.0.1") : "127.0.0.1"}:${port}/api/health/live`).catch(() => null);
     if (answer?.ok) return child;
     await new Promise((r) => setTimeout(r, 100));
   }

@@ -5,6 +5,7 @@ import { longestName } from "@/core/library/names";
 import { tryProving } from "./attempts";
 import { auth } from "./auth";
 import { validate } from "./validate";
+import { requirePerson, requireUser } from "./member";
 import { longestPassword, requireStrong } from "./passwords";
 import { Refusal } from "./refusal";
 
@@ -42,9 +43,12 @@ export const passwordInput = Joi.object({ current: password.required(), next: pa
 
 /** Changes the password of who is signed in, who has to know the present one; all their other sign-ins end. */
 export async function changePassword(headers: Headers, request: unknown) {
-  const { current, next } = validate<{ current: string; next: string }>(passwordInput, request);
+  // A key never stands for who knows a password.
+  const { key } = await requireUser(headers);
+  requirePerson({ scope: key?.scope ?? null });
   const signedIn = await auth().api.getSession({ headers });
   if (!signedIn) throw new Refusal(401, "not-signed-in", "You are not signed in.", { hint: "Sign in and repeat what you did." });
+  const { current, next } = validate<{ current: string; next: string }>(passwordInput, request);
   const { user, session } = signedIn;
   const context = await auth().$context;
   const stored = (await context.internalAdapter.findAccounts(user.id)).find((account) => account.providerId === "credential")?.password;

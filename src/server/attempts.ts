@@ -1,6 +1,6 @@
 import { createHash } from "node:crypto";
 import { database } from "@/db/connection";
-import { forgetTries, isKnown, succeeded, takeTurn, type Pace } from "@/db/attempts";
+import { forgetTries, isKnown, longestWait, succeeded, takeTurn, type Pace } from "@/db/attempts";
 import { addressHeader } from "./http/address";
 import { Refusal } from "./refusal";
 
@@ -15,18 +15,19 @@ const paces = {
   account: { free: 20, longest: 10 },
 } as const satisfies Record<string, Pace>;
 
-/** Longer than this nobody is kept waiting: they are told to come back. In seconds. */
-const longestWait = 20;
 /** Tries that wait in this process; each holds a line. */
 const mostWaiting = 200;
 let waiting = 0;
 
-const tooMany = (seconds: number) =>
-  new Refusal(429, "too-many-attempts", "There were many attempts of late, so they are looked at one after the other.", { hint: `Wait ${Math.ceil(seconds)} s and try again.`, retryAfter: Math.ceil(seconds) });
+const tooMany = () =>
+  new Refusal(429, "too-many-attempts", "There were many attempts of late, so they are looked at one after the other.", { hint: `Wait ${longestWait} s and try again.`, retryAfter: longestWait });
 
-async function wait(seconds: number): Promise<void> {
-  if (seconds > longestWait || (seconds > 0 && waiting >= mostWaiting)) throw tooMany(seconds);
+/** Waits for the latest of some turns. */
+async function wait(turns: readonly (number | null)[]): Promise<void> {
+  if (turns.includes(null)) throw tooMany();
+  const seconds = Math.max(...(turns as number[]));
   if (seconds === 0) return;
+  if (waiting >= mostWaiting) throw tooMany();
   waiting++;
   try {
     await new Promise((resolve) => setTimeout(resolve, seconds * 1000));
@@ -53,7 +54,7 @@ export async function trySigningIn<T>(email: string, address: string, work: () =
   const others = known ? [] : ([["address", keyOf("address", address)], ["account", keyOf("account", account)]] as const);
   const turns = [await takeTurn(db, pair, paces.pair)];
   for (const [kind, key] of others) turns.push(await takeTurn(db, key, paces[kind]));
-  await wait(Math.max(...turns));
+  await wait(turns);
   const { succeeded: done, result } = await work();
   if (done) {
     await succeeded(db, pair, true);
@@ -66,7 +67,7 @@ export async function trySigningIn<T>(email: string, address: string, work: () =
 /** The same for somebody who is signed in and proves once more who they are; `work` throws where they do not. */
 export async function tryProving<T>(userId: string, work: () => Promise<T>): Promise<T> {
   const key = keyOf("proof", userId);
-  await wait(await takeTurn(database(), key, paces.pair));
+  await wait([await takeTurn(database(), key, paces.pair)]);
   const result = await work();
   await succeeded(database(), key, true);
   return result;

@@ -10,7 +10,7 @@ const forwarded = ["forwarded", "x-forwarded-for", "x-forwarded-host", "x-forwar
 const contentPolicy = (nonce: string) =>
   [
     "default-src 'self'",
-    `script-src 'self' 'nonce-${nonce}' 'strict-dynamic' 'wasm-unsafe-eval'`,
+    `script-src 'self' 'nonce-${nonce}' 'wasm-unsafe-eval'`,
     // The styles of the interface are made while it runs.
     "style-src 'self' 'unsafe-inline'",
     "img-src 'self' data: blob:",

@@ -1,6 +1,7 @@
 import type { QueryClient } from "@tanstack/react-query";
 import { count, mediumWords } from "@/core/library/words";
-import { sayError } from "./api";
+import { sayBytes } from "@/core/library/bytes";
+import { api, sayError } from "./api";
 import { sessionKey } from "./library-data";
 import { uploadFile } from "./upload";
 import type { Media, SessionData } from "./wire";
@@ -12,6 +13,11 @@ export interface Incoming {
   /** 0…1 of the file has arrived. */
   readonly share: number;
   readonly problem?: string;
+}
+
+interface Arriving {
+  readonly key: number;
+  readonly file: File;
 }
 
 /** Files sent at once; more would only share the same line. */
@@ -71,7 +77,7 @@ export class TakeIn {
     this.set(sessionId, [...this.incoming(sessionId).filter((i) => i.state !== "done"), ...batch.map(({ key, file }): Incoming => ({ key, name: file.name, state: "waiting", share: 0 }))]);
     const release = this.line.hold();
     try {
-      const media = await this.send(sessionId, batch, stop.signal);
+      const media = await this.send(sessionId, await this.fitting(sessionId, batch), stop.signal);
       const first = batch.map(({ key }) => media.get(key)?.facts.kind).find((kind) => kind === "audio" || kind === "image");
       const isEmpty = this.client.getQueryData<SessionData>(sessionKey(sessionId))?.replica.target.size === 0;
       const wanted = isEmpty && first && first !== medium && (await this.line.act("edit-session", { id: sessionId, medium: first })) ? first : medium;
@@ -93,8 +99,23 @@ export class TakeIn {
     }
   }
 
+  /** Those of a batch for which there is room, one after the other; the others are refused before anything is sent. */
+  private async fitting(sessionId: string, batch: readonly Arriving[]): Promise<readonly Arriving[]> {
+    // Where it cannot be told the server will say so, file by file.
+    const { left } = await api<{ left: number }>(`/api/libraries/${this.libraryId}/room`).catch(() => ({ left: Infinity }));
+    let room = left;
+    return batch.filter(({ key, file }) => {
+      if (file.size > room) {
+        this.change(sessionId, key, { state: "failed", problem: `This takes ${sayBytes(file.size)}; there is room for ${sayBytes(room)} more. An owner can remove material that nothing uses, under Team.` });
+        return false;
+      }
+      room -= file.size;
+      return true;
+    });
+  }
+
   /** Sends the files of a batch, and gives the media that came of them by their keys. */
-  private async send(sessionId: string, batch: readonly { key: number; file: File }[], signal: AbortSignal): Promise<ReadonlyMap<number, Media>> {
+  private async send(sessionId: string, batch: readonly Arriving[], signal: AbortSignal): Promise<ReadonlyMap<number, Media>> {
     const media = new Map<number, Media>();
     let next = 0;
     const line = async () => {

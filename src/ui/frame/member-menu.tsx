@@ -2,7 +2,7 @@
 
 import { Box, chakra, Menu, Portal } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
-import { useEffect, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import { followDesk, signedInHere, signOut, signOutEverywhere, switchTo, type SignedIn } from "../data/accounts";
 import { sayError, useDesk } from "../data/desk";
 import { saveSettings } from "../data/library-data";
@@ -19,6 +19,7 @@ export function MemberMenu() {
   const { member } = data;
   const [open, setOpen] = useState(false);
   const [changing, setChanging] = useState(false);
+  const close = useCallback(() => setChanging(false), []);
   const [here, setHere] = useState<readonly SignedIn[]>([]);
   const bareKeys = member.settings.bareKeys ?? true;
   useEffect(followDesk, []);
@@ -46,7 +47,7 @@ export function MemberMenu() {
   const others = here.filter((s) => s.userId !== member.id);
   return (
     <>
-    {changing && <PasswordDialog onClose={() => setChanging(false)} />}
+    {changing && <PasswordDialog onClose={close} />}
     <Menu.Root open={open} onOpenChange={(event) => setOpen(event.open)}>
       <Menu.Trigger asChild>
         <chakra.button border="1px solid" borderColor="rule" borderRadius="3px" px="10px" height="28px" maxWidth="160px" truncate title={`${member.name}, ${member.role} · Alt+M`}>{member.name}</chakra.button>

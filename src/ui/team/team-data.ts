@@ -20,6 +20,27 @@ export interface ScriptKey {
   readonly usedAt: string | null;
 }
 
+export interface UnusedMaterial {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: "audio" | "image" | "lut";
+  readonly bytes: number;
+  readonly addedAt: string;
+}
+
+export interface MaterialRoom {
+  readonly used: number;
+  readonly quota: number;
+  readonly left: number;
+  readonly unused: readonly UnusedMaterial[];
+}
+
+export const roomKey = (libraryId: string) => ["room", libraryId] as const;
+
+/** How much material the library holds, and what of it nothing uses; asked for only by those who may see it. */
+export const useRoom = (libraryId: string, allowed: boolean) =>
+  useQuery({ queryKey: roomKey(libraryId), queryFn: () => api<MaterialRoom>(`/api/libraries/${libraryId}/material/unused`), enabled: allowed, staleTime: 0 });
+
 export const invitationsKey = (libraryId: string) => ["invitations", libraryId] as const;
 export const scriptKeysKey = (libraryId: string) => ["script-keys", libraryId] as const;
 

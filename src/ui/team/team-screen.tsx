@@ -10,6 +10,7 @@ import { count } from "@/core/library/words";
 import { api } from "../data/api";
 import { sayError, useDesk } from "../data/desk";
 import { nameOfMember } from "../data/library-data";
+import { MaterialRoom } from "./material-room";
 import { useKeyActions, type KeyAction } from "../keys/keys";
 import { MainButton, QuietButton } from "../parts/buttons";
 import { ConfirmDialog } from "../parts/command-dialogs";
@@ -128,6 +129,7 @@ export function TeamScreen() {
         </Box>
         {keys.data?.keys.length === 0 && <Box color="muted" borderTop="1px solid" borderColor="rule" pt="8px">No key is in force.</Box>}
         {keys.error && <Box role="alert" color="loss">{sayError(keys.error)}</Box>}
+        {governs && <MaterialRoom />}
       </Box>
       {panel === "invite" && <InviteDialog onClose={close} />}
       {panel === "key" && <ScriptKeyDialog onClose={close} />}

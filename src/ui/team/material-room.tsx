@@ -1,0 +1,72 @@
+"use client";
+
+import { Box, chakra, HStack } from "@chakra-ui/react";
+import { useQueryClient } from "@tanstack/react-query";
+import { useCallback, useState, type FormEvent } from "react";
+import { sayBytes } from "@/core/library/bytes";
+import { count } from "@/core/library/words";
+import { api } from "../data/api";
+import { sayError, useDesk } from "../data/desk";
+import { QuietButton } from "../parts/buttons";
+import { DialogButtons } from "../parts/command-dialogs";
+import { Dialog } from "../parts/dialog";
+import { roomKey, useRoom, type UnusedMaterial } from "./team-data";
+
+const kinds: Record<UnusedMaterial["kind"], string> = { audio: "sound", image: "picture", lut: "table" };
+
+/** What the library's material takes, and what of it nothing uses and could go. For owners. */
+export function MaterialRoom() {
+  const { libraryId, tell } = useDesk();
+  const client = useQueryClient();
+  const { data, error } = useRoom(libraryId, true);
+  const [going, setGoing] = useState<readonly UnusedMaterial[] | null>(null);
+  const [problem, setProblem] = useState<string>();
+  const close = useCallback(() => setGoing(null), []);
+  const remove = async (event: FormEvent) => {
+    event.preventDefault();
+    try {
+      const { removed } = await api<{ removed: string[] }>(`/api/libraries/${libraryId}/material/remove`, { method: "POST", body: { ids: going!.map((m) => m.id) } });
+      tell({ kind: "done", text: `Removed ${count(removed.length, "file")}.` });
+      await client.invalidateQueries({ queryKey: roomKey(libraryId) });
+      close();
+    } catch (failure) {
+      setProblem(sayError(failure));
+    }
+  };
+  const total = (list: readonly UnusedMaterial[]) => sayBytes(list.reduce((sum, m) => sum + m.bytes, 0));
+  return (
+    <Box as="section" aria-label="Material" mt="26px">
+      <HStack justifyContent="space-between">
+        <chakra.h2 fontFamily="heading" fontSize="lg" fontWeight="600">Material</chakra.h2>
+        {data && data.unused.length > 1 && <QuietButton onClick={() => setGoing(data.unused)}>Remove all</QuietButton>}
+      </HStack>
+      {data && (
+        <Box fontSize="sm" color="muted" mt="6px" mb="10px">
+          {`${sayBytes(data.used)} of ${sayBytes(data.quota)}; there is room for ${sayBytes(data.left)} more. `}
+          {data.unused.length === 0 ? "Everything is in use." : `Nothing uses ${count(data.unused.length, "file")}, ${total(data.unused)}:`}
+        </Box>
+      )}
+      {error && <Box role="alert" color="loss">{sayError(error)}</Box>}
+      <Box as="ul" listStyleType="none" m="0" p="0" aria-label="Unused material">
+        {data?.unused.map((m) => (
+          <Box as="li" key={m.id} borderTop="1px solid" borderColor="rule" py="6px">
+            <HStack justifyContent="space-between" gap="10px">
+              <chakra.span truncate title={m.name}>{m.name}</chakra.span>
+              <QuietButton size="xs" aria-label={`Remove ${m.name}`} onClick={() => setGoing([m])}>remove</QuietButton>
+            </HStack>
+            <Box fontSize="sm" color="muted">{`${kinds[m.kind]} · ${sayBytes(m.bytes)}`}</Box>
+          </Box>
+        ))}
+      </Box>
+      {going && (
+        <Dialog title={going.length === 1 ? `Remove “${going[0].name}”` : `Remove ${count(going.length, "file")}`} onClose={close} width="440px">
+          <form onSubmit={remove}>
+            <Box mb="14px">{`Nothing in this library uses ${going.length === 1 ? "it" : "them"}, nor did in the last 30 days. ${total(going)} will be free. This cannot be taken back; the files can be brought in again.`}</Box>
+            {problem && <Box role="alert" color="cardLoss" mb="10px">{`✕ ${problem}`}</Box>}
+            <DialogButtons action="Remove" onClose={close} />
+          </form>
+        </Dialog>
+      )}
+    </Box>
+  );
+}
