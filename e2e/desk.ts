@@ -1,12 +1,8 @@
 import { expect, type Page } from "@playwright/test";
 import { demoPassword } from "../demo/members";
 
-let sign = 0;
-
 /** Signs in by keyboard alone and waits until the bench has rendered. */
 export async function signIn(page: Page, who: string): Promise<void> {
-  // Each from an address of their own: the limit of attempts a minute is not what these tests are about.
-  await page.setExtraHTTPHeaders({ "x-forwarded-for": `10.${process.pid & 255}.${++sign >> 8}.${sign & 255}` });
   await page.goto("/");
   await expect(page.getByLabel("E-mail")).toBeFocused();
   await page.keyboard.type(`${who}@island.example`);

@@ -77,7 +77,7 @@ async function test(): Promise<void> {
   const { values } = parseArgs({ options: { only: { type: "string" }, grep: { type: "string" }, help: { type: "boolean" } } });
   if (values.help) return void console.log(help);
   if (values.only && !steps[values.only]) throw new Trouble(help);
-  ensurePackages(["postgresql", "ffmpeg", "chromium"]);
+  ensurePackages(["postgresql", "ffmpeg", "chromium", "nginx"]);
   const total: Count = { passed: 0, failed: 0 };
   for (const [name, step] of Object.entries(steps)) {
     if (values.only && values.only !== name) continue;

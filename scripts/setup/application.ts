@@ -13,18 +13,18 @@ interface AppFile {
   readonly starter: number;
 }
 
-const appFile = () => statePath("application.json");
+const appFile = (port: number) => statePath(`application-${port}.json`);
 
 /** Ends an application that a killed start left behind; complains where somebody else has the port. */
 export async function clearPort(port: number): Promise<void> {
-  const left = readJson<AppFile>(appFile());
+  const left = readJson<AppFile>(appFile(port));
   if (left && isAlive(left.pid) && isOurs(left.pid)) {
-    if (isAlive(left.starter)) throw new Trouble(`Fichier is already served from this checkout, by process ${left.starter}. Stop that one first.`);
+    if (isAlive(left.starter)) throw new Trouble(`Fichier is already served from this checkout at this port, by process ${left.starter}. Stop that one first.`);
     say("ending an application that was left running");
     process.kill(left.pid, "SIGKILL");
     for (let i = 0; i < 50 && isAlive(left.pid); i++) await new Promise((r) => setTimeout(r, 100));
   }
-  rmSync(appFile(), { force: true });
+  rmSync(appFile(port), { force: true });
   if (!(await isFree(port))) throw new Trouble(`Port ${port} is taken by another program. Choose another: bin/start --port ${port + 1}`);
 }
 
@@ -84,8 +84,8 @@ export async function serve(url: string, port: number, mediaFolder: string, { qu
   // A group of its own: Ctrl-C reaches this process alone, which then ends the application in order.
   const child = spawn(process.execPath, args, { cwd: checkout, env: own ? { ...process.env, NODE_ENV: "production", NEXT_TELEMETRY_DISABLED: "1" } : environment(url, port, mediaFolder), stdio: ["ignore", quiet ? "ignore" : "inherit", "inherit"], detached: true });
   if (remember) {
-    writeFileSync(appFile(), JSON.stringify({ pid: child.pid, starter: process.pid }));
-    child.once("exit", () => rmSync(appFile(), { force: true }));
+    writeFileSync(appFile(port), JSON.stringify({ pid: child.pid, starter: process.pid }));
+    child.once("exit", () => rmSync(appFile(port), { force: true }));
   }
   for (let i = 0; i < 300; i++) {
     if (child.exitCode !== null || child.signalCode !== null) break;

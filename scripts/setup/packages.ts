@@ -7,6 +7,7 @@ const programs = {
   postgresql: () => postgresPrograms() !== null,
   ffmpeg: () => succeeds("ffmpeg", ["-version"]) && succeeds("ffprobe", ["-version"]),
   chromium: () => existsSync("/usr/bin/chromium"),
+  nginx: () => existsSync("/usr/sbin/nginx"),
 } as const;
 export type DebianPackage = keyof typeof programs;
 

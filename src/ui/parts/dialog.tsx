@@ -28,7 +28,12 @@ export function Dialog({ title, onClose, children, initialFocus, width = "480px"
     initialFocus?.current?.focus();
     return () => shown?.close();
   }, [initialFocus]);
-  const actions = useMemo(() => [{ keys: ["Escape"], label: "leave", run: onClose }], [onClose]);
+  // Whoever opens it may give another function each time it is drawn; the key stays the same.
+  const close = useRef(onClose);
+  useLayoutEffect(() => {
+    close.current = onClose;
+  });
+  const actions = useMemo(() => [{ keys: ["Escape"], label: "leave", run: () => close.current() }], []);
   useKeyActions(actions, { modal: true });
   return (
     <chakra.dialog
