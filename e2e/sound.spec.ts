@@ -94,7 +94,8 @@ test("a sound editor's day, by keyboard alone", async ({ page, browser }) => {
   await signIn(second, "curator");
   await second.getByRole("combobox", { name: "Session" }).selectOption({ label: "Reel 3: the fog week" });
   for (const each of [page, second]) {
-    await expect(target(each, "Narration, take 4")).toContainText("shaped by hand");
+    // What was kept is what its target has.
+    await expect(target(each, "Narration, take 4")).toContainText("Quay, dry voice");
     for (const name of ["Ferry ramp", "Terns on the ledge"]) await expect(target(each, name)).toContainText("Quay, dry voice");
     await press(each, "/");
     await each.keyboard.type("qua");
@@ -182,4 +183,21 @@ test("keeping answers a name that is taken and an empty chain sensibly", async (
   await expect(said(page)).toContainText("Kept version 2 of “Chapel, long”");
   await press(page, "Backspace");
   await expect(said(page)).toContainText("Taken back: kept version 2");
+});
+
+test("a card that is kept while another one is auditioned is proved like any other", async ({ page }) => {
+  await signIn(page, "sound");
+  await press(page, "End");
+  await press(page, "a");
+  await page.keyboard.type("high");
+  await press(page, "Enter");
+  await expect(setting(page, "High-pass")).toBeVisible();
+  await press(page, "k");
+  await page.keyboard.type("Kept in passing");
+  await press(page, "Enter", "/");
+  await page.keyboard.type("fog");
+  await expect(found(page, "Foghorn distance")).toBeVisible();
+  await expect(said(page)).toContainText("Kept. Proved on", { timeout: 20_000 });
+  await press(page, "Escape");
+  await expect(page.getByRole("listbox", { name: "Targets" }).getByRole("option", { selected: true })).toContainText("Kept in passing");
 });

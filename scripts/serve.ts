@@ -41,7 +41,6 @@ async function run(): Promise<void> {
   const { values } = parseArgs({ options: { config: { type: "string" }, help: { type: "boolean" } } });
   if (values.help) return void console.log(help);
   const { databaseUrl, secret, media, host, port, publicUrl } = settings(values.config);
-  process.umask(0o077);
   let stopping = false;
   let end: () => void = () => process.exit(0);
   for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"] as const)
@@ -57,6 +56,8 @@ async function run(): Promise<void> {
   const server = databaseUrl === undefined ? await startPostgres("postgres-serve") : null;
   try {
     if (server) await ensureDatabase(server, "fichier");
+    // Not before: the database's own user has to reach its cluster.
+    process.umask(0o077);
     const url = databaseUrl ?? server!.url("fichier");
     const mediaFolder = media ?? statePath("serve-media");
     mkdirSync(mediaFolder, { recursive: true, mode: 0o700 });

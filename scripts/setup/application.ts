@@ -64,7 +64,13 @@ export async function prepareDatabase(url: string, mediaFolder: string): Promise
     process.env.FICHIER_MEDIA = mediaFolder;
     const sources = [...filesBelow(join(checkout, "demo/pictures")), ...filesBelow(join(checkout, "demo/sound")), join(checkout, "demo/material.ts")];
     const cache = statePath("demo-files", cacheName(sources.map((f) => readFileSync(f, "utf8"))));
-    await seedDemo(db, secrets().cookieSecret, cache, say);
+    // Material is its owner's alone to read, here as in the application.
+    const usual = process.umask(0o077);
+    try {
+      await seedDemo(db, secrets().cookieSecret, cache, say);
+    } finally {
+      process.umask(usual);
+    }
   } finally {
     await db.$client.end();
   }

@@ -380,11 +380,38 @@ export function peakBetween(x: usize, count: i32, taps: usize): f32 {
   return max(max(f32x4.extract_lane(most, 0), f32x4.extract_lane(most, 1)), max(f32x4.extract_lane(most, 2), f32x4.extract_lane(most, 3)));
 }
 
-/** The same at each place with the sample before it, where that is more than what `out` holds. Up to three places more are computed. */
+/** The wave at one place between samples, at four neighbours. */
+// @ts-ignore: decorator
+@inline
+function waveAt(x: usize, taps: usize): v128 {
+  let sum = f32x4.splat(0);
+  for (let k: usize = 0; k < phaseBytes; k += 4) sum = f32x4.add(sum, f32x4.mul(v128.load(x + k), v128.load32_splat(taps + k)));
+  return sum;
+}
+
+/** The height of the parabola through three neighbours where the one in the middle is the largest, else the middle itself; magnitudes. */
+// @ts-ignore: decorator
+@inline
+function vertex(before: v128, middle: v128, behind: v128): v128 {
+  const a = f32x4.abs(before), b = f32x4.abs(middle), c = f32x4.abs(behind);
+  const bend = f32x4.max(f32x4.sub(f32x4.sub(f32x4.add(b, b), a), c), f32x4.splat(<f32>1e-20));
+  const slope = f32x4.sub(a, c);
+  const more = f32x4.div(f32x4.mul(slope, slope), f32x4.mul(f32x4.splat(8), bend));
+  return f32x4.add(b, v128.and(more, v128.and(f32x4.ge(b, a), f32x4.ge(b, c))));
+}
+
+/**
+ * The largest magnitude of the wave around each of `count` samples, 24 of which lie before the first and come with it,
+ * and one more before these: at the sample, at three places behind it, and between these by parabolas; `out` keeps what
+ * is more. Up to three places more are computed.
+ */
 export function peaksAround(x: usize, count: i32, taps: usize, out: usize): void {
   const bytes = <usize>count << 2;
   for (let i: usize = 0; i < bytes; i += 16) {
-    const own = f32x4.abs(v128.load(x + i, 92));
-    v128.store(out + i, f32x4.max(v128.load(out + i), f32x4.max(own, between(x + i, taps))));
+    const at = x + i;
+    const before = waveAt(at, taps + 384);
+    const own = v128.load(at, 96), one = waveAt(at + 4, taps), two = waveAt(at + 4, taps + 192), three = waveAt(at + 4, taps + 384), next = v128.load(at, 100);
+    const most = f32x4.max(f32x4.max(vertex(before, own, one), vertex(own, one, two)), f32x4.max(vertex(one, two, three), vertex(two, three, next)));
+    v128.store(out + i, f32x4.max(v128.load(out + i), most));
   }
 }

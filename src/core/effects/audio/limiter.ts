@@ -65,10 +65,10 @@ const [secondAhead, secondRelease] = [1, 20];
 /**
  * Holds peaks below a ceiling. The gain that each sample needs is held over the look-ahead (sliding minimum), let go
  * by a one-pole, and averaged over the look-ahead: at every peak the average has reached what it needs, so no sample
- * passes the ceiling, and the gain never jumps. True peaks are those that oversampling by four finds (ITU-R BS.1770-5
- * Annex 2, by `interpolator`), looked for and held twice, since a moving gain makes peaks between samples anew; what
- * lies between its four places a sample, or above 0.45 of the sample rate, may pass by what such a meter does not see:
- * a tenth of a dB for programme, up to a dB for white noise. All channels by one gain.
+ * passes the ceiling, and the gain never jumps. True peaks are those of the wave, found by
+ * oversampling by four (ITU-R BS.1770-5 Annex 2) and parabolas between, and held twice, since a moving gain makes peaks
+ * between samples anew: within 0.05 dB for sound below 0.45 of the sample rate. What lies above, as in white noise, no
+ * interpolator of some length finds whole; a dB of it may pass, which a meter by four does not see. All channels by one gain.
  * Source: Giannoulis, Massberg, Reiss, JAES 60(6), 2012 (infinite ratio, look-ahead); Lemire 2006 (sliding minimum).
  */
 export const limiter = defineAudioEffect({
