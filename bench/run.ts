@@ -1,8 +1,12 @@
 import { benchChains } from "./chains";
+import { benchHostile } from "./hostile";
 import { benchKeys } from "./keys";
 import { benchMemory } from "./memory";
 
-/** Prints, in one run on one machine, how fast Fichier is beside general-purpose peers. Asserts nothing. */
-await benchChains();
-await benchMemory();
-await benchKeys();
+/** Prints, in one run on one machine, how fast Fichier is beside general-purpose peers, and what hostile requests cost. Asserts nothing. */
+const parts = { chains: benchChains, memory: benchMemory, keys: benchKeys, hostile: benchHostile } as const;
+
+const asked = process.argv.slice(2);
+const unknown = asked.find((name) => !(name in parts));
+if (unknown !== undefined) throw new Error(`There is no part “${unknown}”; they are ${Object.keys(parts).join(", ")}.`);
+for (const [name, part] of Object.entries(parts)) if (asked.length === 0 || asked.includes(name)) await part();

@@ -188,10 +188,7 @@ test("keeping answers a name that is taken and an empty chain sensibly", async (
 test("a card that is kept while another one is auditioned is proved like any other", async ({ page }) => {
   await signIn(page, "sound");
   await press(page, "End");
-  await press(page, "a");
-  await page.keyboard.type("high");
-  await press(page, "Enter");
-  await expect(setting(page, "High-pass")).toBeVisible();
+  await add(page, "high", "High-pass");
   await press(page, "k");
   await page.keyboard.type("Kept in passing");
   await press(page, "Enter", "/");
