@@ -80,6 +80,15 @@ describe(".cube", () => {
 });
 
 describe("colour decision lists", () => {
+  it("never throw anything but a fault with its place, on any text", () => {
+    const piece = fc.constantFrom("<ColorCorrection", "<ColorCorrection>", "</ColorCorrection>", "<SOPNode>", "</SOPNode>", "<Slope>1 1 1</Slope>", "<", ">", "&", "&#x0;", "<?xml", "?>", "<![CDATA[", "]]>", "\u0000", " id='", "'", "/", "<ColorCorrectionCollection>", "</ColorCorrectionCollection>", "<__proto__>", "</__proto__>", "<!--", "-->", "\ud800", "1e999");
+    fc.assert(
+      fc.property(fc.array(piece, { maxLength: 20 }), (pieces) => {
+        try { readColourDecisions(pieces.join("")); } catch (error) { expect(error).toBeInstanceOf(FormatFault); }
+      }),
+      { numRuns: 3000, examples: [[["<Slope>1 1 1</Slope>", "<![CDATA[", "<ColorCorrection"]]] },
+    );
+  });
   interface CdlCase { id: string; slope: number[]; offset: number[]; power: number[]; sat: number; in: number[]; asc: number[]; noclamp: number[]; file: string }
   // Source: reference/asc_cdl.json (ASC CDL 1.2; OpenColorIO's CDLTransform).
   it.each(reference<CdlCase>("asc_cdl").map((c) => [c.id, c] as const))("%s", (_, c) => {

@@ -7,7 +7,7 @@ const longestText = 4_000_000;
 const mostCorrections = 1000;
 
 type Node = Record<string, unknown>;
-const list = (value: unknown): Node[] => (value === undefined ? [] : Array.isArray(value) ? value : [value]) as Node[];
+const list = (value: unknown): Node[] => (value === undefined ? [] : Array.isArray(value) ? value : [value]).map((each: unknown) => (typeof each === "object" && each !== null ? (each as Node) : {}));
 
 function triple(text: unknown, neutral: number, where: string): readonly [number, number, number] {
   if (text === undefined) return [neutral, neutral, neutral];
@@ -40,7 +40,13 @@ export function readColourDecisions(text: string): ColourCorrection[] {
   const valid = XMLValidator.validate(text);
   if (valid !== true) throw new FormatFault(valid.err.msg, `line ${valid.err.line}`);
   const parser = new XMLParser({ ignoreAttributes: false, attributeNamePrefix: "@", parseTagValue: false, processEntities: false, removeNSPrefix: true });
-  const root = parser.parse(text) as Node;
+  let root: Node;
+  try {
+    root = parser.parse(text) as Node;
+  } catch (error) {
+    // What the validator has let pass.
+    throw new FormatFault(error instanceof Error ? error.message : "This is not XML.", "the file");
+  }
   const nodes = root.ColorCorrection
     ? list(root.ColorCorrection)
     : root.ColorCorrectionCollection
