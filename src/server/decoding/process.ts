@@ -1,3 +1,4 @@
+import { constants, setPriority } from "node:os";
 import { UnreadableMedia } from "@/media/process";
 import { FormatFault } from "@/core/formats/fault";
 import { NoRoom } from "../media-store";
@@ -26,6 +27,8 @@ const problemOf = (error: unknown): Extract<TaskAnswer, { problem: unknown }>["p
 };
 
 process.umask(0o077);
+// Whoever waits for an answer comes before a file that is read.
+setPriority(constants.priority.PRIORITY_LOW);
 process.on("disconnect", () => process.exit(0));
 process.on("message", ({ id, name, input }: TaskMessage) => {
   clearTimeout(idle);
