@@ -23,8 +23,8 @@ const signed = (value: number) => `${value >= 0 ? "+" : "−"}${Math.abs(value).
 const charts = ["curves", "spectrum", "loudness"] as const;
 
 type MeasureSound = Parameters<typeof useMeasures<RenderedLoop, SoundMeasures>>[2];
-const measureBefore: MeasureSound = (renderer, { planes, sampleRate }) => renderer.measureSound({ place: "measures before", planes, sampleRate });
-const measureAfter: MeasureSound = (renderer, { planes, sampleRate }) => renderer.measureSound({ place: "measures after", planes, sampleRate });
+const measureBefore: MeasureSound = (renderer, { planes, sampleRate, mask }) => renderer.measureSound({ place: "measures before", planes, sampleRate, mask });
+const measureAfter: MeasureSound = (renderer, { planes, sampleRate, mask }) => renderer.measureSound({ place: "measures after", planes, sampleRate, mask });
 
 interface LoopFrameProps {
   readonly name: string;
