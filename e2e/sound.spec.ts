@@ -198,3 +198,22 @@ test("a card that is kept while another one is auditioned is proved like any oth
   await press(page, "Escape");
   await expect(page.getByRole("listbox", { name: "Targets" }).getByRole("option", { selected: true })).toContainText("Kept in passing");
 });
+
+test("a value that is nudged until it is right is one change of the history", async ({ page }) => {
+  await signIn(page, "sound");
+  await press(page, "End", "ArrowUp", "ArrowUp");
+  await add(page, "gain", "Gain");
+  await saved(page);
+  const [, libraryId] = new URL(page.url()).pathname.split("/");
+  const shaped = () => page.evaluate(async (path) => ((await (await fetch(path)).json()) as { changes: { command: string }[] }).changes.filter((c) => c.command === "set-chain").length, `/api/libraries/${libraryId}/history`);
+  const before = await shaped();
+  // As a hand does that listens in between.
+  for (let i = 0; i < 5; i++) {
+    await press(page, "ArrowRight");
+    await page.waitForTimeout(350);
+  }
+  await saved(page);
+  expect((await shaped()) - before).toBe(1);
+  await press(page, "Escape", "Backspace");
+  await expect(said(page)).toContainText("Taken back");
+});

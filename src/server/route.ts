@@ -26,7 +26,7 @@ function forLog(error: unknown): string {
 /** Refuses an address or a parameter of one that is no text which the database could hold. */
 function refuseNoText(request: Request, parameters: object): void {
   const parts = [...Object.values(parameters).flat(), ...[...new URL(request.url).searchParams].flat()].map(String);
-  if (parts.some((part) => part.includes("\0") || part.includes("\ufffd") || !part.isWellFormed()))
+  if (parts.some((part) => part.includes("\0") || !part.isWellFormed()))
     throw new Refusal(400, "bad-address", "This address is no text that can be looked for.", { hint: "Check the address." });
 }
 

@@ -19,6 +19,9 @@ interface Waiting {
 /** The sources are run through tsx, as the command line does; bundles have no place for a program of its own. */
 const program = () => [join(import.meta.dirname ?? "", "process.ts"), join(process.cwd(), "src/server/decoding/process.ts")].find(existsSync)!;
 
+/** Without work for so long the process ends, and gives back the memory that a large picture took. In milliseconds. */
+const idleFor = 60_000;
+
 /** A task that took longer than it may. */
 export class TookTooLong extends UnreadableMedia {}
 
@@ -32,6 +35,7 @@ export class Lane {
   private child: ChildProcess | null = null;
   private current: Waiting | null = null;
   private timer: NodeJS.Timeout | undefined;
+  private idle: NodeJS.Timeout | undefined;
 
   constructor(private readonly most: number) {}
 
@@ -48,6 +52,7 @@ export class Lane {
     const task = this.current ? undefined : this.queue.shift();
     if (!task) return;
     this.current = task;
+    clearTimeout(this.idle);
     const child = (this.child ??= this.start());
     child.ref();
     this.timer = setTimeout(() => {
@@ -62,6 +67,8 @@ export class Lane {
     clearTimeout(this.timer);
     this.current = null;
     this.child?.unref();
+    // From here, not by itself: it would end just as the next task is on its way.
+    this.idle = setTimeout(() => this.current || this.child?.kill("SIGKILL"), idleFor).unref();
     settle();
   }
 

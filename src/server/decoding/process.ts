@@ -4,7 +4,7 @@ import { FormatFault } from "@/core/formats/fault";
 import { NoRoom } from "../media-store";
 import { tasks, type TaskName } from "./tasks";
 
-/* The process in which `Lane` has its tasks done. It ends with whoever started it, and after a while without work. */
+/* The process in which `Lane` has its tasks done. It ends with whoever started it. */
 
 export interface TaskMessage {
   readonly id: number;
@@ -15,10 +15,6 @@ export type TaskAnswer =
   | { readonly id: number; readonly result: unknown }
   | { readonly id: number; readonly problem: { readonly kind: "unreadable" | "no-room" | "other"; readonly message: string; readonly bytes?: number; readonly code?: string } };
 
-/** Memory that was taken for a large picture is given back by ending. In milliseconds. */
-const idleFor = 60_000;
-let idle = setTimeout(() => process.exit(0), idleFor);
-
 const problemOf = (error: unknown): Extract<TaskAnswer, { problem: unknown }>["problem"] => {
   if (error instanceof UnreadableMedia || error instanceof FormatFault) return { kind: "unreadable", message: error.message };
   if (error instanceof NoRoom) return { kind: "no-room", message: error.message, bytes: error.bytes };
@@ -28,15 +24,11 @@ const problemOf = (error: unknown): Extract<TaskAnswer, { problem: unknown }>["p
 
 process.umask(0o077);
 // Whoever waits for an answer comes before a file that is read.
-setPriority(constants.priority.PRIORITY_LOW);
+setPriority(constants.priority.PRIORITY_BELOW_NORMAL);
 process.on("disconnect", () => process.exit(0));
 process.on("message", ({ id, name, input }: TaskMessage) => {
-  clearTimeout(idle);
   tasks[name](input)
     .then((result): TaskAnswer => ({ id, result }), (error): TaskAnswer => ({ id, problem: problemOf(error) }))
-    .then((answer) => {
-      process.send!(answer);
-      idle = setTimeout(() => process.exit(0), idleFor);
-    });
+    .then((answer) => process.send!(answer));
 });
 process.send!("ready");
