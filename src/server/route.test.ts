@@ -33,7 +33,7 @@ describe("the body of a request", () => {
 describe("answers", () => {
   const ask = (handler: Parameters<typeof route>[0], path = "/api", parameters: object = {}) => route(handler)(new Request(`http://fichier.test${path}`), { params: Promise.resolve(parameters) });
 
-  it.each([["/api?id=%00", {}], ["/api", { id: "a\u0000" }], ["/api", { id: "\ud800" }], ["/api", { all: ["x", "\u0000"] }]])("%s with %j is no text that can be looked for", async (path, parameters) => {
+  it.each([["/api?id=%00", {}], ["/api", { id: "a\u0000" }], ["/api", { id: "\ud800" }], ["/api", { id: ["a"] }], ["/api", { id: [] }], ["/api", { all: ["x", "\u0000"] }]])("%s with %j is no text that can be looked for", async (path, parameters) => {
     const handler = vi.fn();
     const response = await ask(handler, path, parameters);
     expect([response.status, handler.mock.calls.length]).toEqual([400, 0]);

@@ -23,10 +23,10 @@ function forLog(error: unknown): string {
   return lines.join("\ncaused by ");
 }
 
-/** Refuses an address or a parameter of one that is no text which the database could hold. */
+/** Refuses an address or a parameter of one that is no text which the database could hold. Only a route for all paths below it (`[...all]`) takes several at once. */
 function refuseNoText(request: Request, parameters: object): void {
-  const parts = [...Object.values(parameters).flat(), ...[...new URL(request.url).searchParams].flat()].map(String);
-  if (parts.some((part) => part.includes("\0") || !part.isWellFormed()))
+  const parts: unknown[] = [...Object.entries(parameters).flatMap(([name, value]: [string, unknown]) => (name === "all" ? value : [value])), ...[...new URL(request.url).searchParams].flat()];
+  if (parts.some((part) => typeof part !== "string" || part.includes("\0") || !part.isWellFormed()))
     throw new Refusal(400, "bad-address", "This address is no text that can be looked for.", { hint: "Check the address." });
 }
 
