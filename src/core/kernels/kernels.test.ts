@@ -39,10 +39,12 @@ describe("point programs: kernels beside their plain twins", () => {
         const prepared = prepareSteps(fuse(steps));
         runPointsPlain(prepared, plain, strip);
         kernels.points.run(prepared, planes, strip);
-        planes.forEach((p, c) => p.forEach((v, i) => { if (!(Math.abs(v - plain[c][i]) <= 3e-5 * Math.max(1, Math.abs(plain[c][i])))) throw new Error(`channel ${c}, pixel ${i}: ${v} instead of ${plain[c][i]}`); }));
+        // Of a matrix's sums large terms may cancel: single precision is of the largest channel.
+        const size = (i: number) => Math.max(1, ...plain.map((p) => Math.abs(p[i])));
+        planes.forEach((p, c) => p.forEach((v, i) => { if (!(Math.abs(v - plain[c][i]) <= 3e-5 * size(i))) throw new Error(`channel ${c}, pixel ${i}: ${v} instead of ${plain[c][i]}`); }));
       }),
-      // A size and seed at which roots of a lower order were too far away.
-      { numRuns: 12, examples: [[819, 3, 996]] },
+      // Sizes and seeds at which roots of a lower order were too far away, and at which large terms cancel.
+      { numRuns: 12, examples: [[819, 3, 996], [1719, 7, 535]] },
     );
   });
 });
