@@ -49,12 +49,15 @@ describe("a card kept from a target", () => {
     const person = await join(libraryId, "editor");
     await person.run("set-chain", { sessionId, targetId: targetIds[0], chain: highPass(), strength: 60 });
     const { cardId } = (await person.run<{ cardId: string }>("keep-card", { name: "Wind off", path: "", chain: highPass() })).body.result;
-    expect((await person.run("apply-card", { sessionId, targetIds: [targetIds[0]], cardId, how: "pin" })).status).toBe(200);
+    expect((await person.run("pin-card", { sessionId, targetIds: [targetIds[0]], cardId, contentVersion: 1 })).status).toBe(200);
     const target = async () => (await person.rows(sessionId)).target.find((t) => t.id === targetIds[0]);
     expect(await target()).toMatchObject({ cardId, cardVersion: 1, strength: 60, chain: highPass() });
-    expect(await person.run("apply-card", { sessionId, targetIds: [targetIds[1]], cardId, how: "pin" })).toMatchObject({ status: 409, body: { error: { code: "other-chain" } } });
+    expect(await person.run("pin-card", { sessionId, targetIds: [targetIds[1]], cardId, contentVersion: 1 })).toMatchObject({ status: 409, body: { error: { code: "other-chain" } } });
+    // Taking back passes it by: what was done last is the keeping, and before that the shaping.
+    await person.takeBack("undo");
+    expect((await person.rows()).card).toEqual([]);
     await person.takeBack("undo", sessionId);
-    expect(await target()).toMatchObject({ cardId: null, strength: 60 });
+    expect(await target()).toMatchObject({ strength: 100, chain: { settings: [] } });
   });
 });
 

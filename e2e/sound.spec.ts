@@ -191,7 +191,9 @@ test("a card that is kept while another one is auditioned is proved like any oth
   await add(page, "high", "High-pass");
   await press(page, "k");
   await page.keyboard.type("Kept in passing");
-  await press(page, "Enter", "/");
+  await press(page, "Enter");
+  await expect(page.getByRole("dialog")).toBeHidden();
+  await press(page, "/");
   await page.keyboard.type("fog");
   await expect(found(page, "Foghorn distance")).toBeVisible();
   await expect(said(page)).toContainText("Kept. Proved on", { timeout: 20_000 });

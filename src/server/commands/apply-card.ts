@@ -1,5 +1,4 @@
 import Joi from "joi";
-import { chainText } from "@/core/chain/fingerprint";
 import type { Chain } from "@/core/chain/model";
 import { longestChain } from "@/core/chain/model";
 import { countTargets } from "@/core/library/words";
@@ -16,12 +15,12 @@ interface ApplyCard {
   /** The content to use; the card's current one where it is left out. */
   readonly contentVersion?: number;
   readonly strength: number;
-  readonly how: "replace" | "after" | "pin";
+  readonly how: "replace" | "after";
 }
 
 /**
- * Puts a card on targets: `replace` makes its chain theirs, `after` adds its settings behind what is there, `pin` only
- * says that the chain they have is the card's, as after it was kept from them. The targets pin the version that was used.
+ * Puts a card on targets: `replace` makes its chain theirs, `after` adds its settings behind what is there.
+ * The targets pin the version that was used.
  */
 export const applyCard = defineCommand<ApplyCard>()({
   name: "apply-card",
@@ -32,7 +31,7 @@ export const applyCard = defineCommand<ApplyCard>()({
     cardId: id.required(),
     contentVersion: versionNumber,
     strength: strengthField.default(100),
-    how: Joi.string().valid("replace", "after", "pin").default("replace"),
+    how: Joi.string().valid("replace", "after").default("replace"),
   }),
   async run(ledger, { sessionId, targetIds, cardId, contentVersion, strength, how }) {
     const card = await requireRow(ledger, "card", cardId);
@@ -44,14 +43,12 @@ export const applyCard = defineCommand<ApplyCard>()({
     for (const target of targets) {
       if (target.chain.medium !== chain.medium)
         throw new Refusal(409, "other-medium", `“${card.name}” is for ${chain.medium}; “${target.name}” is ${target.chain.medium}.`);
-      if (how === "pin" && chainText(target.chain) !== content.chainText)
-        throw new Refusal(409, "other-chain", `The chain on “${target.name}” is not that of “${card.name}”.`, { hint: "Apply the card instead." });
       const settings = how === "after" ? [...target.chain.settings, ...chain.settings] : chain.settings;
       if (settings.length > longestChain)
         throw new Refusal(409, "long-chain", `The chain on “${target.name}” would have more than ${longestChain} settings.`);
       await ledger.update("target", target.id, {
         chain: { medium: chain.medium, settings },
-        strength: how === "replace" ? strength : target.strength,
+        strength: how === "after" ? target.strength : strength,
         cardId,
         cardVersion: number,
       });

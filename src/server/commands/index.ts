@@ -24,6 +24,7 @@ import { removeSession } from "./remove-session";
 import { removeTargets } from "./remove-targets";
 import { renameFolder } from "./rename-folder";
 import { editSession } from "./edit-session";
+import { pinCard } from "./pin-card";
 import { proveCard } from "./prove-card";
 import { reviseCard } from "./revise-card";
 import { setAlias } from "./set-alias";
@@ -34,7 +35,7 @@ import { withdrawCards } from "./withdraw-cards";
 /** Every change that can be made to a library. */
 export const commands: readonly Command[] = [
   createFolder, renameFolder, moveFolder, removeFolder,
-  keepCard, reviseCard, editCard, proveCard, importCard, moveCards, withdrawCards,
+  keepCard, reviseCard, editCard, pinCard, proveCard, importCard, moveCards, withdrawCards,
   setAlias, removeAlias, markFavourite, bindKey,
   createSession, editSession, duplicateSession, removeSession,
   addTargets, addGroup, editTarget, moveTargets, removeTargets,

@@ -230,7 +230,7 @@ export function useBench(session: SessionData): Bench {
       const { selected, lead } = latest.current;
       const ids = [...new Set([...(lead ? [lead] : []), ...selected])].filter((t) => t.chain.medium === chain.medium && chainText(t.chain) === wanted).map((t) => t.id);
       await saveNow();
-      if (ids.length > 0) await send("apply-card", () => ({ sessionId: session.session.id, targetIds: ids, cardId, contentVersion, how: "pin" }));
+      if (ids.length > 0) await send("pin-card", () => ({ sessionId: session.session.id, targetIds: ids, cardId, contentVersion }));
     },
     [saveNow, send, session.session.id],
   );

@@ -60,13 +60,13 @@ export function MemberMenu() {
               Single keys without Alt
               <Menu.ItemIndicator />
             </Menu.CheckboxItem>
+            <Menu.Item value="password" onClick={() => setChanging(true)}>Change your password …</Menu.Item>
             <Menu.Separator />
             {others.map((other) => (
               <Menu.Item key={other.userId} value={`to ${other.userId}`} onClick={() => leave(() => switchTo(other))}>{`Hand over to ${other.name}`}</Menu.Item>
             ))}
             <Menu.Item value="another" onClick={() => leave(async () => window.location.assign("/sign-in"))}>Another member signs in …</Menu.Item>
             <Menu.Separator />
-            <Menu.Item value="password" onClick={() => setChanging(true)}>Change your password …</Menu.Item>
             <Menu.Item value="sign-out" onClick={() => leave(() => signOut(member.id))}>Sign out</Menu.Item>
             <Menu.Item value="sign-out-everywhere" onClick={() => leave(signOutEverywhere)}>Sign out on every machine</Menu.Item>
           </Menu.Content>
