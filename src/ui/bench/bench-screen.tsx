@@ -148,7 +148,12 @@ export function BenchScreen({ session }: { session: SessionData }) {
   }, [replica, selected, lead, pinned, isFavourite, apply, takeBack, act, bringUp, setFinding, data.member.role, session.session.id]);
   useKeyActions(actions, { note: selected.length > 0 ? `on ${countTargets(selected)}` : undefined });
 
-  const openKeep = useCallback(() => setPanel("keep"), []);
+  const { sendWaiting } = bench;
+  const openKeep = useCallback(() => {
+    // In the history what is kept was shaped before.
+    void sendWaiting();
+    setPanel("keep");
+  }, [sendWaiting]);
   const openAdd = useCallback(() => setPanel("add"), []);
   const media = lead?.mediaId ? session.media.get(lead.mediaId) : undefined;
 

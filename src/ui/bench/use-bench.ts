@@ -52,6 +52,8 @@ export interface Bench {
   readonly conflict: Conflict | null;
   /** Keeps what was done here, or what somebody else did. */
   decide(keep: "mine" | "theirs"): void;
+  /** Sends what still waits, so that it comes before what is asked for next. */
+  sendWaiting(): Promise<unknown>;
   /** Sends what still waits, then takes back. */
   takeBack(direction: "undo" | "redo"): Promise<void>;
 }
@@ -243,5 +245,5 @@ export function useBench(session: SessionData): Bench {
     [saveNow, serverTakeBack],
   );
 
-  return { session, targets, selection, selected, lead, audition, setAudition, inMix, setInMix, shape, setStrength, apply, pin, conflict, decide, takeBack };
+  return { session, targets, selection, selected, lead, audition, setAudition, inMix, setInMix, shape, setStrength, apply, pin, conflict, decide, sendWaiting: saveNow, takeBack };
 }
