@@ -9,8 +9,9 @@ const ascii = /^[\x20-\x7e]*$/;
 /** Katakana as hiragana, and small syllables as large ones: at the first level of collation they are the same. */
 const small = "ぁぃぅぇぉっゃゅょゎゕゖ";
 const large = "あいうえおつやゆよわかけ";
+const smallOnes = new RegExp(`[${small}]`, "g");
 const kana = (text: string): string =>
-  text.replace(/[\u30a1-\u30f6]/g, (letter) => String.fromCharCode(letter.charCodeAt(0) - 0x60)).replace(/[ぁぃぅぇぉっゃゅょゎゕゖ]/g, (letter) => large[small.indexOf(letter)]);
+  text.replace(/[\u30a1-\u30f6]/g, (letter) => String.fromCharCode(letter.charCodeAt(0) - 0x60)).replace(smallOnes, (letter) => large[small.indexOf(letter)]);
 
 /** Lower case of each code point by itself: that of a whole word depends on what stands around a Greek sigma. */
 const lower = (text: string): string => {

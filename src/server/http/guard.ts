@@ -48,7 +48,7 @@ export function makeGuard(proxies: readonly string[]): (request: IncomingMessage
     const peer = request.socket.remoteAddress;
     const address = addressOf(peer, headers["x-forwarded-for"] as string | undefined, isProxy);
     if (!isProxy(peer ?? "")) for (const name of forwarded) delete headers[name];
-    for (const name of Object.keys(headers)) if (name === addressHeader) delete headers[name];
+    // Whatever came under this name is overwritten.
     headers[addressHeader] = address;
     const url = request.url ?? "/";
     if (!isText(url)) {

@@ -47,32 +47,32 @@ export function MemberMenu() {
   const others = here.filter((s) => s.userId !== member.id);
   return (
     <>
-    {changing && <PasswordDialog onClose={close} />}
-    <Menu.Root open={open} onOpenChange={(event) => setOpen(event.open)}>
-      <Menu.Trigger asChild>
-        <chakra.button border="1px solid" borderColor="rule" borderRadius="3px" px="10px" height="28px" maxWidth="160px" truncate title={`${member.name}, ${member.role} · Alt+M`}>{member.name}</chakra.button>
-      </Menu.Trigger>
-      <Portal container={root}>
-        <Menu.Positioner>
-          <Menu.Content bg="raised" color="ink" borderRadius="3px" minWidth="260px">
-            <Box px="10px" py="4px" fontSize="xs" color="muted">{`${member.name} · ${member.role} of ${data.library.name}`} <KeyCap keys="Alt+m" quiet /></Box>
-            <Menu.CheckboxItem value="bare-keys" checked={bareKeys} onCheckedChange={() => void attempt(switchBareKeys)}>
-              Single keys without Alt
-              <Menu.ItemIndicator />
-            </Menu.CheckboxItem>
-            <Menu.Item value="password" onClick={() => setChanging(true)}>Change your password …</Menu.Item>
-            <Menu.Separator />
-            {others.map((other) => (
-              <Menu.Item key={other.userId} value={`to ${other.userId}`} onClick={() => leave(() => switchTo(other))}>{`Hand over to ${other.name}`}</Menu.Item>
-            ))}
-            <Menu.Item value="another" onClick={() => leave(async () => window.location.assign("/sign-in"))}>Another member signs in …</Menu.Item>
-            <Menu.Separator />
-            <Menu.Item value="sign-out" onClick={() => leave(() => signOut(member.id))}>Sign out</Menu.Item>
-            <Menu.Item value="sign-out-everywhere" onClick={() => leave(signOutEverywhere)}>Sign out on every machine</Menu.Item>
-          </Menu.Content>
-        </Menu.Positioner>
-      </Portal>
-    </Menu.Root>
+      {changing && <PasswordDialog onClose={close} />}
+      <Menu.Root open={open} onOpenChange={(event) => setOpen(event.open)}>
+        <Menu.Trigger asChild>
+          <chakra.button border="1px solid" borderColor="rule" borderRadius="3px" px="10px" height="28px" maxWidth="160px" truncate title={`${member.name}, ${member.role} · Alt+M`}>{member.name}</chakra.button>
+        </Menu.Trigger>
+        <Portal container={root}>
+          <Menu.Positioner>
+            <Menu.Content bg="raised" color="ink" borderRadius="3px" minWidth="260px">
+              <Box px="10px" py="4px" fontSize="xs" color="muted">{`${member.name} · ${member.role} of ${data.library.name}`} <KeyCap keys="Alt+m" quiet /></Box>
+              <Menu.CheckboxItem value="bare-keys" checked={bareKeys} onCheckedChange={() => void attempt(switchBareKeys)}>
+                Single keys without Alt
+                <Menu.ItemIndicator />
+              </Menu.CheckboxItem>
+              <Menu.Item value="password" onClick={() => setChanging(true)}>Change your password …</Menu.Item>
+              <Menu.Separator />
+              {others.map((other) => (
+                <Menu.Item key={other.userId} value={`to ${other.userId}`} onClick={() => leave(() => switchTo(other))}>{`Hand over to ${other.name}`}</Menu.Item>
+              ))}
+              <Menu.Item value="another" onClick={() => leave(async () => window.location.assign("/sign-in"))}>Another member signs in …</Menu.Item>
+              <Menu.Separator />
+              <Menu.Item value="sign-out" onClick={() => leave(() => signOut(member.id))}>Sign out</Menu.Item>
+              <Menu.Item value="sign-out-everywhere" onClick={() => leave(signOutEverywhere)}>Sign out on every machine</Menu.Item>
+            </Menu.Content>
+          </Menu.Positioner>
+        </Portal>
+      </Menu.Root>
     </>
   );
 }
