@@ -7,11 +7,29 @@ export default defineConfig({
   resolve: { alias },
   test: {
     projects: [
-      { resolve: { alias }, test: { name: "unit", include: ["src/{cli,core,media,server,ui,workers}/**/*.test.ts", "demo/**/*.test.ts", "scripts/**/*.test.ts"], testTimeout: 60000 } },
+      {
+        resolve: { alias },
+        test: {
+          name: "unit",
+          include: [
+            "src/{cli,core,media,server,ui,workers}/**/*.test.ts",
+            "demo/**/*.test.ts",
+            "scripts/**/*.test.ts",
+          ],
+          testTimeout: 60000,
+        },
+      },
       {
         resolve: { alias },
         // One database for all: the files run one after another, each in a library of its own.
-        test: { name: "api", include: ["api-tests/**/*.test.ts"], globalSetup: "./api-tests/database.ts", fileParallelism: false, testTimeout: 60000, hookTimeout: 60000 },
+        test: {
+          name: "api",
+          include: ["api-tests/**/*.test.ts"],
+          globalSetup: "./api-tests/database.ts",
+          fileParallelism: false,
+          testTimeout: 60000,
+          hookTimeout: 60000,
+        },
       },
     ],
   },

@@ -20,7 +20,9 @@ beforeAll(async () => {
 });
 
 const withoutVersions = (rows: Record<string, Record<string, unknown>[]>) =>
-  Object.fromEntries(Object.entries(rows).map(([entity, list]) => [entity, list.map(({ version: _, ...row }) => row)]));
+  Object.fromEntries(
+    Object.entries(rows).map(([entity, list]) => [entity, list.map(({ version: _, ...row }) => row)]),
+  );
 
 describe("every command", () => {
   it("has a scenario here", () => expect(inputs.sort()).toEqual(Object.keys(world.inputs).sort()));
@@ -71,7 +73,11 @@ describe("taking back", () => {
     await owner.run("edit-card", { cardId, name: "Third step" });
     const state = async () => {
       const rows = await owner.rows();
-      return [rows.card.find((c) => c.id === cardId)?.name === "Third step", rows.favourite.some((f) => f.cardId === cardId), rows.card.some((c) => c.id === cardId)];
+      return [
+        rows.card.find((c) => c.id === cardId)?.name === "Third step",
+        rows.favourite.some((f) => f.cardId === cardId),
+        rows.card.some((c) => c.id === cardId),
+      ];
     };
     const seen = [await state()];
     for (let i = 0; i < 3; i++) {
@@ -82,7 +88,12 @@ describe("taking back", () => {
       await owner.takeBack("redo");
       seen.push(await state());
     }
-    const [all, two, one, none] = [[true, true, true], [false, true, true], [false, false, true], [false, false, false]];
+    const [all, two, one, none] = [
+      [true, true, true],
+      [false, true, true],
+      [false, false, true],
+      [false, false, false],
+    ];
     expect(seen).toEqual([all, two, one, none, one, two, all]);
     expect((await owner.takeBack("redo")).body.change).toBeNull();
   });
@@ -104,7 +115,13 @@ describe("taking back", () => {
 
   it("does not touch what others did", async () => {
     const other = await join(owner.libraryId, "editor");
-    const cardId = (await other.run<{ cardId: string }>("keep-card", { name: fresh("Other's"), path: "", chain: highPass() })).body.result.cardId;
+    const cardId = (
+      await other.run<{ cardId: string }>("keep-card", {
+        name: fresh("Other's"),
+        path: "",
+        chain: highPass(),
+      })
+    ).body.result.cardId;
     await owner.takeBack("undo");
     expect((await owner.rows()).card.some((c) => c.id === cardId)).toBe(true);
   });
@@ -113,16 +130,34 @@ describe("taking back", () => {
 describe("keeping", () => {
   it("meets a card of the same name in the same folder, whatever its case, and offers a new version", async () => {
     const cardId = await keep("Doubles", "Small Room");
-    const { status, body } = await owner.run("keep-card", { name: "small  room", path: "doubles", chain: highPass(90) });
+    const { status, body } = await owner.run("keep-card", {
+      name: "small  room",
+      path: "doubles",
+      chain: highPass(90),
+    });
     expect([status, body.error!.code, body.error!.cardId]).toEqual([409, "same-name", cardId]);
-    const revised = await owner.run<{ contentVersion: number }>("revise-card", { cardId, chain: highPass(90), seen: body.error!.seen });
+    const revised = await owner.run<{ contentVersion: number }>("revise-card", {
+      cardId,
+      chain: highPass(90),
+      seen: body.error!.seen,
+    });
     expect(revised.body.result.contentVersion).toBe(2);
-    expect((await owner.run("keep-card", { name: "Small Room", path: "Elsewhere again", chain: highPass() })).status).toBe(200);
+    expect(
+      (await owner.run("keep-card", { name: "Small Room", path: "Elsewhere again", chain: highPass() }))
+        .status,
+    ).toBe(200);
   });
   it("refuses an empty chain and values that make no sense, naming the place", async () => {
-    expect((await owner.run("keep-card", { name: "Nothing", path: "", chain: { medium: "audio", settings: [] } })).body.error!.code).toBe("empty-chain");
+    expect(
+      (await owner.run("keep-card", { name: "Nothing", path: "", chain: { medium: "audio", settings: [] } }))
+        .body.error!.code,
+    ).toBe("empty-chain");
     const { body } = await owner.run("keep-card", { name: "Wild", path: "", chain: highPass(-5) });
-    expect(body.error).toMatchObject({ code: "bad-chain", field: "settings.0.values.cutoff", message: "Setting 1 cutoff: the value must lie between 10 and 20000 Hz." });
+    expect(body.error).toMatchObject({
+      code: "bad-chain",
+      field: "settings.0.values.cutoff",
+      message: "Setting 1 cutoff: the value must lie between 10 and 20000 Hz.",
+    });
   });
   it("makes a folder again that somebody has just removed", async () => {
     const gone = await folder(null, "Just gone");
@@ -131,16 +166,40 @@ describe("keeping", () => {
     expect(body.result).toMatchObject({ madeFolders: ["Just gone"] });
   });
   it("carries effects that are unknown here, byte for byte", async () => {
-    const strange = { effect: "audio.from-tomorrow", values: { z: 0.1234567890123, a: [1, { b: null }] }, on: true, mix: 12.345 };
-    const { result } = (await owner.run<{ cardId: string }>("keep-card", { name: fresh("Strange"), path: "", chain: { medium: "audio", settings: [strange] } })).body;
-    expect((await owner.rows()).card.find((c) => c.id === result.cardId)!.chain).toEqual({ medium: "audio", settings: [strange] });
+    const strange = {
+      effect: "audio.from-tomorrow",
+      values: { z: 0.1234567890123, a: [1, { b: null }] },
+      on: true,
+      mix: 12.345,
+    };
+    const { result } = (
+      await owner.run<{ cardId: string }>("keep-card", {
+        name: fresh("Strange"),
+        path: "",
+        chain: { medium: "audio", settings: [strange] },
+      })
+    ).body;
+    expect((await owner.rows()).card.find((c) => c.id === result.cardId)!.chain).toEqual({
+      medium: "audio",
+      settings: [strange],
+    });
   });
   it("takes names in any script, and refuses those that are too long", async () => {
-    for (const name of ["צליל רך", "e\u0301te\u0301", "🌫 fog", "<b>&amp;"]) expect((await owner.run("keep-card", { name, path: "Scripts", chain: highPass() })).status).toBe(200);
-    expect((await owner.run("keep-card", { name: "x".repeat(300), path: "", chain: highPass() })).body.error).toMatchObject({ code: "long-name" });
-    expect((await owner.run("keep-card", { name: "x".repeat(10_000), path: "", chain: highPass() })).status).toBe(400);
-    expect((await owner.run("keep-card", { name: " \u0007 ", path: "", chain: highPass() })).body.error).toMatchObject({ code: "no-name" });
-    for (const bad of ["a\u0000b", "\ud800"]) expect((await owner.run("keep-card", { name: "Fine", note: bad, path: "", chain: highPass() })).body.error).toMatchObject({ code: "not-storable" });
+    for (const name of ["צליל רך", "e\u0301te\u0301", "🌫 fog", "<b>&amp;"])
+      expect((await owner.run("keep-card", { name, path: "Scripts", chain: highPass() })).status).toBe(200);
+    expect(
+      (await owner.run("keep-card", { name: "x".repeat(300), path: "", chain: highPass() })).body.error,
+    ).toMatchObject({ code: "long-name" });
+    expect(
+      (await owner.run("keep-card", { name: "x".repeat(10_000), path: "", chain: highPass() })).status,
+    ).toBe(400);
+    expect(
+      (await owner.run("keep-card", { name: " \u0007 ", path: "", chain: highPass() })).body.error,
+    ).toMatchObject({ code: "no-name" });
+    for (const bad of ["a\u0000b", "\ud800"])
+      expect(
+        (await owner.run("keep-card", { name: "Fine", note: bad, path: "", chain: highPass() })).body.error,
+      ).toMatchObject({ code: "not-storable" });
   });
 });
 
@@ -151,11 +210,24 @@ describe("applying", () => {
     await owner.run("revise-card", { cardId, chain: highPass(300) });
     const [target] = (await owner.rows(sessionId)).target;
     expect(target).toMatchObject({ cardId, cardVersion: 1, chain: highPass(80) });
-    await owner.run("apply-card", { sessionId, targetIds: [targetIds[0]], cardId, contentVersion: 1, how: "after" });
-    expect((await owner.rows(sessionId)).target.find((t) => t.id === targetIds[0])!.chain).toMatchObject({ settings: [{}, {}] });
+    await owner.run("apply-card", {
+      sessionId,
+      targetIds: [targetIds[0]],
+      cardId,
+      contentVersion: 1,
+      how: "after",
+    });
+    expect((await owner.rows(sessionId)).target.find((t) => t.id === targetIds[0])!.chain).toMatchObject({
+      settings: [{}, {}],
+    });
   });
   it("refuses a stale edit and shows the present state", async () => {
-    const { body } = await owner.run("set-chain", { sessionId, targetId: targetIds[0], strength: 10, seen: 1 });
+    const { body } = await owner.run("set-chain", {
+      sessionId,
+      targetId: targetIds[0],
+      strength: 10,
+      seen: 1,
+    });
     expect(body.error).toMatchObject({ code: "stale", seen: 1, current: { id: targetIds[0] } });
   });
 });
@@ -164,18 +236,26 @@ describe("folders", () => {
   it("cannot be moved into themselves, nor stand twice under one name", async () => {
     const outer = await folder();
     const inner = await folder(outer, "Inner");
-    expect((await owner.run("move-folder", { folderId: outer, parentId: inner })).body.error!.code).toBe("into-itself");
-    expect((await owner.run("create-folder", { parentId: outer, name: "INNER" })).body.error!.code).toBe("same-name");
+    expect((await owner.run("move-folder", { folderId: outer, parentId: inner })).body.error!.code).toBe(
+      "into-itself",
+    );
+    expect((await owner.run("create-folder", { parentId: outer, name: "INNER" })).body.error!.code).toBe(
+      "same-name",
+    );
     let deep: string | null = null;
     for (let i = 0; i < 12; i++) deep = await folder(deep);
-    expect((await owner.run("move-folder", { folderId: outer, parentId: deep })).body.error!.code).toBe("too-deep");
+    expect((await owner.run("move-folder", { folderId: outer, parentId: deep })).body.error!.code).toBe(
+      "too-deep",
+    );
   });
   it("are put before a sibling by writing one row", async () => {
     const parent = await folder();
     const [a, b, c] = [await folder(parent, "A"), await folder(parent, "B"), await folder(parent, "C")];
     const { body } = await owner.run("move-folder", { folderId: c, parentId: parent, beforeId: b });
     expect(body.change!.forward).toHaveLength(1);
-    const order = (await owner.rows()).folder.filter((f) => f.parentId === parent).sort((x, y) => (String(x.position) < String(y.position) ? -1 : 1));
+    const order = (await owner.rows()).folder
+      .filter((f) => f.parentId === parent)
+      .sort((x, y) => (String(x.position) < String(y.position) ? -1 : 1));
     expect(order.map((f) => f.id)).toEqual([a, c, b]);
   });
 });
@@ -209,8 +289,12 @@ describe("many at once", () => {
     const first = (await findStream(database(), { libraryId: owner.libraryId }))!.revision;
     const requestId = "0192f0c1-2345-7abc-8def-0123456789ab";
     const answers = await Promise.all([
-      ...Array.from({ length: 40 }, () => owner.run("create-folder", { parentId: null, name: fresh("Crowd") })),
-      ...Array.from({ length: 5 }, () => owner.run("create-folder", { parentId: null, name: "Once only", requestId })),
+      ...Array.from({ length: 40 }, () =>
+        owner.run("create-folder", { parentId: null, name: fresh("Crowd") }),
+      ),
+      ...Array.from({ length: 5 }, () =>
+        owner.run("create-folder", { parentId: null, name: "Once only", requestId }),
+      ),
     ]);
     expect(answers.every((a) => a.status === 200)).toBe(true);
     const revisions = new Set(answers.map((a) => a.body.change!.revision));

@@ -16,7 +16,12 @@ export default async function setup() {
   await Promise.all([bringUpToDate(db, "src/db/migrations"), bringUpToDate(db, "src/db/migrations")]);
   await db.$client.end();
   const media = mkdtempSync(join(tmpdir(), "fichier-test-"));
-  Object.assign(process.env, { DATABASE_URL: url, FICHIER_SECRET: "a secret of the tests alone, long enough", FICHIER_URL: "http://fichier.test", FICHIER_MEDIA: media });
+  Object.assign(process.env, {
+    DATABASE_URL: url,
+    FICHIER_SECRET: "a secret of the tests alone, long enough",
+    FICHIER_URL: "http://fichier.test",
+    FICHIER_MEDIA: media,
+  });
   return async () => {
     rmSync(media, { recursive: true, force: true });
     server.stop();

@@ -1,5 +1,15 @@
 import { spawnSync } from "node:child_process";
-import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, utimesSync, writeFileSync } from "node:fs";
+import {
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  utimesSync,
+  writeFileSync,
+} from "node:fs";
 import { tmpdir } from "node:os";
 import { join as joinPath } from "node:path";
 import { sql } from "drizzle-orm";
@@ -18,7 +28,11 @@ import { answer, highPass, join, newLibrary, origin, request, type Person } from
 
 const folder = mkdtempSync(joinPath(tmpdir(), "fichier-decoding-"));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
-const tone = (frames: number, seed = 0.03) => writeWav({ planes: [Float32Array.from({ length: frames }, (_, i) => 0.5 * Math.sin(i * seed))], sampleRate: 48_000 });
+const tone = (frames: number, seed = 0.03) =>
+  writeWav({
+    planes: [Float32Array.from({ length: frames }, (_, i) => 0.5 * Math.sin(i * seed))],
+    sampleRate: 48_000,
+  });
 
 let owner: Person;
 let sessionId: string;
@@ -27,10 +41,16 @@ beforeAll(async () => {
   owner = await join(made.libraryId, "owner");
   sessionId = made.sessionId;
 });
-const params = <P extends object>(p: P) => ({ params: Promise.resolve({ libraryId: owner.libraryId, ...p }) });
+const params = <P extends object>(p: P) => ({
+  params: Promise.resolve({ libraryId: owner.libraryId, ...p }),
+});
 type Brought = { media: { id: string }; error?: { code: string; message: string; hint: string } };
 async function bring(name: string, bytes: Uint8Array) {
-  const sent = new Request(`${origin}/api?name=${name}`, { method: "POST", headers: { host: "fichier.test", origin, cookie: owner.cookie }, body: new Uint8Array(bytes) });
+  const sent = new Request(`${origin}/api?name=${name}`, {
+    method: "POST",
+    headers: { host: "fichier.test", origin, cookie: owner.cookie },
+    body: new Uint8Array(bytes),
+  });
   return answer<Brought>(await materialRoute.POST(sent, params({})));
 }
 
@@ -49,19 +69,30 @@ describe("a line of tasks in a process of its own", () => {
   });
   it("says what is wrong with a file, by its kind", async () => {
     const lane = new Lane(10);
-    await expect(lane.run("store", { path: file("none.wav", Buffer.from("no sound")), room: 1e9 }, 60_000)).rejects.toThrow(UnreadableMedia);
-    await expect(lane.run("store", { path: file("large.wav", tone(48_000, 0.07)), room: 1000 }, 60_000)).rejects.toMatchObject({ bytes: 192_000 });
+    await expect(
+      lane.run("store", { path: file("none.wav", Buffer.from("no sound")), room: 1e9 }, 60_000),
+    ).rejects.toThrow(UnreadableMedia);
+    await expect(
+      lane.run("store", { path: file("large.wav", tone(48_000, 0.07)), room: 1000 }, 60_000),
+    ).rejects.toMatchObject({ bytes: 192_000 });
   });
   it("survives a process that dies", async () => {
     const lane = new Lane(10);
     const doomed = lane.run("store", { path: file("doomed.wav", tone(48_000, 0.011)), room: 1e9 }, 60_000);
     (lane as unknown as { child: { kill(signal: string): void } }).child.kill("SIGKILL");
     await expect(doomed).rejects.toThrow(UnreadableMedia);
-    expect((await lane.run("store", { path: file("after.wav", tone(480, 0.013)), room: 1e9 }, 60_000)).facts).toMatchObject({ frames: 480 });
+    expect(
+      (await lane.run("store", { path: file("after.wav", tone(480, 0.013)), room: 1e9 }, 60_000)).facts,
+    ).toMatchObject({ frames: 480 });
   });
   it("refuses more than it can hold, and loses nobody who waits", async () => {
     const lane = new Lane(2);
-    const asked = [1, 2, 3, 4, 5].map((n) => lane.run("store", { path: file(`q${n}.wav`, tone(480 * n, 0.02 + n / 1000)), room: 1e9 }, 60_000).then(() => "done", (error: { code?: string }) => error.code));
+    const asked = [1, 2, 3, 4, 5].map((n) =>
+      lane.run("store", { path: file(`q${n}.wav`, tone(480 * n, 0.02 + n / 1000)), room: 1e9 }, 60_000).then(
+        () => "done",
+        (error: { code?: string }) => error.code,
+      ),
+    );
     expect(await Promise.all(asked)).toEqual(["done", "done", "done", "busy", "busy"]);
   });
 });
@@ -69,16 +100,35 @@ describe("a line of tasks in a process of its own", () => {
 describe("small files of large effect", () => {
   it("a silent FLAC does not become gigabytes", async () => {
     const path = joinPath(folder, "silent.flac");
-    spawnSync("ffmpeg", ["-v", "error", "-y", "-f", "lavfi", "-i", "anullsrc=r=48000:cl=stereo", "-t", "900", path]);
+    spawnSync("ffmpeg", [
+      "-v",
+      "error",
+      "-y",
+      "-f",
+      "lavfi",
+      "-i",
+      "anullsrc=r=48000:cl=stereo",
+      "-t",
+      "900",
+      path,
+    ]);
     const bytes = readFileSync(path);
     expect(bytes.length).toBeLessThan(300_000);
     const { status, body } = await bring("silent.flac", bytes);
     expect([status, body.error?.message]).toEqual([415, expect.stringContaining("once it is decoded")]);
-    expect(readdirSync(mediaRoot(), { recursive: true, encoding: "utf8" }).filter((name) => /\.part/.test(name))).toEqual([]);
+    expect(
+      readdirSync(mediaRoot(), { recursive: true, encoding: "utf8" }).filter((name) => /\.part/.test(name)),
+    ).toEqual([]);
   }, 60_000);
   it("a table of nothing but line ends is refused without reading it to its end", async () => {
-    const { status, body } = await bring("lines.cube", Buffer.concat([Buffer.from("LUT_3D_SIZE 2\n"), Buffer.alloc(20_000_000, "\n")]));
-    expect([status, body.error?.message]).toEqual([415, expect.stringMatching(/more than 10,000 lines beside the entries.*line 10001/)]);
+    const { status, body } = await bring(
+      "lines.cube",
+      Buffer.concat([Buffer.from("LUT_3D_SIZE 2\n"), Buffer.alloc(20_000_000, "\n")]),
+    );
+    expect([status, body.error?.message]).toEqual([
+      415,
+      expect.stringMatching(/more than 10,000 lines beside the entries.*line 10001/),
+    ]);
   });
 });
 
@@ -89,24 +139,52 @@ describe("room", () => {
   });
   it("is said in words before anything is kept: by the library's quota, and by what the disk keeps free", async () => {
     process.env.FICHIER_QUOTA = "1K";
-    expect(await bring("over.wav", tone(4800, 0.017))).toMatchObject({ status: 507, body: { error: { code: "no-room", message: expect.stringMatching(/^This takes 14\.2 kB; there is room for .* more\.$/) as string, hint: expect.stringContaining("Team") as string } } });
+    expect(await bring("over.wav", tone(4800, 0.017))).toMatchObject({
+      status: 507,
+      body: {
+        error: {
+          code: "no-room",
+          message: expect.stringMatching(/^This takes 14\.2 kB; there is room for .* more\.$/) as string,
+          hint: expect.stringContaining("Team") as string,
+        },
+      },
+    });
     process.env.FICHIER_QUOTA = "1G";
     process.env.FICHIER_RESERVE = "900T";
     expect((await bring("over.wav", tone(4800, 0.017))).status).toBe(507);
     expect(readdirSync(joinPath(mediaRoot(), "uploads"))).toEqual([]);
   });
   it("counts decoded sound too: what fits by itself may not fit with its copy", async () => {
-    const used = (await answer<{ used: number }>(await unusedRoute.GET(request("/api", { cookie: owner.cookie }), params({})))).body.used;
+    const used = (
+      await answer<{ used: number }>(
+        await unusedRoute.GET(request("/api", { cookie: owner.cookie }), params({})),
+      )
+    ).body.used;
     process.env.FICHIER_QUOTA = String(used + 20_000);
     // 14 kB as a file, 19 kB decoded.
-    expect(await bring("copy.wav", tone(4800, 0.019))).toMatchObject({ status: 507, body: { error: { code: "no-room" } } });
+    expect(await bring("copy.wav", tone(4800, 0.019))).toMatchObject({
+      status: 507,
+      body: { error: { code: "no-room" } },
+    });
   });
 });
 
 describe("material that nothing uses", () => {
-  const list = async () => (await answer<{ unused: { id: string; name: string; bytes: number; kind: string }[] }>(await unusedRoute.GET(request("/api", { cookie: owner.cookie }), params({})))).body.unused.map((m) => m.id);
-  const remove = async (...ids: string[]) => answer<{ removed: string[] }>(await removeRoute.POST(request("/api", { method: "POST", cookie: owner.cookie, body: { ids } }), params({})));
-  const old = (id: string) => database().execute(sql`update media set added_at = now() - interval '2 days' where id = ${id}`);
+  const list = async () =>
+    (
+      await answer<{ unused: { id: string; name: string; bytes: number; kind: string }[] }>(
+        await unusedRoute.GET(request("/api", { cookie: owner.cookie }), params({})),
+      )
+    ).body.unused.map((m) => m.id);
+  const remove = async (...ids: string[]) =>
+    answer<{ removed: string[] }>(
+      await removeRoute.POST(
+        request("/api", { method: "POST", cookie: owner.cookie, body: { ids } }),
+        params({}),
+      ),
+    );
+  const old = (id: string) =>
+    database().execute(sql`update media set added_at = now() - interval '2 days' where id = ${id}`);
 
   it("is listed to owners once it is not on its way, and goes for good", async () => {
     const { id } = (await bring("unused.wav", tone(4800, 0.023))).body.media;
@@ -121,11 +199,25 @@ describe("material that nothing uses", () => {
 
   it("is not what a target, a card or something that can be taken back names", async () => {
     const ids: string[] = [];
-    for (const seed of [0.031, 0.037, 0.041]) ids.push((await bring("used.wav", tone(4800, seed))).body.media.id);
+    for (const seed of [0.031, 0.037, 0.041])
+      ids.push((await bring("used.wav", tone(4800, seed))).body.media.id);
     const [onTarget, inCard, removed] = ids;
-    const added = await owner.run<{ targetIds: string[] }>("add-targets", { sessionId, items: [{ mediaId: onTarget, name: "On" }, { mediaId: removed, name: "Off" }] });
+    const added = await owner.run<{ targetIds: string[] }>("add-targets", {
+      sessionId,
+      items: [
+        { mediaId: onTarget, name: "On" },
+        { mediaId: removed, name: "Off" },
+      ],
+    });
     await owner.run("remove-targets", { sessionId, targetIds: [added.body.result.targetIds[1]] });
-    await owner.run("keep-card", { name: "Yard", path: "", chain: { medium: "audio", settings: [{ effect: "audio.convolution", values: { response: inCard }, on: true, mix: 25 }] } });
+    await owner.run("keep-card", {
+      name: "Yard",
+      path: "",
+      chain: {
+        medium: "audio",
+        settings: [{ effect: "audio.convolution", values: { response: inCard }, on: true, mix: 25 }],
+      },
+    });
     for (const id of ids) await old(id);
     const unused = await list();
     for (const id of ids) expect(unused).not.toContain(id);
@@ -137,8 +229,14 @@ describe("material that nothing uses", () => {
     const bytes = tone(4800, 0.043);
     const { id } = (await bring("shared.wav", bytes)).body.media;
     const other = await join((await newLibrary()).libraryId, "owner");
-    const sent = new Request(`${origin}/api?name=shared.wav`, { method: "POST", headers: { host: "fichier.test", origin, cookie: other.cookie }, body: new Uint8Array(bytes) });
-    expect((await materialRoute.POST(sent, { params: Promise.resolve({ libraryId: other.libraryId }) })).status).toBe(200);
+    const sent = new Request(`${origin}/api?name=shared.wav`, {
+      method: "POST",
+      headers: { host: "fichier.test", origin, cookie: other.cookie },
+      body: new Uint8Array(bytes),
+    });
+    expect(
+      (await materialRoute.POST(sent, { params: Promise.resolve({ libraryId: other.libraryId }) })).status,
+    ).toBe(200);
     await old(id);
     expect((await remove(id)).body.removed).toEqual([id]);
     expect(existsSync(originalPath(id))).toBe(true);
@@ -148,7 +246,11 @@ describe("material that nothing uses", () => {
 describe("material in a browser", () => {
   it("is asked for each time: by its tag while one may see it, and not at all afterwards", async () => {
     const { id } = (await bring("kept.wav", tone(4800, 0.047))).body.media;
-    const ask = (cookie: string, tag?: string) => copyRoute.GET(request("/api", { cookie, headers: tag ? { "if-none-match": tag } : {} }), params({ mediaId: id, copy: "planes" }));
+    const ask = (cookie: string, tag?: string) =>
+      copyRoute.GET(
+        request("/api", { cookie, headers: tag ? { "if-none-match": tag } : {} }),
+        params({ mediaId: id, copy: "planes" }),
+      );
     const first = await ask(owner.cookie);
     const tag = first.headers.get("etag")!;
     expect([first.status, first.headers.get("cache-control")]).toEqual([200, "private, no-cache"]);
@@ -159,7 +261,8 @@ describe("material in a browser", () => {
   });
   it("lies in files that only the application's user can read", async () => {
     const { id } = (await bring("private.wav", tone(4800, 0.053))).body.media;
-    for (const part of ["planes", "overview", "facts.json"]) expect(statSync(joinPath(originalPath(id), "..", part)).mode & 0o077).toBe(0);
+    for (const part of ["planes", "overview", "facts.json"])
+      expect(statSync(joinPath(originalPath(id), "..", part)).mode & 0o077).toBe(0);
   });
 });
 
@@ -175,7 +278,18 @@ it("what a kill cut short is swept away once nobody can be writing to it, and no
 });
 
 it("a chain carries what effects unknown here hold, up to 64 kB in all", async () => {
-  const keep = (values: object) => owner.run("keep-card", { name: "Elsewhere", path: "", chain: { medium: "audio", settings: [{ effect: "audio.elsewhere", values, on: true, mix: 100 }, ...highPass().settings] } });
-  expect(await keep({ text: "x".repeat(70_000) })).toMatchObject({ status: 400, body: { error: { code: "long-chain" } } });
+  const keep = (values: object) =>
+    owner.run("keep-card", {
+      name: "Elsewhere",
+      path: "",
+      chain: {
+        medium: "audio",
+        settings: [{ effect: "audio.elsewhere", values, on: true, mix: 100 }, ...highPass().settings],
+      },
+    });
+  expect(await keep({ text: "x".repeat(70_000) })).toMatchObject({
+    status: 400,
+    body: { error: { code: "long-chain" } },
+  });
   expect((await keep({ text: "x".repeat(10_000) })).status).toBe(200);
 });

@@ -30,28 +30,51 @@ beforeAll(async () => {
   process.env.FICHIER_RESERVE = "0";
   const made = await newLibrary();
   owner = await join(made.libraryId, "owner");
-  sessionId = (await owner.run<{ sessionId: string }>("create-session", { name: "Tight", medium: "audio" })).body.result.sessionId;
+  sessionId = (await owner.run<{ sessionId: string }>("create-session", { name: "Tight", medium: "audio" }))
+    .body.result.sessionId;
 });
 
-const params = <P extends object>(p: P) => ({ params: Promise.resolve({ libraryId: owner.libraryId, ...p }) });
-const tone = (frames: number) => writeWav({ planes: [Float32Array.from({ length: frames }, (_, i) => 0.5 * Math.sin(i * 0.03))], sampleRate: 48_000 });
+const params = <P extends object>(p: P) => ({
+  params: Promise.resolve({ libraryId: owner.libraryId, ...p }),
+});
+const tone = (frames: number) =>
+  writeWav({
+    planes: [Float32Array.from({ length: frames }, (_, i) => 0.5 * Math.sin(i * 0.03))],
+    sampleRate: 48_000,
+  });
 async function bring(name: string, bytes: Uint8Array) {
-  const sent = new Request(`${origin}/api?name=${name}`, { method: "POST", headers: { host: "fichier.test", origin, cookie: owner.cookie }, body: new Uint8Array(bytes) });
-  return answer<{ media: { id: string }; error?: { code: string; hint: string } }>(await materialRoute.POST(sent, params({})));
+  const sent = new Request(`${origin}/api?name=${name}`, {
+    method: "POST",
+    headers: { host: "fichier.test", origin, cookie: owner.cookie },
+    body: new Uint8Array(bytes),
+  });
+  return answer<{ media: { id: string }; error?: { code: string; hint: string } }>(
+    await materialRoute.POST(sent, params({})),
+  );
 }
 const room = () => {
   const { bavail, bsize } = statfsSync(disk);
   return bavail * bsize;
 };
-const leftovers = () => readdirSync(disk, { recursive: true, encoding: "utf8" }).filter((name) => /\.part|uploads\/./.test(name));
+const leftovers = () =>
+  readdirSync(disk, { recursive: true, encoding: "utf8" }).filter((name) => /\.part|uploads\/./.test(name));
 
 describe.skipIf(!mounted)("a full disk", () => {
   it("refuses an upload with words and a remedy, leaves nothing of it behind, and takes the next that fits", async () => {
     const before = room();
     // Too large as it is, and one that fits itself but whose decoded copy does not.
-    for (const [name, bytes] of [["long.wav", tone(2_000_000)], ["copy.wav", tone(700_000)]] as const) {
+    for (const [name, bytes] of [
+      ["long.wav", tone(2_000_000)],
+      ["copy.wav", tone(700_000)],
+    ] as const) {
       const { status, body } = await bring(name, bytes);
-      expect([status, body.error]).toMatchObject([507, { code: "no-room", message: expect.stringMatching(/^This takes .* there is room for .* more\.$/) as string }]);
+      expect([status, body.error]).toMatchObject([
+        507,
+        {
+          code: "no-room",
+          message: expect.stringMatching(/^This takes .* there is room for .* more\.$/) as string,
+        },
+      ]);
       expect(leftovers()).toEqual([]);
     }
     // What was read from it may still be open for a moment.
@@ -61,15 +84,38 @@ describe.skipIf(!mounted)("a full disk", () => {
 
   it("ends a rendering with words, offers no half of it, and renders it once there is room", async () => {
     const { body } = await bring("again.wav", tone(150_000));
-    const [targetId] = (await owner.run<{ targetIds: string[] }>("add-targets", { sessionId, items: [{ mediaId: body.media.id, name: "Take" }] })).body.result.targetIds;
+    const [targetId] = (
+      await owner.run<{ targetIds: string[] }>("add-targets", {
+        sessionId,
+        items: [{ mediaId: body.media.id, name: "Take" }],
+      })
+    ).body.result.targetIds;
     const render = async () => {
-      const { id } = (await answer<{ render: Rendering }>(await rendersRoute.POST(request("/api", { method: "POST", cookie: owner.cookie, body: { sessionId, targetIds: [targetId], format: "wav-float" } }), params({})))).body.render;
+      const { id } = (
+        await answer<{ render: Rendering }>(
+          await rendersRoute.POST(
+            request("/api", {
+              method: "POST",
+              cookie: owner.cookie,
+              body: { sessionId, targetIds: [targetId], format: "wav-float" },
+            }),
+            params({}),
+          ),
+        )
+      ).body.render;
       await carryOutRender(id);
-      return (await answer<{ render: Rendering }>(await renderRoute.GET(request("/api", { cookie: owner.cookie }), params({ renderId: id })))).body.render;
+      return (
+        await answer<{ render: Rendering }>(
+          await renderRoute.GET(request("/api", { cookie: owner.cookie }), params({ renderId: id })),
+        )
+      ).body.render;
     };
     const filler = joinPath(disk, "filler");
     writeFileSync(filler, new Uint8Array(Math.max(0, room() - 200_000)));
-    expect(await render()).toMatchObject({ state: "failed", problem: expect.stringContaining("no room left") as string });
+    expect(await render()).toMatchObject({
+      state: "failed",
+      problem: expect.stringContaining("no room left") as string,
+    });
     expect(leftovers()).toEqual([]);
     rmSync(filler);
     expect(await render()).toMatchObject({ state: "done", bytes: expect.any(Number) as number });

@@ -30,14 +30,25 @@ let colleague: Person;
 let viewer: Person;
 
 const historyOf = async (person: Person, query = "") => {
-  const asked = await historyRoute.GET(request(`/api/libraries/${libraryId}/history?${query}`, { cookie: person.cookie }), { params: Promise.resolve({ libraryId }) });
+  const asked = await historyRoute.GET(
+    request(`/api/libraries/${libraryId}/history?${query}`, { cookie: person.cookie }),
+    { params: Promise.resolve({ libraryId }) },
+  );
   return (await answer<{ changes: Entry[]; more: boolean }>(asked)).body;
 };
 const takeBack = async (person: Person, { streamId, revision }: { streamId: string; revision: number }) =>
   answer<{ change: Entry | null; error?: { code: string; message: string } }>(
-    await takeBackRoute.POST(request(`/api/libraries/${libraryId}/take-back`, { method: "POST", cookie: person.cookie, body: { change: { streamId, revision } } }), { params: Promise.resolve({ libraryId }) }),
+    await takeBackRoute.POST(
+      request(`/api/libraries/${libraryId}/take-back`, {
+        method: "POST",
+        cookie: person.cookie,
+        body: { change: { streamId, revision } },
+      }),
+      { params: Promise.resolve({ libraryId }) },
+    ),
   );
-const find = async (person: Person, summary: string) => (await historyOf(person)).changes.find((c) => c.summary === summary)!;
+const find = async (person: Person, summary: string) =>
+  (await historyOf(person)).changes.find((c) => c.summary === summary)!;
 
 beforeAll(async () => {
   ({ libraryId, sessionId, targetIds } = await newLibrary());
@@ -48,7 +59,13 @@ beforeAll(async () => {
 
 describe("the history", () => {
   it("lists what was done in the library, in its sessions and among one's own things, the newest first", async () => {
-    const { cardId } = (await colleague.run<{ cardId: string }>("keep-card", { name: "Slip room", path: "Rooms", chain: highPass() })).body.result;
+    const { cardId } = (
+      await colleague.run<{ cardId: string }>("keep-card", {
+        name: "Slip room",
+        path: "Rooms",
+        chain: highPass(),
+      })
+    ).body.result;
     await colleague.run("apply-card", { sessionId, targetIds, cardId });
     await colleague.run("mark-favourite", { cardId, on: true });
     const seen = (await historyOf(colleague)).changes;
@@ -59,10 +76,13 @@ describe("the history", () => {
   });
 
   it("is searched by words and by who, and read on from a place", async () => {
-    for (let i = 0; i < 4; i++) await owner.run("create-folder", { parentId: null, name: `100% drawer_${i}` });
+    for (let i = 0; i < 4; i++)
+      await owner.run("create-folder", { parentId: null, name: `100% drawer_${i}` });
     expect((await historyOf(owner, "words=DRAWER_%20100%25")).changes).toHaveLength(4);
     expect((await historyOf(owner, "words=drawerx")).changes).toEqual([]);
-    expect((await historyOf(owner, `actor=${colleague.id}`)).changes.every((c) => c.actorId === colleague.id)).toBe(true);
+    expect(
+      (await historyOf(owner, `actor=${colleague.id}`)).changes.every((c) => c.actorId === colleague.id),
+    ).toBe(true);
     const all = (await historyOf(owner)).changes;
     expect((await historyOf(owner, `before=${all[1].sequence}`)).changes).toEqual(all.slice(2));
   });
@@ -71,22 +91,33 @@ describe("the history", () => {
     const folder = (await owner.rows()).folder.find((f) => f.name === "Rooms")!;
     await owner.run("rename-folder", { folderId: folder.id, name: "Chambers" });
     const { streamId, revision } = (await historyOf(owner)).changes[0];
-    const details = await detailsRoute.GET(request("/api/test", { cookie: owner.cookie }), { params: Promise.resolve({ libraryId, streamId, revision: String(revision) }) });
+    const details = await detailsRoute.GET(request("/api/test", { cookie: owner.cookie }), {
+      params: Promise.resolve({ libraryId, streamId, revision: String(revision) }),
+    });
     const { forward, backward } = (await answer<{ forward: never[]; backward: never[] }>(details)).body;
-    expect(describeChange(forward, backward, () => "Chambers")).toEqual(["folder “Chambers”: name “Rooms” → “Chambers”"]);
+    expect(describeChange(forward, backward, () => "Chambers")).toEqual([
+      "folder “Chambers”: name “Rooms” → “Chambers”",
+    ]);
   });
 });
 
 describe("taking back any change", () => {
   it("works on an old one that nothing built upon, by somebody else", async () => {
-    const made = (await colleague.run("create-folder", { parentId: null, name: "Made by a colleague" })).body.change!;
+    const made = (await colleague.run("create-folder", { parentId: null, name: "Made by a colleague" })).body
+      .change!;
     await owner.run("create-folder", { parentId: null, name: "Made after it" });
-    expect((await takeBack(owner, made)).body.change).toMatchObject({ takesBack: made.revision, summary: made.summary });
+    expect((await takeBack(owner, made)).body.change).toMatchObject({
+      takesBack: made.revision,
+      summary: made.summary,
+    });
     const names = (await owner.rows()).folder.map((f) => f.name);
     expect(names).not.toContain("Made by a colleague");
     expect(names).toContain("Made after it");
     // It is marked, cannot be taken back twice, and its own latest change stays theirs to take back.
-    expect(await takeBack(owner, made)).toMatchObject({ status: 409, body: { error: { code: "taken-back" } } });
+    expect(await takeBack(owner, made)).toMatchObject({
+      status: 409,
+      body: { error: { code: "taken-back" } },
+    });
     expect((await find(owner, made.summary)).direction).toBe("undo");
   });
 
@@ -100,10 +131,15 @@ describe("taking back any change", () => {
   });
 
   it("is refused where a later change built upon it, and names what to do", async () => {
-    const made = (await owner.run<{ folderId: string }>("create-folder", { parentId: null, name: "Ground floor" })).body;
+    const made = (
+      await owner.run<{ folderId: string }>("create-folder", { parentId: null, name: "Ground floor" })
+    ).body;
     await owner.run("create-folder", { parentId: made.result.folderId, name: "First floor" });
     const before = await owner.rows();
-    expect(await takeBack(owner, made.change!)).toMatchObject({ status: 409, body: { error: { code: "built-upon" } } });
+    expect(await takeBack(owner, made.change!)).toMatchObject({
+      status: 409,
+      body: { error: { code: "built-upon" } },
+    });
     expect(await owner.rows()).toEqual(before);
   });
 
@@ -115,16 +151,35 @@ describe("taking back any change", () => {
   });
 
   it("wants to know which", async () => {
-    const send = async (body: object) => (await takeBackRoute.POST(request("/api/test", { method: "POST", cookie: owner.cookie, body }), { params: Promise.resolve({ libraryId }) })).status;
-    for (const body of [{}, { direction: "undo", change: { streamId: sessionId, revision: 1 } }, { change: { streamId: "x", revision: 1 } }, { change: { streamId: sessionId } }, { change: { streamId: sessionId, revision: 1e12 } }]) expect(await send(body)).toBe(400);
+    const send = async (body: object) =>
+      (
+        await takeBackRoute.POST(request("/api/test", { method: "POST", cookie: owner.cookie, body }), {
+          params: Promise.resolve({ libraryId }),
+        })
+      ).status;
+    for (const body of [
+      {},
+      { direction: "undo", change: { streamId: sessionId, revision: 1 } },
+      { change: { streamId: "x", revision: 1 } },
+      { change: { streamId: sessionId } },
+      { change: { streamId: sessionId, revision: 1e12 } },
+    ])
+      expect(await send(body)).toBe(400);
   });
 });
 
 /** Reads events until `enough` says so. */
-async function hear(person: Person, during: () => Promise<unknown>, enough: (heard: readonly LiveEvent[]) => boolean, pulse?: number): Promise<{ heard: LiveEvent[]; ended: boolean }> {
+async function hear(
+  person: Person,
+  during: () => Promise<unknown>,
+  enough: (heard: readonly LiveEvent[]) => boolean,
+  pulse?: number,
+): Promise<{ heard: LiveEvent[]; ended: boolean }> {
   const stop = new AbortController();
   const headers = new Headers({ cookie: person.cookie });
-  const reader = events(await requireMember(headers, libraryId), headers, stop.signal, pulse).body!.pipeThrough(new TextDecoderStream() as never).getReader() as ReadableStreamDefaultReader<string>;
+  const reader = events(await requireMember(headers, libraryId), headers, stop.signal, pulse)
+    .body!.pipeThrough(new TextDecoderStream() as never)
+    .getReader() as ReadableStreamDefaultReader<string>;
   const heard: LiveEvent[] = [];
   let begun = false;
   let ended = false;
@@ -132,7 +187,8 @@ async function hear(person: Person, during: () => Promise<unknown>, enough: (hea
     const { value, done } = await reader.read();
     ended = done;
     if (done) break;
-    for (const line of value.split("\n")) if (line.startsWith("data: ")) heard.push(JSON.parse(line.slice(6)) as LiveEvent);
+    for (const line of value.split("\n"))
+      if (line.startsWith("data: ")) heard.push(JSON.parse(line.slice(6)) as LiveEvent);
     if (!begun && heard.length > 0) {
       begun = true;
       // The line to the database stands a moment after the first listener.
@@ -150,7 +206,9 @@ describe("the event stream", () => {
     const { heard } = await hear(
       viewer,
       async () => {
-        const { cardId } = (await owner.run<{ cardId: string }>("keep-card", { name: "Heard of", path: "", chain: highPass() })).body.result;
+        const { cardId } = (
+          await owner.run<{ cardId: string }>("keep-card", { name: "Heard of", path: "", chain: highPass() })
+        ).body.result;
         await owner.run("mark-favourite", { cardId, on: true });
         await viewer.run("mark-favourite", { cardId, on: true });
         await owner.run("apply-card", { sessionId, targetIds, cardId });
@@ -168,7 +226,10 @@ describe("the event stream", () => {
   it("tells that anything may have happened after the line to the database was cut", async () => {
     const { heard } = await hear(
       viewer,
-      () => database().execute(sql`select pg_terminate_backend(pid) from pg_stat_activity where query ilike 'listen%'`),
+      () =>
+        database().execute(
+          sql`select pg_terminate_backend(pid) from pg_stat_activity where query ilike 'listen%'`,
+        ),
       (all) => all.filter((e) => e.of === "anything").length > 1,
     );
     expect(changes(heard)).toEqual([]);
@@ -176,7 +237,12 @@ describe("the event stream", () => {
 
   it("ends for whoever may not hear it any more", async () => {
     const gone = await join(libraryId, "viewer");
-    const { ended } = await hear(gone, () => database().execute(sql`delete from member where user_id = ${gone.id}`), () => false, 50);
+    const { ended } = await hear(
+      gone,
+      () => database().execute(sql`delete from member where user_id = ${gone.id}`),
+      () => false,
+      50,
+    );
     expect(ended).toBe(true);
   });
 });

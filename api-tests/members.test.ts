@@ -23,14 +23,40 @@ beforeAll(async () => {
 type Problem = { error?: { code: string; field?: string } };
 const params = <P extends object>(p: P) => ({ params: Promise.resolve({ libraryId, ...p }) });
 async function invite(role: Role): Promise<{ id: string; token: string }> {
-  const { body } = await answer<{ invitation: { id: string }; token: string }>(await invitationsRoute.POST(request("/api/test", { method: "POST", cookie: owner.cookie, body: { role } }), params({})));
+  const { body } = await answer<{ invitation: { id: string }; token: string }>(
+    await invitationsRoute.POST(
+      request("/api/test", { method: "POST", cookie: owner.cookie, body: { role } }),
+      params({}),
+    ),
+  );
   return { id: body.invitation.id, token: body.token };
 }
-const accept = async (token: string, body: object, cookie?: string): Promise<Answer<Problem & { libraryId?: string }>> =>
-  answer(await acceptRoute.POST(request("/api/test", { method: "POST", body, cookie }), { params: Promise.resolve({ token }) }));
-const look = async (token: string): Promise<Answer<Problem & { role?: string }>> => answer(await invitationRoute.GET(request("/api/test"), { params: Promise.resolve({ token }) }));
-const account = (email = `${newId()}@people.example`) => ({ name: "Newcomer", email, password: "quite long enough" });
-const membersOf = async (person: Person) => (await person.rows()).member as { id: string; userId: string; name: string; role: Role; removed: boolean; version: number }[];
+const accept = async (
+  token: string,
+  body: object,
+  cookie?: string,
+): Promise<Answer<Problem & { libraryId?: string }>> =>
+  answer(
+    await acceptRoute.POST(request("/api/test", { method: "POST", body, cookie }), {
+      params: Promise.resolve({ token }),
+    }),
+  );
+const look = async (token: string): Promise<Answer<Problem & { role?: string }>> =>
+  answer(await invitationRoute.GET(request("/api/test"), { params: Promise.resolve({ token }) }));
+const account = (email = `${newId()}@people.example`) => ({
+  name: "Newcomer",
+  email,
+  password: "quite long enough",
+});
+const membersOf = async (person: Person) =>
+  (await person.rows()).member as {
+    id: string;
+    userId: string;
+    name: string;
+    role: Role;
+    removed: boolean;
+    version: number;
+  }[];
 const membership = async (person: Person) => (await membersOf(owner)).find((m) => m.userId === person.id)!;
 
 describe("an invitation", () => {
@@ -40,7 +66,9 @@ describe("an invitation", () => {
     const one = account();
     expect((await accept(token, { account: one })).body.libraryId).toBe(libraryId);
     const { cookie } = await signIn(one.email, one.password);
-    const { body } = await answer<{ libraries: { id: string; role: string }[] }>(await librariesRoute.GET(request("/api/test", { cookie }), params({})));
+    const { body } = await answer<{ libraries: { id: string; role: string }[] }>(
+      await librariesRoute.GET(request("/api/test", { cookie }), params({})),
+    );
     expect(body.libraries).toEqual([{ id: libraryId, name: expect.any(String), role: "editor" }]);
     expect((await look(token)).status).toBe(404);
     expect((await accept(token, { account: account() })).body.error?.code).toBe("no-invitation");
@@ -48,7 +76,10 @@ describe("an invitation", () => {
 
   it("is taken up by one of two who come at the same time", async () => {
     const { token } = await invite("viewer");
-    const answers = await Promise.all([accept(token, { account: account() }), accept(token, { account: account() })]);
+    const answers = await Promise.all([
+      accept(token, { account: account() }),
+      accept(token, { account: account() }),
+    ]);
     expect(answers.map((a) => a.status).sort()).toEqual([200, 404]);
   });
 
@@ -57,24 +88,43 @@ describe("an invitation", () => {
     const { token } = await invite("curator");
     expect((await accept(token, {}, stranger.cookie)).status).toBe(200);
     expect(await membership(stranger)).toMatchObject({ role: "curator", removed: false });
-    expect((await accept((await invite("viewer")).token, {}, stranger.cookie)).body.error?.code).toBe("member-already");
+    expect((await accept((await invite("viewer")).token, {}, stranger.cookie)).body.error?.code).toBe(
+      "member-already",
+    );
     expect((await accept((await invite("viewer")).token, {})).status).toBe(401);
   });
 
   it("does not make a second account for an address, and says which field is wrong", async () => {
     const { token } = await invite("viewer");
-    expect((await accept(token, { account: account(owner.email.toUpperCase()) })).body.error).toMatchObject({ code: "known-email", field: "account.email" });
-    expect((await accept(token, { account: { ...account(), password: "short" } })).body.error?.field).toBe("account.password");
-    expect((await accept(token, { account: { ...account(), email: "nowhere" } })).body.error?.field).toBe("account.email");
+    expect((await accept(token, { account: account(owner.email.toUpperCase()) })).body.error).toMatchObject({
+      code: "known-email",
+      field: "account.email",
+    });
+    expect((await accept(token, { account: { ...account(), password: "short" } })).body.error?.field).toBe(
+      "account.password",
+    );
+    expect((await accept(token, { account: { ...account(), email: "nowhere" } })).body.error?.field).toBe(
+      "account.email",
+    );
     expect((await accept(token, { account: { ...account(), name: " " } })).body.error?.code).toBe("no-name");
     expect((await look(token)).status).toBe(200);
   });
 
   it("ends when it is withdrawn or a week old, and its token is kept nowhere", async () => {
     const [first, second] = [await invite("viewer"), await invite("viewer")];
-    expect((await revokeRoute.POST(request("/api/test", { method: "POST", cookie: owner.cookie, body: {} }), params({ invitationId: first.id }))).status).toBe(200);
-    await database().execute(sql`update invitation set expires_at = now() - interval '1 second' where id = ${second.id}`);
-    for (const { token } of [first, second]) expect((await accept(token, { account: account() })).status).toBe(404);
+    expect(
+      (
+        await revokeRoute.POST(
+          request("/api/test", { method: "POST", cookie: owner.cookie, body: {} }),
+          params({ invitationId: first.id }),
+        )
+      ).status,
+    ).toBe(200);
+    await database().execute(
+      sql`update invitation set expires_at = now() - interval '1 second' where id = ${second.id}`,
+    );
+    for (const { token } of [first, second])
+      expect((await accept(token, { account: account() })).status).toBe(404);
     const { rows } = await database().execute(sql`select to_jsonb(invitation)::text as row from invitation`);
     expect(JSON.stringify(rows)).not.toContain(second.token);
   });
@@ -85,9 +135,13 @@ describe("roles", () => {
     const person = await join(libraryId, "viewer");
     const { id, version } = await membership(person);
     expect((await person.run("create-folder", { parentId: null, name: "Too early" })).status).toBe(403);
-    expect((await owner.run("change-role", { memberId: id, role: "curator", seen: version })).body.change?.summary).toBe("made viewer a curator");
+    expect(
+      (await owner.run("change-role", { memberId: id, role: "curator", seen: version })).body.change?.summary,
+    ).toBe("made viewer a curator");
     expect((await person.run("create-folder", { parentId: null, name: "Now it works" })).status).toBe(200);
-    expect((await owner.run("change-role", { memberId: id, role: "editor", seen: version })).body.error?.code).toBe("stale");
+    expect(
+      (await owner.run("change-role", { memberId: id, role: "editor", seen: version })).body.error?.code,
+    ).toBe("stale");
     await owner.takeBack("undo");
     expect((await person.run("create-folder", { parentId: null, name: "No more" })).status).toBe(403);
   });
@@ -96,7 +150,11 @@ describe("roles", () => {
     const alone = await newLibrary();
     const first = await join(alone.libraryId, "owner");
     const own = (await first.rows()).member[0].id;
-    for (const [command, body] of [["change-role", { memberId: own, role: "editor" }], ["remove-member", { memberId: own }], ["leave-library", {}]] as const)
+    for (const [command, body] of [
+      ["change-role", { memberId: own, role: "editor" }],
+      ["remove-member", { memberId: own }],
+      ["leave-library", {}],
+    ] as const)
       expect((await first.run(command, body)).body.error?.code).toBe("last-owner");
     const second = await join(alone.libraryId, "editor");
     const theirs = (await first.rows()).member.find((m) => m.userId === second.id)!.id;
@@ -114,7 +172,10 @@ describe("roles", () => {
     const [a, b] = [await join(shared, "owner"), await join(shared, "owner")];
     const rows = (await a.rows()).member;
     const idOf = (p: Person) => rows.find((m) => m.userId === p.id)!.id;
-    const answers = await Promise.all([a.run("change-role", { memberId: idOf(b), role: "viewer" }), b.run("change-role", { memberId: idOf(a), role: "viewer" })]);
+    const answers = await Promise.all([
+      a.run("change-role", { memberId: idOf(b), role: "viewer" }),
+      b.run("change-role", { memberId: idOf(a), role: "viewer" }),
+    ]);
     expect(answers.map((r) => r.status).sort()).toEqual([200, 409]);
   });
 });
@@ -122,10 +183,38 @@ describe("roles", () => {
 describe("leaving", () => {
   it("shuts one out at once, keeps what one made, and brings everything back on return", async () => {
     const person = await join(libraryId, "editor");
-    const { cardId } = (await person.run<{ cardId: string }>("keep-card", { name: "Left behind", path: "", chain: { medium: "audio", settings: [{ effect: "audio.gain", values: { gain: 3 }, on: true, mix: 100 }] } })).body.result;
+    const { cardId } = (
+      await person.run<{ cardId: string }>("keep-card", {
+        name: "Left behind",
+        path: "",
+        chain: {
+          medium: "audio",
+          settings: [{ effect: "audio.gain", values: { gain: 3 }, on: true, mix: 100 }],
+        },
+      })
+    ).body.result;
     await person.run("mark-favourite", { cardId, on: true });
-    const made = await answer<{ token: string }>(await keysRoute.POST(request("/api/test", { method: "POST", cookie: person.cookie, body: { name: "Mine", scope: "library" } }), params({})));
-    const byKey = async () => (await commandRoute.POST(request("/api/test", { method: "POST", headers: { authorization: `Bearer ${made.body.token}` }, body: { parentId: null, name: newId() } }), params({ command: "create-folder" }))).status;
+    const made = await answer<{ token: string }>(
+      await keysRoute.POST(
+        request("/api/test", {
+          method: "POST",
+          cookie: person.cookie,
+          body: { name: "Mine", scope: "library" },
+        }),
+        params({}),
+      ),
+    );
+    const byKey = async () =>
+      (
+        await commandRoute.POST(
+          request("/api/test", {
+            method: "POST",
+            headers: { authorization: `Bearer ${made.body.token}` },
+            body: { parentId: null, name: newId() },
+          }),
+          params({ command: "create-folder" }),
+        )
+      ).status;
     expect(await byKey()).toBe(403);
     expect((await person.run("leave-library", {})).status).toBe(200);
     expect((await person.run("mark-favourite", { cardId, on: true })).status).toBe(404);
@@ -143,8 +232,20 @@ describe("leaving", () => {
     const [person, curator] = [await join(libraryId, "editor"), await join(libraryId, "curator")];
     const left = (await person.run("leave-library", {})).body.change!;
     const { POST } = await import("@/app/api/libraries/[libraryId]/take-back/route");
-    const back = async (by: Person) => (await POST(request("/api/test", { method: "POST", cookie: by.cookie, body: { change: { streamId: left.streamId, revision: left.revision } } }), params({}))).status;
+    const back = async (by: Person) =>
+      (
+        await POST(
+          request("/api/test", {
+            method: "POST",
+            cookie: by.cookie,
+            body: { change: { streamId: left.streamId, revision: left.revision } },
+          }),
+          params({}),
+        )
+      ).status;
     expect([await back(curator), await back(owner)]).toEqual([403, 200]);
-    expect((await person.run("mark-favourite", { cardId: newId(), on: true })).body.error?.code).toBe("not-found");
+    expect((await person.run("mark-favourite", { cardId: newId(), on: true })).body.error?.code).toBe(
+      "not-found",
+    );
   });
 });

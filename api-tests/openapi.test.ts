@@ -23,12 +23,21 @@ type Handler = (request: Request, context: { params: Promise<Record<string, stri
 type Handlers = Partial<Record<Operation["method"], Handler>>;
 
 const api = joinPath(import.meta.dirname, "../src/app/api");
-const folders = readdirSync(api, { recursive: true }).map(String).filter((f) => f.endsWith("route.ts")).map((f) => dirname(f));
+const folders = readdirSync(api, { recursive: true })
+  .map(String)
+  .filter((f) => f.endsWith("route.ts"))
+  .map((f) => dirname(f));
 /** Where a path of the document is served; all commands by one route. */
-const folderOf = (path: string) => path.slice(1).replace(/\/commands\/[a-z-]+$/, "/commands/{command}").replaceAll("{", "[").replaceAll("}", "]");
+const folderOf = (path: string) =>
+  path
+    .slice(1)
+    .replace(/\/commands\/[a-z-]+$/, "/commands/{command}")
+    .replaceAll("{", "[")
+    .replaceAll("}", "]");
 
 const handlers = new Map<string, Handlers>();
-for (const folder of folders) handlers.set(folder, (await import(joinPath(api, folder, "route.ts"))) as Handlers);
+for (const folder of folders)
+  handlers.set(folder, (await import(joinPath(api, folder, "route.ts"))) as Handlers);
 
 type World = Awaited<ReturnType<typeof makeScenarios>>;
 let world: World;
@@ -42,7 +51,10 @@ let streamId: string;
 
 async function makeKey(person: Person, scope: KeyScope): Promise<{ token: string; id: string }> {
   const { POST } = handlers.get("libraries/[libraryId]/keys")!;
-  const made = await POST!(request("/api/test", { method: "POST", cookie: person.cookie, body: { name: fresh("Script"), scope } }), { params: Promise.resolve({ libraryId: person.libraryId }) });
+  const made = await POST!(
+    request("/api/test", { method: "POST", cookie: person.cookie, body: { name: fresh("Script"), scope } }),
+    { params: Promise.resolve({ libraryId: person.libraryId }) },
+  );
   const { token, key } = (await made.json()) as { token: string; key: { id: string } };
   return { token, id: key.id };
 }
@@ -50,16 +62,33 @@ async function makeKey(person: Person, scope: KeyScope): Promise<{ token: string
 beforeAll(async () => {
   world = await makeScenarios();
   const { libraryId, owner } = world;
-  others = { owner, curator: await join(libraryId, "curator"), editor: await join(libraryId, "editor"), viewer: await join(libraryId, "viewer") };
+  others = {
+    owner,
+    curator: await join(libraryId, "curator"),
+    editor: await join(libraryId, "editor"),
+    viewer: await join(libraryId, "viewer"),
+  };
   outsider = await join((await newLibrary()).libraryId, "owner");
   const { cookie } = await signIn(others.viewer.email);
-  await database().execute(sql`delete from account_sign_in where token = ${decodeURIComponent(cookie.split("=")[1]).split(".")[0]}`);
+  await database().execute(
+    sql`delete from account_sign_in where token = ${decodeURIComponent(cookie.split("=")[1]).split(".")[0]}`,
+  );
   ended = cookie;
-  keys = { look: (await makeKey(owner, "look")).token, sessions: (await makeKey(owner, "sessions")).token, library: (await makeKey(owner, "library")).token };
+  keys = {
+    look: (await makeKey(owner, "look")).token,
+    sessions: (await makeKey(owner, "sessions")).token,
+    library: (await makeKey(owner, "library")).token,
+  };
   foreignKey = (await makeKey(outsider, "library")).token;
   const gone = await makeKey(owner, "library");
   const { POST } = handlers.get("libraries/[libraryId]/keys/[keyId]/revoke")!;
-  expect((await POST!(request("/api/test", { method: "POST", cookie: owner.cookie, body: {} }), { params: Promise.resolve({ libraryId, keyId: gone.id }) })).status).toBe(200);
+  expect(
+    (
+      await POST!(request("/api/test", { method: "POST", cookie: owner.cookie, body: {} }), {
+        params: Promise.resolve({ libraryId, keyId: gone.id }),
+      })
+    ).status,
+  ).toBe(200);
   revoked = gone.token;
   const made = await owner.run("create-folder", { parentId: null, name: fresh("First") });
   streamId = made.body.change!.streamId;
@@ -76,10 +105,32 @@ interface Asked {
 }
 
 /** Asks as described; parameters that are not given are those of something that is not there. */
-async function ask({ method, path }: Operation, { cookie, key, body, query = "", parameters = {}, headers, file }: Asked) {
+async function ask(
+  { method, path }: Operation,
+  { cookie, key, body, query = "", parameters = {}, headers, file }: Asked,
+) {
   const command = /\/commands\/([a-z-]+)$/.exec(path)?.[1];
-  const params = { libraryId: world.libraryId, sessionId: newId(), cardId: newId(), renderId: newId(), keyId: newId(), invitationId: newId(), streamId, revision: "1", mediaId: "0".repeat(64), copy: "planes", token: "none", ...(command && { command }), ...parameters };
-  const asked = request(`/api/test?${query}`, { method, cookie, headers: { ...headers, ...(key && { authorization: `Bearer ${key}` }) }, ...(method !== "GET" && !file && { body: body ?? {} }) });
+  const params = {
+    libraryId: world.libraryId,
+    sessionId: newId(),
+    cardId: newId(),
+    renderId: newId(),
+    keyId: newId(),
+    invitationId: newId(),
+    streamId,
+    revision: "1",
+    mediaId: "0".repeat(64),
+    copy: "planes",
+    token: "none",
+    ...(command && { command }),
+    ...parameters,
+  };
+  const asked = request(`/api/test?${query}`, {
+    method,
+    cookie,
+    headers: { ...headers, ...(key && { authorization: `Bearer ${key}` }) },
+    ...(method !== "GET" && !file && { body: body ?? {} }),
+  });
   const sent = file ? new Request(asked, { body: file as BodyInit }) : asked;
   const response = await handlers.get(folderOf(path))![method]!(sent, { params: Promise.resolve(params) });
   if (response.headers.get("content-type")?.startsWith("text/event-stream")) {
@@ -87,7 +138,12 @@ async function ask({ method, path }: Operation, { cookie, key, body, query = "",
     return { status: response.status, body: {} as Answered };
   }
   const type = response.headers.get("content-type") ?? "";
-  return { status: response.status, body: (type.includes("json") ? await response.json() : { bytes: (await response.arrayBuffer()).byteLength }) as Answered };
+  return {
+    status: response.status,
+    body: (type.includes("json")
+      ? await response.json()
+      : { bytes: (await response.arrayBuffer()).byteLength }) as Answered,
+  };
 }
 interface Answered {
   readonly error?: { readonly code: string; readonly message: string };
@@ -99,27 +155,59 @@ const good: Record<string, () => Promise<Asked>> = {
   "GET /libraries/{libraryId}/changes": async () => ({ query: "stream=library&since=0" }),
   "GET /libraries/{libraryId}/history": async () => ({ query: "words=first" }),
   "POST /libraries/{libraryId}/take-back": async () => ({ body: { direction: "redo" } }),
-  "GET /libraries/{libraryId}/cards/{cardId}/file": async () => ({ parameters: { cardId: await world.keep() } }),
-  "GET /libraries/{libraryId}/cards/{cardId}/versions": async () => ({ parameters: { cardId: await world.keep() } }),
-  "GET /libraries/{libraryId}/sessions/{sessionId}": async () => ({ parameters: { sessionId: world.sessionId } }),
-  "POST /libraries/{libraryId}/material": async () => ({ query: "name=tone.wav", file: writeWav({ planes: [new Float32Array(100)], sampleRate: 8000 }) }),
+  "GET /libraries/{libraryId}/cards/{cardId}/file": async () => ({
+    parameters: { cardId: await world.keep() },
+  }),
+  "GET /libraries/{libraryId}/cards/{cardId}/versions": async () => ({
+    parameters: { cardId: await world.keep() },
+  }),
+  "GET /libraries/{libraryId}/sessions/{sessionId}": async () => ({
+    parameters: { sessionId: world.sessionId },
+  }),
+  "POST /libraries/{libraryId}/material": async () => ({
+    query: "name=tone.wav",
+    file: writeWav({ planes: [new Float32Array(100)], sampleRate: 8000 }),
+  }),
   "GET /libraries/{libraryId}/media/{mediaId}/{copy}": async () => {
-    const { body } = await ask(find("POST", "/libraries/{libraryId}/material"), { cookie: world.owner.cookie, query: "name=tone.wav", file: writeWav({ planes: [new Float32Array(100)], sampleRate: 8000 }) });
+    const { body } = await ask(find("POST", "/libraries/{libraryId}/material"), {
+      cookie: world.owner.cookie,
+      query: "name=tone.wav",
+      file: writeWav({ planes: [new Float32Array(100)], sampleRate: 8000 }),
+    });
     return { parameters: { mediaId: (body as unknown as { media: { id: string } }).media.id } };
   },
   "GET /libraries/{libraryId}/media/{mediaId}/window": async () => {
-    const file = await sharp({ create: { width: 8, height: 6, channels: 3, background: "teal" } }).png().toBuffer();
-    const { body } = await ask(find("POST", "/libraries/{libraryId}/material"), { cookie: world.owner.cookie, query: "name=teal.png", file });
-    return { parameters: { mediaId: (body as unknown as { media: { id: string } }).media.id }, query: "left=1&top=2&width=3&height=4" };
+    const file = await sharp({ create: { width: 8, height: 6, channels: 3, background: "teal" } })
+      .png()
+      .toBuffer();
+    const { body } = await ask(find("POST", "/libraries/{libraryId}/material"), {
+      cookie: world.owner.cookie,
+      query: "name=teal.png",
+      file,
+    });
+    return {
+      parameters: { mediaId: (body as unknown as { media: { id: string } }).media.id },
+      query: "left=1&top=2&width=3&height=4",
+    };
   },
-  "POST /libraries/{libraryId}/renders": async () => ({ body: { sessionId: world.sessionId, targetIds: world.targetIds, format: "wav" } }),
-  "GET /libraries/{libraryId}/renders/{renderId}": async () => ({ parameters: { renderId: await rendering() } }),
-  "POST /libraries/{libraryId}/renders/{renderId}/cancel": async () => ({ parameters: { renderId: await rendering() } }),
+  "POST /libraries/{libraryId}/renders": async () => ({
+    body: { sessionId: world.sessionId, targetIds: world.targetIds, format: "wav" },
+  }),
+  "GET /libraries/{libraryId}/renders/{renderId}": async () => ({
+    parameters: { renderId: await rendering() },
+  }),
+  "POST /libraries/{libraryId}/renders/{renderId}/cancel": async () => ({
+    parameters: { renderId: await rendering() },
+  }),
   "PATCH /libraries/{libraryId}/settings": async () => ({ body: { bareKeys: false } }),
   "POST /libraries/{libraryId}/keys": async () => ({ body: { name: "Nightly", scope: "look" } }),
-  "POST /libraries/{libraryId}/keys/{keyId}/revoke": async () => ({ parameters: { keyId: (await makeKey(world.owner, "look")).id } }),
+  "POST /libraries/{libraryId}/keys/{keyId}/revoke": async () => ({
+    parameters: { keyId: (await makeKey(world.owner, "look")).id },
+  }),
   "POST /libraries/{libraryId}/invitations": async () => ({ body: { role: "editor" } }),
-  "POST /libraries/{libraryId}/invitations/{invitationId}/revoke": async () => ({ parameters: { invitationId: (await invited()).id } }),
+  "POST /libraries/{libraryId}/invitations/{invitationId}/revoke": async () => ({
+    parameters: { invitationId: (await invited()).id },
+  }),
   "POST /libraries/{libraryId}/material/remove": async () => ({ body: { ids: ["0".repeat(64)] } }),
   "GET /health/ready": async () => {
     await jobs();
@@ -130,17 +218,35 @@ const good: Record<string, () => Promise<Asked>> = {
     return { cookie: person.cookie, body: { current: password, next: "foghorn marmalade nineteen" } };
   },
   "GET /founding/{token}": async () => ({ parameters: { token: await begun() } }),
-  "POST /founding/{token}": async () => ({ parameters: { token: await begun() }, body: { library: "First", account: { name: "First one", email: `${newId()}@people.example`, password: "long enough for this" } } }),
+  "POST /founding/{token}": async () => ({
+    parameters: { token: await begun() },
+    body: {
+      library: "First",
+      account: { name: "First one", email: `${newId()}@people.example`, password: "long enough for this" },
+    },
+  }),
   "GET /invitations/{token}": async () => ({ parameters: { token: (await invited()).token } }),
-  "POST /invitations/{token}/accept": async () => ({ parameters: { token: (await invited()).token }, body: { account: { name: "New one", email: `${newId()}@people.example`, password: "long enough for this" } } }),
+  "POST /invitations/{token}/accept": async () => ({
+    parameters: { token: (await invited()).token },
+    body: {
+      account: { name: "New one", email: `${newId()}@people.example`, password: "long enough for this" },
+    },
+  }),
 };
-const find = (method: string, path: string) => allOperations.find((o) => o.method === method && o.path === path)!;
+const find = (method: string, path: string) =>
+  allOperations.find((o) => o.method === method && o.path === path)!;
 async function rendering(): Promise<string> {
-  const { body } = await ask(find("POST", "/libraries/{libraryId}/renders"), { cookie: world.owner.cookie, body: { sessionId: world.sessionId, targetIds: world.targetIds, format: "wav" } });
+  const { body } = await ask(find("POST", "/libraries/{libraryId}/renders"), {
+    cookie: world.owner.cookie,
+    body: { sessionId: world.sessionId, targetIds: world.targetIds, format: "wav" },
+  });
   return (body as unknown as { render: { id: string } }).render.id;
 }
 async function invited(): Promise<{ id: string; token: string }> {
-  const { body } = await ask(find("POST", "/libraries/{libraryId}/invitations"), { cookie: world.owner.cookie, body: { role: "viewer" } });
+  const { body } = await ask(find("POST", "/libraries/{libraryId}/invitations"), {
+    cookie: world.owner.cookie,
+    body: { role: "viewer" },
+  });
   const { invitation, token } = body as unknown as { invitation: { id: string }; token: string };
   return { id: invitation.id, token };
 }
@@ -150,7 +256,10 @@ async function begun(): Promise<string> {
   return token;
 }
 /** Answers only when a worker has made something; the browser tests see to it. */
-const elsewhere = ["GET /libraries/{libraryId}/renders/{renderId}/file", ...apart.map((name) => `POST /libraries/{libraryId}/commands/${name}`)];
+const elsewhere = [
+  "GET /libraries/{libraryId}/renders/{renderId}/file",
+  ...apart.map((name) => `POST /libraries/{libraryId}/commands/${name}`),
+];
 
 const list = allOperations.map((o) => [`${o.method} ${o.path}`, o] as const);
 const ofLibrary = list.filter(([, o]) => o.path.includes("{libraryId}"));
@@ -158,62 +267,126 @@ const isRight = (needs: Operation["needs"]): needs is Right => !["none", "person
 
 describe("the document", () => {
   it("describes every route that there is, and none that there is not", () => {
-    const there = folders.filter((f) => !f.startsWith("auth")).flatMap((f) => (["GET", "POST", "PATCH", "PUT", "DELETE"] as const).filter((m) => (handlers.get(f) as Record<string, unknown>)[m]).map((m) => `${m} ${f}`));
-    expect([...new Set(allOperations.map((o) => `${o.method} ${folderOf(o.path)}`))].sort()).toEqual(there.sort());
+    const there = folders
+      .filter((f) => !f.startsWith("auth"))
+      .flatMap((f) =>
+        (["GET", "POST", "PATCH", "PUT", "DELETE"] as const)
+          .filter((m) => (handlers.get(f) as Record<string, unknown>)[m])
+          .map((m) => `${m} ${f}`),
+      );
+    expect([...new Set(allOperations.map((o) => `${o.method} ${folderOf(o.path)}`))].sort()).toEqual(
+      there.sort(),
+    );
   });
   it("names each operation once, and refers to nothing that it does not hold", () => {
     const document = openApi();
-    const described = Object.values(document.paths).flatMap((methods) => Object.values(methods)) as { operationId: string }[];
+    const described = Object.values(document.paths).flatMap((methods) => Object.values(methods)) as {
+      operationId: string;
+    }[];
     expect(new Set(described.map((d) => d.operationId)).size).toBe(allOperations.length);
-    expect([...new Set(JSON.stringify(document).match(/"#\/[^"]+"/g))]).toEqual(['"#/components/schemas/Error"']);
+    expect([...new Set(JSON.stringify(document).match(/"#\/[^"]+"/g))]).toEqual([
+      '"#/components/schemas/Error"',
+    ]);
     expect(JSON.parse(JSON.stringify(document))).toEqual(document);
   });
 });
 
 describe.each(list)("%s", (name, operation) => {
   const { needs, body, query, takesFile } = operation;
-  if (!elsewhere.includes(name)) it("answers a good request", async () => {
-    const command = /\/commands\/([a-z-]+)$/.exec(name)?.[1];
-    const asked = command ? { body: await world.inputs[command]() } : ((await good[name]?.()) ?? {});
-    const { status, body } = await ask(operation, { cookie: needs === "none" ? undefined : world.owner.cookie, ...asked });
-    expect(body.error).toBeUndefined();
-    expect(status).toBe(200);
-  });
-  if (body && !takesFile) it("refuses a body that is not as described, with words", async () => {
-    // An empty body is fine where nothing is asked for.
-    if (Object.keys(body!.describe().keys as object).length === 0) return;
-    const parameters: Record<string, string> = name.includes("/invitations/{token}") ? { token: (await invited()).token } : name.includes("/founding/") ? { token: await begun() } : {};
-    const { status, body: answer } = await ask(operation, { cookie: world.owner.cookie, parameters, body: { noSuchField: 1 } });
-    expect(status).toBe(400);
-    expect(answer.error).toMatchObject({ code: "bad-input", message: expect.stringMatching(/\.$/) });
-    expect((await ask(operation, { cookie: world.owner.cookie, parameters, body: [1] })).status).toBe(400);
-  });
-  if (query && !takesFile) it("refuses a query that is not as described", async () => expect((await ask(operation, { cookie: world.owner.cookie, query: "noSuchField=1" })).status).toBe(400));
-  if (operation.method !== "GET") it("refuses another site's page", async () => {
-    for (const origin of ["http://elsewhere.example", "null", "garbage"]) expect((await ask(operation, { cookie: world.owner.cookie, headers: { origin } })).body.error?.code).toBe("foreign-origin");
-  });
-  if (needs !== "none") it("refuses strangers, forged and ended sign-ins, and keys that are revoked or made up", async () => {
-    const { cookie } = world.owner;
-    for (const asked of [{}, { cookie: cookie.replace(/=.{8}/, "=AAAAAAAA") }, { cookie: ended }, { key: revoked }, { key: `${keys.look}x` }, { key: "x" }]) expect((await ask(operation, asked)).status).toBe(401);
-    // A key that is not in force is not helped by a cookie that is.
-    expect((await ask(operation, { cookie, key: revoked })).status).toBe(401);
-  });
+  if (!elsewhere.includes(name))
+    it("answers a good request", async () => {
+      const command = /\/commands\/([a-z-]+)$/.exec(name)?.[1];
+      const asked = command ? { body: await world.inputs[command]() } : ((await good[name]?.()) ?? {});
+      const { status, body } = await ask(operation, {
+        cookie: needs === "none" ? undefined : world.owner.cookie,
+        ...asked,
+      });
+      expect(body.error).toBeUndefined();
+      expect(status).toBe(200);
+    });
+  if (body && !takesFile)
+    it("refuses a body that is not as described, with words", async () => {
+      // An empty body is fine where nothing is asked for.
+      if (Object.keys(body!.describe().keys as object).length === 0) return;
+      const parameters: Record<string, string> = name.includes("/invitations/{token}")
+        ? { token: (await invited()).token }
+        : name.includes("/founding/")
+          ? { token: await begun() }
+          : {};
+      const { status, body: answer } = await ask(operation, {
+        cookie: world.owner.cookie,
+        parameters,
+        body: { noSuchField: 1 },
+      });
+      expect(status).toBe(400);
+      expect(answer.error).toMatchObject({ code: "bad-input", message: expect.stringMatching(/\.$/) });
+      expect((await ask(operation, { cookie: world.owner.cookie, parameters, body: [1] })).status).toBe(400);
+    });
+  if (query && !takesFile)
+    it("refuses a query that is not as described", async () =>
+      expect((await ask(operation, { cookie: world.owner.cookie, query: "noSuchField=1" })).status).toBe(
+        400,
+      ));
+  if (operation.method !== "GET")
+    it("refuses another site's page", async () => {
+      for (const origin of ["http://elsewhere.example", "null", "garbage"])
+        expect(
+          (await ask(operation, { cookie: world.owner.cookie, headers: { origin } })).body.error?.code,
+        ).toBe("foreign-origin");
+    });
+  if (needs !== "none")
+    it("refuses strangers, forged and ended sign-ins, and keys that are revoked or made up", async () => {
+      const { cookie } = world.owner;
+      for (const asked of [
+        {},
+        { cookie: cookie.replace(/=.{8}/, "=AAAAAAAA") },
+        { cookie: ended },
+        { key: revoked },
+        { key: `${keys.look}x` },
+        { key: "x" },
+      ])
+        expect((await ask(operation, asked)).status).toBe(401);
+      // A key that is not in force is not helped by a cookie that is.
+      expect((await ask(operation, { cookie, key: revoked })).status).toBe(401);
+    });
 });
 
 describe.each(ofLibrary)("%s", (_name, operation) => {
   const { needs } = operation;
   it("does not exist for members of other libraries, nor for their keys", async () => {
-    for (const asked of [{ cookie: outsider.cookie }, { key: foreignKey }]) expect(await ask(operation, asked)).toMatchObject({ status: 404, body: { error: { code: "no-library" } } });
-    expect((await ask(operation, { cookie: world.owner.cookie, parameters: { libraryId: "' or 1=1 --" } })).status).toBe(404);
+    for (const asked of [{ cookie: outsider.cookie }, { key: foreignKey }])
+      expect(await ask(operation, asked)).toMatchObject({
+        status: 404,
+        body: { error: { code: "no-library" } },
+      });
+    expect(
+      (await ask(operation, { cookie: world.owner.cookie, parameters: { libraryId: "' or 1=1 --" } })).status,
+    ).toBe(404);
   });
   it("is refused to a page of a member who has left the desk", async () =>
-    expect((await ask(operation, { cookie: world.owner.cookie, headers: { "x-fichier-member": others.viewer.id } })).body.error?.code).toBe("another-member"));
-  if (isRight(needs)) it("is refused to roles and keys without the right to it", async () => {
-    for (const role of roles) if (!may(role, needs as Right)) expect([role, (await ask(operation, { cookie: others[role].cookie })).body.error?.code]).toEqual([role, "no-right"]);
-    for (const [scope, key] of Object.entries(keys) as [KeyScope, string][])
-      if (!scopeAllows(scope, needs as Right)) expect([scope, (await ask(operation, { key })).status]).toEqual([scope, 403]);
-  });
-  if (needs === "person") it("is refused to every key", async () => {
-    for (const key of Object.values(keys)) expect((await ask(operation, { key })).body.error?.code).toBe("not-for-keys");
-  });
+    expect(
+      (
+        await ask(operation, {
+          cookie: world.owner.cookie,
+          headers: { "x-fichier-member": others.viewer.id },
+        })
+      ).body.error?.code,
+    ).toBe("another-member"));
+  if (isRight(needs))
+    it("is refused to roles and keys without the right to it", async () => {
+      for (const role of roles)
+        if (!may(role, needs as Right))
+          expect([role, (await ask(operation, { cookie: others[role].cookie })).body.error?.code]).toEqual([
+            role,
+            "no-right",
+          ]);
+      for (const [scope, key] of Object.entries(keys) as [KeyScope, string][])
+        if (!scopeAllows(scope, needs as Right))
+          expect([scope, (await ask(operation, { key })).status]).toEqual([scope, 403]);
+    });
+  if (needs === "person")
+    it("is refused to every key", async () => {
+      for (const key of Object.values(keys))
+        expect((await ask(operation, { key })).body.error?.code).toBe("not-for-keys");
+    });
 });

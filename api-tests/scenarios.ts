@@ -16,14 +16,32 @@ export const apart = ["pin-card", "prove-card", "leave-library"];
 export async function makeScenarios() {
   const { libraryId, sessionId, targetIds } = await newLibrary();
   const owner: Person = await join(libraryId, "owner");
-  await noteMedia(database(), { libraryId, id: mediaId, name: "tone.wav", bytes: 1, facts: { kind: "audio", sampleRate: 48_000, channels: 1, frames: 1, peaks: [] } });
+  await noteMedia(database(), {
+    libraryId,
+    id: mediaId,
+    name: "tone.wav",
+    bytes: 1,
+    facts: { kind: "audio", sampleRate: 48_000, channels: 1, frames: 1, peaks: [] },
+  });
 
-  const keep = async (path = "", name = fresh("Card")) => (await owner.run<{ cardId: string }>("keep-card", { name, path, chain: highPass() })).body.result.cardId;
-  const folder = async (parentId: string | null = null, name = fresh("Folder")) => (await owner.run<{ folderId: string }>("create-folder", { parentId, name })).body.result.folderId;
+  const keep = async (path = "", name = fresh("Card")) =>
+    (await owner.run<{ cardId: string }>("keep-card", { name, path, chain: highPass() })).body.result.cardId;
+  const folder = async (parentId: string | null = null, name = fresh("Folder")) =>
+    (await owner.run<{ folderId: string }>("create-folder", { parentId, name })).body.result.folderId;
 
-  const session = async () => (await owner.run<{ sessionId: string }>("create-session", { name: fresh("Session"), medium: "audio" })).body.result.sessionId;
-  const group = async (kind: string) => (await owner.run<{ targetId: string }>("add-group", { sessionId, kind, name: fresh(kind) })).body.result.targetId;
-  const clip = async () => (await owner.run<{ targetIds: string[] }>("add-targets", { sessionId, items: [{ mediaId, name: fresh("Clip") }] })).body.result.targetIds[0];
+  const session = async () =>
+    (await owner.run<{ sessionId: string }>("create-session", { name: fresh("Session"), medium: "audio" }))
+      .body.result.sessionId;
+  const group = async (kind: string) =>
+    (await owner.run<{ targetId: string }>("add-group", { sessionId, kind, name: fresh(kind) })).body.result
+      .targetId;
+  const clip = async () =>
+    (
+      await owner.run<{ targetIds: string[] }>("add-targets", {
+        sessionId,
+        items: [{ mediaId, name: fresh("Clip") }],
+      })
+    ).body.result.targetIds[0];
   const memberId = async () => {
     const { id } = await join(libraryId, "editor");
     return (await owner.rows()).member.find((m) => m.userId === id)!.id as string;
@@ -47,8 +65,16 @@ export async function makeScenarios() {
     },
     "keep-card": async () => ({ name: fresh("Kept"), path: `${fresh("New")} / Rooms`, chain: highPass() }),
     "revise-card": async () => ({ cardId: await keep(), chain: highPass(120) }),
-    "edit-card": async () => ({ cardId: await keep(), name: fresh("Edited"), note: "When it blows.", fits: ["bus"] }),
-    "move-cards": async () => ({ cardIds: [await keep(), await keep()], path: `${fresh("Elsewhere")} / Deep` }),
+    "edit-card": async () => ({
+      cardId: await keep(),
+      name: fresh("Edited"),
+      note: "When it blows.",
+      fits: ["bus"],
+    }),
+    "move-cards": async () => ({
+      cardIds: [await keep(), await keep()],
+      path: `${fresh("Elsewhere")} / Deep`,
+    }),
     "withdraw-cards": async () => ({ cardIds: [await keep(), await keep()], withdrawn: true }),
     "set-alias": async () => ({ cardId: await keep(), text: fresh("al").replace(" ", "") }),
     "remove-alias": async () => {
@@ -59,7 +85,15 @@ export async function makeScenarios() {
     "bind-key": async () => ({ key: "7", cardId: await keep(), takeOver: true }),
     "apply-card": async () => ({ sessionId, targetIds, cardId: await keep(), strength: 80 }),
     "set-chain": async () => ({ sessionId, targetId: targetIds[0], chain: highPass(++names), strength: 55 }),
-    "import-card": async () => ({ file: writeCardFile({ name: fresh("Imported"), note: "", fits: [], folder: [fresh("From"), "Afar"], chain: highPass(95) }) }),
+    "import-card": async () => ({
+      file: writeCardFile({
+        name: fresh("Imported"),
+        note: "",
+        fits: [],
+        folder: [fresh("From"), "Afar"],
+        chain: highPass(95),
+      }),
+    }),
     "update-pins": async () => {
       const cardId = await keep();
       await owner.run("apply-card", { sessionId, targetIds, cardId });
@@ -76,7 +110,12 @@ export async function makeScenarios() {
     "move-targets": async () => ({ sessionId, targetIds: [await clip()], before: targetIds[0] }),
     "remove-targets": async () => {
       const [bus, back] = [await group("bus"), await group("return")];
-      await owner.run("edit-target", { sessionId, targetIds: [await clip()], feedsId: bus, sends: [{ to: back, level: -6 }] });
+      await owner.run("edit-target", {
+        sessionId,
+        targetIds: [await clip()],
+        feedsId: bus,
+        sends: [{ to: back, level: -6 }],
+      });
       return { sessionId, targetIds: [bus, back] };
     },
     "change-role": async () => ({ memberId: await memberId(), role: "viewer" }),

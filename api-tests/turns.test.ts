@@ -15,7 +15,15 @@ describe("whose rendering comes next", () => {
     const asked: string[] = [];
     const add = async (memberId: string, at: number) => {
       const id = newId();
-      await insertRender(db, { id, libraryId, memberId, name: "x", format: "wav", items: [], askedAt: new Date(Date.now() - 60_000 + at) });
+      await insertRender(db, {
+        id,
+        libraryId,
+        memberId,
+        name: "x",
+        format: "wav",
+        items: [],
+        askedAt: new Date(Date.now() - 60_000 + at),
+      });
       asked.push(id);
       return id;
     };
@@ -38,8 +46,15 @@ it("a list of the history shows what was done, not the rows of it", async () => 
   const { libraryId, sessionId, targetIds } = await newLibrary();
   const person = await join(libraryId, "editor");
   await person.run("set-chain", { sessionId, targetId: targetIds[0], chain: highPass() });
-  const { body } = await answer<{ changes: Record<string, unknown>[] }>(await historyRoute.GET(request("/api/test", { cookie: person.cookie }), { params: Promise.resolve({ libraryId }) }));
-  expect(body.changes[0]).toMatchObject({ command: "set-chain", summary: expect.stringContaining("shaped") as string });
+  const { body } = await answer<{ changes: Record<string, unknown>[] }>(
+    await historyRoute.GET(request("/api/test", { cookie: person.cookie }), {
+      params: Promise.resolve({ libraryId }),
+    }),
+  );
+  expect(body.changes[0]).toMatchObject({
+    command: "set-chain",
+    summary: expect.stringContaining("shaped") as string,
+  });
   expect(JSON.stringify(body)).not.toContain("high-pass");
 });
 
@@ -48,11 +63,18 @@ describe("a card kept from a target", () => {
     const { libraryId, sessionId, targetIds } = await newLibrary();
     const person = await join(libraryId, "editor");
     await person.run("set-chain", { sessionId, targetId: targetIds[0], chain: highPass(), strength: 60 });
-    const { cardId } = (await person.run<{ cardId: string }>("keep-card", { name: "Wind off", path: "", chain: highPass() })).body.result;
-    expect((await person.run("pin-card", { sessionId, targetIds: [targetIds[0]], cardId, contentVersion: 1 })).status).toBe(200);
+    const { cardId } = (
+      await person.run<{ cardId: string }>("keep-card", { name: "Wind off", path: "", chain: highPass() })
+    ).body.result;
+    expect(
+      (await person.run("pin-card", { sessionId, targetIds: [targetIds[0]], cardId, contentVersion: 1 }))
+        .status,
+    ).toBe(200);
     const target = async () => (await person.rows(sessionId)).target.find((t) => t.id === targetIds[0]);
     expect(await target()).toMatchObject({ cardId, cardVersion: 1, strength: 60, chain: highPass() });
-    expect(await person.run("pin-card", { sessionId, targetIds: [targetIds[1]], cardId, contentVersion: 1 })).toMatchObject({ status: 409, body: { error: { code: "other-chain" } } });
+    expect(
+      await person.run("pin-card", { sessionId, targetIds: [targetIds[1]], cardId, contentVersion: 1 }),
+    ).toMatchObject({ status: 409, body: { error: { code: "other-chain" } } });
     // Taking back passes it by: what was done last is the keeping, and before that the shaping.
     await person.takeBack("undo");
     expect((await person.rows()).card).toEqual([]);
@@ -64,8 +86,16 @@ describe("a card kept from a target", () => {
 it("an empty session can be for another medium, one that holds something cannot", async () => {
   const { libraryId, sessionId } = await newLibrary();
   const person = await join(libraryId, "editor");
-  const { sessionId: empty } = (await person.run<{ sessionId: string }>("create-session", { name: "Stills", medium: "audio" })).body.result;
+  const { sessionId: empty } = (
+    await person.run<{ sessionId: string }>("create-session", { name: "Stills", medium: "audio" })
+  ).body.result;
   expect((await person.run("edit-session", { id: empty, medium: "image" })).status).toBe(200);
-  expect((await person.rows()).session.find((s) => s.id === empty)).toMatchObject({ medium: "image", name: "Stills" });
-  expect(await person.run("edit-session", { id: sessionId, medium: "image" })).toMatchObject({ status: 409, body: { error: { code: "not-empty" } } });
+  expect((await person.rows()).session.find((s) => s.id === empty)).toMatchObject({
+    medium: "image",
+    name: "Stills",
+  });
+  expect(await person.run("edit-session", { id: sessionId, medium: "image" })).toMatchObject({
+    status: 409,
+    body: { error: { code: "not-empty" } },
+  });
 });

@@ -20,11 +20,20 @@ export interface Answer<T = Record<string, never>> {
 }
 
 /** A request as a browser on the application's own page sends it. */
-export function request(path: string, options: { method?: string; cookie?: string; body?: unknown; headers?: Record<string, string> } = {}): Request {
+export function request(
+  path: string,
+  options: { method?: string; cookie?: string; body?: unknown; headers?: Record<string, string> } = {},
+): Request {
   const { method = "GET", cookie, body, headers } = options;
   return new Request(`${origin}${path}`, {
     method,
-    headers: { host: "fichier.test", ...(method !== "GET" && { origin }), ...(cookie && { cookie }), ...(body !== undefined && { "content-type": "application/json" }), ...headers },
+    headers: {
+      host: "fichier.test",
+      ...(method !== "GET" && { origin }),
+      ...(cookie && { cookie }),
+      ...(body !== undefined && { "content-type": "application/json" }),
+      ...headers,
+    },
     ...(body !== undefined && { body: typeof body === "string" ? body : JSON.stringify(body) }),
   });
 }
@@ -39,7 +48,13 @@ export async function signIn(email: string, secret = password): Promise<{ status
     request("/api/auth/sign-in/email", { method: "POST", body: { email, password: secret } }),
     { params: Promise.resolve({}) },
   );
-  return { status: response.status, cookie: response.headers.getSetCookie().map((c) => c.split(";")[0]).join("; ") };
+  return {
+    status: response.status,
+    cookie: response.headers
+      .getSetCookie()
+      .map((c) => c.split(";")[0])
+      .join("; "),
+  };
 }
 
 /** A member of a library of their own, with what tests ask of them. */
@@ -48,8 +63,20 @@ export interface Person {
   readonly email: string;
   readonly cookie: string;
   readonly libraryId: string;
-  run<R = Record<string, unknown>>(command: string, body: object): Promise<Answer<{ change: { revision: number; streamId: string; summary: string; forward: never[] } | null; result: R; error?: Record<string, unknown> }>>;
-  takeBack(direction: "undo" | "redo", sessionId?: string): Promise<Answer<{ change: { revision: number } | null; error?: Record<string, unknown> }>>;
+  run<R = Record<string, unknown>>(
+    command: string,
+    body: object,
+  ): Promise<
+    Answer<{
+      change: { revision: number; streamId: string; summary: string; forward: never[] } | null;
+      result: R;
+      error?: Record<string, unknown>;
+    }>
+  >;
+  takeBack(
+    direction: "undo" | "redo",
+    sessionId?: string,
+  ): Promise<Answer<{ change: { revision: number } | null; error?: Record<string, unknown> }>>;
   /** All rows that this member sees, by entity, in the order of their ids. */
   rows(sessionId?: string): Promise<Record<string, Record<string, unknown>[]>>;
 }
@@ -62,14 +89,47 @@ export async function join(libraryId: string, role: Role): Promise<Person> {
   const params = <P extends object>(p: P) => ({ params: Promise.resolve({ libraryId, ...p }) });
   const base = `/api/libraries/${libraryId}`;
   return {
-    id, email, cookie, libraryId,
-    run: async (command, body) => answer(await commandRoute.POST(request(`${base}/commands/${command}`, { method: "POST", cookie, body }), params({ command }))),
-    takeBack: async (direction, sessionId) => answer(await takeBackRoute.POST(request(`${base}/take-back`, { method: "POST", cookie, body: { direction, ...(sessionId && { sessionId }) } }), params({}))),
+    id,
+    email,
+    cookie,
+    libraryId,
+    run: async (command, body) =>
+      answer(
+        await commandRoute.POST(
+          request(`${base}/commands/${command}`, { method: "POST", cookie, body }),
+          params({ command }),
+        ),
+      ),
+    takeBack: async (direction, sessionId) =>
+      answer(
+        await takeBackRoute.POST(
+          request(`${base}/take-back`, {
+            method: "POST",
+            cookie,
+            body: { direction, ...(sessionId && { sessionId }) },
+          }),
+          params({}),
+        ),
+      ),
     async rows(sessionId) {
-      const library = await answer<{ rows: Record<string, Record<string, unknown>[]> }>(await replicaRoute.GET(request(`${base}/replica`, { cookie }), params({})));
-      const session = sessionId ? await answer<{ targets: Record<string, unknown>[] }>(await sessionRoute.GET(request(`${base}/sessions/${sessionId}`, { cookie }), params({ sessionId }))) : null;
+      const library = await answer<{ rows: Record<string, Record<string, unknown>[]> }>(
+        await replicaRoute.GET(request(`${base}/replica`, { cookie }), params({})),
+      );
+      const session = sessionId
+        ? await answer<{ targets: Record<string, unknown>[] }>(
+            await sessionRoute.GET(
+              request(`${base}/sessions/${sessionId}`, { cookie }),
+              params({ sessionId }),
+            ),
+          )
+        : null;
       const all = { ...library.body.rows, ...(session && { target: session.body.targets }) };
-      return Object.fromEntries(Object.entries(all).map(([entity, rows]) => [entity, [...rows].sort((a, b) => (String(a.id) < String(b.id) ? -1 : 1))]));
+      return Object.fromEntries(
+        Object.entries(all).map(([entity, rows]) => [
+          entity,
+          [...rows].sort((a, b) => (String(a.id) < String(b.id) ? -1 : 1)),
+        ]),
+      );
     },
   };
 }
@@ -80,11 +140,25 @@ export async function newLibrary(): Promise<{ libraryId: string; sessionId: stri
   const [libraryId, sessionId] = [newId(), newId()];
   await db.insert(library).values({ id: libraryId, name: `Library ${libraryId}` });
   await db.insert(stream).values({ id: newId(), libraryId });
-  await db.insert(benchSession).values({ id: sessionId, libraryId, name: "Session", medium: "audio", position: "a0" });
+  await db
+    .insert(benchSession)
+    .values({ id: sessionId, libraryId, name: "Session", medium: "audio", position: "a0" });
   const targetIds = [newId(), newId()];
   for (const [i, id] of targetIds.entries())
-    await db.insert(target).values({ id, libraryId, sessionId, kind: "clip", name: `Take ${i + 1}`, mediaId: "none", position: `a${i}`, chainText: chainText({ medium: "audio", settings: [] }) });
+    await db.insert(target).values({
+      id,
+      libraryId,
+      sessionId,
+      kind: "clip",
+      name: `Take ${i + 1}`,
+      mediaId: "none",
+      position: `a${i}`,
+      chainText: chainText({ medium: "audio", settings: [] }),
+    });
   return { libraryId, sessionId, targetIds };
 }
 
-export const highPass = (cutoff = 80): Chain => ({ medium: "audio", settings: [{ effect: "audio.high-pass", values: { cutoff, slope: "12" }, on: true, mix: 100 }] });
+export const highPass = (cutoff = 80): Chain => ({
+  medium: "audio",
+  settings: [{ effect: "audio.high-pass", values: { cutoff, slope: "12" }, on: true, mix: 100 }],
+});

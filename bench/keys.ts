@@ -28,7 +28,8 @@ async function keyTo(page: Page, key: string, mark: string): Promise<number> {
         (press) => {
           // Nothing in here may have a name: the bench's compiler would wrap it in a helper that the page lacks.
           const timer = setInterval(() => {
-            if (!performance.getEntriesByName(name).some((entry) => entry.startTime >= press.timeStamp)) return;
+            if (!performance.getEntriesByName(name).some((entry) => entry.startTime >= press.timeStamp))
+              return;
             clearInterval(timer);
             // Two frames on, the first has been painted.
             requestAnimationFrame(() => requestAnimationFrame((now) => resolve(now - press.timeStamp)));
@@ -65,10 +66,18 @@ export async function benchKeys(): Promise<void> {
     await db.$client.end();
     const port = await freePort();
     const application = await serve(url, port, media, { quiet: true, remember: false });
-    const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--no-sandbox", "--disable-background-networking", "--disable-component-update"] });
+    const browser = await chromium.launch({
+      executablePath: "/usr/bin/chromium",
+      args: ["--no-sandbox", "--disable-background-networking", "--disable-component-update"],
+    });
     try {
       const open = async (who: string) => {
-        const page = await (await browser.newContext({ baseURL: `http://127.0.0.1:${port}`, viewport: { width: 1280, height: 800 } })).newPage();
+        const page = await (
+          await browser.newContext({
+            baseURL: `http://127.0.0.1:${port}`,
+            viewport: { width: 1280, height: 800 },
+          })
+        ).newPage();
         await signIn(page, who);
         return page;
       };
@@ -79,7 +88,8 @@ export async function benchKeys(): Promise<void> {
         await sound.keyboard.press("/");
         await sound.getByRole("combobox", { name: "Find a card" }).waitFor();
         await sound.waitForTimeout(400);
-        for (const letter of query) typed.push(await keyTo(sound, letter === " " ? "Space" : letter, "fichier:listed"));
+        for (const letter of query)
+          typed.push(await keyTo(sound, letter === " " ? "Space" : letter, "fichier:listed"));
         await sound.keyboard.press("Escape");
         await sound.waitForTimeout(400);
       }
@@ -99,13 +109,21 @@ export async function benchKeys(): Promise<void> {
         painted.push(await keyTo(stills, String((i % 2) + 1), "fichier:painted"));
         await stills.waitForTimeout(900);
       }
-      const row = (name: string, values: number[]) => [name, ms(median(values)), ms(percentile(values, 0.95)), String(values.length)];
-      table(`Keys, in a library of ${(cards + 46).toLocaleString("en")} cards; a frame is 16.7 ms, and the frame that shows it is in the figure`, [
-        ["from a key press to", "median", "95 %", "presses"],
-        row("the results painted", typed),
-        row("the card on a 4 s loop and sounding", sounding),
-        row("the card on a 1280-pixel picture and visible", painted),
-      ]);
+      const row = (name: string, values: number[]) => [
+        name,
+        ms(median(values)),
+        ms(percentile(values, 0.95)),
+        String(values.length),
+      ];
+      table(
+        `Keys, in a library of ${(cards + 46).toLocaleString("en")} cards; a frame is 16.7 ms, and the frame that shows it is in the figure`,
+        [
+          ["from a key press to", "median", "95 %", "presses"],
+          row("the results painted", typed),
+          row("the card on a 4 s loop and sounding", sounding),
+          row("the card on a 1280-pixel picture and visible", painted),
+        ],
+      );
     } finally {
       await browser.close();
       application.kill("SIGKILL");

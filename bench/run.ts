@@ -8,5 +8,7 @@ const parts = { chains: benchChains, memory: benchMemory, keys: benchKeys, hosti
 
 const asked = process.argv.slice(2);
 const unknown = asked.find((name) => !(name in parts));
-if (unknown !== undefined) throw new Error(`There is no part “${unknown}”; they are ${Object.keys(parts).join(", ")}.`);
-for (const [name, part] of Object.entries(parts)) if (asked.length === 0 || asked.includes(name)) await part();
+if (unknown !== undefined)
+  throw new Error(`There is no part “${unknown}”; they are ${Object.keys(parts).join(", ")}.`);
+for (const [name, part] of Object.entries(parts))
+  if (asked.length === 0 || asked.includes(name)) await part();

@@ -13,7 +13,11 @@ export interface DemoDependency {
   readonly hash: string;
 }
 
-const dependency = (name: string, bytes: Uint8Array): DemoDependency => ({ name, bytes, hash: createHash("sha256").update(bytes).digest("hex") });
+const dependency = (name: string, bytes: Uint8Array): DemoDependency => ({
+  name,
+  bytes,
+  hash: createHash("sha256").update(bytes).digest("hex"),
+});
 
 /** A stone tower with a stair: sparse early reflections, then a decay of two seconds that loses its highs. */
 function towerResponse(): Uint8Array {
@@ -41,10 +45,18 @@ function funnelResponse(): Uint8Array {
   const rate = 48_000;
   const random = randomFrom(77);
   const plane = new Float32Array(Math.round(0.25 * rate));
-  const modes = [310, 655, 980, 1490, 2210].map((f, k) => ({ f, decay: 0.05 / (1 + 0.4 * k), phase: random() * 6 }));
+  const modes = [310, 655, 980, 1490, 2210].map((f, k) => ({
+    f,
+    decay: 0.05 / (1 + 0.4 * k),
+    phase: random() * 6,
+  }));
   for (let i = 0; i < plane.length; i++) {
     const t = i / rate;
-    plane[i] = modes.reduce((sum, { f, decay, phase }) => sum + Math.sin(2 * Math.PI * f * t + phase) * Math.exp(-t / decay), 0) * 0.2;
+    plane[i] =
+      modes.reduce(
+        (sum, { f, decay, phase }) => sum + Math.sin(2 * Math.PI * f * t + phase) * Math.exp(-t / decay),
+        0,
+      ) * 0.2;
   }
   plane[0] += 1;
   return writeWav({ planes: [plane], sampleRate: rate }, "f32");
@@ -57,17 +69,43 @@ async function sheet(): Promise<Uint8Array> {
   const rgb = Buffer.alloc(width * height * 3);
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
-      const worn = 0.6 * smoothNoise(x / 90, y / 90, 1) + 0.3 * smoothNoise(x / 21, y / 27, 2) + 0.2 * smoothNoise(x / 3, y / 4, 3);
+      const worn =
+        0.6 * smoothNoise(x / 90, y / 90, 1) +
+        0.3 * smoothNoise(x / 21, y / 27, 2) +
+        0.2 * smoothNoise(x / 3, y / 4, 3);
       const tone = Math.min(255, Math.max(0, 150 + 70 * worn + (random() > 0.9995 ? 90 : 0)));
       rgb.set([tone, tone * 0.985, tone * 0.95], (y * width + x) * 3);
     }
-  return sharp(rgb, { raw: { width, height, channels: 3 } }).png().toBuffer();
+  return sharp(rgb, { raw: { width, height, channels: 3 } })
+    .png()
+    .toBuffer();
 }
 
 /** A look of cold shadows and warm lights, as a table. */
 function coldWarm(): Uint8Array {
-  const setting = (effect: string, values: Record<string, number>) => ({ effect, values, on: true, mix: 100 });
-  const { lut } = bakeChain({ medium: "image", settings: [setting("image.split-tone", { shadowHue: 245, shadowAmount: 35, highlightHue: 75, highlightAmount: 30 }), setting("image.saturation", { saturation: 90 })] }, 100, 17, "Cold below, warm above");
+  const setting = (effect: string, values: Record<string, number>) => ({
+    effect,
+    values,
+    on: true,
+    mix: 100,
+  });
+  const { lut } = bakeChain(
+    {
+      medium: "image",
+      settings: [
+        setting("image.split-tone", {
+          shadowHue: 245,
+          shadowAmount: 35,
+          highlightHue: 75,
+          highlightAmount: 30,
+        }),
+        setting("image.saturation", { saturation: 90 }),
+      ],
+    },
+    100,
+    17,
+    "Cold below, warm above",
+  );
   return new TextEncoder().encode(writeCube(lut));
 }
 

@@ -35,7 +35,9 @@ export const demoFiles: readonly DemoFile[] = [
     kind: "image",
     async make() {
       const { width, height, rgb } = paint(scene, pictureHeight * (scene.aspect < 1 ? 1.3 : 1));
-      return sharp(rgb, { raw: { width, height, channels: 3 } }).png({ compressionLevel: 4 }).toBuffer();
+      return sharp(rgb, { raw: { width, height, channels: 3 } })
+        .png({ compressionLevel: 4 })
+        .toBuffer();
     },
   })),
 ];

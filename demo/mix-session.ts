@@ -1,4 +1,4 @@
-import type { TargetKind } from "../src/core/library/entities";
+import type { TargetKind } from "../src/core/media";
 
 interface MixTarget {
   readonly name: string;
@@ -19,9 +19,30 @@ export const mixSession: { readonly name: string; readonly targets: readonly Mix
   name: "The foghorn, laid out",
   targets: [
     { name: "Sea below", kind: "clip", material: "Sea under the lamp room", feeds: "Ambience" },
-    { name: "Terns, far", kind: "clip", material: "Terns on the ledge", at: 4, feeds: "Ambience", sends: [["Lamp room", -14]] },
-    { name: "First blast", kind: "clip", material: "Foghorn", at: 2.5, feeds: "Ambience", sends: [["Lamp room", -6]] },
-    { name: "Keeper's line", kind: "clip", material: "Narration, take 4", at: 8, feeds: "Voice", sends: [["Lamp room", -22]] },
+    {
+      name: "Terns, far",
+      kind: "clip",
+      material: "Terns on the ledge",
+      at: 4,
+      feeds: "Ambience",
+      sends: [["Lamp room", -14]],
+    },
+    {
+      name: "First blast",
+      kind: "clip",
+      material: "Foghorn",
+      at: 2.5,
+      feeds: "Ambience",
+      sends: [["Lamp room", -6]],
+    },
+    {
+      name: "Keeper's line",
+      kind: "clip",
+      material: "Narration, take 4",
+      at: 8,
+      feeds: "Voice",
+      sends: [["Lamp room", -22]],
+    },
     { name: "Ramp comes down", kind: "clip", material: "Ferry ramp", at: 16, feeds: "Ambience" },
     { name: "Voice", kind: "track", feeds: "Everything", card: "Kitchen table talk" },
     { name: "Ambience", kind: "bus", feeds: "Everything", card: "Wind off" },

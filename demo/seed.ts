@@ -6,7 +6,7 @@ import { generateNKeysBetween } from "fractional-indexing";
 import { v7 as newId } from "uuid";
 import { chainText, fingerprint } from "../src/core/chain/fingerprint";
 import { normaliseChain } from "../src/core/chain/values";
-import { parsePath } from "../src/core/library/names";
+import { parsePath } from "../src/core/text/names";
 import type { Card } from "../src/core/library/entities";
 import type { Database, Executor } from "../src/db/connection";
 import { Ledger } from "../src/db/ledger";
@@ -26,12 +26,22 @@ import { mixSession } from "./mix-session";
 /** Own keys, aliases and favourites by member, so that the demo opens as a desk somebody works at. */
 const own: Record<string, { keys: [string, string][]; aliases: [string, string][]; favourites: string[] }> = {
   sound: {
-    keys: [["1", "Small harbour room"], ["2", "Foghorn distance"], ["3", "Wind off"]],
-    aliases: [["shr", "Small harbour room"], ["pf", "Phone from the ferry"]],
+    keys: [
+      ["1", "Small harbour room"],
+      ["2", "Foghorn distance"],
+      ["3", "Wind off"],
+    ],
+    aliases: [
+      ["shr", "Small harbour room"],
+      ["pf", "Phone from the ferry"],
+    ],
     favourites: ["Small harbour room", "Wind off", "Foghorn distance"],
   },
   stills: {
-    keys: [["1", "Fog, opened"], ["2", "Selenium, quiet"]],
+    keys: [
+      ["1", "Fog, opened"],
+      ["2", "Selenium, quiet"],
+    ],
     aliases: [["fo", "Fog, opened"]],
     favourites: ["Fog, opened", "Selenium, quiet"],
   },
@@ -51,8 +61,14 @@ async function fileOf(demoFile: DemoFile, cache: string): Promise<string> {
  * Fills an empty database with the demo: members, a library of cards, and a sound and a stills session of generated
  * material. Does nothing where the demo is there already. `say` is told what is going on.
  */
-export async function seedDemo(db: Database, secret: string, cache: string, say: (line: string) => void): Promise<void> {
-  if ((await db.select({ id: library.id }).from(library).where(eq(library.name, demoLibraryName))).length > 0) return;
+export async function seedDemo(
+  db: Database,
+  secret: string,
+  cache: string,
+  say: (line: string) => void,
+): Promise<void> {
+  if ((await db.select({ id: library.id }).from(library).where(eq(library.name, demoLibraryName))).length > 0)
+    return;
   say("making the demo's sounds and pictures (once)");
   const auth = makeAuth(db, secret, "http://127.0.0.1");
   const files = new Map<DemoFile, string>();
@@ -66,7 +82,8 @@ export async function seedDemo(db: Database, secret: string, cache: string, say:
   await db.transaction(async (tx) => {
     const libraryId = newId();
     await tx.insert(library).values({ id: libraryId, name: demoLibraryName });
-    for (const { name, role } of demoMembers) await tx.insert(member).values({ id: newId(), libraryId, userId: ids.get(name)!, name, role });
+    for (const { name, role } of demoMembers)
+      await tx.insert(member).values({ id: newId(), libraryId, userId: ids.get(name)!, name, role });
 
     const curator = ids.get("curator")!;
     const ledger = new Ledger(tx, libraryId, curator);
@@ -77,24 +94,60 @@ export async function seedDemo(db: Database, secret: string, cache: string, say:
       const id = newId();
       cardIds.set(demo.name, id);
       await ledger.insert("card", {
-        id, layer: demo.layer, name: demo.name, medium: chain.medium, fits: demo.fits, folderId, note: demo.note,
-        contentVersion: 1, fingerprint: fingerprint(chainText(chain)), chain,
-        authorId: demo.layer === "supplied" ? null : curator, addedAt: new Date().toISOString(), withdrawn: false, proof: null,
+        id,
+        layer: demo.layer,
+        name: demo.name,
+        medium: chain.medium,
+        fits: demo.fits,
+        folderId,
+        note: demo.note,
+        contentVersion: 1,
+        fingerprint: fingerprint(chainText(chain)),
+        chain,
+        authorId: demo.layer === "supplied" ? null : curator,
+        addedAt: new Date().toISOString(),
+        withdrawn: false,
+        proof: null,
       });
     }
     const write = (to: Ledger, locked: typeof stream.$inferSelect, actorId: string, summary: string) =>
-      record(tx, locked, { requestId: newId(), command: "seed-demo", summary, actorId, forward: to.forward, backward: to.backward, result: {} });
-    await write(ledger, await lockStream(tx, { libraryId }, newId()), curator, "filled the library for the demo");
+      record(tx, locked, {
+        requestId: newId(),
+        command: "seed-demo",
+        summary,
+        actorId,
+        forward: to.forward,
+        backward: to.backward,
+        result: {},
+      });
+    await write(
+      ledger,
+      await lockStream(tx, { libraryId }, newId()),
+      curator,
+      "filled the library for the demo",
+    );
 
     for (const [name, { keys, aliases, favourites }] of Object.entries(own)) {
       const ownerId = ids.get(name)!;
       const mine = new Ledger(tx, libraryId, ownerId);
-      for (const [key, card] of keys) await mine.insert("keyBinding", { id: newId(), ownerId, key, cardId: cardIds.get(card)! });
-      for (const [text, card] of aliases) await mine.insert("alias", { id: newId(), ownerId, text, cardId: cardIds.get(card)! });
+      for (const [key, card] of keys)
+        await mine.insert("keyBinding", { id: newId(), ownerId, key, cardId: cardIds.get(card)! });
+      for (const [text, card] of aliases)
+        await mine.insert("alias", { id: newId(), ownerId, text, cardId: cardIds.get(card)! });
       const places = generateNKeysBetween(null, null, favourites.length);
       for (const [i, card] of favourites.entries())
-        await mine.insert("favourite", { id: newId(), ownerId, cardId: cardIds.get(card)!, position: places[i] });
-      await write(mine, await lockStream(tx, { libraryId, memberId: ownerId }, newId()), ownerId, "set up the demo desk");
+        await mine.insert("favourite", {
+          id: newId(),
+          ownerId,
+          cardId: cardIds.get(card)!,
+          position: places[i],
+        });
+      await write(
+        mine,
+        await lockStream(tx, { libraryId, memberId: ownerId }, newId()),
+        ownerId,
+        "set up the demo desk",
+      );
     }
 
     for (const { name, bytes } of demoDependencies) {
@@ -111,7 +164,9 @@ export async function seedDemo(db: Database, secret: string, cache: string, say:
     const mediaIds = new Map<string, string>();
     for (const [s, { name, kind }] of sessions.entries()) {
       const sessionId = newId();
-      await tx.insert(benchSession).values({ id: sessionId, libraryId, name, medium: kind, position: sessionPlaces[s] });
+      await tx
+        .insert(benchSession)
+        .values({ id: sessionId, libraryId, name, medium: kind, position: sessionPlaces[s] });
       await tx.insert(stream).values({ id: newId(), libraryId, sessionId });
       const list = demoFiles.filter((f) => f.kind === kind);
       const places = generateNKeysBetween(null, null, list.length);
@@ -120,28 +175,57 @@ export async function seedDemo(db: Database, secret: string, cache: string, say:
         if (kind === "audio") mediaIds.set(file.name, mediaId);
         await noteMedia(tx, { libraryId, id: mediaId, name: file.name, ...stored });
         await tx.insert(target).values({
-          id: newId(), libraryId, sessionId, kind: kind === "audio" ? "clip" : "photo", name: file.name, mediaId,
-          position: places[i], chainText: chainText({ medium: kind, settings: [] }),
+          id: newId(),
+          libraryId,
+          sessionId,
+          kind: kind === "audio" ? "clip" : "photo",
+          name: file.name,
+          mediaId,
+          position: places[i],
+          chainText: chainText({ medium: kind, settings: [] }),
         });
       }
     }
-    await seedMix(tx, libraryId, sessionPlaces[sessions.length], mediaIds, (card) => ledger.read("card", cardIds.get(card)!));
+    await seedMix(tx, libraryId, sessionPlaces[sessions.length], mediaIds, (card) =>
+      ledger.read("card", cardIds.get(card)!),
+    );
   });
 }
 
 /** The sequence of the foghorn, laid out in time: clips through a track and a bus, a return, and an output. */
-async function seedMix(db: Executor, libraryId: string, position: string, mediaIds: ReadonlyMap<string, string>, findCard: (name: string) => Promise<Card | null>): Promise<void> {
+async function seedMix(
+  db: Executor,
+  libraryId: string,
+  position: string,
+  mediaIds: ReadonlyMap<string, string>,
+  findCard: (name: string) => Promise<Card | null>,
+): Promise<void> {
   const sessionId = newId();
-  await db.insert(benchSession).values({ id: sessionId, libraryId, name: mixSession.name, medium: "audio", position });
+  await db
+    .insert(benchSession)
+    .values({ id: sessionId, libraryId, name: mixSession.name, medium: "audio", position });
   await db.insert(stream).values({ id: newId(), libraryId, sessionId });
   const ids = new Map(mixSession.targets.map((t) => [t.name, newId()]));
   const places = generateNKeysBetween(null, null, mixSession.targets.length);
-  for (const [i, { name, kind, material, at = 0, feeds, sends = [], card: cardName }] of mixSession.targets.entries()) {
+  for (const [
+    i,
+    { name, kind, material, at = 0, feeds, sends = [], card: cardName },
+  ] of mixSession.targets.entries()) {
     const card = cardName === undefined ? null : await findCard(cardName);
     await db.insert(target).values({
-      id: ids.get(name)!, libraryId, sessionId, kind, name, mediaId: material === undefined ? null : mediaIds.get(material)!, position: places[i], at,
-      feedsId: feeds === undefined ? null : ids.get(feeds)!, sends: sends.map(([to, level]) => ({ to: ids.get(to)!, level })),
-      chainText: chainText(card?.chain ?? { medium: "audio", settings: [] }), cardId: card?.id ?? null, cardVersion: card?.contentVersion ?? null,
+      id: ids.get(name)!,
+      libraryId,
+      sessionId,
+      kind,
+      name,
+      mediaId: material === undefined ? null : mediaIds.get(material)!,
+      position: places[i],
+      at,
+      feedsId: feeds === undefined ? null : ids.get(feeds)!,
+      sends: sends.map(([to, level]) => ({ to: ids.get(to)!, level })),
+      chainText: chainText(card?.chain ?? { medium: "audio", settings: [] }),
+      cardId: card?.id ?? null,
+      cardVersion: card?.contentVersion ?? null,
     });
   }
 }

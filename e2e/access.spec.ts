@@ -4,8 +4,12 @@ import { found, press, rendered, signIn } from "./desk";
 
 /** Nothing that axe can find, by WCAG 2.2 A and AA and its own good practice. */
 async function clean(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"]).analyze();
-  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => `${n.html} (${n.failureSummary})`).join("; ")}`)).toEqual([]);
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"])
+    .analyze();
+  expect(
+    violations.map((v) => `${v.id}: ${v.nodes.map((n) => `${n.html} (${n.failureSummary})`).join("; ")}`),
+  ).toEqual([]);
 }
 
 test("axe finds nothing on any view", async ({ page }) => {
@@ -20,7 +24,10 @@ test("axe finds nothing on any view", async ({ page }) => {
   await expect(found(page, "Small harbour room")).toHaveAttribute("aria-selected", "true");
   await press(page, "Enter");
   await expect(page.getByRole("complementary", { name: "Chain" })).toContainText("Small harbour room");
-  await page.getByRole("button", { name: /^Parametric EQ/ }).last().focus();
+  await page
+    .getByRole("button", { name: /^Parametric EQ/ })
+    .last()
+    .focus();
   await press(page, "Enter");
   await clean(page);
   await press(page, "/");
@@ -63,7 +70,9 @@ test("axe finds nothing on any view", async ({ page }) => {
   await expect(page.getByRole("dialog")).toBeVisible();
   await clean(page);
   await press(page, "Escape", "Alt+h");
-  await expect(page.getByRole("list", { name: "What it changed" }).getByRole("listitem").first()).toBeVisible();
+  await expect(
+    page.getByRole("list", { name: "What it changed" }).getByRole("listitem").first(),
+  ).toBeVisible();
   await clean(page);
   await press(page, "Alt+t");
   await expect(page.getByRole("listbox", { name: "Members" })).toBeFocused();
@@ -85,7 +94,9 @@ test("nobody gets in without signing in, and signing out ends it", async ({ page
   await press(page, "Tab");
   await page.keyboard.type("not the password");
   await press(page, "Enter");
-  await expect(page.getByRole("alert").filter({ hasText: "E-mail and password do not belong together" })).toBeVisible();
+  await expect(
+    page.getByRole("alert").filter({ hasText: "E-mail and password do not belong together" }),
+  ).toBeVisible();
   await signIn(page, "sound");
   const bench = page.url();
   await page.getByRole("button", { name: "sound", exact: true }).focus();
@@ -97,21 +108,35 @@ test("nobody gets in without signing in, and signing out ends it", async ({ page
   await expect(page).toHaveURL(/sign-in/);
 });
 
-test("the page is isolated from other origins and asks nobody else for anything", async ({ page, baseURL }) => {
+test("the page is isolated from other origins and asks nobody else for anything", async ({
+  page,
+  baseURL,
+}) => {
   const foreign: string[] = [];
-  page.on("request", (r) => !r.url().startsWith(baseURL!) && !/^(data|blob):/.test(r.url()) && foreign.push(r.url()));
+  page.on(
+    "request",
+    (r) => !r.url().startsWith(baseURL!) && !/^(data|blob):/.test(r.url()) && foreign.push(r.url()),
+  );
   await signIn(page, "sound");
   expect(await page.evaluate(() => crossOriginIsolated)).toBe(true);
   expect(foreign).toEqual([]);
 });
 
-test("the pages may compile the kernels, which else would silently be replaced by slow twins", async ({ page }) => {
+test("the pages may compile the kernels, which else would silently be replaced by slow twins", async ({
+  page,
+}) => {
   await page.goto("/");
   const compiled = () =>
     page.evaluate(async () => {
       const nothing = "new WebAssembly.Module(new Uint8Array([0, 97, 115, 109, 1, 0, 0, 0]))";
-      const worker = new Worker(URL.createObjectURL(new Blob([`try { ${nothing}; postMessage("yes"); } catch (error) { postMessage(String(error)); }`])));
-      const inWorker = await new Promise<string>((resolve) => (worker.onmessage = ({ data }) => resolve(data as string)));
+      const worker = new Worker(
+        URL.createObjectURL(
+          new Blob([`try { ${nothing}; postMessage("yes"); } catch (error) { postMessage(String(error)); }`]),
+        ),
+      );
+      const inWorker = await new Promise<string>(
+        (resolve) => (worker.onmessage = ({ data }) => resolve(data as string)),
+      );
       new WebAssembly.Module(new Uint8Array([0, 97, 115, 109, 1, 0, 0, 0]));
       return inWorker;
     });

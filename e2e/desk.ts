@@ -13,20 +13,25 @@ export async function signIn(page: Page, who: string): Promise<void> {
 }
 
 /** Waits until the material of the bench is there. */
-export const rendered = (page: Page) => expect(page.locator("[data-rendered]")).toBeVisible({ timeout: 30_000 });
+export const rendered = (page: Page) =>
+  expect(page.locator("[data-rendered]")).toBeVisible({ timeout: 30_000 });
 
 export const press = async (page: Page, ...keys: string[]) => {
   for (const key of keys) await page.keyboard.press(key);
 };
 
 /** Everything sent has been confirmed by the server: a reload finds it. */
-export const saved = (page: Page) => expect.poll(() => page.evaluate(() => document.body.dataset.unsaved ?? "0")).toBe("0");
+export const saved = (page: Page) =>
+  expect.poll(() => page.evaluate(() => document.body.dataset.unsaved ?? "0")).toBe("0");
 
-export const target = (page: Page, name: string) => page.getByRole("listbox", { name: "Targets" }).getByRole("option", { name });
+export const target = (page: Page, name: string) =>
+  page.getByRole("listbox", { name: "Targets" }).getByRole("option", { name });
 export const chain = (page: Page) => page.getByRole("complementary", { name: "Chain" });
-export const setting = (page: Page, name: string) => chain(page).getByRole("list", { name: "Settings" }).getByRole("button", { name, exact: false }).first();
+export const setting = (page: Page, name: string) =>
+  chain(page).getByRole("list", { name: "Settings" }).getByRole("button", { name, exact: false }).first();
 /** The line at the foot that says what was done. */
 export const said = (page: Page) => page.getByRole("contentinfo", { name: "Keys" }).getByRole("status");
 export const strip = (page: Page) => page.getByRole("contentinfo", { name: "Keys" });
 /** A row of the apply bar. */
-export const found = (page: Page, name: string) => page.getByRole("listbox", { name: "Cards found" }).getByRole("option").filter({ hasText: name });
+export const found = (page: Page, name: string) =>
+  page.getByRole("listbox", { name: "Cards found" }).getByRole("option").filter({ hasText: name });

@@ -22,10 +22,14 @@ test.describe("killed in the middle of a save", () => {
 
   let worker: ChildProcess;
 
-  const startApp = async () => (app = await serve(server.url("fichier"), port, media, { quiet: true, remember: false }));
+  const startApp = async () =>
+    (app = await serve(server.url("fichier"), port, media, { quiet: true, remember: false }));
   // The jobs' own process, so that it can be killed by itself.
   const startWorker = () => {
-    worker = spawn(process.execPath, ["--import", "tsx", join(import.meta.dirname, "../scripts/worker.ts")], { env: environment(server.url("fichier"), port, media), stdio: "ignore" });
+    worker = spawn(process.execPath, ["--import", "tsx", join(import.meta.dirname, "../scripts/worker.ts")], {
+      env: environment(server.url("fichier"), port, media),
+      stdio: "ignore",
+    });
   };
   const killApp = async () => {
     const gone = new Promise((resolve) => app.once("exit", resolve));
@@ -33,7 +37,8 @@ test.describe("killed in the middle of a save", () => {
     await gone;
   };
   /** As a power cut would: the server process and, as it dies, all that serve connections. */
-  const killDatabase = () => process.kill(Number(readFileSync(server.pidFile, "utf8").split("\n")[0]), "SIGKILL");
+  const killDatabase = () =>
+    process.kill(Number(readFileSync(server.pidFile, "utf8").split("\n")[0]), "SIGKILL");
 
   test.beforeAll(async () => {
     test.setTimeout(180_000);
@@ -58,7 +63,12 @@ test.describe("killed in the middle of a save", () => {
 
   test("the bench says that it is not saved yet, and saves when the server is back", async ({ browser }) => {
     test.setTimeout(120_000);
-    const page = await (await browser.newContext({ baseURL: `http://127.0.0.1:${port}`, viewport: { width: 1280, height: 800 } })).newPage();
+    const page = await (
+      await browser.newContext({
+        baseURL: `http://127.0.0.1:${port}`,
+        viewport: { width: 1280, height: 800 },
+      })
+    ).newPage();
     await signIn(page, "sound");
     killDatabase();
     await press(page, "1");
@@ -90,7 +100,10 @@ test.describe("killed in the middle of a save", () => {
     await context.close();
     const ask = async (path: string, body?: object, at = port) => {
       const origin = `http://127.0.0.1:${at}`;
-      const answer = await fetch(`${origin}/api/libraries/${libraryId}/${path}`, { ...(body && { method: "POST", body: JSON.stringify(body) }), headers: { cookie, origin, "content-type": "application/json" } }).catch(() => null);
+      const answer = await fetch(`${origin}/api/libraries/${libraryId}/${path}`, {
+        ...(body && { method: "POST", body: JSON.stringify(body) }),
+        headers: { cookie, origin, "content-type": "application/json" },
+      }).catch(() => null);
       return { status: answer?.status, response: answer };
     };
     /** Sends until there is an answer, as the application's own pages do. */
@@ -104,7 +117,7 @@ test.describe("killed in the middle of a save", () => {
       }
       throw new Error(`${path} was never confirmed`);
     };
-    const read = async <T,>(path: string) => (await (await ask(path)).response!.json()) as T;
+    const read = async <T>(path: string) => (await (await ask(path)).response!.json()) as T;
     return { sessionId, ask, insist, read };
   }
   type Line = Awaited<ReturnType<typeof lineOf>>;
@@ -112,8 +125,10 @@ test.describe("killed in the middle of a save", () => {
   /** All revisions of a stream, read page by page. */
   async function revisions(line: Line, stream: string): Promise<number[]> {
     const all: number[] = [];
-    for (let more = true; more; ) {
-      const page = await line.read<{ changes: { revision: number }[]; more: boolean }>(`changes?stream=${stream}&since=${all.at(-1) ?? 0}`);
+    for (let more = true; more;) {
+      const page = await line.read<{ changes: { revision: number }[]; more: boolean }>(
+        `changes?stream=${stream}&since=${all.at(-1) ?? 0}`,
+      );
       all.push(...page.changes.map((c) => c.revision));
       more = page.more;
     }
@@ -136,9 +151,18 @@ test.describe("killed in the middle of a save", () => {
     /** The script of an editing session: folders, shaping by hand, now and then a rendering. */
     const step = async (i: number) => {
       if (i % 4 === 3) {
-        await line.insist("commands/set-chain", { sessionId, targetId, strength: (strength = 1 + (i % 99)), requestId: newId() });
+        await line.insist("commands/set-chain", {
+          sessionId,
+          targetId,
+          strength: (strength = 1 + (i % 99)),
+          requestId: newId(),
+        });
       } else {
-        await line.insist("commands/create-folder", { parentId: null, name: `Change ${i}`, requestId: newId() });
+        await line.insist("commands/create-folder", {
+          parentId: null,
+          name: `Change ${i}`,
+          requestId: newId(),
+        });
         folders.push(`Change ${i}`);
       }
       if (i % 40 === 8) {
@@ -167,21 +191,34 @@ test.describe("killed in the middle of a save", () => {
     }
     expect(kills).toEqual({ database: 4, application: 3, worker: 3 });
     const replica = await line.read<{ rows: { folder: { name: string }[] } }>("replica");
-    expect(replica.rows.folder.map((f) => f.name).filter((n) => n.startsWith("Change ")).sort()).toEqual([...folders].sort());
-    expect((await line.read<{ targets: { id: string; strength: number }[] }>(`sessions/${sessionId}`)).targets.find((t) => t.id === targetId)!.strength).toBe(strength);
+    expect(
+      replica.rows.folder
+        .map((f) => f.name)
+        .filter((n) => n.startsWith("Change "))
+        .sort(),
+    ).toEqual([...folders].sort());
+    expect(
+      (
+        await line.read<{ targets: { id: string; strength: number }[] }>(`sessions/${sessionId}`)
+      ).targets.find((t) => t.id === targetId)!.strength,
+    ).toBe(strength);
     expectNoGaps(await revisions(line, "library"));
     expectNoGaps(await revisions(line, `session&sessionId=${sessionId}`));
 
     // Every rendering that was asked for is made, whoever died over it, and none is offered in halves.
     const list = () => line.read<{ renders: { id: string; state: string; bytes: number }[] }>("renders");
-    await expect.poll(async () => (await list()).renders.map((r) => r.state), { timeout: 120_000 }).toEqual(Array(renders).fill("done"));
+    await expect
+      .poll(async () => (await list()).renders.map((r) => r.state), { timeout: 120_000 })
+      .toEqual(Array(renders).fill("done"));
     for (const { id, bytes } of (await list()).renders) {
       const file = Buffer.from(await (await line.ask(`renders/${id}/file`)).response!.arrayBuffer());
       expect([file.length, file.readUInt32LE(4) + 8]).toEqual([bytes, bytes]);
     }
   });
 
-  test("two applications, three browsers and a thousand commands at once come to the same", async ({ browser }) => {
+  test("two applications, three browsers and a thousand commands at once come to the same", async ({
+    browser,
+  }) => {
     test.setTimeout(300_000);
     const otherPort = await freePort();
     const other = await serve(server.url("fichier"), otherPort, media, { quiet: true, remember: false });
@@ -190,7 +227,12 @@ test.describe("killed in the middle of a save", () => {
       const lines = await Promise.all(members.map((who) => lineOf(browser, who)));
       const pages = [];
       for (const [i, who] of members.entries()) {
-        const page = await (await browser.newContext({ baseURL: `http://127.0.0.1:${[port, otherPort][i % 2]}`, viewport: { width: 1280, height: 800 } })).newPage();
+        const page = await (
+          await browser.newContext({
+            baseURL: `http://127.0.0.1:${[port, otherPort][i % 2]}`,
+            viewport: { width: 1280, height: 800 },
+          })
+        ).newPage();
         await signIn(page, who);
         await press(page, "Alt+l");
         await expect(page.getByRole("grid", { name: "Cards" })).toBeFocused();
@@ -206,21 +248,33 @@ test.describe("killed in the middle of a save", () => {
       const client = async (line: Line, at: number, n: number) => {
         const send = async (body: object) => {
           const { status, response } = await line.ask("commands/edit-card", body, at);
-          const answer = (await response!.json()) as { change?: { revision: number }; error?: { code: string; current: { note: string; version: number } } };
+          const answer = (await response!.json()) as {
+            change?: { revision: number };
+            error?: { code: string; current: { note: string; version: number } };
+          };
           answered.set(status!, (answered.get(status!) ?? 0) + 1);
           return answer;
         };
-        for (let i = 0; i < perClient.notes; i++) await send({ cardId: noted[(n * 7 + i) % noted.length].id, note: `${n} wrote ${i}` });
+        for (let i = 0; i < perClient.notes; i++)
+          await send({ cardId: noted[(n * 7 + i) % noted.length].id, note: `${n} wrote ${i}` });
         // Counting together: each reads, adds one and says which state it saw; a stale one is told the present state.
         let seen = (await rows()).card.find((c) => c.id === counter.id)!;
-        for (let i = 0; i < perClient.counts; ) {
-          const { error } = await send({ cardId: counter.id, note: String(Number(seen.note) + 1), seen: seen.version });
+        for (let i = 0; i < perClient.counts;) {
+          const { error } = await send({
+            cardId: counter.id,
+            note: String(Number(seen.note) + 1),
+            seen: seen.version,
+          });
           if (error) expect(error.code).toBe("stale");
           else i++;
-          seen = error ? { ...seen, ...error.current } : { ...seen, note: String(Number(seen.note) + 1), version: seen.version + 1 };
+          seen = error
+            ? { ...seen, ...error.current }
+            : { ...seen, note: String(Number(seen.note) + 1), version: seen.version + 1 };
         }
       };
-      const clients = lines.flatMap((line) => [port, otherPort].flatMap((at) => [at, at]).map((at) => ({ line, at })));
+      const clients = lines.flatMap((line) =>
+        [port, otherPort].flatMap((at) => [at, at]).map((at) => ({ line, at })),
+      );
       await Promise.all(clients.map(({ line, at }, n) => client(line, at, n)));
       expect(clients).toHaveLength(12);
       expect([...answered.keys()].sort()).toEqual([200, 409]);
@@ -237,7 +291,9 @@ test.describe("killed in the middle of a save", () => {
         await press(page, "End");
         await expect(row).toBeVisible();
         await row.dispatchEvent("mousedown");
-        await expect(page.getByRole("complementary", { name: "Chosen card" })).toContainText(String(clients.length * perClient.counts));
+        await expect(page.getByRole("complementary", { name: "Chosen card" })).toContainText(
+          String(clients.length * perClient.counts),
+        );
         await page.context().close();
       }
     } finally {

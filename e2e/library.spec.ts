@@ -1,7 +1,8 @@
 import { expect, test, type Page } from "@playwright/test";
 import { press, said, signIn } from "./desk";
 
-const row = (page: Page, name: string) => page.getByRole("grid", { name: "Cards" }).getByRole("row").filter({ hasText: name });
+const row = (page: Page, name: string) =>
+  page.getByRole("grid", { name: "Cards" }).getByRole("row").filter({ hasText: name });
 const place = (page: Page, name: string) => page.getByRole("treeitem", { name });
 /** The first field of the dialog that is open. */
 const dialogField = (page: Page) => page.getByRole("dialog").locator("input").first();
@@ -39,10 +40,10 @@ test("a curator tidies by keyboard, and takes it back", async ({ page }) => {
   await press(page, "Enter");
   await expect(said(page)).toContainText("“wn” now recalls");
   await press(page, "g");
-  await page.keyboard.type("w");
-  await expect(dialogField(page)).toHaveValue("w");
+  await page.keyboard.type("h");
+  await expect(dialogField(page)).toHaveValue("h");
   await press(page, "Enter");
-  await expect(said(page)).toContainText("The key w now applies");
+  await expect(said(page)).toContainText("The key h now applies");
   await expect(row(page, "Wood, near")).toContainText("wn");
   await expect(row(page, "Wood, near")).toContainText("W");
 
@@ -61,7 +62,12 @@ test("a curator tidies by keyboard, and takes it back", async ({ page }) => {
   await expect(said(page)).toContainText("Made folder “Season two”");
   await page.getByRole("tree").focus();
   await press(page, "Home");
-  for (let i = 0; i < 40 && !(await place(page, "Yard").first().getAttribute("aria-selected") === "true"); i++) await press(page, "ArrowDown");
+  for (
+    let i = 0;
+    i < 40 && !((await place(page, "Yard").first().getAttribute("aria-selected")) === "true");
+    i++
+  )
+    await press(page, "ArrowDown");
   await press(page, "Shift+R");
   await page.keyboard.type("Restoration yard");
   await expect(dialogField(page)).toHaveValue("Restoration yard");

@@ -2,13 +2,19 @@ import { expect, test, type Browser, type Page } from "@playwright/test";
 import { chain, found, press, rendered, said, saved, signIn, target } from "./desk";
 
 /** A page of a browser of its own. */
-const otherBrowser = async (browser: Browser): Promise<Page> => (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+const otherBrowser = async (browser: Browser): Promise<Page> =>
+  (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
 
-test("what one does, the others see at once, and any of it can be taken back from the history", async ({ page, browser }) => {
+test("what one does, the others see at once, and any of it can be taken back from the history", async ({
+  page,
+  browser,
+}) => {
   const other = await otherBrowser(browser);
   await signIn(page, "curator");
   await signIn(other, "owner");
-  await other.getByRole("combobox", { name: "Session" }).selectOption({ label: await page.getByRole("combobox", { name: "Session" }).locator("option:checked").innerText() });
+  await other.getByRole("combobox", { name: "Session" }).selectOption({
+    label: await page.getByRole("combobox", { name: "Session" }).locator("option:checked").innerText(),
+  });
   await rendered(other);
 
   // On the same session: what is applied here is on the bench there, with no hand moved.
@@ -36,7 +42,9 @@ test("what one does, the others see at once, and any of it can be taken back fro
   await expect(changes).toBeFocused();
   await expect(changes.getByRole("option").first()).toContainText("Seen at once");
   await press(other, "ArrowDown");
-  await expect(other.getByRole("complementary", { name: "Chosen change" })).toContainText("card nothing → “Kitchen table talk”");
+  await expect(other.getByRole("complementary", { name: "Chosen change" })).toContainText(
+    "card nothing → “Kitchen table talk”",
+  );
   await press(other, "Backspace");
   await expect(said(other)).toContainText("Taken back: ");
   await expect(changes.getByRole("option").first()).toContainText("Took back: ");
@@ -56,7 +64,11 @@ test("what one does, the others see at once, and any of it can be taken back fro
   await other.context().close();
 });
 
-test("the tabs of a browser share one event stream, and another takes over when one is closed", async ({ page, context, browser }) => {
+test("the tabs of a browser share one event stream, and another takes over when one is closed", async ({
+  page,
+  context,
+  browser,
+}) => {
   const opened: string[] = [];
   context.on("request", (request) => request.url().endsWith("/events") && opened.push(request.url()));
   await signIn(page, "stills");
@@ -86,9 +98,15 @@ test("the tabs of a browser share one event stream, and another takes over when 
   await elsewhere.context().close();
 });
 
-test("two shape one target at once: both are shown, one is kept, the other can be brought back", async ({ page, browser }) => {
+test("two shape one target at once: both are shown, one is kept, the other can be brought back", async ({
+  page,
+  browser,
+}) => {
   const other = await otherBrowser(browser);
-  for (const [desk, who] of [[page, "owner"], [other, "curator"]] as const) {
+  for (const [desk, who] of [
+    [page, "owner"],
+    [other, "curator"],
+  ] as const) {
     await signIn(desk, who);
     await desk.getByRole("combobox", { name: "Session" }).selectOption({ label: "The foghorn, laid out" });
     await target(desk, "First blast").dispatchEvent("mousedown");

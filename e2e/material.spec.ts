@@ -64,17 +64,33 @@ async function rendered(page: Page): Promise<{ name: string; bytes: Buffer }> {
 /** The card as exported by the application, put on a file by the command line. */
 async function byCommandLine(page: Page, cardName: string, input: string, output: string): Promise<Buffer> {
   const libraryId = new URL(page.url()).pathname.split("/")[1];
-  const replica = (await (await page.request.get(`/api/libraries/${libraryId}/replica`)).json()) as { rows: { card: { id: string; name: string }[] } };
+  const replica = (await (await page.request.get(`/api/libraries/${libraryId}/replica`)).json()) as {
+    rows: { card: { id: string; name: string }[] };
+  };
   const card = replica.rows.card.find((c) => c.name === cardName)!;
   const path = join(folder, `${card.id}.card.json`);
-  writeFileSync(path, await (await page.request.get(`/api/libraries/${libraryId}/cards/${card.id}/file`)).body());
-  const done = spawnSync(process.execPath, [join(import.meta.dirname, "../bin/fichier.mjs"), "render", input, output, "--card", path], { encoding: "utf8" });
+  writeFileSync(
+    path,
+    await (await page.request.get(`/api/libraries/${libraryId}/cards/${card.id}/file`)).body(),
+  );
+  const done = spawnSync(
+    process.execPath,
+    [join(import.meta.dirname, "../bin/fichier.mjs"), "render", input, output, "--card", path],
+    { encoding: "utf8" },
+  );
   expect([done.status, done.stderr.replace(/^ {2}.*%\n/gm, "")]).toEqual([0, ""]);
   return readFileSync(output);
 }
 
-test("own sound in, shaped, kept and proved, put on others, rendered: the same bytes as by the command line", async ({ page }) => {
-  const planes = [0, 1].map((c) => Float32Array.from({ length: 3 * 44_100 }, (_, i) => 0.4 * Math.sin(i * 0.03 * (c + 1)) * Math.sin(i / 900)));
+test("own sound in, shaped, kept and proved, put on others, rendered: the same bytes as by the command line", async ({
+  page,
+}) => {
+  const planes = [0, 1].map((c) =>
+    Float32Array.from(
+      { length: 3 * 44_100 },
+      (_, i) => 0.4 * Math.sin(i * 0.03 * (c + 1)) * Math.sin(i / 900),
+    ),
+  );
   const files = ["quay one.wav", "quay two.wav", "notes.wav"].map((name) => join(folder, name));
   writeFileSync(files[0], writeWav({ planes, sampleRate: 44_100 }));
   writeFileSync(files[1], writeWav({ planes: [planes[1].subarray(0, 90_000)], sampleRate: 32_000 }, "f32"));
@@ -83,7 +99,9 @@ test("own sound in, shaped, kept and proved, put on others, rendered: the same b
   await begin(page, "Quay, own takes", "Sound", files);
   // The good ones come in together, the bad one says why it does not.
   await expect(said(page)).toHaveText("Brought in 2 clips.");
-  await expect(page.getByRole("region", { name: "Coming in" })).toContainText("“notes.wav” cannot be used: it is neither a sound nor a picture nor a table that can be read.");
+  await expect(page.getByRole("region", { name: "Coming in" })).toContainText(
+    "“notes.wav” cannot be used: it is neither a sound nor a picture nor a table that can be read.",
+  );
   // In the list the keys that move settings in a chain move targets.
   const first = page.getByRole("listbox", { name: "Targets" }).getByRole("option").first();
   await press(page, "Alt+ArrowDown");
@@ -102,7 +120,9 @@ test("own sound in, shaped, kept and proved, put on others, rendered: the same b
   await expect(target(page, "quay two")).toContainText("Quay, doubled");
   const result = await rendered(page);
   expect(result.name).toBe("quay two.wav");
-  expect(result.bytes.equals(await byCommandLine(page, "Quay, doubled", files[1], join(folder, "cli.wav")))).toBe(true);
+  expect(
+    result.bytes.equals(await byCommandLine(page, "Quay, doubled", files[1], join(folder, "cli.wav"))),
+  ).toBe(true);
 
   // A newer version is offered, and the older one can be heard and put back.
   await press(page, "Home", "a");
@@ -126,10 +146,20 @@ test("own sound in, shaped, kept and proved, put on others, rendered: the same b
   await expect(chain(page)).toContainText("version 1, 2 is there");
 });
 
-test("own pictures in, a look on all of them, rendered together: the same bytes as by the command line", async ({ page }) => {
+test("own pictures in, a look on all of them, rendered together: the same bytes as by the command line", async ({
+  page,
+}) => {
   const files = ["rope.jpg", "tar.png"].map((name) => join(folder, name));
   for (const [i, file] of files.entries()) {
-    const picture = sharp({ create: { width: 320, height: 240, channels: 3, background: { r: 90 + 60 * i, g: 120, b: 150 }, noise: { type: "gaussian", mean: 128, sigma: 40 } } });
+    const picture = sharp({
+      create: {
+        width: 320,
+        height: 240,
+        channels: 3,
+        background: { r: 90 + 60 * i, g: 120, b: 150 },
+        noise: { type: "gaussian", mean: 128, sigma: 40 },
+      },
+    });
     writeFileSync(file, i === 0 ? await picture.jpeg().toBuffer() : await picture.png().toBuffer());
   }
   await signIn(page, "owner");
@@ -147,7 +177,9 @@ test("own pictures in, a look on all of them, rendered together: the same bytes 
   await press(page, "Home");
   const result = await rendered(page);
   expect(result.name).toBe("rope.png");
-  expect(result.bytes.equals(await byCommandLine(page, "Rope, lifted", files[0], join(folder, "cli.png")))).toBe(true);
+  expect(
+    result.bytes.equals(await byCommandLine(page, "Rope, lifted", files[0], join(folder, "cli.png"))),
+  ).toBe(true);
   await press(page, "Control+a");
   const both = await rendered(page);
   expect(both.name).toBe("Rope and tar, 2 photos.zip");

@@ -10,12 +10,18 @@ import { writeCardFile } from "../src/core/formats/card/write";
 import { chain, found, press, rendered, said, saved, setting, signIn } from "./desk";
 
 /** A row by its very name; what a clip goes to is named in its row as well. */
-const target = (page: Page, name: string) => page.getByRole("listbox", { name: "Targets" }).getByRole("option").filter({ has: page.getByTitle(name, { exact: true }) });
+const target = (page: Page, name: string) =>
+  page
+    .getByRole("listbox", { name: "Targets" })
+    .getByRole("option")
+    .filter({ has: page.getByTitle(name, { exact: true }) });
 
 const loudness = async (page: Page) => {
   await rendered(page);
   await expect(page.getByRole("group", { name: "Levels" })).toHaveCSS("opacity", "1");
-  return Number((await page.getByTestId("loudness-after").innerText()).replace("−", "-").replace(" LUFS", ""));
+  return Number(
+    (await page.getByTestId("loudness-after").innerText()).replace("−", "-").replace(" LUFS", ""),
+  );
 };
 /** The loudness once it is another than `before`. */
 const otherThan = async (page: Page, before: number) => {
@@ -23,7 +29,9 @@ const otherThan = async (page: Page, before: number) => {
   return loudness(page);
 };
 
-test("clips run through tracks, buses and returns: heard alone or in the mix, muted, soloed, routed, treated as a whole", async ({ page }) => {
+test("clips run through tracks, buses and returns: heard alone or in the mix, muted, soloed, routed, treated as a whole", async ({
+  page,
+}) => {
   await signIn(page, "curator");
   await page.getByRole("combobox", { name: "Session" }).selectOption({ label: "The foghorn, laid out" });
   await expect(target(page, "Everything")).toBeVisible();
@@ -117,7 +125,19 @@ test("the wave is enlarged around the range", async ({ page }) => {
 test("card files are imported in the library, and say what is wrong with them", async ({ page }) => {
   const folder = mkdtempSync(join(tmpdir(), "fichier-cards-"));
   const [good, bad] = ["good.card.json", "bad.card.json"].map((name) => join(folder, name));
-  writeFileSync(good, writeCardFile({ name: "From afar", note: "", fits: [], folder: ["Brought along"], chain: { medium: "audio", settings: [{ effect: "audio.gain", values: { gain: -4 }, on: true, mix: 100 }] } }));
+  writeFileSync(
+    good,
+    writeCardFile({
+      name: "From afar",
+      note: "",
+      fits: [],
+      folder: ["Brought along"],
+      chain: {
+        medium: "audio",
+        settings: [{ effect: "audio.gain", values: { gain: -4 }, on: true, mix: 100 }],
+      },
+    }),
+  );
   writeFileSync(bad, "{ not a card");
   const chooser = page.waitForEvent("filechooser");
   await signIn(page, "picture");
@@ -125,7 +145,7 @@ test("card files are imported in the library, and say what is wrong with them", 
   await expect(page.getByRole("grid", { name: "Cards" })).toBeFocused();
   await press(page, "i");
   await (await chooser).setFiles([good, bad]);
-  await expect(said(page)).toContainText("✕");
+  await expect(said(page)).toHaveAttribute("data-problem", "");
   await expect(page.getByRole("navigation", { name: "Index" })).toContainText("Brought along");
   await press(page, "Backspace");
   await expect(page.getByRole("navigation", { name: "Index" })).not.toContainText("Brought along");
@@ -133,12 +153,30 @@ test("card files are imported in the library, and say what is wrong with them", 
   expect(await chain(page).count()).toBe(0);
 });
 
-test("a table and a colour decision become cards where one is looking, and go out again", async ({ page }) => {
+test("a table and a colour decision become cards where one is looking, and go out again", async ({
+  page,
+}) => {
   const folder = mkdtempSync(join(tmpdir(), "fichier-looks-"));
   const [table, decision] = ["Dusk over mud.cube", "Reel 4.cc"].map((name) => join(folder, name));
   const tint = (x: number) => Math.min(1, 0.9 * x + 0.05);
-  writeFileSync(table, writeCube({ title: "", kind: "3d", size: 2, domainMin: [0, 0, 0], domainMax: [1, 1, 1], values: Float32Array.from({ length: 24 }, (_, i) => tint((Math.floor(i / 3) >> i % 3) & 1)) }));
-  writeFileSync(decision, writeColourDecisions([{ id: "", slope: [1.1, 1, 0.9], offset: [0, 0, 0], power: [1, 1, 1], saturation: 1 }], "cc"));
+  writeFileSync(
+    table,
+    writeCube({
+      title: "",
+      kind: "3d",
+      size: 2,
+      domainMin: [0, 0, 0],
+      domainMax: [1, 1, 1],
+      values: Float32Array.from({ length: 24 }, (_, i) => tint((Math.floor(i / 3) >> (i % 3)) & 1)),
+    }),
+  );
+  writeFileSync(
+    decision,
+    writeColourDecisions(
+      [{ id: "", slope: [1.1, 1, 0.9], offset: [0, 0, 0], power: [1, 1, 1], saturation: 1 }],
+      "cc",
+    ),
+  );
   // Waited for from the beginning: the browser has to be told before it opens one.
   const chooser = page.waitForEvent("filechooser");
   await signIn(page, "curator");
@@ -147,11 +185,17 @@ test("a table and a colour decision become cards where one is looking, and go ou
   await press(page, "i");
   await (await chooser).setFiles([table, decision]);
   await expect(said(page)).toContainText("Imported 2 cards.");
-  for (const [name, link, ending] of [["Dusk over mud", ".cube table", "Dusk over mud.cube"], ["Reel 4", ".cc", "Reel 4.cc"]] as const) {
+  for (const [name, link, ending] of [
+    ["Dusk over mud", ".cube table", "Dusk over mud.cube"],
+    ["Reel 4", ".cc", "Reel 4.cc"],
+  ] as const) {
     await press(page, "/");
     await page.keyboard.type(name);
     await press(page, "Enter");
-    await page.getByRole("row", { name: new RegExp(name) }).first().click();
+    await page
+      .getByRole("row", { name: new RegExp(name) })
+      .first()
+      .click();
     const card = page.getByRole("complementary", { name: "Card" });
     await expect(card).toContainText(name);
     const download = page.waitForEvent("download");
@@ -162,7 +206,10 @@ test("a table and a colour decision become cards where one is looking, and go ou
       expect(size).toBe(33);
       expect(values[0]).toBeCloseTo(0.05, 3);
       expect(values.at(-1)).toBeCloseTo(0.95, 3);
-    } else expect(readColourDecisions(readFileSync(await (await download).path(), "utf8"))).toMatchObject([{ id: "Reel 4", slope: [1.1, 1, 0.9] }]);
+    } else
+      expect(readColourDecisions(readFileSync(await (await download).path(), "utf8"))).toMatchObject([
+        { id: "Reel 4", slope: [1.1, 1, 0.9] },
+      ]);
     await press(page, "/");
     await page.getByLabel("Filter cards").fill("");
     await press(page, "Enter");

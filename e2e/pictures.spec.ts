@@ -28,7 +28,10 @@ test("a stills editor's look on twelve pictures at once, by keyboard alone", asy
   await expect(point).toBeFocused();
   await press(page, "ArrowUp", "Shift+ArrowUp");
   await expect(point).toHaveAttribute("aria-valuetext", "in 25 %, out 31 %");
-  for (const [letters, name] of [["toner", "Toner"], ["vig", "Vignette"]]) {
+  for (const [letters, name] of [
+    ["toner", "Toner"],
+    ["vig", "Vignette"],
+  ]) {
     await press(page, "a");
     await page.keyboard.type(letters);
     await expect(page.getByRole("combobox", { name: "Effect" })).toHaveValue(letters);
@@ -99,7 +102,9 @@ test("the edge between before and after moves by key, and shows either whole", a
   await expect(edge).toHaveAttribute("aria-valuenow", "100");
 });
 
-test("scopes, and a part of the picture at full size where an effect is finer than the preview", async ({ page }) => {
+test("scopes, and a part of the picture at full size where an effect is finer than the preview", async ({
+  page,
+}) => {
   await signIn(page, "owner");
   await page.getByRole("combobox", { name: "Session" }).selectOption({ label: "Fog week, stills" });
   await expect(page.getByTestId("after")).toBeVisible();
@@ -120,7 +125,14 @@ test("scopes, and a part of the picture at full size where an effect is finer th
   const scopes = page.getByTestId("scopes");
   await expect(scopes).toHaveAttribute("aria-busy", "false");
   await expect(scopes).toContainText(/clipped: black \d+\.\d+ % · white \d+\.\d+ %/);
-  const lit = () => scopes.getByRole("img", { name: /Waveform/ }).evaluate((canvas: HTMLCanvasElement) => canvas.getContext("2d")!.getImageData(0, 0, canvas.width, canvas.height).data.filter((v, i) => i % 4 === 3 && v > 0).length);
+  const lit = () =>
+    scopes.getByRole("img", { name: /Waveform/ }).evaluate(
+      (canvas: HTMLCanvasElement) =>
+        canvas
+          .getContext("2d")!
+          .getImageData(0, 0, canvas.width, canvas.height)
+          .data.filter((v, i) => i % 4 === 3 && v > 0).length,
+    );
   expect(await lit()).toBeGreaterThan(1000);
   await press(page, "w");
   await expect(scopes).toHaveCount(0);
@@ -131,7 +143,12 @@ test("scopes, and a part of the picture at full size where an effect is finer th
   await expect(part).toBeFocused();
   await expect(page.getByText(/\d+ × \d+ of it at full size/)).toBeVisible();
   await expect(page.locator("[data-rendered]")).toHaveAttribute("aria-busy", "false");
-  const size = await page.getByTestId("after").evaluate((canvas: HTMLCanvasElement) => [canvas.width - canvas.getBoundingClientRect().width, canvas.height - canvas.getBoundingClientRect().height]);
+  const size = await page
+    .getByTestId("after")
+    .evaluate((canvas: HTMLCanvasElement) => [
+      canvas.width - canvas.getBoundingClientRect().width,
+      canvas.height - canvas.getBoundingClientRect().height,
+    ]);
   expect(size.map(Math.round)).toEqual([0, 0]);
   const middle = await look(page);
   await press(page, "ArrowLeft", "ArrowUp");

@@ -30,12 +30,19 @@ test.describe("a team's own installation", () => {
   const start = () => {
     output = "";
     const { DATABASE_URL: _a, FICHIER_URL: _b, FICHIER_MEDIA: _c, FICHIER_SECRET: _d, ...env } = process.env;
-    serving = spawn(join(checkout, "bin/serve"), ["--config", settings()], { env, stdio: ["ignore", "pipe", "pipe"] });
+    serving = spawn(join(checkout, "bin/serve"), ["--config", settings()], {
+      env,
+      stdio: ["ignore", "pipe", "pipe"],
+    });
     serving.stdout!.on("data", (part: Buffer) => (output += part.toString()));
     serving.stderr!.on("data", (part: Buffer) => (output += part.toString()));
   };
-  const health = async (of: "live" | "ready") => (await fetch(`http://127.0.0.1:${port}/api/health/${of}`).catch(() => null))?.status ?? 0;
-  const ended = () => new Promise<number | null>((resolve) => (serving.exitCode !== null ? resolve(serving.exitCode) : serving.once("exit", resolve)));
+  const health = async (of: "live" | "ready") =>
+    (await fetch(`http://127.0.0.1:${port}/api/health/${of}`).catch(() => null))?.status ?? 0;
+  const ended = () =>
+    new Promise<number | null>((resolve) =>
+      serving.exitCode !== null ? resolve(serving.exitCode) : serving.once("exit", resolve),
+    );
 
   test.beforeAll(async () => {
     test.setTimeout(120_000);
@@ -47,13 +54,47 @@ test.describe("a team's own installation", () => {
     port = await freePort();
     url = `https://127.0.0.1:${secure}`;
     const example = readFileSync(join(checkout, "deploy/fichier.conf"), "utf8");
-    const set = (text: string, name: string, value: string) => text.replace(new RegExp(`^${name}=.*$`, "m"), `${name}=${value}`);
-    writeFileSync(settings(), [["DATABASE_URL", server.url("team")], ["FICHIER_URL", url], ["FICHIER_PORT", String(port)], ["FICHIER_MEDIA", join(folder, "media")], ["FICHIER_SECRET", "0123456789abcdef".repeat(3)], ["FICHIER_RESERVE", "1M"]].reduce((text, [name, value]) => set(text, name, value), example));
-    const made = spawnSync("openssl", ["req", "-x509", "-newkey", "rsa:2048", "-nodes", "-keyout", join(folder, "key.pem"), "-out", join(folder, "certificate.pem"), "-days", "2", "-subj", "/CN=fichier.example"]);
+    const set = (text: string, name: string, value: string) =>
+      text.replace(new RegExp(`^${name}=.*$`, "m"), `${name}=${value}`);
+    writeFileSync(
+      settings(),
+      [
+        ["DATABASE_URL", server.url("team")],
+        ["FICHIER_URL", url],
+        ["FICHIER_PORT", String(port)],
+        ["FICHIER_MEDIA", join(folder, "media")],
+        ["FICHIER_SECRET", "0123456789abcdef".repeat(3)],
+        ["FICHIER_RESERVE", "1M"],
+      ].reduce((text, [name, value]) => set(text, name, value), example),
+    );
+    const made = spawnSync("openssl", [
+      "req",
+      "-x509",
+      "-newkey",
+      "rsa:2048",
+      "-nodes",
+      "-keyout",
+      join(folder, "key.pem"),
+      "-out",
+      join(folder, "certificate.pem"),
+      "-days",
+      "2",
+      "-subj",
+      "/CN=fichier.example",
+    ]);
     expect(made.status).toBe(0);
-    const site = readFileSync(join(checkout, "deploy/nginx.conf"), "utf8").replaceAll("/etc/ssl/fichier", folder).replace("listen 80;", `listen 127.0.0.1:${plain};`).replace("listen 443 ssl;", `listen 127.0.0.1:${secure} ssl;`).replaceAll("127.0.0.1:3000", `127.0.0.1:${port}`);
-    const temporary = ["client_body", "proxy", "fastcgi", "uwsgi", "scgi"].map((kind) => `${kind}_temp_path ${join(folder, kind)};`).join(" ");
-    writeFileSync(join(folder, "nginx.conf"), `daemon off; pid ${join(folder, "nginx.pid")}; error_log ${join(folder, "error.log")};\nevents {}\nhttp { access_log off; ${temporary}\n${site}\n}\n`);
+    const site = readFileSync(join(checkout, "deploy/nginx.conf"), "utf8")
+      .replaceAll("/etc/ssl/fichier", folder)
+      .replace("listen 80;", `listen 127.0.0.1:${plain};`)
+      .replace("listen 443 ssl;", `listen 127.0.0.1:${secure} ssl;`)
+      .replaceAll("127.0.0.1:3000", `127.0.0.1:${port}`);
+    const temporary = ["client_body", "proxy", "fastcgi", "uwsgi", "scgi"]
+      .map((kind) => `${kind}_temp_path ${join(folder, kind)};`)
+      .join(" ");
+    writeFileSync(
+      join(folder, "nginx.conf"),
+      `daemon off; pid ${join(folder, "nginx.pid")}; error_log ${join(folder, "error.log")};\nevents {}\nhttp { access_log off; ${temporary}\n${site}\n}\n`,
+    );
     start();
     nginx = spawn("/usr/sbin/nginx", ["-c", join(folder, "nginx.conf")], { stdio: "inherit" });
     await expect.poll(() => output, { timeout: 90_000 }).toContain("/begin/fichier_begin_");
@@ -69,7 +110,10 @@ test.describe("a team's own installation", () => {
   test.describe.configure({ mode: "serial" });
   test.use({ baseURL: "", ignoreHTTPSErrors: true });
 
-  test("begins with a link that works once, and serves sessions, files, ranges and events through the proxy", async ({ page, context }) => {
+  test("begins with a link that works once, and serves sessions, files, ranges and events through the proxy", async ({
+    page,
+    context,
+  }) => {
     test.setTimeout(90_000);
     const link = /https:\/\/\S+\/begin\/\S+/.exec(output)![0];
     expect(output).not.toContain("tidal-year-demo");
@@ -86,7 +130,9 @@ test.describe("a team's own installation", () => {
     // Nothing of the demo is here.
     const client = new pg.Client({ connectionString: server.url("team") });
     await client.connect();
-    const counts = await client.query<{ users: number; cards: number; libraries: number }>("select (select count(*)::int from account_user) users, (select count(*)::int from card) cards, (select count(*)::int from library) libraries");
+    const counts = await client.query<{ users: number; cards: number; libraries: number }>(
+      "select (select count(*)::int from account_user) users, (select count(*)::int from card) cards, (select count(*)::int from library) libraries",
+    );
     await client.end();
     expect(counts.rows).toEqual([{ users: 1, cards: 0, libraries: 1 }]);
 
@@ -99,7 +145,10 @@ test.describe("a team's own installation", () => {
     await expect(page.getByText("Nothing on the bench yet")).toBeVisible();
     const choosing = page.waitForEvent("filechooser");
     await press(page, "i");
-    const sound = writeWav({ planes: [Float32Array.from({ length: 48_000 * 40 }, (_, i) => 0.3 * Math.sin(i * 0.05))], sampleRate: 48_000 });
+    const sound = writeWav({
+      planes: [Float32Array.from({ length: 48_000 * 40 }, (_, i) => 0.3 * Math.sin(i * 0.05))],
+      sampleRate: 48_000,
+    });
     await (await choosing).setFiles({ name: "slip.wav", mimeType: "audio/wav", buffer: Buffer.from(sound) });
     await expect(target(page, "slip")).toBeVisible({ timeout: 30_000 });
     await expect(page.locator("[data-rendered]")).toBeVisible({ timeout: 30_000 });
@@ -118,14 +167,31 @@ test.describe("a team's own installation", () => {
     // Ranges, by a script's request with the page's cookie.
     const cookie = (await context.cookies()).map((c) => `${c.name}=${c.value}`).join("; ");
     const [, libraryId, , sessionId] = new URL(page.url()).pathname.split("/");
-    const { media: [{ id }] } = await page.evaluate(async (path) => (await (await fetch(path)).json()) as { media: { id: string }[] }, `/api/libraries/${libraryId}/sessions/${sessionId}`);
+    const {
+      media: [{ id }],
+    } = await page.evaluate(
+      async (path) => (await (await fetch(path)).json()) as { media: { id: string }[] },
+      `/api/libraries/${libraryId}/sessions/${sessionId}`,
+    );
     const planes = `${url}/api/libraries/${libraryId}/media/${id}/planes`;
     const answered = await new Promise<{ status: number; bytes: number; range: string }>((resolve, reject) =>
-      httpsRequest(planes, { rejectUnauthorized: false, headers: { cookie, range: "bytes=400-1399" } }, (response) => {
-        let bytes = 0;
-        response.on("data", (part: Buffer) => (bytes += part.length));
-        response.on("end", () => resolve({ status: response.statusCode!, bytes, range: String(response.headers["content-range"]) }));
-      }).on("error", reject).end(),
+      httpsRequest(
+        planes,
+        { rejectUnauthorized: false, headers: { cookie, range: "bytes=400-1399" } },
+        (response) => {
+          let bytes = 0;
+          response.on("data", (part: Buffer) => (bytes += part.length));
+          response.on("end", () =>
+            resolve({
+              status: response.statusCode!,
+              bytes,
+              range: String(response.headers["content-range"]),
+            }),
+          );
+        },
+      )
+        .on("error", reject)
+        .end(),
     );
     expect(answered).toEqual({ status: 206, bytes: 1000, range: `bytes 400-1399/${48_000 * 40 * 4}` });
 
@@ -134,7 +200,9 @@ test.describe("a team's own installation", () => {
     await expect(page.getByText("This link does not work")).toBeVisible();
   });
 
-  test("says apart whether it runs and whether it can serve, and comes back with its database", async ({ page }) => {
+  test("says apart whether it runs and whether it can serve, and comes back with its database", async ({
+    page,
+  }) => {
     test.setTimeout(120_000);
     expect(await health("live")).toBe(200);
     await expect.poll(() => health("ready"), { timeout: 30_000 }).toBe(200);
@@ -183,15 +251,29 @@ test.describe("a team's own installation", () => {
     await press(page, "Enter");
     await expect(target(page, "slipway")).toBeVisible({ timeout: 30_000 });
     // Only the application's user reads what it keeps.
-    const open = readdirSync(join(folder, "media"), { recursive: true, withFileTypes: true }).map((e) => join(e.parentPath, e.name)).filter((path) => spawnSync("stat", ["-c", "%a", path], { encoding: "utf8" }).stdout.trim().slice(-2) !== "00");
+    const open = readdirSync(join(folder, "media"), { recursive: true, withFileTypes: true })
+      .map((e) => join(e.parentPath, e.name))
+      .filter(
+        (path) =>
+          spawnSync("stat", ["-c", "%a", path], { encoding: "utf8" }).stdout.trim().slice(-2) !== "00",
+      );
     expect(open).toEqual([]);
   });
 
   test("the unit is one that systemd takes", () => {
     test.skip(!existsSync("/usr/bin/systemd-analyze"), "there is no systemd here");
     const unit = join(folder, "fichier.service");
-    writeFileSync(unit, readFileSync(join(checkout, "deploy/fichier.service"), "utf8").replaceAll("/opt/fichier", checkout).replace("/etc/fichier.conf", settings()));
+    writeFileSync(
+      unit,
+      readFileSync(join(checkout, "deploy/fichier.service"), "utf8")
+        .replaceAll("/opt/fichier", checkout)
+        .replace("/etc/fichier.conf", settings()),
+    );
     const { stdout, stderr } = spawnSync("systemd-analyze", ["verify", unit], { encoding: "utf8" });
-    expect((stdout + stderr).split("\n").filter((line) => line.includes("fichier.service") && !/User|Group/.test(line))).toEqual([]);
+    expect(
+      (stdout + stderr)
+        .split("\n")
+        .filter((line) => line.includes("fichier.service") && !/User|Group/.test(line)),
+    ).toEqual([]);
   });
 });

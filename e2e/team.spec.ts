@@ -2,7 +2,11 @@ import { expect, test } from "@playwright/test";
 import { demoPassword } from "../demo/members";
 import { press, rendered, said, signIn } from "./desk";
 
-test("an owner invites by a link, changes roles, and takes it back; a key for scripts works until it is revoked", async ({ page, browser, request }) => {
+test("an owner invites by a link, changes roles, and takes it back; a key for scripts works until it is revoked", async ({
+  page,
+  browser,
+  request,
+}) => {
   await signIn(page, "owner");
   const libraryId = new URL(page.url()).pathname.split("/")[1];
   await press(page, "Alt+t");
@@ -15,7 +19,9 @@ test("an owner invites by a link, changes roles, and takes it back; a key for sc
   const link = await page.getByRole("textbox", { name: "Link for one person" }).inputValue();
   await expect(page.getByRole("button", { name: "Copy" })).toBeFocused();
   await press(page, "Escape");
-  await expect(page.getByRole("region", { name: "Open invitations" })).toContainText("As viewer, made by owner");
+  await expect(page.getByRole("region", { name: "Open invitations" })).toContainText(
+    "As viewer, made by owner",
+  );
 
   // Somebody new opens the link on a machine of their own.
   const newcomer = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
@@ -56,7 +62,12 @@ test("an owner invites by a link, changes roles, and takes it back; a key for sc
   await press(page, "Enter");
   const token = await page.getByRole("textbox", { name: /Send it as/ }).inputValue();
   await press(page, "Escape");
-  const ask = async () => (await request.get(`/api/libraries/${libraryId}/replica`, { headers: { authorization: `Bearer ${token}` } })).status();
+  const ask = async () =>
+    (
+      await request.get(`/api/libraries/${libraryId}/replica`, {
+        headers: { authorization: `Bearer ${token}` },
+      })
+    ).status();
   expect(await ask()).toBe(200);
   const keys = page.getByRole("complementary", { name: "Keys for scripts" });
   await expect(keys).toContainText("Nightly list");
@@ -66,7 +77,10 @@ test("an owner invites by a link, changes roles, and takes it back; a key for sc
   expect(await ask()).toBe(401);
 });
 
-test("a shared machine is handed over, and nothing of who leaves it stays in any tab", async ({ page, context }) => {
+test("a shared machine is handed over, and nothing of who leaves it stays in any tab", async ({
+  page,
+  context,
+}) => {
   await signIn(page, "stills");
   const behind = await context.newPage();
   await behind.goto(page.url());
@@ -94,7 +108,9 @@ test("a shared machine is handed over, and nothing of who leaves it stays in any
   await expect(page.getByRole("menuitem", { name: "Hand over to stills" })).toBeVisible();
   await press(page, "End", "ArrowUp", "ArrowUp", "ArrowUp", "Enter");
   await expect(page.getByRole("button", { name: "stills", exact: true })).toBeVisible();
-  expect(await page.evaluate(() => Object.keys(localStorage).filter((key) => key.startsWith("fichier:")))).toEqual([]);
+  expect(
+    await page.evaluate(() => Object.keys(localStorage).filter((key) => key.startsWith("fichier:"))),
+  ).toEqual([]);
   await expect(behind.getByRole("button", { name: "stills", exact: true })).toBeVisible();
 
   await open();

@@ -44,7 +44,10 @@ let stopping = false;
 /** Jobs run beside the application, which stays free to answer; a worker that dies is replaced. */
 function startWorker(): void {
   if (jobs === "elsewhere" || stopping) return;
-  worker = spawn(process.execPath, ["--import", "tsx", join(checkout, "scripts/worker.ts")], { cwd: checkout, stdio: ["ignore", "ignore", "inherit", "ipc"] });
+  worker = spawn(process.execPath, ["--import", "tsx", join(checkout, "scripts/worker.ts")], {
+    cwd: checkout,
+    stdio: ["ignore", "ignore", "inherit", "ipc"],
+  });
   worker.once("exit", () => setTimeout(startWorker, 1000));
 }
 

@@ -9,8 +9,28 @@ export const kernelFile = join(checkout, "src/core/kernels/bytes.ts");
 export async function compileKernels(): Promise<string> {
   let binary: Uint8Array | null = null;
   const { error, stderr } = await asc.main(
-    ["src/kernels/index.ts", "--outFile", "kernels.wasm", "--optimizeLevel", "3", "--shrinkLevel", "0", "--converge", "--noAssert", "--runtime", "stub", "--enable", "simd", "--initialMemory", "1"],
-    { readFile: undefined, writeFile: (_name: string, contents: string | Uint8Array) => void (binary = contents as Uint8Array), listFiles: undefined } as never,
+    [
+      "src/kernels/index.ts",
+      "--outFile",
+      "kernels.wasm",
+      "--optimizeLevel",
+      "3",
+      "--shrinkLevel",
+      "0",
+      "--converge",
+      "--noAssert",
+      "--runtime",
+      "stub",
+      "--enable",
+      "simd",
+      "--initialMemory",
+      "1",
+    ],
+    {
+      readFile: undefined,
+      writeFile: (_name: string, contents: string | Uint8Array) => void (binary = contents as Uint8Array),
+      listFiles: undefined,
+    } as never,
   );
   if (error || !binary) throw new Error(`${error?.message ?? "nothing was compiled"}\n${stderr.toString()}`);
   const text = Buffer.from(binary).toString("base64");

@@ -62,11 +62,22 @@ async function run(): Promise<void> {
     const mediaFolder = media ?? statePath("serve-media");
     mkdirSync(mediaFolder, { recursive: true, mode: 0o700 });
     const address = publicUrl ?? `http://${host}:${port}`;
-    Object.assign(process.env, { FICHIER_MEDIA: mediaFolder, FICHIER_SECRET: secret ?? secrets().cookieSecret, FICHIER_URL: address, FICHIER_HOST: host, FICHIER_PORT: String(port), DATABASE_URL: url });
+    Object.assign(process.env, {
+      FICHIER_MEDIA: mediaFolder,
+      FICHIER_SECRET: secret ?? secrets().cookieSecret,
+      FICHIER_URL: address,
+      FICHIER_HOST: host,
+      FICHIER_PORT: String(port),
+      DATABASE_URL: url,
+    });
     for (let told = false; ; told = true) {
-      const problem = await migrateDatabase(url).then(() => null, (error: Error) => error);
+      const problem = await migrateDatabase(url).then(
+        () => null,
+        (error: Error) => error,
+      );
       if (!problem || stopping) break;
-      if (!/ECONNREFUSED|ENOTFOUND|timeout|starting up|terminated/.test(String(problem.cause ?? problem))) throw new Trouble(`The database cannot be used: ${String(problem.cause ?? problem.message)}.`);
+      if (!/ECONNREFUSED|ENOTFOUND|timeout|starting up|terminated/.test(String(problem.cause ?? problem)))
+        throw new Trouble(`The database cannot be used: ${String(problem.cause ?? problem.message)}.`);
       if (!told) say("the database does not answer yet; it is asked again until it does");
       await new Promise((resolve) => setTimeout(resolve, askEvery));
     }
@@ -82,7 +93,10 @@ async function run(): Promise<void> {
     const db = connect(url);
     const path = await foundingPath(db);
     await db.$client.end();
-    if (path) console.log(`\n  Nobody has an account yet. Whoever opens this link makes the first one, and its library;\n  it works once, within a week:\n\n    ${address.replace(/\/$/, "")}${path}\n`);
+    if (path)
+      console.log(
+        `\n  Nobody has an account yet. Whoever opens this link makes the first one, and its library;\n  it works once, within a week:\n\n    ${address.replace(/\/$/, "")}${path}\n`,
+      );
     const code = await ended;
     if (!stopping) throw new Trouble(`The application ended by itself (exit code ${code}).`);
   } finally {

@@ -12,10 +12,13 @@ const help = `bin/start            install what is missing, start the database, 
   --fresh            begin again: throw away the database and all material first`;
 
 async function start(): Promise<void> {
-  const { values } = parseArgs({ options: { port: { type: "string" }, fresh: { type: "boolean" }, help: { type: "boolean" } } });
+  const { values } = parseArgs({
+    options: { port: { type: "string" }, fresh: { type: "boolean" }, help: { type: "boolean" } },
+  });
   if (values.help) return void console.log(help);
   const port = Number(values.port ?? process.env.PORT ?? 3000);
-  if (!Number.isInteger(port) || port < 1 || port > 65535) throw new Trouble("--port takes a number from 1 to 65535.");
+  if (!Number.isInteger(port) || port < 1 || port > 65535)
+    throw new Trouble("--port takes a number from 1 to 65535.");
   ensurePackages(["postgresql", "ffmpeg"]);
   await clearPort(port);
   const mediaFolder = statePath("media");

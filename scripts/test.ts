@@ -9,7 +9,7 @@ import { ensureDatabase, startPostgres } from "./setup/postgres";
 import { freePort, show } from "./setup/run";
 import { checkout, readJson, say, statePath, Trouble } from "./setup/state";
 
-const help = `bin/test             lint, types, unit, API and browser tests
+const help = `bin/test             lint (style, rules, who may import whom, what nobody uses), types, unit, API and browser tests
   --only STEP        one of: lint, types, unit, api, browser
   --grep FILE        of the browser tests only those in files that contain this`;
 
@@ -20,12 +20,19 @@ interface Count {
 const bin = (name: string) => join(checkout, "node_modules/.bin", name);
 
 /** A step that either passes or fails as a whole. */
-const whole = async (program: string, args: string[]): Promise<Count> => ((await show(bin(program), args, { cwd: checkout })) === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 });
+const whole = async (program: string, args: string[]): Promise<Count> =>
+  (await show(bin(program), args, { cwd: checkout })) === 0
+    ? { passed: 1, failed: 0 }
+    : { passed: 0, failed: 1 };
 
 async function vitest(project: string): Promise<Count> {
   const report = statePath(`${project}-report.json`);
   rmSync(report, { force: true });
-  const code = await show(bin("vitest"), ["run", "--project", project, "--reporter=dot", "--reporter=json", `--outputFile.json=${report}`], { cwd: checkout });
+  const code = await show(
+    bin("vitest"),
+    ["run", "--project", project, "--reporter=dot", "--reporter=json", `--outputFile.json=${report}`],
+    { cwd: checkout },
+  );
   const result = readJson<{ numPassedTests: number; numFailedTests: number }>(report);
   const count = { passed: result?.numPassedTests ?? 0, failed: result?.numFailedTests ?? 0 };
   // A file that cannot be loaded fails without a failed test.
@@ -46,9 +53,19 @@ async function browser(only: readonly string[]): Promise<Count> {
     const port = await freePort();
     const application = await serve(url, port, media, { quiet: true, remember: false });
     try {
-      const env = { ...process.env, FICHIER_URL: `http://127.0.0.1:${port}`, DATABASE_URL: url, PLAYWRIGHT_JSON_OUTPUT_NAME: report };
-      const code = await show(bin("playwright"), ["test", "--reporter=list,json", ...only], { cwd: checkout, env });
-      const stats = readJson<{ stats: { expected: number; unexpected: number; flaky: number } }>(report)?.stats;
+      const env = {
+        ...process.env,
+        FICHIER_URL: `http://127.0.0.1:${port}`,
+        DATABASE_URL: url,
+        PLAYWRIGHT_JSON_OUTPUT_NAME: report,
+      };
+      const code = await show(bin("playwright"), ["test", "--reporter=list,json", ...only], {
+        cwd: checkout,
+        env,
+      });
+      const stats = readJson<{ stats: { expected: number; unexpected: number; flaky: number } }>(
+        report,
+      )?.stats;
       const count = { passed: stats?.expected ?? 0, failed: (stats?.unexpected ?? 0) + (stats?.flaky ?? 0) };
       return code !== 0 && count.failed === 0 ? { ...count, failed: 1 } : count;
     } finally {
@@ -62,7 +79,26 @@ async function browser(only: readonly string[]): Promise<Count> {
 }
 
 const steps: Record<string, (only: readonly string[]) => Promise<Count>> = {
-  lint: () => whole("eslint", ["."]),
+  lint: async () => {
+    const parts = [
+      whole("prettier", ["--check", "--log-level", "warn", "."]),
+      whole("eslint", ["--cache", "--cache-location", statePath("eslint-cache"), "."]),
+      whole("depcruise", [
+        "--config",
+        ".dependency-cruiser.mjs",
+        "src",
+        "demo",
+        "scripts",
+        "bench",
+        "testing",
+      ]),
+      whole("knip", []),
+    ];
+    return (await Promise.all(parts)).reduce((sum, { passed, failed }) => ({
+      passed: sum.passed + passed,
+      failed: sum.failed + failed,
+    }));
+  },
   types: async () => {
     // Next.js writes the types of its own files when it builds; they are part of what is checked.
     await ensureBuild();
@@ -74,7 +110,9 @@ const steps: Record<string, (only: readonly string[]) => Promise<Count>> = {
 };
 
 async function test(): Promise<void> {
-  const { values } = parseArgs({ options: { only: { type: "string" }, grep: { type: "string" }, help: { type: "boolean" } } });
+  const { values } = parseArgs({
+    options: { only: { type: "string" }, grep: { type: "string" }, help: { type: "boolean" } },
+  });
   if (values.help) return void console.log(help);
   if (values.only && !steps[values.only]) throw new Trouble(help);
   ensurePackages(["postgresql", "ffmpeg", "chromium", "nginx"]);
@@ -88,7 +126,9 @@ async function test(): Promise<void> {
     });
     total.passed += count.passed;
     total.failed += count.failed;
-    say(`${name}: ${count.passed} passed, ${count.failed} failed, ${((performance.now() - began) / 1000).toFixed(1)} s`);
+    say(
+      `${name}: ${count.passed} passed, ${count.failed} failed, ${((performance.now() - began) / 1000).toFixed(1)} s`,
+    );
   }
   console.log(`\n${total.passed} passed, ${total.failed} failed`);
   process.exitCode = total.failed > 0 || total.passed === 0 ? 1 : 0;

@@ -15,17 +15,39 @@ export interface SpaceFacts {
 const d65 = [0.3127, 0.329] as const;
 /** Primaries: IEC 61966-2-1, SMPTE EG 432-1 (with D65), IEC 61966-2-5, ISO 22028-2. */
 export const spaces = {
-  srgb: { red: [0.64, 0.33], green: [0.3, 0.6], blue: [0.15, 0.06], white: d65, curve: [2.4, 1 / 1.055, 0.055 / 1.055, 1 / 12.92, 0.04045] },
-  p3: { red: [0.68, 0.32], green: [0.265, 0.69], blue: [0.15, 0.06], white: d65, curve: [2.4, 1 / 1.055, 0.055 / 1.055, 1 / 12.92, 0.04045] },
+  srgb: {
+    red: [0.64, 0.33],
+    green: [0.3, 0.6],
+    blue: [0.15, 0.06],
+    white: d65,
+    curve: [2.4, 1 / 1.055, 0.055 / 1.055, 1 / 12.92, 0.04045],
+  },
+  p3: {
+    red: [0.68, 0.32],
+    green: [0.265, 0.69],
+    blue: [0.15, 0.06],
+    white: d65,
+    curve: [2.4, 1 / 1.055, 0.055 / 1.055, 1 / 12.92, 0.04045],
+  },
   opRgb: { red: [0.64, 0.33], green: [0.21, 0.71], blue: [0.15, 0.06], white: d65, curve: 563 / 256 },
-  romm: { red: [0.7347, 0.2653], green: [0.1596, 0.8404], blue: [0.0366, 0.0001], white: [0.3457, 0.3585], curve: [1.8, 1, 0, 1 / 16, 1 / 32] },
+  romm: {
+    red: [0.7347, 0.2653],
+    green: [0.1596, 0.8404],
+    blue: [0.0366, 0.0001],
+    white: [0.3457, 0.3585],
+    curve: [1.8, 1, 0, 1 / 16, 1 / 32],
+  },
 } as const satisfies Record<string, SpaceFacts>;
 
 const xyz = ([x, y]: readonly [number, number]): Triple => [x / y, 1, (1 - x - y) / y];
 const d50: Triple = [0.9642, 1, 0.8249];
 
 type Matrix = readonly [Triple, Triple, Triple];
-const times = (m: Matrix, [x, y, z]: Triple): Triple => [m[0][0] * x + m[0][1] * y + m[0][2] * z, m[1][0] * x + m[1][1] * y + m[1][2] * z, m[2][0] * x + m[2][1] * y + m[2][2] * z];
+const times = (m: Matrix, [x, y, z]: Triple): Triple => [
+  m[0][0] * x + m[0][1] * y + m[0][2] * z,
+  m[1][0] * x + m[1][1] * y + m[1][2] * z,
+  m[2][0] * x + m[2][1] * y + m[2][2] * z,
+];
 function inverse(m: Matrix): Matrix {
   const [[a, b, c], [d, e, f], [g, h, i]] = m;
   const determinant = a * (e * i - f * h) - b * (d * i - f * g) + c * (d * h - e * g);
@@ -37,12 +59,20 @@ function inverse(m: Matrix): Matrix {
   ];
 }
 /** Bradford's cone responses, as ICC.1 Annex E has them. */
-const bradford: Matrix = [[0.8951, 0.2664, -0.1614], [-0.7502, 1.7135, 0.0367], [0.0389, -0.0685, 1.0296]];
+const bradford: Matrix = [
+  [0.8951, 0.2664, -0.1614],
+  [-0.7502, 1.7135, 0.0367],
+  [0.0389, -0.0685, 1.0296],
+];
 
 function adapted(colour: Triple, white: Triple): Triple {
   const [from, to] = [times(bradford, white), times(bradford, d50)];
   const cones = times(bradford, colour);
-  return times(inverse(bradford), [(cones[0] * to[0]) / from[0], (cones[1] * to[1]) / from[1], (cones[2] * to[2]) / from[2]]);
+  return times(inverse(bradford), [
+    (cones[0] * to[0]) / from[0],
+    (cones[1] * to[1]) / from[1],
+    (cones[2] * to[2]) / from[2],
+  ]);
 }
 
 const fixed = (v: number) => {
@@ -59,21 +89,49 @@ const u32 = (v: number) => {
 const padded = (bytes: Buffer) => Buffer.concat([bytes, Buffer.alloc((4 - (bytes.length % 4)) % 4)]);
 const text = (value: string) => {
   const letters = Buffer.from(value, "utf16le").swap16();
-  return Buffer.concat([word("mluc"), u32(0), u32(1), u32(12), Buffer.from("enUS"), u32(letters.length), u32(28), letters]);
+  return Buffer.concat([
+    word("mluc"),
+    u32(0),
+    u32(1),
+    u32(12),
+    Buffer.from("enUS"),
+    u32(letters.length),
+    u32(28),
+    letters,
+  ]);
 };
 const xyzTag = (value: Triple) => Buffer.concat([word("XYZ "), u32(0), ...value.map(fixed)]);
-const curveTag = (curve: SpaceFacts["curve"]) => Buffer.concat([word("para"), u32(0), ...(typeof curve === "number" ? [Buffer.from([0, 0, 0, 0]), fixed(curve)] : [Buffer.from([0, 3, 0, 0]), ...curve.map(fixed)])]);
+const curveTag = (curve: SpaceFacts["curve"]) =>
+  Buffer.concat([
+    word("para"),
+    u32(0),
+    ...(typeof curve === "number"
+      ? [Buffer.from([0, 0, 0, 0]), fixed(curve)]
+      : [Buffer.from([0, 3, 0, 0]), ...curve.map(fixed)]),
+  ]);
 
 /** An ICC profile, version 4: by a matrix for three channels, or of grey by a curve alone. Source: ICC.1:2010. */
 export function iccProfile(space: SpaceFacts | { readonly grey: number }): Buffer {
   const grey = "grey" in space;
-  const tags: [string, Buffer][] = [["desc", text("made for a test")], ["cprt", text("none")], ["wtpt", xyzTag(d50)]];
+  const tags: [string, Buffer][] = [
+    ["desc", text("made for a test")],
+    ["cprt", text("none")],
+    ["wtpt", xyzTag(d50)],
+  ];
   if (grey) tags.push(["kTRC", curveTag(space.grey)]);
   else {
     const primaries = [space.red, space.green, space.blue].map(xyz) as unknown as Matrix;
     const columns: Matrix = [0, 1, 2].map((row) => primaries.map((p) => p[row])) as unknown as Matrix;
     const weights = times(inverse(columns), xyz(space.white));
-    primaries.forEach((p, n) => tags.push([`${"rgb"[n]}XYZ`, xyzTag(adapted(p.map((v) => v * weights[n]) as unknown as Triple, xyz(space.white)))], [`${"rgb"[n]}TRC`, curveTag(space.curve)]));
+    primaries.forEach((p, n) =>
+      tags.push(
+        [
+          `${"rgb"[n]}XYZ`,
+          xyzTag(adapted(p.map((v) => v * weights[n]) as unknown as Triple, xyz(space.white))),
+        ],
+        [`${"rgb"[n]}TRC`, curveTag(space.curve)],
+      ),
+    );
   }
   let at = 128 + 4 + 12 * tags.length;
   const table: Buffer[] = [u32(tags.length)];
@@ -120,8 +178,11 @@ const samples = (picture: PlainPicture, little: boolean) => {
   return bytes;
 };
 
-const crcTable = Array.from({ length: 256 }, (_, n) => Array.from({ length: 8 }).reduce<number>((c) => (c & 1 ? 0xedb88320 ^ (c >>> 1) : c >>> 1), n));
-const crc = (bytes: Buffer) => (bytes.reduce((c, b) => crcTable[(c ^ b) & 255] ^ (c >>> 8), 0xffffffff) ^ 0xffffffff) >>> 0;
+const crcTable = Array.from({ length: 256 }, (_, n) =>
+  Array.from({ length: 8 }).reduce<number>((c) => (c & 1 ? 0xedb88320 ^ (c >>> 1) : c >>> 1), n),
+);
+const crc = (bytes: Buffer) =>
+  (bytes.reduce((c, b) => crcTable[(c ^ b) & 255] ^ (c >>> 8), 0xffffffff) ^ 0xffffffff) >>> 0;
 
 /** A PNG with its profile, untouched by any library of pictures. Source: PNG Specification, third edition (W3C). */
 export function pngFile(picture: PlainPicture): Buffer {
@@ -133,10 +194,15 @@ export function pngFile(picture: PlainPicture): Buffer {
   };
   const row = (width * channels * bits) / 8;
   const data = samples(picture, false);
-  const lines = Array.from({ length: height }, (_, y) => Buffer.concat([Buffer.from([0]), data.subarray(y * row, (y + 1) * row)]));
+  const lines = Array.from({ length: height }, (_, y) =>
+    Buffer.concat([Buffer.from([0]), data.subarray(y * row, (y + 1) * row)]),
+  );
   return Buffer.concat([
     Buffer.from([137, 80, 78, 71, 13, 10, 26, 10]),
-    chunk("IHDR", Buffer.concat([u32(width), u32(height), Buffer.from([bits, channels === 1 ? 0 : 2, 0, 0, 0])])),
+    chunk(
+      "IHDR",
+      Buffer.concat([u32(width), u32(height), Buffer.from([bits, channels === 1 ? 0 : 2, 0, 0, 0])]),
+    ),
     ...(profile ? [chunk("iCCP", Buffer.concat([Buffer.from("test\0\0"), deflateSync(profile)]))] : []),
     chunk("IDAT", deflateSync(Buffer.concat(lines))),
     chunk("IEND", Buffer.alloc(0)),

@@ -12,7 +12,10 @@ export const sine = (frequency: number, sampleRate: number, length: number, ampl
 /** Reproducible white noise, −1…1 (the generator of Numerical Recipes, 32 bits). */
 export function noise(length: number, seed = 1, amplitude = 1): Float32Array {
   let state = seed >>> 0;
-  return Float32Array.from({ length }, () => ((state = (Math.imul(1664525, state) + 1013904223) >>> 0) / 2 ** 31 - 1) * amplitude);
+  return Float32Array.from(
+    { length },
+    () => ((state = (Math.imul(1664525, state) + 1013904223) >>> 0) / 2 ** 31 - 1) * amplitude,
+  );
 }
 
 /** Root mean square in dB of full scale, from one sample up to another. */
@@ -23,7 +26,13 @@ export function rmsDb(x: Float32Array, from = 0, to = x.length): number {
 }
 
 /** Amplitude of a frequency in a stretch of a signal, by projection on it. */
-export function amplitudeAt(x: Float32Array, frequency: number, sampleRate: number, from = 0, to = x.length): number {
+export function amplitudeAt(
+  x: Float32Array,
+  frequency: number,
+  sampleRate: number,
+  from = 0,
+  to = x.length,
+): number {
   let re = 0;
   let im = 0;
   let weight = 0;

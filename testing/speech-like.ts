@@ -4,7 +4,12 @@
  */
 export function speechLike(length: number, sampleRate: number): Float32Array {
   const out = new Float32Array(length);
-  const vowels = [[730, 1090, 2440], [270, 2290, 3010], [570, 840, 2410], [440, 1020, 2240]];
+  const vowels = [
+    [730, 1090, 2440],
+    [270, 2290, 3010],
+    [570, 840, 2410],
+    [440, 1020, 2240],
+  ];
   const state = new Float64Array(6);
   let phase = 0;
   let seed = 5;
@@ -20,7 +25,10 @@ export function speechLike(length: number, sampleRate: number): Float32Array {
     let x = loud * (phase < 0.5 ? Math.sin(2 * Math.PI * phase) ** 2 : 0) + 0.004 * (seed / 2 ** 31 - 1);
     vowels[syllable % vowels.length].forEach((f, k) => {
       const r = Math.exp((-Math.PI * (60 + 30 * k)) / sampleRate);
-      const y = x * (1 - r) + 2 * r * Math.cos((2 * Math.PI * f) / sampleRate) * state[2 * k] - r * r * state[2 * k + 1];
+      const y =
+        x * (1 - r) +
+        2 * r * Math.cos((2 * Math.PI * f) / sampleRate) * state[2 * k] -
+        r * r * state[2 * k + 1];
       state[2 * k + 1] = state[2 * k];
       state[2 * k] = y;
       x = y + 0.3 * x;

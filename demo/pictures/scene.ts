@@ -27,13 +27,27 @@ export interface Scene {
   readonly ground?: { readonly top: (x: number) => number; readonly colour: Colour; readonly rough: number };
   readonly ridges?: readonly { readonly height: number; readonly base: number; readonly distance: number }[];
   /** A light with its halo. */
-  readonly lamp?: { readonly at: Point; readonly colour: Colour; readonly halo: number; readonly beams?: boolean };
+  readonly lamp?: {
+    readonly at: Point;
+    readonly colour: Colour;
+    readonly halo: number;
+    readonly beams?: boolean;
+  };
   readonly fog: { readonly colour: Colour; readonly amount: number; readonly patches: number };
   readonly things?: readonly Silhouette[];
-  readonly birds?: readonly { readonly at: Point; readonly size: number; readonly standing: boolean; readonly turn: number }[];
+  readonly birds?: readonly {
+    readonly at: Point;
+    readonly size: number;
+    readonly standing: boolean;
+    readonly turn: number;
+  }[];
 }
 
-const mix = (a: Colour, b: Colour, t: number): Colour => [a[0] + (b[0] - a[0]) * t, a[1] + (b[1] - a[1]) * t, a[2] + (b[2] - a[2]) * t];
+const mix = (a: Colour, b: Colour, t: number): Colour => [
+  a[0] + (b[0] - a[0]) * t,
+  a[1] + (b[1] - a[1]) * t,
+  a[2] + (b[2] - a[2]) * t,
+];
 const scale = (a: Colour, f: number): Colour => [a[0] * f, a[1] * f, a[2] * f];
 
 const rockColour = (scene: Scene, x: number, y: number, depth: number): Colour => {
@@ -61,7 +75,11 @@ const seaColour = (scene: Scene, x: number, y: number, sky: Colour): Colour => {
   if (scene.lamp) {
     const away = (x - scene.lamp.at[0]) / (0.02 + depth * 0.07);
     const glitter = Math.exp(-away * away) * smooth(0.42, 0.75, ripple) * 1.6;
-    out = [out[0] + scene.lamp.colour[0] * glitter * 0.25, out[1] + scene.lamp.colour[1] * glitter * 0.25, out[2] + scene.lamp.colour[2] * glitter * 0.25];
+    out = [
+      out[0] + scene.lamp.colour[0] * glitter * 0.25,
+      out[1] + scene.lamp.colour[1] * glitter * 0.25,
+      out[2] + scene.lamp.colour[2] * glitter * 0.25,
+    ];
   }
   return out;
 };
@@ -76,7 +94,10 @@ function birdDistance(bird: NonNullable<Scene["birds"]>[number], x: number, y: n
     const head = Math.hypot(dx - 0.52, dy + 0.5) - 0.2;
     const bill = strokeDistance([0.6, -0.48], [0.98, -0.42], 0.09, dx, dy);
     const tail = strokeDistance([-0.4, 0.18], [-1.15, 0.32], 0.14, dx, dy);
-    const legs = Math.min(strokeDistance([0, 0.3], [0.02, 0.75], 0.07, dx, dy), strokeDistance([0.18, 0.3], [0.2, 0.75], 0.07, dx, dy));
+    const legs = Math.min(
+      strokeDistance([0, 0.3], [0.02, 0.75], 0.07, dx, dy),
+      strokeDistance([0.18, 0.3], [0.2, 0.75], 0.07, dx, dy),
+    );
     return Math.min(body, head, bill, tail, legs) * bird.size;
   }
   const lift = 0.35 + 0.3 * Math.sin(bird.turn * 5);
@@ -96,19 +117,40 @@ function colourAt(scene: Scene, x: number, y: number, pixel: number): Colour {
   const clouds = fbm(x * 1.6, y * 4.5, 5, seed);
   sky = scale(sky, 1 + (clouds - 0.5) * scene.cloud);
   const drifting = fbm(x * 1.3 + 3, y * 3.2, 4, seed + 20);
-  const veil = (height: number) => Math.min(0.97, fog.amount * (0.35 + 0.65 * Math.exp(-(((y - height) / 0.22) ** 2))) * (1 + (drifting - 0.5) * fog.patches));
+  const veil = (height: number) =>
+    Math.min(
+      0.97,
+      fog.amount *
+        (0.35 + 0.65 * Math.exp(-(((y - height) / 0.22) ** 2))) *
+        (1 + (drifting - 0.5) * fog.patches),
+    );
   let out = sky;
-  if (scene.sea && y > scene.horizon) out = mix(seaColour(scene, x, y, scene.skyLow), fog.colour, veil(scene.horizon) * (1 - 0.75 * smooth(scene.horizon, 1, y)));
+  if (scene.sea && y > scene.horizon)
+    out = mix(
+      seaColour(scene, x, y, scene.skyLow),
+      fog.colour,
+      veil(scene.horizon) * (1 - 0.75 * smooth(scene.horizon, 1, y)),
+    );
   else out = mix(out, fog.colour, veil(scene.horizon) * 0.7);
   for (const [k, ridge] of (scene.ridges ?? []).entries()) {
     const line = ridge.base - ridge.height * fbm(x * 1.8 + k * 11, k, 5, seed + 30 + k);
     const cover = smooth(pixel, -pixel, line - y) * (y < scene.horizon + 0.004 || !scene.sea ? 1 : 0);
-    if (cover > 0) out = mix(out, mix([0.03, 0.035, 0.035], fog.colour, Math.min(0.96, ridge.distance + (veil(ridge.base) - 0.3) * 0.5)), cover);
+    if (cover > 0)
+      out = mix(
+        out,
+        mix(
+          [0.03, 0.035, 0.035],
+          fog.colour,
+          Math.min(0.96, ridge.distance + (veil(ridge.base) - 0.3) * 0.5),
+        ),
+        cover,
+      );
   }
   for (const thing of scene.things ?? []) {
     let d = Infinity;
     for (const polygon of thing.polygons) d = Math.min(d, polygonDistance(polygon, x, y));
-    for (const [from, to, width] of thing.strokes ?? []) d = Math.min(d, strokeDistance(from, to, width, x, y));
+    for (const [from, to, width] of thing.strokes ?? [])
+      d = Math.min(d, strokeDistance(from, to, width, x, y));
     const cover = smooth(pixel, -pixel, d);
     if (cover > 0) {
       const grain = 0.8 + 0.4 * fbm(x * 30, y * 30, 3, seed + 70);
@@ -118,19 +160,32 @@ function colourAt(scene: Scene, x: number, y: number, pixel: number): Colour {
   if (scene.ground) {
     const edge = scene.ground.top(x) + (fbm(x * 9, 0.5, 4, seed + 50) - 0.5) * 0.05 * scene.ground.rough;
     const cover = smooth(-pixel, pixel, y - edge);
-    if (cover > 0) out = mix(out, mix(rockColour(scene, x, y, y - edge), fog.colour, fog.amount * 0.22), cover);
+    if (cover > 0)
+      out = mix(out, mix(rockColour(scene, x, y, y - edge), fog.colour, fog.amount * 0.22), cover);
   }
   for (const bird of scene.birds ?? []) {
     const cover = smooth(pixel, -pixel, birdDistance(bird, x, y));
-    if (cover > 0) out = mix(out, bird.standing && y < bird.at[1] + 0.15 * bird.size && y > bird.at[1] - 0.3 * bird.size ? [0.62, 0.62, 0.6] : [0.035, 0.035, 0.04], cover * 0.94);
+    if (cover > 0)
+      out = mix(
+        out,
+        bird.standing && y < bird.at[1] + 0.15 * bird.size && y > bird.at[1] - 0.3 * bird.size
+          ? [0.62, 0.62, 0.6]
+          : [0.035, 0.035, 0.04],
+        cover * 0.94,
+      );
   }
   if (scene.lamp) {
     const { at, colour, halo, beams } = scene.lamp;
     const r = Math.hypot(x - at[0], y - at[1]);
-    let glow = Math.exp(-r / (halo * 0.18)) * 1.6 + Math.exp(-((r / (halo * 0.7)) ** 2)) * 0.3 * fog.amount + smooth(0.014, 0.006, r) * 6;
+    let glow =
+      Math.exp(-r / (halo * 0.18)) * 1.6 +
+      Math.exp(-((r / (halo * 0.7)) ** 2)) * 0.3 * fog.amount +
+      smooth(0.014, 0.006, r) * 6;
     if (beams) {
       const angle = Math.atan2(y - at[1], x - at[0]);
-      const beam = Math.exp(-(((angle + 0.16) / 0.055) ** 2)) + Math.exp(-(((Math.abs(angle - 0.16) - Math.PI) / 0.055) ** 2));
+      const beam =
+        Math.exp(-(((angle + 0.16) / 0.055) ** 2)) +
+        Math.exp(-(((Math.abs(angle - 0.16) - Math.PI) / 0.055) ** 2));
       glow += beam * 0.5 * Math.exp(-r / (halo * 1.4)) * (0.6 + drifting);
     }
     out = [out[0] + colour[0] * glow, out[1] + colour[1] * glow, out[2] + colour[2] * glow];

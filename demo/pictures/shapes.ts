@@ -17,7 +17,13 @@ export function polygonDistance(points: readonly Point[], x: number, y: number):
 }
 
 /** Distance to a thick line from a to b. */
-export function strokeDistance([ax, ay]: Point, [bx, by]: Point, width: number, x: number, y: number): number {
+export function strokeDistance(
+  [ax, ay]: Point,
+  [bx, by]: Point,
+  width: number,
+  x: number,
+  y: number,
+): number {
   const ex = bx - ax;
   const ey = by - ay;
   const t = Math.min(1, Math.max(0, ((x - ax) * ex + (y - ay) * ey) / (ex * ex + ey * ey)));

@@ -17,7 +17,14 @@ const formantLevels = [1, 0.55, 0.28, 0.16];
 class Throat {
   private readonly z = formantLevels.map(() => [0, 0]);
 
-  run(source: Float32Array, from: number, to: number, formants: readonly number[], out: Float32Array, level: (i: number) => number): void {
+  run(
+    source: Float32Array,
+    from: number,
+    to: number,
+    formants: readonly number[],
+    out: Float32Array,
+    level: (i: number) => number,
+  ): void {
     const sections = formants.map((f, k) => section("band-pass", f, bandwidthQ[k], 0, sampleRate));
     for (let i = from; i < to; i++) {
       let sum = 0;
@@ -41,14 +48,22 @@ export function narration(seconds: number, seed: number, pitch: number): Float32
   const wander = drift(seconds, 6, 0.03, random);
   let phase = 0;
   let phraseStart = 0.4;
-  const plan: { at: number; length: number; vowel: number[]; hiss: boolean; stress: number; fall: number }[] = [];
+  const plan: { at: number; length: number; vowel: number[]; hiss: boolean; stress: number; fall: number }[] =
+    [];
   while (phraseStart < seconds - 1) {
     const syllables = 5 + Math.floor(random() * 6);
     let at = phraseStart;
     for (let s = 0; s < syllables && at < seconds - 0.6; s++) {
       const length = 0.11 + random() * 0.13 + (s === syllables - 1 ? 0.12 : 0);
       const vowel = vowels[Math.floor(random() * vowels.length)];
-      plan.push({ at, length, vowel, hiss: random() < 0.35, stress: 0.6 + random() * 0.4, fall: 1.12 - (0.25 * s) / syllables });
+      plan.push({
+        at,
+        length,
+        vowel,
+        hiss: random() < 0.35,
+        stress: 0.6 + random() * 0.4,
+        fall: 1.12 - (0.25 * s) / syllables,
+      });
       at += length + 0.02 + random() * 0.035;
     }
     phraseStart = at + 0.35 + random() * 0.5;
@@ -76,7 +91,12 @@ export function narration(seconds: number, seed: number, pitch: number): Float32
     }
     if (s.hiss) {
       const breath = filtered(noise(0.09, random), "band-pass", 4200 + random() * 2500, 1.2);
-      add(out, breath.map((v, i) => v * Math.sin((Math.PI * i) / breath.length)), s.at - 0.07, 0.09);
+      add(
+        out,
+        breath.map((v, i) => v * Math.sin((Math.PI * i) / breath.length)),
+        s.at - 0.07,
+        0.09,
+      );
     }
   });
   const [spoken] = toPeak([out], -5);

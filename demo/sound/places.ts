@@ -6,10 +6,19 @@ export function sea(seconds: number, seed: number): Float32Array[] {
   return [0, 1].map((side) => {
     const random = randomFrom(seed + side * 7);
     const out = silence(seconds);
-    for (const [frequency, q, rate, level] of [[180, 0.5, 0.25, 0.9], [700, 0.6, 0.35, 0.5], [3200, 0.5, 0.5, 0.22]]) {
+    for (const [frequency, q, rate, level] of [
+      [180, 0.5, 0.25, 0.9],
+      [700, 0.6, 0.35, 0.5],
+      [3200, 0.5, 0.5, 0.22],
+    ]) {
       const swell = drift(seconds, rate, 0.8, random);
       const wash = filtered(noise(seconds, random), "band-pass", frequency, q);
-      add(out, wash.map((v, i) => v * swell(i / sampleRate) ** 2), 0, level);
+      add(
+        out,
+        wash.map((v, i) => v * swell(i / sampleRate) ** 2),
+        0,
+        level,
+      );
     }
     return toPeak([out], -12)[0];
   });
@@ -53,7 +62,8 @@ export function ferryRamp(seconds: number, seed: number): Float32Array[] {
     return Math.exp(-6 * (phase % 1)) + 0.4 * Math.exp(-9 * ((phase * 2) % 1)) + 0.1 * (random() - 0.5);
   });
   add(out, filtered(filtered(engine, "high-pass", 35), "low-pass", 400), 0, 0.8);
-  for (let t = 1; t < seconds - 3; t += 0.16 + random() * 0.05) add(out, strike([640, 1410, 2290], 0.09, random), t, 0.06);
+  for (let t = 1; t < seconds - 3; t += 0.16 + random() * 0.05)
+    add(out, strike([640, 1410, 2290], 0.09, random), t, 0.06);
   for (const t of [seconds - 2.6, seconds - 2.2]) add(out, strike([92, 171, 388, 905], 0.9, random), t, 0.8);
   const right = silence(seconds);
   add(right, out, 0.0011, 0.9);
@@ -78,7 +88,7 @@ function strike(partials: readonly number[], decay: number, random: () => number
 export function caulking(seconds: number, seed: number): Float32Array[] {
   const random = randomFrom(seed);
   const out = silence(seconds);
-  for (let t = 0.5; t < seconds - 1; ) {
+  for (let t = 0.5; t < seconds - 1;) {
     const blows = 3 + Math.floor(random() * 3);
     for (let b = 0; b < blows && t < seconds - 0.6; b++, t += 0.34 + random() * 0.04)
       add(out, strike([310 + b * 14, 742, 1630, 3120], 0.16, random), t, 0.6 + random() * 0.4);
@@ -101,7 +111,9 @@ export function terns(seconds: number, seed: number): Float32Array[] {
     for (let i = 0; i < cry.length; i++) {
       const x = i / cry.length;
       phase += (top * (1 - 0.32 * x + 0.03 * Math.sin(x * 70))) / sampleRate;
-      cry[i] = Math.sin(Math.PI * x) ** 0.7 * (Math.sin(2 * Math.PI * phase) + 0.5 * Math.sin(4 * Math.PI * phase) + 0.2 * (random() - 0.5));
+      cry[i] =
+        Math.sin(Math.PI * x) ** 0.7 *
+        (Math.sin(2 * Math.PI * phase) + 0.5 * Math.sin(4 * Math.PI * phase) + 0.2 * (random() - 0.5));
     }
     const side = random();
     const near = 0.15 + random() ** 3;
@@ -110,6 +122,11 @@ export function terns(seconds: number, seed: number): Float32Array[] {
   }
   const wind = drift(seconds, 0.5, 0.7, random);
   for (const plane of [left, right])
-    add(plane, filtered(noise(seconds, random), "band-pass", 260, 0.5).map((v, i) => v * wind(i / sampleRate)), 0, 0.35);
+    add(
+      plane,
+      filtered(noise(seconds, random), "band-pass", 260, 0.5).map((v, i) => v * wind(i / sampleRate)),
+      0,
+      0.35,
+    );
   return toPeak([left, right], -7);
 }

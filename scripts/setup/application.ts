@@ -19,13 +19,19 @@ const appFile = (port: number) => statePath(`application-${port}.json`);
 export async function clearPort(port: number): Promise<void> {
   const left = readJson<AppFile>(appFile(port));
   if (left && isAlive(left.pid) && isOurs(left.pid)) {
-    if (isAlive(left.starter)) throw new Trouble(`Fichier is already served from this checkout at this port, by process ${left.starter}. Stop that one first.`);
+    if (isAlive(left.starter))
+      throw new Trouble(
+        `Fichier is already served from this checkout at this port, by process ${left.starter}. Stop that one first.`,
+      );
     say("ending an application that was left running");
     process.kill(left.pid, "SIGKILL");
     for (let i = 0; i < 50 && isAlive(left.pid); i++) await new Promise((r) => setTimeout(r, 100));
   }
   rmSync(appFile(port), { force: true });
-  if (!(await isFree(port))) throw new Trouble(`Port ${port} is taken by another program. Choose another: bin/start --port ${port + 1}`);
+  if (!(await isFree(port)))
+    throw new Trouble(
+      `Port ${port} is taken by another program. Choose another: bin/start --port ${port + 1}`,
+    );
 }
 
 /** A process number may have been given to another program since. */
@@ -62,7 +68,11 @@ export async function prepareDatabase(url: string, mediaFolder: string): Promise
   const db = connect(url);
   try {
     process.env.FICHIER_MEDIA = mediaFolder;
-    const sources = [...filesBelow(join(checkout, "demo/pictures")), ...filesBelow(join(checkout, "demo/sound")), join(checkout, "demo/material.ts")];
+    const sources = [
+      ...filesBelow(join(checkout, "demo/pictures")),
+      ...filesBelow(join(checkout, "demo/sound")),
+      join(checkout, "demo/material.ts"),
+    ];
     const cache = statePath("demo-files", cacheName(sources.map((f) => readFileSync(f, "utf8"))));
     // Material is its owner's alone to read, here as in the application.
     const usual = process.umask(0o077);
@@ -85,17 +95,31 @@ interface ServeOptions {
 }
 
 /** Serves the built application on loopback; resolves when it answers. */
-export async function serve(url: string, port: number, mediaFolder: string, { quiet = false, own = false, remember = true }: ServeOptions = {}): Promise<ChildProcess> {
+export async function serve(
+  url: string,
+  port: number,
+  mediaFolder: string,
+  { quiet = false, own = false, remember = true }: ServeOptions = {},
+): Promise<ChildProcess> {
   const args = ["--import", "tsx", join(checkout, "scripts/application.ts")];
   // A group of its own: Ctrl-C reaches this process alone, which then ends the application in order.
-  const child = spawn(process.execPath, args, { cwd: checkout, env: own ? { ...process.env, NODE_ENV: "production", NEXT_TELEMETRY_DISABLED: "1" } : environment(url, port, mediaFolder), stdio: ["ignore", quiet ? "ignore" : "inherit", "inherit"], detached: true });
+  const child = spawn(process.execPath, args, {
+    cwd: checkout,
+    env: own
+      ? { ...process.env, NODE_ENV: "production", NEXT_TELEMETRY_DISABLED: "1" }
+      : environment(url, port, mediaFolder),
+    stdio: ["ignore", quiet ? "ignore" : "inherit", "inherit"],
+    detached: true,
+  });
   if (remember) {
     writeFileSync(appFile(port), JSON.stringify({ pid: child.pid, starter: process.pid }));
     child.once("exit", () => rmSync(appFile(port), { force: true }));
   }
   for (let i = 0; i < 300; i++) {
     if (child.exitCode !== null || child.signalCode !== null) break;
-    const answer = await fetch(`http://${own ? (process.env.FICHIER_HOST ?? "127.0.0.1") : "127.0.0.1"}:${port}/api/health/live`).catch(() => null);
+    const answer = await fetch(
+      `http://${own ? (process.env.FICHIER_HOST ?? "127.0.0.1") : "127.0.0.1"}:${port}/api/health/live`,
+    ).catch(() => null);
     if (answer?.ok) return child;
     await new Promise((r) => setTimeout(r, 100));
   }

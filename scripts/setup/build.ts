@@ -14,7 +14,10 @@ export function filesBelow(folder: string): string[] {
 
 function sourcesHash(): string {
   const hash = createHash("sha256");
-  const files = [...filesBelow(join(checkout, "src")).filter((file) => !file.endsWith(".test.ts")), ...["package-lock.json", "next.config.ts", "tsconfig.json"].map((f) => join(checkout, f))];
+  const files = [
+    ...filesBelow(join(checkout, "src")).filter((file) => !file.endsWith(".test.ts")),
+    ...["package-lock.json", "next.config.ts", "tsconfig.json"].map((f) => join(checkout, f)),
+  ];
   for (const file of files) hash.update(file).update(readFileSync(file));
   return hash.digest("hex");
 }
@@ -26,7 +29,10 @@ export async function ensureBuild(): Promise<void> {
   if (readJson<string>(stamp) === wanted && existsSync(join(checkout, ".next/BUILD_ID"))) return;
   say("building (sources changed)");
   const env = { ...process.env, NODE_ENV: "production" as const, NEXT_TELEMETRY_DISABLED: "1" };
-  const code = await show(process.execPath, [join(checkout, "node_modules/next/dist/bin/next"), "build"], { cwd: checkout, env });
+  const code = await show(process.execPath, [join(checkout, "node_modules/next/dist/bin/next"), "build"], {
+    cwd: checkout,
+    env,
+  });
   if (code !== 0) throw new Trouble("The application could not be built; the messages above say why.");
   writeFileSync(stamp, JSON.stringify(wanted));
 }

@@ -15,7 +15,9 @@ export type DebianPackage = keyof typeof programs;
 export function postgresPrograms(): string | null {
   const root = "/usr/lib/postgresql";
   const versions = existsSync(root) ? readdirSync(root).sort((a, b) => Number(b) - Number(a)) : [];
-  const found = versions.map((v) => `${root}/${v}/bin`).find((bin) => existsSync(`${bin}/initdb`) && existsSync(`${bin}/postgres`));
+  const found = versions
+    .map((v) => `${root}/${v}/bin`)
+    .find((bin) => existsSync(`${bin}/initdb`) && existsSync(`${bin}/postgres`));
   return found ?? null;
 }
 
@@ -32,13 +34,22 @@ export function ensurePackages(names: readonly DebianPackage[]): void {
   const missing = names.filter((name) => !programs[name]());
   if (missing.length === 0) return;
   const byHand = `apt-get install --no-install-recommends ${missing.join(" ")}`;
-  if (!succeeds("apt-get", ["--version"])) throw new Trouble(`Missing: ${missing.join(", ")}. Install them with this system's package manager and start again.`);
-  if (process.getuid?.() !== 0) throw new Trouble(`Missing: ${missing.join(", ")}. As an administrator, run\n    ${byHand}\n  and start again.`);
+  if (!succeeds("apt-get", ["--version"]))
+    throw new Trouble(
+      `Missing: ${missing.join(", ")}. Install them with this system's package manager and start again.`,
+    );
+  if (process.getuid?.() !== 0)
+    throw new Trouble(
+      `Missing: ${missing.join(", ")}. As an administrator, run\n    ${byHand}\n  and start again.`,
+    );
   say(`installing ${missing.join(", ")} from Debian`);
   if (missing.includes("postgresql")) declineDebianCluster();
   const env = { ...process.env, DEBIAN_FRONTEND: "noninteractive" };
   capture("apt-get", ["update", "-qq"], { env });
   capture("apt-get", ["install", "-y", "-qq", "--no-install-recommends", ...missing], { env });
   const still = missing.filter((name) => !programs[name]());
-  if (still.length > 0) throw new Trouble(`Debian's packages were installed, but ${still.join(", ")} cannot be found. Try: ${byHand}`);
+  if (still.length > 0)
+    throw new Trouble(
+      `Debian's packages were installed, but ${still.join(", ")} cannot be found. Try: ${byHand}`,
+    );
 }

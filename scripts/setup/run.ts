@@ -3,14 +3,20 @@ import { createServer } from "node:net";
 import { Trouble } from "./state";
 
 /** Runs a program to its end and gives its standard output. Throws Trouble with what it said where it fails. */
-export function capture(program: string, args: readonly string[], options: { input?: string; env?: NodeJS.ProcessEnv; cwd?: string } = {}): string {
+export function capture(
+  program: string,
+  args: readonly string[],
+  options: { input?: string; env?: NodeJS.ProcessEnv; cwd?: string } = {},
+): string {
   const done = spawnSync(program, args, { encoding: "utf8", maxBuffer: 1 << 26, ...options });
   if (done.error) throw new Trouble(`${program} cannot be run: ${done.error.message}`);
-  if (done.status !== 0) throw new Trouble(`${program} ${args[0] ?? ""} failed:\n${done.stderr || done.stdout}`);
+  if (done.status !== 0)
+    throw new Trouble(`${program} ${args[0] ?? ""} failed:\n${done.stderr || done.stdout}`);
   return done.stdout;
 }
 
-export const succeeds = (program: string, args: readonly string[]): boolean => spawnSync(program, args, { stdio: "ignore" }).status === 0;
+export const succeeds = (program: string, args: readonly string[]): boolean =>
+  spawnSync(program, args, { stdio: "ignore" }).status === 0;
 
 /** Runs a program in view of the person; resolves with its exit code. */
 export function show(program: string, args: readonly string[], options: SpawnOptions = {}): Promise<number> {
@@ -37,7 +43,9 @@ export function freePort(): Promise<number> {
     server.once("error", reject);
     server.listen(0, "127.0.0.1", () => {
       const address = server.address();
-      server.close(() => (typeof address === "object" && address ? resolve(address.port) : reject(new Error("no port"))));
+      server.close(() =>
+        typeof address === "object" && address ? resolve(address.port) : reject(new Error("no port")),
+      );
     });
   });
 }

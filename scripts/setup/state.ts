@@ -5,7 +5,7 @@ import { fileURLToPath } from "node:url";
 
 export const checkout = resolve(dirname(fileURLToPath(import.meta.url)), "../..");
 /** Everything this checkout makes for itself; ignored by git. */
-export const state = join(checkout, ".state");
+const state = join(checkout, ".state");
 
 /** A problem that the person at the keyboard can solve; shown without a stack. */
 export class Trouble extends Error {}
@@ -35,12 +35,16 @@ export function secrets(): Secrets {
   const path = statePath("secrets.json");
   const kept = readJson<Secrets>(path);
   if (kept) return kept;
-  const made = { databasePassword: randomBytes(24).toString("hex"), cookieSecret: randomBytes(32).toString("hex") };
+  const made = {
+    databasePassword: randomBytes(24).toString("hex"),
+    cookieSecret: randomBytes(32).toString("hex"),
+  };
   writeFileSync(path, JSON.stringify(made), { mode: 0o600 });
   return made;
 }
 
-export const shortHash = (text: string | Buffer): string => createHash("sha256").update(text).digest("hex").slice(0, 16);
+export const shortHash = (text: string | Buffer): string =>
+  createHash("sha256").update(text).digest("hex").slice(0, 16);
 
 /** True while a process of that number runs. */
 export function isAlive(pid: number): boolean {

@@ -14,23 +14,34 @@ const folder = mkdtempSync(join(tmpdir(), "fichier-cli-"));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 function fichier(...args: string[]) {
-  const { status, stdout, stderr } = spawnSync(process.execPath, [join(import.meta.dirname, "../../bin/fichier.mjs"), ...args], { encoding: "utf8" });
+  const { status, stdout, stderr } = spawnSync(
+    process.execPath,
+    [join(import.meta.dirname, "../../bin/fichier.mjs"), ...args],
+    { encoding: "utf8" },
+  );
   return { status, stdout, stderr };
 }
 
-const chain = JSON.stringify({ medium: "audio", settings: [{ effect: "audio.high-pass", values: { cutoff: 100, slope: "12" } }] });
+const chain = JSON.stringify({
+  medium: "audio",
+  settings: [{ effect: "audio.high-pass", values: { cutoff: 100, slope: "12" } }],
+});
 const tone = Float32Array.from({ length: 8000 }, (_, i) => 0.3 * Math.sin(i * 0.2));
 const wav = join(folder, "tone.wav");
 writeFileSync(wav, writeWav({ planes: [tone], sampleRate: 8000 }));
 
 describe("the command line", () => {
   it("lists every effect, and tells one's parameters", () => {
-    expect((JSON.parse(fichier("effects", "--json").stdout) as { id: string }[]).map((e) => e.id)).toEqual(effects.map((e) => e.id));
+    expect((JSON.parse(fichier("effects", "--json").stdout) as { id: string }[]).map((e) => e.id)).toEqual(
+      effects.map((e) => e.id),
+    );
     expect(fichier("effects", "audio.high-pass").stdout).toMatch(/cutoff +10 … 20000 Hz, default 80 Hz/);
   });
 
   it("gives a filter's response: half power at its cutoff, 12 dB an octave lower at a quarter of it (Butterworth)", () => {
-    const rows = JSON.parse(fichier("--json", "response", "--chain", chain, "--frequencies", "100,25,1000").stdout) as { frequency: number; magnitudeDb: number; phaseDegrees: number }[];
+    const rows = JSON.parse(
+      fichier("--json", "response", "--chain", chain, "--frequencies", "100,25,1000").stdout,
+    ) as { frequency: number; magnitudeDb: number; phaseDegrees: number }[];
     expect(rows[0].magnitudeDb).toBeCloseTo(-3.01, 2);
     expect(rows[0].phaseDegrees).toBeCloseTo(90, 1);
     expect(rows[1].magnitudeDb).toBeCloseTo(-24.1, 1);
@@ -39,15 +50,33 @@ describe("the command line", () => {
 
   it("measures loudness as ffmpeg's ebur128 does, and silence without a level", () => {
     const long = join(folder, "long.wav");
-    writeFileSync(long, writeWav({ planes: [0, 1].map(() => sine(1000, 48_000, 48_000 * 5, 0.1)), sampleRate: 48_000 }));
+    writeFileSync(
+      long,
+      writeWav({ planes: [0, 1].map(() => sine(1000, 48_000, 48_000 * 5, 0.1)), sampleRate: 48_000 }),
+    );
     const { stdout } = fichier("measure", "loudness", long, "--json");
-    const theirs = spawnSync("ffmpeg", ["-hide_banner", "-nostats", "-i", long, "-af", "ebur128=peak=true", "-f", "null", "-"], { encoding: "utf8" }).stderr;
+    const theirs = spawnSync(
+      "ffmpeg",
+      ["-hide_banner", "-nostats", "-i", long, "-af", "ebur128=peak=true", "-f", "null", "-"],
+      { encoding: "utf8" },
+    ).stderr;
     const reading = JSON.parse(stdout) as Record<string, number>;
-    expect(Object.keys(reading)).toEqual(["integrated", "maxMomentary", "maxShortTerm", "range", "truePeak", "samplePeak"]);
-    expect(Math.abs(reading.integrated - Number(/I:\s+(-?[\d.]+) LUFS\s+Threshold/.exec(theirs)![1]))).toBeLessThan(0.11);
+    expect(Object.keys(reading)).toEqual([
+      "integrated",
+      "maxMomentary",
+      "maxShortTerm",
+      "range",
+      "truePeak",
+      "samplePeak",
+    ]);
+    expect(
+      Math.abs(reading.integrated - Number(/I:\s+(-?[\d.]+) LUFS\s+Threshold/.exec(theirs)![1])),
+    ).toBeLessThan(0.11);
     expect(reading.samplePeak).toBeCloseTo(-20, 1);
     writeFileSync(long, writeWav({ planes: [new Float32Array(48_000)], sampleRate: 48_000 }));
-    expect((JSON.parse(fichier("--json", "measure", "loudness", long).stdout) as { integrated: null }).integrated).toBeNull();
+    expect(
+      (JSON.parse(fichier("--json", "measure", "loudness", long).stdout) as { integrated: null }).integrated,
+    ).toBeNull();
   });
 
   it("finds by how much two takes are apart, and that equal copies sum to +6.02 dB (common practice, no source)", () => {
@@ -57,28 +86,67 @@ describe("the command line", () => {
     const [a, b] = ["a", "b"].map((n) => join(folder, `take-${n}.wav`));
     writeFileSync(a, writeWav({ planes: [take], sampleRate: 48_000 }, "f32"));
     writeFileSync(b, writeWav({ planes: [later], sampleRate: 48_000 }, "f32"));
-    expect(JSON.parse(fichier("measure", "align", a, b, "--json").stdout)).toEqual({ offsetSamples: 1234, correlation: 1, sumGainDb: 6.021 });
+    expect(JSON.parse(fichier("measure", "align", a, b, "--json").stdout)).toEqual({
+      offsetSamples: 1234,
+      correlation: 1,
+      sumGainDb: 6.021,
+    });
     writeFileSync(b, writeWav({ planes: [later.map((v) => -v)], sampleRate: 48_000 }, "f32"));
-    expect(JSON.parse(fichier("measure", "align", b, a, "--json").stdout)).toMatchObject({ offsetSamples: -1234, correlation: -1 });
+    expect(JSON.parse(fichier("measure", "align", b, a, "--json").stdout)).toMatchObject({
+      offsetSamples: -1234,
+      correlation: -1,
+    });
   });
 
   it("tells the difference of pictures, and bakes a look that is within it", async () => {
     const grey = join(folder, "grey.png");
-    await sharp({ create: { width: 20, height: 10, channels: 3, background: { r: 128, g: 128, b: 128 } } }).png().toFile(grey);
-    const look = JSON.stringify({ medium: "image", settings: [{ effect: "image.exposure", values: { exposure: 0.5 } }, { effect: "image.saturation", values: { saturation: 130 } }] });
+    await sharp({ create: { width: 20, height: 10, channels: 3, background: { r: 128, g: 128, b: 128 } } })
+      .png()
+      .toFile(grey);
+    const look = JSON.stringify({
+      medium: "image",
+      settings: [
+        { effect: "image.exposure", values: { exposure: 0.5 } },
+        { effect: "image.saturation", values: { saturation: 130 } },
+      ],
+    });
     const [out, cube] = [join(folder, "brighter.png"), join(folder, "look.cube")];
     expect(fichier("render", grey, out, "--chain", look).status).toBe(0);
-    const { deltaE2000 } = JSON.parse(fichier("measure", "difference", grey, out, "--json").stdout) as { deltaE2000: { mean: number; p95: number; max: number } };
+    const { deltaE2000 } = JSON.parse(fichier("measure", "difference", grey, out, "--json").stdout) as {
+      deltaE2000: { mean: number; p95: number; max: number };
+    };
     // Half a stop from sRGB 128 is sRGB 150: L* 53.6 to 62.0, of which CIEDE2000 makes between seven and nine.
     expect(deltaE2000.mean).toBeGreaterThan(7);
     expect(deltaE2000.mean).toBeLessThan(9);
-    const baked = JSON.parse(fichier("bake", "--chain", look, cube, "--size", "17", "--json").stdout) as { maxDeltaE2000: number; meanDeltaE2000: number };
+    const baked = JSON.parse(fichier("bake", "--chain", look, cube, "--size", "17", "--json").stdout) as {
+      maxDeltaE2000: number;
+      meanDeltaE2000: number;
+    };
     expect(baked.meanDeltaE2000).toBeLessThan(0.5);
     // The table, read by ffmpeg, gives what the chain gives.
-    const theirs = spawnSync("ffmpeg", ["-v", "error", "-i", grey, "-vf", `lut3d=${cube}:interp=tetrahedral`, "-f", "rawvideo", "-pix_fmt", "rgb24", "-"]).stdout;
+    const theirs = spawnSync("ffmpeg", [
+      "-v",
+      "error",
+      "-i",
+      grey,
+      "-vf",
+      `lut3d=${cube}:interp=tetrahedral`,
+      "-f",
+      "rawvideo",
+      "-pix_fmt",
+      "rgb24",
+      "-",
+    ]).stdout;
     const ours = await sharp(out).raw().toBuffer();
     expect(Math.abs(theirs[0] - ours[0])).toBeLessThanOrEqual(1);
-    expect(fichier("bake", "--chain", JSON.stringify({ medium: "image", settings: [{ effect: "image.blur" }] }), join(folder, "no.cube"))).toMatchObject({ status: 2, stderr: expect.stringContaining("Blur cannot be held") as string });
+    expect(
+      fichier(
+        "bake",
+        "--chain",
+        JSON.stringify({ medium: "image", settings: [{ effect: "image.blur" }] }),
+        join(folder, "no.cube"),
+      ),
+    ).toMatchObject({ status: 2, stderr: expect.stringContaining("Blur cannot be held") as string });
   });
 
   it("takes what effects depend on from a folder, by the hash of its bytes", () => {
@@ -87,9 +155,15 @@ describe("the command line", () => {
     const response = writeWav({ planes: [Float32Array.of(0, 1, 0, 0.5)], sampleRate: 8000 }, "f32");
     writeFileSync(join(place, "room.wav"), response);
     const hash = createHash("sha256").update(response).digest("hex");
-    const reverb = JSON.stringify({ medium: "audio", settings: [{ effect: "audio.convolution", values: { response: hash } }] });
+    const reverb = JSON.stringify({
+      medium: "audio",
+      settings: [{ effect: "audio.convolution", values: { response: hash } }],
+    });
     const out = join(folder, "reverb.wav");
-    expect(fichier("render", wav, out, "--chain", reverb)).toMatchObject({ status: 3, stderr: expect.stringContaining("impulse response") as string });
+    expect(fichier("render", wav, out, "--chain", reverb)).toMatchObject({
+      status: 3,
+      stderr: expect.stringContaining("impulse response") as string,
+    });
     expect(existsSync(out)).toBe(false);
     expect(fichier("render", wav, out, "--chain", reverb, "--files", place)).toMatchObject({ status: 0 });
   });
@@ -98,9 +172,32 @@ describe("the command line", () => {
     const bytes = writeWav({ planes: [Float32Array.of(0, 4, 0, 2)], sampleRate: 8000 }, "f32");
     const sha256 = createHash("sha256").update(bytes).digest("hex");
     const card = join(folder, "yard.card.json");
-    const chain = { medium: "audio", settings: [{ effect: "audio.convolution", values: { response: sha256, level: 12 }, on: true, mix: 100 }, { effect: "audio.gain", values: { gain: 24 }, on: true, mix: 100 }] } as const;
-    writeFileSync(card, writeCardFile({ name: "Yard", note: "", fits: [], folder: [], chain, files: [{ sha256, name: "yard.wav", base64: Buffer.from(bytes).toString("base64") }] }));
-    const { status, stdout, stderr } = fichier("render", wav, join(folder, "yard.wav"), "--card", card, "--json");
+    const chain = {
+      medium: "audio",
+      settings: [
+        { effect: "audio.convolution", values: { response: sha256, level: 12 }, on: true, mix: 100 },
+        { effect: "audio.gain", values: { gain: 24 }, on: true, mix: 100 },
+      ],
+    } as const;
+    writeFileSync(
+      card,
+      writeCardFile({
+        name: "Yard",
+        note: "",
+        fits: [],
+        folder: [],
+        chain,
+        files: [{ sha256, name: "yard.wav", base64: Buffer.from(bytes).toString("base64") }],
+      }),
+    );
+    const { status, stdout, stderr } = fichier(
+      "render",
+      wav,
+      join(folder, "yard.wav"),
+      "--card",
+      card,
+      "--json",
+    );
     expect(status).toBe(0);
     expect((JSON.parse(stdout) as { notes: string[] }[])[0].notes[0]).toMatch(/over full scale/);
     expect(stderr).toMatch(/over full scale/);
@@ -109,23 +206,61 @@ describe("the command line", () => {
 
   it("runs from any folder, and ends quietly where nobody reads on", () => {
     const bin = join(import.meta.dirname, "../../bin/fichier.mjs");
-    const elsewhere = spawnSync("bash", ["-o", "pipefail", "-c", `"${process.execPath}" "${bin}" effects --json | head -c 10`], { cwd: folder, encoding: "utf8" });
-    expect(elsewhere).toMatchObject({ status: 0, stderr: "", stdout: expect.stringMatching(/^\[/) as string });
+    const elsewhere = spawnSync(
+      "bash",
+      ["-o", "pipefail", "-c", `"${process.execPath}" "${bin}" effects --json | head -c 10`],
+      { cwd: folder, encoding: "utf8" },
+    );
+    expect(elsewhere).toMatchObject({
+      status: 0,
+      stderr: "",
+      stdout: expect.stringMatching(/^\[/) as string,
+    });
   });
 
   it("tells a response only of what has one", () => {
-    const of = (...settings: object[]) => fichier("response", "--chain", JSON.stringify({ medium: "audio", settings }), "--frequencies", "1000", "--json");
-    const mixed = of({ effect: "audio.gain", values: { gain: -6 } }, { effect: "audio.delay" }, { effect: "audio.elsewhere" });
-    expect(mixed).toMatchObject({ status: 0, stderr: expect.stringMatching(/Left out.*Delay, audio\.elsewhere/) as string });
-    expect(JSON.parse(mixed.stdout)).toMatchObject([{ magnitudeDb: expect.closeTo(-6, 6) as number, without: ["Delay", "audio.elsewhere"] }]);
-    expect(of({ effect: "audio.delay" })).toMatchObject({ status: 2, stdout: "", stderr: expect.stringContaining("Nothing in this chain") as string });
-    expect(fichier("response", "--chain", JSON.stringify({ medium: "image", settings: [] }), "--frequencies", "1000")).toMatchObject({ status: 2, stderr: expect.stringContaining("only those for sound") as string });
+    const of = (...settings: object[]) =>
+      fichier(
+        "response",
+        "--chain",
+        JSON.stringify({ medium: "audio", settings }),
+        "--frequencies",
+        "1000",
+        "--json",
+      );
+    const mixed = of(
+      { effect: "audio.gain", values: { gain: -6 } },
+      { effect: "audio.delay" },
+      { effect: "audio.elsewhere" },
+    );
+    expect(mixed).toMatchObject({
+      status: 0,
+      stderr: expect.stringMatching(/Left out.*Delay, audio\.elsewhere/) as string,
+    });
+    expect(JSON.parse(mixed.stdout)).toMatchObject([
+      { magnitudeDb: expect.closeTo(-6, 6) as number, without: ["Delay", "audio.elsewhere"] },
+    ]);
+    expect(of({ effect: "audio.delay" })).toMatchObject({
+      status: 2,
+      stdout: "",
+      stderr: expect.stringContaining("Nothing in this chain") as string,
+    });
+    expect(
+      fichier(
+        "response",
+        "--chain",
+        JSON.stringify({ medium: "image", settings: [] }),
+        "--frequencies",
+        "1000",
+      ),
+    ).toMatchObject({ status: 2, stderr: expect.stringContaining("only those for sound") as string });
   });
 
   it("renders the rest of a folder where one file cannot be read, and says which", () => {
     const [from, to] = [join(folder, "mixed"), join(folder, "mixed-out")];
     mkdirSync(from);
-    for (const name of ["a.wav", "c.wav"]) writeFileSync(join(from, name), writeWav({ planes: [tone], sampleRate: 8000 }));
+    for (const name of ["a.wav", "c.wav"])
+      writeFileSync(join(from, name), writeWav({ planes: [tone], sampleRate: 8000 }));
     writeFileSync(join(from, "b.wav"), "no sound");
     const { status, stdout, stderr } = fichier("render", from, "--out-dir", to, "--chain", chain, "--json");
     expect([status, readdirSync(to).sort()]).toEqual([1, ["a.wav", "c.wav"]]);
@@ -136,11 +271,24 @@ describe("the command line", () => {
   it("renders a whole folder, passing by what the card is not for", () => {
     const [from, to] = [join(folder, "in"), join(folder, "out")];
     mkdirSync(from);
-    for (const name of ["a.wav", "b.wav"]) writeFileSync(join(from, name), writeWav({ planes: [tone], sampleRate: 8000 }));
+    for (const name of ["a.wav", "b.wav"])
+      writeFileSync(join(from, name), writeWav({ planes: [tone], sampleRate: 8000 }));
     writeFileSync(join(from, "notes.txt"), "x");
     const card = join(folder, "hp.card.json");
-    writeFileSync(card, writeCardFile({ name: "HP", note: "", fits: [], folder: [], chain: { medium: "audio", settings: [{ effect: "audio.high-pass", values: {}, on: true, mix: 100 }] } }));
-    expect(fichier("render", from, "--out-dir", to, "--card", card, "--format", "flac", "--range", "0.1..0.5").status).toBe(0);
+    writeFileSync(
+      card,
+      writeCardFile({
+        name: "HP",
+        note: "",
+        fits: [],
+        folder: [],
+        chain: { medium: "audio", settings: [{ effect: "audio.high-pass", values: {}, on: true, mix: 100 }] },
+      }),
+    );
+    expect(
+      fichier("render", from, "--out-dir", to, "--card", card, "--format", "flac", "--range", "0.1..0.5")
+        .status,
+    ).toBe(0);
     expect(readdirSync(to).sort()).toEqual(["a.flac", "b.flac"]);
   });
 
@@ -150,12 +298,42 @@ describe("the command line", () => {
     ["an unknown ending", ["render", wav, join(folder, "x.xyz"), "--chain", chain], 2, /not known/],
     ["a picture's format", ["render", wav, join(folder, "x.png"), "--chain", chain], 2, /for audio/],
     ["broken JSON", ["render", wav, join(folder, "x.wav"), "--chain", "{oops"], 3, /line 1, column 2/],
-    ["a value out of range", ["render", wav, join(folder, "x.wav"), "--chain", chain.replace("100", "1e9")], 2, /between/],
-    ["an effect from elsewhere", ["render", wav, join(folder, "x.wav"), "--chain", chain.replace("high-pass", "elsewhere")], 3, /audio\.elsewhere/],
-    ["material that is none", ["render", join(import.meta.dirname, "main.ts"), join(folder, "x.wav"), "--chain", chain], 3, /cannot be read/],
-    ["a file that is not there", ["render", join(folder, "none.wav"), join(folder, "x.wav"), "--chain", chain], 2, /There is no file/],
-    ["no strength", ["render", wav, join(folder, "x.wav"), "--chain", chain, "--strength", ""], 2, /strength is a number/],
-    ["a strange range", ["render", wav, join(folder, "x.wav"), "--chain", chain, "--range", "5"], 2, /START\.\.END/],
+    [
+      "a value out of range",
+      ["render", wav, join(folder, "x.wav"), "--chain", chain.replace("100", "1e9")],
+      2,
+      /between/,
+    ],
+    [
+      "an effect from elsewhere",
+      ["render", wav, join(folder, "x.wav"), "--chain", chain.replace("high-pass", "elsewhere")],
+      3,
+      /audio\.elsewhere/,
+    ],
+    [
+      "material that is none",
+      ["render", join(import.meta.dirname, "main.ts"), join(folder, "x.wav"), "--chain", chain],
+      3,
+      /cannot be read/,
+    ],
+    [
+      "a file that is not there",
+      ["render", join(folder, "none.wav"), join(folder, "x.wav"), "--chain", chain],
+      2,
+      /There is no file/,
+    ],
+    [
+      "no strength",
+      ["render", wav, join(folder, "x.wav"), "--chain", chain, "--strength", ""],
+      2,
+      /strength is a number/,
+    ],
+    [
+      "a strange range",
+      ["render", wav, join(folder, "x.wav"), "--chain", chain, "--range", "5"],
+      2,
+      /START\.\.END/,
+    ],
   ])("answers %s with words and a code, and writes nothing", (_, args, code, words) => {
     const { status, stderr } = fichier(...args);
     expect([status, stderr]).toEqual([code, expect.stringMatching(words)]);

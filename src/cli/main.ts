@@ -1,5 +1,5 @@
 import { Command, CommanderError } from "commander";
-import { FormatFault } from "@/core/formats/fault";
+import { FormatFault } from "@/core/chain/fault";
 import { UnreadableMedia } from "@/media/process";
 import { MissingEffects } from "@/media/results";
 import { bakeCommand } from "./commands/bake";
@@ -16,15 +16,22 @@ export async function main(args: readonly string[]): Promise<number> {
     .option("--json", "print results as JSON")
     .option("--quiet", "no progress")
     .exitOverride()
-    .addHelpText("after", "\nExit codes: 0 done, 1 could not be done, 2 wrong use, 3 unreadable material or card.");
+    .addHelpText(
+      "after",
+      "\nExit codes: 0 done, 1 could not be done, 2 wrong use, 3 unreadable material or card.",
+    );
   // Both stand wherever the hand puts them, before the command or after it.
   const [json, quiet] = [args.includes("--json"), args.includes("--quiet")];
   const words = args.filter((word) => word !== "--json" && word !== "--quiet");
   // Whoever reads has seen enough, as `head` has: nothing is wrong.
-  process.stdout.on("error", (error: NodeJS.ErrnoException) => process.exit(error.code === "EPIPE" ? exitCodes.done : exitCodes.failed));
-  const print = (value: unknown, text: string) => process.stdout.write(`${json ? JSON.stringify(value, null, 2) : text}\n`);
+  process.stdout.on("error", (error: NodeJS.ErrnoException) =>
+    process.exit(error.code === "EPIPE" ? exitCodes.done : exitCodes.failed),
+  );
+  const print = (value: unknown, text: string) =>
+    process.stdout.write(`${json ? JSON.stringify(value, null, 2) : text}\n`);
   const progress = (line: string) => quiet || process.stderr.write(`  ${line}\n`);
-  const say = (message: string, hint?: string) => void process.stderr.write(`fichier: ${message}${hint ? ` ${hint}` : ""}\n`);
+  const say = (message: string, hint?: string) =>
+    void process.stderr.write(`fichier: ${message}${hint ? ` ${hint}` : ""}\n`);
   effectsCommand(program, print);
   renderCommand(program, print, progress, say);
   responseCommand(program, print, say);
@@ -42,6 +49,8 @@ export async function main(args: readonly string[]): Promise<number> {
     else if (error instanceof UnreadableMedia) say(`The material cannot be read: ${error.message}.`);
     else say(error instanceof Error ? error.message : String(error));
     if (error instanceof CliProblem) return exitCodes.use;
-    return error instanceof FormatFault || error instanceof UnreadableMedia || error instanceof MissingEffects ? exitCodes.unreadable : exitCodes.failed;
+    return error instanceof FormatFault || error instanceof UnreadableMedia || error instanceof MissingEffects
+      ? exitCodes.unreadable
+      : exitCodes.failed;
   }
 }

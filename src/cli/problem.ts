@@ -21,6 +21,7 @@ export type Say = (message: string, hint?: string) => void;
 /** A number that an option gives, from `min` to `max`. Throws a CliProblem for all else, also for nothing. */
 export function numberOption(text: string, what: string, min: number, max: number): number {
   const value = /^\s*[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d+)?\s*$/i.test(text) ? Number(text) : NaN;
-  if (!(value >= min && value <= max)) throw new CliProblem(`${what} is a number from ${min} to ${max}; “${text}” is not.`);
+  if (!(value >= min && value <= max))
+    throw new CliProblem(`${what} is a number from ${min} to ${max}; “${text}” is not.`);
   return value;
 }

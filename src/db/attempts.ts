@@ -24,7 +24,8 @@ export const longestWait = 20;
 export async function takeTurn(db: Executor, key: string, { free, longest }: Pace): Promise<number | null> {
   const faded = sql`a.failures * power(0.5, greatest(0, extract(epoch from now() - a.last_at)) / ${halfLife})`;
   const turn = sql`greatest(now(), case when a.next_at > now() + make_interval(secs => ${longestWait + longest + 1}) then now() else a.next_at end)`;
-  const delay = (failures: unknown) => sql`make_interval(secs => least(${longest}::float8, case when ${failures} > ${free} then 0.5 * power(2, least(20, ${failures} - ${free})) else 0 end))`;
+  const delay = (failures: unknown) =>
+    sql`make_interval(secs => least(${longest}::float8, case when ${failures} > ${free} then 0.5 * power(2, least(20, ${failures} - ${free})) else 0 end))`;
   // Its own turn is the next one's, less the delay between them.
   const { rows } = await db.execute<{ wait: number }>(sql`
     insert into account_pace as a (key, failures, last_at, next_at) values (${key}, 1, now(), now())
@@ -38,16 +39,29 @@ export async function takeTurn(db: Executor, key: string, { free, longest }: Pac
 export async function succeeded(db: Executor, key: string, known: boolean): Promise<void> {
   await db
     .update(pace)
-    .set(known ? { failures: 0, nextAt: sql`now()`, known: true } : { failures: sql`greatest(0, ${pace.failures} - 1)` })
+    .set(
+      known
+        ? { failures: 0, nextAt: sql`now()`, known: true }
+        : { failures: sql`greatest(0, ${pace.failures} - 1)` },
+    )
     .where(eq(pace.key, key));
 }
 
 /** True where a key has succeeded before. */
 export async function isKnown(db: Executor, key: string): Promise<boolean> {
-  return ((await db.select({ known: pace.known }).from(pace).where(eq(pace.key, key)))[0]?.known ?? false) === true;
+  return (
+    ((await db.select({ known: pace.known }).from(pace).where(eq(pace.key, key)))[0]?.known ?? false) === true
+  );
 }
 
 /** Forgets what was tried long ago. */
 export async function forgetTries(db: Executor): Promise<void> {
-  await db.delete(pace).where(lt(pace.lastAt, sql`now() - case when ${pace.known} then interval '180 days' else interval '1 day' end`));
+  await db
+    .delete(pace)
+    .where(
+      lt(
+        pace.lastAt,
+        sql`now() - case when ${pace.known} then interval '180 days' else interval '1 day' end`,
+      ),
+    );
 }

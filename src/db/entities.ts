@@ -1,12 +1,21 @@
-import { eq, type InferInsertModel } from "drizzle-orm";
+import { and, eq, isNull, or, type InferInsertModel } from "drizzle-orm";
 import { chainText } from "@/core/chain/fingerprint";
 import type { Chain } from "@/core/chain/model";
-import type { Entity, EntityRows } from "@/core/library/entities";
-import { fold, sortKey } from "@/core/search/fold";
+import { entities, type Entity, type EntityRows, type LibraryEntity } from "@/core/library/entities";
+import { fold, sortKey } from "@/core/text/fold";
 import type { Executor } from "./connection";
 import { alias, benchSession, card, favourite, folder, keyBinding, member, target } from "./schema";
 
-const tables = { folder, card, alias, favourite, keyBinding, session: benchSession, target, member } satisfies Record<Entity, unknown>;
+const tables = {
+  folder,
+  card,
+  alias,
+  favourite,
+  keyBinding,
+  session: benchSession,
+  target,
+  member,
+} satisfies Record<Entity, unknown>;
 
 /** Columns that follow from others and are kept by the database alone. */
 const derived: { [E in Entity]?: (row: Partial<EntityRows[E]>) => Record<string, unknown> } = {
@@ -20,7 +29,11 @@ const derived: { [E in Entity]?: (row: Partial<EntityRows[E]>) => Record<string,
 
 function toColumns<E extends Entity>(entity: E, row: Partial<EntityRows[E]>): Record<string, unknown> {
   const { chain: _, addedAt, ...plain } = row as Record<string, unknown>;
-  return { ...plain, ...(addedAt !== undefined && { addedAt: new Date(addedAt as string) }), ...derived[entity]?.(row) };
+  return {
+    ...plain,
+    ...(addedAt !== undefined && { addedAt: new Date(addedAt as string) }),
+    ...derived[entity]?.(row),
+  };
 }
 
 /** A row as clients see it from a row as it is stored. */
@@ -34,18 +47,50 @@ export function fromColumns<E extends Entity>(_entity: E, columns: Record<string
 // Drizzle's types follow one table; the tables share only what is used here.
 const anyTable = (entity: Entity) => tables[entity] as typeof folder;
 
-export async function readRow<E extends Entity>(db: Executor, entity: E, libraryId: string, id: string): Promise<EntityRows[E] | null> {
+export async function readRow<E extends Entity>(
+  db: Executor,
+  entity: E,
+  libraryId: string,
+  id: string,
+): Promise<EntityRows[E] | null> {
   const table = anyTable(entity);
   const [found] = await db.select().from(table).where(eq(table.id, id));
   return found && found.libraryId === libraryId ? fromColumns(entity, found) : null;
 }
 
-export async function insertRow<E extends Entity>(db: Executor, entity: E, libraryId: string, row: EntityRows[E]): Promise<void> {
+/** The rows of a kind that a member may see. */
+export async function readRows(
+  db: Executor,
+  entity: LibraryEntity,
+  libraryId: string,
+  userId: string,
+): Promise<EntityRows[LibraryEntity][]> {
+  const table = anyTable(entity);
+  const { ownerId } = table as unknown as { ownerId: typeof folder.name };
+  const own = entities[entity].of === "member" ? or(isNull(ownerId), eq(ownerId, userId)) : undefined;
+  const found = await db
+    .select()
+    .from(table)
+    .where(and(eq(table.libraryId, libraryId), own));
+  return found.map((row) => fromColumns(entity, row));
+}
+
+export async function insertRow<E extends Entity>(
+  db: Executor,
+  entity: E,
+  libraryId: string,
+  row: EntityRows[E],
+): Promise<void> {
   const columns = { ...toColumns(entity, row as Partial<EntityRows[E]>), libraryId };
   await db.insert(anyTable(entity)).values(columns as InferInsertModel<typeof folder>);
 }
 
-export async function updateRow<E extends Entity>(db: Executor, entity: E, id: string, set: Partial<EntityRows[E]>): Promise<void> {
+export async function updateRow<E extends Entity>(
+  db: Executor,
+  entity: E,
+  id: string,
+  set: Partial<EntityRows[E]>,
+): Promise<void> {
   const table = anyTable(entity);
   await db.update(table).set(toColumns(entity, set)).where(eq(table.id, id));
 }

@@ -2,12 +2,23 @@ import { and, desc, eq, gt, isNull } from "drizzle-orm";
 import type { Executor } from "./connection";
 import { invitation, library, member } from "./schema";
 
-const inForce = () => and(isNull(invitation.usedAt), isNull(invitation.revokedAt), gt(invitation.expiresAt, new Date()));
-const shown = { id: invitation.id, role: invitation.role, madeBy: invitation.madeBy, madeAt: invitation.madeAt, expiresAt: invitation.expiresAt };
+const inForce = () =>
+  and(isNull(invitation.usedAt), isNull(invitation.revokedAt), gt(invitation.expiresAt, new Date()));
+const shown = {
+  id: invitation.id,
+  role: invitation.role,
+  madeBy: invitation.madeBy,
+  madeAt: invitation.madeAt,
+  expiresAt: invitation.expiresAt,
+};
 
 /** The invitations that can still be taken up, the newest first. */
 export const listInvitations = (db: Executor, libraryId: string) =>
-  db.select(shown).from(invitation).where(and(eq(invitation.libraryId, libraryId), inForce())).orderBy(desc(invitation.madeAt), desc(invitation.id));
+  db
+    .select(shown)
+    .from(invitation)
+    .where(and(eq(invitation.libraryId, libraryId), inForce()))
+    .orderBy(desc(invitation.madeAt), desc(invitation.id));
 
 export async function insertInvitation(db: Executor, row: typeof invitation.$inferInsert) {
   return (await db.insert(invitation).values(row).returning(shown))[0];
@@ -15,14 +26,24 @@ export async function insertInvitation(db: Executor, row: typeof invitation.$inf
 
 /** Revokes an invitation; false where there is none in force. */
 export async function revokeInvitation(db: Executor, libraryId: string, id: string): Promise<boolean> {
-  const done = await db.update(invitation).set({ revokedAt: new Date() }).where(and(eq(invitation.libraryId, libraryId), eq(invitation.id, id), inForce())).returning({ id: invitation.id });
+  const done = await db
+    .update(invitation)
+    .set({ revokedAt: new Date() })
+    .where(and(eq(invitation.libraryId, libraryId), eq(invitation.id, id), inForce()))
+    .returning({ id: invitation.id });
   return done.length > 0;
 }
 
 /** The invitation in force with that hash, with the words for whoever is invited, or null. `lock` keeps it for the transaction. */
 export async function findInvitation(db: Executor, tokenHash: string, lock = false) {
   const asked = db
-    .select({ id: invitation.id, libraryId: invitation.libraryId, role: invitation.role, libraryName: library.name, inviter: member.name })
+    .select({
+      id: invitation.id,
+      libraryId: invitation.libraryId,
+      role: invitation.role,
+      libraryName: library.name,
+      inviter: member.name,
+    })
     .from(invitation)
     .innerJoin(library, eq(library.id, invitation.libraryId))
     .innerJoin(member, and(eq(member.libraryId, invitation.libraryId), eq(member.userId, invitation.madeBy)))

@@ -30,7 +30,10 @@ export class Ledger {
     return readRow(this.db, entity, this.libraryId, id);
   }
 
-  async insert<E extends Entity>(entity: E, row: Omit<EntityRows[E], "version"> & { version?: number }): Promise<EntityRows[E]> {
+  async insert<E extends Entity>(
+    entity: E,
+    row: Omit<EntityRows[E], "version"> & { version?: number },
+  ): Promise<EntityRows[E]> {
     const whole = { ...row, version: row.version ?? 1 } as unknown as EntityRows[E];
     await insertRow(this.db, entity, this.libraryId, whole);
     if (entity === "card") await this.keepContent(whole as Card);
@@ -47,11 +50,19 @@ export class Ledger {
       Object.entries(set).filter(([key, value]) => !same(before[key as keyof typeof before], value)),
     ) as Partial<EntityRows[E]>;
     if (Object.keys(changed).length === 0) return before;
-    const old = Object.fromEntries(Object.keys(changed).map((key) => [key, before[key as keyof typeof before]]));
+    const old = Object.fromEntries(
+      Object.keys(changed).map((key) => [key, before[key as keyof typeof before]]),
+    );
     const next = { ...before, ...changed, version: before.version + 1 };
     await updateRow(this.db, entity, id, { ...changed, version: next.version } as Partial<EntityRows[E]>);
-    if (entity === "card" && ("chain" in changed || "contentVersion" in changed)) await this.keepContent(next as Card);
-    this.forward.push({ kind: "update", entity, id, set: { ...changed, version: next.version } } as RowChange);
+    if (entity === "card" && ("chain" in changed || "contentVersion" in changed))
+      await this.keepContent(next as Card);
+    this.forward.push({
+      kind: "update",
+      entity,
+      id,
+      set: { ...changed, version: next.version },
+    } as RowChange);
     this.undo.push({ kind: "update", entity, id, set: old } as RowChange);
     return next;
   }
@@ -67,7 +78,10 @@ export class Ledger {
 
   /** The number for the next content of a card; numbers of contents that were taken back are not given again. */
   async nextContentVersion(cardId: string): Promise<number> {
-    const [row] = await this.db.select({ last: max(cardVersion.number) }).from(cardVersion).where(eq(cardVersion.cardId, cardId));
+    const [row] = await this.db
+      .select({ last: max(cardVersion.number) })
+      .from(cardVersion)
+      .where(eq(cardVersion.cardId, cardId));
     return (row?.last ?? 0) + 1;
   }
 
@@ -91,17 +105,27 @@ export class Ledger {
     const [row] = await this.db
       .select({ chainText: cardVersion.chainText, fingerprint: cardVersion.fingerprint })
       .from(cardVersion)
-      .where(and(eq(cardVersion.libraryId, this.libraryId), eq(cardVersion.cardId, cardId), eq(cardVersion.number, number)));
+      .where(
+        and(
+          eq(cardVersion.libraryId, this.libraryId),
+          eq(cardVersion.cardId, cardId),
+          eq(cardVersion.number, number),
+        ),
+      );
     return row ?? null;
   }
 }
 
 /** Equal as JSON whatever the order of keys; rows hold plain data only. */
-const same = (a: unknown, b: unknown) => canonicalJson((a ?? null) as Json) === canonicalJson((b ?? null) as Json);
+const same = (a: unknown, b: unknown) =>
+  canonicalJson((a ?? null) as Json) === canonicalJson((b ?? null) as Json);
 
 /** Thrown where a change cannot be taken back because a later one built on it. */
 export class BuiltUpon extends Error {
-  constructor(readonly entity: Entity, readonly id: string) {
+  constructor(
+    readonly entity: Entity,
+    readonly id: string,
+  ) {
     super(`a later change built upon ${entity} ${id}`);
   }
 }
@@ -110,7 +134,11 @@ export class BuiltUpon extends Error {
  * Carries out `backward` of a recorded change through the ledger, after making sure that what the change did still
  * stands: every field it set has the value it gave. Throws `BuiltUpon` otherwise, and nothing is changed.
  */
-export async function playBack(ledger: Ledger, forward: readonly RowChange[], backward: readonly RowChange[]): Promise<void> {
+export async function playBack(
+  ledger: Ledger,
+  forward: readonly RowChange[],
+  backward: readonly RowChange[],
+): Promise<void> {
   for (const done of lastStates(forward)) {
     if (done.kind === "delete") {
       if (await ledger.read(done.entity, done.id)) throw new BuiltUpon(done.entity, done.id);
@@ -122,7 +150,8 @@ export async function playBack(ledger: Ledger, forward: readonly RowChange[], ba
     // The version only counts changes and a proof only tells of them: neither is anything that was decided since.
     delete set.version;
     delete set.proof;
-    if (!now || Object.entries(set).some(([key, value]) => !same(now[key], value))) throw new BuiltUpon(done.entity, id);
+    if (!now || Object.entries(set).some(([key, value]) => !same(now[key], value)))
+      throw new BuiltUpon(done.entity, id);
   }
   for (const step of backward) {
     if (step.kind === "insert") await ledger.insert(step.entity, step.row as never);

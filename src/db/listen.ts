@@ -11,7 +11,12 @@ const longestWait = 5000;
  * Listens on a channel of the database at `url`, on a connection of its own. A lost connection is made again for as long
  * as it takes; `onAgain` is called whenever it stands (also the first time), since notices may have been missed.
  */
-export function listen(url: string, channel: string, onNotice: (payload: string) => void, onAgain: () => void): Listener {
+export function listen(
+  url: string,
+  channel: string,
+  onNotice: (payload: string) => void,
+  onAgain: () => void,
+): Listener {
   let closed = false;
   let current: pg.Client | null = null;
   let wait = firstWait;

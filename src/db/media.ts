@@ -3,7 +3,10 @@ import type { Executor } from "./connection";
 import { media } from "./schema";
 
 /** Notes that a library has a medium; one that it has already keeps its name. */
-export async function noteMedia(db: Executor, row: Pick<typeof media.$inferInsert, "libraryId" | "id" | "name" | "bytes" | "facts">): Promise<void> {
+export async function noteMedia(
+  db: Executor,
+  row: Pick<typeof media.$inferInsert, "libraryId" | "id" | "name" | "bytes" | "facts">,
+): Promise<void> {
   await db.insert(media).values(row).onConflictDoNothing();
 }
 
@@ -12,7 +15,10 @@ const allBytes = sql<number>`(${media.bytes} + coalesce((${media.facts}->>'frame
 
 /** Bytes that a library's material takes. */
 export async function usedBytes(db: Executor, libraryId: string): Promise<number> {
-  const [row] = await db.select({ used: sql<number>`coalesce(sum(${allBytes}), 0)::float8` }).from(media).where(eq(media.libraryId, libraryId));
+  const [row] = await db
+    .select({ used: sql<number>`coalesce(sum(${allBytes}), 0)::float8` })
+    .from(media)
+    .where(eq(media.libraryId, libraryId));
   return row.used;
 }
 
@@ -32,16 +38,39 @@ export async function unusedMedia(db: Executor, libraryId: string) {
     union select ${hashes(sql`c.forward::text || c.backward::text`)} from change c join stream s on s.id = c.stream_id
       where s.library_id = ${libraryId} and c.at > now() - make_interval(days => ${rememberedFor})`;
   return db
-    .select({ id: media.id, name: media.name, kind: sql<"audio" | "image" | "lut">`${media.facts}->>'kind'`, bytes: allBytes, addedAt: media.addedAt })
+    .select({
+      id: media.id,
+      name: media.name,
+      kind: sql<"audio" | "image" | "lut">`${media.facts}->>'kind'`,
+      bytes: allBytes,
+      addedAt: media.addedAt,
+    })
     .from(media)
-    .where(and(eq(media.libraryId, libraryId), sql`${media.addedAt} < now() - interval '1 hour'`, sql`${media.id} not in (${used})`))
+    .where(
+      and(
+        eq(media.libraryId, libraryId),
+        sql`${media.addedAt} < now() - interval '1 hour'`,
+        sql`${media.id} not in (${used})`,
+      ),
+    )
     .orderBy(sql`${allBytes} desc`, media.id);
 }
 
 /** Takes material out of a library; gives what no other library has either. */
-export async function removeMedia(db: Executor, libraryId: string, ids: readonly string[]): Promise<string[]> {
+export async function removeMedia(
+  db: Executor,
+  libraryId: string,
+  ids: readonly string[],
+): Promise<string[]> {
   if (ids.length === 0) return [];
   await db.delete(media).where(and(eq(media.libraryId, libraryId), inArray(media.id, [...ids])));
-  const kept = new Set((await db.select({ id: media.id }).from(media).where(inArray(media.id, [...ids]))).map((row) => row.id));
+  const kept = new Set(
+    (
+      await db
+        .select({ id: media.id })
+        .from(media)
+        .where(inArray(media.id, [...ids]))
+    ).map((row) => row.id),
+  );
   return ids.filter((id) => !kept.has(id));
 }

@@ -5,18 +5,32 @@ import { render } from "./schema";
 
 export type RenderRow = typeof render.$inferSelect;
 
-export async function insertRender(db: Executor, row: Omit<typeof render.$inferInsert, "state" | "progress">): Promise<RenderRow> {
+export async function insertRender(
+  db: Executor,
+  row: Omit<typeof render.$inferInsert, "state" | "progress">,
+): Promise<RenderRow> {
   const [written] = await db.insert(render).values(row).onConflictDoNothing().returning();
   return written ?? (await readRender(db, row.id!))!;
 }
 
-export const readRender = async (db: Executor, id: string): Promise<RenderRow | null> => (await db.select().from(render).where(eq(render.id, id)))[0] ?? null;
+export const readRender = async (db: Executor, id: string): Promise<RenderRow | null> =>
+  (await db.select().from(render).where(eq(render.id, id)))[0] ?? null;
 
 export const listRenders = (db: Executor, libraryId: string, memberId: string, limit: number) =>
-  db.select().from(render).where(and(eq(render.libraryId, libraryId), eq(render.memberId, memberId))).orderBy(desc(render.askedAt)).limit(limit);
+  db
+    .select()
+    .from(render)
+    .where(and(eq(render.libraryId, libraryId), eq(render.memberId, memberId)))
+    .orderBy(desc(render.askedAt))
+    .limit(limit);
 
 /** Changes a rendering that is in one of the states `from`; false where it is not. */
-export async function moveRender(db: Executor, id: string, from: readonly RenderState[], set: Partial<Omit<RenderRow, "id">>): Promise<boolean> {
+export async function moveRender(
+  db: Executor,
+  id: string,
+  from: readonly RenderState[],
+  set: Partial<Omit<RenderRow, "id">>,
+): Promise<boolean> {
   const moved = await db
     .update(render)
     .set(set)
@@ -26,7 +40,8 @@ export async function moveRender(db: Executor, id: string, from: readonly Render
 }
 
 /** Ids of renderings that somebody has begun. */
-export const runningRenders = async (db: Executor): Promise<string[]> => (await db.select({ id: render.id }).from(render).where(eq(render.state, "running"))).map((r) => r.id);
+export const runningRenders = async (db: Executor): Promise<string[]> =>
+  (await db.select({ id: render.id }).from(render).where(eq(render.state, "running"))).map((r) => r.id);
 
 /** Ids of renderings that have waited for longer than `seconds`. */
 export const waitingRenders = async (db: Executor, seconds: number): Promise<string[]> =>
@@ -34,7 +49,9 @@ export const waitingRenders = async (db: Executor, seconds: number): Promise<str
     await db
       .select({ id: render.id })
       .from(render)
-      .where(and(eq(render.state, "waiting"), lt(render.askedAt, sql`now() - make_interval(secs => ${seconds})`)))
+      .where(
+        and(eq(render.state, "waiting"), lt(render.askedAt, sql`now() - make_interval(secs => ${seconds})`)),
+      )
   ).map((r) => r.id);
 
 /**

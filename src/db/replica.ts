@@ -1,58 +1,80 @@
-import { and, eq, inArray, isNull, notExists, or, sql } from "drizzle-orm";
-import type { Entity, EntityRows } from "@/core/library/entities";
+import { and, eq, inArray, notExists, sql } from "drizzle-orm";
+import { libraryEntities, type EntityRows, type LibraryEntity } from "@/core/library/entities";
 import type { Executor } from "./connection";
-import { fromColumns } from "./entities";
-import { alias, benchSession, card, favourite, folder, keyBinding, library, media, member, target } from "./schema";
+import { fromColumns, readRows } from "./entities";
+import { benchSession, library, media, member, target } from "./schema";
 
-/** The rows of a library that a member may see, without the targets of its sessions. */
-export async function readLibrary(db: Executor, libraryId: string, userId: string) {
-  const rows = <E extends Entity>(entity: E, list: Record<string, unknown>[]): EntityRows[E][] => list.map((r) => fromColumns(entity, r));
-  return {
-    folder: rows("folder", await db.select().from(folder).where(eq(folder.libraryId, libraryId))),
-    card: rows("card", await db.select().from(card).where(eq(card.libraryId, libraryId))),
-    alias: rows(
-      "alias",
-      await db.select().from(alias).where(and(eq(alias.libraryId, libraryId), or(isNull(alias.ownerId), eq(alias.ownerId, userId)))),
-    ),
-    favourite: rows(
-      "favourite",
-      await db.select().from(favourite).where(and(eq(favourite.libraryId, libraryId), eq(favourite.ownerId, userId))),
-    ),
-    keyBinding: rows(
-      "keyBinding",
-      await db.select().from(keyBinding).where(and(eq(keyBinding.libraryId, libraryId), eq(keyBinding.ownerId, userId))),
-    ),
-    member: rows("member", await db.select().from(member).where(eq(member.libraryId, libraryId))),
-    session: rows("session", await db.select().from(benchSession).where(eq(benchSession.libraryId, libraryId))),
-  };
+/** The rows of a library that a member may see, without those of its sessions. */
+export async function readLibrary(
+  db: Executor,
+  libraryId: string,
+  userId: string,
+): Promise<{ [E in LibraryEntity]: EntityRows[E][] }> {
+  const rows: Record<string, unknown[]> = {};
+  for (const entity of libraryEntities) rows[entity] = await readRows(db, entity, libraryId, userId);
+  return rows as { [E in LibraryEntity]: EntityRows[E][] };
 }
 
-export async function readTargets(db: Executor, libraryId: string, sessionId: string): Promise<EntityRows["target"][]> {
-  const list = await db.select().from(target).where(and(eq(target.libraryId, libraryId), eq(target.sessionId, sessionId)));
+export async function readTargets(
+  db: Executor,
+  libraryId: string,
+  sessionId: string,
+): Promise<EntityRows["target"][]> {
+  const list = await db
+    .select()
+    .from(target)
+    .where(and(eq(target.libraryId, libraryId), eq(target.sessionId, sessionId)));
   return list.map((row) => fromColumns("target", row));
 }
 
 /** The sessions in use, in their order. */
 export const listSessions = (db: Executor, libraryId: string) =>
-  db.select().from(benchSession).where(and(eq(benchSession.libraryId, libraryId), eq(benchSession.removed, false))).orderBy(benchSession.position, benchSession.id);
+  db
+    .select()
+    .from(benchSession)
+    .where(and(eq(benchSession.libraryId, libraryId), eq(benchSession.removed, false)))
+    .orderBy(benchSession.position, benchSession.id);
 
 export const readSession = async (db: Executor, libraryId: string, sessionId: string) =>
-  (await db.select().from(benchSession).where(and(eq(benchSession.libraryId, libraryId), eq(benchSession.id, sessionId))))[0] ?? null;
+  (
+    await db
+      .select()
+      .from(benchSession)
+      .where(and(eq(benchSession.libraryId, libraryId), eq(benchSession.id, sessionId)))
+  )[0] ?? null;
 
 /** The named media of a library. */
 export const listMedia = (db: Executor, libraryId: string, ids: readonly string[]) =>
-  db.select({ id: media.id, name: media.name, facts: media.facts }).from(media).where(and(eq(media.libraryId, libraryId), inArray(media.id, [...ids])));
+  db
+    .select({ id: media.id, name: media.name, facts: media.facts })
+    .from(media)
+    .where(and(eq(media.libraryId, libraryId), inArray(media.id, [...ids])));
 
 /** Media that no target of any session shows: what effects depend on. By name. */
 export const listFiles = (db: Executor, libraryId: string) =>
   db
     .select({ id: media.id, name: media.name, facts: media.facts })
     .from(media)
-    .where(and(eq(media.libraryId, libraryId), notExists(db.select({ one: sql`1` }).from(target).where(and(eq(target.libraryId, libraryId), eq(target.mediaId, media.id))))))
+    .where(
+      and(
+        eq(media.libraryId, libraryId),
+        notExists(
+          db
+            .select({ one: sql`1` })
+            .from(target)
+            .where(and(eq(target.libraryId, libraryId), eq(target.mediaId, media.id))),
+        ),
+      ),
+    )
     .orderBy(media.name, media.id);
 
 export const readMedia = async (db: Executor, libraryId: string, mediaId: string) =>
-  (await db.select().from(media).where(and(eq(media.libraryId, libraryId), eq(media.id, mediaId))))[0] ?? null;
+  (
+    await db
+      .select()
+      .from(media)
+      .where(and(eq(media.libraryId, libraryId), eq(media.id, mediaId)))
+  )[0] ?? null;
 
 export const listLibraries = (db: Executor, userId: string) =>
   db
@@ -64,7 +86,14 @@ export const listLibraries = (db: Executor, userId: string) =>
 
 export async function readMember(db: Executor, libraryId: string, userId: string) {
   const [found] = await db
-    .select({ libraryId: member.libraryId, userId: member.userId, role: member.role, settings: member.settings, name: member.name, libraryName: library.name })
+    .select({
+      libraryId: member.libraryId,
+      userId: member.userId,
+      role: member.role,
+      settings: member.settings,
+      name: member.name,
+      libraryName: library.name,
+    })
     .from(member)
     .innerJoin(library, eq(library.id, member.libraryId))
     .where(and(eq(member.libraryId, libraryId), eq(member.userId, userId), eq(member.removed, false)));

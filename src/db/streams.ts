@@ -31,7 +31,11 @@ export async function lockStream(db: Executor, key: StreamKey, newId: string): P
 }
 
 /** Makes a stream where it is missing. */
-export async function makeStream(db: Executor, { libraryId, memberId, sessionId }: StreamKey, newId: string): Promise<void> {
+export async function makeStream(
+  db: Executor,
+  { libraryId, memberId, sessionId }: StreamKey,
+  newId: string,
+): Promise<void> {
   await db
     .insert(stream)
     .values({ id: newId, libraryId, memberId: memberId ?? null, sessionId: sessionId ?? null })
@@ -39,22 +43,46 @@ export async function makeStream(db: Executor, { libraryId, memberId, sessionId 
 }
 
 /** The stream of that id in a library, where it is shared or the member's own, or null. */
-export const findStreamById = async (db: Executor, libraryId: string, memberId: string, id: string): Promise<StreamRow | null> =>
-  (await db.select().from(stream).where(and(eq(stream.libraryId, libraryId), eq(stream.id, id), or(isNull(stream.memberId), eq(stream.memberId, memberId)))))[0] ?? null;
+export const findStreamById = async (
+  db: Executor,
+  libraryId: string,
+  memberId: string,
+  id: string,
+): Promise<StreamRow | null> =>
+  (
+    await db
+      .select()
+      .from(stream)
+      .where(
+        and(
+          eq(stream.libraryId, libraryId),
+          eq(stream.id, id),
+          or(isNull(stream.memberId), eq(stream.memberId, memberId)),
+        ),
+      )
+  )[0] ?? null;
 
 export const findStream = async (db: Executor, key: StreamKey): Promise<StreamRow | null> =>
   (await db.select().from(stream).where(matches(key)))[0] ?? null;
 
-export const kindOf = ({ memberId, sessionId }: Pick<StreamRow, "memberId" | "sessionId">): StreamKind => (memberId ? "member" : sessionId ? "session" : "library");
+export const kindOf = ({ memberId, sessionId }: Pick<StreamRow, "memberId" | "sessionId">): StreamKind =>
+  memberId ? "member" : sessionId ? "session" : "library";
 
 /** Where listeners hear of changes; only ids and revisions go this way. */
 export const changeChannel = "fichier_change";
 
 /** Writes a change as the next revision of a locked stream and tells listeners its ids. */
-export async function record(db: Executor, locked: StreamRow, row: Omit<typeof change.$inferInsert, "streamId" | "revision">): Promise<ChangeRow> {
+export async function record(
+  db: Executor,
+  locked: StreamRow,
+  row: Omit<typeof change.$inferInsert, "streamId" | "revision">,
+): Promise<ChangeRow> {
   const revision = locked.revision + 1;
   await db.update(stream).set({ revision }).where(eq(stream.id, locked.id));
-  const [written] = await db.insert(change).values({ ...row, streamId: locked.id, revision }).returning();
+  const [written] = await db
+    .insert(change)
+    .values({ ...row, streamId: locked.id, revision })
+    .returning();
   const { libraryId, memberId, sessionId } = locked;
   const notice: ChangeNotice = { libraryId, memberId, sessionId, of: kindOf(locked), revision };
   await db.execute(sql`select pg_notify(${changeChannel}, ${JSON.stringify(notice)})`);
@@ -64,7 +92,12 @@ export async function record(db: Executor, locked: StreamRow, row: Omit<typeof c
 export const findRequest = async (db: Executor, requestId: string): Promise<ChangeRow | null> =>
   (await db.select().from(change).where(eq(change.requestId, requestId)))[0] ?? null;
 
-export async function changesSince(db: Executor, streamId: string, since: number, limit: number): Promise<ChangeRow[]> {
+export async function changesSince(
+  db: Executor,
+  streamId: string,
+  since: number,
+  limit: number,
+): Promise<ChangeRow[]> {
   return db
     .select()
     .from(change)
@@ -87,7 +120,9 @@ export async function nextToTakeBack(
       await db
         .select()
         .from(change)
-        .where(and(own, inArray(change.direction, directions), open ? eq(change.takenBack, false) : undefined))
+        .where(
+          and(own, inArray(change.direction, directions), open ? eq(change.takenBack, false) : undefined),
+        )
         .orderBy(desc(change.sequence))
         .limit(1)
     )[0] ?? null;
@@ -98,8 +133,17 @@ export async function nextToTakeBack(
   return undone && (!done || undone.sequence > done.sequence) ? undone : null;
 }
 
-export const findChange = async (db: Executor, streamId: string, revision: number): Promise<ChangeRow | null> =>
-  (await db.select().from(change).where(and(eq(change.streamId, streamId), eq(change.revision, revision))))[0] ?? null;
+export const findChange = async (
+  db: Executor,
+  streamId: string,
+  revision: number,
+): Promise<ChangeRow | null> =>
+  (
+    await db
+      .select()
+      .from(change)
+      .where(and(eq(change.streamId, streamId), eq(change.revision, revision)))
+  )[0] ?? null;
 
 export interface HistoryQuery {
   readonly libraryId: string;
@@ -113,14 +157,43 @@ export interface HistoryQuery {
   readonly limit: number;
 }
 
-const { streamId, revision, sequence, command, summary, actorId: by, at, direction, takesBack, takenBack } = change;
+const {
+  streamId,
+  revision,
+  sequence,
+  command,
+  summary,
+  actorId: by,
+  at,
+  direction,
+  takesBack,
+  takenBack,
+} = change;
 /** What a list shows of a change: not its rows, which may be many. */
-const shown = { streamId, revision, sequence, command, summary, actorId: by, at, direction, takesBack, takenBack };
+const shown = {
+  streamId,
+  revision,
+  sequence,
+  command,
+  summary,
+  actorId: by,
+  at,
+  direction,
+  takesBack,
+  takenBack,
+};
 
 /** The changes of a library that a member may see, the newest first. */
-export async function listHistory(db: Executor, { libraryId, memberId, before, words, actorId, limit }: HistoryQuery) {
+export async function listHistory(
+  db: Executor,
+  { libraryId, memberId, before, words, actorId, limit }: HistoryQuery,
+) {
   return db
-    .select({ change: shown, stream: { memberId: stream.memberId, sessionId: stream.sessionId }, sessionName: benchSession.name })
+    .select({
+      change: shown,
+      stream: { memberId: stream.memberId, sessionId: stream.sessionId },
+      sessionName: benchSession.name,
+    })
     .from(change)
     .innerJoin(stream, eq(stream.id, change.streamId))
     .leftJoin(benchSession, eq(benchSession.id, stream.sessionId))
@@ -138,11 +211,17 @@ export async function listHistory(db: Executor, { libraryId, memberId, before, w
 }
 
 export async function markTakenBack(db: Executor, { streamId, revision }: ChangeRow): Promise<void> {
-  await db.update(change).set({ takenBack: true }).where(and(eq(change.streamId, streamId), eq(change.revision, revision)));
+  await db
+    .update(change)
+    .set({ takenBack: true })
+    .where(and(eq(change.streamId, streamId), eq(change.revision, revision)));
 }
 
 /** A change of a stream as clients see it. */
-export const publicChange = (row: ChangeRow, of: Pick<StreamRow, "memberId" | "sessionId">): Change & { summary: string } => ({
+export const publicChange = (
+  row: ChangeRow,
+  of: Pick<StreamRow, "memberId" | "sessionId">,
+): Change & { summary: string } => ({
   streamId: row.streamId,
   of: kindOf(of),
   sessionId: of.sessionId,

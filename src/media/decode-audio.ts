@@ -17,7 +17,10 @@ export async function decodeAudio(file: Uint8Array, seconds = Infinity): Promise
     const most = Number.isFinite(seconds) ? Math.ceil(seconds * sampleRate) : undefined;
     const blocks: Float32Array[][] = [];
     for await (const block of soundBlocks(path, facts, { most })) blocks.push(block);
-    const frames = Math.min(most ?? Infinity, blocks.reduce((sum, block) => sum + block[0].length, 0));
+    const frames = Math.min(
+      most ?? Infinity,
+      blocks.reduce((sum, block) => sum + block[0].length, 0),
+    );
     if (frames === 0) throw new UnreadableMedia("there is no sound in this file");
     const planes = Array.from({ length: channels }, (_, c) => {
       const plane = new Float32Array(frames);

@@ -10,7 +10,7 @@ import sharp from "sharp";
 let profile: Promise<Buffer> | null = null;
 
 /** sharp's own profile of sRGB. */
-export function srgbProfile(): Promise<Buffer> {
+function srgbProfile(): Promise<Buffer> {
   return (profile ??= sharp({ create: { width: 1, height: 1, channels: 3, background: "black" } })
     .withIccProfile("srgb")
     .png()
@@ -24,7 +24,7 @@ async function insert(path: string, head: number, bytes: Uint8Array): Promise<vo
   try {
     const chunk = Buffer.alloc(1 << 20);
     const copy = async (start: number, end: number) => {
-      for (let at = start; at < end; ) {
+      for (let at = start; at < end;) {
         const { bytesRead } = await from.read(chunk, 0, Math.min(chunk.length, end - at), at);
         if (bytesRead === 0) return;
         await to.write(chunk, 0, bytesRead);
@@ -61,7 +61,11 @@ async function intoJpeg(path: string, icc: Buffer): Promise<void> {
   await file.read(start, 0, 8, 0);
   await file.close();
   const head = start.readUInt16BE(2) === 0xffe0 ? 4 + start.readUInt16BE(4) : 2;
-  const segment = Buffer.concat([Buffer.from([0xff, 0xe2, 0, 0]), Buffer.from("ICC_PROFILE\0\x01\x01", "latin1"), icc]);
+  const segment = Buffer.concat([
+    Buffer.from([0xff, 0xe2, 0, 0]),
+    Buffer.from("ICC_PROFILE\0\x01\x01", "latin1"),
+    icc,
+  ]);
   segment.writeUInt16BE(segment.length - 2, 2);
   await insert(path, head, segment);
 }
@@ -72,7 +76,8 @@ async function intoTiff(path: string, icc: Buffer): Promise<void> {
   try {
     const head = Buffer.alloc(8);
     await file.read(head, 0, 8, 0);
-    if (head.toString("latin1", 0, 4) !== "II*\0") throw new Error("a TIFF that is not little-endian was written");
+    if (head.toString("latin1", 0, 4) !== "II*\0")
+      throw new Error("a TIFF that is not little-endian was written");
     const at = head.readUInt32LE(4);
     const count = Buffer.alloc(2);
     await file.read(count, 0, 2, at);
@@ -85,7 +90,10 @@ async function intoTiff(path: string, icc: Buffer): Promise<void> {
     own.writeUInt16LE(7, 2);
     own.writeUInt32LE(icc.length, 4);
     own.writeUInt32LE(place, 8);
-    const all = [own, ...Array.from({ length: entries.length / 12 }, (_, i) => entries.subarray(12 * i, 12 * i + 12))].sort((a, b) => a.readUInt16LE(0) - b.readUInt16LE(0));
+    const all = [
+      own,
+      ...Array.from({ length: entries.length / 12 }, (_, i) => entries.subarray(12 * i, 12 * i + 12)),
+    ].sort((a, b) => a.readUInt16LE(0) - b.readUInt16LE(0));
     const padded = Buffer.alloc(icc.length + (icc.length & 1));
     icc.copy(padded);
     const length = Buffer.alloc(2);

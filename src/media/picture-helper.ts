@@ -26,9 +26,15 @@ export interface PictureHelper {
  * thread runs the sources through tsx, as the command line does; bundles have no place for it.
  */
 export function startHelper(pixels: number): PictureHelper | null {
-  const path = [join(import.meta.dirname ?? "", "picture-thread.ts"), join(process.cwd(), "src/media/picture-thread.ts")].find(existsSync);
+  const path = [
+    join(import.meta.dirname ?? "", "picture-thread.ts"),
+    join(process.cwd(), "src/media/picture-thread.ts"),
+  ].find(existsSync);
   if (pixels < worthIt || !path) return null;
-  const worker = new Worker(`import("tsx/esm/api").then(({ register }) => { register(); return import(${JSON.stringify(pathToFileURL(path).href)}); });`, { eval: true });
+  const worker = new Worker(
+    `import("tsx/esm/api").then(({ register }) => { register(); return import(${JSON.stringify(pathToFileURL(path).href)}); });`,
+    { eval: true },
+  );
   worker.unref();
   /** Who waits for rows; a thread that ended answers nobody. */
   const waiting: ((answer: ThreadAnswer) => void)[] = [];
@@ -42,10 +48,14 @@ export function startHelper(pixels: number): PictureHelper | null {
       count: 1,
       run: (_, task) =>
         new Promise((resolve, reject) => {
-          waiting.push((given) => ("codes" in given ? resolve(given.codes) : reject(new Error(given.problem))));
+          waiting.push((given) =>
+            "codes" in given ? resolve(given.codes) : reject(new Error(given.problem)),
+          );
           // It is waited for now, also where nothing else keeps the process alive.
           worker.ref();
-          worker.postMessage({ kind: "rows", task } satisfies ThreadMessage, [task.source.codes.buffer as ArrayBuffer]);
+          worker.postMessage({ kind: "rows", task } satisfies ThreadMessage, [
+            task.source.codes.buffer as ArrayBuffer,
+          ]);
         }),
     },
     stop: () => void worker.terminate(),

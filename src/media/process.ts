@@ -7,11 +7,24 @@ export class UnreadableMedia extends Error {}
  * What ffmpeg and ffprobe may open: plain sound files on this machine. Without it a hostile playlist, named like a
  * sound, could make them fetch addresses or read other files.
  */
-export const soundFilesOnly = ["-protocol_whitelist", "file", "-format_whitelist", "wav,w64,aiff,flac,mp3,ogg,aac,mov"] as const;
+export const soundFilesOnly = [
+  "-protocol_whitelist",
+  "file",
+  "-format_whitelist",
+  "wav,w64,aiff,flac,mp3,ogg,aac,mov",
+] as const;
 
 /** The last line of a program's complaint, without the places in its own memory and files. */
 export const lastComplaint = (parts: readonly Buffer[]): string =>
-  (Buffer.concat(parts as Buffer[]).toString().trim().split("\n").at(-1) ?? "").replace(/^\[[^\]]*\] /, "").replace(/^\S*\/\S+: /, "");
+  (
+    Buffer.concat(parts as Buffer[])
+      .toString()
+      .trim()
+      .split("\n")
+      .at(-1) ?? ""
+  )
+    .replace(/^\[[^\]]*\] /, "")
+    .replace(/^\S*\/\S+: /, "");
 
 /**
  * Runs a program and gives its standard output. Throws `UnreadableMedia` with the last line of its complaint where it
@@ -22,7 +35,9 @@ export function outputOf(program: string, args: readonly string[]): Promise<Buff
     const child = spawn(program, args, { stdio: ["ignore", "pipe", "pipe"] });
     const out: Buffer[] = [];
     const complaint: Buffer[] = [];
-    child.on("error", (error) => reject(new Error(`${program} cannot be run; bin/start installs it`, { cause: error })));
+    child.on("error", (error) =>
+      reject(new Error(`${program} cannot be run; bin/start installs it`, { cause: error })),
+    );
     child.stdout.on("data", (part: Buffer) => out.push(part));
     child.stderr.on("data", (part: Buffer) => complaint.push(part));
     child.on("close", (code) => {

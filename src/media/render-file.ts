@@ -16,10 +16,28 @@ export interface Rendering {
 }
 
 /** Renders a chain over one file into another; the one way for server jobs and the command line, so that both give the same bytes. */
-export async function renderFile(input: string, output: string, { chain, strength, format, range, pathOf = () => null }: Rendering, hooks?: RenderHooks): Promise<void> {
+export async function renderFile(
+  input: string,
+  output: string,
+  { chain, strength, format, range, pathOf = () => null }: Rendering,
+  hooks?: RenderHooks,
+): Promise<void> {
   const { medium } = resultFormats[format];
-  if (chain.medium !== medium) throw new Error(`A chain for ${chain.medium} cannot be rendered to ${resultFormats[format].label}.`);
+  if (chain.medium !== medium)
+    throw new Error(`A chain for ${chain.medium} cannot be rendered to ${resultFormats[format].label}.`);
   const files = await decodeFiles(chain, pathOf);
-  if (medium === "audio") await renderSoundFile(input, output, { chain, strength, format: format as ResultFormatOf<"audio">, files, ...(range && { range }) }, hooks);
-  else await renderPictureFile(input, output, { chain, strength, format: format as ResultFormatOf<"image">, files }, hooks);
+  if (medium === "audio")
+    await renderSoundFile(
+      input,
+      output,
+      { chain, strength, format: format as ResultFormatOf<"audio">, files, ...(range && { range }) },
+      hooks,
+    );
+  else
+    await renderPictureFile(
+      input,
+      output,
+      { chain, strength, format: format as ResultFormatOf<"image">, files },
+      hooks,
+    );
 }

@@ -1,7 +1,15 @@
 import { open, type FileHandle } from "node:fs/promises";
 import type { Resources } from "@/core/chain/active";
 import { learning } from "@/core/chain/learn";
-import { connections, mixLength, reaching, sides, type MixNode, type ResourcesOf, type Window } from "@/core/chain/mix";
+import {
+  connections,
+  mixLength,
+  reaching,
+  sides,
+  type MixNode,
+  type ResourcesOf,
+  type Window,
+} from "@/core/chain/mix";
 import { mixTail, streamMix } from "@/core/chain/mix-stream";
 import { decodeFiles } from "./dependencies";
 import { MissingEffects, type RenderHooks } from "./results";
@@ -21,7 +29,12 @@ export interface MixRendering {
 const block = 16384;
 
 /** What a clip's chain learns of its material, which is read once for every setting that has to hear it. */
-async function learn(node: MixNode, resources: Resources, read: (node: MixNode, window: Window) => Promise<Float32Array[]>, signal?: AbortSignal) {
+async function learn(
+  node: MixNode,
+  resources: Resources,
+  read: (node: MixNode, window: Window) => Promise<Float32Array[]>,
+  signal?: AbortSignal,
+) {
   const { frames, sampleRate, channels } = node.material!;
   const lessons = learning(node.chain, { sampleRate, channels, mask: node.material!.mask }, resources);
   for (;;) {
@@ -40,7 +53,12 @@ async function learn(node: MixNode, resources: Resources, read: (node: MixNode, 
  * the end of the last clip that reaches it, and its tail. `planesPath` tells where a clip's decoded sound lies: its
  * planes one after another, 32-bit floats. Throws `MissingEffects` or the signal's reason; then there is no file.
  */
-export async function renderMixFile(output: string, { nodes, root, sampleRate, format, pathOf = () => null }: MixRendering, planesPath: (nodeId: string) => string, hooks: RenderHooks = {}): Promise<{ frames: number }> {
+export async function renderMixFile(
+  output: string,
+  { nodes, root, sampleRate, format, pathOf = () => null }: MixRendering,
+  planesPath: (nodeId: string) => string,
+  hooks: RenderHooks = {},
+): Promise<{ frames: number }> {
   const { needed } = reaching(nodes, connections(nodes), root);
   const used = nodes.filter((node) => needed.has(node.id));
   const files = new Map<string, FileHandle>();
@@ -50,8 +68,14 @@ export async function renderMixFile(output: string, { nodes, root, sampleRate, f
     return Promise.all(
       Array.from({ length: node.material!.channels }, async (_, c) => {
         const plane = new Float32Array(end - start);
-        const { bytesRead } = await file.read(new Uint8Array(plane.buffer), 0, plane.byteLength, (c * node.material!.frames + start) * 4);
-        if (bytesRead !== plane.byteLength) throw new Error(`the decoded sound of ${node.id} is shorter than it should be`);
+        const { bytesRead } = await file.read(
+          new Uint8Array(plane.buffer),
+          0,
+          plane.byteLength,
+          (c * node.material!.frames + start) * 4,
+        );
+        if (bytesRead !== plane.byteLength)
+          throw new Error(`the decoded sound of ${node.id} is shorter than it should be`);
         return plane;
       }),
     );
@@ -61,7 +85,10 @@ export async function renderMixFile(output: string, { nodes, root, sampleRate, f
     for (const node of used) {
       const { chain, material } = node;
       const found = { files: await decodeFiles(chain, pathOf) };
-      resources.set(node.id, material ? { ...found, learnt: await learn(node, found, read, hooks.signal) } : found);
+      resources.set(
+        node.id,
+        material ? { ...found, learnt: await learn(node, found, read, hooks.signal) } : found,
+      );
     }
     const resourcesOf: ResourcesOf = (node) => resources.get(node.id) ?? {};
     const stream = streamMix(nodes, sampleRate, root, read, resourcesOf);
@@ -74,7 +101,13 @@ export async function renderMixFile(output: string, { nodes, root, sampleRate, f
         await sink.write(await stream.next(frames), frames);
         hooks.onProgress?.((done + frames) / length);
       }
-      await writeTail(sink, mixTail(used, sampleRate, resourcesOf) * sampleRate, sampleRate, (frames) => stream.next(frames), hooks.signal);
+      await writeTail(
+        sink,
+        mixTail(used, sampleRate, resourcesOf) * sampleRate,
+        sampleRate,
+        (frames) => stream.next(frames),
+        hooks.signal,
+      );
     };
     return await writeSoundFile(output, { format, channels: sides, sampleRate }, write, hooks);
   } finally {

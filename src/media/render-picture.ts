@@ -27,7 +27,11 @@ const jpegQuality = 95;
 const turnsABreath = 8;
 
 /** The picture that a chain makes; its codes are used up. Lets others work in between. */
-async function process(picture: CodedPicture, { chain, strength, files: find }: PictureRendering, { onProgress, signal }: RenderHooks): Promise<CodedResult> {
+async function process(
+  picture: CodedPicture,
+  { chain, strength, files: find }: PictureRendering,
+  { onProgress, signal }: RenderHooks,
+): Promise<CodedResult> {
   const files = filesOf(chain).flatMap(({ hash }) => {
     const file = find?.(hash);
     return file ? [[hash, file] as const] : [];
@@ -45,7 +49,12 @@ async function process(picture: CodedPicture, { chain, strength, files: find }: 
     signal?.throwIfAborted();
   };
   try {
-    return await renderCodes({ chain, strength, resources: { files: find }, bits: 16 }, picture, breathe, { files, inPlace: true, helpers: helper?.rows, runner: helper ? sharedRunner(helper.post) : undefined });
+    return await renderCodes({ chain, strength, resources: { files: find }, bits: 16 }, picture, breathe, {
+      files,
+      inPlace: true,
+      helpers: helper?.rows,
+      runner: helper ? sharedRunner(helper.post) : undefined,
+    });
   } finally {
     helper?.stop();
   }
@@ -56,7 +65,12 @@ async function process(picture: CodedPicture, { chain, strength, files: find }: 
  * and full chroma; all in sRGB, with its profile. The same input, chain and format give the same bytes.
  * Throws `UnreadableMedia`, `MissingEffects`, or the signal's reason; then there is no output file.
  */
-export async function renderPictureFile(input: string, output: string, rendering: PictureRendering, hooks: RenderHooks = {}): Promise<{ width: number; height: number }> {
+export async function renderPictureFile(
+  input: string,
+  output: string,
+  rendering: PictureRendering,
+  hooks: RenderHooks = {},
+): Promise<{ width: number; height: number }> {
   const decoded = await decodeImage(await readFile(input));
   const { missing } = planImage(rendering.chain, rendering.strength, decoded, { files: rendering.files });
   if (missing.length > 0) throw new MissingEffects(missing);
@@ -67,8 +81,13 @@ export async function renderPictureFile(input: string, output: string, rendering
     // A pipeline of 16-bit codes, else sharp would narrow them to 8.
     const deep = coded.toColourspace("rgb16");
     if (format === "png") await deep.png({ compressionLevel: 6 }).toFile(part);
-    else if (format === "tiff") await deep.tiff({ compression: "deflate", predictor: "horizontal" }).toFile(part);
-    else await coded.toColourspace("srgb").jpeg({ quality: jpegQuality, chromaSubsampling: "4:4:4" }).toFile(part);
+    else if (format === "tiff")
+      await deep.tiff({ compression: "deflate", predictor: "horizontal" }).toFile(part);
+    else
+      await coded
+        .toColourspace("srgb")
+        .jpeg({ quality: jpegQuality, chromaSubsampling: "4:4:4" })
+        .toFile(part);
     await embedSrgb(part, format);
   });
   hooks.onProgress?.(1);

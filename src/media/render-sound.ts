@@ -25,14 +25,23 @@ export interface SoundRendering {
  * often as it asks for. A chain that does nothing leaves every code as it was, where the format holds it. The same input, chain and format give the same bytes.
  * Throws `UnreadableMedia`, `MissingEffects`, or the signal's reason; then there is no output file.
  */
-export async function renderSoundFile(input: string, output: string, { chain, strength, format, range, files }: SoundRendering, hooks: RenderHooks = {}): Promise<{ frames: number }> {
+export async function renderSoundFile(
+  input: string,
+  output: string,
+  { chain, strength, format, range, files }: SoundRendering,
+  hooks: RenderHooks = {},
+): Promise<{ frames: number }> {
   const { onProgress, signal } = hooks;
   const facts = await probeSound(input);
   const { sampleRate, channels, framesGuess, mask } = facts;
   const start = range?.start ?? 0;
   const end = range?.end ?? Infinity;
   /** The parts of what comes one after the other that lie in the range; `from` and `to` are samples of a part. */
-  async function* within<Part>(parts: AsyncIterable<Part>, framesOf: (part: Part) => number, cut: (part: Part, from: number, to: number) => Part) {
+  async function* within<Part>(
+    parts: AsyncIterable<Part>,
+    framesOf: (part: Part) => number,
+    cut: (part: Part, from: number, to: number) => Part,
+  ) {
     let seen = 0;
     for await (const part of parts) {
       const frames = framesOf(part);
@@ -42,16 +51,29 @@ export async function renderSoundFile(input: string, output: string, { chain, st
       if (from < to) yield cut(part, from, to);
       if (seen >= end) return;
     }
-    if (seen <= start) throw new UnreadableMedia(seen === 0 ? "there is no sound in this file" : "the range begins after its end");
+    if (seen <= start)
+      throw new UnreadableMedia(
+        seen === 0 ? "there is no sound in this file" : "the range begins after its end",
+      );
   }
   let repaired = 0;
   /** The wanted blocks of the material; each is only good until the next. */
   const material = () =>
-    within<readonly Float32Array[]>(soundBlocks(input, facts, { signal, onRepaired: (samples) => (repaired = samples) }), ([plane]) => plane.length, (planes, from, to) => planes.map((p) => p.subarray(from, to)));
+    within<readonly Float32Array[]>(
+      soundBlocks(input, facts, { signal, onRepaired: (samples) => (repaired = samples) }),
+      ([plane]) => plane.length,
+      (planes, from, to) => planes.map((p) => p.subarray(from, to)),
+    );
   const lessons = learning(chain, { sampleRate, channels, mask }, { files });
   let lesson = lessons.next();
-  for (; !lesson.done; lesson = lessons.next()) for await (const block of material()) lesson.value(block, block[0].length);
-  const processor = prepareAudioChain(chain, strength, { sampleRate, channels, mask }, { files, learnt: lesson.value });
+  for (; !lesson.done; lesson = lessons.next())
+    for await (const block of material()) lesson.value(block, block[0].length);
+  const processor = prepareAudioChain(
+    chain,
+    strength,
+    { sampleRate, channels, mask },
+    { files, learnt: lesson.value },
+  );
   if (processor.missing.length > 0) throw new MissingEffects(processor.missing);
   const expected = Math.max(1, Math.min(end, framesGuess || end) - start);
   return writeSoundFile(
@@ -62,7 +84,11 @@ export async function renderSoundFile(input: string, output: string, { chain, st
       const told = (frames: number) => onProgress?.(Math.min(1, (done += frames) / expected));
       if (processor.isIdle && facts.isDeep && format === "wav-32") {
         const bytes = 4 * channels;
-        const parts = within<Buffer>(codeBlocks(input, facts, { signal }), (part) => part.length / bytes, (part, from, to) => part.subarray(from * bytes, to * bytes));
+        const parts = within<Buffer>(
+          codeBlocks(input, facts, { signal }),
+          (part) => part.length / bytes,
+          (part, from, to) => part.subarray(from * bytes, to * bytes),
+        );
         for await (const part of parts) {
           await sink.writeCodes(part, part.length / bytes);
           told(part.length / bytes);

@@ -1,4 +1,4 @@
-import type { Medium } from "@/core/effects/define";
+import type { Medium } from "@/core/media";
 
 /** The kinds of file that can be rendered to; the key is what scripts write. */
 export const resultFormats = {
@@ -12,12 +12,16 @@ export const resultFormats = {
   jpeg: { medium: "image", extension: "jpg", label: "JPEG", type: "image/jpeg" },
 } as const satisfies Record<string, { medium: Medium; extension: string; label: string; type: string }>;
 export type ResultFormat = keyof typeof resultFormats;
-export type ResultFormatOf<M extends Medium> = { [F in ResultFormat]: (typeof resultFormats)[F]["medium"] extends M ? F : never }[ResultFormat];
+export type ResultFormatOf<M extends Medium> = {
+  [F in ResultFormat]: (typeof resultFormats)[F]["medium"] extends M ? F : never;
+}[ResultFormat];
 
 /** The format that a file's name asks for, or undefined. */
 export function formatOfName(name: string): ResultFormat | undefined {
   const extension = /\.([a-z0-9]+)$/i.exec(name)?.[1].toLowerCase();
-  return ({ wav: "wav", flac: "flac", png: "png", tif: "tiff", tiff: "tiff", jpg: "jpeg", jpeg: "jpeg" } as const)[extension ?? ""];
+  return (
+    { wav: "wav", flac: "flac", png: "png", tif: "tiff", tiff: "tiff", jpg: "jpeg", jpeg: "jpeg" } as const
+  )[extension ?? ""];
 }
 
 /** Something to know of material or of a result that is no fault. */

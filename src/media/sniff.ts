@@ -26,13 +26,17 @@ export async function sniff(path: string): Promise<MediaFacts["kind"]> {
     .metadata()
     .catch(() => null);
   if (picture) {
-    if (!pictureFormats.includes(picture.format ?? "")) throw new UnreadableMedia(`pictures of the kind ${picture.format} are not taken in`);
-    if ((picture.pages ?? 1) > 1 && picture.format === "webp") throw new UnreadableMedia("moving pictures are not taken in");
+    if (!pictureFormats.includes(picture.format ?? ""))
+      throw new UnreadableMedia(`pictures of the kind ${picture.format} are not taken in`);
+    if ((picture.pages ?? 1) > 1 && picture.format === "webp")
+      throw new UnreadableMedia("moving pictures are not taken in");
     return "image";
   }
   if (await isTable(path)) return "lut";
   await probeSound(path).catch((error) => {
-    throw error instanceof UnreadableMedia && /channels|no sound/.test(error.message) ? error : new UnreadableMedia("it is neither a sound nor a picture nor a table that can be read");
+    throw error instanceof UnreadableMedia && /channels|no sound/.test(error.message)
+      ? error
+      : new UnreadableMedia("it is neither a sound nor a picture nor a table that can be read");
   });
   return "audio";
 }

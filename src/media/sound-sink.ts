@@ -1,8 +1,15 @@
 import { spawn } from "node:child_process";
 import { once } from "node:events";
 import { open } from "node:fs/promises";
-import { wavDataBytes, wavHeader, wavHeaderBytes, wavSamples, type Clipping, type WavEncoding } from "@/core/formats/wav/encode";
-import { layoutOf } from "@/core/measure/speakers";
+import {
+  wavDataBytes,
+  wavHeader,
+  wavHeaderBytes,
+  wavSamples,
+  type Clipping,
+  type WavEncoding,
+} from "@/core/formats/wav/encode";
+import { layoutOf } from "@/core/signal/speakers";
 import { longestTail } from "@/core/effects/aligned";
 import { lastComplaint } from "./process";
 import type { RenderHooks, ResultFormatOf } from "./results";
@@ -10,7 +17,12 @@ import { writeWholeFile } from "./whole-file";
 
 export type SoundFormat = ResultFormatOf<"audio">;
 
-const encodings: Record<Exclude<SoundFormat, "flac">, WavEncoding> = { "wav-16": "s16", wav: "s24", "wav-32": "s32", "wav-float": "f32" };
+const encodings: Record<Exclude<SoundFormat, "flac">, WavEncoding> = {
+  "wav-16": "s16",
+  wav: "s24",
+  "wav-32": "s32",
+  "wav-float": "f32",
+};
 
 /** Where rendered blocks go. */
 export interface SoundSink {
@@ -34,7 +46,12 @@ export interface SoundShape {
   readonly mask?: number;
 }
 
-async function wavSink(path: string, encoding: WavEncoding, { channels, sampleRate, mask }: SoundShape, clipping: Clipping): Promise<OpenFile> {
+async function wavSink(
+  path: string,
+  encoding: WavEncoding,
+  { channels, sampleRate, mask }: SoundShape,
+  clipping: Clipping,
+): Promise<OpenFile> {
   const file = await open(path, "w");
   const shape = { channels, sampleRate, encoding, mask };
   let at = wavHeaderBytes(shape);
@@ -63,7 +80,31 @@ async function wavSink(path: string, encoding: WavEncoding, { channels, sampleRa
 function flacSink(path: string, { channels, sampleRate, mask }: SoundShape, clipping: Clipping): OpenFile {
   const child = spawn(
     "ffmpeg",
-    ["-v", "error", "-f", "s24le", "-ar", String(sampleRate), "-ac", String(channels), ...(channels > 2 ? ["-channel_layout", layoutOf(channels, mask).join("+")] : []), "-i", "-", "-map_metadata", "-1", "-fflags", "+bitexact", "-flags:a", "+bitexact", "-c:a", "flac", "-f", "flac", "-y", path],
+    [
+      "-v",
+      "error",
+      "-f",
+      "s24le",
+      "-ar",
+      String(sampleRate),
+      "-ac",
+      String(channels),
+      ...(channels > 2 ? ["-channel_layout", layoutOf(channels, mask).join("+")] : []),
+      "-i",
+      "-",
+      "-map_metadata",
+      "-1",
+      "-fflags",
+      "+bitexact",
+      "-flags:a",
+      "+bitexact",
+      "-c:a",
+      "flac",
+      "-f",
+      "flac",
+      "-y",
+      path,
+    ],
     { stdio: ["pipe", "ignore", "pipe"] },
   );
   const complaint: Buffer[] = [];
@@ -72,7 +113,8 @@ function flacSink(path: string, { channels, sampleRate, mask }: SoundShape, clip
   const ended = once(child, "close") as Promise<[number | null]>;
   return {
     async write(planes, frames) {
-      if (!child.stdin.write(wavSamples(planes, frames, "s24", 0, clipping))) await Promise.race([once(child.stdin, "drain"), ended]);
+      if (!child.stdin.write(wavSamples(planes, frames, "s24", 0, clipping)))
+        await Promise.race([once(child.stdin, "drain"), ended]);
     },
     writeCodes: () => Promise.reject(new Error("FLAC has 24 bits")),
     async close() {
@@ -91,13 +133,20 @@ function flacSink(path: string, { channels, sampleRate, mask }: SoundShape, clip
 const silence = 0.5 / 2 ** 23;
 const tailBlock = 4096;
 
-const isSilent = (planes: readonly Float32Array[]) => planes.every((plane) => plane.every((v) => Math.abs(v) < silence));
+const isSilent = (planes: readonly Float32Array[]) =>
+  planes.every((plane) => plane.every((v) => Math.abs(v) < silence));
 
 /**
  * Writes what goes on after the material has ended, at most `samples` and a minute: up to the last block that can be
  * heard. A pause, as between two repeats, is no end.
  */
-export async function writeTail(sink: SoundSink, samples: number, sampleRate: number, next: (frames: number) => Promise<readonly Float32Array[]>, signal?: AbortSignal): Promise<void> {
+export async function writeTail(
+  sink: SoundSink,
+  samples: number,
+  sampleRate: number,
+  next: (frames: number) => Promise<readonly Float32Array[]>,
+  signal?: AbortSignal,
+): Promise<void> {
   let pause: (readonly Float32Array[])[] = [];
   for (let left = Math.min(samples, longestTail * sampleRate); left > 0; left -= tailBlock) {
     signal?.throwIfAborted();
@@ -119,7 +168,10 @@ export async function writeSoundFile(
   return writeWholeFile(output, async (part) => {
     const { format } = shape;
     const clipping: Clipping = { samples: 0, peak: 0 };
-    const file = format === "flac" ? flacSink(part, shape, clipping) : await wavSink(part, encodings[format], shape, clipping);
+    const file =
+      format === "flac"
+        ? flacSink(part, shape, clipping)
+        : await wavSink(part, encodings[format], shape, clipping);
     let frames = 0;
     const sink: SoundSink = {
       async write(planes, count) {
@@ -138,7 +190,8 @@ export async function writeSoundFile(
       await file.abandon().catch(() => undefined);
       throw signal?.aborted ? signal.reason : error;
     }
-    if (clipping.samples > 0) onNote?.({ code: "clipped", samples: clipping.samples, peak: 20 * Math.log10(clipping.peak) });
+    if (clipping.samples > 0)
+      onNote?.({ code: "clipped", samples: clipping.samples, peak: 20 * Math.log10(clipping.peak) });
     onProgress?.(1);
     return { frames };
   });

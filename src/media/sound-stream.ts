@@ -1,6 +1,6 @@
 import { spawn } from "node:child_process";
 import { open } from "node:fs/promises";
-import { maskOf, mustNameSpeakers, speakers, type Speaker } from "@/core/measure/speakers";
+import { maskOf, mustNameSpeakers, speakers, type Speaker } from "@/core/signal/speakers";
 import { lastComplaint, outputOf, soundFilesOnly, UnreadableMedia } from "./process";
 
 export interface SoundFacts {
@@ -26,13 +26,32 @@ const [lowestRate, highestRate] = [1000, 768_000];
 
 /** ffmpeg's names of layouts whose speakers they do not spell out. Source: ffmpeg's documentation, "Channel Layout". */
 const layouts: Readonly<Record<string, readonly Speaker[]>> = {
-  mono: ["FC"], stereo: ["FL", "FR"], "2.1": ["FL", "FR", "LFE"], "3.0": ["FL", "FR", "FC"], "3.0(back)": ["FL", "FR", "BC"], "4.0": ["FL", "FR", "FC", "BC"],
-  quad: ["FL", "FR", "BL", "BR"], "quad(side)": ["FL", "FR", "SL", "SR"], "3.1": ["FL", "FR", "FC", "LFE"], "4.1": ["FL", "FR", "FC", "LFE", "BC"],
-  "5.0": ["FL", "FR", "FC", "BL", "BR"], "5.0(side)": ["FL", "FR", "FC", "SL", "SR"], "5.1": ["FL", "FR", "FC", "LFE", "BL", "BR"], "5.1(side)": ["FL", "FR", "FC", "LFE", "SL", "SR"],
-  "6.0": ["FL", "FR", "FC", "BC", "SL", "SR"], "6.0(front)": ["FL", "FR", "FLC", "FRC", "SL", "SR"], hexagonal: ["FL", "FR", "FC", "BL", "BR", "BC"],
-  "6.1": ["FL", "FR", "FC", "LFE", "BC", "SL", "SR"], "6.1(back)": ["FL", "FR", "FC", "LFE", "BL", "BR", "BC"], "6.1(front)": ["FL", "FR", "LFE", "FLC", "FRC", "SL", "SR"],
-  "7.0": ["FL", "FR", "FC", "BL", "BR", "SL", "SR"], "7.0(front)": ["FL", "FR", "FC", "FLC", "FRC", "SL", "SR"], "7.1": ["FL", "FR", "FC", "LFE", "BL", "BR", "SL", "SR"],
-  "7.1(wide)": ["FL", "FR", "FC", "LFE", "BL", "BR", "FLC", "FRC"], "7.1(wide-side)": ["FL", "FR", "FC", "LFE", "FLC", "FRC", "SL", "SR"], octagonal: ["FL", "FR", "FC", "BL", "BR", "BC", "SL", "SR"],
+  mono: ["FC"],
+  stereo: ["FL", "FR"],
+  "2.1": ["FL", "FR", "LFE"],
+  "3.0": ["FL", "FR", "FC"],
+  "3.0(back)": ["FL", "FR", "BC"],
+  "4.0": ["FL", "FR", "FC", "BC"],
+  quad: ["FL", "FR", "BL", "BR"],
+  "quad(side)": ["FL", "FR", "SL", "SR"],
+  "3.1": ["FL", "FR", "FC", "LFE"],
+  "4.1": ["FL", "FR", "FC", "LFE", "BC"],
+  "5.0": ["FL", "FR", "FC", "BL", "BR"],
+  "5.0(side)": ["FL", "FR", "FC", "SL", "SR"],
+  "5.1": ["FL", "FR", "FC", "LFE", "BL", "BR"],
+  "5.1(side)": ["FL", "FR", "FC", "LFE", "SL", "SR"],
+  "6.0": ["FL", "FR", "FC", "BC", "SL", "SR"],
+  "6.0(front)": ["FL", "FR", "FLC", "FRC", "SL", "SR"],
+  hexagonal: ["FL", "FR", "FC", "BL", "BR", "BC"],
+  "6.1": ["FL", "FR", "FC", "LFE", "BC", "SL", "SR"],
+  "6.1(back)": ["FL", "FR", "FC", "LFE", "BL", "BR", "BC"],
+  "6.1(front)": ["FL", "FR", "LFE", "FLC", "FRC", "SL", "SR"],
+  "7.0": ["FL", "FR", "FC", "BL", "BR", "SL", "SR"],
+  "7.0(front)": ["FL", "FR", "FC", "FLC", "FRC", "SL", "SR"],
+  "7.1": ["FL", "FR", "FC", "LFE", "BL", "BR", "SL", "SR"],
+  "7.1(wide)": ["FL", "FR", "FC", "LFE", "BL", "BR", "FLC", "FRC"],
+  "7.1(wide-side)": ["FL", "FR", "FC", "LFE", "FLC", "FRC", "SL", "SR"],
+  octagonal: ["FL", "FR", "FC", "BL", "BR", "BC", "SL", "SR"],
 };
 
 /** The mask that a layout's name stands for, spelt out (`3 channels (FL+FR+BC)`) or not; 0 for one that is unknown. */
@@ -49,10 +68,12 @@ async function isOfUnknownLength(path: string): Promise<boolean> {
   const file = await open(path);
   try {
     const { buffer, bytesRead } = await file.read(Buffer.alloc(4096), 0, 4096, 0);
-    if (buffer.toString("latin1", 0, 4) !== "RIFF" || buffer.toString("latin1", 8, 12) !== "WAVE") return false;
-    for (let at = 12; at + 8 <= bytesRead; ) {
+    if (buffer.toString("latin1", 0, 4) !== "RIFF" || buffer.toString("latin1", 8, 12) !== "WAVE")
+      return false;
+    for (let at = 12; at + 8 <= bytesRead;) {
       const size = buffer.readUInt32LE(at + 4);
-      if (buffer.toString("latin1", at, at + 4) === "data") return size >= unknownFrom && at + 8 + size > (await file.stat()).size;
+      if (buffer.toString("latin1", at, at + 4) === "data")
+        return size >= unknownFrom && at + 8 + size > (await file.stat()).size;
       at += 8 + size + (size & 1);
     }
     return false;
@@ -62,21 +83,43 @@ async function isOfUnknownLength(path: string): Promise<boolean> {
 }
 
 interface Probed {
-  readonly streams?: readonly { readonly sample_rate: string; readonly channels: number; readonly channel_layout?: string; readonly duration?: string; readonly codec_name?: string; readonly bits_per_raw_sample?: string }[];
+  readonly streams?: readonly {
+    readonly sample_rate: string;
+    readonly channels: number;
+    readonly channel_layout?: string;
+    readonly duration?: string;
+    readonly codec_name?: string;
+    readonly bits_per_raw_sample?: string;
+  }[];
   readonly format?: { readonly duration?: string; readonly format_name?: string };
 }
 
 /** What a file says of its first sound stream. Throws `UnreadableMedia` where there is none, with over 8 channels, or at a rate that no sound has. */
 export async function probeSound(path: string): Promise<SoundFacts> {
-  const entries = "stream=sample_rate,channels,channel_layout,duration,codec_name,bits_per_raw_sample:format=duration,format_name";
-  const probed = await outputOf("ffprobe", ["-v", "error", ...soundFilesOnly, "-select_streams", "a:0", "-show_entries", entries, "-of", "json", path]);
+  const entries =
+    "stream=sample_rate,channels,channel_layout,duration,codec_name,bits_per_raw_sample:format=duration,format_name";
+  const probed = await outputOf("ffprobe", [
+    "-v",
+    "error",
+    ...soundFilesOnly,
+    "-select_streams",
+    "a:0",
+    "-show_entries",
+    entries,
+    "-of",
+    "json",
+    path,
+  ]);
   const { streams, format } = JSON.parse(probed.toString()) as Probed;
   const stream = streams?.[0];
   if (!stream || !(stream.channels > 0)) throw new UnreadableMedia("there is no sound in this file");
-  if (stream.channels > mostChannels) throw new UnreadableMedia(`it has ${stream.channels} channels; at most ${mostChannels} can be used`);
+  if (stream.channels > mostChannels)
+    throw new UnreadableMedia(`it has ${stream.channels} channels; at most ${mostChannels} can be used`);
   const sampleRate = Number(stream.sample_rate);
   if (!(sampleRate >= lowestRate && sampleRate <= highestRate))
-    throw new UnreadableMedia(`it has ${stream.sample_rate} samples a second; sounds of ${lowestRate.toLocaleString("en")} to ${highestRate.toLocaleString("en")} can be used`);
+    throw new UnreadableMedia(
+      `it has ${stream.sample_rate} samples a second; sounds of ${lowestRate.toLocaleString("en")} to ${highestRate.toLocaleString("en")} can be used`,
+    );
   const isEndless = format?.format_name === "wav" && (await isOfUnknownLength(path));
   const seconds = isEndless ? 0 : Number(stream.duration ?? format?.duration ?? 0);
   const mask = maskOfLayout(stream.channel_layout ?? "");
@@ -101,11 +144,35 @@ export interface DecodeHooks {
 }
 
 /** Decodes a sound file into interleaved samples of four bytes, whole ones of all channels at a time. */
-async function* decodedParts(path: string, { channels, sampleRate, framesGuess, isExact, isEndless }: SoundFacts, kind: "f32le" | "s32le", { signal, most }: DecodeHooks): AsyncGenerator<Buffer> {
+async function* decodedParts(
+  path: string,
+  { channels, sampleRate, framesGuess, isExact, isEndless }: SoundFacts,
+  kind: "f32le" | "s32le",
+  { signal, most }: DecodeHooks,
+): AsyncGenerator<Buffer> {
   // -xerror: a damaged place is an error, not a gap that nobody hears of. What has no length ends in the middle of something.
   const strict = isEndless ? ["-ignore_length", "1"] : ["-xerror"];
   const cut = most === undefined ? [] : ["-t", String((most + 1) / sampleRate)];
-  const child = spawn("ffmpeg", ["-v", "error", ...strict, ...soundFilesOnly, "-i", path, "-map", "a:0", ...cut, "-f", kind, "-c:a", `pcm_${kind}`, "-"], { stdio: ["ignore", "pipe", "pipe"], signal });
+  const child = spawn(
+    "ffmpeg",
+    [
+      "-v",
+      "error",
+      ...strict,
+      ...soundFilesOnly,
+      "-i",
+      path,
+      "-map",
+      "a:0",
+      ...cut,
+      "-f",
+      kind,
+      "-c:a",
+      `pcm_${kind}`,
+      "-",
+    ],
+    { stdio: ["ignore", "pipe", "pipe"], signal },
+  );
   const complaint: Buffer[] = [];
   child.stderr.on("data", (part: Buffer) => complaint.push(part));
   const ended = new Promise<number | null>((resolve, reject) => {
@@ -128,7 +195,10 @@ async function* decodedParts(path: string, { channels, sampleRate, framesGuess, 
     }
     if ((await ended) !== 0) throw new UnreadableMedia(lastComplaint(complaint));
     // Decoders pass by damaged stretches without a word; the rounding of the told length is allowed for.
-    if (isExact && decoded < Math.min(framesGuess, most ?? Infinity) - 1) throw new UnreadableMedia(`it is damaged or cut off: of ${(framesGuess / sampleRate).toFixed(1)} s only ${(decoded / sampleRate).toFixed(1)} s can be read`);
+    if (isExact && decoded < Math.min(framesGuess, most ?? Infinity) - 1)
+      throw new UnreadableMedia(
+        `it is damaged or cut off: of ${(framesGuess / sampleRate).toFixed(1)} s only ${(decoded / sampleRate).toFixed(1)} s can be read`,
+      );
   } finally {
     child.kill("SIGKILL");
   }
@@ -142,7 +212,11 @@ const loudest = 1e6;
  * valid until the next is asked for. Samples that are no numbers, or absurdly large, become 0 and are counted. Throws
  * `UnreadableMedia` where the file is damaged, also in its middle.
  */
-export async function* soundBlocks(path: string, facts: SoundFacts, hooks: DecodeHooks = {}): AsyncGenerator<Float32Array[]> {
+export async function* soundBlocks(
+  path: string,
+  facts: SoundFacts,
+  hooks: DecodeHooks = {},
+): AsyncGenerator<Float32Array[]> {
   const { channels } = facts;
   let repaired = 0;
   for await (const part of decodedParts(path, facts, "f32le", hooks)) {
@@ -164,6 +238,10 @@ export async function* soundBlocks(path: string, facts: SoundFacts, hooks: Decod
 }
 
 /** The same as codes of 32 bits, interleaved: all that such a file holds, which floats would round. */
-export async function* codeBlocks(path: string, facts: SoundFacts, hooks: DecodeHooks = {}): AsyncGenerator<Buffer> {
+export async function* codeBlocks(
+  path: string,
+  facts: SoundFacts,
+  hooks: DecodeHooks = {},
+): AsyncGenerator<Buffer> {
   yield* decodedParts(path, facts, "s32le", hooks);
 }

@@ -20,7 +20,12 @@ const mostWaiting = 200;
 let waiting = 0;
 
 const tooMany = () =>
-  new Refusal(429, "too-many-attempts", "There were many attempts of late, so they are looked at one after the other.", { hint: `Wait ${longestWait} s and try again.`, retryAfter: longestWait });
+  new Refusal(
+    429,
+    "too-many-attempts",
+    "There were many attempts of late, so they are looked at one after the other.",
+    { hint: `Wait ${longestWait} s and try again.`, retryAfter: longestWait },
+  );
 
 /** Waits for the latest of some turns. */
 async function wait(turns: readonly (number | null)[]): Promise<void> {
@@ -37,7 +42,8 @@ async function wait(turns: readonly (number | null)[]): Promise<void> {
 }
 
 // What strangers type is not kept, only its hash.
-const keyOf = (kind: string, ...parts: string[]) => `${kind}:${createHash("sha256").update(JSON.stringify(parts)).digest("hex")}`;
+const keyOf = (kind: string, ...parts: string[]) =>
+  `${kind}:${createHash("sha256").update(JSON.stringify(parts)).digest("hex")}`;
 
 /** From where a request came, as the guard before the application says. */
 export const addressOfRequest = (headers: Headers): string => headers.get(addressHeader) ?? "unknown";
@@ -46,12 +52,21 @@ export const addressOfRequest = (headers: Headers): string => headers.get(addres
  * Lets a try to sign in wait for its turn, then carries it out; `work` says whether it succeeded. Throws a 429 refusal
  * for tries that would wait too long.
  */
-export async function trySigningIn<T>(email: string, address: string, work: () => Promise<{ readonly succeeded: boolean; readonly result: T }>): Promise<T> {
+export async function trySigningIn<T>(
+  email: string,
+  address: string,
+  work: () => Promise<{ readonly succeeded: boolean; readonly result: T }>,
+): Promise<T> {
   const db = database();
   const account = email.trim().toLowerCase();
   const pair = keyOf("pair", account, address);
   const known = await isKnown(db, pair);
-  const others = known ? [] : ([["address", keyOf("address", address)], ["account", keyOf("account", account)]] as const);
+  const others = known
+    ? []
+    : ([
+        ["address", keyOf("address", address)],
+        ["account", keyOf("account", account)],
+      ] as const);
   const turns = [await takeTurn(db, pair, paces.pair)];
   for (const [kind, key] of others) turns.push(await takeTurn(db, key, paces[kind]));
   await wait(turns);

@@ -25,11 +25,18 @@ export function makeAuth(db: Database, secret: string, baseURL: string | undefin
     session: { expiresIn: 60 * 60 * 24 * 14, updateAge: 60 * 60 * 24 },
     // Tries are slowed by `attempts`, which forgives the right person and trusts no clock.
     rateLimit: { enabled: false },
-    advanced: { cookiePrefix: "fichier", ipAddress: { ipAddressHeaders: [addressHeader] }, defaultCookieAttributes: { sameSite: "lax", httpOnly: true } },
+    advanced: {
+      cookiePrefix: "fichier",
+      ipAddress: { ipAddressHeaders: [addressHeader] },
+      defaultCookieAttributes: { sameSite: "lax", httpOnly: true },
+    },
     telemetry: { enabled: false },
     // A mistyped password is nothing that whoever looks after the server must know.
     // Words alone: what it says them about may be a session's token.
-    logger: { level: "error", log: (level, message) => console.error(`sign-in, ${level}: ${message.split("\n")[0]}`) },
+    logger: {
+      level: "error",
+      log: (level, message) => console.error(`sign-in, ${level}: ${message.split("\n")[0]}`),
+    },
     // Several members at one shared machine, one of them at the desk.
     plugins: [multiSession({ maximumSessions: 6 }), nextCookies()],
   });

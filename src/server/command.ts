@@ -10,7 +10,7 @@ import { requireRight, type Member } from "./member";
 import { noSession, Refusal } from "./refusal";
 import { validate } from "./validate";
 
-export interface CommandOutcome {
+interface CommandOutcome {
   /** What was done, in the words of the history: `kept “Small harbour room”`. */
   readonly summary: string;
   readonly result?: object;
@@ -47,7 +47,9 @@ const streamKey = (command: Command<unknown>, member: Member, sessionId: string 
 
 /** What a request for a command may hold. */
 export const requestSchema = (command: Pick<Command, "input" | "stream">): Joi.ObjectSchema =>
-  command.input.keys(command.stream === "session" ? { ...envelope, sessionId: envelope.sessionId.required() } : envelope);
+  command.input.keys(
+    command.stream === "session" ? { ...envelope, sessionId: envelope.sessionId.required() } : envelope,
+  );
 
 /**
  * Carries out a command in one transaction: the change, its record and the notification are written together or not
@@ -56,17 +58,26 @@ export const requestSchema = (command: Pick<Command, "input" | "stream">): Joi.O
  */
 export async function run<Input>(command: Command<Input>, member: Member, request: unknown) {
   requireRight(member, command.right);
-  const { requestId = newId(), sessionId, ...input } = validate<{ requestId?: string; sessionId?: string }>(requestSchema(command), request);
+  const {
+    requestId = newId(),
+    sessionId,
+    ...input
+  } = validate<{ requestId?: string; sessionId?: string }>(requestSchema(command), request);
   return database().transaction(async (tx) => {
     if (sessionId && !(await readSession(tx, member.libraryId, sessionId))) throw noSession();
     const locked = await lockStream(tx, streamKey(command as Command<unknown>, member, sessionId), newId());
     const before = await findRequest(tx, requestId);
     if (before) {
-      if (before.actorId !== member.userId) throw new Refusal(409, "request-id-taken", "This request id was used before.");
+      if (before.actorId !== member.userId)
+        throw new Refusal(409, "request-id-taken", "This request id was used before.");
       return { change: publicChange(before, locked), result: before.result };
     }
     const ledger = new Ledger(tx, member.libraryId, member.userId);
-    const { summary, result = {} } = await command.run(ledger, { ...input, ...(sessionId && { sessionId }) } as Input, member);
+    const { summary, result = {} } = await command.run(
+      ledger,
+      { ...input, ...(sessionId && { sessionId }) } as Input,
+      member,
+    );
     if (ledger.forward.length === 0) return { change: null, result };
     const row = await record(tx, locked, {
       requestId,

@@ -16,15 +16,25 @@ const bytes = Joi.string().custom((text: string) => {
 });
 
 /** Addresses, or networks as `10.0.0.0/8`, separated by commas. */
-const networks = Joi.string().allow("").custom((text: string) => {
-  const list = text.split(",").map((each) => each.trim()).filter(Boolean);
-  const wrong = list.find((each) => {
-    const [address, length, more] = each.split("/");
-    return isIP(address) === 0 || more !== undefined || (length !== undefined && !(/^\d+$/.test(length) && Number(length) <= (isIP(address) === 4 ? 32 : 128)));
+const networks = Joi.string()
+  .allow("")
+  .custom((text: string) => {
+    const list = text
+      .split(",")
+      .map((each) => each.trim())
+      .filter(Boolean);
+    const wrong = list.find((each) => {
+      const [address, length, more] = each.split("/");
+      return (
+        isIP(address) === 0 ||
+        more !== undefined ||
+        (length !== undefined &&
+          !(/^\d+$/.test(length) && Number(length) <= (isIP(address) === 4 ? 32 : 128)))
+      );
+    });
+    if (wrong) throw new Error(`“${wrong}” is no address or network`);
+    return list;
   });
-  if (wrong) throw new Error(`“${wrong}” is no address or network`);
-  return list;
-});
 
 const schema = Joi.object({
   DATABASE_URL: Joi.string().uri({ scheme: ["postgres", "postgresql"] }),
@@ -62,11 +72,25 @@ export interface Configuration {
 
 /** Reads a configuration. Throws an Error whose words name the setting that is wrong. */
 export function readConfiguration(environment: Readonly<Record<string, string | undefined>>): Configuration {
-  const { error, value } = schema.validate(environment, { abortEarly: true, errors: { wrap: { label: false } } });
-  if (error) throw new Error(`The setting ${error.details[0].message.replace(/ failed custom validation because /, ": ")}.`);
+  const { error, value } = schema.validate(environment, {
+    abortEarly: true,
+    errors: { wrap: { label: false } },
+  });
+  if (error)
+    throw new Error(
+      `The setting ${error.details[0].message.replace(/ failed custom validation because /, ": ")}.`,
+    );
   return {
-    databaseUrl: value.DATABASE_URL, secret: value.FICHIER_SECRET, media: value.FICHIER_MEDIA, publicUrl: value.FICHIER_URL, host: value.FICHIER_HOST, port: value.FICHIER_PORT,
-    proxies: value.FICHIER_PROXIES, quota: value.FICHIER_QUOTA, reserve: value.FICHIER_RESERVE, jobs: value.FICHIER_JOBS,
+    databaseUrl: value.DATABASE_URL,
+    secret: value.FICHIER_SECRET,
+    media: value.FICHIER_MEDIA,
+    publicUrl: value.FICHIER_URL,
+    host: value.FICHIER_HOST,
+    port: value.FICHIER_PORT,
+    proxies: value.FICHIER_PROXIES,
+    quota: value.FICHIER_QUOTA,
+    reserve: value.FICHIER_RESERVE,
+    jobs: value.FICHIER_JOBS,
   };
 }
 

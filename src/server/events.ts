@@ -17,7 +17,8 @@ const shared = globalThis as { fichierHearers?: Set<Hear>; fichierStreams?: Set<
 function openStreams(): Set<() => void> {
   if (shared.fichierStreams) return shared.fichierStreams;
   const all = (shared.fichierStreams = new Set<() => void>());
-  for (const signal of ["SIGTERM", "SIGINT"] as const) process.on(signal, () => all.forEach((close) => close()));
+  for (const signal of ["SIGTERM", "SIGINT"] as const)
+    process.on(signal, () => all.forEach((close) => close()));
   return all;
 }
 
@@ -26,7 +27,12 @@ function hearers(): Set<Hear> {
   if (shared.fichierHearers) return shared.fichierHearers;
   const all = (shared.fichierHearers = new Set<Hear>());
   const tell = (notice: ChangeNotice | null) => all.forEach((hear) => hear(notice));
-  listen(databaseUrl(), changeChannel, (payload) => tell(JSON.parse(payload) as ChangeNotice), () => tell(null));
+  listen(
+    databaseUrl(),
+    changeChannel,
+    (payload) => tell(JSON.parse(payload) as ChangeNotice),
+    () => tell(null),
+  );
   return all;
 }
 
@@ -80,5 +86,11 @@ export function events(member: Member, headers: Headers, signal: AbortSignal, pu
     cancel: () => end(),
   });
   // Not to be compressed or held back on the way: each event is wanted at once.
-  return new Response(stream, { headers: { "content-type": "text/event-stream", "cache-control": "no-store, no-transform", "x-accel-buffering": "no" } });
+  return new Response(stream, {
+    headers: {
+      "content-type": "text/event-stream",
+      "cache-control": "no-store, no-transform",
+      "x-accel-buffering": "no",
+    },
+  });
 }

@@ -1,9 +1,9 @@
 import { generateKeyBetween } from "fractional-indexing";
 import { v7 as newId } from "uuid";
 import { childFolders, resolvePath } from "@/core/library/folders";
-import { deepestFolder } from "@/core/library/names";
+import { deepestFolder } from "@/core/text/names";
 import type { Folder } from "@/core/library/entities";
-import { fold } from "@/core/search/fold";
+import { fold } from "@/core/text/fold";
 import { readFolders } from "@/db/folders";
 import type { Ledger } from "@/db/ledger";
 import { storedName } from "./fields";
@@ -20,13 +20,26 @@ export const lastPlace = (siblings: readonly { position: string }[]): string =>
   generateKeyBetween(siblings.at(-1)?.position ?? null, null);
 
 /** Refuses a name that a sibling has already, compared without case and accents. */
-export function refuseSameName(folders: Folders, parentId: string | null, name: string, except?: string): void {
+export function refuseSameName(
+  folders: Folders,
+  parentId: string | null,
+  name: string,
+  except?: string,
+): void {
   const twin = childFolders(folders, parentId).find((f) => f.id !== except && fold(f.name) === fold(name));
-  if (twin) throw new Refusal(409, "same-name", `There is a folder “${twin.name}” here already.`, { field: "name", hint: "Use that one or choose another name.", folderId: twin.id });
+  if (twin)
+    throw new Refusal(409, "same-name", `There is a folder “${twin.name}” here already.`, {
+      field: "name",
+      hint: "Use that one or choose another name.",
+      folderId: twin.id,
+    });
 }
 
 /** The folder that a path leads to, with those that are missing made on the way. Null for an empty path. */
-export async function ensurePath(ledger: Ledger, names: readonly string[]): Promise<{ folderId: string | null; made: string[] }> {
+export async function ensurePath(
+  ledger: Ledger,
+  names: readonly string[],
+): Promise<{ folderId: string | null; made: string[] }> {
   if (names.length > deepestFolder)
     throw new Refusal(400, "too-deep", `Folders lie at most ${deepestFolder} deep.`, { field: "path" });
   const folders = await libraryFolders(ledger);

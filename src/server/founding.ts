@@ -1,6 +1,6 @@
 import Joi from "joi";
 import { v7 as newId } from "uuid";
-import { longestName } from "@/core/library/names";
+import { longestName } from "@/core/text/names";
 import { countUsers, hasFounding, replaceFounding, takeFounding } from "@/db/accounts";
 import { database, type Database } from "@/db/connection";
 import { insertLibrary } from "@/db/libraries";
@@ -22,7 +22,10 @@ export async function foundingPath(db: Database): Promise<string | null> {
   return `/begin/${token}`;
 }
 
-const used = () => new Refusal(404, "no-link", "This link cannot be used: it was used, or is older than a week.", { hint: "While there is no account, a new one is printed whenever Fichier starts." });
+const used = () =>
+  new Refusal(404, "no-link", "This link cannot be used: it was used, or is older than a week.", {
+    hint: "While there is no account, a new one is printed whenever Fichier starts.",
+  });
 
 /** Whether a link can be used. */
 export async function readFounding(token: string) {
@@ -30,7 +33,12 @@ export async function readFounding(token: string) {
   return { open: true };
 }
 
-export const foundingInput = Joi.object({ library: Joi.string().max(longestName * 4).required(), account: accountInput.required() });
+export const foundingInput = Joi.object({
+  library: Joi.string()
+    .max(longestName * 4)
+    .required(),
+  account: accountInput.required(),
+});
 
 /** Makes the first account, and a library that it owns. The link works once, also for two who use it at once. */
 export async function found(token: string, request: unknown) {
@@ -43,7 +51,12 @@ export async function found(token: string, request: unknown) {
     if (!(await takeFounding(database(), hashToken(token)))) throw used();
     const userId = await addUser(name, account.email, account.password);
     const libraryId = newId();
-    await insertLibrary(database(), { id: libraryId, name: libraryName, streamId: newId(), owner: { id: newId(), userId, name } });
+    await insertLibrary(database(), {
+      id: libraryId,
+      name: libraryName,
+      streamId: newId(),
+      owner: { id: newId(), userId, name },
+    });
     return { libraryId };
   });
 }

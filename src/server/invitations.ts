@@ -2,7 +2,13 @@ import Joi from "joi";
 import { v7 as newId } from "uuid";
 import { roles, type Role } from "@/core/library/roles";
 import { database } from "@/db/connection";
-import { findInvitation, insertInvitation, listInvitations, markInvitationUsed, revokeInvitation } from "@/db/invitations";
+import {
+  findInvitation,
+  insertInvitation,
+  listInvitations,
+  markInvitationUsed,
+  revokeInvitation,
+} from "@/db/invitations";
 import { Ledger } from "@/db/ledger";
 import { waitForLock } from "@/db/locks";
 import { findMembership } from "@/db/members";
@@ -18,7 +24,11 @@ import { hashToken, makeToken } from "./tokens";
 /** How long an invitation can be taken up, in days. */
 const goodFor = 7;
 
-export const invitationInput = Joi.object({ role: Joi.string().valid(...roles).required() });
+export const invitationInput = Joi.object({
+  role: Joi.string()
+    .valid(...roles)
+    .required(),
+});
 
 const requireManager = (member: Member) => {
   requirePerson(member);
@@ -37,7 +47,17 @@ export async function invite(member: Member, request: unknown) {
   const { role } = validate<{ role: Role }>(invitationInput, request);
   const { token, hash } = makeToken("fichier_invitation");
   const expiresAt = new Date(Date.now() + goodFor * 24 * 3600_000);
-  return { invitation: await insertInvitation(database(), { id: newId(), libraryId: member.libraryId, role, tokenHash: hash, madeBy: member.userId, expiresAt }), token };
+  return {
+    invitation: await insertInvitation(database(), {
+      id: newId(),
+      libraryId: member.libraryId,
+      role,
+      tokenHash: hash,
+      madeBy: member.userId,
+      expiresAt,
+    }),
+    token,
+  };
 }
 
 export async function withdrawInvitation(member: Member, id: string) {
@@ -46,7 +66,13 @@ export async function withdrawInvitation(member: Member, id: string) {
   return { revoked: id };
 }
 
-const overdue = () => new Refusal(404, "no-invitation", "This invitation cannot be taken up: it was used, withdrawn, or is older than a week.", { hint: "Ask for a new one." });
+const overdue = () =>
+  new Refusal(
+    404,
+    "no-invitation",
+    "This invitation cannot be taken up: it was used, withdrawn, or is older than a week.",
+    { hint: "Ask for a new one." },
+  );
 
 /** What an invitation is to, for whoever has its token. */
 export async function readInvitation(token: string) {
@@ -87,12 +113,22 @@ async function takeUp(headers: Headers, token: string, account: Account | undefi
     const { libraryId, role, id } = found;
     const locked = await lockStream(tx, { libraryId }, newId());
     const before = await findMembership(tx, libraryId, user.id);
-    if (before && !before.removed) throw new Refusal(409, "member-already", "You are a member of this library already.", { libraryId });
+    if (before && !before.removed)
+      throw new Refusal(409, "member-already", "You are a member of this library already.", { libraryId });
     const ledger = new Ledger(tx, libraryId, user.id);
     if (before) await ledger.update("member", before.id, { removed: false, role });
-    else await ledger.insert("member", { id: newId(), userId: user.id, name: user.name, role, removed: false });
+    else
+      await ledger.insert("member", { id: newId(), userId: user.id, name: user.name, role, removed: false });
     await markInvitationUsed(tx, id);
-    await record(tx, locked, { requestId: newId(), command: "join-library", summary: `${user.name} joined as ${role}`, actorId: user.id, forward: ledger.forward, backward: ledger.backward, result: {} });
+    await record(tx, locked, {
+      requestId: newId(),
+      command: "join-library",
+      summary: `${user.name} joined as ${role}`,
+      actorId: user.id,
+      forward: ledger.forward,
+      backward: ledger.backward,
+      result: {},
+    });
     return { libraryId };
   });
 }

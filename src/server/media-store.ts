@@ -7,7 +7,7 @@ import { sayBytes } from "@/core/library/bytes";
 import type { MediaFacts } from "@/core/library/media";
 import { columnsOf, Overview } from "@/core/measure/overview";
 import { longestCube, readCube } from "@/core/formats/cube/read";
-import { FormatFault } from "@/core/formats/fault";
+import { FormatFault } from "@/core/chain/fault";
 import { decodeImage, scaleImage } from "@/media/decode-image";
 import { UnreadableMedia } from "@/media/process";
 import { sniff } from "@/media/sniff";
@@ -46,8 +46,10 @@ export const originalPath = (id: string): string => place(id, "original");
 /** The decoded sound: its planes one after another, 32-bit floats. */
 export const planesPath = (id: string): string => place(id, "planes");
 
-const bytesOf = (view: Float32Array | Uint16Array | Int16Array) => new Uint8Array(view.buffer, view.byteOffset, view.byteLength);
-const put = (id: string, part: string, bytes: Uint8Array) => writeWholeFile(place(id, part), (path) => writeFile(path, bytes));
+const bytesOf = (view: Float32Array | Uint16Array | Int16Array) =>
+  new Uint8Array(view.buffer, view.byteOffset, view.byteLength);
+const put = (id: string, part: string, bytes: Uint8Array) =>
+  writeWholeFile(place(id, part), (path) => writeFile(path, bytes));
 
 /** Decodes a sound into planes one after another, of at most `room` bytes. The length is only known at the end, so each channel is written apart first. */
 async function copySound(id: string, path: string, room: number): Promise<MediaFacts> {
@@ -56,8 +58,12 @@ async function copySound(id: string, path: string, room: number): Promise<MediaF
   const { size } = await stat(path);
   const ordinary = Math.max(decodedAtLeast, decodedTimes * size);
   const check = (bytes: number) => {
-    if (bytes > mostDecoded) throw new UnreadableMedia("it is too long; at most six hours of stereo at 48 kHz can be worked with");
-    if (bytes > ordinary) throw new UnreadableMedia(`it would take more than ${sayBytes(ordinary)} once it is decoded, far more than a file of its size should; save it anew, without what is only silence`);
+    if (bytes > mostDecoded)
+      throw new UnreadableMedia("it is too long; at most six hours of stereo at 48 kHz can be worked with");
+    if (bytes > ordinary)
+      throw new UnreadableMedia(
+        `it would take more than ${sayBytes(ordinary)} once it is decoded, far more than a file of its size should; save it anew, without what is only silence`,
+      );
     if (bytes > room) throw new NoRoom(bytes);
   };
   check(framesGuess * channels * 4);
@@ -76,7 +82,8 @@ async function copySound(id: string, path: string, room: number): Promise<MediaF
       if (frames === 0) throw new UnreadableMedia("there is no sound in this file");
       const whole = await open(part, "w");
       try {
-        for (let c = 0; c < channels; c++) for await (const chunk of createReadStream(`${part}.${c}`)) await whole.write(chunk as Buffer);
+        for (let c = 0; c < channels; c++)
+          for await (const chunk of createReadStream(`${part}.${c}`)) await whole.write(chunk as Buffer);
       } finally {
         await whole.close();
       }
@@ -88,7 +95,15 @@ async function copySound(id: string, path: string, room: number): Promise<MediaF
   const pairs = overview.finish();
   await put(id, "overview", bytesOf(pairs));
   const peaks = Array.from(columnsOf(pairs, 0, frames, overviewColumns), (v) => Math.round(v * 1000) / 1000);
-  return { kind: "audio", sampleRate, channels, ...(mask > 0 && { mask }), frames, ...(repaired > 0 && { repaired }), peaks };
+  return {
+    kind: "audio",
+    sampleRate,
+    channels,
+    ...(mask > 0 && { mask }),
+    frames,
+    ...(repaired > 0 && { repaired }),
+    peaks,
+  };
 }
 
 async function copyPicture(id: string, path: string): Promise<MediaFacts> {
@@ -101,19 +116,25 @@ async function copyPicture(id: string, path: string): Promise<MediaFacts> {
 }
 
 async function copyTable(id: string, path: string): Promise<MediaFacts> {
-  if ((await stat(path)).size > longestCube) throw new UnreadableMedia("a table of colours has at most 64 MB");
+  if ((await stat(path)).size > longestCube)
+    throw new UnreadableMedia("a table of colours has at most 64 MB");
   const text = await readFile(path, "utf8");
   try {
     const { kind, size } = readCube(text);
     await put(id, "table", new TextEncoder().encode(text));
     return { kind: "lut", dimensions: kind === "1d" ? 1 : 3, size };
   } catch (error) {
-    if (error instanceof FormatFault) throw new UnreadableMedia(`${error.message.replace(/\.$/, "")} (${error.where})`, { cause: error });
+    if (error instanceof FormatFault)
+      throw new UnreadableMedia(`${error.message.replace(/\.$/, "")} (${error.where})`, { cause: error });
     throw error;
   }
 }
 
-const copiers: Record<MediaFacts["kind"], (id: string, path: string, room: number) => Promise<MediaFacts>> = { audio: copySound, image: copyPicture, lut: copyTable };
+const copiers: Record<MediaFacts["kind"], (id: string, path: string, room: number) => Promise<MediaFacts>> = {
+  audio: copySound,
+  image: copyPicture,
+  lut: copyTable,
+};
 
 /** There is less room than working copies would take. */
 export class NoRoom extends Error {
@@ -123,7 +144,8 @@ export class NoRoom extends Error {
 }
 
 /** Takes a medium out of the store with all its copies. Pre: nobody has it any more. */
-export const discard = (id: string): Promise<void> => rm(join(mediaRoot(), id.slice(0, 2), id), { recursive: true, force: true });
+export const discard = (id: string): Promise<void> =>
+  rm(join(mediaRoot(), id.slice(0, 2), id), { recursive: true, force: true });
 
 export interface StoredMedia {
   readonly id: string;
@@ -157,7 +179,11 @@ export async function store(path: string, keepSource = false, room = Infinity): 
 }
 
 /** True where a medium is in the store with all its copies. */
-export const isStored = (id: string): Promise<boolean> => stat(place(id, "facts.json")).then(() => true, () => false);
+export const isStored = (id: string): Promise<boolean> =>
+  stat(place(id, "facts.json")).then(
+    () => true,
+    () => false,
+  );
 
 /** Where a working copy lies and how long it is, or null where there is none. Pre: the asker may see the medium. */
 export async function findCopy(id: string, copy: Copy): Promise<{ path: string; bytes: number } | null> {

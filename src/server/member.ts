@@ -27,12 +27,18 @@ interface Asker {
   readonly key: { readonly libraryId: string; readonly scope: KeyScope } | null;
 }
 
-const outage = () => new Refusal(503, "no-database", "It cannot be told just now who you are.", { hint: "Nothing was changed. It is tried again by itself." });
+const outage = () =>
+  new Refusal(503, "no-database", "It cannot be told just now who you are.", {
+    hint: "Nothing was changed. It is tried again by itself.",
+  });
 
 /** Whoever a script's key stands for. Throws a 401 refusal for one that is unknown, revoked, or whose member has left. */
 async function requireKey(token: string): Promise<Asker> {
   const found = await useScriptKey(database(), hashToken(token));
-  if (!found) throw new Refusal(401, "no-key", "This key is not in force.", { hint: "Make a new one in Fichier, under Team." });
+  if (!found)
+    throw new Refusal(401, "no-key", "This key is not in force.", {
+      hint: "Make a new one in Fichier, under Team.",
+    });
   const { userId, name, libraryId, scope } = found;
   return { id: userId, name, key: { libraryId, scope } };
 }
@@ -50,7 +56,10 @@ export async function requireUser(headers: Headers): Promise<Asker> {
       // The auth library hides why it failed; nobody is turned away for that, they are asked to try again.
       throw outage();
     });
-  if (!session) throw new Refusal(401, "not-signed-in", "You are not signed in.", { hint: "Sign in and repeat what you did." });
+  if (!session)
+    throw new Refusal(401, "not-signed-in", "You are not signed in.", {
+      hint: "Sign in and repeat what you did.",
+    });
   return { id: session.user.id, name: session.user.name, key: null };
 }
 
@@ -59,15 +68,24 @@ export async function requireMember(headers: Headers, libraryId: string): Promis
   const { id, key } = await requireUser(headers);
   const meant = headers.get(askerHeader);
   if (meant !== null && meant !== id)
-    throw new Refusal(409, "another-member", "Somebody else has taken over this desk.", { hint: "Reload this page to go on as them." });
-  const found = isId(libraryId) && (!key || key.libraryId === libraryId) ? await readMember(database(), libraryId, id) : null;
-  if (!found) throw new Refusal(404, "no-library", "There is no such library for you.", { hint: "Ask its owner to invite you." });
+    throw new Refusal(409, "another-member", "Somebody else has taken over this desk.", {
+      hint: "Reload this page to go on as them.",
+    });
+  const found =
+    isId(libraryId) && (!key || key.libraryId === libraryId)
+      ? await readMember(database(), libraryId, id)
+      : null;
+  if (!found)
+    throw new Refusal(404, "no-library", "There is no such library for you.", {
+      hint: "Ask its owner to invite you.",
+    });
   return { ...found, scope: key?.scope ?? null };
 }
 
 /** Refuses a key: some things are for people alone. */
 export function requirePerson({ scope }: Pick<Member, "scope">): void {
-  if (scope !== null) throw new Refusal(403, "not-for-keys", "A key cannot do this.", { hint: "Sign in to Fichier to do it." });
+  if (scope !== null)
+    throw new Refusal(403, "not-for-keys", "A key cannot do this.", { hint: "Sign in to Fichier to do it." });
 }
 
 const rightWords: Record<Right, string> = {
@@ -83,7 +101,11 @@ export const describeRight = (right: Right): string => rightWords[right];
 
 export function requireRight(member: Member, right: Right): void {
   if (member.scope !== null && !scopeAllows(member.scope, right))
-    throw new Refusal(403, "no-right", `This key may not ${rightWords[right]}.`, { hint: "Make a key that may, in Fichier, under Team." });
+    throw new Refusal(403, "no-right", `This key may not ${rightWords[right]}.`, {
+      hint: "Make a key that may, in Fichier, under Team.",
+    });
   if (!may(member.role, right))
-    throw new Refusal(403, "no-right", `As ${member.role} you may not ${rightWords[right]}.`, { hint: "Ask an owner of the library for another role." });
+    throw new Refusal(403, "no-right", `As ${member.role} you may not ${rightWords[right]}.`, {
+      hint: "Ask an owner of the library for another role.",
+    });
 }

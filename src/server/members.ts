@@ -13,5 +13,7 @@ export async function requireMembership(ledger: Ledger, id: string, seen?: numbe
 /** Refuses what has just been done where it leaves the library without an owner. */
 export async function requireOwner(ledger: Ledger): Promise<void> {
   if ((await countOwners(ledger.db, ledger.libraryId)) === 0)
-    throw new Refusal(409, "last-owner", "A library needs an owner, and this would take its last one.", { hint: "Make somebody else an owner first." });
+    throw new Refusal(409, "last-owner", "A library needs an owner, and this would take its last one.", {
+      hint: "Make somebody else an owner first.",
+    });
 }

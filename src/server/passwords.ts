@@ -14,10 +14,27 @@ const strongEnough = 3;
 /** Refuses a password that is short, common, or easily guessed from who its owner is. */
 export function requireStrong(password: string, owner: readonly string[], field: string): void {
   if (password.length < shortestPassword || password.length > longestPassword)
-    throw new Refusal(400, "weak-password", `A password has ${shortestPassword} to ${longestPassword} characters.`, { field, hint: "Several words that have nothing to do with each other are easy to remember." });
-  estimator ??= new ZxcvbnFactory({ dictionary: { ...common, ...english }, graphs: adjacencyGraphs, translations });
-  const known = owner.flatMap((text) => text.toLowerCase().split(/[^\p{L}\p{N}]+/u)).filter((word) => word.length > 2);
+    throw new Refusal(
+      400,
+      "weak-password",
+      `A password has ${shortestPassword} to ${longestPassword} characters.`,
+      { field, hint: "Several words that have nothing to do with each other are easy to remember." },
+    );
+  estimator ??= new ZxcvbnFactory({
+    dictionary: { ...common, ...english },
+    graphs: adjacencyGraphs,
+    translations,
+  });
+  const known = owner
+    .flatMap((text) => text.toLowerCase().split(/[^\p{L}\p{N}]+/u))
+    .filter((word) => word.length > 2);
   const { score, feedback } = estimator.check(password, [...known, "fichier"]);
   if (score >= strongEnough) return;
-  throw new Refusal(400, "weak-password", "This password is soon guessed.", { field, hint: feedback.warning ?? feedback.suggestions[0] ?? "Use several words that have nothing to do with each other." });
+  throw new Refusal(400, "weak-password", "This password is soon guessed.", {
+    field,
+    hint:
+      feedback.warning ??
+      feedback.suggestions[0] ??
+      "Use several words that have nothing to do with each other.",
+  });
 }

@@ -26,9 +26,19 @@ const parts = {
 } as const satisfies Record<string, () => Promise<void>>;
 
 /** What requests need, part by part: whether the database, the store of material and the queue of jobs are there. */
-export async function readiness(): Promise<{ readonly ready: boolean } & Record<keyof typeof parts, boolean>> {
+export async function readiness(): Promise<
+  { readonly ready: boolean } & Record<keyof typeof parts, boolean>
+> {
   const states = await Promise.all(
-    Object.entries(parts).map(async ([name, look]) => [name, await within(look()).then(() => true).catch(() => false)] as const),
+    Object.entries(parts).map(
+      async ([name, look]) =>
+        [
+          name,
+          await within(look())
+            .then(() => true)
+            .catch(() => false),
+        ] as const,
+    ),
   );
   return { ready: states.every(([, there]) => there), ...Object.fromEntries(states) } as never;
 }

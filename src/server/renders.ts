@@ -1,6 +1,4 @@
-import { createReadStream } from "node:fs";
 import { stat } from "node:fs/promises";
-import { Readable } from "node:stream";
 import Joi from "joi";
 import { v7 as newId } from "uuid";
 import { filesOf } from "@/core/chain/active";
@@ -22,25 +20,60 @@ import { queueRender } from "./jobs/queue";
 import { resultPath } from "./jobs/render-store";
 import { requireRight, type Member } from "./member";
 import { noSession, notFound, Refusal } from "./refusal";
+import { sentFile } from "./sent-file";
 
 export const renderInput = Joi.object({
   sessionId: idField.required(),
   targetIds: Joi.array().items(idField).min(1).max(500).unique().required(),
-  format: Joi.string().valid(...Object.keys(resultFormats)).required(),
+  format: Joi.string()
+    .valid(...Object.keys(resultFormats))
+    .required(),
   requestId: idField,
 });
 
 const mostShown = 50;
 
-const publicRender = ({ id, name, format, items, state, progress, problem, notes, fileName: file, bytes, askedAt, endedAt }: RenderRow) => ({
-  id, name, format, count: items.length, state, progress, problem, notes, fileName: file, bytes, askedAt: askedAt.toISOString(), endedAt: endedAt?.toISOString() ?? null,
+const publicRender = ({
+  id,
+  name,
+  format,
+  items,
+  state,
+  progress,
+  problem,
+  notes,
+  fileName: file,
+  bytes,
+  askedAt,
+  endedAt,
+}: RenderRow) => ({
+  id,
+  name,
+  format,
+  count: items.length,
+  state,
+  progress,
+  problem,
+  notes,
+  fileName: file,
+  bytes,
+  askedAt: askedAt.toISOString(),
+  endedAt: endedAt?.toISOString() ?? null,
 });
 export type Rendering = ReturnType<typeof publicRender>;
 
 /** Asks for targets to be rendered as they are now. A `requestId` used before is answered with what came of it. */
 export async function askRender(member: Member, request: unknown): Promise<{ render: Rendering }> {
   requireRight(member, "bench");
-  const { sessionId, targetIds, format, requestId = newId() } = validate<{ sessionId: string; targetIds: string[]; format: ResultFormat; requestId?: string }>(renderInput, request);
+  const {
+    sessionId,
+    targetIds,
+    format,
+    requestId = newId(),
+  } = validate<{ sessionId: string; targetIds: string[]; format: ResultFormat; requestId?: string }>(
+    renderInput,
+    request,
+  );
   const db = database();
   const session = await readSession(db, member.libraryId, sessionId);
   if (!session || session.removed) throw noSession();
@@ -48,27 +81,65 @@ export async function askRender(member: Member, request: unknown): Promise<{ ren
   const targets = targetIds.map((id) => known.get(id) ?? refuseTarget());
   const medium = resultFormats[format].medium;
   const mix = await mixOf(member.libraryId, [...known.values()]);
-  const owned = new Set((await listMedia(db, member.libraryId, [...new Set([...known.values()].flatMap(({ chain }) => filesOf(chain).map(({ hash }) => hash)))])).map((m) => m.id));
-  const ownedBy = (chains: readonly Chain[]) => [...new Set(chains.flatMap((chain) => filesOf(chain).map(({ hash }) => hash)))].filter((hash) => owned.has(hash));
+  const owned = new Set(
+    (
+      await listMedia(db, member.libraryId, [
+        ...new Set([...known.values()].flatMap(({ chain }) => filesOf(chain).map(({ hash }) => hash))),
+      ])
+    ).map((m) => m.id),
+  );
+  const ownedBy = (chains: readonly Chain[]) =>
+    [...new Set(chains.flatMap((chain) => filesOf(chain).map(({ hash }) => hash)))].filter((hash) =>
+      owned.has(hash),
+    );
   const items = targets.map(({ id, name, mediaId, chain, strength }): RenderItem => {
-    if (chain.medium !== medium) throw new Refusal(409, "other-medium", `“${name}” cannot be rendered to ${resultFormats[format].label}.`, { field: "format", hint: "Choose a format of its own kind." });
+    if (chain.medium !== medium)
+      throw new Refusal(
+        409,
+        "other-medium",
+        `“${name}” cannot be rendered to ${resultFormats[format].label}.`,
+        { field: "format", hint: "Choose a format of its own kind." },
+      );
     if (mediaId !== null) return { name, mediaId, chain, strength, files: ownedBy([chain]) };
     const { needed } = reaching(mix.nodes, connections(mix.nodes), id);
     const nodes = mix.nodes.filter((node) => needed.has(node.id));
-    if (!nodes.some((node) => node.material)) throw new Refusal(409, "no-material", `No sound reaches “${name}”.`, { field: "targetIds", hint: "Route clips to it, or take them off mute." });
-    return { name, root: id, nodes, media: mix.media, sampleRate: mix.sampleRate, files: ownedBy(nodes.map((node) => node.chain)) };
+    if (!nodes.some((node) => node.material))
+      throw new Refusal(409, "no-material", `No sound reaches “${name}”.`, {
+        field: "targetIds",
+        hint: "Route clips to it, or take them off mute.",
+      });
+    return {
+      name,
+      root: id,
+      nodes,
+      media: mix.media,
+      sampleRate: mix.sampleRate,
+      files: ownedBy(nodes.map((node) => node.chain)),
+    };
   });
   const name = targets.length === 1 ? targets[0].name : `${session.name}, ${countTargets(targets)}`;
-  const row = await insertRender(db, { id: requestId, libraryId: member.libraryId, memberId: member.userId, name, format, items });
-  if (row.memberId !== member.userId || row.libraryId !== member.libraryId) throw new Refusal(409, "request-id-taken", "This request id was used before.");
+  const row = await insertRender(db, {
+    id: requestId,
+    libraryId: member.libraryId,
+    memberId: member.userId,
+    name,
+    format,
+    items,
+  });
+  if (row.memberId !== member.userId || row.libraryId !== member.libraryId)
+    throw new Refusal(409, "request-id-taken", "This request id was used before.");
   if (row.state === "waiting") await queueRender(row.id);
   return { render: publicRender(row) };
 }
 
 /** A session's targets as the nodes of a mix, with the material of each. */
 async function mixOf(libraryId: string, targets: readonly Target[]) {
-  const media = Object.fromEntries(targets.flatMap(({ id, mediaId }) => (mediaId === null ? [] : [[id, mediaId]])));
-  const facts = new Map((await listMedia(database(), libraryId, [...new Set(Object.values(media))])).map((m) => [m.id, m.facts]));
+  const media = Object.fromEntries(
+    targets.flatMap(({ id, mediaId }) => (mediaId === null ? [] : [[id, mediaId]])),
+  );
+  const facts = new Map(
+    (await listMedia(database(), libraryId, [...new Set(Object.values(media))])).map((m) => [m.id, m.facts]),
+  );
   const factsOf = (id: string) => facts.get(id);
   return { nodes: mixNodes(targets, factsOf), media, sampleRate: mixRate(targets, factsOf) };
 }
@@ -85,9 +156,13 @@ async function requireRender({ libraryId, userId }: Member, id: string): Promise
 }
 
 /** The member's latest renderings. */
-export const myRenders = async ({ libraryId, userId }: Member) => ({ renders: (await listRenders(database(), libraryId, userId, mostShown)).map(publicRender) });
+export const myRenders = async ({ libraryId, userId }: Member) => ({
+  renders: (await listRenders(database(), libraryId, userId, mostShown)).map(publicRender),
+});
 
-export const oneRender = async (member: Member, id: string) => ({ render: publicRender(await requireRender(member, id)) });
+export const oneRender = async (member: Member, id: string) => ({
+  render: publicRender(await requireRender(member, id)),
+});
 
 /** Stops a rendering that is not done yet. */
 export async function cancelRender(member: Member, id: string) {
@@ -102,10 +177,13 @@ export async function renderedFile(member: Member, id: string): Promise<Response
   const row = await requireRender(member, id);
   const path = resultPath(id);
   const found = row.state === "done" ? await stat(path).catch(() => null) : null;
-  if (!found) throw new Refusal(404, "no-result", "There is no result of this rendering.", { hint: row.state === "done" ? "It was kept for a week; render it again." : "Wait until it is done." });
+  if (!found)
+    throw new Refusal(404, "no-result", "There is no result of this rendering.", {
+      hint: row.state === "done" ? "It was kept for a week; render it again." : "Wait until it is done.",
+    });
   const name = row.fileName ?? "result";
   const type = row.items.length > 1 ? "application/zip" : resultFormats[row.format as ResultFormat].type;
-  return new Response(Readable.toWeb(createReadStream(path)) as ReadableStream, {
+  return new Response(sentFile(path), {
     headers: { ...attachment(name, type), "content-length": String(found.size) },
   });
 }

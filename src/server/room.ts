@@ -21,11 +21,18 @@ export async function roomOf({ libraryId }: Pick<Member, "libraryId">): Promise<
   const { quota, reserve } = configuration();
   await mkdir(mediaRoot(), { recursive: true });
   const [used, disk] = [await usedBytes(database(), libraryId), await statfs(mediaRoot())];
-  return { used, quota, left: Math.max(0, Math.floor(Math.min(quota - used, disk.bavail * disk.bsize - reserve))) };
+  return {
+    used,
+    quota,
+    left: Math.max(0, Math.floor(Math.min(quota - used, disk.bavail * disk.bsize - reserve))),
+  };
 }
 
 export const tooMuch = (bytes: number, left: number) =>
-  new Refusal(507, "no-room", `This takes ${sayBytes(bytes)}; there is room for ${sayBytes(left)} more.`, { hint: "An owner can remove material that nothing uses, under Team; whoever looks after the server can make more room.", left });
+  new Refusal(507, "no-room", `This takes ${sayBytes(bytes)}; there is room for ${sayBytes(left)} more.`, {
+    hint: "An owner can remove material that nothing uses, under Team; whoever looks after the server can make more room.",
+    left,
+  });
 
 export async function room(member: Member): Promise<Room> {
   requireRight(member, "bench");
@@ -38,7 +45,9 @@ export async function unused(member: Member) {
   return { ...(await roomOf(member)), unused: await unusedMedia(database(), member.libraryId) };
 }
 
-export const removalInput = Joi.object({ ids: Joi.array().items(Joi.string().hex().length(64)).min(1).max(10_000).unique().required() });
+export const removalInput = Joi.object({
+  ids: Joi.array().items(Joi.string().hex().length(64)).min(1).max(10_000).unique().required(),
+});
 
 /** Removes material that nothing uses, for good. What has come into use meanwhile stays. */
 export async function removeUnused(member: Member, request: unknown) {
@@ -47,7 +56,9 @@ export async function removeUnused(member: Member, request: unknown) {
   const { ids } = validate<{ ids: string[] }>(removalInput, request);
   return waitForLock(database(), "material", async () => {
     const wanted = new Set(ids);
-    const going = (await unusedMedia(database(), member.libraryId)).map((m) => m.id).filter((id) => wanted.has(id));
+    const going = (await unusedMedia(database(), member.libraryId))
+      .map((m) => m.id)
+      .filter((id) => wanted.has(id));
     for (const id of await removeMedia(database(), member.libraryId, going)) await discard(id);
     return { removed: going, ...(await roomOf(member)) };
   });

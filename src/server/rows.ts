@@ -1,16 +1,17 @@
-import type { Entity, EntityRows } from "@/core/library/entities";
+import { entities, type Entity, type EntityRows } from "@/core/library/entities";
 import type { Ledger } from "@/db/ledger";
 import { notFound, Refusal, stale } from "./refusal";
 
-export const entityWords: Record<Entity, string> = {
-  folder: "folder", card: "card", alias: "alias", favourite: "favourite", keyBinding: "key", session: "session", target: "target", member: "member",
-};
-
 /** A row of the library; refuses where it is gone, or where the client saw an older version of it. */
-export async function requireRow<E extends Entity>(ledger: Ledger, entity: E, id: string, seen?: number): Promise<EntityRows[E]> {
+export async function requireRow<E extends Entity>(
+  ledger: Ledger,
+  entity: E,
+  id: string,
+  seen?: number,
+): Promise<EntityRows[E]> {
   const row = await ledger.read(entity, id);
-  if (!row) throw notFound(entityWords[entity]);
-  if (seen !== undefined && row.version !== seen) throw stale(entityWords[entity], seen, row);
+  if (!row) throw notFound(entities[entity].noun);
+  if (seen !== undefined && row.version !== seen) throw stale(entities[entity].noun, seen, row);
   return row;
 }
 
@@ -18,6 +19,8 @@ export async function requireRow<E extends Entity>(ledger: Ledger, entity: E, id
 export async function requireEditableCard(ledger: Ledger, id: string, seen?: number) {
   const card = await requireRow(ledger, "card", id, seen);
   if (card.layer === "supplied")
-    throw new Refusal(403, "supplied", `“${card.name}” is a supplied card and stays as it is.`, { hint: "Put it on a target and keep it under a name of your own." });
+    throw new Refusal(403, "supplied", `“${card.name}” is a supplied card and stays as it is.`, {
+      hint: "Put it on a target and keep it under a name of your own.",
+    });
   return card;
 }

@@ -21,5 +21,7 @@ export async function lastSessionPlace(ledger: Ledger): Promise<string> {
 
 /** The place of the last target of a session, or null. */
 export async function lastTargetPlace(ledger: Ledger, sessionId: string): Promise<string | null> {
-  return (await readTargets(ledger.db, ledger.libraryId, sessionId)).sort(byPosition).at(-1)?.position ?? null;
+  return (
+    (await readTargets(ledger.db, ledger.libraryId, sessionId)).sort(byPosition).at(-1)?.position ?? null
+  );
 }

@@ -2,11 +2,18 @@ import Joi from "joi";
 import { id } from "./fields";
 import { database } from "@/db/connection";
 import { saveSettings } from "@/db/members";
-import type { MemberSettings } from "@/core/library/media";
+import { columnPlaces, type MemberSettings } from "@/core/library/media";
 import { validate } from "./validate";
 import { requireRight, type Member } from "./member";
 
-export const settingsInput = Joi.object({ bareKeys: Joi.boolean(), lastSessionId: id });
+const widths = Joi.object()
+  .pattern(Joi.string().pattern(/^[a-z]{1,20}$/), Joi.number().min(0).max(100))
+  .max(5);
+export const settingsInput = Joi.object({
+  bareKeys: Joi.boolean(),
+  lastSessionId: id,
+  columns: Joi.object(Object.fromEntries(columnPlaces.map((place) => [place, widths]))),
+});
 
 /** Changes how the interface behaves for one member; no part of the library. */
 export async function changeSettings(member: Member, request: unknown) {

@@ -22,9 +22,13 @@ const leaving: readonly string[] = ["/sign-out", "/revoke-sessions", "/multi-ses
 export async function signingIn(request: Request): Promise<Response> {
   const { pathname } = new URL(request.url);
   const path = pathname.replace(/^\/api\/auth/, "");
-  if (offered[path] !== request.method) throw new Refusal(404, "not-offered", "This cannot be asked for here.");
+  if (offered[path] !== request.method)
+    throw new Refusal(404, "not-offered", "This cannot be asked for here.");
   const text = request.method === "POST" ? await boundedText(request, longestSignIn) : undefined;
-  const ask = () => auth().handler(new Request(request.url, { method: request.method, headers: request.headers, body: text }));
+  const ask = () =>
+    auth().handler(
+      new Request(request.url, { method: request.method, headers: request.headers, body: text }),
+    );
   if (path !== "/sign-in/email") {
     const response = await ask();
     if (leaving.includes(path) && response.ok) response.headers.set("clear-site-data", '"cache"');
@@ -36,7 +40,8 @@ export async function signingIn(request: Request): Promise<Response> {
   } catch {
     throw new Refusal(400, "no-json", "The request's body is not JSON.");
   }
-  if (typeof email !== "string" || !email.isWellFormed() || email.includes("\0")) throw new Refusal(400, "bad-input", "An e-mail address is missing.", { field: "email" });
+  if (typeof email !== "string" || !email.isWellFormed() || email.includes("\0"))
+    throw new Refusal(400, "bad-input", "An e-mail address is missing.", { field: "email" });
   return trySigningIn(email, addressOfRequest(request.headers), async () => {
     const result = await ask();
     return { succeeded: result.ok, result };

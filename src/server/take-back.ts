@@ -3,19 +3,39 @@ import { v7 as newId } from "uuid";
 import { database } from "@/db/connection";
 import type { Executor } from "@/db/connection";
 import { BuiltUpon, Ledger, playBack } from "@/db/ledger";
-import { findChange, findRequest, findStream, findStreamById, lockStream, markTakenBack, nextToTakeBack, publicChange, record, type ChangeRow, type StreamKey, type StreamRow } from "@/db/streams";
+import {
+  findChange,
+  findRequest,
+  findStream,
+  findStreamById,
+  lockStream,
+  markTakenBack,
+  nextToTakeBack,
+  publicChange,
+  record,
+  type ChangeRow,
+  type StreamKey,
+  type StreamRow,
+} from "@/db/streams";
 import { id } from "./fields";
 import { validate } from "./validate";
 import { commands } from "./commands";
 import { requireRight, type Member } from "./member";
 import { requireOwner } from "./members";
 import { Refusal } from "./refusal";
-import { entityWords } from "./rows";
+import { entities } from "@/core/library/entities";
 
 export const takeBackInput = Joi.object({
   direction: Joi.string().valid("undo", "redo"),
   sessionId: id,
-  change: Joi.object({ streamId: id.required(), revision: Joi.number().integer().min(1).max(2 ** 31 - 1).required() }),
+  change: Joi.object({
+    streamId: id.required(),
+    revision: Joi.number()
+      .integer()
+      .min(1)
+      .max(2 ** 31 - 1)
+      .required(),
+  }),
   requestId: id,
 })
   .xor("direction", "change")
@@ -30,12 +50,19 @@ interface TakeBack {
 
 /** Foreign-key violation: something else refers to what would go. */
 const isReferred = (error: unknown): boolean =>
-  error instanceof Error && ((error as { code?: string }).code === "23503" || (error.cause !== undefined && isReferred(error.cause)));
+  error instanceof Error &&
+  ((error as { code?: string }).code === "23503" || (error.cause !== undefined && isReferred(error.cause)));
 
 const builtUpon = (what: string) =>
-  new Refusal(409, "built-upon", `This cannot be taken back any more: the ${what} was changed again since.`, { hint: "Take back the later change first." });
+  new Refusal(409, "built-upon", `This cannot be taken back any more: the ${what} was changed again since.`, {
+    hint: "Take back the later change first.",
+  });
 
-const keyOf = ({ libraryId, memberId, sessionId }: StreamRow): StreamKey => ({ libraryId, memberId: memberId ?? undefined, sessionId: sessionId ?? undefined });
+const keyOf = ({ libraryId, memberId, sessionId }: StreamRow): StreamKey => ({
+  libraryId,
+  memberId: memberId ?? undefined,
+  sessionId: sessionId ?? undefined,
+});
 
 interface Candidate {
   readonly row: ChangeRow;
@@ -43,23 +70,42 @@ interface Candidate {
 }
 
 /** The member's latest change over the library, their own things and a session. */
-async function latest(db: Executor, { libraryId, userId }: Member, direction: "undo" | "redo", sessionId: string | undefined): Promise<Candidate | null> {
-  const keys: StreamKey[] = [{ libraryId }, { libraryId, memberId: userId }, ...(sessionId ? [{ libraryId, sessionId }] : [])];
+async function latest(
+  db: Executor,
+  { libraryId, userId }: Member,
+  direction: "undo" | "redo",
+  sessionId: string | undefined,
+): Promise<Candidate | null> {
+  const keys: StreamKey[] = [
+    { libraryId },
+    { libraryId, memberId: userId },
+    ...(sessionId ? [{ libraryId, sessionId }] : []),
+  ];
   const streams: StreamRow[] = [];
   for (const key of keys) {
     const stream = await findStream(db, key);
     if (stream) streams.push(stream);
   }
-  const row = await nextToTakeBack(db, streams.map((s) => s.id), userId, direction);
+  const row = await nextToTakeBack(
+    db,
+    streams.map((s) => s.id),
+    userId,
+    direction,
+  );
   return row && { row, stream: streams.find((s) => s.id === row.streamId)! };
 }
 
 /** One change of the history, whoever made it. Refuses one that cannot be taken back. */
-async function named(db: Executor, { libraryId, userId }: Member, { streamId, revision }: { streamId: string; revision: number }): Promise<Candidate> {
+async function named(
+  db: Executor,
+  { libraryId, userId }: Member,
+  { streamId, revision }: { streamId: string; revision: number },
+): Promise<Candidate> {
   const stream = await findStreamById(db, libraryId, userId, streamId);
   const row = stream && (await findChange(db, streamId, revision));
   if (!row) throw new Refusal(404, "no-change", "This change is not in the library's history.");
-  if (row.direction === "stamp") throw new Refusal(409, "a-stamp", "This only notes what was measured; there is nothing to take back.");
+  if (row.direction === "stamp")
+    throw new Refusal(409, "a-stamp", "This only notes what was measured; there is nothing to take back.");
   if (row.takenBack) throw new Refusal(409, "taken-back", "This change has been taken back already.");
   return { row, stream };
 }
@@ -72,7 +118,8 @@ async function named(db: Executor, { libraryId, userId }: Member, { streamId, re
 export async function takeBack(member: Member, request: unknown) {
   const { direction, sessionId, change, requestId = newId() } = validate<TakeBack>(takeBackInput, request);
   const { libraryId, userId } = member;
-  const find = (db: Executor) => (change ? named(db, member, change) : latest(db, member, direction!, sessionId));
+  const find = (db: Executor) =>
+    change ? named(db, member, change) : latest(db, member, direction!, sessionId);
   try {
     return await database().transaction(async (tx) => {
       const before = await findRequest(tx, requestId);
@@ -85,7 +132,10 @@ export async function takeBack(member: Member, request: unknown) {
       const locked = await lockStream(tx, keyOf(candidate.stream), newId());
       // Another tab may have taken it back while this one waited for the lock.
       const still = await find(tx);
-      if (still?.row.sequence !== candidate.row.sequence) throw new Refusal(409, "stale", "Another window has just taken something back.", { hint: "Try again." });
+      if (still?.row.sequence !== candidate.row.sequence)
+        throw new Refusal(409, "stale", "Another window has just taken something back.", {
+          hint: "Try again.",
+        });
       const { row } = candidate;
       const command = commands.find((c) => c.name === row.command);
       // What is no command, such as joining, is for those who manage the library.
@@ -108,7 +158,7 @@ export async function takeBack(member: Member, request: unknown) {
       return { change: publicChange(written, locked) };
     });
   } catch (error) {
-    if (error instanceof BuiltUpon) throw builtUpon(entityWords[error.entity]);
+    if (error instanceof BuiltUpon) throw builtUpon(entities[error.entity].noun);
     if (isReferred(error)) throw builtUpon("card");
     throw error;
   }

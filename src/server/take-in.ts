@@ -5,7 +5,7 @@ import { join } from "node:path";
 import { Readable, Transform } from "node:stream";
 import { pipeline } from "node:stream/promises";
 import type { ReadableStream as NodeStream } from "node:stream/web";
-import { cleanName, longestName } from "@/core/library/names";
+import { cleanName, longestName } from "@/core/text/names";
 import { database } from "@/db/connection";
 import { waitForLock } from "@/db/locks";
 import { noteMedia } from "@/db/media";
@@ -20,8 +20,12 @@ import { roomOf, tooMuch } from "./room";
 /** Where uploads lie until they are whole. */
 export const uploadsFolder = (): string => join(mediaRoot(), "uploads");
 
-const tooLarge = () => new Refusal(413, "too-large", "This file is larger than 2 GB.", { hint: "Cut it into parts, or save it in a format that takes less room, such as FLAC." });
-const isDiskFull = (error: unknown): boolean => error instanceof Error && ((error as { code?: string }).code === "ENOSPC" || isDiskFull(error.cause));
+const tooLarge = () =>
+  new Refusal(413, "too-large", "This file is larger than 2 GB.", {
+    hint: "Cut it into parts, or save it in a format that takes less room, such as FLAC.",
+  });
+const isDiskFull = (error: unknown): boolean =>
+  error instanceof Error && ((error as { code?: string }).code === "ENOSPC" || isDiskFull(error.cause));
 
 /**
  * Takes an uploaded file into a library. Refuses what is no material, with the reason. An upload that breaks off leaves
@@ -52,15 +56,21 @@ export async function takeIn(member: Member, name: string | null, request: Reque
     const stored = await decoding.store(path, left - bytes);
     // Not while what nobody seems to have is thrown away.
     await waitForLock(database(), "material", async () => {
-      if (!(await isStored(stored.id))) throw new Refusal(503, "gone", `“${clean}” was just removed.`, { hint: "Bring it in again." });
+      if (!(await isStored(stored.id)))
+        throw new Refusal(503, "gone", `“${clean}” was just removed.`, { hint: "Bring it in again." });
       await noteMedia(database(), { libraryId: member.libraryId, name: clean, ...stored });
     });
     return { media: { id: stored.id, name: clean, facts: stored.facts } };
   } catch (error) {
     if (error instanceof UnreadableMedia)
-      throw new Refusal(415, "unreadable", `“${clean}” cannot be used: ${error.message}.`, { hint: "WAV, AIFF, FLAC, MP3, M4A, AAC, Ogg and Opus sounds, PNG, JPEG, TIFF and WebP pictures and .cube tables can be brought in." });
+      throw new Refusal(415, "unreadable", `“${clean}” cannot be used: ${error.message}.`, {
+        hint: "WAV, AIFF, FLAC, MP3, M4A, AAC, Ogg and Opus sounds, PNG, JPEG, TIFF and WebP pictures and .cube tables can be brought in.",
+      });
     if (error instanceof NoRoom) throw tooMuch(error.bytes + bytes, left);
-    if (isDiskFull(error)) throw new Refusal(507, "disk-full", "There is no room left on the server's disk.", { hint: "Nothing was changed. Ask whoever looks after the server to make room." });
+    if (isDiskFull(error))
+      throw new Refusal(507, "disk-full", "There is no room left on the server's disk.", {
+        hint: "Nothing was changed. Ask whoever looks after the server to make room.",
+      });
     throw error;
   } finally {
     await rm(path, { force: true });

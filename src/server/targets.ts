@@ -4,7 +4,12 @@ import { notFound } from "./refusal";
 import { requireRow } from "./rows";
 
 /** Targets of one session, in the order of the ids; `seen` is the version of the first one that the client saw. */
-export async function requireTargets(ledger: Ledger, sessionId: string, ids: readonly string[], seen?: number): Promise<Target[]> {
+export async function requireTargets(
+  ledger: Ledger,
+  sessionId: string,
+  ids: readonly string[],
+  seen?: number,
+): Promise<Target[]> {
   const targets: Target[] = [];
   for (const id of ids) {
     const target = await requireRow(ledger, "target", id, id === ids[0] ? seen : undefined);

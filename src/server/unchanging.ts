@@ -6,9 +6,14 @@
 /** The tag of what follows from some parts. */
 export const tagOf = (...parts: readonly (string | number)[]): string => `"${parts.join("-")}"`;
 
-export const unchanging = (tag: string): Record<string, string> => ({ "cache-control": "private, no-cache", etag: tag });
+export const unchanging = (tag: string): Record<string, string> => ({
+  "cache-control": "private, no-cache",
+  etag: tag,
+});
 
 /** True where a request's If-None-Match names the tag. */
-export const isSeen = (header: string | null, tag: string): boolean => header !== null && header.split(",").some((each) => each.trim().replace(/^W\//, "") === tag);
+export const isSeen = (header: string | null, tag: string): boolean =>
+  header !== null && header.split(",").some((each) => each.trim().replace(/^W\//, "") === tag);
 
-export const notModified = (tag: string): Response => new Response(null, { status: 304, headers: unchanging(tag) });
+export const notModified = (tag: string): Response =>
+  new Response(null, { status: 304, headers: unchanging(tag) });

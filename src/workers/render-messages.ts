@@ -19,7 +19,7 @@ export interface ImageSource {
   readonly height: number;
 }
 /** A part of a picture at full size; the address gives any part of it. */
-export interface PictureWindowSource {
+interface PictureWindowSource {
   readonly url: string;
   readonly frame: Frame;
   readonly window: PictureWindow;

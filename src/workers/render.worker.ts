@@ -17,7 +17,21 @@ import { clipping, vectorscopeData, waveformData } from "@/core/measure/picture-
 import { bandSpectrum } from "@/core/measure/spectrum";
 import { RecentlyUsed } from "./recently-used";
 import { PortHelpers } from "./row-helpers";
-import type { AudioSource, FileSource, FilesKnown, HelperThere, ImageSource, LoopJob, MixJob, PictureJob, PictureMeasuresJob, RenderAnswer, Rendered, RenderJob, SoundMeasuresJob } from "./render-messages";
+import type {
+  AudioSource,
+  FileSource,
+  FilesKnown,
+  HelperThere,
+  ImageSource,
+  LoopJob,
+  MixJob,
+  PictureJob,
+  PictureMeasuresJob,
+  RenderAnswer,
+  Rendered,
+  RenderJob,
+  SoundMeasuresJob,
+} from "./render-messages";
 import { vectorscopeSize, waveformColumns, waveformLevels } from "./render-messages";
 
 /** Decoded material kept at hand: about 8 MB a preview picture, 11 a minute of mono. */
@@ -26,17 +40,38 @@ const pictures = new RecentlyUsed<Promise<CodedPicture>>(40);
 /** Parts of pictures at full size. */
 const windows = new RecentlyUsed<Promise<CodedPicture>>(8);
 
+/** Milliseconds between one attempt and the next where the line breaks: a server that begins again is back within them. */
+const attempts = [300, 1000, 3000];
+
 async function bytes(url: string, range?: { first: number; last: number }): Promise<ArrayBuffer> {
-  const response = await fetch(url, range && { headers: { range: `bytes=${range.first}-${range.last}` } });
-  if (!response.ok) throw new Error("The material could not be fetched.");
-  return response.arrayBuffer();
+  for (let attempt = 0; ; attempt++) {
+    try {
+      const response = await fetch(
+        url,
+        range && { headers: { range: `bytes=${range.first}-${range.last}` } },
+      );
+      if (response.ok) return await response.arrayBuffer();
+      if (response.status < 502 || attempt === attempts.length)
+        throw new Error("The material could not be fetched.");
+    } catch (error) {
+      // What fetch itself throws: the line broke, before the answer or within it.
+      if (!(error instanceof TypeError)) throw error;
+      if (attempt === attempts.length)
+        throw new Error("The material could not be fetched: the server cannot be reached.", { cause: error });
+    }
+    await new Promise((resolve) => setTimeout(resolve, attempts[attempt]));
+  }
 }
 
 /** Sounds up to this many bytes are fetched whole and kept; of longer ones only what is looped. */
 const fetchedWhole = 48 * 2 ** 20;
 
 /** The samples from `start` to `end` of every channel. */
-async function loadSound({ url, channels, frames }: AudioSource, start: number, end: number): Promise<Float32Array[]> {
+async function loadSound(
+  { url, channels, frames }: AudioSource,
+  start: number,
+  end: number,
+): Promise<Float32Array[]> {
   if (frames * channels * 4 <= fetchedWhole) {
     const planes = await sounds.get(url, async () => {
       const all = new Float32Array(await bytes(url));
@@ -45,7 +80,15 @@ async function loadSound({ url, channels, frames }: AudioSource, start: number, 
     return planes.map((plane) => plane.subarray(start, end));
   }
   return sounds.get(`${url} ${start} ${end}`, () =>
-    Promise.all(Array.from({ length: channels }, async (_, c) => new Float32Array(await bytes(url, { first: (c * frames + start) * 4, last: (c * frames + end) * 4 - 1 })))),
+    Promise.all(
+      Array.from(
+        { length: channels },
+        async (_, c) =>
+          new Float32Array(
+            await bytes(url, { first: (c * frames + start) * 4, last: (c * frames + end) * 4 - 1 }),
+          ),
+      ),
+    ),
   );
 }
 
@@ -68,9 +111,18 @@ const decoded = new RecentlyUsed<Promise<DecodedFile>>(16);
 async function decodeFile(source: FileSource): Promise<DecodedFile> {
   switch (source.kind) {
     case "audio":
-      return { kind: "impulse", planes: await loadSound(source, 0, source.frames), sampleRate: source.sampleRate };
+      return {
+        kind: "impulse",
+        planes: await loadSound(source, 0, source.frames),
+        sampleRate: source.sampleRate,
+      };
     case "image":
-      return { kind: "texture", width: source.width, height: source.height, planes: linearPlanes(await loadPicture(source)) };
+      return {
+        kind: "texture",
+        width: source.width,
+        height: source.height,
+        planes: linearPlanes(await loadPicture(source)),
+      };
     case "lut":
       return { kind: "lut", lut: readCube(new TextDecoder().decode(await bytes(source.url))) };
   }
@@ -99,10 +151,12 @@ async function sourceOf(hash: string): Promise<FileSource | undefined> {
 async function resourcesFor(chains: readonly Chain[]): Promise<Resources> {
   const files = new Map<string, DecodedFile>();
   await Promise.all(
-    chains.flatMap((chain) => filesOf(chain)).map(async ({ hash }) => {
-      const source = await sourceOf(hash);
-      if (source) files.set(hash, await decoded.get(hash, () => decodeFile(source)));
-    }),
+    chains
+      .flatMap((chain) => filesOf(chain))
+      .map(async ({ hash }) => {
+        const source = await sourceOf(hash);
+        if (source) files.set(hash, await decoded.get(hash, () => decodeFile(source)));
+      }),
   );
   return { files: (hash) => files.get(hash) };
 }
@@ -110,10 +164,14 @@ async function resourcesFor(chains: readonly Chain[]): Promise<Resources> {
 /** What nodes of mixes made, so that a new chain on one of them leaves the others as they are. */
 const mixed = new RecentlyUsed<Float32Array[]>(64);
 
-async function renderMix({ nodes, sources, root, sampleRate, start, end }: MixJob, breathe: Breathe): Promise<Rendered> {
+async function renderMix(
+  { nodes, sources, root, sampleRate, start, end }: MixJob,
+  breathe: Breathe,
+): Promise<Rendered> {
   const files = await resourcesFor(nodes.map((n) => n.chain));
   const learnt = new Map<string, Lessons>();
-  for (const { id, chain } of nodes) if (sources[id]) learnt.set(id, await learnOf(sources[id], chain, files, breathe));
+  for (const { id, chain } of nodes)
+    if (sources[id]) learnt.set(id, await learnOf(sources[id], chain, files, breathe));
   const resourcesOf: ResourcesOf = ({ id }) => ({ ...files, learnt: learnt.get(id) });
   const plan = planMix(nodes, { start, end }, sampleRate, root, resourcesOf);
   const read = new Map<object, Float32Array[]>();
@@ -124,11 +182,17 @@ async function renderMix({ nodes, sources, root, sampleRate, start, end }: MixJo
       read.set(step, await loadSound(sources[step.node.id], from, to));
     }),
   );
-  const planes = await patiently(mixTurns(plan, (step) => read.get(step)!, { resourcesOf, remember: (key, make) => mixed.get(key, make) }), breathe);
+  const planes = await patiently(
+    mixTurns(plan, (step) => read.get(step)!, { resourcesOf, remember: (key, make) => mixed.get(key, make) }),
+    breathe,
+  );
   return { kind: "loop", planes, sampleRate, missing: plan.missing, ...levelsOf(planes, sampleRate) };
 }
 
-const levelsOf = (planes: readonly Float32Array[], sampleRate: number, mask?: number) => ({ loudness: integratedLoudness(planes, sampleRate, mask), truePeak: 20 * Math.log10(truePeak(planes)) });
+const levelsOf = (planes: readonly Float32Array[], sampleRate: number, mask?: number) => ({
+  loudness: integratedLoudness(planes, sampleRate, mask),
+  truePeak: 20 * Math.log10(truePeak(planes)),
+});
 
 type Lessons = ReadonlyMap<number, Learnt>;
 /** What chains have learnt of materials, so that only what they learn from makes them hear the whole again. */
@@ -136,7 +200,12 @@ const lessons = new Map<string, Lessons>();
 const mostLessons = 64;
 
 /** What has to hear everything first hears all of the material, as it will when a file is rendered, not the range alone. */
-async function learnOf(source: AudioSource, chain: Chain, resources: Resources, breathe: Breathe): Promise<Lessons> {
+async function learnOf(
+  source: AudioSource,
+  chain: Chain,
+  resources: Resources,
+  breathe: Breathe,
+): Promise<Lessons> {
   const settings = lesson(chain, resources);
   if (settings.length === 0) return new Map();
   const key = JSON.stringify([source.url, settings]);
@@ -150,11 +219,20 @@ async function learnOf(source: AudioSource, chain: Chain, resources: Resources, 
   return learnt;
 }
 
-async function renderSound({ source, chain, strength, start, end }: LoopJob, breathe: Breathe): Promise<Rendered> {
+async function renderSound(
+  { source, chain, strength, start, end }: LoopJob,
+  breathe: Breathe,
+): Promise<Rendered> {
   const resources = await resourcesFor([chain]);
   const learnt = await learnOf(source, chain, resources, breathe);
   const planes = await loadSound(source, start, end);
-  const loop = await patiently(loopTurns(chain, { planes, sampleRate: source.sampleRate, mask: source.mask }, 0, end - start, strength, { ...resources, learnt }), breathe);
+  const loop = await patiently(
+    loopTurns(chain, { planes, sampleRate: source.sampleRate, mask: source.mask }, 0, end - start, strength, {
+      ...resources,
+      learnt,
+    }),
+    breathe,
+  );
   return { kind: "loop", ...loop, mask: source.mask, ...levelsOf(loop.planes, loop.sampleRate, source.mask) };
 }
 
@@ -166,12 +244,21 @@ const surroundings = 64;
 async function renderPicture({ source, chain, strength }: PictureJob, breathe: Breathe): Promise<Rendered> {
   const resources = await resourcesFor([chain]);
   const task = { chain, strength, resources, bits: 8 as const };
-  const shown = ({ picture, missing }: CodedResult): Rendered => ({ kind: "picture", width: picture.width, height: picture.height, codes: picture.codes as Uint8ClampedArray<ArrayBuffer>, missing });
+  const shown = ({ picture, missing }: CodedResult): Rendered => ({
+    kind: "picture",
+    width: picture.width,
+    height: picture.height,
+    codes: picture.codes as Uint8ClampedArray<ArrayBuffer>,
+    missing,
+  });
   if ("window" in source) {
     const { url, frame, window } = source;
     const reach = reachOf(planImage(chain, strength, frame, resources, "srgb")) ?? 0;
     const has = widened(window, frame, Math.ceil((reach + 1) / surroundings) * surroundings);
-    const material = await windows.get(`${url}?left=${has.left}&top=${has.top}&width=${has.width}&height=${has.height}`, (address) => loadPicture({ url: address, width: has.width, height: has.height }));
+    const material = await windows.get(
+      `${url}?left=${has.left}&top=${has.top}&width=${has.width}&height=${has.height}`,
+      (address) => loadPicture({ url: address, width: has.width, height: has.height }),
+    );
     return shown(await renderWindow(task, frame, material, has, window, breathe));
   }
   const material = await pictures.get(source.url, () => loadPicture(source));
@@ -183,12 +270,23 @@ async function renderPicture({ source, chain, strength }: PictureJob, breathe: B
 }
 
 function measureSound({ planes, sampleRate, mask }: SoundMeasuresJob): Rendered {
-  return { kind: "measured sound", bands: bandSpectrum(planes, sampleRate), loudness: loudnessCourse(planes, sampleRate, mask) };
+  return {
+    kind: "measured sound",
+    bands: bandSpectrum(planes, sampleRate),
+    loudness: loudnessCourse(planes, sampleRate, mask),
+  };
 }
 
 function measurePicture({ width, codes }: PictureMeasuresJob): Rendered {
-  const waveforms = ([0, 1, 2] as const).map((channel) => waveformData(codes, width, waveformColumns, waveformLevels, channel));
-  return { kind: "measured picture", waveforms, vectorscope: vectorscopeData(codes, vectorscopeSize), clipping: clipping(codes) };
+  const waveforms = ([0, 1, 2] as const).map((channel) =>
+    waveformData(codes, width, waveformColumns, waveformLevels, channel),
+  );
+  return {
+    kind: "measured picture",
+    waveforms,
+    vectorscope: vectorscopeData(codes, vectorscopeSize),
+    clipping: clipping(codes),
+  };
 }
 
 /** Waiting jobs by place; the viewer's come before those of the lists. */
@@ -196,10 +294,15 @@ const waiting = new Map<string, RenderJob>();
 /** The job that is being done. */
 let current: RenderJob | null = null;
 
-const answer = (message: RenderAnswer, transfer: Transferable[] = []) => self.postMessage(message, { transfer });
+const answer = (message: RenderAnswer, transfer: Transferable[] = []) =>
+  self.postMessage(message, { transfer });
 
 const transferables = (rendered: Rendered): Transferable[] =>
-  rendered.kind === "loop" ? rendered.planes.map((p) => p.buffer as ArrayBuffer) : rendered.kind === "picture" ? [rendered.codes.buffer] : [];
+  rendered.kind === "loop"
+    ? rendered.planes.map((p) => p.buffer as ArrayBuffer)
+    : rendered.kind === "picture"
+      ? [rendered.codes.buffer]
+      : [];
 
 /** What a job throws that somebody no longer waits for, or that makes room for one that matters more. */
 class Overtaken extends Error {}
@@ -252,7 +355,8 @@ async function work(): Promise<void> {
       const rendered = await renderJob(job, breatheFor(job));
       answer({ id: job.id, rendered }, transferables(rendered));
     } catch (error) {
-      if (!(error instanceof Overtaken)) answer({ id: job.id, problem: error instanceof Error ? error.message : String(error) });
+      if (!(error instanceof Overtaken))
+        answer({ id: job.id, problem: error instanceof Error ? error.message : String(error) });
       else if (waiting.has(job.place)) answer({ id: job.id, superseded: true });
       // Only put back: it is done once the viewer has what it waits for.
       else waiting.set(job.place, job);

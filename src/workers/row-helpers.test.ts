@@ -3,10 +3,22 @@ import type { RowTask } from "@/core/chain/render-codes";
 import type { DecodedFile } from "@/core/effects/define";
 import { PortHelpers, type RowsAnswer, type RowsMessage } from "./row-helpers";
 
-const texture: DecodedFile = { kind: "texture", width: 1, height: 1, planes: [0, 1, 2].map(() => new Float32Array(1)) };
+const texture: DecodedFile = {
+  kind: "texture",
+  width: 1,
+  height: 1,
+  planes: [0, 1, 2].map(() => new Float32Array(1)),
+};
 const task = (...files: string[]): RowTask => ({
-  chain: { medium: "image", settings: [] }, strength: 100, bits: 8, files: files.map((hash) => [hash, texture] as const), frame: { width: 1, height: 2 },
-  source: { width: 1, height: 1, channels: 3, codes: new Uint16Array(3) }, top: 1, from: 1, to: 2,
+  chain: { medium: "image", settings: [] },
+  strength: 100,
+  bits: 8,
+  files: files.map((hash) => [hash, texture] as const),
+  frame: { width: 1, height: 2 },
+  source: { width: 1, height: 1, channels: 3, codes: new Uint16Array(3) },
+  top: 1,
+  from: 1,
+  to: 2,
 });
 
 /** A helper at the other end of a port, who answers when told. */
@@ -14,7 +26,13 @@ function helper() {
   const { port1, port2 } = new MessageChannel();
   const got: RowsMessage[] = [];
   port2.onmessage = ({ data }: MessageEvent<RowsMessage>) => got.push(data);
-  return { port: port1, got, answer: (answer: RowsAnswer) => port2.postMessage(answer), arrived: (count: number) => expect.poll(() => got.length).toBe(count), close: () => port2.close() };
+  return {
+    port: port1,
+    got,
+    answer: (answer: RowsAnswer) => port2.postMessage(answer),
+    arrived: (count: number) => expect.poll(() => got.length).toBe(count),
+    close: () => port2.close(),
+  };
 }
 const codes = (value: number) => ({ codes: Uint8ClampedArray.of(value) });
 
@@ -45,8 +63,12 @@ describe("helpers by ports", () => {
     void helpers.run(1, task("c"));
     await one.arrived(2);
     await other.arrived(1);
-    const sent = ({ got }: typeof one) => got.map(({ task, forget }) => [task.files.map(([hash]) => hash).join(""), forget]);
-    expect(sent(one)).toEqual([["ab", false], ["c", false]]);
+    const sent = ({ got }: typeof one) =>
+      got.map(({ task, forget }) => [task.files.map(([hash]) => hash).join(""), forget]);
+    expect(sent(one)).toEqual([
+      ["ab", false],
+      ["c", false],
+    ]);
     expect(sent(other)).toEqual([["c", false]]);
     expect(one.got[0].task).toMatchObject({ top: 1, from: 1, to: 2, frame: { width: 1, height: 2 } });
     [one, other].forEach((h) => h.close());
@@ -63,7 +85,12 @@ describe("helpers by ports", () => {
     void helpers.run(0, task("f0", "f1"));
     await one.arrived(4);
     // Of a task that makes it forget, all files are sent.
-    expect(one.got.map(({ task, forget }) => [task.files.map(([hash]) => hash).join(" "), forget])).toEqual([[names.join(" "), false], ["", false], ["f1 new", true], ["f0", false]]);
+    expect(one.got.map(({ task, forget }) => [task.files.map(([hash]) => hash).join(" "), forget])).toEqual([
+      [names.join(" "), false],
+      ["", false],
+      ["f1 new", true],
+      ["f0", false],
+    ]);
     one.close();
   });
 });

@@ -40,8 +40,12 @@ export class PortHelpers implements RowHelpers {
     const files = forget ? task.files : lacking;
     for (const [hash] of files) kept.add(hash);
     return new Promise((resolve, reject) => {
-      waiting.push((answer) => ("codes" in answer ? resolve(answer.codes) : reject(new Error(answer.problem))));
-      port.postMessage({ task: { ...task, files }, forget } satisfies RowsMessage, [task.source.codes.buffer as ArrayBuffer]);
+      waiting.push((answer) =>
+        "codes" in answer ? resolve(answer.codes) : reject(new Error(answer.problem)),
+      );
+      port.postMessage({ task: { ...task, files }, forget } satisfies RowsMessage, [
+        task.source.codes.buffer as ArrayBuffer,
+      ]);
     });
   }
 }

@@ -4,7 +4,13 @@ import { recall, type RecallResult } from "@/core/search/recall";
 
 export type SearchRequest =
   | { readonly kind: "change"; readonly put: readonly SearchDocument[]; readonly remove: readonly string[] }
-  | { readonly kind: "recall"; readonly id: number; readonly query: string; readonly target: SearchTarget; readonly limit: number };
+  | {
+      readonly kind: "recall";
+      readonly id: number;
+      readonly query: string;
+      readonly target: SearchTarget;
+      readonly limit: number;
+    };
 
 export interface SearchAnswer {
   readonly id: number;

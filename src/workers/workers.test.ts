@@ -15,12 +15,20 @@ interface FakeSelf {
   postMessage(message: unknown): void;
 }
 
-const set = (effect: string, values: Record<string, Json> = {}): EffectSetting => ({ effect, values, on: true, mix: 100 });
+const set = (effect: string, values: Record<string, Json> = {}): EffectSetting => ({
+  effect,
+  values,
+  on: true,
+  mix: 100,
+});
 const look = (...settings: EffectSetting[]): Chain => ({ medium: "image", settings });
 const sound = (...settings: EffectSetting[]): Chain => ({ medium: "audio", settings });
 
 const [width, height] = [640, 500];
-const picture = Uint16Array.from({ length: width * height * 3 }, (_, i) => 32_768 + 30_000 * Math.sin(i * 0.0007) * Math.cos(i * 0.011));
+const picture = Uint16Array.from(
+  { length: width * height * 3 },
+  (_, i) => 32_768 + 30_000 * Math.sin(i * 0.0007) * Math.cos(i * 0.011),
+);
 const rate = 48_000;
 const clip = noise(6 * rate, 3, 0.1).map((v, i) => (i < 3 * rate ? v : v / 10));
 /** What a browser would fetch, by its address; how often each was asked for. */
@@ -69,22 +77,51 @@ function send(job: Ask): Promise<RenderAnswer> {
   renderer.onmessage!({ data: { ...job, id }, ports: [] });
   return answer;
 }
-async function rendered<Kind extends Rendered["kind"]>(kind: Kind, job: Ask): Promise<Extract<Rendered, { kind: Kind }>> {
+async function rendered<Kind extends Rendered["kind"]>(
+  kind: Kind,
+  job: Ask,
+): Promise<Extract<Rendered, { kind: Kind }>> {
   const answer = await send(job);
-  if (!("rendered" in answer) || answer.rendered.kind !== kind) throw new Error(JSON.stringify(answer).slice(0, 200));
+  if (!("rendered" in answer) || answer.rendered.kind !== kind)
+    throw new Error(JSON.stringify(answer).slice(0, 200));
   return answer.rendered as Extract<Rendered, { kind: Kind }>;
 }
 const source = { url: "/picture", width, height };
-const pictureJob = (place: string, chain: Chain): Ask => ({ kind: "picture", place, chain, strength: 100, source });
+const pictureJob = (place: string, chain: Chain): Ask => ({
+  kind: "picture",
+  place,
+  chain,
+  strength: 100,
+  source,
+});
 const material = { url: "/clip", channels: 1, frames: clip.length, sampleRate: rate };
-const loopJob = (chain: Chain): Ask => ({ kind: "loop", place: "viewer", chain, strength: 100, source: material, start: 3 * rate, end: 4 * rate });
-const slow = look(set("image.haze-removal"), set("image.glow"), set("image.local-contrast"), set("image.blur", { radius: 5 }));
+const loopJob = (chain: Chain): Ask => ({
+  kind: "loop",
+  place: "viewer",
+  chain,
+  strength: 100,
+  source: material,
+  start: 3 * rate,
+  end: 4 * rate,
+});
+const slow = look(
+  set("image.haze-removal"),
+  set("image.glow"),
+  set("image.local-contrast"),
+  set("image.blur", { radius: 5 }),
+);
 const plain = look(set("image.exposure", { exposure: 0.5 }), set("image.sharpen", { radius: 0.3 }));
 const soon = (milliseconds: number) => new Promise((resolve) => setTimeout(resolve, milliseconds));
 
 describe("the rendering worker", () => {
   it("renders pictures as the core does, alone or with a helper, to the bit", async () => {
-    const wanted = (await renderCodes({ chain: plain, strength: 100, resources: {}, bits: 8 }, { ...source, channels: 3, codes: picture }, () => undefined)).picture.codes;
+    const wanted = (
+      await renderCodes(
+        { chain: plain, strength: 100, resources: {}, bits: 8 },
+        { ...source, channels: 3, codes: picture },
+        () => undefined,
+      )
+    ).picture.codes;
     expect((await rendered("picture", pictureJob("viewer", plain))).codes).toEqual(wanted);
     const { port1, port2 } = new MessageChannel();
     rows.onmessage!({ data: "port", ports: [port1] });
@@ -108,15 +145,30 @@ describe("the rendering worker", () => {
     const before = answers.length;
     const viewer = send(pictureJob("viewer", plain));
     await viewer;
-    expect(answers.slice(before).filter((a) => "rendered" in a).map((a) => a.id)).toEqual([last]);
+    expect(
+      answers
+        .slice(before)
+        .filter((a) => "rendered" in a)
+        .map((a) => a.id),
+    ).toEqual([last]);
     for (const list of lists) expect(await list).toHaveProperty("rendered");
   });
 
   it("renders a part at full size from the rows around it alone", async () => {
     const frame = { width: 4000, height: 3000 };
     there["/window"] = new Uint16Array(width * height * 3).fill(9000).buffer;
-    const part = { url: "/window", frame, window: { left: 1000, top: 800, width: width - 128, height: height - 128 } };
-    const made = await rendered("picture", { kind: "picture", place: "viewer", chain: look(set("image.sharpen", { radius: 0.01 })), strength: 100, source: part });
+    const part = {
+      url: "/window",
+      frame,
+      window: { left: 1000, top: 800, width: width - 128, height: height - 128 },
+    };
+    const made = await rendered("picture", {
+      kind: "picture",
+      place: "viewer",
+      chain: look(set("image.sharpen", { radius: 0.01 })),
+      strength: 100,
+      source: part,
+    });
     expect([made.width, made.height]).toEqual([width - 128, height - 128]);
     expect(asked.at(-1)).toBe(`/window?left=936&top=736&width=${width}&height=${height}`);
     expect(new Set(made.codes)).toEqual(new Set([made.codes[0], 255]));
@@ -126,19 +178,43 @@ describe("the rendering worker", () => {
 
   it("learns from the whole material, and only once for what it learns from", async () => {
     const target = set("audio.loudness-target", { target: -20, ceiling: -1 });
-    const whole = renderAudio(sound(target), { planes: [clip], sampleRate: rate }).planes[0].subarray(3 * rate, 4 * rate);
+    const whole = renderAudio(sound(target), { planes: [clip], sampleRate: rate }).planes[0].subarray(
+      3 * rate,
+      4 * rate,
+    );
     const { planes, loudness } = await rendered("loop", loopJob(sound(target)));
     expect(integratedLoudness([planes[0]], rate)).toBeCloseTo(integratedLoudness([whole], rate), 1);
     expect(loudness).toBeCloseTo(integratedLoudness([planes[0]], rate), 3);
     // Another gain after it changes what is heard, not what was learnt.
-    const { loudness: softer } = await rendered("loop", loopJob(sound(target, set("audio.gain", { gain: -6 }))));
+    const { loudness: softer } = await rendered(
+      "loop",
+      loopJob(sound(target, set("audio.gain", { gain: -6 }))),
+    );
     expect(softer).toBeCloseTo(loudness - 6, 1);
     expect(asked.filter((url) => url === "/clip")).toHaveLength(1);
   });
 
   it("mixes, and a clip in a mix has heard its material too", async () => {
-    const node = (chain: Chain) => ({ id: "clip", strength: 100, feeds: null, sends: [], muted: false, soloed: false, material: { at: 0, sampleRate: rate, channels: 1, frames: clip.length }, chain });
-    const mix = (chain: Chain): Ask => ({ kind: "mix", place: "viewer", nodes: [node(chain)], sources: { clip: material }, root: null, sampleRate: rate, start: 0, end: clip.length });
+    const node = (chain: Chain) => ({
+      id: "clip",
+      strength: 100,
+      feeds: null,
+      sends: [],
+      muted: false,
+      soloed: false,
+      material: { at: 0, sampleRate: rate, channels: 1, frames: clip.length },
+      chain,
+    });
+    const mix = (chain: Chain): Ask => ({
+      kind: "mix",
+      place: "viewer",
+      nodes: [node(chain)],
+      sources: { clip: material },
+      root: null,
+      sampleRate: rate,
+      start: 0,
+      end: clip.length,
+    });
     const made = await rendered("loop", mix(sound(set("audio.loudness-target", { target: -30 }))));
     expect(made.missing).toEqual([]);
     // Both sides carry the one channel: 3.01 LU more.
@@ -146,18 +222,39 @@ describe("the rendering worker", () => {
   });
 
   it("measures what was rendered", async () => {
-    const { bands, loudness } = await rendered("measured sound", { kind: "measure sound", place: "measures", planes: [clip.subarray(0, 2 * rate)], sampleRate: rate });
+    const { bands, loudness } = await rendered("measured sound", {
+      kind: "measure sound",
+      place: "measures",
+      planes: [clip.subarray(0, 2 * rate)],
+      sampleRate: rate,
+    });
     expect([bands.length > 50, loudness.length]).toEqual([true, 17]);
     const codes = new Uint8ClampedArray(4 * 100).fill(255);
-    const { waveforms, vectorscope, clipping } = await rendered("measured picture", { kind: "measure picture", place: "measures", width: 10, codes });
-    expect([...waveforms, vectorscope].map((counts) => counts.reduce((a, b) => a + b, 0))).toEqual([100, 100, 100, 100]);
+    const { waveforms, vectorscope, clipping } = await rendered("measured picture", {
+      kind: "measure picture",
+      place: "measures",
+      width: 10,
+      codes,
+    });
+    expect([...waveforms, vectorscope].map((counts) => counts.reduce((a, b) => a + b, 0))).toEqual([
+      100, 100, 100, 100,
+    ]);
     expect(clipping).toEqual({ black: 0, white: 1 });
   });
 
   it("says what went wrong, and goes on", async () => {
-    const lost = await send({ kind: "picture", place: "viewer", chain: plain, strength: 100, source: { url: "/nowhere", width: 4, height: 4 } });
+    const lost = await send({
+      kind: "picture",
+      place: "viewer",
+      chain: plain,
+      strength: 100,
+      source: { url: "/nowhere", width: 4, height: 4 },
+    });
     expect(lost).toMatchObject({ problem: "The material could not be fetched." });
-    const { missing } = await rendered("picture", pictureJob("viewer", look(set("image.of-another-house"), ...plain.settings)));
+    const { missing } = await rendered(
+      "picture",
+      pictureJob("viewer", look(set("image.of-another-house"), ...plain.settings)),
+    );
     expect(missing).toEqual(["image.of-another-house"]);
     expect(await send(pictureJob("viewer", plain))).toHaveProperty("rendered");
   });

@@ -1,7 +1,8 @@
 import { spawn } from "node:child_process";
 import { mkdir, readdir, stat } from "node:fs/promises";
 import { availableParallelism } from "node:os";
-import { basename, join, parse } from "node:path";
+import { basename, extname, join, parse } from "node:path";
+import { media } from "@/core/media";
 import type { Command } from "commander";
 import type { Chain } from "@/core/chain/model";
 import { renderFile } from "@/media/render-file";
@@ -23,7 +24,11 @@ interface Options {
 /** Seconds, or minutes and seconds: `75.5`, `1:15.5`. */
 function seconds(text: string): number {
   const match = /^(?:(\d+):)?(\d+(?:\.\d+)?)$/.exec(text.trim());
-  if (!match) throw new CliProblem(`“${text}” is no time.`, "Write seconds or minutes:seconds, such as 75.5 or 1:15.5.");
+  if (!match)
+    throw new CliProblem(
+      `“${text}” is no time.`,
+      "Write seconds or minutes:seconds, such as 75.5 or 1:15.5.",
+    );
   return Number(match[1] ?? 0) * 60 + Number(match[2]);
 }
 
@@ -31,18 +36,28 @@ async function rangeOf(text: string | undefined, input: string, medium: string) 
   if (text === undefined) return undefined;
   if (medium !== "audio") throw new CliProblem("--range is for sound.");
   const [start, end, more] = text.split("..");
-  if (end === undefined || more !== undefined) throw new CliProblem("A range is written START..END.", "For example 12.5..20 in seconds.");
+  if (end === undefined || more !== undefined)
+    throw new CliProblem("A range is written START..END.", "For example 12.5..20 in seconds.");
   const { sampleRate } = await probeSound(input);
-  const range = { start: Math.round(seconds(start) * sampleRate), end: Math.round(seconds(end) * sampleRate) };
+  const range = {
+    start: Math.round(seconds(start) * sampleRate),
+    end: Math.round(seconds(end) * sampleRate),
+  };
   if (range.end <= range.start) throw new CliProblem("The range ends before it begins.");
   return range;
 }
 
 function formatFor(option: string | undefined, output: string, chain: Chain): ResultFormat {
-  if (option !== undefined && !Object.hasOwn(resultFormats, option)) throw new CliProblem(`“${option}” is no format.`, `One of: ${Object.keys(resultFormats).join(", ")}.`);
+  if (option !== undefined && !Object.hasOwn(resultFormats, option))
+    throw new CliProblem(`“${option}” is no format.`, `One of: ${Object.keys(resultFormats).join(", ")}.`);
   const format = (option as ResultFormat | undefined) ?? formatOfName(output);
-  if (!format) throw new CliProblem(`The format of “${output}” is not known.`, "End it in .wav, .flac, .png, .tiff or .jpg, or give --format.");
-  if (resultFormats[format].medium !== chain.medium) throw new CliProblem(`This card is for ${chain.medium}; ${resultFormats[format].label} is not.`);
+  if (!format)
+    throw new CliProblem(
+      `The format of “${output}” is not known.`,
+      "End it in .wav, .flac, .png, .tiff or .jpg, or give --format.",
+    );
+  if (resultFormats[format].medium !== chain.medium)
+    throw new CliProblem(`This card is for ${chain.medium}; ${resultFormats[format].label} is not.`);
   return format;
 }
 
@@ -51,8 +66,10 @@ async function inputsOf(input: string, chain: Chain): Promise<string[]> {
   const found = await stat(input).catch(() => null);
   if (!found) throw new CliProblem(`There is no file “${input}”.`);
   if (!found.isDirectory()) return [input];
-  const fits = chain.medium === "audio" ? /\.(wav|w64|flac|mp3|aiff?|ogg|opus|m4a|aac)$/i : /\.(png|jpe?g|tiff?|webp)$/i;
-  const names = (await readdir(input)).filter((name) => fits.test(name)).sort();
+  const fits = media[chain.medium].endings as readonly string[];
+  const names = (await readdir(input))
+    .filter((name) => fits.includes(extname(name).slice(1).toLowerCase()))
+    .sort();
   if (names.length === 0) throw new CliProblem(`In “${input}” there is nothing that this card is for.`);
   return names.map((name) => join(input, name));
 }
@@ -67,12 +84,18 @@ interface Result {
 /** Renders one file in a process of its own, so that each core has one. Rejects with what it said. */
 function inProcess(args: readonly string[]): Promise<Result> {
   return new Promise((resolve, reject) => {
-    const child = spawn(process.execPath, [process.argv[1], ...args, "--quiet", "--json"], { stdio: ["ignore", "pipe", "pipe"] });
+    const child = spawn(process.execPath, [process.argv[1], ...args, "--quiet", "--json"], {
+      stdio: ["ignore", "pipe", "pipe"],
+    });
     let [result, complaint] = ["", ""];
     child.stdout.on("data", (part: Buffer) => (result += part.toString()));
     child.stderr.on("data", (part: Buffer) => (complaint += part.toString()));
     child.on("error", reject);
-    child.on("close", (code) => (code === 0 ? resolve((JSON.parse(result) as Result[])[0]) : reject(new Error(complaint.trim().replace(/^fichier: /, "")))));
+    child.on("close", (code) =>
+      code === 0
+        ? resolve((JSON.parse(result) as Result[])[0])
+        : reject(new Error(complaint.trim().replace(/^fichier: /, ""))),
+    );
   });
 }
 
@@ -85,7 +108,12 @@ async function onAllCores(tasks: readonly (() => Promise<void>)[]): Promise<void
   await Promise.all(Array.from({ length: Math.min(tasks.length, availableParallelism()) }, worker));
 }
 
-export function renderCommand(program: Command, print: (value: unknown, text: string) => void, progress: (line: string) => void, say: Say): void {
+export function renderCommand(
+  program: Command,
+  print: (value: unknown, text: string) => void,
+  progress: (line: string) => void,
+  say: Say,
+): void {
   program
     .command("render")
     .description("put a card or a chain on a file, or on each file of a folder")
@@ -96,12 +124,16 @@ export function renderCommand(program: Command, print: (value: unknown, text: st
     .option("--strength <percent>", "0 to 100", "100")
     .option("--range <start..end>", "seconds of a sound to use")
     .option("--format <name>", `one of ${Object.keys(resultFormats).join(", ")}`)
-    .option("--files <place>", "a file or folder with what effects depend on: impulse responses, textures, tables")
+    .option(
+      "--files <place>",
+      "a file or folder with what effects depend on: impulse responses, textures, tables",
+    )
     .option("--out-dir <folder>", "where results go when <in> is a folder")
     .action(async (input: string, output: string | undefined, options: Options) => {
       const chain = await chainOption(options);
       const strength = numberOption(options.strength, "The strength", 0, 100);
-      if ((output === undefined) === (options.outDir === undefined)) throw new CliProblem("Give either a file to write or --out-dir.");
+      if ((output === undefined) === (options.outDir === undefined))
+        throw new CliProblem("Give either a file to write or --out-dir.");
       const inputs = await inputsOf(input, chain);
       if (output !== undefined && inputs.length > 1) throw new CliProblem("Several files need --out-dir.");
       if (options.outDir) await mkdir(options.outDir, { recursive: true });
@@ -109,42 +141,68 @@ export function renderCommand(program: Command, print: (value: unknown, text: st
       const results: Result[] = [];
       const failed: { readonly input: string; readonly problem: string }[] = [];
       const taken = new Set<string>();
-      const tasksWith = (pathOf: (hash: string) => string | null) => inputs.map((from) => {
-        const format = formatFor(options.format ?? (output === undefined ? standard : undefined), output ?? from, chain);
-        const to = output ?? join(options.outDir!, `${parse(from).name}.${resultFormats[format].extension}`);
-        if (taken.has(to)) throw new CliProblem(`Two files would both become “${to}”.`, "Rename one of them.");
-        taken.add(to);
-        if (inputs.length > 1)
+      const tasksWith = (pathOf: (hash: string) => string | null) =>
+        inputs.map((from) => {
+          const format = formatFor(
+            options.format ?? (output === undefined ? standard : undefined),
+            output ?? from,
+            chain,
+          );
+          const to =
+            output ?? join(options.outDir!, `${parse(from).name}.${resultFormats[format].extension}`);
+          if (taken.has(to))
+            throw new CliProblem(`Two files would both become “${to}”.`, "Rename one of them.");
+          taken.add(to);
+          if (inputs.length > 1)
+            return async () => {
+              const same = Object.entries({
+                card: options.card,
+                chain: options.chain,
+                range: options.range,
+                files: options.files,
+              }).flatMap(([key, value]) => (value === undefined ? [] : [`--${key}`, value]));
+              try {
+                const result = await inProcess([
+                  "render",
+                  from,
+                  to,
+                  "--strength",
+                  options.strength,
+                  "--format",
+                  format,
+                  ...same,
+                ]);
+                results.push(result);
+                result.notes.forEach((note) => say(`${basename(from)}: ${note}`));
+              } catch (error) {
+                const problem = error instanceof Error ? error.message : String(error);
+                failed.push({ input: from, problem });
+                say(`${basename(from)}: ${problem}`);
+              }
+              progress(`${results.length + failed.length} of ${inputs.length}: ${basename(from)}`);
+            };
           return async () => {
-            const same = Object.entries({ card: options.card, chain: options.chain, range: options.range, files: options.files }).flatMap(([key, value]) => (value === undefined ? [] : [`--${key}`, value]));
-            try {
-              const result = await inProcess(["render", from, to, "--strength", options.strength, "--format", format, ...same]);
-              results.push(result);
-              result.notes.forEach((note) => say(`${basename(from)}: ${note}`));
-            } catch (error) {
-              const problem = error instanceof Error ? error.message : String(error);
-              failed.push({ input: from, problem });
-              say(`${basename(from)}: ${problem}`);
-            }
-            progress(`${results.length + failed.length} of ${inputs.length}: ${basename(from)}`);
+            const range = await rangeOf(options.range, from, chain.medium);
+            let told = 0;
+            const onProgress = (share: number) => {
+              if (share - told < 0.1 && share < 1) return;
+              told = share;
+              progress(`${basename(from)} ${Math.round(share * 100)} %`);
+            };
+            const notes: string[] = [];
+            const onNote = (note: MediaNote) => {
+              notes.push(sayNote(note));
+              say(sayNote(note));
+            };
+            await renderFile(
+              from,
+              to,
+              { chain, strength, format, pathOf, ...(range && { range }) },
+              { onProgress, onNote },
+            );
+            results.push({ input: from, output: to, notes });
           };
-        return async () => {
-          const range = await rangeOf(options.range, from, chain.medium);
-          let told = 0;
-          const onProgress = (share: number) => {
-            if (share - told < 0.1 && share < 1) return;
-            told = share;
-            progress(`${basename(from)} ${Math.round(share * 100)} %`);
-          };
-          const notes: string[] = [];
-          const onNote = (note: MediaNote) => {
-            notes.push(sayNote(note));
-            say(sayNote(note));
-          };
-          await renderFile(from, to, { chain, strength, format, pathOf, ...(range && { range }) }, { onProgress, onNote });
-          results.push({ input: from, output: to, notes });
-        };
-      });
+        });
       await withFiles(options, (pathOf) => onAllCores(tasksWith(pathOf)));
       print([...results, ...failed], results.map((r) => r.output).join("\n"));
       if (failed.length > 0) {

@@ -1,4 +1,5 @@
-import type { DecodedFile, EffectDefinition, Learnt, Medium } from "../effects/define";
+import type { DecodedFile, EffectDefinition, Learnt } from "../effects/define";
+import type { Medium } from "../media";
 import { fileWords, type FileKind } from "../effects/parameter";
 import { findEffect } from "../effects/registry";
 import type { Chain } from "./model";
@@ -16,7 +17,7 @@ export interface Resources {
 }
 
 /** A setting that takes part: its effect, checked values, its files, and its share of the mix, above 0 up to 1. */
-export interface ActiveSetting<Effect> {
+interface ActiveSetting<Effect> {
   /** Place in the chain. */
   readonly index: number;
   readonly effect: Effect;
@@ -31,7 +32,11 @@ export interface ActiveSetting<Effect> {
  * so are effects that are unknown here, or whose files are not here; these are listed in `missing`, since a result
  * without them must say so.
  */
-export function activeSettings<M extends Medium>(chain: Chain, medium: M, { lookup = findEffect, files: find }: Resources = {}) {
+export function activeSettings<M extends Medium>(
+  chain: Chain,
+  medium: M,
+  { lookup = findEffect, files: find }: Resources = {},
+) {
   type Effect = Extract<EffectDefinition, { medium: M }>;
   const active: ActiveSetting<Effect>[] = [];
   const missing: string[] = [];
@@ -55,15 +60,23 @@ export function activeSettings<M extends Medium>(chain: Chain, medium: M, { look
       }
     }
     // `never`, so that an effect takes them: they were checked against its own specification just above.
-    if (complete) active.push({ index, effect: effect as Effect, values: values as never, share: mix / 100, files });
+    if (complete)
+      active.push({ index, effect: effect as Effect, values: values as never, share: mix / 100, files });
   }
   return { active, missing };
 }
 
 /** All files that a chain's known effects name, each once: their hashes, and what they are read as. */
-export function filesOf(chain: Chain, lookup: Lookup = findEffect): { readonly hash: string; readonly holds: FileKind }[] {
+export function filesOf(
+  chain: Chain,
+  lookup: Lookup = findEffect,
+): { readonly hash: string; readonly holds: FileKind }[] {
   const found = chain.settings.flatMap(({ effect, values }) =>
-    Object.entries(lookup(effect)?.parameters ?? {}).flatMap(([key, spec]) => (spec.kind === "file" && typeof values[key] === "string" ? [{ hash: values[key], holds: spec.holds }] : [])),
+    Object.entries(lookup(effect)?.parameters ?? {}).flatMap(([key, spec]) =>
+      spec.kind === "file" && typeof values[key] === "string"
+        ? [{ hash: values[key], holds: spec.holds }]
+        : [],
+    ),
   );
   return [...new Map(found.map((f) => [f.hash, f])).values()];
 }

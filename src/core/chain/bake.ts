@@ -3,7 +3,8 @@ import { linearToLab } from "../colour/lab";
 import { lookUp } from "../colour/look-up";
 import type { Lut } from "../colour/lut";
 import { decodeSrgb, encodeSrgb } from "../colour/srgb";
-import { wholeRows, type ImageEffect } from "../effects/define";
+import { type ImageEffect } from "../effects/define";
+import { wholeRows } from "../picture/work";
 import { activeSettings, type Resources } from "./active";
 import type { Chain } from "./model";
 import { isPointwise, planImage } from "./plan-image";
@@ -26,7 +27,12 @@ export const unbakeable = (chain: Chain, resources: Resources = {}): string[] =>
     .map(({ effect }) => effect.name);
 
 /** Runs colours, sRGB-encoded, through a chain: encoded ones come out. */
-function through(chain: Chain, strength: number, encoded: readonly Float32Array[], resources: Resources): Float32Array[] {
+function through(
+  chain: Chain,
+  strength: number,
+  encoded: readonly Float32Array[],
+  resources: Resources,
+): Float32Array[] {
   const count = encoded[0].length;
   const frame = { width: count, height: 1 };
   const plan = planImage(chain, strength, frame, resources);
@@ -50,21 +56,37 @@ const testColours = 20_000;
  * axis, with its error against the chain itself, read tetrahedrally. Pre: `unbakeable` is empty; effects and files
  * that are not here make the plan incomplete, which the caller has looked at.
  */
-export function bakeChain(chain: Chain, strength: number, size: number, title: string, resources: Resources = {}): Baked {
+export function bakeChain(
+  chain: Chain,
+  strength: number,
+  size: number,
+  title: string,
+  resources: Resources = {},
+): Baked {
   const entries = size ** 3;
   const axis = (i: number, step: number) => (Math.floor(i / step) % size) / (size - 1);
-  const made = through(chain, strength, [1, size, size * size].map((step) => Float32Array.from({ length: entries }, (_, i) => axis(i, step))), resources);
+  const made = through(
+    chain,
+    strength,
+    [1, size, size * size].map((step) => Float32Array.from({ length: entries }, (_, i) => axis(i, step))),
+    resources,
+  );
   const values = new Float32Array(3 * entries);
   made.forEach((plane, c) => plane.forEach((v, i) => (values[i * 3 + c] = v)));
   const lut: Lut = { title, kind: "3d", size, domainMin: [0, 0, 0], domainMax: [1, 1, 1], values };
 
-  const colours = [2, 3, 5].map((base) => Float32Array.from({ length: testColours }, (_, i) => halton(i + 1, base)));
+  const colours = [2, 3, 5].map((base) =>
+    Float32Array.from({ length: testColours }, (_, i) => halton(i + 1, base)),
+  );
   const exact = through(chain, strength, colours, resources);
   const approximate = colours.map((p) => p.slice());
   lookUp(lut, "tetrahedral", false)(approximate, testColours);
   let [max, sum] = [0, 0];
   // Judged as they are shown: what lies outside of 0…1 is clipped there.
-  const lab = (planes: readonly Float32Array[], i: number) => linearToLab(...(planes.map((p) => decodeSrgb(Math.min(1, Math.max(0, p[i])))) as [number, number, number]));
+  const lab = (planes: readonly Float32Array[], i: number) =>
+    linearToLab(
+      ...(planes.map((p) => decodeSrgb(Math.min(1, Math.max(0, p[i])))) as [number, number, number]),
+    );
   for (let i = 0; i < testColours; i++) {
     const difference = ciede2000(lab(exact, i), lab(approximate, i));
     max = Math.max(max, difference);

@@ -8,27 +8,33 @@ function pairs(before: readonly EffectSetting[], after: readonly EffectSetting[]
   const longest = Array.from({ length: before.length + 1 }, () => new Uint8Array(after.length + 1));
   for (let i = before.length - 1; i >= 0; i--)
     for (let j = after.length - 1; j >= 0; j--)
-      longest[i][j] = before[i].effect === after[j].effect ? longest[i + 1][j + 1] + 1 : Math.max(longest[i + 1][j], longest[i][j + 1]);
+      longest[i][j] =
+        before[i].effect === after[j].effect
+          ? longest[i + 1][j + 1] + 1
+          : Math.max(longest[i + 1][j], longest[i][j + 1]);
   const found: [number, number][] = [];
-  for (let i = 0, j = 0; i < before.length && j < after.length; )
+  for (let i = 0, j = 0; i < before.length && j < after.length;)
     if (before[i].effect === after[j].effect) found.push([i++, j++]);
     else if (longest[i + 1][j] >= longest[i][j + 1]) i++;
     else j++;
   return found;
 }
 
-const same = (a: Json | undefined, b: Json | undefined) => canonicalJson(a ?? null) === canonicalJson(b ?? null);
+const same = (a: Json | undefined, b: Json | undefined) =>
+  canonicalJson(a ?? null) === canonicalJson(b ?? null);
 
 function settingDifference(before: EffectSetting, after: EffectSetting): string[] {
   const name = effectName(after.effect);
   const specs = findEffect(after.effect)?.parameters;
-  const values = [...new Set([...Object.keys(before.values), ...Object.keys(after.values)])].flatMap((key) => {
-    if (same(before.values[key], after.values[key])) return [];
-    const spec = specs?.[key];
-    if (!spec) return [`${name}: ${key} changed`];
-    const [was, is] = [sayValue(spec, before.values[key]), sayValue(spec, after.values[key])];
-    return [was === is ? `${name}: ${spec.label} changed` : `${name}: ${spec.label} ${was} → ${is}`];
-  });
+  const values = [...new Set([...Object.keys(before.values), ...Object.keys(after.values)])].flatMap(
+    (key) => {
+      if (same(before.values[key], after.values[key])) return [];
+      const spec = specs?.[key];
+      if (!spec) return [`${name}: ${key} changed`];
+      const [was, is] = [sayValue(spec, before.values[key]), sayValue(spec, after.values[key])];
+      return [was === is ? `${name}: ${spec.label} changed` : `${name}: ${spec.label} ${was} → ${is}`];
+    },
+  );
   return [
     ...values,
     ...(before.mix === after.mix ? [] : [`${name}: mix ${before.mix} % → ${after.mix} %`]),
@@ -42,7 +48,9 @@ export function chainDifference(before: Chain, after: Chain): string[] {
   const [kept, stayed] = [new Set(common.map(([i]) => i)), new Set(common.map(([, j]) => j))];
   return [
     ...before.settings.flatMap((s, i) => (kept.has(i) ? [] : [`${effectName(s.effect)} taken out`])),
-    ...after.settings.flatMap((s, j) => (stayed.has(j) ? [] : [`${effectName(s.effect)} put in at place ${j + 1}`])),
+    ...after.settings.flatMap((s, j) =>
+      stayed.has(j) ? [] : [`${effectName(s.effect)} put in at place ${j + 1}`],
+    ),
     ...common.flatMap(([i, j]) => settingDifference(before.settings[i], after.settings[j])),
   ];
 }

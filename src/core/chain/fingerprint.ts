@@ -9,7 +9,8 @@ import type { Chain, Json } from "./model";
 export function canonicalJson(value: Json): string {
   if (value === null || typeof value === "boolean") return String(value);
   if (typeof value === "number") {
-    if (!Number.isFinite(value)) throw new RangeError("canonical JSON has no text for a number that is not finite");
+    if (!Number.isFinite(value))
+      throw new RangeError("canonical JSON has no text for a number that is not finite");
     return JSON.stringify(value);
   }
   if (typeof value === "string") return canonicalString(value);

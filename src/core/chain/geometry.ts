@@ -9,7 +9,10 @@ const moves = (id: string): boolean => {
 };
 
 /** The settings of a chain that move pixels alone: what the untouched picture needs to lie beside the result. */
-export const geometryOf = (chain: Chain): Chain => ({ medium: chain.medium, settings: chain.settings.filter((s) => moves(s.effect)) });
+export const geometryOf = (chain: Chain): Chain => ({
+  medium: chain.medium,
+  settings: chain.settings.filter((s) => moves(s.effect)),
+});
 
 /** Names of the settings in use that look at the whole picture or move it, so that no part of it can be rendered by itself. */
 export const needsWhole = (chain: Chain, frame: Frame): string[] =>

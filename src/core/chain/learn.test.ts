@@ -20,7 +20,10 @@ describe("what hears everything first", () => {
 
   it("hears the material as the settings before it leave it, and leaves it as it was", () => {
     const kept = programme.slice();
-    const [out] = renderAudio({ medium: "audio", settings: [gain, target] }, { planes: [programme], sampleRate }).planes;
+    const [out] = renderAudio(
+      { medium: "audio", settings: [gain, target] },
+      { planes: [programme], sampleRate },
+    ).planes;
     expect(integratedLoudness([out], sampleRate)).toBeCloseTo(-26, 1);
     expect(programme).toEqual(kept);
     const turns = learnTurns({ medium: "audio", settings: [gain, target] }, [programme], { sampleRate });
@@ -38,6 +41,8 @@ describe("what hears everything first", () => {
   });
 
   it("counts as missing, with the reason, where there is nothing to hear", () => {
-    expect(prepareAudioChain({ medium: "audio", settings: [target] }, 100, { sampleRate, channels: 1 }).missing).toEqual(["audio.loudness-target, which has to hear the whole material first"]);
+    expect(
+      prepareAudioChain({ medium: "audio", settings: [target] }, 100, { sampleRate, channels: 1 }).missing,
+    ).toEqual(["audio.loudness-target, which has to hear the whole material first"]);
   });
 });

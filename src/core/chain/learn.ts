@@ -1,5 +1,6 @@
 import { Aligned, longestTail } from "../effects/aligned";
-import type { AudioContextFacts, AudioEffect, Learnt } from "../effects/define";
+import type { AudioEffect, Learnt } from "../effects/define";
+import type { AudioContextFacts } from "../signal/block";
 import { activeSettings, type Resources } from "./active";
 import type { Chain, EffectSetting } from "./model";
 import { prepareAudioChain } from "./prepare-audio";
@@ -15,13 +16,20 @@ const mustLearn = (effect: AudioEffect): boolean => effect.analyse !== undefined
  * settings before it: without their latency, and with what rings on after the material's end. Returns what was learnt,
  * by place in the chain.
  */
-export function* learning(chain: Chain, facts: AudioContextFacts, resources: Resources = {}): Generator<Hear, ReadonlyMap<number, Learnt>> {
+export function* learning(
+  chain: Chain,
+  facts: AudioContextFacts,
+  resources: Resources = {},
+): Generator<Hear, ReadonlyMap<number, Learnt>> {
   const learnt = new Map<number, Learnt>();
   for (const { index, effect, values } of activeSettings(chain, "audio", resources).active) {
     const analysis = effect.analyse?.(values, facts);
     if (!analysis) continue;
     do {
-      const before = prepareAudioChain({ ...chain, settings: chain.settings.slice(0, index) }, 100, facts, { ...resources, learnt });
+      const before = prepareAudioChain({ ...chain, settings: chain.settings.slice(0, index) }, 100, facts, {
+        ...resources,
+        learnt,
+      });
       const aligned = new Aligned(before, facts.channels, (planes, frames) => analysis.hear(planes, frames));
       yield (planes, frames) => aligned.put(planes, frames);
       for (const _ of aligned.ending(Math.min(before.tail, longestTail * facts.sampleRate)));
@@ -34,7 +42,12 @@ export function* learning(chain: Chain, facts: AudioContextFacts, resources: Res
 const blockSize = 16_384;
 
 /** Learns from a material that is all in memory; it is not changed. Yields after each block. */
-export function* learnTurns(chain: Chain, planes: readonly Float32Array[], { sampleRate, mask }: Pick<AudioContextFacts, "sampleRate" | "mask">, resources: Resources = {}): Generator<void, ReadonlyMap<number, Learnt>> {
+export function* learnTurns(
+  chain: Chain,
+  planes: readonly Float32Array[],
+  { sampleRate, mask }: Pick<AudioContextFacts, "sampleRate" | "mask">,
+  resources: Resources = {},
+): Generator<void, ReadonlyMap<number, Learnt>> {
   const lessons = learning(chain, { sampleRate, channels: planes.length, mask }, resources);
   for (;;) {
     const { value, done } = lessons.next();

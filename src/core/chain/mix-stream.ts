@@ -1,6 +1,15 @@
 import type { AudioProcessor } from "../effects/define";
 import { resample, resampleNeeds } from "../signal/resample";
-import { connections, noResources, reaching, sides, toSides, type MixNode, type ResourcesOf, type Window } from "./mix";
+import {
+  connections,
+  noResources,
+  reaching,
+  sides,
+  toSides,
+  type MixNode,
+  type ResourcesOf,
+  type Window,
+} from "./mix";
 import { chainFacts, prepareAudioChain } from "./prepare-audio";
 
 /** Samples of a clip's own material, a plane a channel. Never asked for beyond its ends. */
@@ -20,7 +29,7 @@ class Belt {
   /** Adds the next samples to `sum`. Pre: that many are there. */
   takeInto(sum: readonly Float32Array[]): void {
     const wanted = sum[0].length;
-    for (let done = 0; done < wanted; ) {
+    for (let done = 0; done < wanted;) {
       const block = this.blocks[0];
       const run = Math.min(wanted - done, block[0].length - this.used);
       sum.forEach((plane, c) => {
@@ -52,7 +61,8 @@ abstract class Strand {
   protected abstract make(window: Window): Promise<Float32Array[]>;
 }
 
-const silent = (channels: number, frames: number) => Array.from({ length: channels }, () => new Float32Array(frames));
+const silent = (channels: number, frames: number) =>
+  Array.from({ length: channels }, () => new Float32Array(frames));
 
 /** Runs what goes through a processor in order, and takes its latency out. */
 class Compensated {
@@ -127,7 +137,10 @@ class ClipStrand extends Strand {
       input.set(plane.subarray(from - treated.first, needs.end - treated.first), from - needs.start);
       return resample(input, needs.start, sampleRate, this.rate, start - began, end - began);
     });
-    const next = Math.max(treated.first, resampleNeeds(sampleRate, this.rate, end - began, end - began + 1).start);
+    const next = Math.max(
+      treated.first,
+      resampleNeeds(sampleRate, this.rate, end - began, end - began + 1).start,
+    );
     this.treated = { first: next, planes: treated.planes.map((plane) => plane.slice(next - treated.first)) };
     return toSides(planes);
   }
@@ -169,7 +182,13 @@ export interface MixStream {
  * `runMix` computes for a window, for files of any length. Every node runs once from its beginning, so that the
  * result is the same to the bit whatever the size of what is asked for.
  */
-export function streamMix(nodes: readonly MixNode[], sampleRate: number, root: string | null, read: ReadMaterial, resourcesOf: ResourcesOf = noResources): MixStream {
+export function streamMix(
+  nodes: readonly MixNode[],
+  sampleRate: number,
+  root: string | null,
+  read: ReadMaterial,
+  resourcesOf: ResourcesOf = noResources,
+): MixStream {
   const ways = connections(nodes);
   const { heard, needed } = reaching(nodes, ways, root);
   const byId = new Map(nodes.map((node) => [node.id, node]));
@@ -180,11 +199,21 @@ export function streamMix(nodes: readonly MixNode[], sampleRate: number, root: s
     if (known) return known;
     const node = byId.get(id)!;
     const { material } = node;
-    const processor = prepareAudioChain(node.chain, node.strength, { sampleRate: material?.sampleRate ?? sampleRate, channels: material?.channels ?? sides }, resourcesOf(node));
+    const processor = prepareAudioChain(
+      node.chain,
+      node.strength,
+      { sampleRate: material?.sampleRate ?? sampleRate, channels: material?.channels ?? sides },
+      resourcesOf(node),
+    );
     processor.missing.forEach((effect) => missing.add(effect));
     const strand = material
       ? new ClipStrand(node, processor, sampleRate, read)
-      : new GroupStrand(processor, ways.filter((way) => way.to === id && needed.has(way.from)).map((way) => beltFrom(strandOf(way.from), way.gain)));
+      : new GroupStrand(
+          processor,
+          ways
+            .filter((way) => way.to === id && needed.has(way.from))
+            .map((way) => beltFrom(strandOf(way.from), way.gain)),
+        );
     strands.set(id, strand);
     return strand;
   };
@@ -210,11 +239,22 @@ export function streamMix(nodes: readonly MixNode[], sampleRate: number, root: s
 }
 
 /** The longest that anything sounds on after the last clip has ended, in seconds: the tails of all chains on one way added up. */
-export function mixTail(nodes: readonly MixNode[], sampleRate: number, resourcesOf: ResourcesOf = noResources): number {
+export function mixTail(
+  nodes: readonly MixNode[],
+  sampleRate: number,
+  resourcesOf: ResourcesOf = noResources,
+): number {
   const tailOf = (node: MixNode) => {
     const { chain, strength, material } = node;
     const rate = material?.sampleRate ?? sampleRate;
-    return chainFacts(chain, strength, { sampleRate: rate, channels: material?.channels ?? sides }, resourcesOf(node)).tail / rate;
+    return (
+      chainFacts(
+        chain,
+        strength,
+        { sampleRate: rate, channels: material?.channels ?? sides },
+        resourcesOf(node),
+      ).tail / rate
+    );
   };
   return nodes.reduce((sum, node) => sum + tailOf(node), 0);
 }

@@ -5,7 +5,7 @@ import { chainFacts, prepareAudioChain } from "./prepare-audio";
 import { atOnce } from "./turns";
 
 /** Sound on the timeline: where it begins, and what it is. */
-export interface MixMaterial {
+interface MixMaterial {
   /** Seconds. */
   readonly at: number;
   readonly sampleRate: number;
@@ -66,7 +66,8 @@ const longestRunUp = 8;
 
 export const linearGain = (decibels: number): number => 10 ** (decibels / 20);
 
-const union = (a: Window | undefined, b: Window): Window => (a ? { start: Math.min(a.start, b.start), end: Math.max(a.end, b.end) } : b);
+const union = (a: Window | undefined, b: Window): Window =>
+  a ? { start: Math.min(a.start, b.start), end: Math.max(a.end, b.end) } : b;
 
 /** A way that sound takes in a mix; `to` null is straight out. */
 export interface Connection {
@@ -105,8 +106,17 @@ export function connections(nodes: readonly MixNode[]): Connection[] {
 }
 
 /** The ids of what is heard, a mix or one node of it (`root`), and of everything whose sound reaches that. */
-export function reaching(nodes: readonly MixNode[], ways: readonly Connection[], root: string | null): { readonly heard: readonly string[]; readonly needed: ReadonlySet<string> } {
-  const heard = root === null ? ways.filter((e) => e.to === null).map((e) => e.from) : nodes.some((n) => n.id === root) ? [root] : [];
+export function reaching(
+  nodes: readonly MixNode[],
+  ways: readonly Connection[],
+  root: string | null,
+): { readonly heard: readonly string[]; readonly needed: ReadonlySet<string> } {
+  const heard =
+    root === null
+      ? ways.filter((e) => e.to === null).map((e) => e.from)
+      : nodes.some((n) => n.id === root)
+        ? [root]
+        : [];
   const needed = new Set<string>();
   const collect = (id: string) => {
     if (needed.has(id)) return;
@@ -121,7 +131,13 @@ export function reaching(nodes: readonly MixNode[], ways: readonly Connection[],
  * Says what of which node has to be computed to hear a mix, or one node of it (`root`), over a window of the timeline.
  * Pre: nodes feed each other without circles.
  */
-export function planMix(nodes: readonly MixNode[], window: Window, sampleRate: number, root: string | null = null, resourcesOf: ResourcesOf = noResources): MixPlan {
+export function planMix(
+  nodes: readonly MixNode[],
+  window: Window,
+  sampleRate: number,
+  root: string | null = null,
+  resourcesOf: ResourcesOf = noResources,
+): MixPlan {
   const byId = new Map(nodes.map((node) => [node.id, node]));
   const edges = connections(nodes);
   // From what is heard back to the sources; each node once, after all that want something of it.
@@ -145,7 +161,16 @@ export function planMix(nodes: readonly MixNode[], window: Window, sampleRate: n
     if (!out) continue;
     const { material } = node;
     const rate = material?.sampleRate ?? sampleRate;
-    const { latency, tail, missing: unknown } = chainFacts(node.chain, node.strength, { sampleRate: rate, channels: material?.channels ?? sides }, resourcesOf(node));
+    const {
+      latency,
+      tail,
+      missing: unknown,
+    } = chainFacts(
+      node.chain,
+      node.strength,
+      { sampleRate: rate, channels: material?.channels ?? sides },
+      resourcesOf(node),
+    );
     unknown.forEach((id) => missing.add(id));
     const runUp = Math.ceil(Math.min(tail, longestRunUp * rate));
     const sources = edges.filter((e) => e.to === node.id).map(({ from, gain }) => ({ id: from, gain }));
@@ -155,7 +180,13 @@ export function planMix(nodes: readonly MixNode[], window: Window, sampleRate: n
       const last = material.frames + latency + tail;
       // Nothing of it sounds within the window.
       if (own.end <= 0 || own.start >= last) continue;
-      steps.push({ node, out, input: { start: own.start - runUp, end: own.end + latency }, latency, sources: [] });
+      steps.push({
+        node,
+        out,
+        input: { start: own.start - runUp, end: own.end + latency },
+        latency,
+        sources: [],
+      });
       continue;
     }
     if (sources.length === 0) continue;
@@ -176,13 +207,28 @@ export type ResourcesOf = (node: MixNode) => Resources;
 export const noResources: ResourcesOf = () => ({});
 
 /** What has to be read of a clip's material; `frames` beyond its ends are silence. */
-export const materialWindow = ({ input, node }: Step): Window => ({ start: Math.max(0, input.start), end: Math.max(0, Math.min(node.material!.frames, input.end)) });
+export const materialWindow = ({ input, node }: Step): Window => ({
+  start: Math.max(0, input.start),
+  end: Math.max(0, Math.min(node.material!.frames, input.end)),
+});
 
 /** Runs a chain over planes and gives what is left after the run-up and the latency. */
-function runChain(node: MixNode, planes: Float32Array[], sampleRate: number, skip: number, resourcesOf: ResourcesOf): Float32Array[] {
+function runChain(
+  node: MixNode,
+  planes: Float32Array[],
+  sampleRate: number,
+  skip: number,
+  resourcesOf: ResourcesOf,
+): Float32Array[] {
   const { chain, strength } = node;
-  if (chain.settings.length === 0 || strength === 0) return skip === 0 ? planes : planes.map((p) => p.subarray(skip));
-  const processor = prepareAudioChain(chain, strength, { sampleRate, channels: planes.length }, resourcesOf(node));
+  if (chain.settings.length === 0 || strength === 0)
+    return skip === 0 ? planes : planes.map((p) => p.subarray(skip));
+  const processor = prepareAudioChain(
+    chain,
+    strength,
+    { sampleRate, channels: planes.length },
+    resourcesOf(node),
+  );
   processor.process(planes, planes[0].length);
   return planes.map((p) => p.subarray(skip));
 }
@@ -198,7 +244,12 @@ export function toSides(planes: Float32Array[]): Float32Array[] {
   });
 }
 
-function clipStep(step: Step, read: readonly Float32Array[], sampleRate: number, resourcesOf: ResourcesOf): Float32Array[] {
+function clipStep(
+  step: Step,
+  read: readonly Float32Array[],
+  sampleRate: number,
+  resourcesOf: ResourcesOf,
+): Float32Array[] {
   const { node, out, input, latency } = step;
   const { at, sampleRate: rate, channels } = node.material!;
   const began = Math.round(at * sampleRate);
@@ -209,12 +260,20 @@ function clipStep(step: Step, read: readonly Float32Array[], sampleRate: number,
     plane.set(read[c], offset);
     return plane;
   });
-  const treated = runChain(node, planes, rate, own.start - input.start + latency, resourcesOf).map((plane) => resample(plane, own.start, rate, sampleRate, out.start - began, out.end - began));
+  const treated = runChain(node, planes, rate, own.start - input.start + latency, resourcesOf).map((plane) =>
+    resample(plane, own.start, rate, sampleRate, out.start - began, out.end - began),
+  );
   return toSides(treated);
 }
 
 /** Adds a part of one window to another. */
-function addInto(to: readonly Float32Array[], window: Window, from: readonly Float32Array[], has: Window, gain: number): void {
+function addInto(
+  to: readonly Float32Array[],
+  window: Window,
+  from: readonly Float32Array[],
+  has: Window,
+  gain: number,
+): void {
   const start = Math.max(window.start, has.start);
   const length = Math.min(window.end, has.end) - start;
   to.forEach((plane, c) => {
@@ -223,7 +282,8 @@ function addInto(to: readonly Float32Array[], window: Window, from: readonly Flo
   });
 }
 
-const silence = ({ start, end }: Window): Float32Array[] => Array.from({ length: sides }, () => new Float32Array(end - start));
+const silence = ({ start, end }: Window): Float32Array[] =>
+  Array.from({ length: sides }, () => new Float32Array(end - start));
 
 /**
  * Computes a planned mix. `read` gives the samples of a clip's material within `materialWindow` of its step, a plane a
@@ -238,19 +298,36 @@ export function runMix(...given: Parameters<typeof mixTurns>): Float32Array[] {
 export function* mixTurns(
   plan: MixPlan,
   read: (step: Step) => readonly Float32Array[],
-  { resourcesOf = noResources, remember = (_key, make) => make() }: { resourcesOf?: ResourcesOf; remember?: (key: string, make: () => Float32Array[]) => Float32Array[] } = {},
+  {
+    resourcesOf = noResources,
+    remember = (_key, make) => make(),
+  }: {
+    resourcesOf?: ResourcesOf;
+    remember?: (key: string, make: () => Float32Array[]) => Float32Array[];
+  } = {},
 ): Generator<void, Float32Array[]> {
   const made = new Map<string, { key: string; planes: readonly Float32Array[]; has: Window }>();
   for (const step of plan.steps) {
     const { node, out, input, latency, sources } = step;
     const parts = sources.flatMap(({ id, gain }) => (made.has(id) ? [{ ...made.get(id)!, gain }] : []));
-    const key = JSON.stringify([node.id, node.chain, node.strength, node.material, plan.sampleRate, out, input, parts.map((p) => [p.key, p.gain])]);
+    const key = JSON.stringify([
+      node.id,
+      node.chain,
+      node.strength,
+      node.material,
+      plan.sampleRate,
+      out,
+      input,
+      parts.map((p) => [p.key, p.gain]),
+    ]);
     const planes = remember(key, () => {
       if (node.material) return clipStep(step, read(step), plan.sampleRate, resourcesOf);
       const sum = silence(input);
       for (const { planes, has, gain } of parts) addInto(sum, input, planes, has, gain);
       const length = out.end - out.start;
-      return runChain(node, sum, plan.sampleRate, out.start - input.start + latency, resourcesOf).map((p) => p.subarray(0, length));
+      return runChain(node, sum, plan.sampleRate, out.start - input.start + latency, resourcesOf).map((p) =>
+        p.subarray(0, length),
+      );
     });
     made.set(node.id, { key, planes, has: out });
     yield;
@@ -264,4 +341,9 @@ export function* mixTurns(
 }
 
 /** Where the last clip ends, in seconds. */
-export const mixLength = (nodes: readonly MixNode[]): number => nodes.reduce((end, { material }) => (material ? Math.max(end, material.at + material.frames / material.sampleRate) : end), 0);
+export const mixLength = (nodes: readonly MixNode[]): number =>
+  nodes.reduce(
+    (end, { material }) =>
+      material ? Math.max(end, material.at + material.frames / material.sampleRate) : end,
+    0,
+  );

@@ -1,4 +1,4 @@
-import type { Medium } from "../effects/define";
+import type { Medium } from "../media";
 
 export type Json = null | boolean | number | string | readonly Json[] | { readonly [key: string]: Json };
 

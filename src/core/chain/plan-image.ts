@@ -1,6 +1,6 @@
-import type { AreaPass, ImageEncoding, Near, PictureWork, StripFacts } from "../effects/define";
+import type { AreaPass, ImageEncoding, Near, PictureWork, StripFacts } from "../picture/work";
 import type { Frame } from "../picture/frame";
-import { share as shareOf } from "../picture/matrix";
+import { share as shareOf } from "../colour/matrix";
 import { convert, fuse, prepareSteps, type PointStep, type PreparedStep } from "../picture/point-program";
 import { activeSettings, type Resources } from "./active";
 import type { Chain } from "./model";
@@ -9,7 +9,13 @@ import type { Chain } from "./model";
 export type ImageStage =
   | { readonly kind: "points"; readonly steps: readonly PointStep[]; prepared(): readonly PreparedStep[] }
   /** `share` of it is mixed with what was before. */
-  | { readonly kind: "area"; readonly scratch: number; readonly passes: readonly AreaPass[]; readonly near?: Near; readonly share: number }
+  | {
+      readonly kind: "area";
+      readonly scratch: number;
+      readonly passes: readonly AreaPass[];
+      readonly near?: Near;
+      readonly share: number;
+    }
   | ({ readonly kind: "geometry" } & Pick<Extract<PictureWork, { kind: "geometry" }>, "frame" | "run">);
 
 export interface ImagePlan {
@@ -23,11 +29,20 @@ export interface ImagePlan {
 }
 
 /** Every number moved towards its neutral value; what has none stays. */
-function weakened(values: Readonly<Record<string, unknown>>, neutral: Readonly<Record<string, number | undefined>>, amount: number): never {
-  return Object.fromEntries(Object.entries(values).map(([key, value]) => {
-    const still = neutral[key];
-    return [key, still === undefined || typeof value !== "number" ? value : still + (value - still) * amount];
-  })) as never;
+function weakened(
+  values: Readonly<Record<string, unknown>>,
+  neutral: Readonly<Record<string, number | undefined>>,
+  amount: number,
+): never {
+  return Object.fromEntries(
+    Object.entries(values).map(([key, value]) => {
+      const still = neutral[key];
+      return [
+        key,
+        still === undefined || typeof value !== "number" ? value : still + (value - still) * amount,
+      ];
+    }),
+  ) as never;
 }
 
 /**
@@ -36,7 +51,13 @@ function weakened(values: Readonly<Record<string, unknown>>, neutral: Readonly<R
  * light; effects that declare neutral values are made weaker by these instead, by mix and strength both. `ends`: how
  * the picture is encoded that goes in and comes out; what is less than whole comes out in linear light in any case.
  */
-export function planImage(chain: Chain, strength: number, frame: Frame, resources: Resources = {}, ends: ImageEncoding = "linear"): ImagePlan {
+export function planImage(
+  chain: Chain,
+  strength: number,
+  frame: Frame,
+  resources: Resources = {},
+  ends: ImageEncoding = "linear",
+): ImagePlan {
   const { active, missing } = activeSettings(chain, "image", resources);
   const strong = Math.min(100, Math.max(0, strength)) / 100;
   const stages: ImageStage[] = [];
@@ -50,7 +71,8 @@ export function planImage(chain: Chain, strength: number, frame: Frame, resource
   const close = () => {
     const steps = fuse(points);
     let prepared: readonly PreparedStep[] | null = null;
-    if (steps.length > 0) stages.push({ kind: "points", steps, prepared: () => (prepared ??= prepareSteps(steps)) });
+    if (steps.length > 0)
+      stages.push({ kind: "points", steps, prepared: () => (prepared ??= prepareSteps(steps)) });
     points = [];
   };
   for (const { effect, values, share, files } of strong > 0 ? active : []) {
@@ -61,13 +83,25 @@ export function planImage(chain: Chain, strength: number, frame: Frame, resource
     change(effect.encoding);
     switch (work.kind) {
       case "channels":
-        points.push({ kind: "channels", functions: amount === 1 ? work.functions : (work.functions.map((f) => (x: number) => x + (f(x) - x) * amount) as unknown as typeof work.functions) });
+        points.push({
+          kind: "channels",
+          functions:
+            amount === 1
+              ? work.functions
+              : (work.functions.map(
+                  (f) => (x: number) => x + (f(x) - x) * amount,
+                ) as unknown as typeof work.functions),
+        });
         break;
       case "matrix":
         points.push({ kind: "matrix", matrix: shareOf(work.matrix, amount) });
         break;
       case "radial":
-        points.push({ kind: "radial", size: work.size, gain: amount === 1 ? work.gain : work.gain.map((v) => 1 + (v - 1) * amount) });
+        points.push({
+          kind: "radial",
+          size: work.size,
+          gain: amount === 1 ? work.gain : work.gain.map((v) => 1 + (v - 1) * amount),
+        });
         break;
       case "strip":
         points.push({ kind: "strip", process: work.process, share: amount });
@@ -89,7 +123,12 @@ export function planImage(chain: Chain, strength: number, frame: Frame, resource
 }
 
 /** Runs a point program over a strip. The plain one is `runPointsPlain`; kernels do the same faster. */
-export type RunPoints = (steps: readonly PreparedStep[], planes: readonly Float32Array[], strip: StripFacts) => void;
+export type RunPoints = (
+  steps: readonly PreparedStep[],
+  planes: readonly Float32Array[],
+  strip: StripFacts,
+) => void;
 
 /** True where each pixel is computed by itself, so that strips can be rendered without the rest of the picture. */
-export const isPointwise = (plan: ImagePlan): boolean => plan.stages.every((stage) => stage.kind === "points");
+export const isPointwise = (plan: ImagePlan): boolean =>
+  plan.stages.every((stage) => stage.kind === "points");

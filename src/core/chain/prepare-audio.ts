@@ -1,13 +1,21 @@
-import { longestBlock, type AudioContextFacts, type AudioProcessor, type SectionCascade } from "../effects/define";
+import { type AudioProcessor, type SectionCascade } from "../effects/define";
+import { longestBlock, type AudioContextFacts } from "../signal/block";
 import { KernelInstance } from "../kernels/instance";
 import { planeIn } from "../kernels/plane";
-import { cascade, type Section } from "../signal/biquad";
+import { cascade } from "../signal/biquad";
+import { type Section } from "../kernels/cascade";
 import { Hold } from "../signal/hold";
 import { activeSettings, type Resources } from "./active";
 import type { Chain } from "./model";
 
 /** `wet = dry + (wet − dry) · share`, in place; nothing is computed at either end, so that both are exact. */
-function mixInto(wet: readonly Float32Array[], dry: readonly Float32Array[], share: number, frames: number, kernels?: KernelInstance): void {
+function mixInto(
+  wet: readonly Float32Array[],
+  dry: readonly Float32Array[],
+  share: number,
+  frames: number,
+  kernels?: KernelInstance,
+): void {
   wet.forEach((w, c) => {
     const d = dry[c];
     if (share === 0) w.set(d.subarray(0, frames));
@@ -17,7 +25,11 @@ function mixInto(wet: readonly Float32Array[], dry: readonly Float32Array[], sha
 }
 
 /** A processor with a dry path beside it, level-true and aligned to the sample. */
-function withDryPath(wet: AudioProcessor, share: number, { channels, kernels }: AudioContextFacts): AudioProcessor {
+function withDryPath(
+  wet: AudioProcessor,
+  share: number,
+  { channels, kernels }: AudioContextFacts,
+): AudioProcessor {
   if (share === 1) return wet;
   const hold = new Hold(wet.latency, channels, kernels);
   const planes = Array.from({ length: channels }, () => planeIn(kernels, longestBlock));
@@ -46,7 +58,8 @@ function joined(parts: readonly Part[], facts: AudioContextFacts): AudioProcesso
   let sections: Section[] = [];
   let tail = 0;
   const close = () => {
-    if (sections.length > 0) out.push({ latency: 0, tail, process: cascade(sections, facts.channels, facts.kernels) });
+    if (sections.length > 0)
+      out.push({ latency: 0, tail, process: cascade(sections, facts.channels, facts.kernels) });
     [sections, tail] = [[], 0];
   };
   for (const { made, share } of parts) {
@@ -56,7 +69,15 @@ function joined(parts: readonly Part[], facts: AudioContextFacts): AudioProcesso
       continue;
     }
     close();
-    out.push(withDryPath("sections" in made ? { latency: 0, tail: made.tail, process: cascade(made.sections, facts.channels, facts.kernels) } : made, share, facts));
+    out.push(
+      withDryPath(
+        "sections" in made
+          ? { latency: 0, tail: made.tail, process: cascade(made.sections, facts.channels, facts.kernels) }
+          : made,
+        share,
+        facts,
+      ),
+    );
   }
   close();
   return out;
@@ -64,7 +85,13 @@ function joined(parts: readonly Part[], facts: AudioContextFacts): AudioProcesso
 
 export interface PreparedChain extends AudioProcessor {
   /** Reads `frames` samples from `from` on, silence beyond the source's end, and writes them from `to` on; what lies before the target's beginning or beyond its end is dropped. */
-  through(source: readonly Float32Array[], from: number, target: readonly Float32Array[], to: number, frames: number): void;
+  through(
+    source: readonly Float32Array[],
+    from: number,
+    target: readonly Float32Array[],
+    to: number,
+    frames: number,
+  ): void;
   /** Effects and files that are not here, and effects that had nothing to learn from (see `learning`). */
   readonly missing: readonly string[];
   /** Nothing is done: what goes in comes out to the bit. */
@@ -76,18 +103,39 @@ export interface PreparedChain extends AudioProcessor {
  * sample. Its blocks lie in a memory that it shares with its kernels, so that what is processed is copied there once,
  * and back.
  */
-export const prepareAudioChain = (chain: Chain, strength: number, facts: AudioContextFacts, resources: Resources = {}): PreparedChain => prepare(chain, strength, { ...facts, kernels: KernelInstance.make() ?? undefined }, resources);
+export const prepareAudioChain = (
+  chain: Chain,
+  strength: number,
+  facts: AudioContextFacts,
+  resources: Resources = {},
+): PreparedChain =>
+  prepare(chain, strength, { ...facts, kernels: KernelInstance.make() ?? undefined }, resources);
 
 /** The same by the plain twins, as where kernels cannot run. */
-export const preparePlainChain = (chain: Chain, strength: number, facts: Omit<AudioContextFacts, "kernels">, resources: Resources = {}): PreparedChain => prepare(chain, strength, facts, resources);
+export const preparePlainChain = (
+  chain: Chain,
+  strength: number,
+  facts: Omit<AudioContextFacts, "kernels">,
+  resources: Resources = {},
+): PreparedChain => prepare(chain, strength, facts, resources);
 
 /** Only how far a chain lags and goes on, and what is missing. */
-export function chainFacts(chain: Chain, strength: number, facts: AudioContextFacts, resources: Resources = {}): Omit<PreparedChain, "process" | "through"> {
+export function chainFacts(
+  chain: Chain,
+  strength: number,
+  facts: AudioContextFacts,
+  resources: Resources = {},
+): Omit<PreparedChain, "process" | "through"> {
   const { latency, tail, missing, isIdle } = preparePlainChain(chain, strength, facts, resources);
   return { latency, tail, missing, isIdle };
 }
 
-function prepare(chain: Chain, strength: number, facts: AudioContextFacts, resources: Resources): PreparedChain {
+function prepare(
+  chain: Chain,
+  strength: number,
+  facts: AudioContextFacts,
+  resources: Resources,
+): PreparedChain {
   const { active, missing } = activeSettings(chain, "audio", resources);
   const parts = active.flatMap(({ index, effect, values, share, files }): Part[] => {
     const learnt = resources.learnt?.get(index) ?? null;
@@ -111,13 +159,22 @@ function prepare(chain: Chain, strength: number, facts: AudioContextFacts, resou
     for (let done = 0; done < frames; done += longestBlock) {
       const run = Math.min(longestBlock, frames - done);
       const have = Math.max(0, Math.min(run, source[0].length - from - done));
-      const [first, last] = [Math.max(0, -(to + done)), Math.max(0, Math.min(run, target[0].length - to - done))];
+      const [first, last] = [
+        Math.max(0, -(to + done)),
+        Math.max(0, Math.min(run, target[0].length - to - done)),
+      ];
       blocks.forEach((block, c) => {
         block.set(source[c].subarray(from + done, from + done + have));
         if (have < run) block.fill(0, have, run);
       });
       whole.process(blocks, run);
-      if (first < last) blocks.forEach((block, c) => target[c].set(first === 0 && last === longestBlock ? block : block.subarray(first, last), to + done + first));
+      if (first < last)
+        blocks.forEach((block, c) =>
+          target[c].set(
+            first === 0 && last === longestBlock ? block : block.subarray(first, last),
+            to + done + first,
+          ),
+        );
     }
   };
   return {

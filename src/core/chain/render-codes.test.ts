@@ -4,15 +4,27 @@ import { livelyValues, resourcesFor } from "../../../testing/effect-values";
 import type { ImageEffect } from "../effects/define";
 import { effectsFor } from "../effects/registry";
 import { encodeSrgb } from "../colour/srgb";
-import { rowKernels } from "../kernels/local";
-import { codeOf, codeTable, decodeCodes, encodeCodes, sourceTable, type CodedPicture } from "../picture/coded";
+import { rowKernels } from "../picture/local-kernels";
+import {
+  codeOf,
+  codeTable,
+  decodeCodes,
+  encodeCodes,
+  sourceTable,
+  type CodedPicture,
+} from "../picture/coded";
 import type { Chain, EffectSetting, Json } from "./model";
 import { planImage } from "./plan-image";
 import { renderCodes, renderWindow, runRowTask, widened, type RowHelpers } from "./render-codes";
 import { reachOf } from "./run-rows";
 import { renderImage } from "./run-image";
 
-const set = (effect: string, values: Record<string, Json> = {}, mix = 100): EffectSetting => ({ effect, values, on: true, mix });
+const set = (effect: string, values: Record<string, Json> = {}, mix = 100): EffectSetting => ({
+  effect,
+  values,
+  on: true,
+  mix,
+});
 const look = (...settings: EffectSetting[]): Chain => ({ medium: "image", settings });
 
 /** Soft shapes with some noise, as pictures are. */
@@ -22,7 +34,12 @@ function picture(width: number, height: number, bits: 8 | 16): CodedPicture {
   const codes = new (bits === 8 ? Uint8Array : Uint16Array)(width * height * 3);
   for (let i = 0; i < codes.length; i++) {
     const [x, y] = [Math.floor(i / 3) % width, Math.floor(i / 3 / width)];
-    codes[i] = white * Math.min(1, Math.max(0, 0.5 + 0.45 * Math.sin(x * 0.07 + (i % 3)) * Math.cos(y * 0.05) + 0.05 * (random() - 0.5)));
+    codes[i] =
+      white *
+      Math.min(
+        1,
+        Math.max(0, 0.5 + 0.45 * Math.sin(x * 0.07 + (i % 3)) * Math.cos(y * 0.05) + 0.05 * (random() - 0.5)),
+      );
   }
   return { width, height, channels: 3, codes };
 }
@@ -31,10 +48,15 @@ function picture(width: number, height: number, bits: 8 | 16): CodedPicture {
 function slowly(chain: Chain, strength: number, source: CodedPicture, bits: 8 | 16): number[] {
   const count = source.width * source.height;
   const planes = [0, 1, 2].map(() => new Float32Array(count));
-  const linear = sourceTable((x) => (x <= 0.04045 ? x / 12.92 : ((x + 0.055) / 1.055) ** 2.4), source.codes.BYTES_PER_ELEMENT === 2 ? 65535 : 255);
+  const linear = sourceTable(
+    (x) => (x <= 0.04045 ? x / 12.92 : ((x + 0.055) / 1.055) ** 2.4),
+    source.codes.BYTES_PER_ELEMENT === 2 ? 65535 : 255,
+  );
   decodeCodes(source, 0, count, [linear, linear, linear], planes);
   const made = renderImage(chain, { width: source.width, height: source.height, planes }, strength).planes;
-  return Array.from({ length: 3 * count }, (_, i) => codeOf(encodeSrgb(made[i % 3][Math.floor(i / 3)]), bits === 8 ? 255 : 65535));
+  return Array.from({ length: 3 * count }, (_, i) =>
+    codeOf(encodeSrgb(made[i % 3][Math.floor(i / 3)]), bits === 8 ? 255 : 65535),
+  );
 }
 
 const withoutAlpha = ({ codes, channels }: CodedPicture) => [...codes].filter((_, i) => i % channels < 3);
@@ -42,20 +64,82 @@ const noPause = () => undefined;
 
 const looks: [string, Chain, number][] = [
   ["nothing at all", look(), 100],
-  ["one function", look(set("image.tone-curve", { points: [[0, 0.05], [0.4, 0.5], [1, 1]] })), 100],
-  ["points", look(set("image.exposure", { exposure: 0.5 }), set("image.saturation", { saturation: 140 }), set("image.vignette", { corner: -2 })), 100],
-  ["a strip between points", look(set("image.exposure", { exposure: -0.5 }), set("image.vibrance", { vibrance: 60 }, 70), set("image.tone-curve", { points: [[0, 0], [0.5, 0.6], [1, 1]] })), 100],
-  ["near surroundings", look(set("image.exposure", { exposure: 0.2 }), set("image.sharpen", { amount: 150, radius: 0.5 })), 100],
-  ["near surroundings twice, in part", look(set("image.sharpen", { amount: 120, radius: 0.4 }, 60), set("image.saturation", { saturation: 60 }), set("image.sharpen", { amount: 80, radius: 0.2 })), 55],
-  ["far surroundings", look(set("image.blur", { radius: 3 }), set("image.sharpen", { amount: 80, radius: 0.3 })), 80],
+  [
+    "one function",
+    look(
+      set("image.tone-curve", {
+        points: [
+          [0, 0.05],
+          [0.4, 0.5],
+          [1, 1],
+        ],
+      }),
+    ),
+    100,
+  ],
+  [
+    "points",
+    look(
+      set("image.exposure", { exposure: 0.5 }),
+      set("image.saturation", { saturation: 140 }),
+      set("image.vignette", { corner: -2 }),
+    ),
+    100,
+  ],
+  [
+    "a strip between points",
+    look(
+      set("image.exposure", { exposure: -0.5 }),
+      set("image.vibrance", { vibrance: 60 }, 70),
+      set("image.tone-curve", {
+        points: [
+          [0, 0],
+          [0.5, 0.6],
+          [1, 1],
+        ],
+      }),
+    ),
+    100,
+  ],
+  [
+    "near surroundings",
+    look(set("image.exposure", { exposure: 0.2 }), set("image.sharpen", { amount: 150, radius: 0.5 })),
+    100,
+  ],
+  [
+    "near surroundings twice, in part",
+    look(
+      set("image.sharpen", { amount: 120, radius: 0.4 }, 60),
+      set("image.saturation", { saturation: 60 }),
+      set("image.sharpen", { amount: 80, radius: 0.2 }),
+    ),
+    55,
+  ],
+  [
+    "far surroundings",
+    look(set("image.blur", { radius: 3 }), set("image.sharpen", { amount: 80, radius: 0.3 })),
+    80,
+  ],
 ];
 
 describe.each(looks)("codes through %s", (_, chain, strength) => {
-  it.each([[8, 8], [16, 8], [16, 16]] as const)("%d bits to %d are what the definition gives, but for rounding", async (from, to) => {
-    for (const [width, height] of [[97, 61], [1, 5], [640, 3]]) {
+  it.each([
+    [8, 8],
+    [16, 8],
+    [16, 16],
+  ] as const)("%d bits to %d are what the definition gives, but for rounding", async (from, to) => {
+    for (const [width, height] of [
+      [97, 61],
+      [1, 5],
+      [640, 3],
+    ]) {
       const source = picture(width, height, from);
       const kept = source.codes.slice();
-      const { picture: made, missing } = await renderCodes({ chain, strength, resources: {}, bits: to }, source, noPause);
+      const { picture: made, missing } = await renderCodes(
+        { chain, strength, resources: {}, bits: to },
+        source,
+        noPause,
+      );
       expect(missing).toEqual([]);
       expect([made.width, made.height, made.channels]).toEqual([width, height, to === 8 ? 4 : 3]);
       if (to === 8) expect([...made.codes].every((code, i) => i % 4 !== 3 || code === 255)).toBe(true);
@@ -70,7 +154,11 @@ describe.each(looks)("codes through %s", (_, chain, strength) => {
 });
 
 it("is the same to the bit with the rows shared among helpers, and in place", async () => {
-  const chain = look(set("image.exposure", { exposure: 0.4 }), set("image.sharpen", { amount: 120, radius: 0.4 }), set("image.vignette", { corner: -1 }));
+  const chain = look(
+    set("image.exposure", { exposure: 0.4 }),
+    set("image.sharpen", { amount: 120, radius: 0.4 }),
+    set("image.vignette", { corner: -1 }),
+  );
   const source = picture(600, 400, 16);
   const tasks: number[] = [];
   const helpers: RowHelpers = { count: 2, run: async (n, task) => (tasks.push(n), runRowTask(task)) };
@@ -88,38 +176,71 @@ it("is the same to the bit with the rows shared among helpers, and in place", as
 });
 
 describe("windows at full size", () => {
-  it.each((effectsFor("image") as readonly ImageEffect[]).map((e) => [e.id, e] as const))("with %s show what the whole picture has there, to the bit, or say that it looks at all of it", async (id, effect) => {
-    const resources = resourcesFor(effect);
-    const source = picture(331, 150, 16);
-    const frame = { width: 331, height: 150 };
-    const chain = look(set("image.exposure", { exposure: 0.3 }), set(id, livelyValues(effect)), set("image.sharpen", { amount: 90, radius: 0.4 }, 70));
-    const task = { chain, strength: 80, resources, bits: 8 as const };
-    const reach = reachOf(planImage(chain, 80, frame, resources, "srgb"));
-    const window = { left: 40, top: 33, width: 101, height: 50 };
-    const has = widened(window, frame, reach ?? 0);
-    const codes = new Uint16Array(has.width * has.height * 3);
-    for (let y = 0; y < has.height; y++) codes.set(source.codes.subarray(((has.top + y) * 331 + has.left) * 3, ((has.top + y) * 331 + has.left + has.width) * 3), y * has.width * 3);
-    const shown = renderWindow(task, frame, { width: has.width, height: has.height, channels: 3, codes }, has, window, noPause);
-    if (reach === null) return expect(shown).rejects.toThrow("looks at the whole picture");
-    const whole = (await renderCodes(task, source, noPause)).picture.codes;
-    const part = (await shown).picture.codes;
-    for (let y = 0; y < window.height; y++) {
-      const from = ((window.top + y) * 331 + window.left) * 4;
-      expect([...part.subarray(y * window.width * 4, (y + 1) * window.width * 4)]).toEqual([...whole.subarray(from, from + window.width * 4)]);
-    }
-  });
+  it.each((effectsFor("image") as readonly ImageEffect[]).map((e) => [e.id, e] as const))(
+    "with %s show what the whole picture has there, to the bit, or say that it looks at all of it",
+    async (id, effect) => {
+      const resources = resourcesFor(effect);
+      const source = picture(331, 150, 16);
+      const frame = { width: 331, height: 150 };
+      const chain = look(
+        set("image.exposure", { exposure: 0.3 }),
+        set(id, livelyValues(effect)),
+        set("image.sharpen", { amount: 90, radius: 0.4 }, 70),
+      );
+      const task = { chain, strength: 80, resources, bits: 8 as const };
+      const reach = reachOf(planImage(chain, 80, frame, resources, "srgb"));
+      const window = { left: 40, top: 33, width: 101, height: 50 };
+      const has = widened(window, frame, reach ?? 0);
+      const codes = new Uint16Array(has.width * has.height * 3);
+      for (let y = 0; y < has.height; y++)
+        codes.set(
+          source.codes.subarray(
+            ((has.top + y) * 331 + has.left) * 3,
+            ((has.top + y) * 331 + has.left + has.width) * 3,
+          ),
+          y * has.width * 3,
+        );
+      const shown = renderWindow(
+        task,
+        frame,
+        { width: has.width, height: has.height, channels: 3, codes },
+        has,
+        window,
+        noPause,
+      );
+      if (reach === null) return expect(shown).rejects.toThrow("looks at the whole picture");
+      const whole = (await renderCodes(task, source, noPause)).picture.codes;
+      const part = (await shown).picture.codes;
+      for (let y = 0; y < window.height; y++) {
+        const from = ((window.top + y) * 331 + window.left) * 4;
+        expect([...part.subarray(y * window.width * 4, (y + 1) * window.width * 4)]).toEqual([
+          ...whole.subarray(from, from + window.width * 4),
+        ]);
+      }
+    },
+  );
 
   it("reach beyond the window, as far as the picture goes", () => {
-    expect(widened({ left: 5, top: 90, width: 20, height: 10 }, { width: 100, height: 100 }, 8)).toEqual({ left: 0, top: 82, width: 33, height: 18 });
+    expect(widened({ left: 5, top: 90, width: 20, height: 10 }, { width: 100, height: 100 }, 8)).toEqual({
+      left: 0,
+      top: 82,
+      width: 33,
+      height: 18,
+    });
   });
 });
 
 it("tells how far a row reaches: the sum of all surroundings, or the whole picture", () => {
-  const plan = (...settings: EffectSetting[]) => planImage(look(...settings), 100, { width: 1000, height: 500 }, {}, "srgb");
+  const plan = (...settings: EffectSetting[]) =>
+    planImage(look(...settings), 100, { width: 1000, height: 500 }, {}, "srgb");
   // σ = 0.2 % of the diagonal of 1118 pixels = 2.24, cut at four σ.
   expect(reachOf(plan(set("image.exposure")))).toBe(0);
-  expect(reachOf(plan(set("image.sharpen", { radius: 0.2 }), set("image.sharpen", { radius: 0.2 })))).toBe(18);
-  expect(reachOf(plan(set("image.sharpen", { radius: 0.2 }), set("image.rotate", { angle: "90" })))).toBeNull();
+  expect(reachOf(plan(set("image.sharpen", { radius: 0.2 }), set("image.sharpen", { radius: 0.2 })))).toBe(
+    18,
+  );
+  expect(
+    reachOf(plan(set("image.sharpen", { radius: 0.2 }), set("image.rotate", { angle: "90" }))),
+  ).toBeNull();
 });
 
 it("ends at once where it is no longer wanted, and leaves the kernels' memory as it was", async () => {
@@ -128,7 +249,13 @@ it("ends at once where it is no longer wanted, and leaves the kernels' memory as
   const breathe = () => {
     if (++turns === 2) throw new Error("overtaken");
   };
-  await expect(renderCodes({ chain: look(set("image.sharpen", { radius: 0.3 })), strength: 100, resources: {}, bits: 8 }, picture(500, 1200, 16), breathe)).rejects.toThrow("overtaken");
+  await expect(
+    renderCodes(
+      { chain: look(set("image.sharpen", { radius: 0.3 })), strength: 100, resources: {}, bits: 8 },
+      picture(500, 1200, 16),
+      breathe,
+    ),
+  ).rejects.toThrow("overtaken");
   expect(turns).toBe(2);
   expect(rowKernels()!.kernels.mark).toBe(before);
 });
@@ -149,12 +276,18 @@ describe("tables of codes", () => {
   it("a 16-bit source table is its function within 2e-6 for smooth curves, and exact in the dark", () => {
     const f = (x: number) => x ** 2.4;
     const table = sourceTable(f, 65535);
-    for (let code = 0; code < 65536; code += 7) expect(Math.abs(table[code] - f(code / 65535))).toBeLessThan(code < 2048 ? 1e-9 : 2e-6);
+    for (let code = 0; code < 65536; code += 7)
+      expect(Math.abs(table[code] - f(code / 65535))).toBeLessThan(code < 2048 ? 1e-9 : 2e-6);
   });
 
   it("clips what lies outside, and shows what is no number as black", () => {
     const target: CodedPicture = { width: 4, height: 1, channels: 4, codes: new Uint8ClampedArray(16) };
-    encodeCodes([Float32Array.of(-1, 2, NaN, 0.5), Float32Array.of(0, 1, Infinity, 0.5), Float32Array.of(0, 0, 0, 0.5)], 4, target, 0);
+    encodeCodes(
+      [Float32Array.of(-1, 2, NaN, 0.5), Float32Array.of(0, 1, Infinity, 0.5), Float32Array.of(0, 0, 0, 0.5)],
+      4,
+      target,
+      0,
+    );
     expect([...target.codes]).toEqual([0, 0, 0, 255, 255, 255, 0, 255, 0, 255, 0, 255, 128, 128, 128, 255]);
   });
 });

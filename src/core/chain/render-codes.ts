@@ -1,6 +1,6 @@
 import { decodeSrgb } from "../colour/srgb";
 import type { DecodedFile } from "../effects/define";
-import { rowKernels } from "../kernels/local";
+import { rowKernels } from "../picture/local-kernels";
 import { decodeCodes, encodeCodes, sourceTable, whiteCode, type CodedPicture } from "../picture/coded";
 import type { Frame } from "../picture/frame";
 import { convert, fuse, prepareSteps } from "../picture/point-program";
@@ -27,7 +27,9 @@ export interface CodedResult {
 }
 
 const emptyPicture = ({ width, height }: Frame, bits: 8 | 16): CodedPicture =>
-  bits === 8 ? { width, height, channels: 4, codes: new Uint8ClampedArray(width * height * 4) } : { width, height, channels: 3, codes: new Uint16Array(width * height * 3) };
+  bits === 8
+    ? { width, height, channels: 4, codes: new Uint8ClampedArray(width * height * 4) }
+    : { width, height, channels: 3, codes: new Uint16Array(width * height * 3) };
 
 /** Rows of a picture that another thread renders. */
 export interface RowTask {
@@ -46,7 +48,17 @@ export interface RowTask {
 }
 
 /** Renders the rows of a task: their codes, in a memory of their own that can be handed on. */
-export function runRowTask({ chain, strength, bits, files, frame, source, top, from, to }: RowTask): CodedPicture["codes"] {
+export function runRowTask({
+  chain,
+  strength,
+  bits,
+  files,
+  frame,
+  source,
+  top,
+  from,
+  to,
+}: RowTask): CodedPicture["codes"] {
   const known = new Map(files);
   const plan = planImage(chain, strength, frame, { files: (hash) => known.get(hash) }, "srgb");
   const made = emptyPicture({ width: frame.width, height: to - from }, bits);
@@ -68,14 +80,25 @@ const worthSharing = 200_000;
  * row depends on few others, else all is done here. Where `inPlace`, the source's memory is used up and, where it fits,
  * used for the result. The result is the same to the bit however the work is shared.
  */
-export async function renderCodes(task: PictureTask, source: CodedPicture, breathe: Breathe, options: { helpers?: RowHelpers; runner?: ImageRunner; inPlace?: boolean; files?: readonly (readonly [string, DecodedFile])[] } = {}): Promise<CodedResult> {
+export async function renderCodes(
+  task: PictureTask,
+  source: CodedPicture,
+  breathe: Breathe,
+  options: {
+    helpers?: RowHelpers;
+    runner?: ImageRunner;
+    inPlace?: boolean;
+    files?: readonly (readonly [string, DecodedFile])[];
+  } = {},
+): Promise<CodedResult> {
   const { chain, strength, resources, bits } = task;
   const { helpers, inPlace = false } = options;
   const frame = { width: source.width, height: source.height };
   const plan = planImage(chain, strength, frame, resources, "srgb");
   const { missing } = plan;
   const reach = reachOf(plan);
-  if (reach === null) return { picture: await renderPlanes(task, source, inPlace, breathe, options.runner ?? runner), missing };
+  if (reach === null)
+    return { picture: await renderPlanes(task, source, inPlace, breathe, options.runner ?? runner), missing };
   const { width, height } = frame;
   const parts = helpers && width * height >= worthSharing ? helpers.count + 1 : 1;
   const bounds = Array.from({ length: parts + 1 }, (_, n) => Math.round((height * n) / parts));
@@ -88,12 +111,31 @@ export async function renderCodes(task: PictureTask, source: CodedPicture, breat
     const codes = new (whiteCode(source) === 65535 ? Uint16Array : Uint8Array)(rows.length);
     codes.set(rows);
     const part = { ...source, height: end - top, codes };
-    return { from, codes: helpers!.run(n, { chain, strength, bits, files: options.files ?? [], frame, source: part, top, from, to }) };
+    return {
+      from,
+      codes: helpers!.run(n, {
+        chain,
+        strength,
+        bits,
+        files: options.files ?? [],
+        frame,
+        source: part,
+        top,
+        from,
+        to,
+      }),
+    };
   });
   // A failure is met below; until then nobody listens.
   others.forEach(({ codes }) => codes.catch(() => undefined));
-  const target = inPlace && bits === 16 && source.channels === 3 && whiteCode(source) === 65535 ? source : emptyPicture(frame, bits);
-  await patiently(renderRows(plan, frame, { picture: source, top: 0 }, { picture: target, top: 0 }, 0, bounds[1]), breathe);
+  const target =
+    inPlace && bits === 16 && source.channels === 3 && whiteCode(source) === 65535
+      ? source
+      : emptyPicture(frame, bits);
+  await patiently(
+    renderRows(plan, frame, { picture: source, top: 0 }, { picture: target, top: 0 }, 0, bounds[1]),
+    breathe,
+  );
   for (const { from, codes } of others) target.codes.set(await codes, from * width * target.channels);
   return { picture: target, missing };
 }
@@ -105,9 +147,18 @@ export interface PictureWindow extends Frame {
 }
 
 /** A window with all that its pixels depend on, as far as the picture goes. */
-export function widened({ left, top, width, height }: PictureWindow, frame: Frame, by: number): PictureWindow {
+export function widened(
+  { left, top, width, height }: PictureWindow,
+  frame: Frame,
+  by: number,
+): PictureWindow {
   const [x, y] = [Math.max(0, left - by), Math.max(0, top - by)];
-  return { left: x, top: y, width: Math.min(frame.width, left + width + by) - x, height: Math.min(frame.height, top + height + by) - y };
+  return {
+    left: x,
+    top: y,
+    width: Math.min(frame.width, left + width + by) - x,
+    height: Math.min(frame.height, top + height + by) - y,
+  };
 }
 
 /**
@@ -115,12 +166,34 @@ export function widened({ left, top, width, height }: PictureWindow, frame: Fram
  * the codes of `has`, which is the window `widened` by what `reachOf` says or more. Throws where the chain looks at the
  * whole picture.
  */
-export async function renderWindow({ chain, strength, resources, bits }: PictureTask, frame: Frame, source: CodedPicture, has: PictureWindow, window: PictureWindow, breathe: Breathe): Promise<CodedResult> {
+export async function renderWindow(
+  { chain, strength, resources, bits }: PictureTask,
+  frame: Frame,
+  source: CodedPicture,
+  has: PictureWindow,
+  window: PictureWindow,
+  breathe: Breathe,
+): Promise<CodedResult> {
   const plan = planImage(chain, strength, frame, resources, "srgb");
-  if (!rowKernels()) throw new Error("Full size needs WebAssembly with SIMD, which does not run here; render the picture to judge it.");
-  if (reachOf(plan) === null) throw new Error("This chain looks at the whole picture; render it to judge it at full size.");
+  if (!rowKernels())
+    throw new Error(
+      "Full size needs WebAssembly with SIMD, which does not run here; render the picture to judge it.",
+    );
+  if (reachOf(plan) === null)
+    throw new Error("This chain looks at the whole picture; render it to judge it at full size.");
   const made = emptyPicture({ width: has.width, height: window.height }, bits);
-  await patiently(renderRows(plan, frame, { picture: source, top: has.top }, { picture: made, top: window.top }, window.top, window.top + window.height, { left: has.left, columns: has.width }), breathe);
+  await patiently(
+    renderRows(
+      plan,
+      frame,
+      { picture: source, top: has.top },
+      { picture: made, top: window.top },
+      window.top,
+      window.top + window.height,
+      { left: has.left, columns: has.width },
+    ),
+    breathe,
+  );
   const picture = emptyPicture(window, bits);
   const { channels } = picture;
   for (let y = 0; y < window.height; y++) {
@@ -131,7 +204,13 @@ export async function renderWindow({ chain, strength, resources, bits }: Picture
 }
 
 /** By planes of the whole picture in linear light. */
-async function renderPlanes({ chain, strength, resources, bits }: PictureTask, source: CodedPicture, inPlace: boolean, breathe: Breathe, by: ImageRunner): Promise<CodedPicture> {
+async function renderPlanes(
+  { chain, strength, resources, bits }: PictureTask,
+  source: CodedPicture,
+  inPlace: boolean,
+  breathe: Breathe,
+  by: ImageRunner,
+): Promise<CodedPicture> {
   const { width, height } = source;
   const plan: ImagePlan = planImage(chain, strength, { width, height }, resources);
   const planes = [0, 1, 2].map(() => by.plane(width * height));
@@ -139,7 +218,15 @@ async function renderPlanes({ chain, strength, resources, bits }: PictureTask, s
   decodeCodes(source, 0, width * height, [linear, linear, linear], planes);
   await breathe();
   const rendered = await patiently(imageTurns(plan, { width, height, planes }, by), breathe);
-  const target = inPlace && bits === 16 && source.channels === 3 && whiteCode(source) === 65535 && rendered.width === width && rendered.height === height ? source : emptyPicture(rendered, bits);
+  const target =
+    inPlace &&
+    bits === 16 &&
+    source.channels === 3 &&
+    whiteCode(source) === 65535 &&
+    rendered.width === width &&
+    rendered.height === height
+      ? source
+      : emptyPicture(rendered, bits);
   const encode = prepareSteps(fuse(convert("linear", "srgb")));
   forEachStrip(rendered.width, rendered.height, (strip) => {
     const [first, count] = [strip.top * strip.width, strip.rows * strip.width];

@@ -1,4 +1,4 @@
-import { longestBlock } from "../effects/define";
+import { longestBlock } from "../signal/block";
 import type { Resources } from "./active";
 import { learnTurns } from "./learn";
 import type { Chain } from "./model";
@@ -26,11 +26,20 @@ interface RenderOptions {
 }
 
 /** Renders a chain over material from its first sample; latency is taken out. */
-export function renderAudio(chain: Chain, material: AudioMaterial, options: RenderOptions = {}): RenderedAudio {
+export function renderAudio(
+  chain: Chain,
+  material: AudioMaterial,
+  options: RenderOptions = {},
+): RenderedAudio {
   const { planes, sampleRate, mask } = material;
   const { resources = {} } = options;
   const learnt = resources.learnt ?? atOnce(learnTurns(chain, planes, material, resources));
-  const processor = prepareAudioChain(chain, options.strength ?? 100, { sampleRate, channels: planes.length, mask }, { ...resources, learnt });
+  const processor = prepareAudioChain(
+    chain,
+    options.strength ?? 100,
+    { sampleRate, channels: planes.length, mask },
+    { ...resources, learnt },
+  );
   const length = planes[0].length;
   const total = length + Math.min(options.tail ?? 0, processor.tail);
   const out = planes.map(() => new Float32Array(total));
@@ -44,25 +53,38 @@ const longestRunUp = 8;
 const aTurn = 16 * longestBlock;
 
 /** `loopTurns` at once. */
-export const renderLoop = (...given: Parameters<typeof loopTurns>): RenderedAudio => atOnce(loopTurns(...given));
+export const renderLoop = (...given: Parameters<typeof loopTurns>): RenderedAudio =>
+  atOnce(loopTurns(...given));
 
 /**
  * Renders a range as it sounds while it loops, in the settled state: the chain first runs over the range as often as
  * its tail asks for, so that repeats and reverb of the end are heard at the beginning and nothing glides or fades in.
  * `start` and `end` in samples. What has to hear the whole material first hears `material`, unless `resources` say what it has learnt. Yields after each turn.
  */
-export function* loopTurns(chain: Chain, material: AudioMaterial, start: number, end: number, strength = 100, resources: Resources = {}): Generator<void, RenderedAudio> {
+export function* loopTurns(
+  chain: Chain,
+  material: AudioMaterial,
+  start: number,
+  end: number,
+  strength = 100,
+  resources: Resources = {},
+): Generator<void, RenderedAudio> {
   const { sampleRate, mask } = material;
   const range = material.planes.map((p) => p.subarray(start, end));
   const length = end - start;
   const learnt = resources.learnt ?? (yield* learnTurns(chain, material.planes, material, resources));
-  const processor = prepareAudioChain(chain, strength, { sampleRate, channels: range.length, mask }, { ...resources, learnt });
+  const processor = prepareAudioChain(
+    chain,
+    strength,
+    { sampleRate, channels: range.length, mask },
+    { ...resources, learnt },
+  );
   const runUp = Math.min(processor.tail, longestRunUp * sampleRate);
   // The run-up ends exactly where the loop begins, wherever in the loop it has to start for that.
   let at = (length - (runUp % length)) % length;
   const scratch = range.map(() => new Float32Array(aTurn));
   const pull = (wanted: number): Float32Array[] => {
-    for (let done = 0; done < wanted; ) {
+    for (let done = 0; done < wanted;) {
       const run = Math.min(wanted - done, length - at);
       range.forEach((plane, c) => scratch[c].set(plane.subarray(at, at + run), done));
       at = (at + run) % length;

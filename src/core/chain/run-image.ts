@@ -1,6 +1,6 @@
-import { wholeRows, type StripFacts } from "../effects/define";
+import { wholeRows, type StripFacts } from "../picture/work";
 import type { Frame } from "../picture/frame";
-import { localKernels, rowKernels } from "../kernels/local";
+import { localKernels, rowKernels } from "../picture/local-kernels";
 import { runPointsPlain } from "../picture/point-program";
 import type { Resources } from "./active";
 import type { Chain } from "./model";
@@ -17,12 +17,25 @@ export interface ImageMaterial extends Frame {
 const stripPixels = 16384;
 
 /** Calls `visit` for strips that cover the rows of a picture from top to bottom. */
-export function forEachStrip(width: number, height: number, visit: (strip: StripFacts) => void, from = 0, to = height): void {
+export function forEachStrip(
+  width: number,
+  height: number,
+  visit: (strip: StripFacts) => void,
+  from = 0,
+  to = height,
+): void {
   const step = Math.max(1, Math.floor(stripPixels / width));
-  for (let top = from; top < to; top += step) visit(wholeRows({ width, height }, top, Math.min(step, to - top)));
+  for (let top = from; top < to; top += step)
+    visit(wholeRows({ width, height }, top, Math.min(step, to - top)));
 }
 
-function blend(planes: readonly Float32Array[], before: readonly Float32Array[], share: number, from: number, to: number): void {
+function blend(
+  planes: readonly Float32Array[],
+  before: readonly Float32Array[],
+  share: number,
+  from: number,
+  to: number,
+): void {
   planes.forEach((plane, c) => {
     const was = before[c];
     for (let i = from; i < to; i++) plane[i] = was[i] + (plane[i] - was[i]) * share;
@@ -30,10 +43,16 @@ function blend(planes: readonly Float32Array[], before: readonly Float32Array[],
 }
 
 /** By kernels where they can run, else plainly. */
-export const runPoints: RunPoints = (steps, planes, strip) => (localKernels()?.points.run ?? runPointsPlain)(steps, planes, strip);
+export const runPoints: RunPoints = (steps, planes, strip) =>
+  (localKernels()?.points.run ?? runPointsPlain)(steps, planes, strip);
 
 /** A strip of a picture by itself, in linear light, in place. Pre: the plan is pointwise. */
-export function runStrip(plan: ImagePlan, planes: readonly Float32Array[], strip: StripFacts, points: RunPoints = runPoints): void {
+export function runStrip(
+  plan: ImagePlan,
+  planes: readonly Float32Array[],
+  strip: StripFacts,
+  points: RunPoints = runPoints,
+): void {
   if (plan.stages.length === 0) return;
   const count = strip.columns * strip.rows;
   const before = plan.strength < 1 ? planes.map((p) => p.slice(0, count)) : null;
@@ -61,14 +80,30 @@ export interface Turn {
 }
 
 /** Runs lines `from` to `to` of a turn. */
-export function runLines(stage: ImageStage, { pass, frame, planes, others }: Omit<Turn, "stage" | "lines">, points: RunPoints, from: number, to: number): void {
+export function runLines(
+  stage: ImageStage,
+  { pass, frame, planes, others }: Omit<Turn, "stage" | "lines">,
+  points: RunPoints,
+  from: number,
+  to: number,
+): void {
   const { width, height } = frame;
   switch (stage.kind) {
     case "points":
-      forEachStrip(width, height, (strip) => {
-        const start = strip.top * width;
-        points(stage.prepared(), planes.map((p) => p.subarray(start, start + strip.rows * width)), strip);
-      }, from, to);
+      forEachStrip(
+        width,
+        height,
+        (strip) => {
+          const start = strip.top * width;
+          points(
+            stage.prepared(),
+            planes.map((p) => p.subarray(start, start + strip.rows * width)),
+            strip,
+          );
+        },
+        from,
+        to,
+      );
       break;
     case "area":
       if (stage.near && rowKernels()) runNear(stage.near, frame, planes, others, from, to);
@@ -94,7 +129,12 @@ export const runner: ImageRunner = {
   },
 };
 
-function* runStage(stage: ImageStage, n: number, picture: ImageMaterial, by: ImageRunner): Generator<void, ImageMaterial> {
+function* runStage(
+  stage: ImageStage,
+  n: number,
+  picture: ImageMaterial,
+  by: ImageRunner,
+): Generator<void, ImageMaterial> {
   const { width, height, planes } = picture;
   const frame = { width, height };
   const turn = (pass: number, lines: number, others: readonly Float32Array[] = []) => {
@@ -133,10 +173,15 @@ export function runImage(plan: ImagePlan, picture: ImageMaterial, by: ImageRunne
 }
 
 /** The same in turns, so that others may have theirs in between. */
-export function* imageTurns(plan: ImagePlan, picture: ImageMaterial, by: ImageRunner = runner): Generator<void, ImageMaterial> {
+export function* imageTurns(
+  plan: ImagePlan,
+  picture: ImageMaterial,
+  by: ImageRunner = runner,
+): Generator<void, ImageMaterial> {
   if (plan.stages.length === 0) return picture;
   const { strength } = plan;
-  let untouched: ImageMaterial | null = strength < 1 ? { ...picture, planes: picture.planes.map((p) => p.slice()) } : null;
+  let untouched: ImageMaterial | null =
+    strength < 1 ? { ...picture, planes: picture.planes.map((p) => p.slice()) } : null;
   let now = picture;
   for (const [n, stage] of plan.stages.entries()) {
     now = yield* runStage(stage, n, now, by);
@@ -147,8 +192,16 @@ export function* imageTurns(plan: ImagePlan, picture: ImageMaterial, by: ImageRu
 }
 
 /** Renders a chain over a whole picture into new planes. */
-export function renderImage(chain: Chain, material: ImageMaterial, strength = 100, resources: Resources = {}): ImageMaterial & { readonly missing: readonly string[] } {
+export function renderImage(
+  chain: Chain,
+  material: ImageMaterial,
+  strength = 100,
+  resources: Resources = {},
+): ImageMaterial & { readonly missing: readonly string[] } {
   const plan = planImage(chain, strength, material, resources);
-  const { width, height, planes } = runImage(plan, { ...material, planes: material.planes.map((p) => p.slice()) });
+  const { width, height, planes } = runImage(plan, {
+    ...material,
+    planes: material.planes.map((p) => p.slice()),
+  });
   return { width, height, planes, missing: plan.missing };
 }

@@ -1,12 +1,19 @@
-import type { Near, RowPlanes } from "../effects/define";
-import { rowKernels } from "../kernels/local";
-import { piece } from "../kernels/points";
+import type { Near, RowPlanes } from "../picture/work";
+import { rowKernels } from "../picture/local-kernels";
+import { piece } from "../picture/point-kernels";
 import { RowRing } from "../kernels/row-blur";
 import { decodeSrgb } from "../colour/srgb";
 import type { ChannelFunction } from "../numeric/function-table";
 import { codeTable, sourceTable, whiteCode, type CodedPicture } from "../picture/coded";
 import type { Frame } from "../picture/frame";
-import { convert, fuse, prepareSteps, runStripStep, type PointStep, type PreparedStep } from "../picture/point-program";
+import {
+  convert,
+  fuse,
+  prepareSteps,
+  runStripStep,
+  type PointStep,
+  type PreparedStep,
+} from "../picture/point-program";
 import type { ImagePlan } from "./plan-image";
 
 /*
@@ -16,7 +23,14 @@ import type { ImagePlan } from "./plan-image";
  */
 
 /** Runs a pass over rows `from` to `to` of linear planes into others. Pre: kernels can run here. */
-export function runNear(near: Near, { width, height }: Frame, source: readonly Float32Array[], target: readonly Float32Array[], from: number, to: number): void {
+export function runNear(
+  near: Near,
+  { width, height }: Frame,
+  source: readonly Float32Array[],
+  target: readonly Float32Array[],
+  from: number,
+  to: number,
+): void {
   const { kernels } = rowKernels()!;
   const mark = kernels.mark;
   try {
@@ -83,7 +97,11 @@ interface Level {
   readonly rings: readonly RowRing[] | null;
 }
 
-const rowOf = (rings: readonly RowRing[], y: number): RowPlanes => [rings[0].at(y), rings[1].at(y), rings[2].at(y)];
+const rowOf = (rings: readonly RowRing[], y: number): RowPlanes => [
+  rings[0].at(y),
+  rings[1].at(y),
+  rings[2].at(y),
+];
 
 /** How many rows are made before others get their turn: about 64,000 pixels, two milliseconds' work. */
 const rowsATurn = (width: number) => Math.max(1, Math.floor(65_536 / width));
@@ -92,7 +110,15 @@ const rowsATurn = (width: number) => Math.max(1, Math.floor(65_536 / width));
  * Renders rows `from` to `to` of a picture whose whole is `frame`, from some of its rows to others, which may be the same, and which may hold some of its columns alone. Yields after each turn. Pre: the plan was made for encoded ends, and
  * `reachOf` it is a number; the source holds the rows within that reach; the target is R G B of 16 bits or RGBA of 8.
  */
-export function* renderRows(plan: ImagePlan, frame: Frame, { picture: source, top: sourceTop }: Rows, { picture: target, top: targetTop }: Rows, from: number, to: number, { left, columns: width }: Columns = { left: 0, columns: frame.width }): Generator<void, void> {
+export function* renderRows(
+  plan: ImagePlan,
+  frame: Frame,
+  { picture: source, top: sourceTop }: Rows,
+  { picture: target, top: targetTop }: Rows,
+  from: number,
+  to: number,
+  { left, columns: width }: Columns = { left: 0, columns: frame.width },
+): Generator<void, void> {
   const { kernels, points } = rowKernels()!;
   const mark = kernels.mark;
   try {
@@ -100,7 +126,8 @@ export function* renderRows(plan: ImagePlan, frame: Frame, { picture: source, to
     const { run } = kernels;
     const [sourceWhite, targetWhite] = [whiteCode(source), whiteCode(target)] as (255 | 65535)[];
     const partial = plan.strength > 0 && plan.strength < 1;
-    const planes = (): RowPlanes => [0, 1, 2].map(() => kernels.reserve(4 * (width + 32))) as unknown as RowPlanes;
+    const planes = (): RowPlanes =>
+      [0, 1, 2].map(() => kernels.reserve(4 * (width + 32))) as unknown as RowPlanes;
     const place = (tables: readonly (Float32Array | Uint8Array)[]) => {
       const placed = new Map<object, number>();
       return tables.map((table) => {
@@ -124,12 +151,18 @@ export function* renderRows(plan: ImagePlan, frame: Frame, { picture: source, to
       }
 
     // The first function of all is looked up by the codes themselves, the last by the bits of its argument.
-    const first = programs[0][0]?.kind === "channels" ? (programs[0].shift() as Extract<PointStep, { kind: "channels" }>).functions : null;
+    const first =
+      programs[0][0]?.kind === "channels"
+        ? (programs[0].shift() as Extract<PointStep, { kind: "channels" }>).functions
+        : null;
     const decodeTables = place((first ?? [same, same, same]).map((f) => sourceOf(f, sourceWhite)));
-    const untouchedTables = partial ? place([decodeSrgb, decodeSrgb, decodeSrgb].map((f) => sourceOf(f, sourceWhite))) : null;
+    const untouchedTables = partial
+      ? place([decodeSrgb, decodeSrgb, decodeSrgb].map((f) => sourceOf(f, sourceWhite)))
+      : null;
     const lastProgram = partial ? fuse(convert("linear", "srgb")).slice() : programs.at(-1)!;
     const ending = lastProgram.at(-1);
-    const endingCodes = targetWhite === 255 && ending?.kind === "channels" ? ending.functions.map(codesOf) : [null];
+    const endingCodes =
+      targetWhite === 255 && ending?.kind === "channels" ? ending.functions.map(codesOf) : [null];
     const isCoded = endingCodes.every((table) => table !== null);
     if (isCoded) lastProgram.pop();
     const encodeTables = isCoded ? place(endingCodes) : null;
@@ -140,10 +173,14 @@ export function* renderRows(plan: ImagePlan, frame: Frame, { picture: source, to
     const line = planes();
 
     const runProgram = (steps: readonly PreparedStep[], row: RowPlanes, y: number) => {
-      for (let start = 0; start < steps.length; ) {
+      for (let start = 0; start < steps.length;) {
         const step = steps[start];
         if (step.kind === "strip") {
-          runStripStep(step, row.map((at) => kernels.floats.subarray(at >> 2, (at >> 2) + width)), { ...frame, left, columns: width, top: y, rows: 1 });
+          runStripStep(
+            step,
+            row.map((at) => kernels.floats.subarray(at >> 2, (at >> 2) + width)),
+            { ...frame, left, columns: width, top: y, rows: 1 },
+          );
           start++;
           continue;
         }
@@ -151,7 +188,15 @@ export function* renderRows(plan: ImagePlan, frame: Frame, { picture: source, to
         while (end < steps.length && steps[end].kind !== "strip") end++;
         // In pieces that stay in the first-level cache from step to step.
         for (let x = 0; x < width; x += piece)
-          for (let s = start; s < end; s++) points.runStep(steps[s], [row[0] + 4 * x, row[1] + 4 * x, row[2] + 4 * x], Math.min(piece, width - x), left + x, y, frame);
+          for (let s = start; s < end; s++)
+            points.runStep(
+              steps[s],
+              [row[0] + 4 * x, row[1] + 4 * x, row[2] + 4 * x],
+              Math.min(piece, width - x),
+              left + x,
+              y,
+              frame,
+            );
         start = end;
       }
     };
@@ -161,7 +206,17 @@ export function* renderRows(plan: ImagePlan, frame: Frame, { picture: source, to
       const row = source.codes.subarray(at, at + width * source.channels);
       if (sourceWhite === 255) kernels.bytes.set(row, sourceCodes);
       else kernels.shorts.set(row, sourceCodes >> 1);
-      (sourceWhite === 255 ? run.decode8 : run.decode16)(sourceCodes, source.channels, width, r, g, b, tables[0], tables[1], tables[2]);
+      (sourceWhite === 255 ? run.decode8 : run.decode16)(
+        sourceCodes,
+        source.channels,
+        width,
+        r,
+        g,
+        b,
+        tables[0],
+        tables[1],
+        tables[2],
+      );
     };
 
     const levels: Level[] = [];
@@ -212,7 +267,17 @@ export function* renderRows(plan: ImagePlan, frame: Frame, { picture: source, to
         line.forEach((at, c) => run.mixPlanes(at, untouched[c], width, plan.strength));
         runProgram(finish, line, y);
       }
-      if (encodeTables) run.encode8(line[0], line[1], line[2], width, targetCodes, encodeTables[0], encodeTables[1], encodeTables[2]);
+      if (encodeTables)
+        run.encode8(
+          line[0],
+          line[1],
+          line[2],
+          width,
+          targetCodes,
+          encodeTables[0],
+          encodeTables[1],
+          encodeTables[2],
+        );
       else if (targetWhite === 255) run.round8(line[0], line[1], line[2], width, targetCodes);
       else run.round16(line[0], line[1], line[2], width, targetCodes);
       const at = (y - targetTop) * width * target.channels;

@@ -6,8 +6,20 @@ import { runLines, runPoints, runner, type ImageRunner, type Turn } from "./run-
 
 /** What a helper is told: first which chain is run on which frame, then which lines of which turn. */
 export type HelperMessage =
-  | { readonly kind: "plan"; readonly chain: Chain; readonly strength: number; readonly frame: Frame; readonly files: readonly (readonly [string, DecodedFile])[] }
-  | { readonly kind: "lines"; readonly turn: Turn; readonly from: number; readonly to: number; readonly done: Int32Array };
+  | {
+      readonly kind: "plan";
+      readonly chain: Chain;
+      readonly strength: number;
+      readonly frame: Frame;
+      readonly files: readonly (readonly [string, DecodedFile])[];
+    }
+  | {
+      readonly kind: "lines";
+      readonly turn: Turn;
+      readonly from: number;
+      readonly to: number;
+      readonly done: Int32Array;
+    };
 
 /** Another thread that runs lines of the same plan on the same, shared planes. */
 export class LinesHelper {
@@ -16,7 +28,9 @@ export class LinesHelper {
   take(message: HelperMessage): void {
     if (message.kind === "plan") {
       const files = new Map(message.files);
-      this.plan = planImage(message.chain, message.strength, message.frame, { files: (hash) => files.get(hash) });
+      this.plan = planImage(message.chain, message.strength, message.frame, {
+        files: (hash) => files.get(hash),
+      });
       return;
     }
     const { turn, from, to, done } = message;

@@ -1,10 +1,25 @@
 import { findEffect } from "../effects/registry";
-import type { CurveParameter, ItemSpecs, NumberParameter, Parameter, ParameterSpecs, RowsParameter } from "../effects/parameter";
+import type {
+  CurveParameter,
+  ItemSpecs,
+  NumberParameter,
+  Parameter,
+  ParameterSpecs,
+  RowsParameter,
+} from "../effects/parameter";
 import { longestChain, type Chain, type EffectSetting, type Json } from "./model";
 
 /** What is wrong with a chain, and where; the wording for people is `sayProblem`. */
 export interface ValueProblem {
-  readonly code: "out-of-range" | "not-a-number" | "not-an-option" | "wrong-shape" | "too-long" | "wrong-medium" | "unknown-parameter" | "not-a-file";
+  readonly code:
+    | "out-of-range"
+    | "not-a-number"
+    | "not-an-option"
+    | "wrong-shape"
+    | "too-long"
+    | "wrong-medium"
+    | "unknown-parameter"
+    | "not-a-file";
   /** Path into the chain, such as `settings.0.values.cutoff`. */
   readonly path: string;
   readonly min?: number;
@@ -32,7 +47,12 @@ function numberValue(spec: NumberParameter, value: Json | undefined, path: strin
   return roundTo(Math.min(spec.max, Math.max(spec.min, value)), spec.resolution);
 }
 
-function rowsValue(spec: RowsParameter<ItemSpecs>, value: Json | undefined, path: string, report: Report): Json {
+function rowsValue(
+  spec: RowsParameter<ItemSpecs>,
+  value: Json | undefined,
+  path: string,
+  report: Report,
+): Json {
   if (value === undefined) return spec.default as unknown as Json;
   if (!Array.isArray(value)) {
     report({ code: "wrong-shape", path });
@@ -90,7 +110,12 @@ function parameterValue(spec: Parameter, value: Json | undefined, path: string, 
   }
 }
 
-function checkValues(specs: ParameterSpecs, values: { readonly [key: string]: Json }, path: string, report: Report) {
+function checkValues(
+  specs: ParameterSpecs,
+  values: { readonly [key: string]: Json },
+  path: string,
+  report: Report,
+) {
   const result: Record<string, Json> = {};
   for (const [key, spec] of Object.entries(specs)) {
     const own = Object.hasOwn(values, key) ? values[key] : undefined;
@@ -120,7 +145,8 @@ export function normaliseChain(chain: Chain): { chain: Chain; problems: ValuePro
     if (effect.medium !== chain.medium) report({ code: "wrong-medium", path });
     const mix = Number.isFinite(setting.mix) ? setting.mix : 100;
     if (mix !== setting.mix) report({ code: "not-a-number", path: `${path}.mix` });
-    if (mix < 0 || mix > 100) report({ code: "out-of-range", path: `${path}.mix`, min: 0, max: 100, unit: "%" });
+    if (mix < 0 || mix > 100)
+      report({ code: "out-of-range", path: `${path}.mix`, min: 0, max: 100, unit: "%" });
     return {
       effect: setting.effect,
       values: checkValues(effect.parameters, setting.values, `${path}.values`, report),
@@ -133,7 +159,10 @@ export function normaliseChain(chain: Chain): { chain: Chain; problems: ValuePro
 
 /** One problem in words that say what to do. */
 export function sayProblem({ code, path, min, max, unit }: ValueProblem): string {
-  const where = path.replace(/^settings\.(\d+)(\.values)?\.?/, (_, n: string) => `Setting ${Number(n) + 1} `).replaceAll(".", " ").trim();
+  const where = path
+    .replace(/^settings\.(\d+)(\.values)?\.?/, (_, n: string) => `Setting ${Number(n) + 1} `)
+    .replaceAll(".", " ")
+    .trim();
   switch (code) {
     case "out-of-range":
       return `${where}: the value must lie between ${min} and ${max}${unit ? ` ${unit}` : ""}.`;

@@ -24,8 +24,14 @@ export function ciede2000([l1, a1, b1]: Lab, [l2, a2, b2]: Lab): number {
   const l = (l1 + l2) / 2;
   const c = (chroma1 + chroma2) / 2;
   const sum = h1 + h2;
-  const h = product === 0 ? sum : Math.abs(turn) <= 180 ? sum / 2 : sum < 360 ? (sum + 360) / 2 : (sum - 360) / 2;
-  const t = 1 - 0.17 * Math.cos(radians(h - 30)) + 0.24 * Math.cos(radians(2 * h)) + 0.32 * Math.cos(radians(3 * h + 6)) - 0.2 * Math.cos(radians(4 * h - 63));
+  const h =
+    product === 0 ? sum : Math.abs(turn) <= 180 ? sum / 2 : sum < 360 ? (sum + 360) / 2 : (sum - 360) / 2;
+  const t =
+    1 -
+    0.17 * Math.cos(radians(h - 30)) +
+    0.24 * Math.cos(radians(2 * h)) +
+    0.32 * Math.cos(radians(3 * h + 6)) -
+    0.2 * Math.cos(radians(4 * h - 63));
   const rotation = 30 * Math.exp(-(((h - 275) / 25) ** 2));
   const rc = 2 * Math.sqrt(c ** 7 / (c ** 7 + 25 ** 7));
   const sl = 1 + (0.015 * (l - 50) ** 2) / Math.sqrt(20 + (l - 50) ** 2);

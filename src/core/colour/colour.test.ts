@@ -2,22 +2,29 @@ import { converter } from "culori";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { reference } from "../../../scripts/reference";
-import { monotoneCurve } from "./monotone-curve";
+import { monotoneCurve } from "../numeric/monotone-curve";
 import { convertPlanes } from "../picture/point-program";
 import { applyTable, functionTable } from "../numeric/function-table";
 import { decodeSrgb, encodeSrgb, linearOfCode16 } from "./srgb";
 
 describe("the sRGB transfer function", () => {
   // Source: reference/srgb_transfer.json (IEC 61966-2-1:1999).
-  it.each(reference<{ code: number; srgb: number; linear: number }>("srgb_transfer").map((c) => [c.code, c]))("code %d", (code, c) => {
-    expect(Math.abs(decodeSrgb(c.srgb) - c.linear)).toBeLessThan(1e-12);
-    expect(Math.round(encodeSrgb(decodeSrgb(c.srgb)) * 255)).toBe(code);
-    expect(linearOfCode16()[code * 257]).toBe(Math.fround(decodeSrgb(code / 255)));
-  });
+  it.each(reference<{ code: number; srgb: number; linear: number }>("srgb_transfer").map((c) => [c.code, c]))(
+    "code %d",
+    (code, c) => {
+      expect(Math.abs(decodeSrgb(c.srgb) - c.linear)).toBeLessThan(1e-12);
+      expect(Math.round(encodeSrgb(decodeSrgb(c.srgb)) * 255)).toBe(code);
+      expect(linearOfCode16()[code * 257]).toBe(Math.fround(decodeSrgb(code / 255)));
+    },
+  );
 });
 
 describe("tables by octave", () => {
-  it.each([["sRGB encoding", encodeSrgb], ["sRGB decoding", decodeSrgb], ["cube root", Math.cbrt]] as const)("%s agrees with the formula: within 6e-6 where pictures are, within 4e-4 beyond", (_, f) => {
+  it.each([
+    ["sRGB encoding", encodeSrgb],
+    ["sRGB decoding", decodeSrgb],
+    ["cube root", Math.cbrt],
+  ] as const)("%s agrees with the formula: within 6e-6 where pictures are, within 4e-4 beyond", (_, f) => {
     const table = functionTable(f)!;
     const away = (x: number) => {
       const value = Float32Array.of(x);
@@ -25,7 +32,13 @@ describe("tables by octave", () => {
       return Math.abs(value[0] - f(Math.fround(x))) / Math.abs(f(Math.fround(x)));
     };
     const light = (min: number, max: number, examples: number[], most: number) =>
-      fc.assert(fc.property(fc.float({ min, max, noNaN: true }), (x) => void expect(away(x)).toBeLessThanOrEqual(most)), { numRuns: 3000, examples: examples.map((x) => [x]) });
+      fc.assert(
+        fc.property(
+          fc.float({ min, max, noNaN: true }),
+          (x) => void expect(away(x)).toBeLessThanOrEqual(most),
+        ),
+        { numRuns: 3000, examples: examples.map((x) => [x]) },
+      );
     light(Math.fround(2 ** -12), Math.fround(7.999), [Math.fround(0.0031308), Math.fround(0.04045), 1], 6e-6);
     light(Math.fround(2 ** -19), Math.fround(255), [], 4e-4);
     light(-4, -Math.fround(2 ** -12), [-1], 4e-4);
@@ -39,7 +52,11 @@ describe("OKLab", () => {
     convertPlanes("linear", "oklab", planes, 1);
     return planes.map((p) => p[0]);
   };
-  it.each(reference<{ id: string; linear: number[]; oklab: number[] }>("srgb_xyz_lab").map((c) => [c.id, c] as const))("%s", (_, c) => {
+  it.each(
+    reference<{ id: string; linear: number[]; oklab: number[] }>("srgb_xyz_lab").map(
+      (c) => [c.id, c] as const,
+    ),
+  )("%s", (_, c) => {
     toOklab(c.linear).forEach((v, i) => expect(Math.abs(v - c.oklab[i])).toBeLessThan(2e-6));
   });
   it("agrees with culori and comes back, also for light brighter than white", () => {
@@ -59,7 +76,12 @@ describe("OKLab", () => {
 });
 
 describe("monotone curves", () => {
-  interface Case { id: string; points: [number, number][]; x: number[]; monotone_pchip: number[] }
+  interface Case {
+    id: string;
+    points: [number, number][];
+    x: number[];
+    monotone_pchip: number[];
+  }
   // Source: reference/curves.json (scipy 1.10.1 PchipInterpolator).
   it.each(reference<Case>("curves").map((c) => [c.id, c] as const))("%s runs as scipy's", (_, c) => {
     const curve = monotoneCurve(c.points);

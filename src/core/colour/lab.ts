@@ -1,4 +1,4 @@
-import { inverse, matrixOf } from "../picture/matrix";
+import { inverse, matrixOf } from "./matrix";
 import type { Lab } from "./ciede2000";
 import { decodeSrgb } from "./srgb";
 
@@ -29,7 +29,10 @@ const back = inverse(fromFunctions);
 export const labMatrices = {
   toXyz: matrixOf(relative),
   toLab: matrixOf(fromFunctions, [-16, 0, 0]),
-  fromLab: matrixOf(back, back.map((row) => row[0] * 16)),
+  fromLab: matrixOf(
+    back,
+    back.map((row) => row[0] * 16),
+  ),
   fromXyz: matrixOf(inverse(relative)),
 };
 
@@ -40,4 +43,5 @@ export function linearToLab(r: number, g: number, b: number): Lab {
 }
 
 /** The same of an sRGB colour with parts in 0…1. */
-export const srgbToLab = (r: number, g: number, b: number): Lab => linearToLab(decodeSrgb(r), decodeSrgb(g), decodeSrgb(b));
+export const srgbToLab = (r: number, g: number, b: number): Lab =>
+  linearToLab(decodeSrgb(r), decodeSrgb(g), decodeSrgb(b));

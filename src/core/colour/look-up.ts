@@ -17,11 +17,21 @@ function place(value: number, low: number, high: number, size: number): [number,
  * Sources: Cube LUT Specification 1.0; Kasson, Nin, Plouffe, Hafner, "Performing Color Space Conversions with
  * Three-Dimensional Linear Interpolation", J. Electronic Imaging 4(3), 1995.
  */
-export function lookUp(lut: Lut, interpolation: "trilinear" | "tetrahedral", onLinear: boolean): (planes: readonly Float32Array[], count: number) => void {
+export function lookUp(
+  lut: Lut,
+  interpolation: "trilinear" | "tetrahedral",
+  onLinear: boolean,
+): (planes: readonly Float32Array[], count: number) => void {
   const { size, values, domainMin, domainMax, shaper } = lut;
   if (shaper) {
-    const [first, second] = [lookUp(shaper, interpolation, false), lookUp({ ...lut, shaper: undefined }, interpolation, false)];
-    const each = (f: (x: number) => number, planes: readonly Float32Array[], count: number) => planes.forEach((plane) => { for (let i = 0; i < count; i++) plane[i] = f(plane[i]); });
+    const [first, second] = [
+      lookUp(shaper, interpolation, false),
+      lookUp({ ...lut, shaper: undefined }, interpolation, false),
+    ];
+    const each = (f: (x: number) => number, planes: readonly Float32Array[], count: number) =>
+      planes.forEach((plane) => {
+        for (let i = 0; i < count; i++) plane[i] = f(plane[i]);
+      });
     return (planes, count) => {
       if (onLinear) each(decodeSrgb, planes, count);
       first(planes, count);

@@ -1,4 +1,4 @@
-import { inverse, matrixOf } from "../picture/matrix";
+import { inverse, matrixOf } from "./matrix";
 
 /*
  * OKLab for linear Rec. 709 / sRGB primaries, D65: a matrix to cone responses, their cube root, a matrix to L, a, b.

@@ -1,4 +1,4 @@
-import { inverse, product, transform } from "../picture/matrix";
+import { inverse, product, transform } from "./matrix";
 
 /** XYZ of a light of chromaticity x, y at Y = 1. */
 export const whiteOf = (x: number, y: number): number[] => [x / y, 1, (1 - x - y) / y];
@@ -13,7 +13,10 @@ const fromUv = (u: number, v: number) => [(3 * u) / (2 * u - 8 * v + 4), (2 * v)
  */
 function daylight(kelvin: number): number[] {
   const t = 1000 / kelvin;
-  const x = kelvin <= 7000 ? 0.244063 + 0.09911 * t + 2.9678 * t ** 2 - 4.607 * t ** 3 : 0.23704 + 0.24748 * t + 1.9018 * t ** 2 - 2.0064 * t ** 3;
+  const x =
+    kelvin <= 7000
+      ? 0.244063 + 0.09911 * t + 2.9678 * t ** 2 - 4.607 * t ** 3
+      : 0.23704 + 0.24748 * t + 1.9018 * t ** 2 - 2.0064 * t ** 3;
   return [x, -3 * x * x + 2.87 * x - 0.275];
 }
 
@@ -23,7 +26,10 @@ function daylight(kelvin: number): number[] {
  */
 function planckian(kelvin: number): number[] {
   const t = 1000 / kelvin;
-  const x = kelvin <= 4000 ? -0.2661239 * t ** 3 - 0.234358 * t ** 2 + 0.8776956 * t + 0.17991 : -3.0258469 * t ** 3 + 2.1070379 * t ** 2 + 0.2226347 * t + 0.24039;
+  const x =
+    kelvin <= 4000
+      ? -0.2661239 * t ** 3 - 0.234358 * t ** 2 + 0.8776956 * t + 0.17991
+      : -3.0258469 * t ** 3 + 2.1070379 * t ** 2 + 0.2226347 * t + 0.24039;
   const y =
     kelvin <= 2222
       ? -1.1063814 * x ** 3 - 1.3481102 * x ** 2 + 2.18555832 * x - 0.20219683
@@ -67,8 +73,15 @@ export const cones = {
 } as const;
 
 /** Matrix in XYZ that carries colours seen under one white to another: von Kries in the cones' space. */
-export function adaptation(method: keyof typeof cones, from: readonly number[], to: readonly number[]): number[][] {
+export function adaptation(
+  method: keyof typeof cones,
+  from: readonly number[],
+  to: readonly number[],
+): number[][] {
   const m = cones[method];
   const [a, b] = [transform(m, from), transform(m, to)];
-  return product(inverse(m), m.map((row, i) => row.map((v) => (v * b[i]) / a[i])));
+  return product(
+    inverse(m),
+    m.map((row, i) => row.map((v) => (v * b[i]) / a[i])),
+  );
 }

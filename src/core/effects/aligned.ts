@@ -26,14 +26,21 @@ export class Aligned {
     this.processor.process(planes, frames);
     const skipped = Math.min(this.early, frames);
     this.early -= skipped;
-    if (skipped < frames) this.take(planes.map((p) => p.subarray(skipped, frames)), frames - skipped);
+    if (skipped < frames)
+      this.take(
+        planes.map((p) => p.subarray(skipped, frames)),
+        frames - skipped,
+      );
   }
 
   /** After the material's last sample: what was held back, in blocks that are good until the next. */
   *ending(more = 0): Generator<void> {
     for (let left = this.processor.latency + more; left > 0; left -= blockSize) {
       const frames = Math.min(left, blockSize);
-      this.put(Array.from({ length: this.channels }, () => new Float32Array(frames)), frames);
+      this.put(
+        Array.from({ length: this.channels }, () => new Float32Array(frames)),
+        frames,
+      );
       yield;
     }
   }

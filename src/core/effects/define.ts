@@ -1,37 +1,16 @@
 import type { Lut } from "../colour/lut";
-import type { Section } from "../signal/biquad";
-import type { KernelInstance } from "../kernels/instance";
+import type { Section } from "../kernels/cascade";
+import type { ComplexNumber } from "../numeric/complex";
 import type { Frame } from "../picture/frame";
-import type { ChannelFunction } from "../numeric/function-table";
-import type { ColourMatrix } from "../picture/matrix";
+import type { AudioContextFacts } from "../signal/block";
+import type { ImageEncoding, PictureWork } from "../picture/work";
 import type { ParameterSpecs, ValuesOf } from "./parameter";
-
-export type Medium = "audio" | "image" | "video";
-export type ImageEncoding = "linear" | "srgb" | "oklab" | "lab";
-
-/** The surroundings in which an audio effect runs. */
-export interface AudioContextFacts {
-  /** Samples a second. */
-  readonly sampleRate: number;
-  /** 1 to 8. */
-  readonly channels: number;
-  /** Loudspeakers of the channels, where the material names them; see `speakers`. */
-  readonly mask?: number;
-  /**
-   * Where the chain's blocks lie, at most `longestBlock` samples each, and where an effect reserves what its kernels
-   * need; only while it is created. Absent where kernels cannot run: then their plain twins do.
-   */
-  readonly kernels?: KernelInstance;
-}
-
-/** Samples of a block within a chain, at most; the result never depends on it. */
-export const longestBlock = 1024;
 
 /** What an effect learnt of the whole material before it runs. */
 export type Learnt = Float64Array;
 
 /** Hears the whole material, in order, before the effect runs over it: what comes before it in the chain, with all that rings on. */
-export interface Analysis {
+interface Analysis {
   /** The planes may be overwritten. */
   hear(channels: readonly Float32Array[], frames: number): void;
   /** Asked once everything was heard: true where it must be heard once more. */
@@ -57,15 +36,15 @@ export interface SectionCascade {
   readonly tail: number;
 }
 
-export interface ComplexNumber {
-  readonly re: number;
-  readonly im: number;
-}
-
 /** A file that an effect depends on, decoded. */
 export type DecodedFile =
   | { readonly kind: "impulse"; readonly planes: readonly Float32Array[]; readonly sampleRate: number }
-  | { readonly kind: "texture"; readonly width: number; readonly height: number; readonly planes: readonly Float32Array[] }
+  | {
+      readonly kind: "texture";
+      readonly width: number;
+      readonly height: number;
+      readonly planes: readonly Float32Array[];
+    }
   | { readonly kind: "lut"; readonly lut: Lut };
 
 interface EffectFacts<Specs extends ParameterSpecs> {
@@ -88,7 +67,11 @@ export interface AudioEffect<Specs extends ParameterSpecs = ParameterSpecs> exte
   /** Unfit for live playback, such as a treatment that has to look far ahead; the interface says so. */
   readonly offline?: boolean;
   /** `files` are the decoded files that its parameters name, by parameter; `learnt` comes from its analysis. */
-  create(values: ValuesOf<Specs>, facts: AudioContextFacts, given: AudioGiven): AudioProcessor | SectionCascade;
+  create(
+    values: ValuesOf<Specs>,
+    facts: AudioContextFacts,
+    given: AudioGiven,
+  ): AudioProcessor | SectionCascade;
   /** Present where the effect must hear the whole material first. */
   analyse?(values: ValuesOf<Specs>, facts: AudioContextFacts): Analysis;
   /** Output level in dB for a steady input level in dB; absent where there is no such curve. */
@@ -97,67 +80,8 @@ export interface AudioEffect<Specs extends ParameterSpecs = ParameterSpecs> exte
   response?(values: ValuesOf<Specs>, frequency: number, sampleRate: number): ComplexNumber;
 }
 
-/** Where in the picture a strip lies, so that effects may depend on position but not on resolution. */
-export interface StripFacts {
-  /** Whole picture, in pixels. */
-  readonly width: number;
-  readonly height: number;
-  /** First column and row of the strip, and how many there are. */
-  readonly left: number;
-  readonly top: number;
-  readonly columns: number;
-  readonly rows: number;
-}
-
-/** A strip of whole rows. */
-export const wholeRows = ({ width, height }: Frame, top: number, rows: number): StripFacts => ({ width, height, left: 0, top, columns: width, rows });
-
-/** Replaces a strip of three planes (R, G, B or L, a, b), row-major, `columns * rows` values each. */
-export type StripProcess = (planes: readonly Float32Array[], strip: StripFacts) => void;
-
-/**
- * One turn over a picture, made of `lines` that do not depend on each other (rows, or columns), so that several may work
- * on it at once: line `n` writes only what belongs to it, and reads only what earlier passes have written.
- */
-export interface AreaPass {
-  readonly lines: number;
-  run(planes: readonly Float32Array[], scratch: readonly Float32Array[], from: number, to: number): void;
-}
-
-/** Rows of three planes in the kernels' memory: the addresses of their first values. */
-export type RowPlanes = readonly [number, number, number];
-
-/** A pass over a picture of which a row depends on few rows around it, run by kernels as the rows come. */
-export interface Near {
-  /** Rows above and below that a row depends on. */
-  readonly reach: number;
-  /** For rows of so many columns, all of the picture's or some in a row. Everything it needs is reserved at once. */
-  start(kernels: KernelInstance, columns: number): {
-    /** Takes row `y`; rows come in order. */
-    take(y: number, row: RowPlanes): void;
-    /** Makes row `y` from what came. Pre: all rows up to `reach` below it, as far as there are any, were taken, and it is not one of the first `reach` of a run that began in the middle. */
-    give(y: number, from: RowPlanes, to: RowPlanes): void;
-  };
-}
-
-/** What a picture effect does with a frame of one size, in its encoding. */
-export type PictureWork =
-  /** Each channel by a function of its own. */
-  | { readonly kind: "channels"; readonly functions: readonly [ChannelFunction, ChannelFunction, ChannelFunction] }
-  /** All channels by a matrix. */
-  | { readonly kind: "matrix"; readonly matrix: ColourMatrix }
-  /** All channels times a gain over the square of the distance to the middle, 0…1 at the corners: `size` pieces, and one value more. */
-  | { readonly kind: "radial"; readonly gain: Float32Array; readonly size: number }
-  /** Each pixel by itself, wherever it is. */
-  | { readonly kind: "strip"; readonly process: StripProcess }
-  /** Pixels with their surroundings; `scratch` planes of the frame's size are at hand. `near` does the same where kernels can run and the surroundings are few rows. */
-  | { readonly kind: "area"; readonly scratch: number; readonly passes: readonly AreaPass[]; readonly near?: Near }
-  /** Another frame; line `n` is a row of it. */
-  | { readonly kind: "geometry"; readonly frame: Frame; run(source: readonly Float32Array[], target: readonly Float32Array[], from: number, to: number): void }
-  | { readonly kind: "nothing" };
-
 /** What an image effect is given besides its values. */
-export interface ImageGiven {
+interface ImageGiven {
   readonly files: Readonly<Record<string, DecodedFile>>;
 }
 
@@ -178,7 +102,7 @@ export interface ImageEffect<Specs extends ParameterSpecs = ParameterSpecs> exte
 }
 
 /** What an audio effect is given besides its values. */
-export interface AudioGiven {
+interface AudioGiven {
   readonly files: Readonly<Record<string, DecodedFile>>;
   readonly learnt: Learnt | null;
 }
@@ -188,15 +112,15 @@ export type EffectDefinition = AudioEffect | ImageEffect;
 type Optional<T, K extends keyof T> = Omit<T, K> & Partial<Pick<T, K>>;
 
 /** Declares an audio effect; the type of its values follows from its parameters. */
-export function defineAudioEffect<const Specs extends ParameterSpecs>(
-  definition: Optional<Omit<AudioEffect<Specs>, "medium">, "version" | "defaultMix">,
-): AudioEffect<Specs> {
+export function defineAudioEffect<const Specs extends ParameterSpecs, const Id extends string>(
+  definition: Optional<Omit<AudioEffect<Specs>, "medium">, "version" | "defaultMix"> & { readonly id: Id },
+): AudioEffect<Specs> & { readonly id: Id } {
   return { medium: "audio", version: 1, defaultMix: 100, ...definition };
 }
 
 /** Declares an image effect; the type of its values follows from its parameters. */
-export function defineImageEffect<const Specs extends ParameterSpecs>(
-  definition: Optional<Omit<ImageEffect<Specs>, "medium">, "version" | "defaultMix">,
-): ImageEffect<Specs> {
+export function defineImageEffect<const Specs extends ParameterSpecs, const Id extends string>(
+  definition: Optional<Omit<ImageEffect<Specs>, "medium">, "version" | "defaultMix"> & { readonly id: Id },
+): ImageEffect<Specs> & { readonly id: Id } {
   return { medium: "image", version: 1, defaultMix: 100, ...definition };
 }

@@ -1,8 +1,25 @@
+import type { CurvePoint } from "../numeric/monotone-curve";
 /**
  * What an effect may ask for. A specification is plain data: the interface draws its control from it,
  * `chain/values.ts` checks and rounds by it, and the type of an effect's values follows from it.
  */
-export type Unit = "Hz" | "dB" | "dB/oct" | "ms" | "s" | "%" | "stops" | "Q" | "fraction" | "ratio" | "degrees" | "K" | "semitones" | "LUFS" | "bpm" | "number";
+export type Unit =
+  | "Hz"
+  | "dB"
+  | "dB/oct"
+  | "ms"
+  | "s"
+  | "%"
+  | "stops"
+  | "Q"
+  | "fraction"
+  | "ratio"
+  | "degrees"
+  | "K"
+  | "semitones"
+  | "LUFS"
+  | "bpm"
+  | "number";
 
 export interface NumberParameter {
   readonly kind: "number";
@@ -50,9 +67,12 @@ export interface CurveParameter {
 }
 
 /** What kinds of file effects depend on. */
-export const fileKinds = ["impulse", "texture", "lut"] as const;
-export type FileKind = (typeof fileKinds)[number];
-export const fileWords: Record<FileKind, string> = { impulse: "impulse response", texture: "texture", lut: "table of colours" };
+export const fileWords = {
+  impulse: "impulse response",
+  texture: "texture",
+  lut: "table of colours",
+} as const;
+export type FileKind = keyof typeof fileWords;
 
 /** A file that the effect depends on, named by the SHA-256 of its bytes, 64 hexadecimal digits; null where none is chosen. */
 export interface FileParameter {
@@ -63,12 +83,11 @@ export interface FileParameter {
   readonly default: null;
 }
 
-export type CurvePoint = readonly [x: number, y: number];
 export type ItemSpecs = { readonly [key: string]: NumberParameter | ChoiceParameter };
 export type Parameter = NumberParameter | ChoiceParameter | RowsParameter | CurveParameter | FileParameter;
 export type ParameterSpecs = { readonly [key: string]: Parameter };
 
-export type ValueOf<P> = P extends NumberParameter
+type ValueOf<P> = P extends NumberParameter
   ? number
   : P extends ChoiceParameter<infer Option>
     ? Option
@@ -130,7 +149,9 @@ export function choice<const Option extends string>(
 }
 
 /** A list of records with one specification for all. */
-export function rows<const Item extends ItemSpecs>(options: Omit<RowsParameter<Item>, "kind">): RowsParameter<Item> {
+export function rows<const Item extends ItemSpecs>(
+  options: Omit<RowsParameter<Item>, "kind">,
+): RowsParameter<Item> {
   return { kind: "rows", ...options };
 }
 

@@ -26,7 +26,8 @@ import { spring } from "./audio/spring";
 import { transientShaper } from "./audio/transient-shaper";
 import { tremolo } from "./audio/tremolo";
 import { width } from "./audio/width";
-import type { EffectDefinition, Medium } from "./define";
+import type { EffectDefinition } from "./define";
+import type { Medium } from "../media";
 import { blackAndWhite } from "./image/black-and-white";
 import { blackWhitePoints } from "./image/black-white-points";
 import { blur } from "./image/blur";
@@ -66,8 +67,7 @@ import { vibrance } from "./image/vibrance";
 import { vignette } from "./image/vignette";
 import { whiteBalance } from "./image/white-balance";
 
-/** Every effect that this installation has, in the order in which they are offered. */
-export const effects = [
+const listed = [
   highPass,
   lowPass,
   parametricEq,
@@ -134,12 +134,22 @@ export const effects = [
   perspective,
   flip,
   scale,
-  // Each effect's values follow from its own parameters; a list of all can only know them as checked data.
-] as unknown as readonly EffectDefinition[];
+] as const;
+
+type Listed = (typeof listed)[number];
+/** The ids of all effects of a medium. */
+export type EffectId<M extends Listed["medium"] = Listed["medium"]> = Extract<Listed, { medium: M }>["id"];
+
+/**
+ * Every effect that this installation has, in the order in which they are offered. Each effect's values follow from its
+ * own parameters; a list of all can only know them as checked data.
+ */
+export const effects = listed as unknown as readonly EffectDefinition[];
 
 const byId = new Map(effects.map((effect) => [effect.id, effect]));
 
 /** The effect of that id, or undefined where this installation does not have it. */
 export const findEffect = (id: string): EffectDefinition | undefined => byId.get(id);
 
-export const effectsFor = (medium: Medium): readonly EffectDefinition[] => effects.filter((e) => e.medium === medium);
+export const effectsFor = (medium: Medium): readonly EffectDefinition[] =>
+  effects.filter((e) => e.medium === medium);

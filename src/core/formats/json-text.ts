@@ -1,5 +1,5 @@
 import type { Json } from "../chain/model";
-import { FormatFault } from "./fault";
+import { FormatFault } from "../chain/fault";
 
 /** Deeper nesting than anything Fichier writes; a guard against hostile files. */
 const deepest = 32;
@@ -17,7 +17,8 @@ function depthOf(value: unknown, limit: number): number {
  * column of a fault in its syntax.
  */
 export function readJsonText(text: string, longest: number): Json {
-  if (text.length > longest) throw new FormatFault(`The file has ${text.length} characters; at most ${longest} are read.`, "the file");
+  if (text.length > longest)
+    throw new FormatFault(`The file has ${text.length} characters; at most ${longest} are read.`, "the file");
   let value: Json;
   try {
     value = JSON.parse(text.replace(/^\uFEFF/, "")) as Json;
@@ -26,6 +27,7 @@ export function readJsonText(text: string, longest: number): Json {
     const before = text.slice(0, at === undefined ? text.length : Number(at)).split("\n");
     throw new FormatFault("This is not JSON.", `line ${before.length}, column ${before.at(-1)!.length + 1}`);
   }
-  if (depthOf(value, deepest) > deepest) throw new FormatFault(`Values are nested deeper than ${deepest} levels.`, "the file");
+  if (depthOf(value, deepest) > deepest)
+    throw new FormatFault(`Values are nested deeper than ${deepest} levels.`, "the file");
   return value;
 }

@@ -1,10 +1,26 @@
-import type { Section } from "../signal/biquad";
 import type { KernelInstance } from "./instance";
 
+/** One second-order section, normalised so that a0 = 1. */
+export interface Section {
+  readonly b0: number;
+  readonly b1: number;
+  readonly b2: number;
+  readonly a1: number;
+  readonly a2: number;
+}
+
 /** A cascade on channels that lie in the kernels' memory, two at a time. The plain twin is `plainCascade`, the same to the bit. */
-export function kernelCascade(kernels: KernelInstance, sections: readonly Section[], channels: number, longest: number): (blocks: readonly Float32Array[], frames: number) => void {
+export function kernelCascade(
+  kernels: KernelInstance,
+  sections: readonly Section[],
+  channels: number,
+  longest: number,
+): (blocks: readonly Float32Array[], frames: number) => void {
   const coefficients = kernels.reserve(40 * sections.length);
-  kernels.doubles.set(sections.flatMap((s) => [s.b0, s.b1, s.b2, s.a1, s.a2]), coefficients >> 3);
+  kernels.doubles.set(
+    sections.flatMap((s) => [s.b0, s.b1, s.b2, s.a1, s.a2]),
+    coefficients >> 3,
+  );
   const states = Array.from({ length: Math.ceil(channels / 2) }, () => kernels.reserve(32 * sections.length));
   const work = kernels.reserve(16 * longest);
   // The other half of a channel that has no neighbour: silence, which stays silence.
@@ -13,7 +29,19 @@ export function kernelCascade(kernels: KernelInstance, sections: readonly Sectio
   return (blocks, frames) => {
     if (sections.length === 0) return;
     let next = until;
-    states.forEach((state, pair) => (next = kernels.run.cascade(blocks[2 * pair].byteOffset, blocks[2 * pair + 1]?.byteOffset ?? silence, frames, coefficients, state, sections.length, until, work)));
+    states.forEach(
+      (state, pair) =>
+        (next = kernels.run.cascade(
+          blocks[2 * pair].byteOffset,
+          blocks[2 * pair + 1]?.byteOffset ?? silence,
+          frames,
+          coefficients,
+          state,
+          sections.length,
+          until,
+          work,
+        )),
+    );
     until = next;
   };
 }

@@ -7,20 +7,100 @@ interface KernelExports {
   applyMatrix(r: number, g: number, b: number, count: number, m: number): void;
   cubeRoot(x: number, count: number): void;
   cube(x: number, count: number): void;
-  radialGain(r: number, g: number, b: number, count: number, dx: number, dy2: number, scale: number, table: number): void;
+  radialGain(
+    r: number,
+    g: number,
+    b: number,
+    count: number,
+    dx: number,
+    dy2: number,
+    scale: number,
+    table: number,
+  ): void;
   symmetric(source: number, out: number, count: number, step: number, kernel: number, reach: number): void;
   rootTurn(r: number, g: number, b: number, count: number, m: number): void;
   mixPlanes(now: number, before: number, count: number, share: number): void;
-  decode8(codes: number, channels: number, count: number, r: number, g: number, b: number, tr: number, tg: number, tb: number): void;
-  decode16(codes: number, channels: number, count: number, r: number, g: number, b: number, tr: number, tg: number, tb: number): void;
-  encode8(r: number, g: number, b: number, count: number, out: number, tr: number, tg: number, tb: number): void;
+  decode8(
+    codes: number,
+    channels: number,
+    count: number,
+    r: number,
+    g: number,
+    b: number,
+    tr: number,
+    tg: number,
+    tb: number,
+  ): void;
+  decode16(
+    codes: number,
+    channels: number,
+    count: number,
+    r: number,
+    g: number,
+    b: number,
+    tr: number,
+    tg: number,
+    tb: number,
+  ): void;
+  encode8(
+    r: number,
+    g: number,
+    b: number,
+    count: number,
+    out: number,
+    tr: number,
+    tg: number,
+    tb: number,
+  ): void;
   round8(r: number, g: number, b: number, count: number, out: number): void;
   round16(r: number, g: number, b: number, count: number, out: number): void;
-  lightness(r: number, g: number, b: number, out: number, count: number, wr: number, wg: number, wb: number, toe: number): void;
+  lightness(
+    r: number,
+    g: number,
+    b: number,
+    out: number,
+    count: number,
+    wr: number,
+    wg: number,
+    wb: number,
+    toe: number,
+  ): void;
   columns(rows: number, out: number, count: number, kernel: number, reach: number): void;
-  sharpen(r: number, g: number, b: number, sharp: number, soft: number, count: number, share: number, least: number, toe: number, or: number, og: number, ob: number): void;
-  bilateral(rows: number, distance: number, reach: number, count: number, scaleL: number, scaleC: number, or: number, og: number, ob: number): void;
-  cascade(x: number, y: number, frames: number, coefficients: number, state: number, sections: number, until: number, work: number): number;
+  sharpen(
+    r: number,
+    g: number,
+    b: number,
+    sharp: number,
+    soft: number,
+    count: number,
+    share: number,
+    least: number,
+    toe: number,
+    or: number,
+    og: number,
+    ob: number,
+  ): void;
+  bilateral(
+    rows: number,
+    distance: number,
+    reach: number,
+    count: number,
+    scaleL: number,
+    scaleC: number,
+    or: number,
+    og: number,
+    ob: number,
+  ): void;
+  cascade(
+    x: number,
+    y: number,
+    frames: number,
+    coefficients: number,
+    state: number,
+    sections: number,
+    until: number,
+    work: number,
+  ): number;
   scale(x: number, frames: number, factor: number): void;
   multiply(x: number, gains: number, frames: number): void;
   addScaled(out: number, x: number, frames: number, factor: number): void;
@@ -28,12 +108,30 @@ interface KernelExports {
   exchange(x: number, line: number, frames: number): void;
   comb(x: number, line: number, frames: number, amount: number): void;
   allPass(x: number, line: number, frames: number, gain: number): void;
-  wantedReduction(levels: number, frames: number, threshold: number, knee: number, bend: number, slope: number): void;
+  wantedReduction(
+    levels: number,
+    frames: number,
+    threshold: number,
+    knee: number,
+    bend: number,
+    slope: number,
+  ): void;
   follow(wanted: number, frames: number, attack: number, release: number, reduction: number): number;
   gainsOf(reductions: number, frames: number, makeUp: number): void;
   peakBetween(x: number, count: number, taps: number): number;
   peaksAround(x: number, count: number, taps: number, out: number): void;
-  network(input: number, outs: number, frames: number, places: number, direct: number, poles: number, filtered: number, taps: number, outputs: number, work: number): void;
+  network(
+    input: number,
+    outs: number,
+    frames: number,
+    places: number,
+    direct: number,
+    poles: number,
+    filtered: number,
+    taps: number,
+    outputs: number,
+    work: number,
+  ): void;
 }
 
 const pageBytes = 65_536;
@@ -57,7 +155,13 @@ export class KernelInstance {
   private end: number;
   /** What lies below was in use before. */
   private used = 0;
-  private views: { readonly floats: Float32Array; readonly doubles: Float64Array; readonly integers: Int32Array; readonly bytes: Uint8Array; readonly shorts: Uint16Array };
+  private views: {
+    readonly floats: Float32Array;
+    readonly doubles: Float64Array;
+    readonly integers: Int32Array;
+    readonly bytes: Uint8Array;
+    readonly shorts: Uint16Array;
+  };
 
   private constructor(readonly run: KernelExports) {
     this.end = run.base();
@@ -67,7 +171,13 @@ export class KernelInstance {
   /** Null where kernels cannot run here. */
   static make(): KernelInstance | null {
     const module = kernelModule();
-    return module && new KernelInstance(new WebAssembly.Instance(module, { env: { abort: () => undefined } }).exports as unknown as KernelExports);
+    return (
+      module &&
+      new KernelInstance(
+        new WebAssembly.Instance(module, { env: { abort: () => undefined } })
+          .exports as unknown as KernelExports,
+      )
+    );
   }
 
   /** An address for that many bytes, a multiple of 16, cleared. Views of the memory are worthless afterwards. */
@@ -94,7 +204,13 @@ export class KernelInstance {
 
   private look() {
     const { buffer } = this.run.memory;
-    return { floats: new Float32Array(buffer), doubles: new Float64Array(buffer), integers: new Int32Array(buffer), bytes: new Uint8Array(buffer), shorts: new Uint16Array(buffer) };
+    return {
+      floats: new Float32Array(buffer),
+      doubles: new Float64Array(buffer),
+      integers: new Int32Array(buffer),
+      bytes: new Uint8Array(buffer),
+      shorts: new Uint16Array(buffer),
+    };
   }
 
   /** Views of all of the memory; made anew where it has grown. */

@@ -8,57 +8,136 @@ import { convert, fuse, prepareSteps, runPointsPlain, type PointStep } from "../
 import { cascade, plainCascade, section } from "../signal/biquad";
 import { FeedbackNetwork } from "../signal/feedback-network";
 import { peakBetween, plainPeakBetween } from "../signal/true-peak-meter";
-import { matrixOf } from "../picture/matrix";
+import { matrixOf } from "../colour/matrix";
 import { livelyValues } from "../../../testing/effect-values";
 import { runNear } from "../chain/run-rows";
-import { longestBlock, wholeRows, type ImageEffect } from "../effects/define";
+import { type ImageEffect } from "../effects/define";
+import { longestBlock } from "../signal/block";
+import { wholeRows } from "../picture/work";
 import { effectsFor } from "../effects/registry";
 import { KernelInstance } from "./instance";
-import { localKernels } from "./local";
+import { localKernels } from "../picture/local-kernels";
 import { planeIn } from "./plane";
 
 const kernels = localKernels()!;
 
-it("what is compiled is what the sources say", async () => expect(readFileSync(kernelFile, "utf8")).toBe(await compileKernels()));
+it("what is compiled is what the sources say", async () =>
+  expect(readFileSync(kernelFile, "utf8")).toBe(await compileKernels()));
 
 describe("point programs: kernels beside their plain twins", () => {
   const power = (x: number) => Math.sign(x) * Math.abs(x) ** 0.7;
   const programs: [string, PointStep[]][] = [
     ["tables", [{ kind: "channels", functions: [power, (x) => 0.1 + x, power] }]],
-    ["matrix", [{ kind: "matrix", matrix: matrixOf([[0.5, 0.2, 0.1], [0, 1.2, -0.3], [0.3, 0, 0.9]], [0.01, -0.02, 0.03]) }]],
-    ["OKLab", [...convert("linear", "oklab"), { kind: "matrix", matrix: matrixOf([[1, 0, 0], [0, 1.3, 0], [0, 0, 1.3]]) }, ...convert("oklab", "linear")]],
-    ["radial gain", [{ kind: "radial", size: 64, gain: Float32Array.from({ length: 66 }, (_, i) => 1 - i / 100) }]],
-    ["a strip between", [{ kind: "matrix", matrix: matrixOf([[2, 0, 0], [0, 2, 0], [0, 0, 2]]) }, { kind: "strip", share: 0.5, process: (planes) => planes.forEach((p) => p.fill(0.25)) }, ...convert("linear", "srgb")]],
+    [
+      "matrix",
+      [
+        {
+          kind: "matrix",
+          matrix: matrixOf(
+            [
+              [0.5, 0.2, 0.1],
+              [0, 1.2, -0.3],
+              [0.3, 0, 0.9],
+            ],
+            [0.01, -0.02, 0.03],
+          ),
+        },
+      ],
+    ],
+    [
+      "OKLab",
+      [
+        ...convert("linear", "oklab"),
+        {
+          kind: "matrix",
+          matrix: matrixOf([
+            [1, 0, 0],
+            [0, 1.3, 0],
+            [0, 0, 1.3],
+          ]),
+        },
+        ...convert("oklab", "linear"),
+      ],
+    ],
+    [
+      "radial gain",
+      [{ kind: "radial", size: 64, gain: Float32Array.from({ length: 66 }, (_, i) => 1 - i / 100) }],
+    ],
+    [
+      "a strip between",
+      [
+        {
+          kind: "matrix",
+          matrix: matrixOf([
+            [2, 0, 0],
+            [0, 2, 0],
+            [0, 0, 2],
+          ]),
+        },
+        { kind: "strip", share: 0.5, process: (planes) => planes.forEach((p) => p.fill(0.25)) },
+        ...convert("linear", "srgb"),
+      ],
+    ],
   ];
   it.each(programs)("%s", (_, steps) => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 5000 }), fc.integer({ min: 1, max: 7 }), fc.integer({ min: 1, max: 1000 }), (width, rows, seed) => {
-        const strip = wholeRows({ width, height: rows + 5 }, 3, rows);
-        const planes = [0, 1, 2].map((c) => noise(width * rows, seed + c).map((v, i) => (i % 17 === 0 ? 0 : (v + 0.8) * 2 ** ((i % 9) - 6))));
-        const plain = planes.map((p) => p.slice());
-        const prepared = prepareSteps(fuse(steps));
-        runPointsPlain(prepared, plain, strip);
-        kernels.points.run(prepared, planes, strip);
-        // Of a matrix's sums large terms may cancel: single precision is of the largest channel.
-        const size = (i: number) => Math.max(1, ...plain.map((p) => Math.abs(p[i])));
-        planes.forEach((p, c) => p.forEach((v, i) => { if (!(Math.abs(v - plain[c][i]) <= 3e-5 * size(i))) throw new Error(`channel ${c}, pixel ${i}: ${v} instead of ${plain[c][i]}`); }));
-      }),
+      fc.property(
+        fc.integer({ min: 1, max: 5000 }),
+        fc.integer({ min: 1, max: 7 }),
+        fc.integer({ min: 1, max: 1000 }),
+        (width, rows, seed) => {
+          const strip = wholeRows({ width, height: rows + 5 }, 3, rows);
+          const planes = [0, 1, 2].map((c) =>
+            noise(width * rows, seed + c).map((v, i) => (i % 17 === 0 ? 0 : (v + 0.8) * 2 ** ((i % 9) - 6))),
+          );
+          const plain = planes.map((p) => p.slice());
+          const prepared = prepareSteps(fuse(steps));
+          runPointsPlain(prepared, plain, strip);
+          kernels.points.run(prepared, planes, strip);
+          // Of a matrix's sums large terms may cancel: single precision is of the largest channel.
+          const size = (i: number) => Math.max(1, ...plain.map((p) => Math.abs(p[i])));
+          planes.forEach((p, c) =>
+            p.forEach((v, i) => {
+              if (!(Math.abs(v - plain[c][i]) <= 3e-5 * size(i)))
+                throw new Error(`channel ${c}, pixel ${i}: ${v} instead of ${plain[c][i]}`);
+            }),
+          );
+        },
+      ),
       // Sizes and seeds at which roots of a lower order were too far away, and at which large terms cancel.
-      { numRuns: 12, examples: [[819, 3, 996], [1719, 7, 535]] },
+      {
+        numRuns: 12,
+        examples: [
+          [819, 3, 996],
+          [1719, 7, 535],
+        ],
+      },
     );
   });
 });
 
-it.each([[0.4, 30, 20], [2, 700, 90], [7.9, 3, 5]])("a Gaussian of σ = %d on %d×%d is its twin's, in any part", (sigma, width, height) => {
+it.each([
+  [0.4, 30, 20],
+  [2, 700, 90],
+  [7.9, 3, 5],
+])("a Gaussian of σ = %d on %d×%d is its twin's, in any part", (sigma, width, height) => {
   const plane = noise(width * height, 4);
   const blur = (make: typeof gaussianPasses, parts: number) => {
     const scratch = [plane, new Float32Array(plane.length), new Float32Array(plane.length)];
-    for (const pass of make({ width, height }, sigma, (_, s) => s[0], (_, s) => s[1], (_, s) => s[2]))
-      for (let from = 0; from < pass.lines; from += parts) pass.run([], scratch, from, Math.min(pass.lines, from + parts));
+    for (const pass of make(
+      { width, height },
+      sigma,
+      (_, s) => s[0],
+      (_, s) => s[1],
+      (_, s) => s[2],
+    ))
+      for (let from = 0; from < pass.lines; from += parts)
+        pass.run([], scratch, from, Math.min(pass.lines, from + parts));
     return scratch[2];
   };
   const plain = blur(plainPasses, 1e9);
-  for (const parts of [1e9, 7]) blur(gaussianPasses, parts).forEach((v, i) => expect(Math.abs(v - plain[i])).toBeLessThan(1e-6));
+  for (const parts of [1e9, 7])
+    blur(gaussianPasses, parts).forEach((v, i) => expect(Math.abs(v - plain[i])).toBeLessThan(1e-6));
 });
 
 describe("surroundings of few rows: kernels beside the passes of their effects, in any part", () => {
@@ -67,60 +146,111 @@ describe("surroundings of few rows: kernels beside the passes of their effects, 
     const work = effect.create(livelyValues(effect) as never, frame, { files: {} });
     return work.kind === "area" && work.near ? [[effect.id, work, work.near] as const] : [];
   });
-  it("are what sharpening and noise reduction have", () => expect(made.map(([id]) => id).sort()).toEqual(["image.noise-reduction", "image.sharpen"]));
+  it("are what sharpening and noise reduction have", () =>
+    expect(made.map(([id]) => id).sort()).toEqual(["image.noise-reduction", "image.sharpen"]));
   it.each(made)("%s", (_, { passes, scratch }, near) => {
-    const planes = [0, 1, 2].map((c) => noise(frame.width * frame.height, c + 1).map((v, i) => 0.4 + 0.3 * Math.sin(i * 0.01) + 0.05 * v));
+    const planes = [0, 1, 2].map((c) =>
+      noise(frame.width * frame.height, c + 1).map((v, i) => 0.4 + 0.3 * Math.sin(i * 0.01) + 0.05 * v),
+    );
     const plain = planes.map((p) => p.slice());
     const room = Array.from({ length: scratch }, () => new Float32Array(plain[0].length));
     for (const pass of passes) pass.run(plain, room, 0, pass.lines);
-    for (const bounds of [[0, 83], [0, 1, 40, 83]]) {
+    for (const bounds of [
+      [0, 83],
+      [0, 1, 40, 83],
+    ]) {
       const target = planes.map((p) => new Float32Array(p.length));
       bounds.slice(1).forEach((to, n) => runNear(near, frame, planes, target, bounds[n], to));
-      target.forEach((plane, c) => plane.forEach((v, i) => { if (!(Math.abs(v - plain[c][i]) <= 2e-5)) throw new Error(`channel ${c}, pixel ${i}: ${v} instead of ${plain[c][i]}`); }));
+      target.forEach((plane, c) =>
+        plane.forEach((v, i) => {
+          if (!(Math.abs(v - plain[c][i]) <= 2e-5))
+            throw new Error(`channel ${c}, pixel ${i}: ${v} instead of ${plain[c][i]}`);
+        }),
+      );
     }
   });
 });
 
 it("a peak between samples is its twin's, in signals of any length", () => {
   fc.assert(
-    fc.property(fc.oneof(fc.integer({ min: 0, max: 60 }), fc.integer({ min: 4000, max: 9000 })), fc.integer({ min: 1, max: 1000 }), (length, seed) => {
-      const signal = noise(length, seed);
-      expect(peakBetween(signal)).toBeCloseTo(plainPeakBetween(signal), 5);
-    }),
-    { numRuns: 60, examples: [[23, 1], [24, 1], [26, 1], [27, 2], [28, 3], [4119, 4], [4120, 4], [4122, 5]] },
+    fc.property(
+      fc.oneof(fc.integer({ min: 0, max: 60 }), fc.integer({ min: 4000, max: 9000 })),
+      fc.integer({ min: 1, max: 1000 }),
+      (length, seed) => {
+        const signal = noise(length, seed);
+        expect(peakBetween(signal)).toBeCloseTo(plainPeakBetween(signal), 5);
+      },
+    ),
+    {
+      numRuns: 60,
+      examples: [
+        [23, 1],
+        [24, 1],
+        [26, 1],
+        [27, 2],
+        [28, 3],
+        [4119, 4],
+        [4120, 4],
+        [4122, 5],
+      ],
+    },
   );
 });
 
 describe("filters", () => {
   it("a cascade is its twin to the bit, on any number of channels, in blocks of any size", () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 5 }), fc.integer({ min: 1, max: 9 }), fc.array(fc.integer({ min: 1, max: longestBlock }), { minLength: 1, maxLength: 5 }), (channels, count, sizes) => {
-        const sections = Array.from({ length: count }, (_, k) => section(k % 2 ? "bell" : "high-shelf", 200 * (k + 1), 0.8, 5 - k, 48_000));
-        const memory = KernelInstance.make()!;
-        const [one, other] = [cascade(sections, channels, memory), plainCascade(sections, channels)];
-        const planes = Array.from({ length: channels }, () => planeIn(memory, longestBlock));
-        for (const [n, size] of sizes.entries()) {
-          const twins = Array.from({ length: channels }, (_, c) => (n === 1 ? new Float32Array(size) : noise(size, c + n + 1)));
-          const blocks = planes.map((p) => p());
-          twins.forEach((t, c) => blocks[c].set(t));
-          one(blocks, size);
-          other(twins, size);
-          expect(blocks.map((b) => b.slice(0, size))).toEqual(twins);
-        }
-      }),
+      fc.property(
+        fc.integer({ min: 1, max: 5 }),
+        fc.integer({ min: 1, max: 9 }),
+        fc.array(fc.integer({ min: 1, max: longestBlock }), { minLength: 1, maxLength: 5 }),
+        (channels, count, sizes) => {
+          const sections = Array.from({ length: count }, (_, k) =>
+            section(k % 2 ? "bell" : "high-shelf", 200 * (k + 1), 0.8, 5 - k, 48_000),
+          );
+          const memory = KernelInstance.make()!;
+          const [one, other] = [cascade(sections, channels, memory), plainCascade(sections, channels)];
+          const planes = Array.from({ length: channels }, () => planeIn(memory, longestBlock));
+          for (const [n, size] of sizes.entries()) {
+            const twins = Array.from({ length: channels }, (_, c) =>
+              n === 1 ? new Float32Array(size) : noise(size, c + n + 1),
+            );
+            const blocks = planes.map((p) => p());
+            twins.forEach((t, c) => blocks[c].set(t));
+            one(blocks, size);
+            other(twins, size);
+            expect(blocks.map((b) => b.slice(0, size))).toEqual(twins);
+          }
+        },
+      ),
       { numRuns: 20 },
     );
   });
 
   it("a feedback network is its twin within what single precision makes of it", () => {
-    const options = { lengths: Array.from({ length: 16 }, (_, k) => 331 + 37 * k), decay: 0.6, damping: 5000, sampleRate: 48_000, outputs: 3 };
+    const options = {
+      lengths: Array.from({ length: 16 }, (_, k) => 331 + 37 * k),
+      decay: 0.6,
+      damping: 5000,
+      sampleRate: 48_000,
+      outputs: 3,
+    };
     const memory = KernelInstance.make()!;
-    const [kernel, plain] = [new FeedbackNetwork({ ...options, kernels: memory }), new FeedbackNetwork(options)];
+    const [kernel, plain] = [
+      new FeedbackNetwork({ ...options, kernels: memory }),
+      new FeedbackNetwork(options),
+    ];
     const [inputPlane, ...outs] = Array.from({ length: 4 }, () => planeIn(memory, 20_000));
     const input = inputPlane();
     input.set(noise(3000, 5));
     const [a, b] = [outs.map((o) => o()), outs.map(() => new Float32Array(input.length))];
-    for (const [at, size] of [[0, 700], [700, 1], [701, 4299], [5000, 15_000]]) kernel.process(input.subarray(at, at + size), a, at, size);
+    for (const [at, size] of [
+      [0, 700],
+      [700, 1],
+      [701, 4299],
+      [5000, 15_000],
+    ])
+      kernel.process(input.subarray(at, at + size), a, at, size);
     plain.process(input, b, 0, input.length);
     a.forEach((channel, c) => channel.forEach((v, i) => expect(Math.abs(v - b[c][i])).toBeLessThan(1e-5)));
   });

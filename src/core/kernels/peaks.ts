@@ -10,7 +10,10 @@ export class PeakKernel {
   private readonly length: number;
 
   /** The taps of each phase between samples, three of one length. */
-  constructor(private readonly kernels: KernelInstance, phases: readonly Float64Array[]) {
+  constructor(
+    private readonly kernels: KernelInstance,
+    phases: readonly Float64Array[],
+  ) {
     this.length = phases[0].length;
     this.x = kernels.reserve(4 * (piece + this.length));
     this.taps = kernels.reserve(12 * this.length);

@@ -7,7 +7,12 @@ export class RowRing {
   private readonly pitch: number;
 
   /** `rows` rows of `width` floats, with `side` floats (a multiple of four) at either end. */
-  constructor(kernels: KernelInstance, width: number, readonly rows: number, readonly side = 0) {
+  constructor(
+    kernels: KernelInstance,
+    width: number,
+    readonly rows: number,
+    readonly side = 0,
+  ) {
     // A few more, since kernels work on up to sixteen values at a time.
     this.pitch = 4 * (((width + 3) & ~3) + 2 * side + 16);
     this.first = kernels.reserve(this.pitch * rows) + 4 * side;
@@ -20,7 +25,13 @@ export class RowRing {
 }
 
 /** Copies a row into a ring's, whose ends go on as they end. */
-export function takePadded({ floats }: KernelInstance, ring: RowRing, y: number, row: number, width: number): void {
+export function takePadded(
+  { floats }: KernelInstance,
+  ring: RowRing,
+  y: number,
+  row: number,
+  width: number,
+): void {
   const at = ring.at(y) >> 2;
   floats.copyWithin(at, row >> 2, (row >> 2) + width);
   floats.fill(floats[at], at - ring.side, at);
@@ -36,7 +47,12 @@ export class RowBlur {
   private readonly addresses: number;
 
   /** `half`: the right half of the kernel, from its middle on. */
-  constructor(private readonly kernels: KernelInstance, private readonly width: number, private readonly height: number, half: ArrayLike<number>) {
+  constructor(
+    private readonly kernels: KernelInstance,
+    private readonly width: number,
+    private readonly height: number,
+    half: ArrayLike<number>,
+  ) {
     this.reach = half.length - 1;
     this.line = new RowRing(kernels, width, 1, (this.reach + 3) & ~3);
     this.across = new RowRing(kernels, width, 2 * this.reach + 1);
@@ -55,7 +71,10 @@ export class RowBlur {
   give(y: number, out: number): void {
     const { reach } = this;
     const integers = this.kernels.integers;
-    for (let k = -reach; k <= reach; k++) integers[(this.addresses >> 2) + k + reach] = this.across.at(Math.min(this.height - 1, Math.max(0, y + k)));
+    for (let k = -reach; k <= reach; k++)
+      integers[(this.addresses >> 2) + k + reach] = this.across.at(
+        Math.min(this.height - 1, Math.max(0, y + k)),
+      );
     this.kernels.run.columns(this.addresses, out, this.width, this.kernel, reach);
   }
 }

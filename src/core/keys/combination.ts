@@ -17,7 +17,9 @@ const named: Readonly<Record<string, string>> = { " ": "Space", Esc: "Escape", D
 export function combination({ key, ctrlKey, altKey, shiftKey, metaKey }: KeyPress): string {
   const isCharacter = [...key].length === 1;
   const base = named[key] ?? (isCharacter ? key.toLowerCase() : key);
-  const shiftShows = shiftKey && (!isCharacter || ctrlKey || altKey || metaKey || key === " " || key.toLowerCase() !== key.toUpperCase());
+  const shiftShows =
+    shiftKey &&
+    (!isCharacter || ctrlKey || altKey || metaKey || key === " " || key.toLowerCase() !== key.toUpperCase());
   return [ctrlKey || metaKey ? "Ctrl+" : "", altKey ? "Alt+" : "", shiftShows ? "Shift+" : "", base].join("");
 }
 
@@ -25,36 +27,14 @@ export function combination({ key, ctrlKey, altKey, shiftKey, metaKey }: KeyPres
 export const isBareCharacter = (press: KeyPress): boolean =>
   [...press.key].length === 1 && press.key !== " " && !press.ctrlKey && !press.altKey && !press.metaKey;
 
-/** Bare characters that the bench itself uses; all others may be bound to a card. */
-export const benchKeys = {
-  "/": "find and apply",
-  a: "add effect",
-  b: "before / after",
-  d: "remove setting",
-  f: "mark as favourite",
-  g: "give the card a key",
-  i: "bring in material",
-  k: "keep as card",
-  l: "solo",
-  m: "mute",
-  n: "alias for the card",
-  o: "switch setting on / off",
-  r: "render",
-  s: "strength",
-  t: "where the sound goes",
-  u: "bring up to the newest version",
-  v: "versions of the card",
-  x: "alone / in the mix",
-  "+": "closer",
-  "-": "further away",
-  "[": "range earlier",
-  "]": "range later",
-  ",": "range shorter / edge left",
-  ".": "range longer / edge right",
-} as const;
+/**
+ * The bare characters that actions of the bench have as their usual keys; all others may be bound to a card. The actions
+ * are the interface's (`ui/actions`), and a test of theirs sees to it that these are they.
+ */
+export const reservedKeys: readonly string[] = [..."+,-./?[]abdfgiklmnorstuvwxz"];
 
 /** Why a text cannot be a card's key, or null where it can. */
 export function keyProblem(key: string): "not-one-character" | "reserved" | null {
   if ([...key].length !== 1 || /[\s\p{Cc}]/u.test(key)) return "not-one-character";
-  return Object.hasOwn(benchKeys, key) ? "reserved" : null;
+  return reservedKeys.includes(key) ? "reserved" : null;
 }

@@ -1,16 +1,21 @@
-import type { Entity, EntityRows } from "./entities";
+import { entityNames, libraryEntities, type Entity, type EntityRows, type LibraryEntity } from "./entities";
+import type { Versioned } from "./entities/define";
 
 /** One row's part of a change. Rows and fields are plain JSON. */
 export type RowChange = {
   [E in Entity]:
     | { readonly kind: "insert"; readonly entity: E; readonly row: EntityRows[E] }
-    | { readonly kind: "update"; readonly entity: E; readonly id: string; readonly set: Partial<EntityRows[E]> }
+    | {
+        readonly kind: "update";
+        readonly entity: E;
+        readonly id: string;
+        readonly set: Partial<EntityRows[E]>;
+      }
     | { readonly kind: "delete"; readonly entity: E; readonly id: string };
 }[Entity];
 
 /** Which line of revisions something belongs to: the library's own, a member's own things, or one bench session. */
-export const streamKinds = ["library", "member", "session"] as const;
-export type StreamKind = (typeof streamKinds)[number];
+export type StreamKind = "library" | "member" | "session";
 
 /** A recorded change as clients see it. */
 export interface Change {
@@ -30,21 +35,25 @@ export interface Change {
 /** A client's copy of the rows it may see. */
 export type Replica = { readonly [E in Entity]: ReadonlyMap<string, EntityRows[E]> };
 
-export const emptyReplica = (): Replica => ({
-  folder: new Map(),
-  card: new Map(),
-  alias: new Map(),
-  favourite: new Map(),
-  keyBinding: new Map(),
-  session: new Map(),
-  target: new Map(),
-  member: new Map(),
+export const emptyReplica = (): Replica =>
+  Object.fromEntries(entityNames.map((entity) => [entity, new Map()])) as unknown as Replica;
+
+/** A library's copy from the rows that were read of it. */
+export const replicaOf = (rows: { readonly [E in LibraryEntity]: readonly EntityRows[E][] }): Replica => ({
+  ...emptyReplica(),
+  ...Object.fromEntries(
+    libraryEntities.map((entity) => [
+      entity,
+      new Map((rows[entity] as readonly Versioned[]).map((row) => [row.id, row])),
+    ]),
+  ),
 });
 
 /** A replica with the rows changed; maps that nothing touches are the same objects as before. */
 export function applyRowChanges(replica: Replica, changes: readonly RowChange[]): Replica {
   const next: Record<string, Map<string, unknown>> = {};
-  const writable = (entity: Entity) => (next[entity] ??= new Map(replica[entity] as ReadonlyMap<string, unknown>));
+  const writable = (entity: Entity) =>
+    (next[entity] ??= new Map(replica[entity] as ReadonlyMap<string, unknown>));
   for (const change of changes) {
     const rows = writable(change.entity);
     if (change.kind === "insert") rows.set(change.row.id, change.row);

@@ -4,7 +4,12 @@ const longest = 120;
 
 /** A name fit for a file on any system, without its ending. */
 export function fileName(name: string): string {
-  const clean = name.normalize("NFC").replace(unfit, "-").replace(/^[.\s]+|[.\s]+$/g, "").slice(0, longest).trim();
+  const clean = name
+    .normalize("NFC")
+    .replace(unfit, "-")
+    .replace(/^[.\s]+|[.\s]+$/g, "")
+    .slice(0, longest)
+    .trim();
   return clean === "" ? "untitled" : clean;
 }
 

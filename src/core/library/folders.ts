@@ -1,6 +1,6 @@
-import { fold } from "../search/fold";
+import { fold } from "../text/fold";
 import type { Folder } from "./entities";
-import { formatPath } from "./names";
+import { formatPath } from "../text/names";
 
 type Folders = ReadonlyMap<string, Folder>;
 
@@ -8,7 +8,7 @@ type Folders = ReadonlyMap<string, Folder>;
 export function folderNames(folders: Folders, id: string | null): string[] {
   const names: string[] = [];
   const seen = new Set<string>();
-  for (let at = id; at !== null && !seen.has(at); ) {
+  for (let at = id; at !== null && !seen.has(at);) {
     seen.add(at);
     const folder = folders.get(at);
     if (!folder) break;
@@ -18,7 +18,8 @@ export function folderNames(folders: Folders, id: string | null): string[] {
   return names;
 }
 
-export const folderPath = (folders: Folders, id: string | null): string => formatPath(folderNames(folders, id));
+export const folderPath = (folders: Folders, id: string | null): string =>
+  formatPath(folderNames(folders, id));
 
 const bySiblingOrder = (a: Folder, b: Folder) =>
   a.position < b.position ? -1 : a.position > b.position ? 1 : a.id < b.id ? -1 : 1;
@@ -55,15 +56,21 @@ export function folderRows(folders: Folders): FolderRow[] {
 /** The folder and everything below it. */
 export function folderWithin(folders: Folders, id: string): Set<string> {
   const inside = new Set([id]);
-  for (const { folder } of folderRows(folders)) if (folder.parentId !== null && inside.has(folder.parentId)) inside.add(folder.id);
+  for (const { folder } of folderRows(folders))
+    if (folder.parentId !== null && inside.has(folder.parentId)) inside.add(folder.id);
   return inside;
 }
 
 /** The folder that a path of names leads to, compared without case and accents, and the names that are missing. */
-export function resolvePath(folders: Folders, names: readonly string[]): { folderId: string | null; missing: string[] } {
+export function resolvePath(
+  folders: Folders,
+  names: readonly string[],
+): { folderId: string | null; missing: string[] } {
   let folderId: string | null = null;
   for (let i = 0; i < names.length; i++) {
-    const found: Folder | undefined = childFolders(folders, folderId).find((f) => fold(f.name) === fold(names[i]));
+    const found: Folder | undefined = childFolders(folders, folderId).find(
+      (f) => fold(f.name) === fold(names[i]),
+    );
     if (!found) return { folderId, missing: names.slice(i) };
     folderId = found.id;
   }

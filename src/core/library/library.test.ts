@@ -1,42 +1,99 @@
 import { describe, expect, it } from "vitest";
 import type { Chain } from "../chain/model";
-import { benchKeys, combination, isBareCharacter, keyProblem, type KeyPress } from "../keys/combination";
+import { combination, isBareCharacter, keyProblem, reservedKeys, type KeyPress } from "../keys/combination";
 import { applyRowChanges, emptyReplica } from "./change";
-import { documentChanges } from "./documents";
+import { documentChanges } from "../search/documents";
 import type { Card, Folder } from "./entities";
 import { childFolders, folderPath, folderRows, folderWithin, resolvePath } from "./folders";
-import { cleanName, parsePath } from "./names";
+import { cleanName, parsePath } from "../text/names";
 import { may, roles } from "./roles";
 import { similarity, suggestFolder } from "./suggest";
 import { countTargets } from "./words";
 
-const folder = (id: string, parentId: string | null, name: string, position = "a0"): Folder => ({ id, parentId, name, position, version: 1 });
-const folders = new Map([folder("n", null, "Narration", "a1"), folder("r", "n", "Rooms", "a1"), folder("p", "n", "Repair", "a0"), folder("s", null, "Sea", "a0")].map((f) => [f.id, f]));
-const chain = (...effects: string[]): Chain => ({ medium: "audio", settings: effects.map((effect) => ({ effect, values: {}, on: true, mix: 100 })) });
+const folder = (id: string, parentId: string | null, name: string, position = "a0"): Folder => ({
+  id,
+  parentId,
+  name,
+  position,
+  version: 1,
+});
+const folders = new Map(
+  [
+    folder("n", null, "Narration", "a1"),
+    folder("r", "n", "Rooms", "a1"),
+    folder("p", "n", "Repair", "a0"),
+    folder("s", null, "Sea", "a0"),
+  ].map((f) => [f.id, f]),
+);
+const chain = (...effects: string[]): Chain => ({
+  medium: "audio",
+  settings: effects.map((effect) => ({ effect, values: {}, on: true, mix: 100 })),
+});
 const card = (id: string, more: Partial<Card> = {}): Card => ({
-  id, version: 1, layer: "team", name: id, medium: "audio", fits: [], folderId: null, note: "", contentVersion: 1, fingerprint: "", chain: chain("audio.gain"), authorId: "me", addedAt: "", withdrawn: false, proof: null, ...more,
+  id,
+  version: 1,
+  layer: "team",
+  name: id,
+  medium: "audio",
+  fits: [],
+  folderId: null,
+  note: "",
+  contentVersion: 1,
+  fingerprint: "",
+  chain: chain("audio.gain"),
+  authorId: "me",
+  addedAt: "",
+  withdrawn: false,
+  proof: null,
+  ...more,
 });
 
 describe("folders", () => {
-  it("lists them in their order, each before what lies in it", () => expect(folderRows(folders).map((r) => [r.folder.id, r.depth])).toEqual([["s", 0], ["n", 0], ["p", 1], ["r", 1]]));
-  it("orders siblings by place, then id", () => expect(childFolders(new Map([folder("b", null, "B"), folder("a", null, "A")].map((f) => [f.id, f])), null).map((f) => f.id)).toEqual(["a", "b"]));
+  it("lists them in their order, each before what lies in it", () =>
+    expect(folderRows(folders).map((r) => [r.folder.id, r.depth])).toEqual([
+      ["s", 0],
+      ["n", 0],
+      ["p", 1],
+      ["r", 1],
+    ]));
+  it("orders siblings by place, then id", () =>
+    expect(
+      childFolders(new Map([folder("b", null, "B"), folder("a", null, "A")].map((f) => [f.id, f])), null).map(
+        (f) => f.id,
+      ),
+    ).toEqual(["a", "b"]));
   it("knows a path and finds it again, whatever its case", () => {
     expect(folderPath(folders, "r")).toBe("Narration / Rooms");
     expect(resolvePath(folders, ["narration", "ROOMS"])).toEqual({ folderId: "r", missing: [] });
-    expect(resolvePath(folders, ["Narration", "Halls", "Small"])).toEqual({ folderId: "n", missing: ["Halls", "Small"] });
+    expect(resolvePath(folders, ["Narration", "Halls", "Small"])).toEqual({
+      folderId: "n",
+      missing: ["Halls", "Small"],
+    });
   });
   it("holds what is below", () => expect(folderWithin(folders, "n")).toEqual(new Set(["n", "r", "p"])));
-  it("ends in spite of a loop in the data", () => expect(folderPath(new Map([folder("a", "b", "A"), folder("b", "a", "B")].map((f) => [f.id, f])), "a")).toBe("B / A"));
+  it("ends in spite of a loop in the data", () =>
+    expect(
+      folderPath(new Map([folder("a", "b", "A"), folder("b", "a", "B")].map((f) => [f.id, f])), "a"),
+    ).toBe("B / A"));
 });
 
 describe("names", () => {
-  it.each([["  a \u0000 b\n", "a b"], ["e\u0301", "é"], ["\ud800x", "\ufffdx"], ["עברית", "עברית"]])("cleans %j", (name, clean) => expect(cleanName(name)).toBe(clean));
+  it.each([
+    ["  a \u0000 b\n", "a b"],
+    ["e\u0301", "é"],
+    ["\ud800x", "\ufffdx"],
+    ["עברית", "עברית"],
+  ])("cleans %j", (name, clean) => expect(cleanName(name)).toBe(clean));
   it("reads a typed path", () => expect(parsePath(" / Narration /Rooms// ")).toEqual(["Narration", "Rooms"]));
 });
 
 describe("suggesting a folder", () => {
   it("takes the one with the most similar cards", () => {
-    const cards = [card("a", { folderId: "r", chain: chain("audio.high-pass", "audio.plate") }), card("b", { folderId: "s", chain: chain("audio.gain", "audio.delay") }), card("c", { folderId: "s", chain: chain("audio.high-pass") })];
+    const cards = [
+      card("a", { folderId: "r", chain: chain("audio.high-pass", "audio.plate") }),
+      card("b", { folderId: "s", chain: chain("audio.gain", "audio.delay") }),
+      card("c", { folderId: "s", chain: chain("audio.high-pass") }),
+    ];
     expect(suggestFolder(cards, chain("audio.high-pass", "audio.plate"))).toBe("r");
     expect(suggestFolder(cards, chain("audio.low-pass"))).toBeNull();
     expect(similarity(chain("a", "a", "b"), chain("a", "b", "c"))).toBe(0.5);
@@ -45,34 +102,72 @@ describe("suggesting a folder", () => {
 
 describe("a client's copy", () => {
   it("follows changes and leaves what is not touched", () => {
-    const first = applyRowChanges(emptyReplica(), [{ kind: "insert", entity: "card", row: card("x") }, { kind: "insert", entity: "folder", row: folders.get("n")! }]);
-    const second = applyRowChanges(first, [{ kind: "update", entity: "card", id: "x", set: { name: "new", version: 2 } }]);
+    const first = applyRowChanges(emptyReplica(), [
+      { kind: "insert", entity: "card", row: card("x") },
+      { kind: "insert", entity: "folder", row: folders.get("n")! },
+    ]);
+    const second = applyRowChanges(first, [
+      { kind: "update", entity: "card", id: "x", set: { name: "new", version: 2 } },
+    ]);
     expect(second.card.get("x")).toMatchObject({ name: "new", version: 2, note: "" });
     expect(first.card.get("x")!.name).toBe("x");
     expect(second.folder).toBe(first.folder);
     expect(applyRowChanges(second, [{ kind: "delete", entity: "card", id: "x" }]).card.size).toBe(0);
   });
   it("tells the index only what changed", () => {
-    const before = applyRowChanges(emptyReplica(), ["a", "b", "c"].map((id) => ({ kind: "insert", entity: "card", row: card(id) }) as const));
+    const before = applyRowChanges(
+      emptyReplica(),
+      ["a", "b", "c"].map((id) => ({ kind: "insert", entity: "card", row: card(id) }) as const),
+    );
     expect(documentChanges(null, before, "me").put).toHaveLength(3);
     const after = applyRowChanges(before, [
       { kind: "update", entity: "card", id: "a", set: { withdrawn: true } },
-      { kind: "insert", entity: "alias", row: { id: "1", version: 1, ownerId: "me", text: "bb", cardId: "b" } },
+      {
+        kind: "insert",
+        entity: "alias",
+        row: { id: "1", version: 1, ownerId: "me", text: "bb", cardId: "b" },
+      },
     ]);
-    expect(documentChanges(before, after, "me")).toMatchObject({ put: [{ id: "b", ownAliases: ["bb"], origin: 0 }], remove: ["a"] });
+    expect(documentChanges(before, after, "me")).toMatchObject({
+      put: [{ id: "b", ownAliases: ["bb"], origin: 0 }],
+      remove: ["a"],
+    });
   });
 });
 
 describe("keys", () => {
-  const press = (key: string, held: Partial<KeyPress> = {}): KeyPress => ({ key, ctrlKey: false, altKey: false, shiftKey: false, metaKey: false, ...held });
+  const press = (key: string, held: Partial<KeyPress> = {}): KeyPress => ({
+    key,
+    ctrlKey: false,
+    altKey: false,
+    shiftKey: false,
+    metaKey: false,
+    ...held,
+  });
   it.each([
-    [press("k"), "k"], [press("K", { shiftKey: true }), "Shift+k"], [press("?", { shiftKey: true }), "?"], [press(" "), "Space"], [press("z", { ctrlKey: true }), "Ctrl+z"], [press("z", { metaKey: true }), "Ctrl+z"],
-    [press("Z", { ctrlKey: true, shiftKey: true }), "Ctrl+Shift+z"], [press("ArrowUp", { shiftKey: true }), "Shift+ArrowUp"], [press("1", { altKey: true }), "Alt+1"],
+    [press("k"), "k"],
+    [press("K", { shiftKey: true }), "Shift+k"],
+    [press("?", { shiftKey: true }), "?"],
+    [press(" "), "Space"],
+    [press("z", { ctrlKey: true }), "Ctrl+z"],
+    [press("z", { metaKey: true }), "Ctrl+z"],
+    [press("Z", { ctrlKey: true, shiftKey: true }), "Ctrl+Shift+z"],
+    [press("ArrowUp", { shiftKey: true }), "Shift+ArrowUp"],
+    [press("1", { altKey: true }), "Alt+1"],
   ])("%#: %o is %s", (given, expected) => expect(combination(given)).toBe(expected));
-  it("tells bare characters", () => expect([press("k"), press(" "), press("Enter"), press("k", { altKey: true })].map(isBareCharacter)).toEqual([true, false, false, false]));
+  it("tells bare characters", () =>
+    expect(
+      [press("k"), press(" "), press("Enter"), press("k", { altKey: true })].map(isBareCharacter),
+    ).toEqual([true, false, false, false]));
   it("keeps the bench's own keys", () => {
-    for (const key of Object.keys(benchKeys)) expect(keyProblem(key)).toBe("reserved");
-    expect([keyProblem("1"), keyProblem("ß"), keyProblem(""), keyProblem("ab"), keyProblem(" ")]).toEqual([null, null, "not-one-character", "not-one-character", "not-one-character"]);
+    for (const key of reservedKeys) expect(keyProblem(key)).toBe("reserved");
+    expect([keyProblem("1"), keyProblem("ß"), keyProblem(""), keyProblem("ab"), keyProblem(" ")]).toEqual([
+      null,
+      null,
+      "not-one-character",
+      "not-one-character",
+      "not-one-character",
+    ]);
   });
 });
 
@@ -85,6 +180,16 @@ describe("roles", () => {
 
 it("counts targets in words", () => {
   expect(countTargets([{ kind: "clip", name: "Take 4" }])).toBe("“Take 4”");
-  expect(countTargets([{ kind: "clip", name: "a" }, { kind: "clip", name: "b" }])).toBe("2 clips");
-  expect(countTargets([{ kind: "clip", name: "a" }, { kind: "bus", name: "b" }])).toBe("2 targets");
+  expect(
+    countTargets([
+      { kind: "clip", name: "a" },
+      { kind: "clip", name: "b" },
+    ]),
+  ).toBe("2 clips");
+  expect(
+    countTargets([
+      { kind: "clip", name: "a" },
+      { kind: "bus", name: "b" },
+    ]),
+  ).toBe("2 targets");
 });

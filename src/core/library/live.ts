@@ -10,7 +10,9 @@ export interface ChangeNotice {
 }
 
 /** What a client hears: that a stream has come to a revision, or that anything may have changed unheard. */
-export type LiveEvent = { readonly of: StreamKind; readonly sessionId: string | null; readonly revision: number } | { readonly of: "anything" };
+export type LiveEvent =
+  | { readonly of: StreamKind; readonly sessionId: string | null; readonly revision: number }
+  | { readonly of: "anything" };
 
 /** What a member is told of a notice, or null where it is none of theirs. */
 export function liveEvent(notice: ChangeNotice, libraryId: string, memberId: string): LiveEvent | null {

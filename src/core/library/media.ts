@@ -1,4 +1,4 @@
-export interface Size {
+interface Size {
   readonly width: number;
   readonly height: number;
 }
@@ -22,7 +22,13 @@ export type MediaFacts =
   | { readonly kind: "lut"; readonly dimensions: 1 | 3; readonly size: number };
 
 /** What a member chose for the interface. */
+/** The screens whose columns a member can move. */
+export const columnPlaces = ["bench", "library", "history", "team"] as const;
+export type ColumnPlace = (typeof columnPlaces)[number];
+
 export interface MemberSettings {
+  /** Where the edges of a screen's columns are: percent of the width, by column. */
+  readonly columns?: { readonly [P in ColumnPlace]?: { readonly [column: string]: number } };
   /** Keys that are one bare character work without a modifier (WCAG 2.1.4). */
   readonly bareKeys?: boolean;
   /** The bench session that was open last; where signing in leads. */

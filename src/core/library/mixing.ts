@@ -22,8 +22,20 @@ export function mixNodes(targets: readonly Target[], factsOf: FactsOf): MixNode[
     const { id, chain, strength, feedsId, sends, muted, soloed, at } = target;
     const facts = soundOf(target, factsOf);
     return {
-      id, chain, strength, sends, muted, soloed, feeds: feedsId ?? (id === output ? null : output),
-      material: facts && { at, sampleRate: facts.sampleRate, channels: facts.channels, mask: facts.mask, frames: facts.frames },
+      id,
+      chain,
+      strength,
+      sends,
+      muted,
+      soloed,
+      feeds: feedsId ?? (id === output ? null : output),
+      material: facts && {
+        at,
+        sampleRate: facts.sampleRate,
+        channels: facts.channels,
+        mask: facts.mask,
+        frames: facts.frames,
+      },
     };
   });
 }
@@ -41,5 +53,8 @@ export function mixRate(targets: readonly Target[], factsOf: FactsOf): number {
 /** The targets whose sound reaches a group, directly or through others: its feeders, and for a return who sends to it. */
 export const feedersOf = (targets: readonly Target[], group: Target): Target[] => {
   const output = targets.find((t) => t.kind === "output")?.id ?? null;
-  return targets.filter((t) => t.id !== group.id && ((t.feedsId ?? output) === group.id || t.sends.some(({ to }) => to === group.id)));
+  return targets.filter(
+    (t) =>
+      t.id !== group.id && ((t.feedsId ?? output) === group.id || t.sends.some(({ to }) => to === group.id)),
+  );
 };

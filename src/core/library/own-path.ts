@@ -7,5 +7,7 @@ export function ownPath(asked: string | null | undefined): string {
   if (!asked || !URL.canParse(asked, here)) return "/";
   const { origin, pathname, search, hash } = new URL(asked, here);
   // A path of two slashes would be another host's once it stands alone.
-  return origin === here && asked.startsWith("/") && !pathname.startsWith("//") ? `${pathname}${search}${hash}` : "/";
+  return origin === here && asked.startsWith("/") && !pathname.startsWith("//")
+    ? `${pathname}${search}${hash}`
+    : "/";
 }

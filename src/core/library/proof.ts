@@ -1,3 +1,5 @@
+import { media, type Medium } from "../media";
+
 /** What came of rebuilding a kept card from the database on untouched material. */
 export interface Proof {
   /** The material's name. */
@@ -8,15 +10,16 @@ export interface Proof {
   readonly same: boolean;
 }
 
-/** Sound that differs by less than the last of 24 bits, pictures by less than an eye can tell (common practice, no source). */
-const tooSmall = { audio: -144, image: 0.5 } as const;
-
 /** Judges a measured difference. */
-export const prove = (medium: "audio" | "image", on: string, difference: number | null): Proof => ({ on, difference, same: difference === null || difference < tooSmall[medium] });
+export const prove = (medium: Medium, on: string, difference: number | null): Proof => ({
+  on,
+  difference,
+  same: difference === null || difference < media[medium].difference.tooSmall,
+});
 
 /** A proof in words: `the same to the bit`, `differs by −96 dB`. */
-export function sayProof({ difference, same }: Proof, medium: "audio" | "image"): string {
+export function sayProof({ difference, same }: Proof, medium: Medium): string {
   if (difference === null) return "the same to the bit";
-  const amount = medium === "audio" ? `${difference.toFixed(0).replace("-", "−")} dB` : `ΔE ${difference.toFixed(2)}`;
+  const amount = media[medium].difference.say(difference);
   return same ? `the same within ${amount}` : `differs by ${amount}`;
 }

@@ -4,7 +4,7 @@ import type { Chain } from "../chain/model";
 export type RenderState = "waiting" | "running" | "done" | "failed" | "cancelled";
 
 /** A clip or photo of a rendering, as it was when it was asked for. */
-export interface MaterialItem {
+interface MaterialItem {
   readonly name: string;
   readonly mediaId: string;
   readonly chain: Chain;
@@ -15,7 +15,7 @@ export interface MaterialItem {
 }
 
 /** A track, bus, return or output, with all of its session's mix as it was when it was asked for. */
-export interface MixItem {
+interface MixItem {
   readonly name: string;
   readonly root: string;
   readonly nodes: readonly MixNode[];

@@ -21,4 +21,5 @@ export const keyScopes = {
 } as const satisfies Record<string, readonly Right[]>;
 export type KeyScope = keyof typeof keyScopes;
 
-export const scopeAllows = (scope: KeyScope, right: Right): boolean => (keyScopes[scope] as readonly Right[]).includes(right);
+export const scopeAllows = (scope: KeyScope, right: Right): boolean =>
+  (keyScopes[scope] as readonly Right[]).includes(right);

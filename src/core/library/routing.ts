@@ -1,4 +1,5 @@
-import type { Target, TargetKind } from "./entities";
+import type { Target } from "./entities";
+import type { TargetKind } from "../media";
 
 export interface RoutingProblem {
   readonly code: "goes-in-circles" | "feeds-nothing" | "sends-elsewhere";
@@ -15,7 +16,12 @@ const mayFeed: Partial<Record<TargetKind, readonly TargetKind[]>> = {
 
 /** The targets of a session that another one may feed. */
 export const possibleFeeds = (targets: readonly Target[], target: Target): Target[] =>
-  targets.filter((t) => mayFeed[target.kind]?.includes(t.kind) && routingProblem(targets.map((each) => (each.id === target.id ? { ...each, feedsId: t.id } : each))) === null);
+  targets.filter(
+    (t) =>
+      mayFeed[target.kind]?.includes(t.kind) &&
+      routingProblem(targets.map((each) => (each.id === target.id ? { ...each, feedsId: t.id } : each))) ===
+        null,
+  );
 
 /** True where a target's sound reaches the target itself, by feeding or by sends. */
 function comesBack(target: Target, byId: ReadonlyMap<string, Target>): boolean {
@@ -41,7 +47,8 @@ export function routingProblem(targets: readonly Target[]): RoutingProblem | nul
       const fed = byId.get(feedsId);
       if (!fed || !mayFeed[kind]?.includes(fed.kind)) return { code: "feeds-nothing", target: name };
     }
-    if (sends.some(({ to }) => byId.get(to)?.kind !== "return") || (sends.length > 0 && kind === "return")) return { code: "sends-elsewhere", target: name };
+    if (sends.some(({ to }) => byId.get(to)?.kind !== "return") || (sends.length > 0 && kind === "return"))
+      return { code: "sends-elsewhere", target: name };
     if (comesBack(target, byId)) return { code: "goes-in-circles", target: name };
   }
   return null;

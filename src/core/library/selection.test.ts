@@ -1,19 +1,40 @@
 import { describe, expect, it } from "vitest";
-import { emptySelection, extendTo, followOrder, selectAll, selectOnly, step, toggle, type SelectionState } from "./selection";
+import {
+  emptySelection,
+  extendTo,
+  followOrder,
+  selectAll,
+  selectOnly,
+  step,
+  toggle,
+  type SelectionState,
+} from "./selection";
 
 const rows = ["a", "b", "c", "d", "e"];
-const on = (...ids: string[]): SelectionState => ({ ...followOrder(emptySelection, rows), ids: new Set(ids), lead: ids[0], anchor: ids[0] });
+const on = (...ids: string[]): SelectionState => ({
+  ...followOrder(emptySelection, rows),
+  ids: new Set(ids),
+  lead: ids[0],
+  anchor: ids[0],
+});
 const shown = ({ ids, lead }: SelectionState) => `${[...ids].sort().join("")} ${lead ?? "-"}`;
 
 describe("rows that come, go and move", () => {
-  it("a list that gets rows leads with the first", () => expect(shown(followOrder(emptySelection, rows))).toBe("a a"));
+  it("a list that gets rows leads with the first", () =>
+    expect(shown(followOrder(emptySelection, rows))).toBe("a a"));
   it("an empty list leads with nothing", () => expect(shown(followOrder(on("b"), []))).toBe(" -"));
-  it("the one selected without a touch stays selected when it moves", () => expect(shown(followOrder(followOrder(emptySelection, rows), ["b", "a", "c", "d", "e"]))).toBe("a a"));
-  it("the row below takes the place of a leading one that goes", () => expect(shown(followOrder(on("b"), ["a", "c", "d", "e"]))).toBe("c c"));
-  it("at the end the row above does", () => expect(shown(followOrder(on("e"), ["a", "b", "c", "d"]))).toBe("d d"));
-  it("of several the others stay", () => expect(shown(followOrder(on("b", "d"), ["a", "c", "d", "e"]))).toBe("d d"));
-  it("rows that come change nothing", () => expect(shown(followOrder(on("b", "c"), [...rows, "f"]))).toBe("bc b"));
-  it("rows that are all new lead with the first", () => expect(shown(followOrder(on("b"), ["x", "y"]))).toBe("x x"));
+  it("the one selected without a touch stays selected when it moves", () =>
+    expect(shown(followOrder(followOrder(emptySelection, rows), ["b", "a", "c", "d", "e"]))).toBe("a a"));
+  it("the row below takes the place of a leading one that goes", () =>
+    expect(shown(followOrder(on("b"), ["a", "c", "d", "e"]))).toBe("c c"));
+  it("at the end the row above does", () =>
+    expect(shown(followOrder(on("e"), ["a", "b", "c", "d"]))).toBe("d d"));
+  it("of several the others stay", () =>
+    expect(shown(followOrder(on("b", "d"), ["a", "c", "d", "e"]))).toBe("d d"));
+  it("rows that come change nothing", () =>
+    expect(shown(followOrder(on("b", "c"), [...rows, "f"]))).toBe("bc b"));
+  it("rows that are all new lead with the first", () =>
+    expect(shown(followOrder(on("b"), ["x", "y"]))).toBe("x x"));
   it("the same order is the same state", () => {
     const state = on("b");
     expect(followOrder(state, state.order)).toBe(state);

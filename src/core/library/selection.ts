@@ -13,7 +13,12 @@ export interface SelectionState {
 
 export const emptySelection: SelectionState = { order: [], ids: new Set(), lead: null, anchor: null };
 
-export const selectOnly = (state: SelectionState, id: string): SelectionState => ({ ...state, ids: new Set([id]), lead: id, anchor: id });
+export const selectOnly = (state: SelectionState, id: string): SelectionState => ({
+  ...state,
+  ids: new Set([id]),
+  lead: id,
+  anchor: id,
+});
 
 /** The state for a list whose rows have come, gone or moved. The same state where the order is the same. */
 export function followOrder(state: SelectionState, order: readonly string[]): SelectionState {
@@ -23,7 +28,11 @@ export function followOrder(state: SelectionState, order: readonly string[]): Se
   const kept = (id: string | null) => (id !== null && known.has(id) ? id : null);
   // The nearest of the rows that are left, rather one below than one above.
   const place = state.lead === null ? -1 : state.order.indexOf(state.lead);
-  const near = () => state.order.slice(place + 1).find((id) => known.has(id)) ?? state.order.slice(0, Math.max(0, place)).findLast((id) => known.has(id)) ?? order[0] ?? null;
+  const near = () =>
+    state.order.slice(place + 1).find((id) => known.has(id)) ??
+    state.order.slice(0, Math.max(0, place)).findLast((id) => known.has(id)) ??
+    order[0] ??
+    null;
   const lead = kept(state.lead) ?? [...ids][0] ?? near();
   if (lead !== null) ids.add(lead);
   return { order, ids, lead, anchor: kept(state.anchor) ?? lead };

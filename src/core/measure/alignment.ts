@@ -33,7 +33,8 @@ export function align(a: Float32Array, b: Float32Array): Alignment {
   }
   fft.inverse(cr, ci);
   let best = 0;
-  for (let lag = -(a.length - 1); lag < b.length; lag++) if (Math.abs(cr[(lag + size) % size]) > Math.abs(cr[(best + size) % size]) * (1 + 1e-9)) best = lag;
+  for (let lag = -(a.length - 1); lag < b.length; lag++)
+    if (Math.abs(cr[(lag + size) % size]) > Math.abs(cr[(best + size) % size]) * (1 + 1e-9)) best = lag;
   const [from, to] = [Math.max(0, -best), Math.min(a.length, b.length - best)];
   let [aa, bb, ab] = [0, 0, 0];
   for (let i = from; i < to; i++) {

@@ -2,29 +2,54 @@ import { activeSettings, type Resources } from "../chain/active";
 import type { Chain } from "../chain/model";
 import { isPointwise, planImage } from "../chain/plan-image";
 import { runStrip } from "../chain/run-image";
-import { wholeRows, type EffectDefinition } from "../effects/define";
+import { type EffectDefinition } from "../effects/define";
+import { wholeRows } from "../picture/work";
 import { findEffect } from "../effects/registry";
 import { decodeSrgb, encodeSrgb } from "../colour/srgb";
 
-const isPlaced = (effect: EffectDefinition | undefined) => effect?.medium === "image" && effect.placed === true;
+const isPlaced = (effect: EffectDefinition | undefined) =>
+  effect?.medium === "image" && effect.placed === true;
 
 /**
  * Output level in dB of a chain's dynamics for steady input levels in dB, one after another, mixes and strength taken in
  * amplitude; null where the chain has none. Effects without such a curve are passed by.
  */
-export function levelCurve(chain: Chain, strength: number, levels: readonly number[], resources: Resources = {}): number[] | null {
+export function levelCurve(
+  chain: Chain,
+  strength: number,
+  levels: readonly number[],
+  resources: Resources = {},
+): number[] | null {
   const parts = activeSettings(chain, "audio", resources).active.filter(({ effect }) => effect.levelCurve);
   if (parts.length === 0) return null;
-  const blend = (dry: number, wet: number, share: number) => (share === 1 ? wet : 20 * Math.log10(10 ** (dry / 20) + (10 ** (wet / 20) - 10 ** (dry / 20)) * share));
-  return levels.map((level) => blend(level, parts.reduce((now, { effect, values, share }) => blend(now, effect.levelCurve!(values, now), share), level), strength / 100));
+  const blend = (dry: number, wet: number, share: number) =>
+    share === 1 ? wet : 20 * Math.log10(10 ** (dry / 20) + (10 ** (wet / 20) - 10 ** (dry / 20)) * share);
+  return levels.map((level) =>
+    blend(
+      level,
+      parts.reduce(
+        (now, { effect, values, share }) => blend(now, effect.levelCurve!(values, now), share),
+        level,
+      ),
+      strength / 100,
+    ),
+  );
 }
 
 /**
  * What becomes of greys: sRGB-encoded outputs of R, G and B for sRGB-encoded inputs. What depends on the place of a pixel,
  * such as a vignette, is left out. Null where the chain looks at more than single pixels: then there is no such curve.
  */
-export function toneCurveOf(whole: Chain, strength: number, inputs: readonly number[], resources: Resources = {}): Float32Array[] | null {
-  const chain = { ...whole, settings: whole.settings.filter(({ effect: id }) => !isPlaced((resources.lookup ?? findEffect)(id))) };
+export function toneCurveOf(
+  whole: Chain,
+  strength: number,
+  inputs: readonly number[],
+  resources: Resources = {},
+): Float32Array[] | null {
+  const chain = {
+    ...whole,
+    settings: whole.settings.filter(({ effect: id }) => !isPlaced((resources.lookup ?? findEffect)(id))),
+  };
   // Whether it looks around is asked of a frame in which surroundings are larger than nothing.
   if (!isPointwise(planImage(chain, strength, { width: 1000, height: 1000 }, resources))) return null;
   const frame = { width: inputs.length, height: 1 };

@@ -8,7 +8,11 @@ import { prove, sayProof } from "../library/proof";
 import { pictureDifference, soundDifference } from "./difference";
 
 describe("CIEDE2000", () => {
-  it.each(reference<{ id: string; lab1: Lab; lab2: Lab; dE00: number }>("ciede2000_sharma34").map((c) => [c.id, c] as const))("gives the published difference of %s (Sharma, Wu, Dalal 2005, table 1)", (_, { lab1, lab2, dE00 }) => {
+  it.each(
+    reference<{ id: string; lab1: Lab; lab2: Lab; dE00: number }>("ciede2000_sharma34").map(
+      (c) => [c.id, c] as const,
+    ),
+  )("gives the published difference of %s (Sharma, Wu, Dalal 2005, table 1)", (_, { lab1, lab2, dE00 }) => {
     expect(Math.abs(ciede2000(lab1, lab2) - dE00)).toBeLessThan(1e-4);
     expect(Math.abs(ciede2000(lab2, lab1) - dE00)).toBeLessThan(1e-4);
   });
@@ -28,26 +32,50 @@ describe("the difference of two renderings", () => {
     expect(soundDifference([a], [a.subarray(0, 1)])).toBeCloseTo(20 * Math.log10(0.25), 6);
     const codes = Uint8ClampedArray.of(10, 20, 30, 255, 200, 100, 50, 255);
     expect(pictureDifference(codes, codes.slice())).toBeNull();
-    expect(pictureDifference(codes, Uint8ClampedArray.of(10, 20, 30, 255, 201, 100, 50, 255))).toBeGreaterThan(0.1);
+    expect(
+      pictureDifference(codes, Uint8ClampedArray.of(10, 20, 30, 255, 201, 100, 50, 255)),
+    ).toBeGreaterThan(0.1);
   });
 
   it("is judged by what can be heard or seen, and said in words", () => {
     expect(sayProof(prove("audio", "Take 1", null), "audio")).toBe("the same to the bit");
-    expect([prove("audio", "", -150).same, prove("audio", "", -90).same, prove("image", "", 0.3).same, prove("image", "", 2).same]).toEqual([true, false, true, false]);
+    expect([
+      prove("audio", "", -150).same,
+      prove("audio", "", -90).same,
+      prove("image", "", 0.3).same,
+      prove("image", "", 2).same,
+    ]).toEqual([true, false, true, false]);
     expect(sayProof(prove("audio", "", -90), "audio")).toBe("differs by −90 dB");
     expect(sayProof(prove("image", "", 0.3), "image")).toBe("the same within ΔE 0.30");
   });
 });
 
 describe("the difference of two chains", () => {
-  const chain = (...settings: [string, Record<string, number | string>?][]): Chain => ({ medium: "audio", settings: settings.map(([effect, values = {}]) => ({ effect, values, on: true, mix: 100 })) });
+  const chain = (...settings: [string, Record<string, number | string>?][]): Chain => ({
+    medium: "audio",
+    settings: settings.map(([effect, values = {}]) => ({ effect, values, on: true, mix: 100 })),
+  });
   it("names which value of which setting changed, what came and what went", () => {
     const before = chain(["audio.high-pass", { cutoff: 80 }], ["audio.delay"], ["audio.gain", { gain: 0 }]);
-    const after: Chain = { medium: "audio", settings: [...chain(["audio.high-pass", { cutoff: 1200 }], ["audio.plate"]).settings, { effect: "audio.gain", values: { gain: 0 }, on: false, mix: 50 }] };
-    expect(chainDifference(before, after)).toEqual(["Delay taken out", "Plate put in at place 2", "High-pass: Cutoff 80 Hz → 1.2 kHz", "Gain: mix 100 % → 50 %", "Gain switched off"]);
+    const after: Chain = {
+      medium: "audio",
+      settings: [
+        ...chain(["audio.high-pass", { cutoff: 1200 }], ["audio.plate"]).settings,
+        { effect: "audio.gain", values: { gain: 0 }, on: false, mix: 50 },
+      ],
+    };
+    expect(chainDifference(before, after)).toEqual([
+      "Delay taken out",
+      "Plate put in at place 2",
+      "High-pass: Cutoff 80 Hz → 1.2 kHz",
+      "Gain: mix 100 % → 50 %",
+      "Gain switched off",
+    ]);
     expect(chainDifference(before, before)).toEqual([]);
   });
   it("carries effects that are unknown here by their ids", () => {
-    expect(chainDifference(chain(["audio.elsewhere", { depth: 1 }]), chain(["audio.elsewhere", { depth: 2 }]))).toEqual(["audio.elsewhere: depth changed"]);
+    expect(
+      chainDifference(chain(["audio.elsewhere", { depth: 1 }]), chain(["audio.elsewhere", { depth: 2 }])),
+    ).toEqual(["audio.elsewhere: depth changed"]);
   });
 });

@@ -17,7 +17,8 @@ export function pictureDifference(a: Uint8ClampedArray, b: Uint8ClampedArray): n
   let largest: number | null = null;
   for (let i = 0; i < a.length; i += 4) {
     if (a[i] === b[i] && a[i + 1] === b[i + 1] && a[i + 2] === b[i + 2]) continue;
-    const lab = (codes: Uint8ClampedArray) => srgbToLab(codes[i] / 255, codes[i + 1] / 255, codes[i + 2] / 255);
+    const lab = (codes: Uint8ClampedArray) =>
+      srgbToLab(codes[i] / 255, codes[i + 1] / 255, codes[i + 2] / 255);
     largest = Math.max(largest ?? 0, ciede2000(lab(a), lab(b)));
   }
   return largest;

@@ -3,16 +3,25 @@ import { describe, expect, it } from "vitest";
 import { reference } from "../../../scripts/reference";
 import { speechLike } from "../../../testing/speech-like";
 import { sectionResponse } from "../signal/biquad";
-import { magnitudeDb, multiply } from "../signal/complex";
-import { kWeighting } from "./k-weighting";
+import { magnitudeDb, multiply } from "../numeric/complex";
+import { kWeighting } from "../signal/k-weighting";
 import { courseStart, courseStep, integratedLoudness, loudnessCourse } from "./loudness";
-import { LoudnessMeter } from "./loudness-meter";
+import { LoudnessMeter } from "../signal/loudness-meter";
 import { samplePeak, truePeak } from "./peaks";
 
 interface Case {
-  id: string; fs: number; channels: string[]; signal: "sine" | "lcgNoise"; hz: number; phaseDeg: number; seed: number; fadeMs?: number;
+  id: string;
+  fs: number;
+  channels: string[];
+  signal: "sine" | "lcgNoise";
+  hz: number;
+  phaseDeg: number;
+  seed: number;
+  fadeMs?: number;
   segments: { seconds: number; dbfs: (number | null)[] }[];
-  expected: { I?: number; TP?: number; Mmax?: number; Smax?: number; LRA?: number }; tolerance: { I?: number; TP?: [number, number]; Mmax?: number; Smax?: number; LRA?: number }; libebur128: { I: number | null; SP: number };
+  expected: { I?: number; TP?: number; Mmax?: number; Smax?: number; LRA?: number };
+  tolerance: { I?: number; TP?: [number, number]; Mmax?: number; Smax?: number; LRA?: number };
+  libebur128: { I: number | null; SP: number };
 }
 
 /** Builds a case's signal by its recipe (the file's `recipe`). */
@@ -38,14 +47,18 @@ function signal({ fs, channels, signal, hz, phaseDeg, seed, fadeMs, segments }: 
 const cases = reference<Case>("loudness_synthetic");
 
 describe("integrated loudness", () => {
-  it.each(cases.filter((c) => c.expected.I !== undefined).map((c) => [c.id, c] as const))("%s is what the standard expects", (_, c) => {
-    expect(Math.abs(integratedLoudness(signal(c), c.fs) - c.expected.I!)).toBeLessThan(c.tolerance.I!);
-  });
+  it.each(cases.filter((c) => c.expected.I !== undefined).map((c) => [c.id, c] as const))(
+    "%s is what the standard expects",
+    (_, c) => {
+      expect(Math.abs(integratedLoudness(signal(c), c.fs) - c.expected.I!)).toBeLessThan(c.tolerance.I!);
+    },
+  );
   const read = cases.filter((c) => Number.isFinite(c.libebur128.I) && c.id !== "short-300ms");
   it.each(read.map((c) => [c.id, c] as const))("%s reads as libebur128 reads it", (_, c) => {
     expect(Math.abs(integratedLoudness(signal(c), c.fs) - c.libebur128.I!)).toBeLessThan(0.011);
   });
-  it("reads silence as nothing", () => expect(integratedLoudness([new Float32Array(48000)], 48000)).toBe(-Infinity));
+  it("reads silence as nothing", () =>
+    expect(integratedLoudness([new Float32Array(48000)], 48000)).toBe(-Infinity));
   it("measures material shorter than a block as one block", () => {
     const short = Float32Array.from({ length: 4800 }, (_, i) => Math.sin((2 * Math.PI * 1000 * i) / 48000));
     expect(integratedLoudness([short], 48000)).toBeCloseTo(-3, 0);
@@ -59,21 +72,53 @@ describe("momentary, short-term and range (EBU Tech 3341 and 3342)", () => {
     return meter.read();
   };
   const fields = { Mmax: "maxMomentary", Smax: "maxShortTerm", LRA: "range" } as const;
-  const asked = cases.flatMap((c) => (["Mmax", "Smax", "LRA"] as const).flatMap((f) => (c.expected[f] === undefined ? [] : [[c.id, f, c] as const])));
-  it.each(asked)("%s: %s is what the standard expects", (_, field, c) => expect(Math.abs(read(c)[fields[field]] - c.expected[field]!)).toBeLessThanOrEqual(c.tolerance[field]!));
+  const asked = cases.flatMap((c) =>
+    (["Mmax", "Smax", "LRA"] as const).flatMap((f) =>
+      c.expected[f] === undefined ? [] : [[c.id, f, c] as const],
+    ),
+  );
+  it.each(asked)("%s: %s is what the standard expects", (_, field, c) =>
+    expect(Math.abs(read(c)[fields[field]] - c.expected[field]!)).toBeLessThanOrEqual(c.tolerance[field]!),
+  );
   it("reads the same in blocks of any size", () => {
     const c = cases.find((each) => each.expected.LRA !== undefined)!;
     const planes = signal(c);
     const meter = new LoudnessMeter(planes.length, c.fs);
     const length = Math.min(planes[0].length, 20 * c.fs);
-    for (let at = 0, n = 1; at < length; at += n, n = (n * 7) % 9973) meter.hear(planes.map((p) => p.subarray(at, Math.min(length, at + n))), Math.min(n, length - at));
+    for (let at = 0, n = 1; at < length; at += n, n = (n * 7) % 9973)
+      meter.hear(
+        planes.map((p) => p.subarray(at, Math.min(length, at + n))),
+        Math.min(n, length - at),
+      );
     const whole = new LoudnessMeter(planes.length, c.fs);
     whole.hear(planes, length);
-    Object.entries(whole.read()).forEach(([key, value]) => expect(meter.read()[key as "range"]).toBeCloseTo(value, 9));
+    Object.entries(whole.read()).forEach(([key, value]) =>
+      expect(meter.read()[key as "range"]).toBeCloseTo(value, 9),
+    );
   });
   it("reads as ffmpeg's ebur128 does on a narration", () => {
     const voice = speechLike(30 * 48_000, 48_000);
-    const theirs = spawnSync("ffmpeg", ["-hide_banner", "-nostats", "-f", "f32le", "-ar", "48000", "-ac", "1", "-i", "-", "-af", "ebur128=peak=true", "-f", "null", "-"], { input: Buffer.from(voice.buffer), encoding: "utf8", maxBuffer: 1e8 }).stderr;
+    const theirs = spawnSync(
+      "ffmpeg",
+      [
+        "-hide_banner",
+        "-nostats",
+        "-f",
+        "f32le",
+        "-ar",
+        "48000",
+        "-ac",
+        "1",
+        "-i",
+        "-",
+        "-af",
+        "ebur128=peak=true",
+        "-f",
+        "null",
+        "-",
+      ],
+      { input: Buffer.from(voice.buffer), encoding: "utf8", maxBuffer: 1e8 },
+    ).stderr;
     const meter = new LoudnessMeter(1, 48_000);
     meter.hear([voice], voice.length);
     const { integrated, range, truePeak: peak } = meter.read();
@@ -100,16 +145,27 @@ describe("true peak", () => {
 
 describe("K-weighting", () => {
   // Source: reference/k_weighting.json (ITU-R BS.1770-4 Annex 1, Tables 1 and 2, through scipy's freqz).
-  it.each(reference<{ hz: number; total_db: number }>("k_weighting").map((c) => [c.hz, c.total_db]))("at %d Hz", (hz, db) => {
-    const at = (rate: number) => magnitudeDb(kWeighting(rate).map((s) => sectionResponse(s, hz, rate)).reduce(multiply));
-    expect(Math.abs(at(48000) - db)).toBeLessThan(0.001);
-    if (hz < 8000) expect(Math.abs(at(96000) - db)).toBeLessThan(0.05);
-  });
+  it.each(reference<{ hz: number; total_db: number }>("k_weighting").map((c) => [c.hz, c.total_db]))(
+    "at %d Hz",
+    (hz, db) => {
+      const at = (rate: number) =>
+        magnitudeDb(
+          kWeighting(rate)
+            .map((s) => sectionResponse(s, hz, rate))
+            .reduce(multiply),
+        );
+      expect(Math.abs(at(48000) - db)).toBeLessThan(0.001);
+      if (hz < 8000) expect(Math.abs(at(96000) - db)).toBeLessThan(0.05);
+    },
+  );
 });
 
 it("the course of a tone of −23 LUFS is flat, one value every 100 ms from the end of the first 400 (EBU Tech 3341)", () => {
   const rate = 48_000;
-  const tone = Float32Array.from({ length: 3 * rate }, (_, i) => 10 ** (-23 / 20) * Math.sin((2 * Math.PI * 1000 * i) / rate));
+  const tone = Float32Array.from(
+    { length: 3 * rate },
+    (_, i) => 10 ** (-23 / 20) * Math.sin((2 * Math.PI * 1000 * i) / rate),
+  );
   const course = loudnessCourse([tone, tone], rate);
   expect(course).toHaveLength((3 - courseStart) / courseStep + 1);
   course.slice(1).forEach((level) => expect(level).toBeCloseTo(-23, 1));

@@ -1,4 +1,4 @@
-import { LoudnessMeter } from "./loudness-meter";
+import { LoudnessMeter } from "../signal/loudness-meter";
 
 /** Seconds from one value of `loudnessCourse` to the next, and to the first. */
 export const courseStep = 0.1;
@@ -12,7 +12,11 @@ export function loudnessCourse(planes: readonly Float32Array[], sampleRate: numb
 }
 
 /** Integrated loudness of a whole sound in LUFS; silence gives −Infinity; `mask` names the loudspeakers. See `LoudnessMeter`. */
-export function integratedLoudness(planes: readonly Float32Array[], sampleRate: number, mask?: number): number {
+export function integratedLoudness(
+  planes: readonly Float32Array[],
+  sampleRate: number,
+  mask?: number,
+): number {
   const meter = new LoudnessMeter(planes.length, sampleRate, false, mask);
   meter.hear(planes, planes[0].length);
   return meter.integrated;

@@ -8,46 +8,67 @@ import { bandSpectrum, soundStatistics, spectrum } from "./spectrum";
 
 describe("alignment", () => {
   const take = noise(5000, 3);
-  const shifted = (by: number, gain = 1) => Float32Array.from({ length: 6000 }, (_, i) => gain * (take[i - by] ?? 0));
+  const shifted = (by: number, gain = 1) =>
+    Float32Array.from({ length: 6000 }, (_, i) => gain * (take[i - by] ?? 0));
   it.each([0, 1, 777, -345])("finds a shift of %d samples in noise of its own", (by) => {
     const other = shifted(by).map((v, i) => v + 0.3 * noise(6000, 9)[i]);
     expect(align(take, other).offsetSamples).toBe(by);
   });
   it("two aligned equal copies sum to +6.02 dB; one upside down cancels (common practice, no source)", () => {
-    expect(align(take, shifted(10))).toMatchObject({ offsetSamples: 10, sumGainDb: expect.closeTo(6.0206, 3) as number, correlation: expect.closeTo(1, 6) as number });
+    expect(align(take, shifted(10))).toMatchObject({
+      offsetSamples: 10,
+      sumGainDb: expect.closeTo(6.0206, 3) as number,
+      correlation: expect.closeTo(1, 6) as number,
+    });
     const { correlation, sumGainDb } = align(take, shifted(10, -1));
     expect(correlation).toBeCloseTo(-1, 6);
     expect(sumGainDb).toBeLessThan(-100);
   });
-  it("silence has no correlation", () => expect(align(new Float32Array(100), take)).toMatchObject({ correlation: 0, sumGainDb: 0 }));
+  it("silence has no correlation", () =>
+    expect(align(new Float32Array(100), take)).toMatchObject({ correlation: 0, sumGainDb: 0 }));
 });
 
 describe("levels and spectra", () => {
   it("a sine of full scale has −3.01 dB RMS and a crest factor of 3.01 dB; a square wave 0 and 0", () => {
     const { rms, crest, peak } = soundStatistics([sine(1000, 48_000, 48_000)]);
     expect([rms, crest, peak].map((v) => Math.round(v * 100) / 100)).toEqual([-3.01, 3.01, 0]);
-    expect(soundStatistics([sine(1000, 48_000, 48_000).map((v) => (v < 0 ? -1 : 1))]).crest).toBeCloseTo(0, 6);
+    expect(soundStatistics([sine(1000, 48_000, 48_000).map((v) => (v < 0 ? -1 : 1))]).crest).toBeCloseTo(
+      0,
+      6,
+    );
   });
   it("a sine reads its level at its own frequency", () => {
     const bins = spectrum([sine(1500, 48_000, 32_768, 0.5)], 4096);
     expect(bins[128]).toBeCloseTo(-6.02, 1);
     expect(bins[400]).toBeLessThan(-90);
   });
-  it.each([44_100, 48_000, 96_000])("bands at %d Hz: a sine reads its level in its own; white noise rises 3.01 dB an octave and sums to its power (IEC 61260-1)", (rate) => {
-    const tone = bandSpectrum([sine(1000 * 10 ** (0.3 / 12), rate, 4 * rate, 0.5)], rate);
-    const loudest = tone.reduce((a, b) => (b.level > a.level ? b : a));
-    expect(loudest.frequency).toBeCloseTo(1059.25, 1);
-    expect(loudest.level).toBeCloseTo(-6.02, 1);
-    const bands = bandSpectrum([noise(8 * rate, 11)], rate);
-    const octave = (from: number) => 10 * Math.log10(bands.filter((b) => b.frequency > from && b.frequency < 2 * from).reduce((sum, b) => sum + 10 ** (b.level / 10), 0));
-    expect(octave(4000) - octave(2000)).toBeCloseTo(3.01, 0);
-    // Uniform noise has a power of 1/3, the full-scale sine of reference 1/2; it is spread evenly up to half the rate.
-    const within = 10 ** (0.3 / 6 / 2);
-    const span = bands.at(-1)!.frequency * within - bands[0].frequency / within;
-    expect(10 * Math.log10(bands.reduce((sum, b) => sum + 10 ** (b.level / 10), 0))).toBeCloseTo(10 * Math.log10((2 / 3) * (span / (rate / 2))), 1);
-    expect(bands[0].frequency).toBeGreaterThan(19);
-    expect(bands.at(-1)!.frequency).toBeLessThan(20_000);
-  });
+  it.each([44_100, 48_000, 96_000])(
+    "bands at %d Hz: a sine reads its level in its own; white noise rises 3.01 dB an octave and sums to its power (IEC 61260-1)",
+    (rate) => {
+      const tone = bandSpectrum([sine(1000 * 10 ** (0.3 / 12), rate, 4 * rate, 0.5)], rate);
+      const loudest = tone.reduce((a, b) => (b.level > a.level ? b : a));
+      expect(loudest.frequency).toBeCloseTo(1059.25, 1);
+      expect(loudest.level).toBeCloseTo(-6.02, 1);
+      const bands = bandSpectrum([noise(8 * rate, 11)], rate);
+      const octave = (from: number) =>
+        10 *
+        Math.log10(
+          bands
+            .filter((b) => b.frequency > from && b.frequency < 2 * from)
+            .reduce((sum, b) => sum + 10 ** (b.level / 10), 0),
+        );
+      expect(octave(4000) - octave(2000)).toBeCloseTo(3.01, 0);
+      // Uniform noise has a power of 1/3, the full-scale sine of reference 1/2; it is spread evenly up to half the rate.
+      const within = 10 ** (0.3 / 6 / 2);
+      const span = bands.at(-1)!.frequency * within - bands[0].frequency / within;
+      expect(10 * Math.log10(bands.reduce((sum, b) => sum + 10 ** (b.level / 10), 0))).toBeCloseTo(
+        10 * Math.log10((2 / 3) * (span / (rate / 2))),
+        1,
+      );
+      expect(bands[0].frequency).toBeGreaterThan(19);
+      expect(bands.at(-1)!.frequency).toBeLessThan(20_000);
+    },
+  );
 });
 
 describe("pictures", () => {
@@ -74,18 +95,26 @@ describe("pictures", () => {
 
 describe("curves of chains", () => {
   it("a compressor's is its static curve, a limiter's ends at its ceiling, filters have none", () => {
-    expect(levelCurve(one("audio.compressor", { threshold: -20, ratio: 4, knee: 0 }), 100, [-40, -20, 0])).toEqual([-40, -20, -15]);
+    expect(
+      levelCurve(one("audio.compressor", { threshold: -20, ratio: 4, knee: 0 }), 100, [-40, -20, 0]),
+    ).toEqual([-40, -20, -15]);
     expect(levelCurve(one("audio.limiter", { ceiling: -3 }), 100, [-10, 0])).toEqual([-10, -3]);
     expect(levelCurve(one("audio.high-pass"), 100, [0])).toBeNull();
   });
   it("half of a strength lies between in amplitude", () => {
-    const [level] = levelCurve(one("audio.gate", { threshold: 0, ratio: 30, range: 90, knee: 0 }), 50, [-20])!;
+    const [level] = levelCurve(
+      one("audio.gate", { threshold: 0, ratio: 30, range: 90, knee: 0 }),
+      50,
+      [-20],
+    )!;
     expect(level).toBeCloseTo(-26.02, 1);
   });
   it("a look's is what becomes of greys; what looks around has none", () => {
     const curves = toneCurveOf(one("image.exposure", { exposure: 1 }), 100, [0, 0.25, 0.5])!;
     expect(decodeSrgb(curves[0][1])).toBeCloseTo(2 * decodeSrgb(0.25), 5);
     expect(toneCurveOf(one("image.blur"), 100, [0])).toBeNull();
-    expect([...toneCurveOf(one("image.border"), 100, [0, 0.5])![0]].map((v) => Math.round(v * 100))).toEqual([0, 50]);
+    expect([...toneCurveOf(one("image.border"), 100, [0, 0.5])![0]].map((v) => Math.round(v * 100))).toEqual([
+      0, 50,
+    ]);
   });
 });

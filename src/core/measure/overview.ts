@@ -1,5 +1,5 @@
 /** Samples that one pair of an overview stands for. */
-export const overviewStep = 64;
+const overviewStep = 64;
 
 /**
  * Lowest and highest value of every 64 samples of a sound, all channels in one, gathered block by block. Kept as 16-bit
@@ -56,7 +56,10 @@ export function columnsOf(pairs: Int16Array, from: number, to: number, columns: 
   const out = new Float32Array(columns * 2);
   for (let column = 0; column < columns; column++) {
     const first = Math.min(last, Math.floor((from + ((to - from) * column) / columns) / overviewStep));
-    const end = Math.min(last + 1, Math.max(first + 1, Math.floor((from + ((to - from) * (column + 1)) / columns) / overviewStep)));
+    const end = Math.min(
+      last + 1,
+      Math.max(first + 1, Math.floor((from + ((to - from) * (column + 1)) / columns) / overviewStep)),
+    );
     let low = 0;
     let high = 0;
     for (let i = Math.max(0, first); i < end; i++) {

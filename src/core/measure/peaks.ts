@@ -3,7 +3,8 @@ import { peakBetween, tapsPerPhase } from "../signal/true-peak-meter";
 /** Highest magnitude of all samples, linear. */
 export function samplePeak(planes: readonly Float32Array[]): number {
   let peak = 0;
-  for (const plane of planes) for (let i = 0; i < plane.length; i++) peak = Math.max(peak, Math.abs(plane[i]));
+  for (const plane of planes)
+    for (let i = 0; i < plane.length; i++) peak = Math.max(peak, Math.abs(plane[i]));
   return peak;
 }
 

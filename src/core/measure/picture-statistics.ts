@@ -8,14 +8,19 @@ export interface DifferenceStatistics {
 }
 
 /** CIEDE2000 of every pixel of two pictures of one size: interleaved R, G, B codes up to `white`. Source: see `ciede2000`. */
-export function differenceStatistics(a: ArrayLike<number>, b: ArrayLike<number>, white: number): DifferenceStatistics {
+export function differenceStatistics(
+  a: ArrayLike<number>,
+  b: ArrayLike<number>,
+  white: number,
+): DifferenceStatistics {
   const count = a.length / 3;
   const all = new Float32Array(count);
   let sum = 0;
   for (let i = 0; i < count; i++) {
     const at = i * 3;
     if (a[at] === b[at] && a[at + 1] === b[at + 1] && a[at + 2] === b[at + 2]) continue;
-    const lab = (codes: ArrayLike<number>) => srgbToLab(codes[at] / white, codes[at + 1] / white, codes[at + 2] / white);
+    const lab = (codes: ArrayLike<number>) =>
+      srgbToLab(codes[at] / white, codes[at + 1] / white, codes[at + 2] / white);
     sum += all[i] = ciede2000(lab(a), lab(b));
   }
   all.sort();
@@ -26,7 +31,13 @@ export function differenceStatistics(a: ArrayLike<number>, b: ArrayLike<number>,
  * Waveform data: for each of `columns` columns of the picture how often each of `levels` levels of a channel occurs,
  * column by column. `codes` is RGBA in 8 bits. Source: the waveform monitor of the trade, as ITU-R BT.814 uses it.
  */
-export function waveformData(codes: Uint8ClampedArray, width: number, columns: number, levels: number, channel: 0 | 1 | 2): Uint32Array {
+export function waveformData(
+  codes: Uint8ClampedArray,
+  width: number,
+  columns: number,
+  levels: number,
+  channel: 0 | 1 | 2,
+): Uint32Array {
   const out = new Uint32Array(columns * levels);
   for (let i = channel, n = 0; i < codes.length; i += 4, n++) {
     const column = Math.floor(((n % width) * columns) / width);

@@ -1,8 +1,8 @@
 import type { Chain } from "../chain/model";
 import { activeSettings } from "../chain/active";
 import { findEffect } from "../effects/registry";
-import type { ComplexNumber } from "../effects/define";
-import { blend, multiply, one } from "../signal/complex";
+import type { ComplexNumber } from "../numeric/complex";
+import { blend, multiply, one } from "../numeric/complex";
 
 /** `count` frequencies in hertz, spaced evenly in octaves from `low` to `high`. */
 export const logFrequencies = (low: number, high: number, count: number): number[] =>
@@ -13,7 +13,12 @@ export const logFrequencies = (low: number, high: number, count: number): number
  * Effects that are no short linear filter (delay, reverb), and those that are not known here, are counted as passing
  * everything and named in `without`; `counted`: how many others there are.
  */
-export function chainResponse(chain: Chain, strength: number, frequencies: readonly number[], sampleRate: number) {
+export function chainResponse(
+  chain: Chain,
+  strength: number,
+  frequencies: readonly number[],
+  sampleRate: number,
+) {
   const { active } = activeSettings(chain, "audio");
   const parts = active.filter(({ effect }) => effect.response);
   // Also those whose files are not looked for here.

@@ -28,7 +28,10 @@ export function soundStatistics(planes: readonly Float32Array[]): SoundStatistic
  */
 export function spectrum(planes: readonly Float32Array[], size: number): Float64Array {
   const fft = new Fft(size);
-  const window = Float64Array.from({ length: size }, (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * i) / size));
+  const window = Float64Array.from(
+    { length: size },
+    (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * i) / size),
+  );
   const power = new Float64Array(size / 2 + 1);
   let frames = 0;
   for (const plane of planes)
@@ -64,15 +67,18 @@ export function bandSpectrum(planes: readonly Float32Array[], sampleRate: number
   const power = spectrum(planes, bandSize).map((db) => 10 ** (db / 10) / hannBandwidth);
   const bin = sampleRate / bandSize;
   const octave = 10 ** 0.3;
-  const [first, last] = [20, Math.min(20_000, sampleRate / 2)].map((f) => Math.log(f / 1000) / Math.log(octave));
+  const [first, last] = [20, Math.min(20_000, sampleRate / 2)].map(
+    (f) => Math.log(f / 1000) / Math.log(octave),
+  );
   const bands: BandLevel[] = [];
   for (let k = Math.ceil(first * bandsAnOctave); k < Math.floor(last * bandsAnOctave); k++) {
     // With an even number of bands an octave, 1 kHz is the border between two.
     const frequency = 1000 * octave ** ((2 * k + 1) / (2 * bandsAnOctave));
-    const [low, high] = [-1, 1].map((side) => frequency * octave ** (side / (2 * bandsAnOctave)) / bin);
+    const [low, high] = [-1, 1].map((side) => (frequency * octave ** (side / (2 * bandsAnOctave))) / bin);
     if (high >= power.length - 1) break;
     let sum = 0;
-    for (let n = Math.round(low); n <= Math.round(high); n++) sum += power[n] * Math.max(0, Math.min(high, n + 0.5) - Math.max(low, n - 0.5));
+    for (let n = Math.round(low); n <= Math.round(high); n++)
+      sum += power[n] * Math.max(0, Math.min(high, n + 0.5) - Math.max(low, n - 0.5));
     bands.push({ frequency, level: 10 * Math.log10(Math.max(1e-20, sum)) });
   }
   return bands;

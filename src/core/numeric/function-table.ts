@@ -52,20 +52,29 @@ function floatOf(bits: number): number {
 }
 
 /** Octaves in which all ends of pieces are computed, for positive and for negative arguments: where pictures are. */
-const octaves = (from: number, to: number) => ({ from: (from - lowestExponent) << pieceBits, to: (to - lowestExponent) << pieceBits });
+const octaves = (from: number, to: number) => ({
+  from: (from - lowestExponent) << pieceBits,
+  to: (to - lowestExponent) << pieceBits,
+});
 const fine = [octaves(-12, 3), octaves(-8, 1)] as const;
 /** Elsewhere only every eighth, unless what lies between bends too much for that. */
 const coarse = 8;
 
 /** Length of a piece in each octave. */
-const lengths = Float64Array.from({ length: highestExponent - lowestExponent }, (_, octave) => 2 ** (octave + lowestExponent - pieceBits));
+const lengths = Float64Array.from(
+  { length: highestExponent - lowestExponent },
+  (_, octave) => 2 ** (octave + lowestExponent - pieceBits),
+);
 
 /**
  * The table of a function: its values for positive arguments, then for negative ones, then finer pieces. Nowhere between
  * ±2⁸ is it further from the function than the tolerance, as far as how it bends from end to end of pieces, and the
  * middle of those where it does, can tell. Null for a function that cannot be held so in `longestTable` floats.
  */
-export function functionTable(f: ChannelFunction, { absolute, relative }: Tolerance = halfACode): Float32Array | null {
+export function functionTable(
+  f: ChannelFunction,
+  { absolute, relative }: Tolerance = halfACode,
+): Float32Array | null {
   const main = new Float32Array(2 * tableLength);
   const words = new Int32Array(main.buffer);
   const more: number[] = [];
@@ -82,7 +91,9 @@ export function functionTable(f: ChannelFunction, { absolute, relative }: Tolera
       const step = span >> n;
       const ends: number[] = [];
       for (let k = 0; k <= 1 << n; k++) ends.push(value(bits + k * step));
-      if (step > 1) for (let k = 0; k < 1 << n; k++) if (!isNear(value(bits + k * step + (step >> 1)), (ends[k] + ends[k + 1]) / 2)) return null;
+      if (step > 1)
+        for (let k = 0; k < 1 << n; k++)
+          if (!isNear(value(bits + k * step + (step >> 1)), (ends[k] + ends[k + 1]) / 2)) return null;
       return [n, ...ends];
     };
     const point = (place: number, values: readonly number[]) => {
@@ -99,12 +110,14 @@ export function functionTable(f: ChannelFunction, { absolute, relative }: Tolera
       const after = from + step < pieces ? Math.abs(slopes[from + step] - own) : 0;
       return ((before + after) * step * lengths[from >> pieceBits]) / 4;
     };
-    const measure = (from: number, step: number) => (slopes[from] = (ends[from + step] - ends[from]) / (step * lengths[from >> pieceBits]));
+    const measure = (from: number, step: number) =>
+      (slopes[from] = (ends[from + step] - ends[from]) / (step * lengths[from >> pieceBits]));
 
     for (let i = 0; i <= pieces; i += coarse) ends[i] = end(i);
     for (let i = 0; i < pieces; i += coarse) measure(i, coarse);
     const bent: number[] = [];
-    for (let i = 0; i < pieces; i += coarse) if ((i >= fine[half].from && i < fine[half].to) || bend(i, coarse) > allowed(ends[i])) bent.push(i);
+    for (let i = 0; i < pieces; i += coarse)
+      if ((i >= fine[half].from && i < fine[half].to) || bend(i, coarse) > allowed(ends[i])) bent.push(i);
     for (let i = 0; i < pieces; i += coarse) {
       const step = (ends[i + coarse] - ends[i]) / coarse;
       for (let k = 1; k < coarse; k++) ends[i + k] = ends[i] + step * k;
@@ -114,7 +127,11 @@ export function functionTable(f: ChannelFunction, { absolute, relative }: Tolera
     main.set(ends, at);
 
     const zero = (main[at - 1] = f(0));
-    if ([0.5, 0.25, 2 ** -6, 2 ** -12].some((share) => !isNear(f(sign * 2 ** lowestExponent * share), zero + (ends[0] - zero) * share))) {
+    if (
+      [0.5, 0.25, 2 ** -6, 2 ** -12].some(
+        (share) => !isNear(f(sign * 2 ** lowestExponent * share), zero + (ends[0] - zero) * share),
+      )
+    ) {
       const tiny = [zero];
       for (let p = 0; p <= tinyPieces; p++) tiny.push(value((firstTiny + p) << tinyShift));
       point(at - 1, tiny);
@@ -150,15 +167,21 @@ function look(table: Float32Array, words: Int32Array, bits: number): number {
   const piece = (magnitude >> shift) - firstPiece;
   if (piece < 0) {
     const place = placeOf(words[base - 1]);
-    if (place === 0) return table[base - 1] + (valueAt(table, words, base) - table[base - 1]) * (floatOf(magnitude) / 2 ** lowestExponent);
+    if (place === 0)
+      return (
+        table[base - 1] +
+        (valueAt(table, words, base) - table[base - 1]) * (floatOf(magnitude) / 2 ** lowestExponent)
+      );
     const tiny = (magnitude >> tinyShift) - firstTiny;
-    if (tiny < 0) return table[place] + (table[place + 1] - table[place]) * (floatOf(magnitude) / 2 ** lowestTiny);
+    if (tiny < 0)
+      return table[place] + (table[place + 1] - table[place]) * (floatOf(magnitude) / 2 ** lowestTiny);
     const low = table[place + 1 + tiny];
     return low + (table[place + 2 + tiny] - low) * ((magnitude & ((1 << tinyShift) - 1)) / (1 << tinyShift));
   }
   if (piece >= pieces) {
     const last = table[base + pieces];
-    const slope = (last - valueAt(table, words, base + pieces - 1)) / (2 ** highestExponent * 2 ** -(pieceBits + 1));
+    const slope =
+      (last - valueAt(table, words, base + pieces - 1)) / (2 ** highestExponent * 2 ** -(pieceBits + 1));
     return last + slope * (floatOf(magnitude) - 2 ** highestExponent);
   }
   const place = placeOf(words[base + piece]);

@@ -9,10 +9,16 @@ export interface CodedPicture extends Frame {
 }
 
 /** The code of an encoded 1. */
-export const whiteCode = ({ codes }: Pick<CodedPicture, "codes">): number => (codes.BYTES_PER_ELEMENT === 2 ? 65535 : 255);
+export const whiteCode = ({ codes }: Pick<CodedPicture, "codes">): number =>
+  codes.BYTES_PER_ELEMENT === 2 ? 65535 : 255;
 
 /** Where 16-bit codes are computed one by one, and how far apart above, where that is near enough. */
-const spacing = [[0, 1], [2048, 4], [8192, 16], [65535, 16]] as const;
+const spacing = [
+  [0, 1],
+  [2048, 4],
+  [8192, 16],
+  [65535, 16],
+] as const;
 
 /** A function of encoded values, 0…1, as a table over all codes of 8 or 16 bits, within half a code of 16 bits of it. */
 export function sourceTable(f: ChannelFunction, white: 255 | 65535): Float32Array {
@@ -24,11 +30,15 @@ export function sourceTable(f: ChannelFunction, white: 255 | 65535): Float32Arra
     while (last < spacing[s + 1][0]) {
       const next = Math.min(last + spacing[s][1], 65535);
       table[next] = f(next / 65535);
-      const straight = (k: number) => table[last] + ((table[next] - table[last]) * (k - last)) / (next - last);
+      const straight = (k: number) =>
+        table[last] + ((table[next] - table[last]) * (k - last)) / (next - last);
       const middle = (last + next) >> 1;
       const value = next - last > 1 ? f(middle / 65535) : 0;
       // A kink is at least half as far away in the middle as where it is furthest.
-      const near = next - last < 2 || Math.abs(value - straight(middle)) <= 0.5 * (halfACode.absolute + halfACode.relative * Math.abs(value));
+      const near =
+        next - last < 2 ||
+        Math.abs(value - straight(middle)) <=
+          0.5 * (halfACode.absolute + halfACode.relative * Math.abs(value));
       for (let k = last + 1; k < next; k++) table[k] = near ? straight(k) : f(k / 65535);
       last = next;
     }
@@ -65,7 +75,9 @@ export function codeTable(f: ChannelFunction): Uint8Array | null {
   applyTable(smooth, values, 0, values.length);
   for (let half = 0; half < 2; half++)
     for (let i = 1; i < entries; i++) {
-      const [a, b] = [values[half * entries + i - 1], values[half * entries + i]].map((v) => Math.min(1, Math.max(0, v)));
+      const [a, b] = [values[half * entries + i - 1], values[half * entries + i]].map((v) =>
+        Math.min(1, Math.max(0, v)),
+      );
       if (Math.abs(b - a) * 255 > 2 * mostChange) return null;
     }
   const codes = new Uint8Array(values.length);
@@ -76,10 +88,17 @@ export function codeTable(f: ChannelFunction): Uint8Array | null {
 }
 
 /** An encoded value as a code, rounded; what lies outside is clipped, what is no number is black. */
-export const codeOf = (encoded: number, white: number): number => (encoded > 0 ? (Math.min(1, encoded) * white + 0.5) | 0 : 0);
+export const codeOf = (encoded: number, white: number): number =>
+  encoded > 0 ? (Math.min(1, encoded) * white + 0.5) | 0 : 0;
 
 /** Decodes `count` pixels from pixel `first` on into the beginnings of three planes, by tables from `sourceTable`. The twin of the kernels `decode8` and `decode16`. */
-export function decodeCodes({ codes, channels }: CodedPicture, first: number, count: number, tables: readonly Float32Array[], planes: readonly Float32Array[]): void {
+export function decodeCodes(
+  { codes, channels }: CodedPicture,
+  first: number,
+  count: number,
+  tables: readonly Float32Array[],
+  planes: readonly Float32Array[],
+): void {
   for (let c = 0; c < 3; c++) {
     const [table, plane] = [tables[c], planes[c]];
     for (let i = 0, at = first * channels + c; i < count; i++, at += channels) plane[i] = table[codes[at]];
@@ -87,12 +106,18 @@ export function decodeCodes({ codes, channels }: CodedPicture, first: number, co
 }
 
 /** Writes the first `count` encoded values of three planes as codes from pixel `first` on; a fourth channel becomes opaque. The twin of the kernels `round8` and `round16`. */
-export function encodeCodes(planes: readonly Float32Array[], count: number, target: CodedPicture, first: number): void {
+export function encodeCodes(
+  planes: readonly Float32Array[],
+  count: number,
+  target: CodedPicture,
+  first: number,
+): void {
   const { codes, channels } = target;
   const white = whiteCode(target);
   for (let c = 0; c < 3; c++) {
     const plane = planes[c];
-    for (let i = 0, at = first * channels + c; i < count; i++, at += channels) codes[at] = codeOf(plane[i], white);
+    for (let i = 0, at = first * channels + c; i < count; i++, at += channels)
+      codes[at] = codeOf(plane[i], white);
   }
   if (channels === 4) for (let i = 0, at = first * 4 + 3; i < count; i++, at += 4) codes[at] = white;
 }

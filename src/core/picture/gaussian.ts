@@ -1,5 +1,5 @@
-import type { AreaPass } from "../effects/define";
-import { localKernels } from "../kernels/local";
+import type { AreaPass } from "./work";
+import { localKernels } from "./local-kernels";
 import type { Frame } from "./frame";
 
 /** Up to this many pixels the kernel itself is used, beyond a recursive filter, whose work does not grow with it. */
@@ -7,7 +7,9 @@ export const widestKernel = 8;
 
 /** The right half of a Gaussian kernel, from its middle on, cut at four standard deviations and summing to 1 as a whole. */
 export function gaussianKernel(sigma: number): Float64Array {
-  const half = Float64Array.from({ length: Math.ceil(4 * sigma) + 1 }, (_, i) => Math.exp(-(i * i) / (2 * sigma * sigma)));
+  const half = Float64Array.from({ length: Math.ceil(4 * sigma) + 1 }, (_, i) =>
+    Math.exp(-(i * i) / (2 * sigma * sigma)),
+  );
   const sum = half.reduce((total, w, i) => total + (i === 0 ? w : 2 * w), 0);
   return half.map((w) => w / sum);
 }
@@ -26,11 +28,18 @@ function deriche(sigma: number): Recursive {
   const [a0, a1, b0, w0] = [1.68, 3.735, 1.783, 0.6318];
   const [c0, c1, b1, w1] = [-0.6803, -0.2598, 1.723, 1.997];
   const [e0, e1] = [Math.exp(-b0 / sigma), Math.exp(-b1 / sigma)];
-  const [cos0, sin0, cos1, sin1] = [Math.cos(w0 / sigma), Math.sin(w0 / sigma), Math.cos(w1 / sigma), Math.sin(w1 / sigma)];
+  const [cos0, sin0, cos1, sin1] = [
+    Math.cos(w0 / sigma),
+    Math.sin(w0 / sigma),
+    Math.cos(w1 / sigma),
+    Math.sin(w1 / sigma),
+  ];
   const n = [
     a0 + c0,
     e1 * (c1 * sin1 - (c0 + 2 * a0) * cos1) + e0 * (a1 * sin0 - (2 * c0 + a0) * cos0),
-    2 * e0 * e1 * ((a0 + c0) * cos1 * cos0 - a1 * cos1 * sin0 - c1 * cos0 * sin1) + c0 * e0 * e0 + a0 * e1 * e1,
+    2 * e0 * e1 * ((a0 + c0) * cos1 * cos0 - a1 * cos1 * sin0 - c1 * cos0 * sin1) +
+      c0 * e0 * e0 +
+      a0 * e1 * e1,
     e1 * e0 * e0 * (c1 * sin1 - c0 * cos1) + e0 * e1 * e1 * (a1 * sin0 - a0 * cos0),
   ];
   const d = [
@@ -40,12 +49,20 @@ function deriche(sigma: number): Recursive {
     e0 * e0 * e1 * e1,
   ];
   const m = [n[1] - d[0] * n[0], n[2] - d[1] * n[0], n[3] - d[2] * n[0], -d[3] * n[0]];
-  const total = (n.reduce((a, b) => a + b, 0) + m.reduce((a, b) => a + b, 0)) / (1 + d.reduce((a, b) => a + b, 0));
+  const total =
+    (n.reduce((a, b) => a + b, 0) + m.reduce((a, b) => a + b, 0)) / (1 + d.reduce((a, b) => a + b, 0));
   return { forward: n.map((v) => v / total), backward: m.map((v) => v / total), feedback: d };
 }
 
 /** Filters `length` values of `source`, `step` apart from `at` on, into `target`; beyond its ends a line goes on as it ends. */
-function recursiveLine({ forward: [n0, n1, n2, n3], backward: [m1, m2, m3, m4], feedback: [d1, d2, d3, d4] }: Recursive, source: Float32Array, target: Float32Array, at: number, step: number, length: number): void {
+function recursiveLine(
+  { forward: [n0, n1, n2, n3], backward: [m1, m2, m3, m4], feedback: [d1, d2, d3, d4] }: Recursive,
+  source: Float32Array,
+  target: Float32Array,
+  at: number,
+  step: number,
+  length: number,
+): void {
   const settle = 1 + d1 + d2 + d3 + d4;
   const first = source[at];
   let [x1, x2, x3] = [first, first, first];
@@ -81,7 +98,11 @@ export type Pick = (planes: readonly Float32Array[], scratch: readonly Float32Ar
 export function gaussianInPlace(frame: Frame, sigma: number, plane: Pick, between: Pick): AreaPass[] {
   if (sigma > widestKernel || !localKernels()) return plainPasses(frame, sigma, plane, between, plane);
   const { width, height } = frame;
-  const back: AreaPass = { lines: height, run: (planes, scratch, from, to) => plane(planes, scratch).set(between(planes, scratch).subarray(from * width, to * width), from * width) };
+  const back: AreaPass = {
+    lines: height,
+    run: (planes, scratch, from, to) =>
+      plane(planes, scratch).set(between(planes, scratch).subarray(from * width, to * width), from * width),
+  };
   return [...gaussianPasses(frame, sigma, plane, between, between), back];
 }
 
@@ -89,7 +110,13 @@ export function gaussianInPlace(frame: Frame, sigma: number, plane: Pick, betwee
  * Passes that blur one plane into another by a Gaussian of `sigma` pixels, by way of a third (which may be the other);
  * edges go on as they end. Source: separability of the Gaussian; `gaussianKernel` and Deriche 1993.
  */
-export function gaussianPasses(frame: Frame, sigma: number, source: Pick, between: Pick, target: Pick): AreaPass[] {
+export function gaussianPasses(
+  frame: Frame,
+  sigma: number,
+  source: Pick,
+  between: Pick,
+  target: Pick,
+): AreaPass[] {
   const rows = sigma > widestKernel ? undefined : localKernels()?.rows;
   if (!rows) return plainPasses(frame, sigma, source, between, target);
   const { width, height } = frame;
@@ -108,7 +135,13 @@ export function gaussianPasses(frame: Frame, sigma: number, source: Pick, betwee
 }
 
 /** The same without kernels, their twin; source and target may be one. */
-export function plainPasses({ width, height }: Frame, sigma: number, source: Pick, between: Pick, target: Pick): AreaPass[] {
+export function plainPasses(
+  { width, height }: Frame,
+  sigma: number,
+  source: Pick,
+  between: Pick,
+  target: Pick,
+): AreaPass[] {
   if (sigma > widestKernel) {
     const filter = deriche(sigma);
     return [
@@ -143,7 +176,8 @@ export function plainPasses({ width, height }: Frame, sigma: number, source: Pic
           padded.fill(a[row + width - 1], reach + width);
           for (let x = 0; x < width; x++) {
             let sum = kernel[0] * padded[x + reach];
-            for (let k = 1; k <= reach; k++) sum += kernel[k] * (padded[x + reach - k] + padded[x + reach + k]);
+            for (let k = 1; k <= reach; k++)
+              sum += kernel[k] * (padded[x + reach - k] + padded[x + reach + k]);
             b[row + x] = sum;
           }
         }

@@ -18,16 +18,24 @@ export function lanczosAt(x: number): number {
 }
 
 /** For each of `to` pixels the first of the `from` pixels that make it, and their weights, which sum to 1. */
-export function scaleWeights(from: number, to: number): { readonly first: Int32Array; readonly weights: readonly Float64Array[] } {
+export function scaleWeights(
+  from: number,
+  to: number,
+): { readonly first: Int32Array; readonly weights: readonly Float64Array[] } {
   const ratio = from / to;
   // Made smaller, the filter grows with it, so that nothing is left out.
   const stretch = Math.max(1, ratio);
   const first = new Int32Array(to);
   const weights = Array.from({ length: to }, (_, i) => {
     const centre = (i + 0.5) * ratio - 0.5;
-    const [low, high] = [Math.max(0, Math.ceil(centre - 3 * stretch)), Math.min(from - 1, Math.floor(centre + 3 * stretch))];
+    const [low, high] = [
+      Math.max(0, Math.ceil(centre - 3 * stretch)),
+      Math.min(from - 1, Math.floor(centre + 3 * stretch)),
+    ];
     first[i] = low;
-    const own = Float64Array.from({ length: high - low + 1 }, (_, k) => lanczos3((low + k - centre) / stretch));
+    const own = Float64Array.from({ length: high - low + 1 }, (_, k) =>
+      lanczos3((low + k - centre) / stretch),
+    );
     const sum = own.reduce((a, b) => a + b, 0);
     return own.map((w) => w / sum);
   });

@@ -1,5 +1,5 @@
 /** A reproducible number −1…1 for a place of an integer lattice: a hash, so that no picture's size or cut matters. */
-export function latticeValue(x: number, y: number, seed: number): number {
+function latticeValue(x: number, y: number, seed: number): number {
   let h = Math.imul(x, 0x9e3779b1) ^ Math.imul(y, 0x85ebca77) ^ Math.imul(seed, 0xc2b2ae3d);
   h = Math.imul(h ^ (h >>> 15), 0x2c1b3c6d);
   h = Math.imul(h ^ (h >>> 12), 0x297a2d39);

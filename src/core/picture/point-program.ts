@@ -1,9 +1,9 @@
 import { labFunction, labInverse, labMatrices } from "../colour/lab";
 import { oklabMatrices } from "../colour/oklab";
 import { decodeSrgb, encodeSrgb } from "../colour/srgb";
-import { wholeRows, type ImageEncoding, type StripFacts, type StripProcess } from "../effects/define";
+import { wholeRows, type ImageEncoding, type StripFacts, type StripProcess } from "./work";
 import { applyTable, functionTable, type ChannelFunction } from "../numeric/function-table";
-import { after, identity, type ColourMatrix } from "./matrix";
+import { after, identity, type ColourMatrix } from "../colour/matrix";
 
 type Functions = readonly [ChannelFunction, ChannelFunction, ChannelFunction];
 
@@ -36,7 +36,8 @@ const outOf: Record<ImageEncoding, readonly PointStep[]> = {
 };
 
 /** Steps from one encoding to another. */
-export const convert = (from: ImageEncoding, to: ImageEncoding): readonly PointStep[] => (from === to ? [] : [...outOf[from], ...into[to]]);
+export const convert = (from: ImageEncoding, to: ImageEncoding): readonly PointStep[] =>
+  from === to ? [] : [...outOf[from], ...into[to]];
 
 const compose = (first: Functions, second: Functions): Functions =>
   // One function for all stays one, so that it makes one table.
@@ -69,14 +70,22 @@ export function fuse(steps: readonly PointStep[]): PointStep[] {
       return add(by(after(step.matrix, last.matrix)));
     }
     // Beside a table, scaling costs nothing.
-    const [before, now] = [last?.kind === "matrix" ? asFunctions(last.matrix) : null, step.kind === "matrix" ? asFunctions(step.matrix) : null];
+    const [before, now] = [
+      last?.kind === "matrix" ? asFunctions(last.matrix) : null,
+      step.kind === "matrix" ? asFunctions(step.matrix) : null,
+    ];
     if (step.kind === "channels" && before) {
       out.pop();
       return add({ kind: "channels", functions: compose(before, step.functions) });
     }
     if (last?.kind === "channels" && now) return add({ kind: "channels", functions: now });
-    if (last?.kind === "channels" && step.kind === "channels") out[out.length - 1] = { kind: "channels", functions: compose(last.functions, step.functions) };
-    else if ((last?.kind === "cube-root" && step.kind === "cube") || (last?.kind === "cube" && step.kind === "cube-root")) out.pop();
+    if (last?.kind === "channels" && step.kind === "channels")
+      out[out.length - 1] = { kind: "channels", functions: compose(last.functions, step.functions) };
+    else if (
+      (last?.kind === "cube-root" && step.kind === "cube") ||
+      (last?.kind === "cube" && step.kind === "cube-root")
+    )
+      out.pop();
     else out.push(step);
   };
   steps.forEach(add);
@@ -101,7 +110,11 @@ function tableOf(f: ChannelFunction): Float32Array | null {
 /** Functions as tables, or computed pixel by pixel where one of them cannot be held in one. */
 function prepareFunctions(functions: Functions): PreparedStep {
   const tables = functions.map(tableOf);
-  if (tables.every((table) => table !== null)) return { kind: "tables", tables: tables as unknown as Extract<PreparedStep, { kind: "tables" }>["tables"] };
+  if (tables.every((table) => table !== null))
+    return {
+      kind: "tables",
+      tables: tables as unknown as Extract<PreparedStep, { kind: "tables" }>["tables"],
+    };
   const process: StripProcess = (planes, { columns, rows }) => {
     planes.forEach((plane, c) => {
       const f = functions[c];
@@ -117,7 +130,13 @@ export function prepareSteps(steps: readonly PointStep[]): PreparedStep[] {
   for (let i = 0; i < steps.length; i++) {
     const step = steps[i];
     const [root, middle, cube, last] = steps.slice(i + 1, i + 5);
-    if (step.kind === "matrix" && root?.kind === "cube-root" && middle?.kind === "matrix" && cube?.kind === "cube" && last?.kind === "matrix") {
+    if (
+      step.kind === "matrix" &&
+      root?.kind === "cube-root" &&
+      middle?.kind === "matrix" &&
+      cube?.kind === "cube" &&
+      last?.kind === "matrix"
+    ) {
       out.push({ kind: "root-turn", matrices: [step.matrix, middle.matrix, last.matrix] });
       i += 4;
     } else out.push(step.kind === "channels" ? prepareFunctions(step.functions) : step);
@@ -143,7 +162,11 @@ const cubes = (planes: readonly Float32Array[], count: number) => {
 };
 
 /** Runs a step on strips as a whole. */
-export function runStripStep(step: Extract<PointStep, { kind: "strip" }>, planes: readonly Float32Array[], strip: StripFacts): void {
+export function runStripStep(
+  step: Extract<PointStep, { kind: "strip" }>,
+  planes: readonly Float32Array[],
+  strip: StripFacts,
+): void {
   const total = strip.columns * strip.rows;
   const before = step.share < 1 ? planes.map((p) => p.slice(0, total)) : null;
   step.process(planes, strip);
@@ -154,7 +177,11 @@ export function runStripStep(step: Extract<PointStep, { kind: "strip" }>, planes
 }
 
 /** Runs a point program over a strip in plain TypeScript. The twin of the kernels' `PointKernels`. */
-export function runPointsPlain(steps: readonly PreparedStep[], planes: readonly Float32Array[], strip: StripFacts): void {
+export function runPointsPlain(
+  steps: readonly PreparedStep[],
+  planes: readonly Float32Array[],
+  strip: StripFacts,
+): void {
   for (const step of steps) applyStep(step, planes, strip);
 }
 
@@ -191,7 +218,11 @@ function applyStep(step: PreparedStep, planes: readonly Float32Array[], strip: S
   }
 }
 
-function applyRadial({ gain, size }: Extract<PointStep, { kind: "radial" }>, [r, g, b]: readonly Float32Array[], { width, height, left, top, columns, rows }: StripFacts): void {
+function applyRadial(
+  { gain, size }: Extract<PointStep, { kind: "radial" }>,
+  [r, g, b]: readonly Float32Array[],
+  { width, height, left, top, columns, rows }: StripFacts,
+): void {
   const scale = (4 * size) / (width * width + height * height);
   for (let row = 0, i = 0; row < rows; row++) {
     const dy = top + row + 0.5 - height / 2;
@@ -208,5 +239,10 @@ function applyRadial({ gain, size }: Extract<PointStep, { kind: "radial" }>, [r,
 }
 
 /** Converts the first `count` values of three planes from one encoding to another, in place. */
-export const convertPlanes = (from: ImageEncoding, to: ImageEncoding, planes: readonly Float32Array[], count = planes[0].length): void =>
+export const convertPlanes = (
+  from: ImageEncoding,
+  to: ImageEncoding,
+  planes: readonly Float32Array[],
+  count = planes[0].length,
+): void =>
   runPointsPlain(prepareSteps(fuse(convert(from, to))), planes, wholeRows({ width: count, height: 1 }, 0, 1));

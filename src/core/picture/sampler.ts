@@ -1,4 +1,4 @@
-import type { PictureWork } from "../effects/define";
+import type { PictureWork } from "./work";
 import type { Frame } from "./frame";
 import { lanczosAt } from "./lanczos";
 
@@ -7,7 +7,12 @@ import { lanczosAt } from "./lanczos";
  * that the middle of a new pixel shows. Lanczos-3 over 6×6 pixels, edges going on as they end; what lies outside of the
  * old frame is black. `footprint` is how many old pixels a new one spans, where it is more than one.
  */
-export function resampled(source: Frame, frame: Frame, from: (x: number, y: number, into: Float64Array) => void, footprint = 1): PictureWork {
+export function resampled(
+  source: Frame,
+  frame: Frame,
+  from: (x: number, y: number, into: Float64Array) => void,
+  footprint = 1,
+): PictureWork {
   const { width, height } = source;
   const stretch = Math.max(1, footprint);
   const reach = Math.ceil(3 * stretch);
@@ -42,7 +47,8 @@ export function resampled(source: Frame, frame: Frame, from: (x: number, y: numb
               if (wy[k] === 0) continue;
               const row = Math.min(height - 1, Math.max(0, iy + k)) * width;
               let line = 0;
-              for (let n = 0; n < 2 * reach; n++) line += wx[n] * plane[row + Math.min(width - 1, Math.max(0, ix + n))];
+              for (let n = 0; n < 2 * reach; n++)
+                line += wx[n] * plane[row + Math.min(width - 1, Math.max(0, ix + n))];
               sum += wy[k] * line;
             }
             target[c][out] = sum * scale;

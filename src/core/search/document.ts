@@ -1,4 +1,4 @@
-import type { Medium } from "../effects/define";
+import type { Medium } from "../media";
 
 /** The texts of a card that bare words look into, best first: a hit further up counts more. */
 export const searchedFields = ["name", "alias", "folder", "effect", "note"] as const;
@@ -27,7 +27,10 @@ export interface SearchTarget {
 }
 
 /** True where the card is meant for that kind of target; a card that names no kinds fits all of its medium. */
-export const fitsTarget = (document: Pick<SearchDocument, "medium" | "fits">, target: SearchTarget): boolean =>
+export const fitsTarget = (
+  document: Pick<SearchDocument, "medium" | "fits">,
+  target: SearchTarget,
+): boolean =>
   document.medium === target.medium && (document.fits.length === 0 || document.fits.includes(target.kind));
 
 const separator = " / ";

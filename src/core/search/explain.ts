@@ -1,5 +1,5 @@
 import { fieldTexts, searchedFields, type SearchDocument, type SearchedField } from "./document";
-import { fold } from "./fold";
+import { fold } from "../text/fold";
 import { beginsNearly, shortestForgiven } from "./forgive";
 import { tokens } from "./tokens";
 
@@ -24,23 +24,38 @@ export function explain(document: SearchDocument, query: string, words: readonly
   const texts = fieldTexts(document);
   const found: Partial<Record<SearchedField, MatchRange[]>> = {};
   const note = (field: SearchedField, range: MatchRange) => (found[field] ??= []).push(range);
-  const alias = [...document.ownAliases, ...document.teamAliases].find((a) => fold(a).startsWith(fold(query.trim())));
+  const alias = [...document.ownAliases, ...document.teamAliases].find((a) =>
+    fold(a).startsWith(fold(query.trim())),
+  );
   if (query.trim() !== "" && alias !== undefined) {
     const start = texts.alias.indexOf(alias);
-    note("alias", { start, end: coveredUntil(texts.alias, start, start + alias.length, query.trim().length) });
+    note("alias", {
+      start,
+      end: coveredUntil(texts.alias, start, start + alias.length, query.trim().length),
+    });
   }
   let unexplained = false;
   for (const word of words) {
     const exact = findFirst(texts, (token) => token.startsWith(word));
     const near =
-      exact ?? (word.length >= shortestForgiven ? findFirst(texts, (token) => beginsNearly(token, word)) : undefined);
-    if (near) note(near.field, { start: near.start, end: coveredUntil(texts[near.field], near.start, near.end, word.length) });
+      exact ??
+      (word.length >= shortestForgiven ? findFirst(texts, (token) => beginsNearly(token, word)) : undefined);
+    if (near)
+      note(near.field, {
+        start: near.start,
+        end: coveredUntil(texts[near.field], near.start, near.end, word.length),
+      });
     else unexplained = true;
   }
   if (unexplained && !found.alias) {
     const joined = words.join("");
     const names = tokens(document.name);
-    if (names.map((t) => t.text[0]).join("").startsWith(joined))
+    if (
+      names
+        .map((t) => t.text[0])
+        .join("")
+        .startsWith(joined)
+    )
       found.name = names.slice(0, joined.length).map((t) => ({ start: t.start, end: t.start + 1 }));
   }
   return found;
@@ -48,6 +63,7 @@ export function explain(document: SearchDocument, query: string, words: readonly
 
 function findFirst(texts: Record<SearchedField, string>, test: (token: string) => boolean) {
   for (const field of searchedFields)
-    for (const token of tokens(texts[field])) if (test(token.text)) return { field, start: token.start, end: token.end };
+    for (const token of tokens(texts[field]))
+      if (test(token.text)) return { field, start: token.start, end: token.end };
   return undefined;
 }

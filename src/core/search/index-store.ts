@@ -1,5 +1,5 @@
 import { fieldTexts, searchedFields, type SearchDocument } from "./document";
-import { fold, sortKey } from "./fold";
+import { fold, sortKey } from "../text/fold";
 import { tokens } from "./tokens";
 
 /** A card in the index, with what ranking needs made ready. */
@@ -43,7 +43,9 @@ export class IndexStore {
       document,
       ownAliases: document.ownAliases.map(fold),
       teamAliases: document.teamAliases.map(fold),
-      initials: tokens(document.name).map((t) => t.text[0]).join(""),
+      initials: tokens(document.name)
+        .map((t) => t.text[0])
+        .join(""),
       order: `${sortKey(document.name)}\u0000${document.name}\u0000${document.id}`,
     };
     this.numbers.set(document.id, number);

@@ -1,6 +1,6 @@
 import { fitsTarget, searchedFields, type SearchTarget } from "./document";
 import { explain, type Explanation } from "./explain";
-import { fold } from "./fold";
+import { fold } from "../text/fold";
 import { beginsNearly, shortestForgiven } from "./forgive";
 import type { Entry, IndexStore } from "./index-store";
 import { queryWords } from "./tokens";
@@ -107,8 +107,12 @@ export function recall(store: IndexStore, query: string, target: SearchTarget, l
     const fits = fitsTarget(document, target);
     if (fits) fitting++;
     const apart = words.length > 1 && fields === 0 && !adjacent(document.name, words) ? 1 : 0;
-    const quality = Math.min(worstQuality, (Math.min(fields, 31) * 2 + apart) * 64 + (words.length ? Math.min(document.name.length, 63) : 0));
-    const order = (((alias * 2 + (fits ? 0 : 1)) * 3 + tier) * 3 + document.origin) * (worstQuality + 1) + quality;
+    const quality = Math.min(
+      worstQuality,
+      (Math.min(fields, 31) * 2 + apart) * 64 + (words.length ? Math.min(document.name.length, 63) : 0),
+    );
+    const order =
+      (((alias * 2 + (fits ? 0 : 1)) * 3 + tier) * 3 + document.origin) * (worstQuality + 1) + quality;
     keys.push(order * byRank.length + rankOf[number]);
   });
   const sorted = Float64Array.from(keys).sort();

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { reference } from "../../../scripts/reference";
 import type { SearchDocument } from "./document";
-import { fold, sortKey } from "./fold";
+import { fold, sortKey } from "../text/fold";
 import { beginsNearly } from "./forgive";
 import { IndexStore } from "./index-store";
 import { recall } from "./recall";
@@ -12,8 +12,14 @@ const words = (text: string) => tokens(text).map((t) => t.text);
 
 describe("cutting and folding", () => {
   it.each([
-    ["LoFi2", ["lofi2", "lo", "fi", "2"]], ["HTTPServer", ["httpserver", "http", "server"]], ["Plate, narration_short", ["plate", "narration", "short"]],
-    ["Brücke Øst Straße Ærø", ["brucke", "ost", "strasse", "aero"]], ["don’t", ["dont"]], ["12dB/oct", ["12db", "12", "db", "oct"]], ["", []], ["— · —", []],
+    ["LoFi2", ["lofi2", "lo", "fi", "2"]],
+    ["HTTPServer", ["httpserver", "http", "server"]],
+    ["Plate, narration_short", ["plate", "narration", "short"]],
+    ["Brücke Øst Straße Ærø", ["brucke", "ost", "strasse", "aero"]],
+    ["don’t", ["dont"]],
+    ["12dB/oct", ["12db", "12", "db", "oct"]],
+    ["", []],
+    ["— · —", []],
   ])("cuts %j", (text, expected) => expect(words(text)).toEqual(expected));
   it("says where in the original a word stands", () => {
     const text = "Ein Ærø-Klang";
@@ -21,13 +27,18 @@ describe("cutting and folding", () => {
   });
   it("cuts as the borders are defined, in one pass", () => {
     // The definition: letter to digit, digit to letter, small to capital after a letter, and before the last capital of several.
-    const border = /(?<=\p{L}\p{M}*)(?=\p{N})|(?<=\p{N})(?=\p{L})|(?<=\p{L}\p{M}*\p{Ll}\p{M}*)(?=\p{Lu})|(?<=\p{Lu})(?=\p{Lu}\p{Ll})/u;
+    const border =
+      /(?<=\p{L}\p{M}*)(?=\p{N})|(?<=\p{N})(?=\p{L})|(?<=\p{L}\p{M}*\p{Ll}\p{M}*)(?=\p{Lu})|(?<=\p{Lu})(?=\p{Lu}\p{Ll})/u;
     const piece = fc.constantFrom("a", "b", "A", "B", "1", "2", "é", "É", "\u0301", "\u0308", "ø", "ʻ");
     fc.assert(
       fc.property(fc.array(piece, { minLength: 1, maxLength: 9 }), (pieces) => {
         const word = pieces.join("");
-        const parts = word.split(border).map((p) => fold(p)).filter((p) => p !== "");
-        const expected = fold(word) === "" ? [] : word.split(border).length > 1 ? [fold(word), ...parts] : [fold(word)];
+        const parts = word
+          .split(border)
+          .map((p) => fold(p))
+          .filter((p) => p !== "");
+        const expected =
+          fold(word) === "" ? [] : word.split(border).length > 1 ? [fold(word), ...parts] : [fold(word)];
         expect(words(word)).toEqual(expected);
       }),
       { numRuns: 3000 },
@@ -39,13 +50,29 @@ describe("cutting and folding", () => {
   });
   it("finds words in scripts without spaces", () => expect(words("録音の部屋").length).toBeGreaterThan(1));
   // Source: reference/case_folding.json (Unicode 15.0 CaseFolding.txt), where lower case is the whole of folding.
-  it.each(reference<{ codepoint: string; fold: string; jsToLowerCaseSame: boolean }>("case_folding").filter((c) => c.jsToLowerCaseSame).map((c) => [c.codepoint, c.fold]))("folds U+%s", (code, folded) => {
+  it.each(
+    reference<{ codepoint: string; fold: string; jsToLowerCaseSame: boolean }>("case_folding")
+      .filter((c) => c.jsToLowerCaseSame)
+      .map((c) => [c.codepoint, c.fold]),
+  )("folds U+%s", (code, folded) => {
     const of = (hex: string) => String.fromCodePoint(...hex.split(" ").map((h) => parseInt(h, 16)));
     expect(fold(of(code))).toBe(fold(of(folded)));
   });
-  it.each([["ΣΊΣΥΦΟΣ", "σίσυφος"], ["ΣΊΣ", "σισ"], ["ΟΔΟΣ ΟΔΟΣ", "οδος οδοσ"], ["カタカナ", "かたかな"], ["ﾊﾟｿｺﾝ", "ぱそこん"], ["キャット", "きやつと"]])("%s and %s are the same, whatever stands around a letter", (a, b) => expect(fold(a)).toBe(fold(b)));
+  it.each([
+    ["ΣΊΣΥΦΟΣ", "σίσυφος"],
+    ["ΣΊΣ", "σισ"],
+    ["ΟΔΟΣ ΟΔΟΣ", "οδος οδοσ"],
+    ["カタカナ", "かたかな"],
+    ["ﾊﾟｿｺﾝ", "ぱそこん"],
+    ["キャット", "きやつと"],
+  ])("%s and %s are the same, whatever stands around a letter", (a, b) => expect(fold(a)).toBe(fold(b)));
   it("folds a text as its parts, so that a beginning of a word finds it", () => {
-    fc.assert(fc.property(fc.array(fc.constantFrom("Σ", "Ο", "σ", "ς", "ß", "É", "カ", "ﾊ", "ﾟ", "İ", "x")), (letters) => void expect(fold(letters.join(""))).toBe(letters.map((l) => fold(l)).join(""))));
+    fc.assert(
+      fc.property(
+        fc.array(fc.constantFrom("Σ", "Ο", "σ", "ς", "ß", "É", "カ", "ﾊ", "ﾟ", "İ", "x")),
+        (letters) => void expect(fold(letters.join(""))).toBe(letters.map((l) => fold(l)).join("")),
+      ),
+    );
   });
   // Source: reference/collation_equal.json is of whole words; here ICU itself, as this Node.js carries it, on syllables.
   it("tells no kana apart that collation's first level does not", () => {
@@ -57,17 +84,27 @@ describe("cutting and folding", () => {
   });
   it("orders names with numbers by value", () => {
     const names = ["Take 10", "Take 9", "take 1", "Ärger", "Zebra", "apfel"];
-    expect(names.sort((a, b) => (sortKey(a) < sortKey(b) ? -1 : 1))).toEqual(["apfel", "Ärger", "take 1", "Take 9", "Take 10", "Zebra"]);
+    expect(names.sort((a, b) => (sortKey(a) < sortKey(b) ? -1 : 1))).toEqual([
+      "apfel",
+      "Ärger",
+      "take 1",
+      "Take 9",
+      "Take 10",
+      "Zebra",
+    ]);
   });
 });
 
 /** Damerau–Levenshtein distance (optimal string alignment), the textbook table: the slow truth. */
 function distance(a: string, b: string): number {
-  const d = Array.from({ length: a.length + 1 }, (_, i) => Array.from({ length: b.length + 1 }, (_, j) => (i === 0 ? j : j === 0 ? i : 0)));
+  const d = Array.from({ length: a.length + 1 }, (_, i) =>
+    Array.from({ length: b.length + 1 }, (_, j) => (i === 0 ? j : j === 0 ? i : 0)),
+  );
   for (let i = 1; i <= a.length; i++)
     for (let j = 1; j <= b.length; j++) {
       d[i][j] = Math.min(d[i - 1][j] + 1, d[i][j - 1] + 1, d[i - 1][j - 1] + (a[i - 1] === b[j - 1] ? 0 : 1));
-      if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1]) d[i][j] = Math.min(d[i][j], d[i - 2][j - 2] + 1);
+      if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1])
+        d[i][j] = Math.min(d[i][j], d[i - 2][j - 2] + 1);
     }
   return d[a.length][b.length];
 }
@@ -77,21 +114,37 @@ describe("forgiving one letter", () => {
     const word = fc.string({ unit: fc.constantFrom("a", "b", "c"), minLength: 1, maxLength: 7 });
     fc.assert(
       fc.property(word, word, (w, typed) => {
-        const truth = w[0] === typed[0] && Array.from({ length: w.length + 1 }, (_, n) => w.slice(0, n)).some((beginning) => distance(beginning, typed) <= 1);
+        const truth =
+          w[0] === typed[0] &&
+          Array.from({ length: w.length + 1 }, (_, n) => w.slice(0, n)).some(
+            (beginning) => distance(beginning, typed) <= 1,
+          );
         expect(beginsNearly(w, typed)).toBe(truth);
       }),
       { numRuns: 5000 },
     );
   });
   // Source: reference/levenshtein.json (npm fastest-levenshtein, textbook values) checks the slow truth itself.
-  it.each(reference<{ a: string; b: string; distance: number }>("levenshtein").map((c) => [c.a, c.b, c.distance]))("%s to %s is %d", (a, b, d) => {
+  it.each(
+    reference<{ a: string; b: string; distance: number }>("levenshtein").map((c) => [c.a, c.b, c.distance]),
+  )("%s to %s is %d", (a, b, d) => {
     expect(distance(a, b)).toBeLessThanOrEqual(d);
     expect(distance(a, b)).toBeGreaterThanOrEqual(d - 1);
   });
 });
 
 const card = (id: string, name: string, more: Partial<SearchDocument> = {}): SearchDocument => ({
-  id, name, ownAliases: [], teamAliases: [], folder: [], effects: [], note: "", medium: "audio", fits: ["clip"], origin: 1, ...more,
+  id,
+  name,
+  ownAliases: [],
+  teamAliases: [],
+  folder: [],
+  effects: [],
+  note: "",
+  medium: "audio",
+  fits: ["clip"],
+  origin: 1,
+  ...more,
 });
 const storeOf = (...documents: SearchDocument[]) => {
   const store = new IndexStore();
@@ -103,17 +156,79 @@ const ids = (store: IndexStore, query: string) => recall(store, query, clip, 50)
 
 describe("recall", () => {
   it.each<[string, string, SearchDocument[], string[]]>([
-    ["words begin words, in any order", "sh pl", [card("a", "Plate, narration short"), card("b", "Harbour plate shimmer"), card("c", "Splash")], ["b", "a"]],
-    ["an exact own alias beats everything", "pl", [card("a", "Plate"), card("b", "Zoo", { ownAliases: ["pl"] }), card("c", "Yard", { teamAliases: ["pl"] })], ["b", "c", "a"]],
-    ["the beginning of an alias comes before names", "pla", [card("a", "Plate"), card("b", "Zoo", { ownAliases: ["plax"] })], ["b", "a"]],
-    ["what fits comes before what does not", "plate", [card("a", "Plate", { fits: ["return"] }), card("b", "Plate, very long name"), card("c", "Plate", { medium: "image" })], ["b", "a", "c"]],
-    ["whole words at the start before initials before forgiven letters", "nps", [card("a", "Narration plate short"), card("b", "Npsomething")], ["b", "a"]],
-    ["a wrong letter in four is forgiven, after what is right", "hrabour", [card("a", "Small harbour room"), card("b", "Hrabour")], ["b", "a"]],
+    [
+      "words begin words, in any order",
+      "sh pl",
+      [card("a", "Plate, narration short"), card("b", "Harbour plate shimmer"), card("c", "Splash")],
+      ["b", "a"],
+    ],
+    [
+      "an exact own alias beats everything",
+      "pl",
+      [
+        card("a", "Plate"),
+        card("b", "Zoo", { ownAliases: ["pl"] }),
+        card("c", "Yard", { teamAliases: ["pl"] }),
+      ],
+      ["b", "c", "a"],
+    ],
+    [
+      "the beginning of an alias comes before names",
+      "pla",
+      [card("a", "Plate"), card("b", "Zoo", { ownAliases: ["plax"] })],
+      ["b", "a"],
+    ],
+    [
+      "what fits comes before what does not",
+      "plate",
+      [
+        card("a", "Plate", { fits: ["return"] }),
+        card("b", "Plate, very long name"),
+        card("c", "Plate", { medium: "image" }),
+      ],
+      ["b", "a", "c"],
+    ],
+    [
+      "whole words at the start before initials before forgiven letters",
+      "nps",
+      [card("a", "Narration plate short"), card("b", "Npsomething")],
+      ["b", "a"],
+    ],
+    [
+      "a wrong letter in four is forgiven, after what is right",
+      "hrabour",
+      [card("a", "Small harbour room"), card("b", "Hrabour")],
+      ["b", "a"],
+    ],
     ["three letters must be right", "hra", [card("a", "Harbour")], []],
-    ["own before team before supplied", "plate", [card("s", "Plate", { origin: 2 }), card("t", "Plate", { origin: 1 }), card("o", "Plate", { origin: 0 })], ["o", "t", "s"]],
-    ["the name before the folder before the note", "room", [card("n", "A", { note: "room" }), card("f", "A", { folder: ["Rooms"] }), card("x", "Room")], ["x", "f", "n"]],
-    ["next to each other before apart", "small room", [card("a", "Small harbour room"), card("b", "Harbours, small room")], ["b", "a"]],
-    ["ties by name, then id", "", [card("b", "Take 10"), card("a", "Take 9"), card("d", "Take 9")], ["a", "d", "b"]],
+    [
+      "own before team before supplied",
+      "plate",
+      [
+        card("s", "Plate", { origin: 2 }),
+        card("t", "Plate", { origin: 1 }),
+        card("o", "Plate", { origin: 0 }),
+      ],
+      ["o", "t", "s"],
+    ],
+    [
+      "the name before the folder before the note",
+      "room",
+      [card("n", "A", { note: "room" }), card("f", "A", { folder: ["Rooms"] }), card("x", "Room")],
+      ["x", "f", "n"],
+    ],
+    [
+      "next to each other before apart",
+      "small room",
+      [card("a", "Small harbour room"), card("b", "Harbours, small room")],
+      ["b", "a"],
+    ],
+    [
+      "ties by name, then id",
+      "",
+      [card("b", "Take 10"), card("a", "Take 9"), card("d", "Take 9")],
+      ["a", "d", "b"],
+    ],
     ["accents and case do not matter", "BRUCKE", [card("a", "Brücke")], ["a"]],
   ])("%s", (_, query, documents, expected) => {
     expect(ids(storeOf(...documents), query)).toEqual(expected);
@@ -122,29 +237,53 @@ describe("recall", () => {
   });
 
   it("counts what matches and what fits", () => {
-    expect(recall(storeOf(card("a", "Plate"), card("b", "Plate", { fits: ["bus"] })), "pl", clip, 1)).toMatchObject({ matches: 2, fitting: 1, hits: [{ id: "a" }] });
+    expect(
+      recall(storeOf(card("a", "Plate"), card("b", "Plate", { fits: ["bus"] })), "pl", clip, 1),
+    ).toMatchObject({ matches: 2, fitting: 1, hits: [{ id: "a" }] });
   });
 
   it("says what matched where", () => {
-    const [hit] = recall(storeOf(card("a", "Small harbour room", { folder: ["Narration", "Rooms"] })), "har narr", clip, 5).hits;
+    const [hit] = recall(
+      storeOf(card("a", "Small harbour room", { folder: ["Narration", "Rooms"] })),
+      "har narr",
+      clip,
+      5,
+    ).hits;
     expect(hit.why).toEqual({ name: [{ start: 6, end: 9 }], folder: [{ start: 0, end: 4 }] });
   });
 
   it("finds by generated queries what a scan of all cards finds", () => {
     const word = fc.constantFrom("plate", "room", "harbour", "Sea-Wall", "LoFi2", "wind");
-    const document = fc.record({ name: fc.array(word, { minLength: 1, maxLength: 3 }), folder: fc.array(word, { maxLength: 2 }), note: fc.array(word, { maxLength: 2 }) });
+    const document = fc.record({
+      name: fc.array(word, { minLength: 1, maxLength: 3 }),
+      folder: fc.array(word, { maxLength: 2 }),
+      note: fc.array(word, { maxLength: 2 }),
+    });
     const part = fc.constantFrom("pl", "ro", "har", "s", "lo", "2", "wall", "x");
     fc.assert(
-      fc.property(fc.array(document, { maxLength: 15 }), fc.array(part, { minLength: 1, maxLength: 3 }), (list, query) => {
-        const documents = list.map((d, i) => card(`id${i}`, d.name.join(" "), { folder: d.folder, note: d.note.join(" ") }));
-        const scan = documents.filter((d) => {
-          const own = [d.name, ...d.folder, d.note].flatMap(words);
-          const joined = query.join("");
-          const initials = tokens(d.name).map((t) => t.text[0]).join("");
-          return query.every((q) => own.some((w) => w.startsWith(q) || (q.length >= 4 && beginsNearly(w, q)))) || (joined.length >= 2 && initials.startsWith(joined));
-        });
-        expect(new Set(ids(storeOf(...documents), query.join(" ")))).toEqual(new Set(scan.map((d) => d.id)));
-      }),
+      fc.property(
+        fc.array(document, { maxLength: 15 }),
+        fc.array(part, { minLength: 1, maxLength: 3 }),
+        (list, query) => {
+          const documents = list.map((d, i) =>
+            card(`id${i}`, d.name.join(" "), { folder: d.folder, note: d.note.join(" ") }),
+          );
+          const scan = documents.filter((d) => {
+            const own = [d.name, ...d.folder, d.note].flatMap(words);
+            const joined = query.join("");
+            const initials = tokens(d.name)
+              .map((t) => t.text[0])
+              .join("");
+            return (
+              query.every((q) => own.some((w) => w.startsWith(q) || (q.length >= 4 && beginsNearly(w, q)))) ||
+              (joined.length >= 2 && initials.startsWith(joined))
+            );
+          });
+          expect(new Set(ids(storeOf(...documents), query.join(" ")))).toEqual(
+            new Set(scan.map((d) => d.id)),
+          );
+        },
+      ),
     );
   });
 
@@ -154,13 +293,18 @@ describe("recall", () => {
     store.remove("a");
     store.remove("not there");
     store.put(card("d", "Plate two"));
-    for (const query of ["", "pl", "ro", "har", "w"]) expect(ids(store, query)).toEqual(ids(storeOf(card("b", "Harbour"), card("c", "Wind"), card("d", "Plate two")), query));
+    for (const query of ["", "pl", "ro", "har", "w"])
+      expect(ids(store, query)).toEqual(
+        ids(storeOf(card("b", "Harbour"), card("c", "Wind"), card("d", "Plate two")), query),
+      );
     expect(store.size).toBe(3);
   });
 
   it("answers any text without failing", () => {
     const store = storeOf(card("a", "Plate"));
-    fc.assert(fc.property(fc.string({ unit: "binary" }), (query) => recall(store, query, clip, 5).matches >= 0));
+    fc.assert(
+      fc.property(fc.string({ unit: "binary" }), (query) => recall(store, query, clip, 5).matches >= 0),
+    );
     expect(queryWords("  a/b_c-d ")).toEqual(["a", "b", "c", "d"]);
   });
 });

@@ -1,4 +1,4 @@
-import { fold } from "./fold";
+import { fold } from "../text/fold";
 
 /** A searchable word and where it stands in the original text (UTF-16 units). */
 export interface Token {
@@ -9,7 +9,8 @@ export interface Token {
 
 const run = /[\p{L}\p{M}\p{N}'’]+/gu;
 /** Scripts that are written without spaces, where only a dictionary knows the words. */
-const unspaced = /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}\p{Script=Lao}\p{Script=Khmer}\p{Script=Myanmar}]/u;
+const unspaced =
+  /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}\p{Script=Lao}\p{Script=Khmer}\p{Script=Myanmar}]/u;
 /** What a character is to the borders inside a run. */
 const enum Kind {
   Small,
@@ -69,7 +70,8 @@ const segmenter = new Intl.Segmenter("und", { granularity: "word" });
 
 function* runs(text: string): Iterable<{ word: string; start: number }> {
   if (unspaced.test(text)) {
-    for (const part of segmenter.segment(text)) if (part.isWordLike) yield { word: part.segment, start: part.index };
+    for (const part of segmenter.segment(text))
+      if (part.isWordLike) yield { word: part.segment, start: part.index };
     return;
   }
   for (const match of text.matchAll(run)) yield { word: match[0], start: match.index };
@@ -102,4 +104,5 @@ export function tokens(text: string): Token[] {
 }
 
 /** The words of a typed query, folded, in the order of typing. Cut only at white space and `/ _ - .`, never inside a run. */
-export const queryWords = (query: string): string[] => Array.from(runs(query), ({ word }) => folded(word)).filter((w) => w !== "");
+export const queryWords = (query: string): string[] =>
+  Array.from(runs(query), ({ word }) => folded(word)).filter((w) => w !== "");

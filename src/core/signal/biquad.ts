@@ -1,26 +1,11 @@
-import type { ComplexNumber } from "../effects/define";
-import { longestBlock } from "../effects/define";
-import { flushEvery, kernelCascade } from "../kernels/cascade";
+import type { ComplexNumber } from "../numeric/complex";
+import { longestBlock } from "./block";
+import { flushEvery, kernelCascade, type Section } from "../kernels/cascade";
 import type { KernelInstance } from "../kernels/instance";
-import { divide } from "./complex";
-
-/** One second-order section, normalised so that a0 = 1. */
-export interface Section {
-  readonly b0: number;
-  readonly b1: number;
-  readonly b2: number;
-  readonly a1: number;
-  readonly a2: number;
-}
+import { divide } from "../numeric/complex";
 
 export type SectionShape =
-  | "low-pass"
-  | "high-pass"
-  | "band-pass"
-  | "notch"
-  | "bell"
-  | "low-shelf"
-  | "high-shelf";
+  "low-pass" | "high-pass" | "band-pass" | "notch" | "bell" | "low-shelf" | "high-shelf";
 
 const normalised = (b0: number, b1: number, b2: number, a0: number, a1: number, a2: number): Section => ({
   b0: b0 / a0,
@@ -42,7 +27,8 @@ const designs: Record<SectionShape, Design> = {
   "high-pass": (c, alpha) => normalised((1 + c) / 2, -(1 + c), (1 + c) / 2, 1 + alpha, -2 * c, 1 - alpha),
   "band-pass": (c, alpha) => normalised(alpha, 0, -alpha, 1 + alpha, -2 * c, 1 - alpha),
   notch: (c, alpha) => normalised(1, -2 * c, 1, 1 + alpha, -2 * c, 1 - alpha),
-  bell: (c, alpha, a) => normalised(1 + alpha * a, -2 * c, 1 - alpha * a, 1 + alpha / a, -2 * c, 1 - alpha / a),
+  bell: (c, alpha, a) =>
+    normalised(1 + alpha * a, -2 * c, 1 - alpha * a, 1 + alpha / a, -2 * c, 1 - alpha / a),
   "low-shelf": (c, alpha, a) => {
     const s = 2 * Math.sqrt(a) * alpha;
     return normalised(
@@ -71,7 +57,13 @@ const designs: Record<SectionShape, Design> = {
  * A second-order section. Frequency in hertz, Q linear (0.7071 is Butterworth; for shelves it equals slope 1),
  * gain in dB (used by bell and shelves). Source: "Audio EQ Cookbook", W3C Working Group Note.
  */
-export function section(shape: SectionShape, frequency: number, q: number, gainDb: number, sampleRate: number): Section {
+export function section(
+  shape: SectionShape,
+  frequency: number,
+  q: number,
+  gainDb: number,
+  sampleRate: number,
+): Section {
   const w = corner(frequency, sampleRate);
   return designs[shape](Math.cos(w), Math.sin(w) / (2 * q), 10 ** (gainDb / 40));
 }
@@ -91,7 +83,12 @@ export type Slope = "6" | "12" | "24" | "48";
  * Butterworth low- or high-pass of 6, 12, 24 or 48 dB per octave, −3.01 dB at `frequency`.
  * The stages' Q follow from the pole angles: Q = 1 / (2 cos θ), θ = π(2k+1)/(2n).
  */
-export function butterworth(shape: "low-pass" | "high-pass", frequency: number, slope: Slope, sampleRate: number): Section[] {
+export function butterworth(
+  shape: "low-pass" | "high-pass",
+  frequency: number,
+  slope: Slope,
+  sampleRate: number,
+): Section[] {
   const order = Number(slope) / 6;
   if (order === 1) return [firstOrder(shape, frequency, sampleRate)];
   return Array.from({ length: order / 2 }, (_, k) => {
@@ -127,7 +124,7 @@ export class SectionState {
   process(x: Float32Array, frames: number): void {
     const { b0, b1, b2, a1, a2 } = this.s;
     let { z1, z2 } = this;
-    for (let i = 0; i < frames; ) {
+    for (let i = 0; i < frames;) {
       const end = Math.min(frames, i + this.untilFlush);
       this.untilFlush -= end - i;
       for (; i < end; i++) {
@@ -149,8 +146,14 @@ export class SectionState {
 }
 
 /** The same sections, one after another, on every channel; what passes between them keeps its double precision. By the kernel where there are kernels; then channels must lie in their memory. */
-export function cascade(sections: readonly Section[], channels: number, kernels?: KernelInstance): (blocks: readonly Float32Array[], frames: number) => void {
-  return kernels ? kernelCascade(kernels, sections, channels, longestBlock) : plainCascade(sections, channels);
+export function cascade(
+  sections: readonly Section[],
+  channels: number,
+  kernels?: KernelInstance,
+): (blocks: readonly Float32Array[], frames: number) => void {
+  return kernels
+    ? kernelCascade(kernels, sections, channels, longestBlock)
+    : plainCascade(sections, channels);
 }
 
 /** The kernel's plain twin: the same to the bit. */
@@ -167,7 +170,7 @@ export function plainCascade(sections: readonly Section[], channels: number) {
       sections.forEach(({ b0, b1, b2, a1, a2 }, s) => {
         let [z1, z2] = [state[2 * s], state[2 * s + 1]];
         left = until;
-        for (let i = 0; i < frames; ) {
+        for (let i = 0; i < frames;) {
           const end = Math.min(frames, i + left);
           left -= end - i;
           for (; i < end; i++) {

@@ -18,7 +18,10 @@ export class Convolver {
   private at = 0;
 
   /** `block` is a power of two. */
-  constructor(filter: Float32Array, readonly block: number) {
+  constructor(
+    filter: Float32Array,
+    readonly block: number,
+  ) {
     const size = 2 * block;
     this.fft = new Fft(size);
     this.parts = Array.from({ length: Math.max(1, Math.ceil(filter.length / block)) }, (_, p) => {

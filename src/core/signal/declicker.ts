@@ -31,7 +31,8 @@ export class Declicker {
   ) {
     this.order = Math.max(8, Math.round((orderAt48 * sampleRate) / 48_000));
     // Long enough that a longest click and its surroundings fit into a quarter.
-    const size = 2 ** Math.ceil(Math.log2(Math.max((2048 * sampleRate) / 48_000, 4 * (longest + 2 * this.order + 16))));
+    const size =
+      2 ** Math.ceil(Math.log2(Math.max((2048 * sampleRate) / 48_000, 4 * (longest + 2 * this.order + 16))));
     this.frame = new Float64Array(size);
     this.hop = size / 2;
     this.latency = size;
@@ -74,7 +75,8 @@ export class Declicker {
       for (let i = n / 4; i < (3 * n) / 4; i++) {
         if (errors[i] <= threshold * usual) continue;
         let last = i;
-        for (let k = i + 1; k < n - order && k - last <= joins; k++) if (errors[k] > 0.5 * threshold * usual) last = k;
+        for (let k = i + 1; k < n - order && k - last <= joins; k++)
+          if (errors[k] > 0.5 * threshold * usual) last = k;
         const start = Math.max(order, i - margin);
         const end = Math.min(n - order, last + margin + 1);
         if (last - i + 1 <= longest) interpolateGap(frame, a, start, end);

@@ -24,7 +24,8 @@ export class Diffuser {
   /** Replaces the first `frames` samples of `x`. */
   process(x: Float32Array, frames: number): void {
     const { gain: g, kernels } = this;
-    for (const line of this.kernelLines) line.run(x.byteOffset, frames, (from, at, run) => kernels!.run.allPass(from, at, run, g));
+    for (const line of this.kernelLines)
+      line.run(x.byteOffset, frames, (from, at, run) => kernels!.run.allPass(from, at, run, g));
     this.lines.forEach((line, k) => {
       let at = this.at[k];
       for (let i = 0; i < frames; i++) {

@@ -20,9 +20,20 @@ export function compressedLevel(level: number, threshold: number, ratio: number,
  * `range`; within the knee a parabola joins both. Mirror image of the compressor's. With no knee it equals ffmpeg's
  * agate in its steady state (reference/gate_static.json).
  */
-export function expandedLevel(level: number, threshold: number, ratio: number, knee: number, range: number): number {
+export function expandedLevel(
+  level: number,
+  threshold: number,
+  ratio: number,
+  knee: number,
+  range: number,
+): number {
   const under = threshold - level;
-  const loss = 2 * under <= -knee ? 0 : 2 * under >= knee ? under * (ratio - 1) : ((ratio - 1) * (under + knee / 2) ** 2) / (2 * knee);
+  const loss =
+    2 * under <= -knee
+      ? 0
+      : 2 * under >= knee
+        ? under * (ratio - 1)
+        : ((ratio - 1) * (under + knee / 2) ** 2) / (2 * knee);
   return level - Math.min(loss, range);
 }
 
@@ -78,7 +89,10 @@ const tableSteps = 64;
  * A power a sample is what a compressor would else spend most of its time on.
  */
 export function gainTable(makeUp: number): (reduction: number) => number {
-  const table = Float64Array.from({ length: tableRange * tableSteps + 2 }, (_, i) => 10 ** ((makeUp - i / tableSteps) / 20));
+  const table = Float64Array.from(
+    { length: tableRange * tableSteps + 2 },
+    (_, i) => 10 ** ((makeUp - i / tableSteps) / 20),
+  );
   return (reduction) => {
     const at = Math.min(tableRange, reduction) * tableSteps;
     const piece = at | 0;
@@ -88,13 +102,16 @@ export function gainTable(makeUp: number): (reduction: number) => number {
 
 /** A function of a level in dB as a table over magnitudes, within 0.001 dB at any of them up to 48 dB over full scale. */
 export function levelTable(f: (level: number) => number): Float32Array {
-  const table = functionTable((magnitude) => f(toDecibels(Math.abs(magnitude))), { absolute: 0.001, relative: 0 });
+  const table = functionTable((magnitude) => f(toDecibels(Math.abs(magnitude))), {
+    absolute: 0.001,
+    relative: 0,
+  });
   if (!table) throw new Error("this curve cannot be held in a table");
   return table;
 }
 
 /** Time constant in milliseconds over which an RMS detector averages. */
-export const rmsTime = 10;
+const rmsTime = 10;
 
 /** Level detector over all channels together: the largest magnitude, or the root of the mean square over `rmsTime`. */
 export function levelDetector(kind: "peak" | "rms", sampleRate: number): (largest: number) => number {

@@ -10,7 +10,8 @@ export class Fft {
   /** Pre: `size` is a power of two, 2 or more; else throws a RangeError. */
   constructor(readonly size: number) {
     const bits = Math.log2(size);
-    if (!Number.isInteger(bits) || bits < 1) throw new RangeError(`a transform of ${size} values is not possible; powers of two are`);
+    if (!Number.isInteger(bits) || bits < 1)
+      throw new RangeError(`a transform of ${size} values is not possible; powers of two are`);
     this.reversed = Uint32Array.from({ length: size }, (_, i) => {
       let r = 0;
       for (let b = 0; b < bits; b++) r |= ((i >> b) & 1) << (bits - 1 - b);

@@ -8,7 +8,8 @@ export function predictor(signal: Float64Array, order: number): Float64Array {
   // A Hann window, and a trace of white noise (−90 dB), keep the recursion well away from singular.
   const windowed = signal.map((v, i) => v * (0.5 - 0.5 * Math.cos((2 * Math.PI * (i + 0.5)) / n)));
   const r = new Float64Array(order + 1);
-  for (let lag = 0; lag <= order; lag++) for (let i = lag; i < n; i++) r[lag] += windowed[i] * windowed[i - lag];
+  for (let lag = 0; lag <= order; lag++)
+    for (let i = lag; i < n; i++) r[lag] += windowed[i] * windowed[i - lag];
   r[0] *= 1 + 1e-9;
   const a = new Float64Array(order + 1);
   a[0] = 1;
@@ -56,11 +57,17 @@ function solve(matrix: Float64Array, right: Float64Array): boolean {
  * Source: Janssen, Veldhuis, Vries, "Adaptive Interpolation of Discrete-Time Signals That Can Be Modeled as
  * Autoregressive Processes", IEEE Trans. ASSP 34(2), 1986.
  */
-export function interpolateGap(signal: Float64Array, coefficients: Float64Array, start: number, end: number): boolean {
+export function interpolateGap(
+  signal: Float64Array,
+  coefficients: Float64Array,
+  start: number,
+  end: number,
+): boolean {
   const order = coefficients.length - 1;
   const n = end - start;
   const b = new Float64Array(order + 1);
-  for (let lag = 0; lag <= order; lag++) for (let i = 0; i + lag <= order; i++) b[lag] += coefficients[i] * coefficients[i + lag];
+  for (let lag = 0; lag <= order; lag++)
+    for (let i = 0; i + lag <= order; i++) b[lag] += coefficients[i] * coefficients[i + lag];
   const matrix = new Float64Array(n * n);
   const right = new Float64Array(n);
   for (let i = 0; i < n; i++) {

@@ -1,11 +1,15 @@
-export const waves = ["sine", "triangle"] as const;
-export type Wave = (typeof waves)[number];
+export type Wave = "sine" | "triangle";
 
 /**
  * A slow oscillation for modulation, −1…1, as a function of the absolute sample, so that it does not depend on blocks
  * and never drifts. `phase` as a share of the period.
  */
-export function oscillator(wave: Wave, rate: number, sampleRate: number, phase = 0): (sample: number) => number {
+export function oscillator(
+  wave: Wave,
+  rate: number,
+  sampleRate: number,
+  phase = 0,
+): (sample: number) => number {
   return (sample) => {
     const turns = (sample * rate) / sampleRate + phase;
     const place = turns - Math.floor(turns);

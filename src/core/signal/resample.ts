@@ -30,7 +30,12 @@ interface Ratio {
 function ratioOf(from: number, to: number): Ratio {
   const common = gcd(from, to);
   const lower = Math.min(1, to / from);
-  return { from: from / common, to: to / common, reach: Math.ceil(halfLength / lower), cut: (lower * (1 + passband)) / 2 };
+  return {
+    from: from / common,
+    to: to / common,
+    reach: Math.ceil(halfLength / lower),
+    cut: (lower * (1 + passband)) / 2,
+  };
 }
 
 /** The filter's value at a distance of `t` input samples from its centre. */
@@ -60,24 +65,41 @@ function phasesOf(ratio: Ratio): readonly Float64Array[] | null {
 
 /** The filter for an instant that lies `fraction` (0…1) of a sample after an input sample; the first tap is `reach − 1` samples before that. */
 function tapsAt(fraction: number, ratio: Ratio): Float64Array {
-  const taps = Float64Array.from({ length: 2 * ratio.reach }, (_, i) => tap(i - (ratio.reach - 1) - fraction, ratio));
+  const taps = Float64Array.from({ length: 2 * ratio.reach }, (_, i) =>
+    tap(i - (ratio.reach - 1) - fraction, ratio),
+  );
   // A constant stays exactly what it is, whatever the phase.
   const sum = taps.reduce((a, b) => a + b, 0);
   return taps.map((t) => t / sum);
 }
 
 /** Which input samples output samples `start` to `end` follow from. Sample 0 of both lies at the same instant. */
-export function resampleNeeds(from: number, to: number, start: number, end: number): { readonly start: number; readonly end: number } {
+export function resampleNeeds(
+  from: number,
+  to: number,
+  start: number,
+  end: number,
+): { readonly start: number; readonly end: number } {
   if (from === to) return { start, end };
   const ratio = ratioOf(from, to);
-  return { start: Math.floor((start * ratio.from) / ratio.to) - ratio.reach + 1, end: Math.floor(((end - 1) * ratio.from) / ratio.to) + ratio.reach + 1 };
+  return {
+    start: Math.floor((start * ratio.from) / ratio.to) - ratio.reach + 1,
+    end: Math.floor(((end - 1) * ratio.from) / ratio.to) + ratio.reach + 1,
+  };
 }
 
 /**
  * Output samples `start` to `end` at rate `to` of a signal at rate `from`. `input` begins at input sample `first` and
  * holds what `resampleNeeds` asks for. Pass band to 0.91 of the lower Nyquist frequency, images and aliases 100 dB down.
  */
-export function resample(input: Float32Array, first: number, from: number, to: number, start: number, end: number): Float32Array {
+export function resample(
+  input: Float32Array,
+  first: number,
+  from: number,
+  to: number,
+  start: number,
+  end: number,
+): Float32Array {
   if (from === to) return input.slice(start - first, end - first);
   const ratio = ratioOf(from, to);
   const phases = phasesOf(ratio);

@@ -1,4 +1,4 @@
-import { longestBlock, type AudioContextFacts } from "../effects/define";
+import { longestBlock, type AudioContextFacts } from "./block";
 import { planeIn } from "../kernels/plane";
 import { butterworth, cascade } from "./biquad";
 import { levelDetector } from "./dynamics";
@@ -17,7 +17,8 @@ export class SideChain {
     private readonly facts: AudioContextFacts,
   ) {
     const { sampleRate, channels, kernels } = facts;
-    this.filter = lowCut === null ? null : cascade(butterworth("high-pass", lowCut, "12", sampleRate), channels, kernels);
+    this.filter =
+      lowCut === null ? null : cascade(butterworth("high-pass", lowCut, "12", sampleRate), channels, kernels);
     this.level = detector === "peak" ? null : levelDetector(detector, sampleRate);
     this.levels = planeIn(kernels, longestBlock);
     this.heard = this.filter ? Array.from({ length: channels }, () => planeIn(kernels, longestBlock)) : [];

@@ -1,7 +1,8 @@
 import { Fft } from "./fft";
 
 /** Square root of a periodic Hann window: used before and after, four-fold overlapped, it sums to a constant. */
-const window = (size: number) => Float64Array.from({ length: size }, (_, i) => Math.sqrt(0.5 - 0.5 * Math.cos((2 * Math.PI * i) / size)));
+const window = (size: number) =>
+  Float64Array.from({ length: size }, (_, i) => Math.sqrt(0.5 - 0.5 * Math.cos((2 * Math.PI * i) / size)));
 
 /** Hops a frame. */
 const overlap = 4;
@@ -72,6 +73,7 @@ export class SpectralFrames {
     im[0] = 0;
     im[size / 2] = 0;
     this.fft.inverse(re, im);
-    for (let i = 0, k = at; i < size; i++, k = k + 1 === size ? 0 : k + 1) output[k] += re[i] * shape[i] * scale;
+    for (let i = 0, k = at; i < size; i++, k = k + 1 === size ? 0 : k + 1)
+      output[k] += re[i] * shape[i] * scale;
   }
 }

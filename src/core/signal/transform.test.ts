@@ -10,12 +10,18 @@ import { SpectralFrames } from "./spectral-frames";
 
 describe("FFT", () => {
   // Source: reference/fft.json (numpy's fft).
-  it.each(reference<{ id: string; n: number; re: number[]; im: number[] }>("fft").map((c) => [c.id, c] as const))("%s", (_, c) => {
+  it.each(
+    reference<{ id: string; n: number; re: number[]; im: number[] }>("fft").map((c) => [c.id, c] as const),
+  )("%s", (_, c) => {
     let state = c.n;
-    const re = Float64Array.from({ length: c.n }, () => (state = (Math.imul(1664525, state) + 1013904223) >>> 0) / 2 ** 31 - 1);
+    const re = Float64Array.from(
+      { length: c.n },
+      () => (state = (Math.imul(1664525, state) + 1013904223) >>> 0) / 2 ** 31 - 1,
+    );
     const im = new Float64Array(c.n);
     new Fft(c.n).forward(re, im);
-    for (let k = 0; k < c.re.length; k++) expect(Math.hypot(re[k] - c.re[k], im[k] - c.im[k])).toBeLessThan(1e-9);
+    for (let k = 0; k < c.re.length; k++)
+      expect(Math.hypot(re[k] - c.re[k], im[k] - c.im[k])).toBeLessThan(1e-9);
   });
   it("comes back, and equals the sum that it stands for", () => {
     const n = 64;
@@ -38,7 +44,10 @@ describe("FFT", () => {
 });
 
 describe("convolver", () => {
-  const direct = (x: Float32Array, h: Float32Array) => Float64Array.from({ length: x.length }, (_, n) => h.reduce((sum, v, k) => (n - k >= 0 ? sum + v * x[n - k] : sum), 0));
+  const direct = (x: Float32Array, h: Float32Array) =>
+    Float64Array.from({ length: x.length }, (_, n) =>
+      h.reduce((sum, v, k) => (n - k >= 0 ? sum + v * x[n - k] : sum), 0),
+    );
   const through = (x: Float32Array, h: Float32Array, block: number) => {
     const convolver = new Convolver(h, block);
     const long = new Float32Array(x.length + convolver.latency);
@@ -51,7 +60,9 @@ describe("convolver", () => {
     const [c] = reference<{ ir: number[]; x: number[]; y: number[] }>("convolution");
     const x = new Float32Array(c.y.length);
     x.set(c.x);
-    through(x, Float32Array.from(c.ir), block).forEach((v, i) => expect(Math.abs(v - c.y[i])).toBeLessThan(1e-6));
+    through(x, Float32Array.from(c.ir), block).forEach((v, i) =>
+      expect(Math.abs(v - c.y[i])).toBeLessThan(1e-6),
+    );
   });
   it("is the sum for filters longer than its blocks", () => {
     const [x, h] = [noise(700, 1), noise(333, 2)];
@@ -65,7 +76,8 @@ describe("overlapped frames", () => {
     const x = noise(5000, 6);
     const y = x.slice();
     new SpectralFrames(512, () => undefined).process(y, y.length);
-    for (let i = 512; i < 5000; i++) expect(Math.abs(y[i] - (i < 1024 ? y[i] : x[i - 512]))).toBeLessThan(1e-6);
+    for (let i = 512; i < 5000; i++)
+      expect(Math.abs(y[i] - (i < 1024 ? y[i] : x[i - 512]))).toBeLessThan(1e-6);
   });
 });
 
@@ -74,11 +86,14 @@ describe("oversampler", () => {
     const sampler = new Oversampler();
     return x.map((v) => sampler.next(v, (s) => s));
   };
-  it.each([100, 5000, 15_000, 19_000])("passes a sine of %d Hz at 48 kHz as it is, so many samples later", (f) => {
-    const x = Float32Array.from({ length: 2000 }, (_, i) => Math.sin((2 * Math.PI * f * i) / 48_000));
-    const y = through(x);
-    for (let i = 400; i < 2000; i++) expect(Math.abs(y[i] - x[i - Oversampler.latency])).toBeLessThan(2e-4);
-  });
+  it.each([100, 5000, 15_000, 19_000])(
+    "passes a sine of %d Hz at 48 kHz as it is, so many samples later",
+    (f) => {
+      const x = Float32Array.from({ length: 2000 }, (_, i) => Math.sin((2 * Math.PI * f * i) / 48_000));
+      const y = through(x);
+      for (let i = 400; i < 2000; i++) expect(Math.abs(y[i] - x[i - Oversampler.latency])).toBeLessThan(2e-4);
+    },
+  );
 });
 
 describe("small parts", () => {
@@ -86,9 +101,15 @@ describe("small parts", () => {
     const x = noise(500, 8);
     for (const length of [1, 2, 7, 60]) {
       const minimum = new SlidingMinimum(length);
-      x.forEach((v, i) => expect(minimum.next(v)).toBe(Math.min(...x.subarray(Math.max(0, i - length + 1), i + 1))));
+      x.forEach((v, i) =>
+        expect(minimum.next(v)).toBe(Math.min(...x.subarray(Math.max(0, i - length + 1), i + 1))),
+      );
     }
   });
   // Source: reference/one_pole_envelope.json (scipy's lfilter).
-  it.each(reference<{ id: string; fs: number; timeMs: number; coef: number }>("one_pole_envelope").map((c) => [c.id, c] as const))("one pole of %s", (_, c) => expect(onePole(c.timeMs, c.fs)).toBeCloseTo(c.coef, 9));
+  it.each(
+    reference<{ id: string; fs: number; timeMs: number; coef: number }>("one_pole_envelope").map(
+      (c) => [c.id, c] as const,
+    ),
+  )("one pole of %s", (_, c) => expect(onePole(c.timeMs, c.fs)).toBeCloseTo(c.coef, 9));
 });

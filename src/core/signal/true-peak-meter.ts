@@ -2,7 +2,7 @@ import { KernelInstance } from "../kernels/instance";
 import { PeakKernel } from "../kernels/peaks";
 import { planeIn } from "../kernels/plane";
 
-export const phases = 4;
+const phases = 4;
 export const tapsPerPhase = 48;
 
 /** Modified Bessel function of the first kind and order 0, by its series. */
@@ -16,7 +16,7 @@ function bessel(x: number): number {
  * A windowed-sinc interpolator for each of four phases (Kaiser's window, β = 4). Four times as long as the example in
  * BS.1770-5 Annex 2: up to 0.45 of the sample rate it is within 0.02 dB of the wave itself at its four places a sample.
  */
-export const interpolator = Array.from({ length: phases }, (_, phase) => {
+const interpolator = Array.from({ length: phases }, (_, phase) => {
   const taps = Float64Array.from({ length: tapsPerPhase }, (_, k) => {
     const x = k - (tapsPerPhase / 2 - 1) - phase / phases;
     const sinc = x === 0 ? 1 : Math.sin(Math.PI * x) / (Math.PI * x);
@@ -80,7 +80,12 @@ class TruePeakMeter {
       return sum;
     });
     const [own, next] = [ring[this.at + truePeakLatency], ring[this.at + truePeakLatency - 1]];
-    const peak = Math.max(vertex(this.before, own, one), vertex(own, one, two), vertex(one, two, three), vertex(two, three, next));
+    const peak = Math.max(
+      vertex(this.before, own, one),
+      vertex(own, one, two),
+      vertex(one, two, three),
+      vertex(two, three, next),
+    );
     this.before = three;
     return peak;
   }
@@ -103,7 +108,8 @@ export class TruePeaks {
     this.meters = kernels ? [] : all.map(() => new TruePeakMeter());
     this.lines = kernels ? all.map(() => kernels.reserve(4 * (longest + tapsPerPhase + 5))) : [];
     this.taps = kernels ? kernels.reserve(12 * tapsPerPhase) : 0;
-    if (kernels) interpolator.slice(1).forEach((taps, n) => kernels.put(taps, this.taps + 4 * n * tapsPerPhase));
+    if (kernels)
+      interpolator.slice(1).forEach((taps, n) => kernels.put(taps, this.taps + 4 * n * tapsPerPhase));
     this.found = planeIn(kernels, longest);
   }
 
@@ -124,7 +130,8 @@ export class TruePeaks {
       return found;
     }
     const found = frames <= this.longest ? this.found() : new Float32Array(frames);
-    for (let i = 0; i < frames; i++) found[i] = Math.max(...this.meters.map((meter, c) => meter.next(blocks[c][i])));
+    for (let i = 0; i < frames; i++)
+      found[i] = Math.max(...this.meters.map((meter, c) => meter.next(blocks[c][i])));
     return found;
   }
 }

@@ -8,25 +8,60 @@ type Schema = Record<string, unknown>;
 
 /** A Joi schema as a JSON Schema of draft 2020-12, which OpenAPI 3.1 takes as it is. */
 function jsonSchema(schema: Joi.Schema): Schema {
-  const made = schema["~standard"] as unknown as { jsonSchema: { input(options: { target: string }): Schema } };
+  const made = schema["~standard"] as unknown as {
+    jsonSchema: { input(options: { target: string }): Schema };
+  };
   return made.jsonSchema.input({ target: "draft-2020-12" });
 }
 
-const errorAnswer = (description: string) => ({ description, content: { "application/json": { schema: { $ref: "#/components/schemas/Error" } } } });
+const errorAnswer = (description: string) => ({
+  description,
+  content: { "application/json": { schema: { $ref: "#/components/schemas/Error" } } },
+});
 
 const parameters = (path: string, query: Joi.ObjectSchema | undefined) => {
-  const { properties = {}, required = [] } = query ? (jsonSchema(query) as { properties?: Record<string, Schema>; required?: string[] }) : {};
+  const { properties = {}, required = [] } = query
+    ? (jsonSchema(query) as { properties?: Record<string, Schema>; required?: string[] })
+    : {};
   return [
-    ...[...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({ name, in: "path", required: true, schema: { type: "string" } })),
-    ...Object.entries(properties).map(([name, schema]) => ({ name, in: "query", required: required.includes(name), schema })),
+    ...[...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({
+      name,
+      in: "path",
+      required: true,
+      schema: { type: "string" },
+    })),
+    ...Object.entries(properties).map(([name, schema]) => ({
+      name,
+      in: "query",
+      required: required.includes(name),
+      schema,
+    })),
   ];
 };
 
 const needs = (needed: Operation["needs"]) =>
-  needed === "none" ? "Anybody may ask." : needed === "user" ? "For whoever is signed in, and for keys." : needed === "person" ? "For members who are signed in; keys may not." : `For members who may ${describeRight(needed)}.`;
+  needed === "none"
+    ? "Anybody may ask."
+    : needed === "user"
+      ? "For whoever is signed in, and for keys."
+      : needed === "person"
+        ? "For members who are signed in; keys may not."
+        : `For members who may ${describeRight(needed)}.`;
 
-function describeOperation({ method, path, summary, needs: needed, query, body, takesFile, gives, answer }: Operation) {
-  const content = takesFile ? { "application/octet-stream": { schema: { type: "string", format: "binary" } } } : body && { "application/json": { schema: jsonSchema(body) } };
+function describeOperation({
+  method,
+  path,
+  summary,
+  needs: needed,
+  query,
+  body,
+  takesFile,
+  gives,
+  answer,
+}: Operation) {
+  const content = takesFile
+    ? { "application/octet-stream": { schema: { type: "string", format: "binary" } } }
+    : body && { "application/json": { schema: jsonSchema(body) } };
   return {
     operationId: `${method.toLowerCase()}${path.replace(/[{}]/g, "").replace(/[/.-]+(\w)/g, (_, letter: string) => letter.toUpperCase())}`,
     summary,
@@ -35,9 +70,18 @@ function describeOperation({ method, path, summary, needs: needed, query, body, 
     parameters: parameters(path, query),
     ...(content && { requestBody: { required: true, content } }),
     responses: {
-      200: { description: answer, content: gives ? { [gives]: {} } : { "application/json": { schema: { type: "object" } } } },
-      ...((body || query) && { 400: errorAnswer("The request is not as described; the error names the field.") }),
-      ...(needed !== "none" && { 401: errorAnswer("Nobody is signed in, or the key is not in force."), 403: errorAnswer("The asker may not do this."), 404: errorAnswer("It does not exist for the asker.") }),
+      200: {
+        description: answer,
+        content: gives ? { [gives]: {} } : { "application/json": { schema: { type: "object" } } },
+      },
+      ...((body || query) && {
+        400: errorAnswer("The request is not as described; the error names the field."),
+      }),
+      ...(needed !== "none" && {
+        401: errorAnswer("Nobody is signed in, or the key is not in force."),
+        403: errorAnswer("The asker may not do this."),
+        404: errorAnswer("It does not exist for the asker."),
+      }),
     },
   };
 }
@@ -57,7 +101,8 @@ export const allOperations: readonly Operation[] = [...operations, ...commandOpe
 /** The description of the whole API. */
 export function openApi() {
   const paths: Record<string, Record<string, object>> = {};
-  for (const operation of allOperations) (paths[operation.path] ??= {})[operation.method.toLowerCase()] = describeOperation(operation);
+  for (const operation of allOperations)
+    (paths[operation.path] ??= {})[operation.method.toLowerCase()] = describeOperation(operation);
   return {
     openapi: "3.1.0",
     info: {
@@ -76,7 +121,16 @@ export function openApi() {
           type: "object",
           required: ["error"],
           properties: {
-            error: { type: "object", required: ["code", "message"], properties: { code: { type: "string" }, message: { type: "string" }, field: { type: "string" }, hint: { type: "string" } } },
+            error: {
+              type: "object",
+              required: ["code", "message"],
+              properties: {
+                code: { type: "string" },
+                message: { type: "string" },
+                field: { type: "string" },
+                hint: { type: "string" },
+              },
+            },
           },
         },
       },

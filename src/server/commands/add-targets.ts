@@ -2,7 +2,8 @@ import { generateNKeysBetween } from "fractional-indexing";
 import Joi from "joi";
 import { v7 as newId } from "uuid";
 import { emptyChain } from "@/core/chain/model";
-import { count, mediumWords } from "@/core/library/words";
+import { count, sayPiece } from "@/core/library/words";
+import { media, ownKind } from "@/core/media";
 import { readMedia } from "@/db/replica";
 import { defineCommand } from "../command";
 import { name as nameField, storedName } from "../fields";
@@ -31,16 +32,40 @@ export const addTargets = defineCommand<AddTargets>()({
     const places = generateNKeysBetween(await lastTargetPlace(ledger, sessionId), null, items.length);
     const ids: string[] = [];
     for (const [i, { mediaId, name }] of items.entries()) {
-      const media = await readMedia(ledger.db, ledger.libraryId, mediaId);
-      if (!media) throw notFound("material");
-      if (media.facts.kind !== session.medium)
-        throw new Refusal(409, "other-medium", `“${name}” is ${mediumWords[media.facts.kind]}; the session “${session.name}” is for ${session.medium === "image" ? "pictures" : "sound"}.`, { hint: "Begin a session for it." });
+      const material = await readMedia(ledger.db, ledger.libraryId, mediaId);
+      if (!material) throw notFound("material");
+      if (material.facts.kind !== session.medium)
+        throw new Refusal(
+          409,
+          "other-medium",
+          `“${name}” is ${sayPiece(material.facts.kind)}; the session “${session.name}” is for ${media[session.medium].plural}.`,
+          { hint: "Begin a session for it." },
+        );
       const target = await ledger.insert("target", {
-        id: newId(), sessionId, kind: media.facts.kind === "audio" ? "clip" : "photo", name: storedName(name, "target"), mediaId, position: places[i],
-        feedsId: null, at: 0, muted: false, soloed: false, sends: [], chain: emptyChain(session.medium), strength: 100, cardId: null, cardVersion: null,
+        id: newId(),
+        sessionId,
+        kind: ownKind(session.medium),
+        name: storedName(name, "target"),
+        mediaId,
+        position: places[i],
+        feedsId: null,
+        at: 0,
+        muted: false,
+        soloed: false,
+        sends: [],
+        chain: emptyChain(session.medium),
+        strength: 100,
+        cardId: null,
+        cardVersion: null,
       });
       ids.push(target.id);
     }
-    return { summary: items.length === 1 ? `brought in “${items[0].name}”` : `brought in ${count(items.length, session.medium === "image" ? "photo" : "clip")}`, result: { targetIds: ids } };
+    return {
+      summary:
+        items.length === 1
+          ? `brought in “${items[0].name}”`
+          : `brought in ${count(items.length, ownKind(session.medium))}`,
+      result: { targetIds: ids },
+    };
   },
 });

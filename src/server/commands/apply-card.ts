@@ -42,10 +42,18 @@ export const applyCard = defineCommand<ApplyCard>()({
     const targets = await requireTargets(ledger, sessionId, targetIds);
     for (const target of targets) {
       if (target.chain.medium !== chain.medium)
-        throw new Refusal(409, "other-medium", `“${card.name}” is for ${chain.medium}; “${target.name}” is ${target.chain.medium}.`);
+        throw new Refusal(
+          409,
+          "other-medium",
+          `“${card.name}” is for ${chain.medium}; “${target.name}” is ${target.chain.medium}.`,
+        );
       const settings = how === "after" ? [...target.chain.settings, ...chain.settings] : chain.settings;
       if (settings.length > longestChain)
-        throw new Refusal(409, "long-chain", `The chain on “${target.name}” would have more than ${longestChain} settings.`);
+        throw new Refusal(
+          409,
+          "long-chain",
+          `The chain on “${target.name}” would have more than ${longestChain} settings.`,
+        );
       await ledger.update("target", target.id, {
         chain: { medium: chain.medium, settings },
         strength: how === "after" ? target.strength : strength,

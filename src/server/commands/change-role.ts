@@ -9,7 +9,13 @@ export const changeRole = defineCommand<{ memberId: string; role: Role; seen?: n
   name: "change-role",
   right: "govern",
   stream: "library",
-  input: Joi.object({ memberId: id.required(), role: Joi.string().valid(...roles).required(), seen }),
+  input: Joi.object({
+    memberId: id.required(),
+    role: Joi.string()
+      .valid(...roles)
+      .required(),
+    seen,
+  }),
   async run(ledger, { memberId, role, seen }) {
     const { name } = await requireMembership(ledger, memberId, seen);
     await ledger.update("member", memberId, { role });

@@ -14,7 +14,13 @@ export const duplicateSession = defineCommand<{ id: string; name: string }>()({
   async run(ledger, { id, name }) {
     const { name: source, medium } = await requireSession(ledger, id);
     const clean = storedName(name, "session");
-    const copy = await ledger.insert("session", { id: newId(), name: clean, medium, position: await lastSessionPlace(ledger), removed: false });
+    const copy = await ledger.insert("session", {
+      id: newId(),
+      name: clean,
+      medium,
+      position: await lastSessionPlace(ledger),
+      removed: false,
+    });
     const targets = await readTargets(ledger.db, ledger.libraryId, id);
     const ids = new Map(targets.map((t) => [t.id, newId()]));
     for (const { version: _, ...target } of targets)

@@ -1,5 +1,5 @@
 import Joi from "joi";
-import { targetKinds, type TargetKind } from "@/core/library/entities";
+import { targetKinds, type TargetKind } from "@/core/media";
 import { defineCommand } from "../command";
 import { id, name as nameField, note as noteField, seen, storedName } from "../fields";
 import { requireEditableCard } from "../rows";
@@ -21,7 +21,9 @@ export const editCard = defineCommand<EditCard>()({
     cardId: id.required(),
     name: nameField,
     note: noteField,
-    fits: Joi.array().items(Joi.string().valid(...targetKinds)).unique(),
+    fits: Joi.array()
+      .items(Joi.string().valid(...targetKinds))
+      .unique(),
     seen,
   }).or("name", "note", "fits"),
   async run(ledger, { cardId, name, note, fits, seen }) {

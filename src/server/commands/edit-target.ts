@@ -39,13 +39,17 @@ export const editTarget = defineCommand<EditTarget>()({
     at: Joi.number().min(0).max(360_000),
     muted: Joi.boolean(),
     soloed: Joi.boolean(),
-    sends: Joi.array().items(Joi.object({ to: id.required(), level: Joi.number().min(-60).max(12).required() })).max(16).unique("to"),
+    sends: Joi.array()
+      .items(Joi.object({ to: id.required(), level: Joi.number().min(-60).max(12).required() }))
+      .max(16)
+      .unique("to"),
     seen,
   }).or("name", "feedsId", "at", "muted", "soloed", "sends"),
   async run(ledger, input) {
     const { sessionId, targetIds, name, feedsId, at, muted, soloed, sends } = input;
     const targets = await requireTargets(ledger, sessionId, targetIds, input.seen);
-    if (name !== undefined && targets.length > 1) throw new Refusal(400, "one-name", "Rename one target at a time.", { field: "targetIds" });
+    if (name !== undefined && targets.length > 1)
+      throw new Refusal(400, "one-name", "Rename one target at a time.", { field: "targetIds" });
     const set: Partial<Target> = {
       ...(name !== undefined && { name: storedName(name, "target") }),
       ...(feedsId !== undefined && { feedsId }),
@@ -57,6 +61,8 @@ export const editTarget = defineCommand<EditTarget>()({
     for (const target of targets) await ledger.update("target", target.id, set);
     const problem = routingProblem(await readTargets(ledger.db, ledger.libraryId, sessionId));
     if (problem) throw new Refusal(409, problem.code, sayRoutingProblem(problem), { field: "feedsId" });
-    return { summary: words(input, targets.length === 1 ? `“${targets[0].name}”` : `${targets.length} targets`) };
+    return {
+      summary: words(input, targets.length === 1 ? `“${targets[0].name}”` : `${targets.length} targets`),
+    };
   },
 });

@@ -1,8 +1,8 @@
 import Joi from "joi";
 import { longestCard } from "@/core/formats/card/card-file";
 import { readCardFile } from "@/core/formats/card/read";
-import { FormatFault } from "@/core/formats/fault";
-import { formatPath } from "@/core/library/names";
+import { FormatFault } from "@/core/chain/fault";
+import { formatPath } from "@/core/text/names";
 import { defineCommand } from "../command";
 import { Refusal } from "../refusal";
 import { keepCard } from "./keep-card";
@@ -16,10 +16,19 @@ export const importCard = defineCommand<{ file: string }>()({
   async run(ledger, { file }, member) {
     try {
       const { name, note, fits, folder, chain } = readCardFile(file);
-      const { result, summary } = await keepCard.run(ledger, { name, note, fits: [...fits], path: formatPath(folder), chain }, member);
+      const { result, summary } = await keepCard.run(
+        ledger,
+        { name, note, fits: [...fits], path: formatPath(folder), chain },
+        member,
+      );
       return { summary: summary.replace(/^kept/, "imported"), ...(result && { result }) };
     } catch (error) {
-      if (error instanceof FormatFault) throw new Refusal(400, "bad-card-file", error.message, { field: "file", where: error.where, hint: `Look at ${error.where}.` });
+      if (error instanceof FormatFault)
+        throw new Refusal(400, "bad-card-file", error.message, {
+          field: "file",
+          where: error.where,
+          hint: `Look at ${error.where}.`,
+        });
       throw error;
     }
   },

@@ -3,9 +3,9 @@ import { v7 as newId } from "uuid";
 import { chainNoun } from "@/core/chain/describe";
 import { chainText, fingerprint } from "@/core/chain/fingerprint";
 import type { Chain } from "@/core/chain/model";
-import { targetKinds, type TargetKind } from "@/core/library/entities";
-import { parsePath } from "@/core/library/names";
-import { fold } from "@/core/search/fold";
+import { targetKinds, type TargetKind } from "@/core/media";
+import { parsePath } from "@/core/text/names";
+import { fold } from "@/core/text/fold";
 import { cardsIn } from "@/db/folders";
 import { defineCommand } from "../command";
 import { chain as chainField, name, note, path, storedChain, storedName } from "../fields";
@@ -30,16 +30,24 @@ export const keepCard = defineCommand<KeepCard>()({
     name: name.required(),
     path: path.required(),
     note: note.default(""),
-    fits: Joi.array().items(Joi.string().valid(...targetKinds)).unique().default([]),
+    fits: Joi.array()
+      .items(Joi.string().valid(...targetKinds))
+      .unique()
+      .default([]),
     chain: chainField.required(),
   }),
   async run(ledger, { name, path, note, fits, chain }, member) {
     const clean = storedName(name, "card");
     if (chain.settings.length === 0)
-      throw new Refusal(400, "empty-chain", "There is nothing to keep: the chain is empty.", { field: "chain", hint: "Add an effect first." });
+      throw new Refusal(400, "empty-chain", "There is nothing to keep: the chain is empty.", {
+        field: "chain",
+        hint: "Add an effect first.",
+      });
     const stored = storedChain(chain);
     const { folderId, made } = await ensurePath(ledger, parsePath(path));
-    const twin = (await cardsIn(ledger.db, ledger.libraryId, folderId)).find((c) => !c.withdrawn && fold(c.name) === fold(clean));
+    const twin = (await cardsIn(ledger.db, ledger.libraryId, folderId)).find(
+      (c) => !c.withdrawn && fold(c.name) === fold(clean),
+    );
     if (twin)
       throw new Refusal(409, "same-name", `There is a card “${twin.name}” in this folder already.`, {
         field: "name",
@@ -64,6 +72,9 @@ export const keepCard = defineCommand<KeepCard>()({
       withdrawn: false,
       proof: null,
     });
-    return { summary: `kept ${chainNoun(stored.settings.length)} “${clean}”`, result: { cardId: card.id, contentVersion: 1, madeFolders: made } };
+    return {
+      summary: `kept ${chainNoun(stored.settings.length)} “${clean}”`,
+      result: { cardId: card.id, contentVersion: 1, madeFolders: made },
+    };
   },
 });

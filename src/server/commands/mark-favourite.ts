@@ -17,7 +17,12 @@ export const markFavourite = defineCommand<{ cardId: string; on: boolean }>()({
     const favourites = await readFavourites(ledger.db, ledger.libraryId, member.userId);
     const present = favourites.find((f) => f.cardId === cardId);
     if (on && !present)
-      await ledger.insert("favourite", { id: newId(), ownerId: member.userId, cardId, position: lastPlace(favourites) });
+      await ledger.insert("favourite", {
+        id: newId(),
+        ownerId: member.userId,
+        cardId,
+        position: lastPlace(favourites),
+      });
     if (!on && present) await ledger.delete("favourite", present.id);
     return { summary: on ? `marked “${card.name}” as a favourite` : `took “${card.name}” off Favourites` };
   },

@@ -1,5 +1,5 @@
 import Joi from "joi";
-import { formatPath, parsePath } from "@/core/library/names";
+import { formatPath, parsePath } from "@/core/text/names";
 import { defineCommand } from "../command";
 import { id, path } from "../fields";
 import { ensurePath } from "../folders";
@@ -10,7 +10,10 @@ export const moveCards = defineCommand<{ cardIds: string[]; path: string }>()({
   name: "move-cards",
   right: "keep",
   stream: "library",
-  input: Joi.object({ cardIds: Joi.array().items(id).min(1).max(10000).unique().required(), path: path.required() }),
+  input: Joi.object({
+    cardIds: Joi.array().items(id).min(1).max(10000).unique().required(),
+    path: path.required(),
+  }),
   async run(ledger, { cardIds, path }) {
     const names = parsePath(path);
     const { folderId, made } = await ensurePath(ledger, names);
@@ -20,6 +23,9 @@ export const moveCards = defineCommand<{ cardIds: string[]; path: string }>()({
       await ledger.update("card", cardId, { folderId });
     }
     const what = cardIds.length === 1 ? `“${last}”` : `${cardIds.length} cards`;
-    return { summary: names.length ? `filed ${what} in ${formatPath(names)}` : `took ${what} out of its folder`, result: { folderId, madeFolders: made } };
+    return {
+      summary: names.length ? `filed ${what} in ${formatPath(names)}` : `took ${what} out of its folder`,
+      result: { folderId, madeFolders: made },
+    };
   },
 });

@@ -20,7 +20,11 @@ export const pinCard = defineCommand<PinCard>()({
   right: "bench",
   stream: "session",
   isStamp: true,
-  input: Joi.object({ targetIds: Joi.array().items(id).min(1).max(1000).unique().required(), cardId: id.required(), contentVersion: versionNumber.required() }),
+  input: Joi.object({
+    targetIds: Joi.array().items(id).min(1).max(1000).unique().required(),
+    cardId: id.required(),
+    contentVersion: versionNumber.required(),
+  }),
   async run(ledger, { sessionId, targetIds, cardId, contentVersion }) {
     const card = await requireRow(ledger, "card", cardId);
     const content = await ledger.content(cardId, contentVersion);
@@ -28,9 +32,16 @@ export const pinCard = defineCommand<PinCard>()({
     const targets = await requireTargets(ledger, sessionId, targetIds);
     for (const target of targets) {
       if (chainText(target.chain) !== content.chainText)
-        throw new Refusal(409, "other-chain", `The chain on “${target.name}” is not that of “${card.name}”.`, { hint: "Apply the card instead." });
+        throw new Refusal(
+          409,
+          "other-chain",
+          `The chain on “${target.name}” is not that of “${card.name}”.`,
+          { hint: "Apply the card instead." },
+        );
       await ledger.update("target", target.id, { cardId, cardVersion: contentVersion });
     }
-    return { summary: `“${card.name}” is what ${countTargets(targets)} ${targets.length === 1 ? "has" : "have"}` };
+    return {
+      summary: `“${card.name}” is what ${countTargets(targets)} ${targets.length === 1 ? "has" : "have"}`,
+    };
   },
 });

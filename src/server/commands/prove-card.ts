@@ -1,6 +1,6 @@
 import Joi from "joi";
 import { prove } from "@/core/library/proof";
-import { longestName } from "@/core/library/names";
+import { longestName } from "@/core/text/names";
 import { defineCommand } from "../command";
 import { id, versionNumber } from "../fields";
 import { Refusal } from "../refusal";
@@ -27,8 +27,13 @@ export const proveCard = defineCommand<ProveCard>()({
   }),
   async run(ledger, { cardId, contentVersion, on, difference }) {
     const card = await requireEditableCard(ledger, cardId);
-    if (card.contentVersion !== contentVersion) throw new Refusal(409, "stale", `“${card.name}” has a newer version by now.`, { hint: "Prove that one.", seen: contentVersion, current: card });
-    const proof = prove(card.medium === "image" ? "image" : "audio", on, difference);
+    if (card.contentVersion !== contentVersion)
+      throw new Refusal(409, "stale", `“${card.name}” has a newer version by now.`, {
+        hint: "Prove that one.",
+        seen: contentVersion,
+        current: card,
+      });
+    const proof = prove(card.medium, on, difference);
     await ledger.update("card", cardId, { proof });
     return { summary: `${proof.same ? "proved" : "could not prove"} “${card.name}”`, result: { proof } };
   },

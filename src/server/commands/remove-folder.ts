@@ -1,7 +1,7 @@
 import Joi from "joi";
 import { generateKeyBetween } from "fractional-indexing";
 import { childFolders } from "@/core/library/folders";
-import { fold } from "@/core/search/fold";
+import { fold } from "@/core/text/fold";
 import { cardsIn } from "@/db/folders";
 import { defineCommand } from "../command";
 import { id, seen } from "../fields";
@@ -31,6 +31,9 @@ export const removeFolder = defineCommand<{ folderId: string; seen?: number }>()
     const cards = await cardsIn(ledger.db, ledger.libraryId, folderId);
     for (const card of cards) await ledger.update("card", card.id, { folderId: removed.parentId });
     await ledger.delete("folder", folderId);
-    return { summary: `removed folder “${removed.name}”, kept what was in it`, result: { movedCards: cards.length } };
+    return {
+      summary: `removed folder “${removed.name}”, kept what was in it`,
+      result: { movedCards: cards.length },
+    };
   },
 });

@@ -16,8 +16,10 @@ export const removeTargets = defineCommand<{ sessionId: string; targetIds: strin
     const ids = new Set(targetIds);
     for (const target of await readTargets(ledger.db, ledger.libraryId, sessionId)) {
       if (ids.has(target.id)) continue;
-      if (target.feedsId && ids.has(target.feedsId)) await ledger.update("target", target.id, { feedsId: null });
-      if (target.sends.some((s) => ids.has(s.to))) await ledger.update("target", target.id, { sends: target.sends.filter((s) => !ids.has(s.to)) });
+      if (target.feedsId && ids.has(target.feedsId))
+        await ledger.update("target", target.id, { feedsId: null });
+      if (target.sends.some((s) => ids.has(s.to)))
+        await ledger.update("target", target.id, { sends: target.sends.filter((s) => !ids.has(s.to)) });
     }
     for (const target of gone) await ledger.delete("target", target.id);
     return { summary: `removed ${countTargets(gone)}` };

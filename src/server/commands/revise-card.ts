@@ -15,14 +15,26 @@ export const reviseCard = defineCommand<{ cardId: string; chain: Chain; seen?: n
   async run(ledger, { cardId, chain, seen }) {
     const before = await requireEditableCard(ledger, cardId, seen);
     if (chain.settings.length === 0)
-      throw new Refusal(400, "empty-chain", "There is nothing to keep: the chain is empty.", { field: "chain", hint: "Add an effect first." });
+      throw new Refusal(400, "empty-chain", "There is nothing to keep: the chain is empty.", {
+        field: "chain",
+        hint: "Add an effect first.",
+      });
     const stored = storedChain(chain);
     if (stored.medium !== before.medium)
-      throw new Refusal(409, "other-medium", `“${before.name}” is a card for ${before.medium}.`, { hint: "Keep this under a name of its own." });
+      throw new Refusal(409, "other-medium", `“${before.name}” is a card for ${before.medium}.`, {
+        hint: "Keep this under a name of its own.",
+      });
     const print = fingerprint(chainText(stored));
-    if (print === before.fingerprint) return { summary: `“${before.name}” was already so`, result: { cardId, contentVersion: before.contentVersion } };
+    if (print === before.fingerprint)
+      return {
+        summary: `“${before.name}” was already so`,
+        result: { cardId, contentVersion: before.contentVersion },
+      };
     const contentVersion = await ledger.nextContentVersion(cardId);
     await ledger.update("card", cardId, { chain: stored, fingerprint: print, contentVersion, proof: null });
-    return { summary: `kept version ${contentVersion} of “${before.name}”`, result: { cardId, contentVersion } };
+    return {
+      summary: `kept version ${contentVersion} of “${before.name}”`,
+      result: { cardId, contentVersion },
+    };
   },
 });

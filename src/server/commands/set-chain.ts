@@ -18,11 +18,16 @@ export const setChain = defineCommand<SetChain>()({
   name: "set-chain",
   right: "bench",
   stream: "session",
-  input: Joi.object({ targetId: id.required(), chain: chainField, strength: strengthField, seen }).or("chain", "strength"),
+  input: Joi.object({ targetId: id.required(), chain: chainField, strength: strengthField, seen }).or(
+    "chain",
+    "strength",
+  ),
   async run(ledger, { sessionId, targetId, chain, strength, seen }) {
     const [target] = await requireTargets(ledger, sessionId, [targetId], seen);
     if (chain && chain.medium !== target.chain.medium)
-      throw new Refusal(409, "other-medium", `“${target.name}” is ${target.chain.medium}.`, { field: "chain.medium" });
+      throw new Refusal(409, "other-medium", `“${target.name}” is ${target.chain.medium}.`, {
+        field: "chain.medium",
+      });
     const empty = chain?.settings.length === 0;
     await ledger.update("target", targetId, {
       ...(chain && { chain: storedChain(chain) }),

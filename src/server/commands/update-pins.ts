@@ -17,7 +17,9 @@ export const updatePins = defineCommand<{ sessionId: string; cardId: string }>()
   input: Joi.object({ cardId: id.required() }),
   async run(ledger, { sessionId, cardId }) {
     const card = await requireRow(ledger, "card", cardId);
-    const behind = (await readTargets(ledger.db, ledger.libraryId, sessionId)).filter((t) => t.cardId === cardId && t.cardVersion !== null && t.cardVersion !== card.contentVersion);
+    const behind = (await readTargets(ledger.db, ledger.libraryId, sessionId)).filter(
+      (t) => t.cardId === cardId && t.cardVersion !== null && t.cardVersion !== card.contentVersion,
+    );
     const updated = [];
     for (const target of behind) {
       const pinned = await ledger.content(cardId, target.cardVersion!);
@@ -26,6 +28,12 @@ export const updatePins = defineCommand<{ sessionId: string; cardId: string }>()
       updated.push(target);
     }
     const spared = behind.length - updated.length;
-    return { summary: updated.length > 0 ? `version ${card.contentVersion} of “${card.name}” on ${countTargets(updated)}` : "nothing to update", result: { updated: updated.length, spared } };
+    return {
+      summary:
+        updated.length > 0
+          ? `version ${card.contentVersion} of “${card.name}” on ${countTargets(updated)}`
+          : "nothing to update",
+      result: { updated: updated.length, spared },
+    };
   },
 });

@@ -8,7 +8,10 @@ export const withdrawCards = defineCommand<{ cardIds: string[]; withdrawn: boole
   name: "withdraw-cards",
   right: "keep",
   stream: "library",
-  input: Joi.object({ cardIds: Joi.array().items(id).min(1).max(10000).unique().required(), withdrawn: Joi.boolean().required() }),
+  input: Joi.object({
+    cardIds: Joi.array().items(id).min(1).max(10000).unique().required(),
+    withdrawn: Joi.boolean().required(),
+  }),
   async run(ledger, { cardIds, withdrawn }) {
     let last = "";
     for (const cardId of cardIds) {

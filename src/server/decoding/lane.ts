@@ -17,7 +17,10 @@ interface Waiting {
 }
 
 /** The sources are run through tsx, as the command line does; bundles have no place for a program of its own. */
-const program = () => [join(import.meta.dirname ?? "", "process.ts"), join(process.cwd(), "src/server/decoding/process.ts")].find(existsSync)!;
+const program = () =>
+  [join(import.meta.dirname ?? "", "process.ts"), join(process.cwd(), "src/server/decoding/process.ts")].find(
+    existsSync,
+  )!;
 
 /** Without work for so long the process ends, and gives back the memory that a large picture took. In milliseconds. */
 const idleFor = 60_000;
@@ -41,7 +44,11 @@ export class Lane {
 
   run<N extends TaskName>(name: N, input: TaskInput<N>, limit: number): Promise<TaskResult<N>> {
     if (this.queue.length >= this.most)
-      return Promise.reject(new Refusal(503, "busy", "Many files are being read just now.", { hint: "Wait a little and try again." }));
+      return Promise.reject(
+        new Refusal(503, "busy", "Many files are being read just now.", {
+          hint: "Wait a little and try again.",
+        }),
+      );
     return new Promise((resolve, reject) => {
       this.queue.push({ name, input, limit, resolve: resolve as (result: unknown) => void, reject });
       this.next();
@@ -56,7 +63,9 @@ export class Lane {
     const child = (this.child ??= this.start());
     child.ref();
     this.timer = setTimeout(() => {
-      this.finish(() => task.reject(new TookTooLong(`it takes longer than ${Math.round(task.limit / 1000)} s to read`)));
+      this.finish(() =>
+        task.reject(new TookTooLong(`it takes longer than ${Math.round(task.limit / 1000)} s to read`)),
+      );
       child.kill("SIGKILL");
     }, task.limit);
     child.send({ id: 0, name: task.name, input: task.input });
@@ -73,12 +82,21 @@ export class Lane {
   }
 
   private start(): ChildProcess {
-    const child = fork(program(), { execArgv: ["--import", "tsx"], stdio: ["ignore", "ignore", "inherit", "ipc"] });
+    const child = fork(program(), {
+      execArgv: ["--import", "tsx"],
+      stdio: ["ignore", "ignore", "inherit", "ipc"],
+    });
     const gone = () => {
       if (this.child !== child) return;
       this.child = null;
       // Killed for lack of memory, or by what it read.
-      if (this.current) this.finish(((task) => () => task.reject(new UnreadableMedia("reading it failed")))(this.current));
+      if (this.current)
+        this.finish(
+          (
+            (task) => () =>
+              task.reject(new UnreadableMedia("reading it failed"))
+          )(this.current),
+        );
       this.next();
     };
     child.on("exit", gone);
@@ -86,7 +104,9 @@ export class Lane {
     child.on("message", (answer: TaskAnswer | "ready") => {
       const task = this.current;
       if (answer === "ready" || !task || this.child !== child) return;
-      this.finish(() => ("result" in answer ? task.resolve(answer.result) : task.reject(errorOf(answer.problem))));
+      this.finish(() =>
+        "result" in answer ? task.resolve(answer.result) : task.reject(errorOf(answer.problem)),
+      );
       this.next();
     });
     // Neither it nor its line keep the application alive.
@@ -96,7 +116,12 @@ export class Lane {
   }
 }
 
-function errorOf({ kind, message, bytes, code }: Extract<TaskAnswer, { problem: unknown }>["problem"]): Error {
+function errorOf({
+  kind,
+  message,
+  bytes,
+  code,
+}: Extract<TaskAnswer, { problem: unknown }>["problem"]): Error {
   if (kind === "unreadable") return new UnreadableMedia(message);
   if (kind === "no-room") return new NoRoom(bytes!);
   return Object.assign(new Error(message), { code });

@@ -1,6 +1,6 @@
 import { constants, setPriority } from "node:os";
 import { UnreadableMedia } from "@/media/process";
-import { FormatFault } from "@/core/formats/fault";
+import { FormatFault } from "@/core/chain/fault";
 import { NoRoom } from "../media-store";
 import { tasks, type TaskName } from "./tasks";
 
@@ -13,12 +13,23 @@ export interface TaskMessage {
 }
 export type TaskAnswer =
   | { readonly id: number; readonly result: unknown }
-  | { readonly id: number; readonly problem: { readonly kind: "unreadable" | "no-room" | "other"; readonly message: string; readonly bytes?: number; readonly code?: string } };
+  | {
+      readonly id: number;
+      readonly problem: {
+        readonly kind: "unreadable" | "no-room" | "other";
+        readonly message: string;
+        readonly bytes?: number;
+        readonly code?: string;
+      };
+    };
 
 const problemOf = (error: unknown): Extract<TaskAnswer, { problem: unknown }>["problem"] => {
-  if (error instanceof UnreadableMedia || error instanceof FormatFault) return { kind: "unreadable", message: error.message };
+  if (error instanceof UnreadableMedia || error instanceof FormatFault)
+    return { kind: "unreadable", message: error.message };
   if (error instanceof NoRoom) return { kind: "no-room", message: error.message, bytes: error.bytes };
-  for (let e: unknown = error; e instanceof Error; e = e.cause) if ((e as { code?: string }).code) return { kind: "other", message: e.message, code: (e as { code?: string }).code };
+  for (let e: unknown = error; e instanceof Error; e = e.cause)
+    if ((e as { code?: string }).code)
+      return { kind: "other", message: e.message, code: (e as { code?: string }).code };
   return { kind: "other", message: error instanceof Error ? error.message : String(error) };
 };
 
@@ -28,7 +39,10 @@ setPriority(constants.priority.PRIORITY_BELOW_NORMAL);
 process.on("disconnect", () => process.exit(0));
 process.on("message", ({ id, name, input }: TaskMessage) => {
   tasks[name](input)
-    .then((result): TaskAnswer => ({ id, result }), (error): TaskAnswer => ({ id, problem: problemOf(error) }))
+    .then(
+      (result): TaskAnswer => ({ id, result }),
+      (error): TaskAnswer => ({ id, problem: problemOf(error) }),
+    )
     .then((answer) => process.send!(answer));
 });
 process.send!("ready");

@@ -37,7 +37,8 @@ export interface BakeTask {
 
 export const tasks = {
   /** Takes a file into the store; see `store`. */
-  store: ({ path, room }: { readonly path: string; readonly room: number }): Promise<StoredMedia> => store(path, false, room),
+  store: ({ path, room }: { readonly path: string; readonly room: number }): Promise<StoredMedia> =>
+    store(path, false, room),
 
   /** Writes a window of a picture at full size: 16-bit codes, R G B, row by row. */
   async window({ id, left, top, width, height, out }: WindowTask): Promise<null> {
@@ -63,15 +64,28 @@ export const tasks = {
   },
 
   /** A look as the text of a .cube table; what is missing for it, or what no table can hold. */
-  async bake({ name, chain, here }: BakeTask): Promise<{ readonly text: string; readonly missing: readonly string[]; readonly beyond: readonly string[] }> {
-    const resources = { files: await decodeFiles(chain, (hash) => (here.includes(hash) ? originalPath(hash) : null)) };
+  async bake({ name, chain, here }: BakeTask): Promise<{
+    readonly text: string;
+    readonly missing: readonly string[];
+    readonly beyond: readonly string[];
+  }> {
+    const resources = {
+      files: await decodeFiles(chain, (hash) => (here.includes(hash) ? originalPath(hash) : null)),
+    };
     const { missing } = planImage(chain, 100, { width: 1, height: 1 }, resources);
     const beyond = unbakeable(chain, resources);
-    return { text: missing.length + beyond.length > 0 ? "" : writeCube(bakeChain(chain, 100, tableSize, name, resources).lut), missing, beyond };
+    return {
+      text:
+        missing.length + beyond.length > 0
+          ? ""
+          : writeCube(bakeChain(chain, 100, tableSize, name, resources).lut),
+      missing,
+      beyond,
+    };
   },
 } as const;
 
-export type Tasks = typeof tasks;
+type Tasks = typeof tasks;
 export type TaskName = keyof Tasks;
 export type TaskInput<N extends TaskName> = Parameters<Tasks[N]>[0];
 export type TaskResult<N extends TaskName> = Awaited<ReturnType<Tasks[N]>>;

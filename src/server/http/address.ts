@@ -22,10 +22,17 @@ export function memberOf(networks: readonly string[]): (address: string) => bool
  * From where a request came: the peer of its connection, or, where that is a proxy, whom the proxy names: the last one
  * in `X-Forwarded-For` that is none itself. Whatever stands before that anybody can have written.
  */
-export function addressOf(peer: string | undefined, forwardedFor: string | undefined, isProxy: (address: string) => boolean): string {
+export function addressOf(
+  peer: string | undefined,
+  forwardedFor: string | undefined,
+  isProxy: (address: string) => boolean,
+): string {
   let address = plain(peer ?? "");
   if (address === "" || !isProxy(address)) return address || "unknown";
-  const named = (forwardedFor ?? "").split(",").map((each) => plain(each.trim().replace(/^\[(.*)\](:\d+)?$/, "$1"))).filter(Boolean);
+  const named = (forwardedFor ?? "")
+    .split(",")
+    .map((each) => plain(each.trim().replace(/^\[(.*)\](:\d+)?$/, "$1")))
+    .filter(Boolean);
   for (let i = named.length - 1; i >= 0; i--) {
     address = named[i];
     if (!isProxy(address)) break;

@@ -23,12 +23,23 @@ async function guarded(proxies: string[]): Promise<number> {
 }
 afterAll(() => servers.forEach((server) => server.close()));
 
-const ask = (port: number, path: string, headers: Record<string, string> = {}, method = "GET"): Promise<Seen> =>
+const ask = (
+  port: number,
+  path: string,
+  headers: Record<string, string> = {},
+  method = "GET",
+): Promise<Seen> =>
   new Promise((resolve, reject) => {
     const asked = httpRequest({ host: "127.0.0.1", port, path, method, headers }, (response) => {
       let text = "";
       response.on("data", (part: Buffer) => (text += part.toString()));
-      response.on("end", () => resolve({ status: response.statusCode!, headers: response.headers, body: JSON.parse(text) as Seen["body"] }));
+      response.on("end", () =>
+        resolve({
+          status: response.statusCode!,
+          headers: response.headers,
+          body: JSON.parse(text) as Seen["body"],
+        }),
+      );
     });
     asked.on("error", reject);
     asked.end();
@@ -37,27 +48,50 @@ const ask = (port: number, path: string, headers: Record<string, string> = {}, m
 describe("the guard before the application", () => {
   it("believes nobody outside who says from where they come, nor for which host", async () => {
     const port = await guarded([]);
-    const { body } = await ask(port, "/", { "x-forwarded-for": "1.2.3.4", "x-forwarded-host": "evil.example", "x-real-ip": "1.2.3.4", "X-Fichier-Address": "5.6.7.8", forwarded: "for=9.9.9.9" });
+    const { body } = await ask(port, "/", {
+      "x-forwarded-for": "1.2.3.4",
+      "x-forwarded-host": "evil.example",
+      "x-real-ip": "1.2.3.4",
+      "X-Fichier-Address": "5.6.7.8",
+      forwarded: "for=9.9.9.9",
+    });
     expect(body.headers!["x-fichier-address"]).toBe("127.0.0.1");
-    for (const name of ["x-forwarded-for", "x-forwarded-host", "x-real-ip", "forwarded"]) expect(body.headers![name]).toBeUndefined();
+    for (const name of ["x-forwarded-for", "x-forwarded-host", "x-real-ip", "forwarded"])
+      expect(body.headers![name]).toBeUndefined();
   });
 
   it("believes a proxy, and of what it hands on only what it has added", async () => {
     const port = await guarded(["127.0.0.1"]);
-    expect((await ask(port, "/", { "x-forwarded-for": "1.2.3.4, 203.0.113.9", "x-fichier-address": "5.6.7.8" })).body.headers!["x-fichier-address"]).toBe("203.0.113.9");
+    expect(
+      (await ask(port, "/", { "x-forwarded-for": "1.2.3.4, 203.0.113.9", "x-fichier-address": "5.6.7.8" }))
+        .body.headers!["x-fichier-address"],
+    ).toBe("203.0.113.9");
   });
 
-  it.each(["/%ff", "/api/libraries/%ff/replica", "/api?name=%c3%28", "/%00", "/api?q=a%00b", "/%"])("refuses %s, which is no text", async (path) => {
-    expect(await ask(await guarded([]), path)).toMatchObject({ status: 400, body: { error: { code: "bad-address" } } });
-  });
+  it.each(["/%ff", "/api/libraries/%ff/replica", "/api?name=%c3%28", "/%00", "/api?q=a%00b", "/%"])(
+    "refuses %s, which is no text",
+    async (path) => {
+      expect(await ask(await guarded([]), path)).toMatchObject({
+        status: 400,
+        body: { error: { code: "bad-address" } },
+      });
+    },
+  );
 
-  it("takes text of any script", async () => expect((await ask(await guarded([]), "/api?name=%C3%A9%E9%8C%B2+100%25")).status).toBe(200));
+  it("takes text of any script", async () =>
+    expect((await ask(await guarded([]), "/api?name=%C3%A9%E9%8C%B2+100%25")).status).toBe(200));
 
-  it.each([["/api/auth/sign-in/email", 16_385], ["/api/libraries/x/commands/keep-card", 1_048_577], ["/api/libraries/x/material?name=y", 2_147_483_649]])("refuses what announces too much for %s before a byte of it is read", async (path, bytes) => {
+  it.each([
+    ["/api/auth/sign-in/email", 16_385],
+    ["/api/libraries/x/commands/keep-card", 1_048_577],
+    ["/api/libraries/x/material?name=y", 2_147_483_649],
+  ])("refuses what announces too much for %s before a byte of it is read", async (path, bytes) => {
     const port = await guarded([]);
     // By hand: the body never comes, the answer does.
     const answer = await new Promise<string>((resolve, reject) => {
-      const socket = connect(port, "127.0.0.1", () => socket.write(`POST ${path} HTTP/1.1\r\nhost: x\r\ncontent-length: ${bytes}\r\n\r\n`));
+      const socket = connect(port, "127.0.0.1", () =>
+        socket.write(`POST ${path} HTTP/1.1\r\nhost: x\r\ncontent-length: ${bytes}\r\n\r\n`),
+      );
       let text = "";
       socket.on("data", (part) => (text += part.toString()));
       socket.on("end", () => resolve(text));

@@ -4,7 +4,14 @@ import { addressHeader, addressOf, memberOf } from "./address";
 import { longestBodyOf } from "./limits";
 
 /** What other hosts may write into a request to say for whom they speak. */
-const forwarded = ["forwarded", "x-forwarded-for", "x-forwarded-host", "x-forwarded-proto", "x-forwarded-port", "x-real-ip"];
+const forwarded = [
+  "forwarded",
+  "x-forwarded-for",
+  "x-forwarded-host",
+  "x-forwarded-proto",
+  "x-forwarded-port",
+  "x-real-ip",
+];
 
 /** Scripts only with this answer's own nonce: text that was slipped into a page is never run as one. */
 const contentPolicy = (nonce: string) =>
@@ -24,7 +31,11 @@ const contentPolicy = (nonce: string) =>
   ].join("; ");
 
 function refuse(response: ServerResponse, status: number, code: string, message: string, hint: string): void {
-  response.writeHead(status, { "content-type": "application/json", "cache-control": "no-store", connection: "close" });
+  response.writeHead(status, {
+    "content-type": "application/json",
+    "cache-control": "no-store",
+    connection: "close",
+  });
   response.end(JSON.stringify({ error: { code, message, hint } }));
 }
 
@@ -41,7 +52,9 @@ function isText(url: string): boolean {
  * Looks at each request before the application does: says from where it came, refuses what is no text or announces more
  * than its place takes, and gives the page its policy for scripts. Returns false where it has answered.
  */
-export function makeGuard(proxies: readonly string[]): (request: IncomingMessage, response: ServerResponse) => boolean {
+export function makeGuard(
+  proxies: readonly string[],
+): (request: IncomingMessage, response: ServerResponse) => boolean {
   const isProxy = memberOf(proxies);
   return (request, response) => {
     const { headers } = request;
@@ -52,12 +65,24 @@ export function makeGuard(proxies: readonly string[]): (request: IncomingMessage
     headers[addressHeader] = address;
     const url = request.url ?? "/";
     if (!isText(url)) {
-      refuse(response, 400, "bad-address", "This address is no text: a percent sign in it stands for nothing.", "Check the address.");
+      refuse(
+        response,
+        400,
+        "bad-address",
+        "This address is no text: a percent sign in it stands for nothing.",
+        "Check the address.",
+      );
       return false;
     }
     const length = headers["content-length"];
     if (length !== undefined && Number(length) > longestBodyOf(url)) {
-      refuse(response, 413, "too-long", `This request announces ${Number(length).toLocaleString("en")} bytes; at most ${longestBodyOf(url).toLocaleString("en")} are taken here.`, "Send less.");
+      refuse(
+        response,
+        413,
+        "too-long",
+        `This request announces ${Number(length).toLocaleString("en")} bytes; at most ${longestBodyOf(url).toLocaleString("en")} are taken here.`,
+        "Send less.",
+      );
       return false;
     }
     // Next.js takes the nonce of its own scripts from this.

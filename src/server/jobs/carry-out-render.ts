@@ -19,7 +19,12 @@ const lookEvery = 300;
 class Cancelled extends Error {}
 
 /** Renders all items into the result; returns the name under which it is offered. */
-async function renderItems({ id, name, items, format: wanted }: RenderRow, onProgress: (share: number) => void, onNote: (words: string) => void, signal: AbortSignal): Promise<string> {
+async function renderItems(
+  { id, name, items, format: wanted }: RenderRow,
+  onProgress: (share: number) => void,
+  onNote: (words: string) => void,
+  signal: AbortSignal,
+): Promise<string> {
   const format = wanted as ResultFormat;
   const { extension } = resultFormats[format];
   const folder = resultFolder(id);
@@ -29,11 +34,28 @@ async function renderItems({ id, name, items, format: wanted }: RenderRow, onPro
   const names = fileNames(items.map((item) => item.name)).map((n) => `${n}.${extension}`);
   for (const [i, item] of items.entries()) {
     const output = join(folder, `item-${i}`);
-    const said = (note: MediaNote) => onNote(items.length > 1 ? `“${item.name}”: ${sayNote(note)}` : sayNote(note));
-    const hooks = { onProgress: (share: number) => onProgress((i + share) / items.length), onNote: said, signal };
+    const said = (note: MediaNote) =>
+      onNote(items.length > 1 ? `“${item.name}”: ${sayNote(note)}` : sayNote(note));
+    const hooks = {
+      onProgress: (share: number) => onProgress((i + share) / items.length),
+      onNote: said,
+      signal,
+    };
     const pathOf = (hash: string) => (item.files?.includes(hash) ? originalPath(hash) : null);
-    if ("root" in item) await renderMixFile(output, { ...item, format: format as SoundFormat, pathOf }, (node) => planesPath(item.media[node]), hooks);
-    else await renderFile(originalPath(item.mediaId), output, { chain: item.chain, strength: item.strength, format, pathOf }, hooks);
+    if ("root" in item)
+      await renderMixFile(
+        output,
+        { ...item, format: format as SoundFormat, pathOf },
+        (node) => planesPath(item.media[node]),
+        hooks,
+      );
+    else
+      await renderFile(
+        originalPath(item.mediaId),
+        output,
+        { chain: item.chain, strength: item.strength, format, pathOf },
+        hooks,
+      );
   }
   if (items.length === 1) {
     await rename(join(folder, "item-0"), resultPath(id));
@@ -64,7 +86,8 @@ export async function carryOutRender(id: string): Promise<boolean> {
   const db = database();
   const done = await withLock(db, `render ${id}`, async () => {
     const row = await readRender(db, id);
-    if (!row || !(await moveRender(db, id, ["waiting", "running"], { state: "running", progress: 0 }))) return false;
+    if (!row || !(await moveRender(db, id, ["waiting", "running"], { state: "running", progress: 0 })))
+      return false;
     const stop = new AbortController();
     let progress = 0;
     const look = setInterval(() => {
@@ -74,9 +97,24 @@ export async function carryOutRender(id: string): Promise<boolean> {
     }, lookEvery);
     try {
       const notes: string[] = [];
-      const offered = await renderItems(row, (share) => (progress = share), (words) => notes.push(words), stop.signal);
+      const offered = await renderItems(
+        row,
+        (share) => (progress = share),
+        (words) => notes.push(words),
+        stop.signal,
+      );
       const { size } = await stat(resultPath(id));
-      if (!(await moveRender(db, id, ["running"], { state: "done", progress: 1, fileName: offered, bytes: size, notes, endedAt: new Date() }))) throw new Cancelled();
+      if (
+        !(await moveRender(db, id, ["running"], {
+          state: "done",
+          progress: 1,
+          fileName: offered,
+          bytes: size,
+          notes,
+          endedAt: new Date(),
+        }))
+      )
+        throw new Cancelled();
     } catch (error) {
       await rm(resultFolder(id), { recursive: true, force: true });
       if (error instanceof Cancelled) return true;

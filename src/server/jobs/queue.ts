@@ -15,7 +15,13 @@ export function jobs(): Promise<PgBoss> {
     // What fails in the background is tried again by the queue itself.
     boss.on("error", (error) => console.error("jobs:", error.message));
     await boss.start();
-    await boss.createQueue(renderQueue, { name: renderQueue, retryLimit: tries, retryDelay: 1, retryBackoff: true, expireInSeconds: 12 * 3600 });
+    await boss.createQueue(renderQueue, {
+      name: renderQueue,
+      retryLimit: tries,
+      retryDelay: 1,
+      retryBackoff: true,
+      expireInSeconds: 12 * 3600,
+    });
     return boss;
   })().catch((error) => {
     shared = null;
@@ -36,5 +42,9 @@ export async function queueRender(id: string, again = false): Promise<void> {
 export async function workOnRenders(carryOut: (id: string) => Promise<void>, atOnce: number): Promise<void> {
   const boss = await jobs();
   for (let i = 0; i < atOnce; i++)
-    await boss.work<{ id: string }>(renderQueue, { batchSize: 1, pollingIntervalSeconds: 0.5 }, async ([job]) => carryOut(job.data.id));
+    await boss.work<{ id: string }>(
+      renderQueue,
+      { batchSize: 1, pollingIntervalSeconds: 0.5 },
+      async ([job]) => carryOut(job.data.id),
+    );
 }

@@ -20,7 +20,8 @@ export async function sweepFiles(): Promise<void> {
     for (const name of await readdir(folder).catch(() => [])) {
       const path = join(folder, name);
       const found = await stat(path).catch(() => null);
-      if (found && Date.now() - found.mtimeMs > abandonedAfter) await rm(path, { recursive: true, force: true });
+      if (found && Date.now() - found.mtimeMs > abandonedAfter)
+        await rm(path, { recursive: true, force: true });
     }
 }
 
@@ -34,5 +35,6 @@ export async function sweepRenders(): Promise<void> {
     });
   // Asked for, but whoever took the question died before it was in the queue; most of these only wait for their turn.
   for (const id of await waitingRenders(db, 30)) await queueRender(id, true);
-  for (const id of await forgetRenders(db, keptDays)) await rm(resultFolder(id), { recursive: true, force: true });
+  for (const id of await forgetRenders(db, keptDays))
+    await rm(resultFolder(id), { recursive: true, force: true });
 }

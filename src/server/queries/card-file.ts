@@ -20,7 +20,11 @@ import { Refusal } from "../refusal";
 import { requireCard } from "./card-versions";
 
 const forms = ["card", "cube", "cc"] as const;
-export const cardFileInput = Joi.object({ form: Joi.string().valid(...forms).default("card") });
+export const cardFileInput = Joi.object({
+  form: Joi.string()
+    .valid(...forms)
+    .default("card"),
+});
 
 /** The files that a chain depends on, to travel with its card as far as there is room for them. */
 async function carriedFiles(libraryId: string, chain: Chain): Promise<CarriedFile[]> {
@@ -43,13 +47,17 @@ async function carriedFiles(libraryId: string, chain: Chain): Promise<CarriedFil
 
 /** A look as a table from encoded values to encoded values. Refuses what no table can hold. */
 async function bakedCard(libraryId: string, name: string, chain: Chain): Promise<string> {
-  if (chain.medium !== "image") throw new Refusal(409, "not-a-look", "Only looks for pictures can become a table of colours.");
+  if (chain.medium !== "image")
+    throw new Refusal(409, "not-a-look", "Only looks for pictures can become a table of colours.");
   const here: string[] = [];
   for (const { hash } of filesOf(chain)) if (await readMedia(database(), libraryId, hash)) here.push(hash);
   const { text, missing, beyond } = await decoding.bake({ name, chain, here });
-  if (missing.length > 0) throw new Refusal(409, "missing", `This card cannot become a table: ${missing.join(", ")} is not here.`);
+  if (missing.length > 0)
+    throw new Refusal(409, "missing", `This card cannot become a table: ${missing.join(", ")} is not here.`);
   if (beyond.length > 0)
-    throw new Refusal(409, "not-a-table", `No table of colours can hold ${beyond.join(", ")}.`, { hint: "Keep a card without what looks at more than a single pixel's colour." });
+    throw new Refusal(409, "not-a-table", `No table of colours can hold ${beyond.join(", ")}.`, {
+      hint: "Keep a card without what looks at more than a single pixel's colour.",
+    });
   return text;
 }
 
@@ -61,14 +69,33 @@ export async function cardFile(member: Member, cardId: string, query: URLSearchP
   switch (form) {
     case "card": {
       const files = await carriedFiles(member.libraryId, chain);
-      const text = writeCardFile({ name, note, fits, folder: await folderPathOf(database(), member.libraryId, folderId), chain, files });
-      return new Response(text, { headers: attachment(`${file}${cardExtension}`, "application/json; charset=utf-8") });
+      const text = writeCardFile({
+        name,
+        note,
+        fits,
+        folder: await folderPathOf(database(), member.libraryId, folderId),
+        chain,
+        files,
+      });
+      return new Response(text, {
+        headers: attachment(`${file}${cardExtension}`, "application/json; charset=utf-8"),
+      });
     }
     case "cube":
-      return new Response(await bakedCard(member.libraryId, name, chain), { headers: attachment(`${file}.cube`, "text/plain; charset=utf-8") });
+      return new Response(await bakedCard(member.libraryId, name, chain), {
+        headers: attachment(`${file}.cube`, "text/plain; charset=utf-8"),
+      });
     case "cc": {
-      if (!isCorrection(chain)) throw new Refusal(409, "not-a-correction", "Only a card that is a colour decision list and nothing else can become a .cc file.");
-      return new Response(writeColourDecisions([correctionOf(normaliseChain(chain).chain.settings[0], name)], "cc"), { headers: attachment(`${file}.cc`, "application/xml; charset=utf-8") });
+      if (!isCorrection(chain))
+        throw new Refusal(
+          409,
+          "not-a-correction",
+          "Only a card that is a colour decision list and nothing else can become a .cc file.",
+        );
+      return new Response(
+        writeColourDecisions([correctionOf(normaliseChain(chain).chain.settings[0], name)], "cc"),
+        { headers: attachment(`${file}.cc`, "application/xml; charset=utf-8") },
+      );
     }
   }
 }

@@ -21,8 +21,14 @@ export async function cardVersions(member: Member, cardId: string) {
   return {
     current: card.contentVersion,
     versions: rows
-      .map(({ number, authorId, at, fingerprint }, i) => ({ number, authorId, at: at.toISOString(), fingerprint, chain: chains[i], difference: i === 0 ? [] : chainDifference(chains[i - 1], chains[i]) }))
+      .map(({ number, authorId, at, fingerprint }, i) => ({
+        number,
+        authorId,
+        at: at.toISOString(),
+        fingerprint,
+        chain: chains[i],
+        difference: i === 0 ? [] : chainDifference(chains[i - 1], chains[i]),
+      }))
       .reverse(),
   };
 }
-export type CardVersions = Awaited<ReturnType<typeof cardVersions>>;

@@ -8,14 +8,19 @@ import type { Member } from "../member";
 export const changesInput = Joi.object({
   stream: Joi.string().valid("library", "member", "session").default("library"),
   sessionId: id.when("stream", { is: "session", then: Joi.required() }),
-  since: Joi.string().pattern(/^\d{1,9}$/).default("0"),
+  since: Joi.string()
+    .pattern(/^\d{1,9}$/)
+    .default("0"),
 });
 
 const longestAnswer = 500;
 
 /** The changes of one stream after a revision, oldest first, at most 500; `more` says whether there are others. */
 export async function changes(member: Member, query: URLSearchParams) {
-  const { stream, sessionId, since } = validate<{ stream: string; sessionId?: string; since: string }>(changesInput, Object.fromEntries(query));
+  const { stream, sessionId, since } = validate<{ stream: string; sessionId?: string; since: string }>(
+    changesInput,
+    Object.fromEntries(query),
+  );
   const found = await findStream(database(), {
     libraryId: member.libraryId,
     ...(stream === "member" && { memberId: member.userId }),

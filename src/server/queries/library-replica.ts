@@ -25,5 +25,3 @@ export async function libraryReplica({ libraryId, libraryName, userId, role, nam
     { isolationLevel: "repeatable read", accessMode: "read only" },
   );
 }
-
-export type LibraryReplica = Awaited<ReturnType<typeof libraryReplica>>;

@@ -1,4 +1,3 @@
-import { Readable } from "node:stream";
 import Joi from "joi";
 import { database } from "@/db/connection";
 import { readMedia } from "@/db/replica";
@@ -7,29 +6,55 @@ import { decoding } from "../decoding/decoding";
 import type { Member } from "../member";
 import { isSeen, notModified, tagOf, unchanging } from "../unchanging";
 import { notFound, Refusal } from "../refusal";
+import { sentFile } from "../sent-file";
 
 /** Pixels that can be asked for at once: a large screen with its surroundings. */
 const mostPixels = 16_000_000;
 
 /** Whole pixels; a query holds text. */
-const place = Joi.string().pattern(/^\d{1,6}$/).required();
-const extent = Joi.string().pattern(/^[1-9]\d{0,5}$/).required();
+const place = Joi.string()
+  .pattern(/^\d{1,6}$/)
+  .required();
+const extent = Joi.string()
+  .pattern(/^[1-9]\d{0,5}$/)
+  .required();
 export const windowInput = Joi.object({ left: place, top: place, width: extent, height: extent });
 
 /** A window of a picture at full size: 16-bit sRGB codes, R G B, row by row. It never changes. */
-export async function mediaWindow({ libraryId }: Member, mediaId: string, query: URLSearchParams, seen: string | null): Promise<Response> {
-  const asked = validate<Record<"left" | "top" | "width" | "height", string>>(windowInput, Object.fromEntries(query));
+export async function mediaWindow(
+  { libraryId }: Member,
+  mediaId: string,
+  query: URLSearchParams,
+  seen: string | null,
+): Promise<Response> {
+  const asked = validate<Record<"left" | "top" | "width" | "height", string>>(
+    windowInput,
+    Object.fromEntries(query),
+  );
   const [left, top, width, height] = [asked.left, asked.top, asked.width, asked.height].map(Number);
   const known = await readMedia(database(), libraryId, mediaId);
   if (known?.facts.kind !== "image") throw notFound("picture");
   const { facts } = known;
   if (left + width > facts.width || top + height > facts.height)
-    throw new Refusal(416, "no-range", `This picture is ${facts.width} × ${facts.height}; the window goes beyond it.`);
+    throw new Refusal(
+      416,
+      "no-range",
+      `This picture is ${facts.width} × ${facts.height}; the window goes beyond it.`,
+    );
   const tag = tagOf(mediaId, "window", left, top, width, height);
   if (isSeen(seen, tag)) return notModified(tag);
-  if (width * height > mostPixels) throw new Refusal(416, "too-large", `At most ${mostPixels.toLocaleString("en")} pixels can be asked for at once.`);
+  if (width * height > mostPixels)
+    throw new Refusal(
+      416,
+      "too-large",
+      `At most ${mostPixels.toLocaleString("en")} pixels can be asked for at once.`,
+    );
   const file = await decoding.window({ id: mediaId, left, top, width, height });
-  return new Response(Readable.toWeb(file.createReadStream()) as ReadableStream, {
-    headers: { "content-type": "application/octet-stream", ...unchanging(tag), "content-length": String(width * height * 6) },
+  return new Response(sentFile(file), {
+    headers: {
+      "content-type": "application/octet-stream",
+      ...unchanging(tag),
+      "content-length": String(width * height * 6),
+    },
   });
 }

@@ -26,5 +26,3 @@ export async function sessionReplica({ libraryId }: Member, sessionId: string) {
     { isolationLevel: "repeatable read", accessMode: "read only" },
   );
 }
-
-export type SessionReplica = Awaited<ReturnType<typeof sessionReplica>>;

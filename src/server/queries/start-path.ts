@@ -15,7 +15,9 @@ export async function startPath(headers: Headers): Promise<string> {
 }
 
 /** True where the visitor is signed in. */
-export const isSignedIn = async (headers: Headers): Promise<boolean> => (await auth().api.getSession({ headers })) !== null;
+export const isSignedIn = async (headers: Headers): Promise<boolean> =>
+  (await auth().api.getSession({ headers })) !== null;
 
 /** The name of the visitor who is signed in, or null. */
-export const signedInAs = async (headers: Headers): Promise<string | null> => (await auth().api.getSession({ headers }))?.user.name ?? null;
+export const signedInAs = async (headers: Headers): Promise<string | null> =>
+  (await auth().api.getSession({ headers }))?.user.name ?? null;

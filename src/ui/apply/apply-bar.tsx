@@ -2,20 +2,30 @@
 
 import { Box, chakra, HStack, Input } from "@chakra-ui/react";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { startTransition, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
+import {
+  startTransition,
+  useCallback,
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+  type KeyboardEvent,
+} from "react";
 import { combination } from "@/core/keys/combination";
 import { folderPath } from "@/core/library/folders";
 import { countTargets } from "@/core/library/words";
 import { useDesk } from "../data/desk";
 import type { ApplyHow, Bench } from "../bench/use-bench";
-import { useKeyActions } from "../keys/keys";
+import { ActionButton } from "../actions/action-button";
+import { applyPlace } from "../actions/apply";
+import { useActions } from "../actions/use-actions";
 import { KeyCap } from "../parts/key-cap";
 import { ApplyRow, applyRowHeight } from "./apply-row";
 import { useCardMarks } from "./use-card-marks";
 import { useRecall } from "./use-recall";
 
 const mostRows = 200;
-const strengthStep = 10;
 /** Milliseconds; what tops the list between two letters of a word need not be rendered. */
 const restAfterLetters = 120;
 /** Pixels: nine rows and the top of a tenth, which says that there are more. */
@@ -33,7 +43,14 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
   const { lead, selected, setAudition, apply } = bench;
   const target = { medium: lead?.chain.medium ?? bench.session.session.medium, kind: lead?.kind ?? "" };
   const { query, result } = useRecall(typed, target, mostRows);
-  const hits = useMemo(() => result.hits.flatMap((hit) => { const card = replica.card.get(hit.id); return card ? [{ hit, card }] : []; }), [result, replica.card]);
+  const hits = useMemo(
+    () =>
+      result.hits.flatMap((hit) => {
+        const card = replica.card.get(hit.id);
+        return card ? [{ hit, card }] : [];
+      }),
+    [result, replica.card],
+  );
   const chosen = Math.min(at, hits.length - 1);
   const card = hits[chosen]?.card;
   // Nothing is auditioned before something was typed or moved: opening the bar changes nothing that is heard or seen.
@@ -48,10 +65,19 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
   useEffect(() => {
     const heard = touched && card && card.medium === target.medium ? { chain: card.chain, strength } : null;
     // The rows come first; the bench behind them follows in a frame of its own, and while letters still come it waits.
-    const timer = setTimeout(() => startTransition(() => setAudition(heard)), typing.current ? restAfterLetters : 0);
+    const timer = setTimeout(
+      () => startTransition(() => setAudition(heard)),
+      typing.current ? restAfterLetters : 0,
+    );
     return () => clearTimeout(timer);
   }, [touched, card, strength, target.medium, setAudition]);
-  const rows = useVirtualizer({ count: hits.length, getScrollElement: () => list.current, estimateSize: () => applyRowHeight, overscan: 2, initialRect: { width: 700, height: listHeight } });
+  const rows = useVirtualizer({
+    count: hits.length,
+    getScrollElement: () => list.current,
+    estimateSize: () => applyRowHeight,
+    overscan: 2,
+    initialRect: { width: 700, height: listHeight },
+  });
   useLayoutEffect(() => {
     if (chosen >= 0) rows.scrollToIndex(chosen, { align: "auto" });
   }, [rows, chosen, hits]);
@@ -82,17 +108,19 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
     put(waiting.how, waiting.index);
   });
   const pick = useCallback((index: number) => latestPut.current("replace", index), []);
+  const step = (by: number) => {
+    typing.current = false;
+    setTouched(true);
+    setAt(Math.min(hits.length - 1, Math.max(0, chosen + by)));
+  };
   const onKey = (event: KeyboardEvent) => {
     const keys = combination(event);
     const number = /^Alt\+([1-9])$/.exec(keys);
-    const step = (by: number) => {
-      typing.current = false;
-      setTouched(true);
-      setAt(Math.min(hits.length - 1, Math.max(0, chosen + by)));
-    };
     const does: Record<string, () => void> = {
-      ArrowDown: () => step(touched ? 1 : 0), ArrowUp: () => step(-1), Enter: () => put("replace"), "Shift+Enter": () => put("after"),
-      PageUp: () => setStrength((s) => Math.min(100, s + strengthStep)), PageDown: () => setStrength((s) => Math.max(0, s - strengthStep)),
+      ArrowDown: () => step(touched ? 1 : 0),
+      ArrowUp: () => step(-1),
+      Enter: () => put("replace"),
+      "Shift+Enter": () => put("after"),
     };
     if (number) put("replace", Number(number[1]) - 1);
     else if (does[keys]) does[keys]();
@@ -100,51 +128,142 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
     event.preventDefault();
   };
 
-  const actions = useMemo(
-    () => [
-      { keys: ["Escape"], label: "leave", run: onClose },
-    ],
-    [onClose],
+  useActions(
+    applyPlace,
+    {
+      found: hits.length,
+      strength,
+      put: (how) => put(how),
+      audition: () => {
+        step(touched ? 1 : 0);
+        input.current?.focus();
+      },
+      setStrength: (next) => setStrength(Math.min(100, Math.max(0, next))),
+      leave: onClose,
+    },
+    { modal: true, note: selected.length > 0 ? `on ${countTargets(selected)}` : undefined },
   );
-  useKeyActions(actions, { modal: true, note: selected.length > 0 ? `on ${countTargets(selected)}` : undefined });
 
   return (
     <Box position="absolute" inset="0" zIndex="20" bg="blackAlpha.300" onMouseDown={onClose}>
       <Box
-        role="dialog" aria-modal="true" aria-label="Find and apply" bg="card" color="cardInk" borderRadius="4px" boxShadow="lg" mx="auto" mt="12px" width="min(700px, calc(100vw - 40px))" overflow="hidden" onMouseDown={(event) => event.stopPropagation()}
-        onBlur={(event) => { if (event.relatedTarget && !event.currentTarget.contains(event.relatedTarget)) onClose(); }}
+        role="dialog"
+        aria-modal="true"
+        aria-label="Find and apply"
+        bg="card"
+        color="cardInk"
+        borderRadius="4px"
+        boxShadow="lg"
+        mx="auto"
+        mt="12px"
+        width="min(800px, calc(100vw - 40px))"
+        overflow="hidden"
+        onMouseDown={(event) => event.stopPropagation()}
+        onBlur={(event) => {
+          if (event.relatedTarget && !event.currentTarget.contains(event.relatedTarget)) onClose();
+        }}
       >
         <HStack borderBottom="2px solid" borderColor="cardHead" px="16px" gap="12px">
           <Input
-            ref={input} autoFocus role="combobox" aria-label="Find a card" aria-expanded="true" aria-controls="found-cards" aria-activedescendant={card ? `found-${card.id}` : undefined} autoComplete="off" spellCheck={false}
-            variant="flushed" border="none" fontFamily="mono" fontSize="lg" height="46px" px="0" value={typed} onChange={(event) => { asked.current = null; typing.current = true; setTyped(event.target.value); setAt(0); setTouched(true); }} onKeyDown={onKey} _focusVisible={{ outline: "none", boxShadow: "none" }}
+            ref={input}
+            autoFocus
+            role="combobox"
+            aria-label="Find a card"
+            aria-expanded="true"
+            aria-controls="found-cards"
+            aria-activedescendant={card ? `found-${card.id}` : undefined}
+            autoComplete="off"
+            spellCheck={false}
+            variant="flushed"
+            border="none"
+            fontFamily="mono"
+            fontSize="lg"
+            height="46px"
+            px="0"
+            value={typed}
+            onChange={(event) => {
+              asked.current = null;
+              typing.current = true;
+              setTyped(event.target.value);
+              setAt(0);
+              setTouched(true);
+            }}
+            onKeyDown={onKey}
+            _focusVisible={{ outline: "none", boxShadow: "none" }}
           />
-          <chakra.span fontSize="sm" color="cardMuted" whiteSpace="nowrap" aria-live="polite">{`${result.fitting} of ${result.matches} fit a ${target.kind || "target"}`}</chakra.span>
+          <chakra.span
+            fontSize="sm"
+            color="cardMuted"
+            whiteSpace="nowrap"
+            aria-live="polite"
+          >{`${result.fitting} of ${result.matches} fit a ${target.kind || "target"}`}</chakra.span>
         </HStack>
-        <Box ref={list} role="listbox" id="found-cards" aria-label="Cards found" maxHeight={`min(${listHeight}px, 62vh)`} overflowY="auto" data-query={query ?? undefined}>
+        <Box
+          ref={list}
+          role="listbox"
+          id="found-cards"
+          aria-label="Cards found"
+          maxHeight={`min(${listHeight}px, 62vh)`}
+          overflowY="auto"
+          data-query={query ?? undefined}
+        >
           <Box role="none" position="relative" style={{ height: rows.getTotalSize() }}>
             {rows.getVirtualItems().map(({ index, start }) => {
               const { hit, card } = hits[index];
               return (
                 <ApplyRow
-                  key={card.id} card={card} hit={hit} index={index} chosen={index === chosen} path={folderPath(replica.folder, card.folderId)} memberId={data.member.id} kind={target.kind}
-                  aliases={marks.aliases.get(card.id) ?? ""} boundTo={marks.keys.get(card.id)} favourite={marks.favourites.has(card.id)} top={start} onPick={pick}
+                  key={card.id}
+                  card={card}
+                  hit={hit}
+                  index={index}
+                  chosen={index === chosen}
+                  path={folderPath(replica.folder, card.folderId)}
+                  memberId={data.member.id}
+                  kind={target.kind}
+                  aliases={marks.aliases.get(card.id) ?? ""}
+                  boundTo={marks.keys.get(card.id)}
+                  favourite={marks.favourites.has(card.id)}
+                  top={start}
+                  onPick={pick}
                 />
               );
             })}
           </Box>
           {query !== null && hits.length === 0 && (
-            <Box px="16px" py="14px" color="cardMuted">{replica.card.size === 0 ? "This library has no cards yet. Shape something and keep it." : `Nothing begins with “${query}”. Fewer letters find more.`}</Box>
+            <Box px="16px" py="14px" color="cardMuted">
+              {replica.card.size === 0
+                ? "This library has no cards yet. Shape something and keep it."
+                : `Nothing begins with “${query}”. Fewer letters find more.`}
+            </Box>
           )}
         </Box>
-        <HStack bg="#efe8da" borderTop="1px solid" borderColor="cardRule" px="16px" py="7px" gap="18px" fontSize="sm">
-          {([["Enter", "put on"], ["Shift+Enter", "add after"], ["ArrowDown", "audition"], ["Alt+1", "pick row"]] as const).map(([keys, words]) => (
-            <HStack key={keys} gap="5px"><KeyCap keys={keys} quiet /><span>{words}</span></HStack>
-          ))}
-          <HStack gap="5px" ml="auto"><KeyCap keys="PgUp" quiet /><KeyCap keys="PgDn" quiet /><span>{`strength ${strength} %`}</span></HStack>
+        <HStack
+          bg="cardFoot"
+          borderTop="1px solid"
+          borderColor="cardRule"
+          px="16px"
+          py="7px"
+          gap="6px"
+          fontSize="sm"
+        >
+          <ActionButton action="apply.put" short />
+          <ActionButton action="apply.after" short />
+          <ActionButton action="apply.audition" short />
+          <HStack gap="5px">
+            <KeyCap keys="Alt+1" quiet />
+            <chakra.span whiteSpace="nowrap">pick row</chakra.span>
+          </HStack>
+          <HStack gap="0" ml="auto">
+            <ActionButton action="apply.weaker" short />
+            <chakra.span
+              fontFamily="mono"
+              whiteSpace="nowrap"
+              title="strength"
+            >{`${strength} %`}</chakra.span>
+            <ActionButton action="apply.stronger" short />
+          </HStack>
         </HStack>
       </Box>
     </Box>
   );
 }
-

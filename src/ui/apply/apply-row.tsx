@@ -27,35 +27,80 @@ interface ApplyRowProps {
 export const applyRowHeight = 50;
 
 /** Where a card comes from, in a word. */
-export const sayOrigin = (card: Card, memberId: string): string => (card.layer === "team" && card.authorId === memberId ? "own" : card.layer);
+export const sayOrigin = (card: Card, memberId: string): string =>
+  card.layer === "team" && card.authorId === memberId ? "own" : card.layer;
 
 /** One candidate: number, name, where it matched, chain, origin. Drawn anew only when what it shows has changed. */
-export const ApplyRow = memo(function ApplyRow({ card, hit, index, chosen, path, memberId, kind, aliases, boundTo, favourite, top, onPick }: ApplyRowProps) {
+export const ApplyRow = memo(function ApplyRow({
+  card,
+  hit,
+  index,
+  chosen,
+  path,
+  memberId,
+  kind,
+  aliases,
+  boundTo,
+  favourite,
+  top,
+  onPick,
+}: ApplyRowProps) {
   const { why, fits } = hit;
   const second = why.alias ? (
-    <>alias <Marked text={aliases} ranges={why.alias} /></>
+    <>
+      alias <Marked text={aliases} ranges={why.alias} />
+    </>
   ) : why.note ? (
-    <>note: <Marked text={card.note} ranges={why.note} /></>
+    <>
+      note: <Marked text={card.note} ranges={why.note} />
+    </>
   ) : (
     <Marked text={path || "Unfiled"} ranges={path ? why.folder : undefined} />
   );
   return (
     <Box
-      role="option" id={`found-${card.id}`} aria-selected={chosen} onMouseDown={(event) => event.preventDefault()} onClick={() => onPick(index)} cursor="default" position="absolute" left="0" right="0" style={{ top, height: applyRowHeight }}
-      display="grid" gridTemplateColumns="22px minmax(0, 1fr) 190px 70px" alignItems="center" gap="10px" px="13px" borderLeft="3px solid" borderBottom="1px solid" borderBottomColor="cardRule"
-      borderLeftColor={chosen ? "cardSelected" : "transparent"} bg={chosen ? "cardSelectedGround" : undefined}
+      role="option"
+      id={`found-${card.id}`}
+      aria-selected={chosen}
+      onMouseDown={(event) => event.preventDefault()}
+      onClick={() => onPick(index)}
+      cursor="default"
+      position="absolute"
+      left="0"
+      right="0"
+      style={{ top, height: applyRowHeight }}
+      display="grid"
+      gridTemplateColumns="22px minmax(0, 1fr) 190px 70px"
+      alignItems="center"
+      gap="10px"
+      px="13px"
+      borderLeft="3px solid"
+      borderBottom="1px solid"
+      borderBottomColor="cardRule"
+      borderLeftColor={chosen ? "cardSelected" : "transparent"}
+      bg={chosen ? "cardSelectedGround" : undefined}
     >
-      <chakra.span fontFamily="mono" fontSize="xs" color="cardMuted">{index + 1}</chakra.span>
+      <chakra.span textStyle="figure" color="cardMuted">
+        {index + 1}
+      </chakra.span>
       <Box minWidth="0">
         <HStack gap="7px">
-          <chakra.span fontFamily="heading" fontWeight="600" fontSize="md" truncate><Marked text={card.name} ranges={why.name} /></chakra.span>
+          <chakra.span fontFamily="heading" fontWeight="600" fontSize="md" truncate>
+            <Marked text={card.name} ranges={why.name} />
+          </chakra.span>
           {favourite && <Stamp letter="F" name="Favourites" />}
           {boundTo && <KeyCap keys={boundTo} />}
         </HStack>
-        <chakra.div fontSize="xs" color="cardMuted" truncate>{second}</chakra.div>
+        <chakra.div fontSize="xs" color="cardMuted" truncate>
+          {second}
+        </chakra.div>
       </Box>
-      <chakra.span fontFamily="mono" fontSize="xs" truncate title={sayChain(card.chain)}>{sayChain(card.chain)}</chakra.span>
-      <chakra.span fontSize="xs" color="cardMuted">{fits ? sayOrigin(card, memberId) : `not for ${kind}`}</chakra.span>
+      <chakra.span textStyle="figure" truncate title={sayChain(card.chain)}>
+        {sayChain(card.chain)}
+      </chakra.span>
+      <chakra.span fontSize="xs" color="cardMuted">
+        {fits ? sayOrigin(card, memberId) : `not for ${kind}`}
+      </chakra.span>
     </Box>
   );
 });

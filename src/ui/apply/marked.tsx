@@ -14,9 +14,16 @@ export function Marked({ text, ranges }: { text: string; ranges: readonly MatchR
     return [
       <Fragment key={i}>
         {before}
-        <chakra.mark bg="matchGround" color="cardInk" borderRadius="1px">{text.slice(start, end)}</chakra.mark>
+        <chakra.mark bg="matchGround" color="cardInk" borderRadius="1px">
+          {text.slice(start, end)}
+        </chakra.mark>
       </Fragment>,
     ];
   });
-  return <>{parts}{text.slice(at)}</>;
+  return (
+    <>
+      {parts}
+      {text.slice(at)}
+    </>
+  );
 }

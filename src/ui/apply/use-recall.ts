@@ -6,15 +6,24 @@ import { useDesk } from "../data/desk";
 const nothing: RecallResult = { hits: [], matches: 0, fitting: 0 };
 
 /** What a query recalls, from the worker; the last answer stays until the next is there. */
-export function useRecall(query: string, target: SearchTarget, limit: number): { readonly query: string | null; readonly result: RecallResult } {
+export function useRecall(
+  query: string,
+  target: SearchTarget,
+  limit: number,
+): { readonly query: string | null; readonly result: RecallResult } {
   const { finder, data } = useDesk();
-  const [state, setState] = useState<{ query: string | null; result: RecallResult }>({ query: null, result: nothing });
+  const [state, setState] = useState<{ query: string | null; result: RecallResult }>({
+    query: null,
+    result: nothing,
+  });
   const { medium, kind } = target;
   useEffect(() => {
     let wanted = true;
     // First of all the index follows the copy: a question asked before would be answered from the state before.
     finder.follow(data.replica, data.member.id);
-    void finder.recall(query, { medium, kind }, limit).then((result) => wanted && setState({ query, result }));
+    void finder
+      .recall(query, { medium, kind }, limit)
+      .then((result) => wanted && setState({ query, result }));
     return () => {
       wanted = false;
     };

@@ -2,9 +2,9 @@
 
 import { Box, chakra, Input } from "@chakra-ui/react";
 import { useMemo, useRef, useState } from "react";
-import type { Medium } from "@/core/effects/define";
+import type { Medium } from "@/core/media";
 import { effectsFor } from "@/core/effects/registry";
-import { fold } from "@/core/search/fold";
+import { fold } from "@/core/text/fold";
 import { Dialog } from "../parts/dialog";
 
 interface AddEffectProps {
@@ -29,9 +29,24 @@ export function AddEffect({ medium, onAdd, onClose }: AddEffectProps) {
   return (
     <Dialog title="Add effect" onClose={onClose} initialFocus={input}>
       <Input
-        ref={input} role="combobox" aria-expanded="true" aria-controls="effects" aria-label="Effect" aria-activedescendant={found[chosen] ? `effect-${found[chosen].id}` : undefined} autoComplete="off"
-        value={typed} fontFamily="mono" bg="#fffdf8" borderColor="#7f8b93" borderRadius="2px" mb="8px" placeholder="first letters"
-        onChange={(event) => { setTyped(event.target.value); setAt(0); }}
+        ref={input}
+        role="combobox"
+        aria-expanded="true"
+        aria-controls="effects"
+        aria-label="Effect"
+        aria-activedescendant={found[chosen] ? `effect-${found[chosen].id}` : undefined}
+        autoComplete="off"
+        value={typed}
+        fontFamily="mono"
+        bg="fieldGround"
+        borderColor="fieldRule"
+        borderRadius="2px"
+        mb="8px"
+        placeholder="first letters"
+        onChange={(event) => {
+          setTyped(event.target.value);
+          setAt(0);
+        }}
         onKeyDown={(event) => {
           const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
           if (step) setAt((chosen + step + found.length) % found.length);
@@ -43,14 +58,29 @@ export function AddEffect({ medium, onAdd, onClose }: AddEffectProps) {
       <Box role="listbox" id="effects" aria-label="Effects" maxHeight="50vh" overflowY="auto">
         {found.map((effect, i) => (
           <Box
-            key={effect.id} role="option" id={`effect-${effect.id}`} aria-selected={i === chosen} onClick={() => onAdd(effect.id)} px="10px" py="6px" cursor="default"
-            borderLeft="3px solid" borderColor={i === chosen ? "cardSelected" : "transparent"} bg={i === chosen ? "cardSelectedGround" : undefined}
+            key={effect.id}
+            role="option"
+            id={`effect-${effect.id}`}
+            aria-selected={i === chosen}
+            onClick={() => onAdd(effect.id)}
+            px="10px"
+            py="6px"
+            cursor="default"
+            borderLeft="3px solid"
+            borderColor={i === chosen ? "cardSelected" : "transparent"}
+            bg={i === chosen ? "cardSelectedGround" : undefined}
           >
-            <chakra.div fontFamily="heading" fontWeight="600">{effect.name}</chakra.div>
-            <chakra.div fontSize="xs" color="cardMuted">{effect.summary}</chakra.div>
+            <chakra.div textStyle="rowTitle">{effect.name}</chakra.div>
+            <chakra.div fontSize="xs" color="cardMuted">
+              {effect.summary}
+            </chakra.div>
           </Box>
         ))}
-        {found.length === 0 && <Box p="10px" color="cardMuted">No effect begins like that.</Box>}
+        {found.length === 0 && (
+          <Box p="10px" color="cardMuted">
+            No effect begins like that.
+          </Box>
+        )}
       </Box>
     </Dialog>
   );

@@ -1,16 +1,12 @@
 import { useRef, useState, type FormEvent } from "react";
-import type { GroupKind } from "@/core/library/entities";
+import { capital } from "@/core/library/words";
+import { groupKinds, groupPurpose, type GroupKind } from "@/core/media";
 import { Choice } from "../parts/choice";
 import { DialogButtons, useSubmit } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
 import { TextField } from "../parts/fields";
 
-const kinds: readonly { value: GroupKind; label: string; hint: string }[] = [
-  { value: "track", label: "Track", hint: "clips one after another" },
-  { value: "bus", label: "Bus", hint: "clips and tracks summed" },
-  { value: "return", label: "Return", hint: "what is sent to it, treated apart" },
-  { value: "output", label: "Output", hint: "everything, last of all" },
-];
+const kinds = groupKinds.map((value) => ({ value, label: capital(value), hint: groupPurpose(value) }));
 
 /** Adds a track, bus, return or output to the session. */
 export function AddGroupDialog({ sessionId, onClose }: { sessionId: string; onClose: () => void }) {
@@ -25,8 +21,26 @@ export function AddGroupDialog({ sessionId, onClose }: { sessionId: string; onCl
   return (
     <Dialog title="Track, bus, return or output" onClose={onClose} initialFocus={field} width="440px">
       <form onSubmit={onSubmit}>
-        <TextField ref={field} label="Name" value={name} problem={problem} onChange={(event) => { setName(event.target.value); setProblem(undefined); }} />
-        <Choice tall label="As" options={kinds} value={kind} onChange={(value) => { setKind(value); setProblem(undefined); }} />
+        <TextField
+          ref={field}
+          label="Name"
+          value={name}
+          problem={problem}
+          onChange={(event) => {
+            setName(event.target.value);
+            setProblem(undefined);
+          }}
+        />
+        <Choice
+          tall
+          label="As"
+          options={kinds}
+          value={kind}
+          onChange={(value) => {
+            setKind(value);
+            setProblem(undefined);
+          }}
+        />
         <DialogButtons action="Add" onClose={onClose} />
       </form>
     </Dialog>

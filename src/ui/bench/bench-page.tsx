@@ -15,11 +15,15 @@ export function BenchPage({ sessionId }: { sessionId: string }) {
   const remembered = data.member.settings.lastSessionId === sessionId;
   // Its name and medium may have changed since its material was fetched.
   const row = data.replica.session.get(sessionId);
-  const session = useMemo(() => query.data && { ...query.data, session: row ?? query.data.session }, [query.data, row]);
+  const session = useMemo(
+    () => query.data && { ...query.data, session: row ?? query.data.session },
+    [query.data, row],
+  );
   useEffect(() => openSession(sessionId), [openSession, sessionId]);
   useEffect(() => {
     // Only where signing in leads next time; nothing is lost when it fails.
-    if (!remembered && query.data) saveSettings(client, libraryId, { lastSessionId: sessionId }).catch(() => undefined);
+    if (!remembered && query.data)
+      saveSettings(client, libraryId, { lastSessionId: sessionId }).catch(() => undefined);
   }, [remembered, query.data, client, libraryId, sessionId]);
   if (session) return <BenchScreen key={sessionId} session={session} />;
   if (query.error) return <Failed error={query.error} retry={() => void query.refetch()} />;

@@ -8,7 +8,8 @@ import { combination } from "@/core/keys/combination";
 import { useDesk } from "../data/desk";
 import { Dialog } from "../parts/dialog";
 import { KeyCap } from "../parts/key-cap";
-import type { Audition, Bench, Conflict } from "./use-bench";
+import type { Conflict } from "./edits";
+import type { Audition, Bench } from "./use-bench";
 
 const sides = [
   { side: "mine", title: "Yours" },
@@ -19,11 +20,24 @@ function Shape({ chain, strength }: Audition) {
   return (
     <Box as="ul" listStyleType="none" m="0" p="0" fontSize="sm">
       {chain.settings.map((setting, i) => (
-        <Box as="li" key={i} py="4px" borderTop="1px solid" borderColor="cardRule" color={setting.on ? undefined : "cardMuted"} overflowWrap="anywhere">
-          <chakra.span fontWeight="600">{effectName(setting.effect)}</chakra.span>{` ${setting.on ? saySetting(setting) : "off"}`}
+        <Box
+          as="li"
+          key={i}
+          py="4px"
+          borderTop="1px solid"
+          borderColor="cardRule"
+          color={setting.on ? undefined : "cardMuted"}
+          overflowWrap="anywhere"
+        >
+          <chakra.span fontWeight="600">{effectName(setting.effect)}</chakra.span>
+          {` ${setting.on ? saySetting(setting) : "off"}`}
         </Box>
       ))}
-      {chain.settings.length === 0 && <Box as="li" py="4px" color="cardMuted">nothing in its chain</Box>}
+      {chain.settings.length === 0 && (
+        <Box as="li" py="4px" color="cardMuted">
+          nothing in its chain
+        </Box>
+      )}
       <Box as="li" py="4px" borderTop="1px solid" borderColor="cardRule">{`Strength ${strength} %`}</Box>
     </Box>
   );
@@ -46,35 +60,90 @@ export function ConflictDialog({ bench, conflict }: { bench: Bench; conflict: Co
   useEffect(() => list.current?.focus(), []);
   const choose = () => {
     decide(side);
-    if (side === "mine") tell({ kind: "done", text: `Yours is on “${target?.name}”; theirs is in the history.` });
+    if (side === "mine")
+      tell({ kind: "done", text: `Yours is on “${target?.name}”; theirs is in the history.` });
   };
   const onKey = (event: KeyboardEvent) => {
-    const does: Record<string, () => void> = { ArrowRight: () => setAt(1), ArrowDown: () => setAt(1), ArrowLeft: () => setAt(0), ArrowUp: () => setAt(0), Enter: choose };
+    const does: Record<string, () => void> = {
+      ArrowRight: () => setAt(1),
+      ArrowDown: () => setAt(1),
+      ArrowLeft: () => setAt(0),
+      ArrowUp: () => setAt(0),
+      Enter: choose,
+    };
     const run = does[combination(event)];
     if (!run) return;
     event.preventDefault();
     event.stopPropagation();
     run();
   };
-  const difference = [...chainDifference(conflict.theirs.chain, conflict.mine.chain), ...(conflict.mine.strength === conflict.theirs.strength ? [] : [`Strength ${conflict.theirs.strength} % → ${conflict.mine.strength} %`])];
+  const difference = [
+    ...chainDifference(conflict.theirs.chain, conflict.mine.chain),
+    ...(conflict.mine.strength === conflict.theirs.strength
+      ? []
+      : [`Strength ${conflict.theirs.strength} % → ${conflict.mine.strength} %`]),
+  ];
   return (
-    <Dialog title={`“${target?.name ?? "A target"}” was changed by somebody else meanwhile`} onClose={() => decide("theirs")} initialFocus={list} width="620px">
-      <Box ref={list} role="listbox" aria-label="Which one to keep" aria-orientation="horizontal" tabIndex={0} onKeyDown={onKey} display="grid" gridTemplateColumns="1fr 1fr" gap="12px" aria-activedescendant={`conflict-${side}`}>
+    <Dialog
+      title={`“${target?.name ?? "A target"}” was changed by somebody else meanwhile`}
+      onClose={() => decide("theirs")}
+      initialFocus={list}
+      width="620px"
+    >
+      <Box
+        ref={list}
+        role="listbox"
+        aria-label="Which one to keep"
+        aria-orientation="horizontal"
+        tabIndex={0}
+        onKeyDown={onKey}
+        display="grid"
+        gridTemplateColumns="1fr 1fr"
+        gap="12px"
+        aria-activedescendant={`conflict-${side}`}
+      >
         {sides.map(({ side: each, title }, i) => (
           <Box
-            key={each} id={`conflict-${each}`} role="option" aria-selected={i === at} px="12px" py="8px" borderRadius="3px" border="2px solid" borderColor={i === at ? "cardSelected" : "cardRule"} bg={i === at ? "cardSelectedGround" : undefined} cursor="default"
-            onClick={() => setAt(i)} onDoubleClick={choose}
+            key={each}
+            id={`conflict-${each}`}
+            role="option"
+            aria-selected={i === at}
+            px="12px"
+            py="8px"
+            borderRadius="3px"
+            border="2px solid"
+            borderColor={i === at ? "cardSelected" : "cardRule"}
+            bg={i === at ? "cardSelectedGround" : undefined}
+            cursor="default"
+            onClick={() => setAt(i)}
+            onDoubleClick={choose}
           >
-            <chakra.h3 fontFamily="heading" fontWeight="600" mb="4px">{title}</chakra.h3>
+            <chakra.h3 textStyle="rowTitle" mb="4px">
+              {title}
+            </chakra.h3>
             <Shape {...conflict[each]} />
           </Box>
         ))}
       </Box>
-      <Box mt="10px" fontSize="sm" color="cardMuted" overflowWrap="anywhere">{`From theirs to yours: ${difference.join(" · ") || "no difference that is heard or seen"}`}</Box>
+      <Box
+        mt="10px"
+        fontSize="sm"
+        color="cardMuted"
+        overflowWrap="anywhere"
+      >{`From theirs to yours: ${difference.join(" · ") || "no difference that is heard or seen"}`}</Box>
       <HStack mt="12px" gap="16px" fontSize="sm" color="cardMuted">
-        <HStack gap="5px"><KeyCap keys="ArrowRight" quiet />{isLead ? "audition the other" : "choose the other"}</HStack>
-        <HStack gap="5px"><KeyCap keys="Enter" quiet />{side === "mine" ? "keep yours" : "keep theirs"}</HStack>
-        <HStack gap="5px"><KeyCap keys="Escape" quiet />leave theirs</HStack>
+        <HStack gap="5px">
+          <KeyCap keys="ArrowRight" quiet />
+          {isLead ? "audition the other" : "choose the other"}
+        </HStack>
+        <HStack gap="5px">
+          <KeyCap keys="Enter" quiet />
+          {side === "mine" ? "keep yours" : "keep theirs"}
+        </HStack>
+        <HStack gap="5px">
+          <KeyCap keys="Escape" quiet />
+          leave theirs
+        </HStack>
       </HStack>
     </Dialog>
   );

@@ -18,21 +18,46 @@ const firstLength = 4;
 export function GroupViewer({ bench, target }: { bench: Bench; target: Target }) {
   const { targets, session, audition, inMix, setInMix } = bench;
   const feeders = useMemo(() => feedersOf(targets, target), [targets, target]);
-  const length = useMemo(() => Math.max(1, mixLength(mixNodes(targets, (id) => session.media.get(id)?.facts))), [targets, session.media]);
+  const length = useMemo(
+    () => Math.max(1, mixLength(mixNodes(targets, (id) => session.media.get(id)?.facts))),
+    [targets, session.media],
+  );
   // A thousandth of a second is fine enough for a range on the timeline.
   const [chosen, setRange] = useState<Range | null>(null);
   const frames = Math.round(length * 1000);
-  const range = useMemo(() => (chosen && chosen.end <= frames ? chosen : { start: 0, end: Math.min(frames, firstLength * 1000) }), [chosen, frames]);
+  const range = useMemo(
+    () => (chosen && chosen.end <= frames ? chosen : { start: 0, end: Math.min(frames, firstLength * 1000) }),
+    [chosen, frames],
+  );
   const seconds = useMemo(() => ({ start: range.start / 1000, end: range.end / 1000 }), [range]);
   const mix = useMix(bench, true, inMix ? null : target.id, seconds)!;
   const loop = useLoop(mix.before, mix.after, mix.sampleRate);
   const fed = feeders.length === 0 ? ", nothing feeds it yet" : ` of ${countTargets(feeders)}`;
   return (
     <LoopFrame
-      name={target.name} facts={`${target.kind}${fed}`} loop={loop} chain={audition?.chain ?? target.chain} strength={audition?.strength ?? target.strength} sampleRate={1000} responseRate={mix.sampleRate} frames={frames}
-      range={range} onRange={setRange} inMix={inMix} onInMix={setInMix}
+      name={target.name}
+      facts={`${target.kind}${fed}`}
+      loop={loop}
+      chain={audition?.chain ?? target.chain}
+      strength={audition?.strength ?? target.strength}
+      sampleRate={1000}
+      responseRate={mix.sampleRate}
+      frames={frames}
+      range={range}
+      onRange={setRange}
+      inMix={inMix}
+      onInMix={setInMix}
     >
-      <Timeline bench={bench} length={length} range={seconds} feeders={feeders} position={loop.position} onRange={({ start, end }) => setRange({ start: Math.round(start * 1000), end: Math.round(end * 1000) })} />
+      <Timeline
+        bench={bench}
+        length={length}
+        range={seconds}
+        feeders={feeders}
+        position={loop.position}
+        onRange={({ start, end }) =>
+          setRange({ start: Math.round(start * 1000), end: Math.round(end * 1000) })
+        }
+      />
     </LoopFrame>
   );
 }

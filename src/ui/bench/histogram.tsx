@@ -1,9 +1,8 @@
+import { channelColours } from "../theme/channels";
 import { chakra } from "@chakra-ui/react";
 import { useMemo } from "react";
 import { histogram } from "@/core/measure/peaks";
 import type { RenderedPicture } from "@/workers/render-messages";
-
-export const channelColours = ["#e0695b", "#5fae6b", "#6a97d8"];
 
 /** Counts of the codes of each channel; the height is the square root of the count, so that small ones show. */
 export function Histogram({ picture }: { picture: RenderedPicture | null }) {
@@ -12,12 +11,34 @@ export function Histogram({ picture }: { picture: RenderedPicture | null }) {
     const counts = histogram(picture.codes);
     // The ends hold what is clipped; they would flatten all the rest.
     const highest = Math.sqrt(Math.max(...counts.flatMap((c) => [...c.subarray(1, 255)]), 1));
-    return counts.map((c) => `M0 40 ${Array.from(c, (n, i) => `L${i} ${(40 - Math.min(40, (Math.sqrt(n) / highest) * 39)).toFixed(1)}`).join(" ")} L255 40Z`);
+    return counts.map(
+      (c) =>
+        `M0 40 ${Array.from(c, (n, i) => `L${i} ${(40 - Math.min(40, (Math.sqrt(n) / highest) * 39)).toFixed(1)}`).join(" ")} L255 40Z`,
+    );
   }, [picture]);
   return (
-    <chakra.svg role="img" aria-label="Histogram of the result" viewBox="0 0 255 40" preserveAspectRatio="none" width="200px" height="64px" bg="plot" border="1px solid" borderColor="rule" flexShrink={0}>
+    <chakra.svg
+      role="img"
+      aria-label="Histogram of the result"
+      viewBox="0 0 255 40"
+      preserveAspectRatio="none"
+      width="200px"
+      height="64px"
+      bg="plot"
+      border="1px solid"
+      borderColor="rule"
+      flexShrink={0}
+    >
       {paths.map((path, i) => (
-        <path key={channelColours[i]} d={path} fill={channelColours[i]} fillOpacity="0.35" stroke={channelColours[i]} strokeWidth="0.8" vectorEffect="non-scaling-stroke" />
+        <path
+          key={channelColours[i]}
+          d={path}
+          fill={channelColours[i]}
+          fillOpacity="0.35"
+          stroke={channelColours[i]}
+          strokeWidth="0.8"
+          vectorEffect="non-scaling-stroke"
+        />
       ))}
     </chakra.svg>
   );

@@ -1,9 +1,11 @@
 import { Box, chakra, HStack } from "@chakra-ui/react";
-import { useMemo, useState, type ReactNode } from "react";
+import { useState, type ReactNode } from "react";
 import type { Chain } from "@/core/chain/model";
 import type { RenderedLoop, SoundMeasures } from "@/workers/render-messages";
-import { useKeyActions } from "../keys/keys";
-import { QuietButton } from "../parts/buttons";
+import { ActionButton } from "../actions/action-button";
+import { useActions } from "../actions/use-actions";
+import { soundPlace } from "../actions/viewer/sound";
+import type { Chart } from "../actions/viewer/sound-here";
 import { LevelChart } from "./level-chart";
 import { LoudnessChart } from "./loudness-chart";
 import { ResponseChart } from "./response-chart";
@@ -12,19 +14,19 @@ import { SpectrumChart } from "./spectrum-chart";
 import type { Loop, Range } from "./use-loop";
 import { useMeasures } from "./use-measures";
 
-export const clock = (seconds: number) => {
+const clock = (seconds: number) => {
   const whole = Math.floor(seconds);
   return `${String(Math.floor(whole / 60)).padStart(2, "0")}:${String(whole % 60).padStart(2, "0")}.${String(Math.floor((seconds - whole) * 100)).padStart(2, "0")}`;
 };
-const level = (value: number, unit: string) => (Number.isFinite(value) ? `${value < 0 ? "−" : ""}${Math.abs(value).toFixed(1)} ${unit}` : `silent`);
+const level = (value: number, unit: string) =>
+  Number.isFinite(value) ? `${value < 0 ? "−" : ""}${Math.abs(value).toFixed(1)} ${unit}` : `silent`;
 const signed = (value: number) => `${value >= 0 ? "+" : "−"}${Math.abs(value).toFixed(1)} dB`;
 
-/** What is drawn below the wave, one after the other by one key. */
-const charts = ["curves", "spectrum", "loudness"] as const;
-
 type MeasureSound = Parameters<typeof useMeasures<RenderedLoop, SoundMeasures>>[2];
-const measureBefore: MeasureSound = (renderer, { planes, sampleRate, mask }) => renderer.measureSound({ place: "measures before", planes, sampleRate, mask });
-const measureAfter: MeasureSound = (renderer, { planes, sampleRate, mask }) => renderer.measureSound({ place: "measures after", planes, sampleRate, mask });
+const measureBefore: MeasureSound = (renderer, { planes, sampleRate, mask }) =>
+  renderer.measureSound({ place: "measures before", planes, sampleRate, mask });
+const measureAfter: MeasureSound = (renderer, { planes, sampleRate, mask }) =>
+  renderer.measureSound({ place: "measures after", planes, sampleRate, mask });
 
 interface LoopFrameProps {
   readonly name: string;
@@ -42,66 +44,133 @@ interface LoopFrameProps {
   readonly onRange: (range: Range) => void;
   readonly inMix: boolean;
   readonly onInMix: (inMix: boolean) => void;
+  /** Enlarges the drawing, or makes it smaller. */
+  readonly onZoom?: (by: 2 | 0.5) => void;
   /** The drawing of what is looped. */
   readonly children: ReactNode;
 }
 
 /** What all sounds on the bench have: playing, before and after, the looped range, levels, and the chain's response. */
-export function LoopFrame({ name, facts, loop, chain, strength, sampleRate, responseRate = sampleRate, frames, range, onRange, inMix, onInMix, children }: LoopFrameProps) {
+export function LoopFrame({
+  name,
+  facts,
+  loop,
+  chain,
+  strength,
+  sampleRate,
+  responseRate = sampleRate,
+  frames,
+  range,
+  onRange,
+  inMix,
+  onInMix,
+  onZoom,
+  children,
+}: LoopFrameProps) {
   const { toggle, setSide, side, playing } = loop;
-  const [chart, setChart] = useState<(typeof charts)[number]>("curves");
-  const next = charts[(charts.indexOf(chart) + 1) % charts.length];
+  const [chart, setChart] = useState<Chart>("curves");
   const measuredBefore = useMeasures(loop.before, chart !== "curves", measureBefore);
   const measuredAfter = useMeasures(loop.after, chart !== "curves", measureAfter);
-  const actions = useMemo(() => {
-    const step = Math.round(0.5 * sampleRate);
-    const shift = (by: number) => {
-      const length = range.end - range.start;
-      const start = Math.min(frames - length, Math.max(0, range.start + by));
-      onRange({ start, end: start + length });
-    };
-    const resize = (by: number) => onRange({ start: range.start, end: Math.min(frames, Math.max(range.start + step, range.end + by)) });
-    return [
-      { keys: ["Space"], label: playing ? "stop" : "play", run: toggle },
-      { keys: ["b"], label: "before / after", run: () => setSide(side === "after" ? "before" : "after") },
-      { keys: ["x"], label: inMix ? "alone" : "in the mix", quiet: true, run: () => onInMix(!inMix) },
-      { keys: ["w"], label: next, run: () => setChart(next) },
-      { keys: ["["], label: "range earlier", quiet: true, run: () => shift(-step) },
-      { keys: ["]"], label: "range later", quiet: true, run: () => shift(step) },
-      { keys: [","], label: "range shorter", quiet: true, run: () => resize(-step) },
-      { keys: ["."], label: "range longer", quiet: true, run: () => resize(step) },
-    ];
-  }, [range, frames, sampleRate, onRange, toggle, setSide, side, playing, inMix, onInMix, next]);
-  useKeyActions(actions);
+  useActions(soundPlace, {
+    playing,
+    side,
+    inMix,
+    chart,
+    range,
+    frames,
+    sampleRate,
+    toggle,
+    setSide,
+    setInMix: onInMix,
+    setChart,
+    setRange: onRange,
+    zoom: onZoom,
+  });
 
   return (
-    <Box display="flex" flexDirection="column" gap="10px" flex="1" minHeight="0" data-playing={playing} data-side={side} data-rendered={loop.after ? "" : undefined}>
+    <Box
+      display="flex"
+      flexDirection="column"
+      gap="10px"
+      flex="1"
+      minHeight="0"
+      data-subject="viewer"
+      data-subject-name={name}
+      data-playing={playing}
+      data-side={side}
+      data-rendered={loop.after ? "" : undefined}
+    >
       <HStack justifyContent="space-between" alignItems="flex-end">
         <Box minWidth="0">
-          <chakra.h1 fontFamily="heading" fontSize="xl" fontWeight="600" truncate title={name}>{name}</chakra.h1>
-          <chakra.div fontFamily="mono" fontSize="xs" color="muted" truncate>{`${clock(range.start / sampleRate)} – ${clock(range.end / sampleRate)} · ${facts}`}</chakra.div>
+          <chakra.h1 textStyle="screenTitle" truncate title={name}>
+            {name}
+          </chakra.h1>
+          <chakra.div
+            textStyle="figure"
+            color="muted"
+            truncate
+          >{`${clock(range.start / sampleRate)} – ${clock(range.end / sampleRate)} · ${facts}`}</chakra.div>
         </Box>
         <HStack gap="10px" flexShrink={0}>
-          <QuietButton keys="x" aria-pressed={inMix} onClick={() => onInMix(!inMix)}>{inMix ? "In the mix" : "Alone"}</QuietButton>
-          <QuietButton keys="Space" onClick={toggle} aria-pressed={playing}>{playing ? "Stop" : "Play"}</QuietButton>
+          <ActionButton action="sound.in-mix" short />
+          <ActionButton action="sound.play" short />
           <SideSwitch side={side} onSide={setSide} />
         </HStack>
       </HStack>
       {children}
       {loop.problem ? (
-        <chakra.div role="alert" color="loss" fontSize="sm">{`✕ This could not be rendered: ${loop.problem}`}</chakra.div>
+        <chakra.div
+          role="alert"
+          color="loss"
+          fontSize="sm"
+        >{`✕ This could not be rendered: ${loop.problem}`}</chakra.div>
       ) : (
-        <HStack role="group" fontFamily="mono" fontSize="xs" color="muted" gap="18px" justifyContent="space-between" aria-label="Levels" opacity={loop.before && loop.after ? 1 : 0.4} whiteSpace="nowrap">
-          <span>loudness <chakra.b color="ink" fontWeight="500">{loop.before ? level(loop.before.loudness, "LUFS") : "…"}</chakra.b> → <chakra.b color="ink" fontWeight="500" data-testid="loudness-after">{loop.after ? level(loop.after.loudness, "LUFS") : "…"}</chakra.b></span>
-          <span>matched by <chakra.b color="ink" fontWeight="500">{signed(loop.match)}</chakra.b></span>
-          <span>true peak <chakra.b color={loop.after && loop.after.truePeak > 0 ? "loss" : "ink"} fontWeight="500">{loop.after ? level(loop.after.truePeak, "dBTP") : "…"}</chakra.b></span>
+        <HStack
+          role="group"
+          textStyle="figure"
+          color="muted"
+          gap="18px"
+          justifyContent="space-between"
+          aria-label="Levels"
+          opacity={loop.before && loop.after ? 1 : 0.4}
+          whiteSpace="nowrap"
+        >
+          <span>
+            loudness{" "}
+            <chakra.b color="ink" fontWeight="500">
+              {loop.before ? level(loop.before.loudness, "LUFS") : "…"}
+            </chakra.b>{" "}
+            →{" "}
+            <chakra.b color="ink" fontWeight="500" data-testid="loudness-after">
+              {loop.after ? level(loop.after.loudness, "LUFS") : "…"}
+            </chakra.b>
+          </span>
+          <span>
+            matched by{" "}
+            <chakra.b color="ink" fontWeight="500">
+              {signed(loop.match)}
+            </chakra.b>
+          </span>
+          <span>
+            true peak{" "}
+            <chakra.b color={loop.after && loop.after.truePeak > 0 ? "loss" : "ink"} fontWeight="500">
+              {loop.after ? level(loop.after.truePeak, "dBTP") : "…"}
+            </chakra.b>
+          </span>
         </HStack>
       )}
       <HStack gap="12px" flex="1 1 0" minHeight="110px" alignItems="stretch" data-chart={chart}>
         {chart === "curves" && <ResponseChart chain={chain} strength={strength} sampleRate={responseRate} />}
         {chart === "curves" && <LevelChart chain={chain} strength={strength} />}
         {chart === "spectrum" && <SpectrumChart before={measuredBefore} after={measuredAfter} />}
-        {chart === "loudness" && <LoudnessChart before={measuredBefore} after={measuredAfter} start={range.start / sampleRate} end={range.end / sampleRate} />}
+        {chart === "loudness" && (
+          <LoudnessChart
+            before={measuredBefore}
+            after={measuredAfter}
+            start={range.start / sampleRate}
+            end={range.end / sampleRate}
+          />
+        )}
       </HStack>
     </Box>
   );

@@ -16,7 +16,10 @@ interface Voice {
  */
 export class LoopPlayer {
   private readonly context: AudioContext;
-  private readonly loops: Record<Side, { rendered: RenderedLoop; level: number } | null> = { before: null, after: null };
+  private readonly loops: Record<Side, { rendered: RenderedLoop; level: number } | null> = {
+    before: null,
+    after: null,
+  };
   private readonly voices: Record<Side, Voice | null> = { before: null, after: null };
   private startedAt = 0;
   private heard: Side = "after";
@@ -39,9 +42,14 @@ export class LoopPlayer {
     const before = this.loops[side];
     this.loops[side] = { rendered, level };
     if (!this.playing) return;
-    if (before?.rendered.planes[0].length !== rendered.planes[0].length) this.startedAt = this.context.currentTime + 0.02;
+    if (before?.rendered.planes[0].length !== rendered.planes[0].length)
+      this.startedAt = this.context.currentTime + 0.02;
     if (before?.rendered === rendered) {
-      this.voices[side]?.gain.gain.setTargetAtTime(side === this.heard ? level : 0, this.context.currentTime, fade / 3);
+      this.voices[side]?.gain.gain.setTargetAtTime(
+        side === this.heard ? level : 0,
+        this.context.currentTime,
+        fade / 3,
+      );
       return;
     }
     this.startVoice(side);
@@ -50,7 +58,11 @@ export class LoopPlayer {
   hear(side: Side): void {
     this.heard = side;
     for (const each of ["before", "after"] as const)
-      this.voices[each]?.gain.gain.setTargetAtTime(each === side ? (this.loops[each]?.level ?? 1) : 0, this.context.currentTime, fade / 3);
+      this.voices[each]?.gain.gain.setTargetAtTime(
+        each === side ? (this.loops[each]?.level ?? 1) : 0,
+        this.context.currentTime,
+        fade / 3,
+      );
   }
 
   async play(): Promise<void> {
@@ -74,7 +86,11 @@ export class LoopPlayer {
   private startVoice(side: Side): void {
     const { rendered, level } = this.loops[side]!;
     this.stopVoice(side);
-    const buffer = this.context.createBuffer(rendered.planes.length, rendered.planes[0].length, this.sampleRate);
+    const buffer = this.context.createBuffer(
+      rendered.planes.length,
+      rendered.planes[0].length,
+      this.sampleRate,
+    );
     rendered.planes.forEach((plane, c) => buffer.copyToChannel(plane as Float32Array<ArrayBuffer>, c));
     const source = this.context.createBufferSource();
     source.buffer = buffer;

@@ -1,7 +1,16 @@
 "use client";
 
 import { Box, useToken } from "@chakra-ui/react";
-import { Chart, Filler, Legend, LinearScale, LineController, LineElement, LogarithmicScale, PointElement } from "chart.js";
+import {
+  Chart,
+  Filler,
+  Legend,
+  LinearScale,
+  LineController,
+  LineElement,
+  LogarithmicScale,
+  PointElement,
+} from "chart.js";
 import { useEffect, useRef } from "react";
 
 Chart.register(LineController, LineElement, PointElement, LinearScale, LogarithmicScale, Filler, Legend);
@@ -40,23 +49,49 @@ export function Plot({ title, label, x, y, line, beside }: PlotProps) {
   useEffect(() => {
     const element = canvas.current!;
     const style = getComputedStyle(element);
-    const [strong, rule, muted] = tokens.map((token) => style.getPropertyValue(token.replace(/^var\((.*)\)$/, "$1")).trim() || token);
+    const [strong, rule, muted] = tokens.map(
+      (token) => style.getPropertyValue(token.replace(/^var\((.*)\)$/, "$1")).trim() || token,
+    );
     const axis = ({ min, max, logarithmic, labels, strongAt }: Axis) => ({
-      type: logarithmic ? ("logarithmic" as const) : ("linear" as const), min, max, border: { color: rule },
+      type: logarithmic ? ("logarithmic" as const) : ("linear" as const),
+      min,
+      max,
+      border: { color: rule },
       grid: { color: (at: { tick: { value: number } }) => (at.tick.value === strongAt ? muted : rule) },
-      afterBuildTicks: (made: { ticks: { value: number }[] }) => void (made.ticks = [...labels.keys()].filter((v) => v >= min && v <= max).map((value) => ({ value }))),
-      ticks: { color: muted, font: { family: "JetBrains Mono Variable", size: 10 }, autoSkip: false, maxRotation: 0, callback: (value: string | number) => labels.get(Number(value)) ?? "" },
+      afterBuildTicks: (made: { ticks: { value: number }[] }) =>
+        void (made.ticks = [...labels.keys()]
+          .filter((v) => v >= min && v <= max)
+          .map((value) => ({ value }))),
+      ticks: {
+        color: muted,
+        font: { family: "JetBrains Mono Variable", size: 10 },
+        autoSkip: false,
+        maxRotation: 0,
+        callback: (value: string | number) => labels.get(Number(value)) ?? "",
+      },
     });
     const made = new Chart(element, {
       type: "line",
       data: {
         datasets: [
           { data: [...line], borderColor: strong, borderWidth: 2, pointRadius: 0, tension: 0 },
-          { data: [...(beside ?? [])], borderColor: muted, borderWidth: 1, borderDash: [3, 3], pointRadius: 0, tension: 0 },
+          {
+            data: [...(beside ?? [])],
+            borderColor: muted,
+            borderWidth: 1,
+            borderDash: [3, 3],
+            pointRadius: 0,
+            tension: 0,
+          },
         ],
       },
       options: {
-        animation: false, responsive: true, maintainAspectRatio: false, parsing: false, normalized: true, events: [],
+        animation: false,
+        responsive: true,
+        maintainAspectRatio: false,
+        parsing: false,
+        normalized: true,
+        events: [],
         plugins: { legend: { display: false } },
         scales: { x: axis(x), y: axis(y) },
       },
@@ -74,8 +109,19 @@ export function Plot({ title, label, x, y, line, beside }: PlotProps) {
   }, [line, beside]);
   return (
     <Box flex="1 1 0" minWidth="0" minHeight="110px" display="flex" flexDirection="column">
-      <Box fontSize="xs" color="muted" fontFamily="mono" mb="4px" truncate title={title}>{title}</Box>
-      <Box flex="1" minHeight="0" position="relative" bg="plot" border="1px solid" borderColor="rule" borderRadius="3px" p="6px">
+      <Box textStyle="hint" fontFamily="mono" mb="4px" truncate title={title}>
+        {title}
+      </Box>
+      <Box
+        flex="1"
+        minHeight="0"
+        position="relative"
+        bg="plot"
+        border="1px solid"
+        borderColor="rule"
+        borderRadius="3px"
+        p="6px"
+      >
         <canvas ref={canvas} role="img" aria-label={label} />
       </Box>
     </Box>

@@ -10,7 +10,12 @@ import type { BenchResult } from "./bench-result";
  * the card with the difference. Says in words what came of it; null where that content is not the card's any more, since
  * it was taken back or kept anew meanwhile. Throws where it cannot be done.
  */
-export async function proveKept({ libraryId, send }: Pick<Desk, "libraryId" | "send">, cardId: string, contentVersion: number, bench: BenchResult): Promise<string | null> {
+export async function proveKept(
+  { libraryId, send }: Pick<Desk, "libraryId" | "send">,
+  cardId: string,
+  contentVersion: number,
+  bench: BenchResult,
+): Promise<string | null> {
   const { versions } = await api<CardVersions>(`/api/libraries/${libraryId}/cards/${cardId}/versions`);
   const stored = versions.find((v) => v.number === contentVersion);
   if (!stored) return null;
@@ -25,7 +30,12 @@ export async function proveKept({ libraryId, send }: Pick<Desk, "libraryId" | "s
     difference = pictureDifference(bench.rendered.codes, rebuilt.codes);
   }
   try {
-    const { result } = await send<{ proof: Proof }>("prove-card", () => ({ cardId, contentVersion, on: bench.on, difference }));
+    const { result } = await send<{ proof: Proof }>("prove-card", () => ({
+      cardId,
+      contentVersion,
+      on: bench.on,
+      difference,
+    }));
     return `${result.proof.same ? "Proved" : "Not proved"} on “${bench.on}”: ${sayProof(result.proof, bench.medium)}.`;
   } catch (error) {
     if (error instanceof ApiError && (error.code === "stale" || error.code === "not-found")) return null;

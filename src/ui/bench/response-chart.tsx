@@ -3,7 +3,7 @@
 import { useMemo } from "react";
 import type { Chain } from "@/core/chain/model";
 import { chainResponse, logFrequencies } from "@/core/measure/response";
-import { magnitudeDb } from "@/core/signal/complex";
+import { magnitudeDb } from "@/core/numeric/complex";
 import { changeAxis, frequencyAxis } from "./axes";
 import { Plot } from "./plot";
 
@@ -25,12 +25,17 @@ export function ResponseChart({ chain, strength, sampleRate }: ResponseChartProp
   }, [chain, strength, sampleRate]);
   const highest = Math.max(12, Math.ceil(Math.max(...curve.map((p) => p.y)) / 6) * 6);
   const y = useMemo(() => changeAxis(-24, highest), [highest]);
-  const at = (frequency: number) => curve.reduce((best, p) => (Math.abs(p.x - frequency) < Math.abs(best.x - frequency) ? p : best)).y.toFixed(1);
+  const at = (frequency: number) =>
+    curve
+      .reduce((best, p) => (Math.abs(p.x - frequency) < Math.abs(best.x - frequency) ? p : best))
+      .y.toFixed(1);
   return (
     <Plot
       title={`response, dB over Hz${without.length > 0 ? ` · without ${[...new Set(without)].join(" and ").toLowerCase()}` : ""}`}
       label={`Magnitude response: ${at(100)} dB at 100 Hz, ${at(1000)} dB at 1 kHz, ${at(10000)} dB at 10 kHz`}
-      x={frequencyAxis} y={y} line={curve}
+      x={frequencyAxis}
+      y={y}
+      line={curve}
     />
   );
 }

@@ -6,11 +6,26 @@ import type { Side } from "./loop-player";
 export function SideSwitch({ side, onSide }: { side: Side; onSide: (side: Side) => void }) {
   return (
     <HStack gap="8px">
-      <HStack gap="0" role="radiogroup" aria-label="What is heard" border="1px solid" borderColor="rule" borderRadius="3px">
+      <HStack
+        gap="0"
+        role="radiogroup"
+        aria-label="What is heard"
+        border="1px solid"
+        borderColor="rule"
+        borderRadius="3px"
+      >
         {(["before", "after"] as const).map((each) => (
           <chakra.button
-            key={each} role="radio" aria-checked={side === each} onClick={() => onSide(each)} px="12px" py="4px" fontSize="sm"
-            bg={side === each ? "selectedGround" : undefined} borderBottom="2px solid" borderColor={side === each ? "selected" : "transparent"}
+            key={each}
+            role="radio"
+            aria-checked={side === each}
+            onClick={() => onSide(each)}
+            px="12px"
+            py="4px"
+            fontSize="sm"
+            bg={side === each ? "selectedGround" : undefined}
+            borderBottom="2px solid"
+            borderColor={side === each ? "selected" : "transparent"}
           >
             {each === "before" ? "Before" : "After"}
           </chakra.button>

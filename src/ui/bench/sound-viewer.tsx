@@ -1,11 +1,10 @@
 "use client";
 
-import { useMemo, useState } from "react";
+import { useCallback, useMemo, useState } from "react";
 import { emptyChain } from "@/core/chain/model";
 import type { Target } from "@/core/library/entities";
 import { useDesk } from "../data/desk";
 import type { Media } from "../data/wire";
-import { useKeyActions } from "../keys/keys";
 import { useBenchResult } from "./bench-result";
 import { LoopFrame } from "./loop-frame";
 import type { Bench } from "./use-bench";
@@ -33,44 +32,87 @@ export function SoundViewer({ bench, target, media }: SoundViewerProps) {
   const facts = media.facts as Extract<Media["facts"], { kind: "audio" }>;
   const { frames, sampleRate, channels, mask } = facts;
   const first = useMemo<Range>(() => {
-    const start = Math.min(firstRange.start * sampleRate, Math.max(0, frames - firstRange.length * sampleRate));
+    const start = Math.min(
+      firstRange.start * sampleRate,
+      Math.max(0, frames - firstRange.length * sampleRate),
+    );
     return { start, end: Math.min(frames, start + firstRange.length * sampleRate) };
   }, [frames, sampleRate]);
   const [ranges, setRanges] = useState<ReadonlyMap<string, Range>>(new Map());
   const range = ranges.get(media.id) ?? first;
   const { start, end } = range;
-  const setRange = useMemo(() => (next: Range) => setRanges((all) => new Map(all).set(media.id, next)), [media.id]);
+  const setRange = useMemo(
+    () => (next: Range) => setRanges((all) => new Map(all).set(media.id, next)),
+    [media.id],
+  );
   const [zoom, setZoom] = useState(1);
-  const zooming = useMemo(
-    () => [
-      { keys: ["+"], label: "closer", quiet: true, run: () => setZoom((z) => Math.min(largestZoom, z * 2)) },
-      { keys: ["-"], label: "further away", quiet: true, run: () => setZoom((z) => Math.max(1, z / 2)) },
-    ],
+  const onZoom = useCallback(
+    (by: 2 | 0.5) => setZoom((now) => Math.min(largestZoom, Math.max(1, now * by))),
     [],
   );
-  useKeyActions(zooming);
   const chain = audition?.chain ?? target.chain;
   const strength = audition?.strength ?? target.strength;
 
-  const source = useMemo(() => ({ url: copyUrl(libraryId, media.id, "planes"), channels, frames, sampleRate, mask }), [libraryId, media.id, channels, frames, sampleRate, mask]);
-  const before = useMemo<Hearing>(() => () => renderer.loop({ place: "viewer before", chain: untouched, strength: 100, source, start, end }), [renderer, source, start, end]);
+  const source = useMemo(
+    () => ({ url: copyUrl(libraryId, media.id, "planes"), channels, frames, sampleRate, mask }),
+    [libraryId, media.id, channels, frames, sampleRate, mask],
+  );
+  const before = useMemo<Hearing>(
+    () => () =>
+      renderer.loop({ place: "viewer before", chain: untouched, strength: 100, source, start, end }),
+    [renderer, source, start, end],
+  );
   const { name } = media;
   const after = useMemo<Hearing>(
     () => async () => {
       const rendered = await renderer.loop({ place: "viewer", chain, strength, source, start, end });
-      return rendered && { rendered, note: () => (result.current = { medium: "audio", on: name, chain, rendered, again: (kept) => renderer.loop({ place: "proof", chain: kept, strength, source, start, end }) }) };
+      return (
+        rendered && {
+          rendered,
+          note: () =>
+            (result.current = {
+              medium: "audio",
+              on: name,
+              chain,
+              rendered,
+              again: (kept) => renderer.loop({ place: "proof", chain: kept, strength, source, start, end }),
+            }),
+        }
+      );
     },
     [renderer, source, name, chain, strength, start, end, result],
   );
-  const seconds = useMemo(() => ({ start: target.at + start / sampleRate, end: target.at + end / sampleRate }), [target.at, start, end, sampleRate]);
+  const seconds = useMemo(
+    () => ({ start: target.at + start / sampleRate, end: target.at + end / sampleRate }),
+    [target.at, start, end, sampleRate],
+  );
   const mix = useMix(bench, inMix, null, seconds);
   const loop = useLoop(mix?.before ?? before, mix?.after ?? after, mix?.sampleRate ?? sampleRate);
   return (
     <LoopFrame
-      name={target.name} facts={`${sampleRate / 1000} kHz ${["mono", "stereo"][channels - 1] ?? `${channels} channels`}`} loop={loop} chain={chain} strength={strength} sampleRate={sampleRate} frames={frames}
-      range={range} onRange={setRange} inMix={inMix} onInMix={setInMix}
+      name={target.name}
+      facts={`${sampleRate / 1000} kHz ${["mono", "stereo"][channels - 1] ?? `${channels} channels`}`}
+      loop={loop}
+      chain={chain}
+      strength={strength}
+      sampleRate={sampleRate}
+      frames={frames}
+      range={range}
+      onRange={setRange}
+      inMix={inMix}
+      onInMix={setInMix}
+      onZoom={onZoom}
     >
-      <Waveform libraryId={libraryId} media={media} zoom={zoom} range={range} after={inMix ? null : loop.after} level={10 ** (loop.match / 20)} position={loop.position} onRange={setRange} />
+      <Waveform
+        libraryId={libraryId}
+        media={media}
+        zoom={zoom}
+        range={range}
+        after={inMix ? null : loop.after}
+        level={10 ** (loop.match / 20)}
+        position={loop.position}
+        onRange={setRange}
+      />
     </LoopFrame>
   );
 }

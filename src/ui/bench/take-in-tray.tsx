@@ -15,22 +15,41 @@ export function TakeInTray({ incoming, onClear }: { incoming: readonly Incoming[
   if (incoming.length === 0) return null;
   const open = incoming.some((i) => i.state !== "failed" && i.state !== "done");
   return (
-    <Box as="section" aria-label="Coming in" borderTop="1px solid" borderColor="rule" bg="raised" maxHeight="38%" overflowY="auto" flexShrink={0}>
+    <Box
+      as="section"
+      aria-label="Coming in"
+      borderTop="1px solid"
+      borderColor="rule"
+      bg="raised"
+      maxHeight="38%"
+      overflowY="auto"
+      flexShrink={0}
+    >
       <HStack justifyContent="space-between" px="14px" pt="6px">
-        <chakra.span fontSize="xs" color="muted">Coming in</chakra.span>
-        <QuietButton size="xs" onClick={onClear}>{open ? "Stop" : "Close"}</QuietButton>
+        <chakra.span textStyle="hint">Coming in</chakra.span>
+        <QuietButton size="xs" onClick={onClear}>
+          {open ? "Stop" : "Close"}
+        </QuietButton>
       </HStack>
       <Box as="ul" listStyleType="none" m="0" p="0 14px 8px" aria-live="polite">
         {incoming.map(({ key, name, state, share, problem }) => (
           <Box as="li" key={key} py="3px">
             <HStack justifyContent="space-between" gap="8px" fontSize="sm">
-              <chakra.span truncate title={name}>{name}</chakra.span>
-              <chakra.span fontFamily="mono" fontSize="xs" color={state === "failed" ? "loss" : "muted"} flexShrink={0}>{words[state](share)}</chakra.span>
+              <chakra.span truncate title={name}>
+                {name}
+              </chakra.span>
+              <chakra.span textStyle="figure" color={state === "failed" ? "loss" : "muted"} flexShrink={0}>
+                {words[state](share)}
+              </chakra.span>
             </HStack>
             {problem ? (
-              <chakra.div fontSize="xs" color="loss" overflowWrap="anywhere">{problem}</chakra.div>
+              <chakra.div fontSize="xs" color="loss" overflowWrap="anywhere">
+                {problem}
+              </chakra.div>
             ) : (
-              <Box height="3px" bg="rule" borderRadius="2px"><Box height="100%" bg="selected" borderRadius="2px" style={{ width: `${share * 100}%` }} /></Box>
+              <Box height="3px" bg="rule" borderRadius="2px">
+                <Box height="100%" bg="selected" borderRadius="2px" style={{ width: `${share * 100}%` }} />
+              </Box>
             )}
           </Box>
         ))}

@@ -1,11 +1,15 @@
 "use client";
 
 import { Box, chakra, HStack } from "@chakra-ui/react";
-import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore, type KeyboardEvent } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
 import type { Card, Target } from "@/core/library/entities";
-import { combination } from "@/core/keys/combination";
+import { dropBefore } from "@/core/library/drop";
 import { may } from "@/core/library/roles";
 import { useDesk } from "../data/desk";
+import { useListKeys } from "../parts/use-list-keys";
+import { pressRow, type RowPress } from "../parts/row-press";
+import { Sortable } from "../parts/sortable";
+import { settleFocus } from "../parts/settle-focus";
 import { KeyCap } from "../parts/key-cap";
 import { SessionChooser } from "./session-chooser";
 import { SessionMenu } from "./session-menu";
@@ -14,7 +18,7 @@ import { TargetRow } from "./target-row";
 import type { Bench } from "./use-bench";
 
 /** What is on a target: its card and strength, that it was changed by hand, or nothing. */
-export function sayTarget(target: Target, card: Card | undefined): string {
+function sayTarget(target: Target, card: Card | undefined): string {
   if (target.chain.settings.length === 0) return "no card";
   const strength = target.strength === 100 ? "" : ` · ${target.strength} %`;
   return `${card?.name ?? "shaped by hand"}${strength}`;
@@ -26,8 +30,15 @@ export function TargetList({ bench }: { bench: Bench }) {
   const list = useRef<HTMLDivElement>(null);
   const { selection, targets, session } = bench;
   const sessionId = session.session.id;
-  const incoming = useSyncExternalStore(takeIn.subscribe, () => takeIn.incoming(sessionId), () => takeIn.incoming(sessionId));
-  const bring = useCallback((files: readonly File[]) => void takeIn.bring(session.session, files), [takeIn, session.session]);
+  const incoming = useSyncExternalStore(
+    takeIn.subscribe,
+    () => takeIn.incoming(sessionId),
+    () => takeIn.incoming(sessionId),
+  );
+  const bring = useCallback(
+    (files: readonly File[]) => void takeIn.bring(session.session, files),
+    [takeIn, session.session],
+  );
   const [over, setOver] = useState(false);
   const allowed = may(data.member.role, "bench");
   // The latest selection for rows that are not drawn again when it changes.
@@ -37,73 +48,114 @@ export function TargetList({ bench }: { bench: Bench }) {
   });
 
   useEffect(() => {
-    list.current?.focus({ preventScroll: true });
+    settleFocus(list.current);
   }, [sessionId]);
   useEffect(() => {
-    if (selection.lead) document.getElementById(`target-${selection.lead}`)?.scrollIntoView({ block: "nearest" });
+    if (selection.lead)
+      document.getElementById(`target-${selection.lead}`)?.scrollIntoView({ block: "nearest" });
   }, [selection.lead]);
 
-  const onPress = useCallback((id: string, { ctrl, shift }: { ctrl: boolean; shift: boolean }) => {
-    if (shift) latest.current.extendTo(id);
-    else if (ctrl) latest.current.toggle(id);
-    else latest.current.only(id);
-  }, []);
-
-  /** Moves what is selected past its neighbour. In the chain the same keys move settings, so they belong to the list. */
-  const moveSelected = (step: 1 | -1) => {
-    const { selected } = bench;
-    const edge = targets.findIndex((t) => t.id === selected.at(step === -1 ? 0 : -1)?.id);
-    if (!allowed || edge === -1 || !targets[edge + step]) return;
-    const before = step === -1 ? targets[edge - 1] : targets[edge + 2];
-    void act("move-targets", { sessionId, targetIds: selected.map((t) => t.id), before: before?.id ?? null });
-  };
+  const onPress = useCallback((id: string, press: RowPress) => pressRow(latest.current, id, press), []);
 
   const names = useMemo(() => new Map(targets.map((t) => [t.id, t.name])), [targets]);
 
-  const onKey = (event: KeyboardEvent) => {
-    const keys = combination(event);
-    const moves: Record<string, () => void> = {
-      ArrowDown: () => selection.move(1, false),
-      ArrowUp: () => selection.move(-1, false),
-      "Shift+ArrowDown": () => selection.move(1, true),
-      "Shift+ArrowUp": () => selection.move(-1, true),
-      Home: () => targets[0] && selection.only(targets[0].id),
-      End: () => targets.length > 0 && selection.only(targets[targets.length - 1].id),
-      "Ctrl+a": () => selection.all(),
-      "Alt+ArrowUp": () => moveSelected(-1),
-      "Alt+ArrowDown": () => moveSelected(1),
-    };
-    if (!moves[keys]) return;
-    event.preventDefault();
-    moves[keys]();
+  const order = useMemo(() => targets.map((t) => t.id), [targets]);
+  const onKey = useListKeys(order, selection);
+  /** All that is selected moves where one of it is taken. */
+  const onDrop = (dragged: string, over: string) => {
+    const moving = selection.ids.has(dragged) ? selection.ids : new Set([dragged]);
+    void act("move-targets", {
+      sessionId,
+      targetIds: order.filter((id) => moving.has(id)),
+      before: dropBefore(order, moving, dragged, over),
+    });
   };
 
   return (
     <Box
-      as="nav" aria-label="Session" bg="panel" borderRight="1px solid" borderColor="rule" display="flex" flexDirection="column" minHeight="0" outline={over ? "2px dashed {colors.selected}" : undefined} outlineOffset="-4px"
-      onDragOver={(event) => { if (!allowed || !event.dataTransfer.types.includes("Files")) return; event.preventDefault(); setOver(true); }}
-      onDragLeave={(event) => !event.currentTarget.contains(event.relatedTarget as Node | null) && setOver(false)}
-      onDrop={(event) => { event.preventDefault(); setOver(false); if (allowed) bring([...event.dataTransfer.files]); }}
+      as="nav"
+      aria-label="Session"
+      bg="panel"
+      display="flex"
+      flexDirection="column"
+      minHeight="0"
+      outline={over ? "2px dashed {colors.selected}" : undefined}
+      outlineOffset="-4px"
+      onDragOver={(event) => {
+        if (!allowed || !event.dataTransfer.types.includes("Files")) return;
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={(event) =>
+        !event.currentTarget.contains(event.relatedTarget as Node | null) && setOver(false)
+      }
+      onDrop={(event) => {
+        event.preventDefault();
+        setOver(false);
+        if (allowed) bring([...event.dataTransfer.files]);
+      }}
     >
       <HStack gap="0" pr="6px" pt="12px" pb="8px">
-        <Box flex="1" minWidth="0"><SessionChooser session={session.session} /></Box>
+        <Box flex="1" minWidth="0">
+          <SessionChooser session={session.session} />
+        </Box>
         <SessionMenu session={session.session} onFiles={bring} />
       </HStack>
-      <HStack px="14px" pb="6px" justifyContent="space-between" fontSize="xs" color="muted">
-        <chakra.span>{session.session.medium === "image" ? "Photos" : targets.some((t) => t.mediaId === null) ? "Clips and groups" : "Clips"}</chakra.span>
+      <HStack px="14px" pb="6px" justifyContent="space-between" textStyle="hint">
+        <chakra.span>
+          {session.session.medium === "image"
+            ? "Photos"
+            : targets.some((t) => t.mediaId === null)
+              ? "Clips and groups"
+              : "Clips"}
+        </chakra.span>
         <chakra.span fontFamily="mono">{`${selection.ids.size} of ${targets.length} selected`}</chakra.span>
       </HStack>
       <Box
-        ref={list} role="listbox" aria-label="Targets" aria-multiselectable="true" tabIndex={0} overflowY="auto" flex={targets.length > 0 ? "1" : "0 0 auto"} minHeight={targets.length > 0 ? "0" : "4px"}
-        aria-activedescendant={selection.lead ? `target-${selection.lead}` : undefined} onKeyDown={onKey} _focusVisible={{ outlineOffset: "-2px" }}
+        ref={list}
+        role="listbox"
+        aria-label="Targets"
+        data-subject="session"
+        aria-multiselectable="true"
+        tabIndex={0}
+        overflowY="auto"
+        flex={targets.length > 0 ? "1" : "0 0 auto"}
+        minHeight="0"
+        aria-activedescendant={selection.lead ? `target-${selection.lead}` : undefined}
+        onKeyDown={onKey}
+        // An empty list has no height to draw an outline around; what stands below it says what to do.
+        _focusVisible={targets.length > 0 ? { outlineOffset: "-2px" } : { outline: "none" }}
       >
-        {targets.map((target) => {
-          const media = target.mediaId === null ? undefined : session.media.get(target.mediaId);
-          const card = target.cardId ? data.replica.card.get(target.cardId) : undefined;
-          return <TargetRow key={target.id} target={target} media={media} selected={selection.ids.has(target.id)} lead={target.id === selection.lead} says={sayTarget(target, card)} goesTo={names.get(target.feedsId ?? "")} onPress={onPress} />;
-        })}
+        <Sortable ids={order} disabled={!allowed} onDrop={onDrop}>
+          {targets.map((target) => {
+            const media = target.mediaId === null ? undefined : session.media.get(target.mediaId);
+            const card = target.cardId ? data.replica.card.get(target.cardId) : undefined;
+            return (
+              <TargetRow
+                key={target.id}
+                target={target}
+                media={media}
+                selected={selection.ids.has(target.id)}
+                lead={target.id === selection.lead}
+                says={sayTarget(target, card)}
+                goesTo={names.get(target.feedsId ?? "")}
+                onPress={onPress}
+              />
+            );
+          })}
+        </Sortable>
       </Box>
-      {targets.length === 0 && <Box p="14px" flex="1" color="muted">{allowed ? <>Nothing here yet. Drop files onto this column, or press <KeyCap keys="i" />.</> : "This session is empty."}</Box>}
+      {targets.length === 0 && (
+        <Box p="14px" flex="1" color="muted">
+          {allowed ? (
+            <>
+              Nothing here yet. Drop files onto this column, or press <KeyCap keys="i" />.
+            </>
+          ) : (
+            "This session is empty."
+          )}
+        </Box>
+      )}
       <TakeInTray incoming={incoming} onClear={() => takeIn.clear(sessionId)} />
     </Box>
   );

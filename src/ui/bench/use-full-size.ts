@@ -1,4 +1,12 @@
-import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import {
+  useCallback,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type KeyboardEvent,
+  type PointerEvent,
+} from "react";
 import { needsWhole } from "@/core/chain/geometry";
 import type { Chain } from "@/core/chain/model";
 import type { PictureWindow } from "@/core/chain/render-codes";
@@ -23,7 +31,11 @@ export function useFullSize(facts: Frame & { readonly preview: Frame }, chain: C
   useEffect(() => {
     const element = surround.current;
     if (!element || !isOn) return;
-    const look = () => setRoom({ width: Math.max(50, element.clientWidth - 2 * margin), height: Math.max(50, element.clientHeight - 2 * margin) });
+    const look = () =>
+      setRoom({
+        width: Math.max(50, element.clientWidth - 2 * margin),
+        height: Math.max(50, element.clientHeight - 2 * margin),
+      });
     look();
     const observer = new ResizeObserver(look);
     observer.observe(element);
@@ -36,18 +48,23 @@ export function useFullSize(facts: Frame & { readonly preview: Frame }, chain: C
   const window = useMemo<PictureWindow | null>(() => {
     if (!middle || far.length > 0) return null;
     const [width, height] = [Math.min(wide, room.width), Math.min(high, room.height)];
-    const within = (place: number, size: number, all: number) => Math.round(Math.min(all - size, Math.max(0, place * all - size / 2)));
+    const within = (place: number, size: number, all: number) =>
+      Math.round(Math.min(all - size, Math.max(0, place * all - size / 2)));
     return { left: within(middle.x, width, wide), top: within(middle.y, height, high), width, height };
   }, [middle, far, room, wide, high]);
 
-  const move = useCallback((x: number, y: number) => {
-    setMiddle((now) => {
-      if (!now) return now;
-      const [w, h] = [room.width / wide, room.height / high];
-      const within = (place: number, size: number) => (size >= 1 ? 0.5 : Math.min(1 - size / 2, Math.max(size / 2, place)));
-      return { x: within(now.x + x / wide, w), y: within(now.y + y / high, h) };
-    });
-  }, [room, wide, high]);
+  const move = useCallback(
+    (x: number, y: number) => {
+      setMiddle((now) => {
+        if (!now) return now;
+        const [w, h] = [room.width / wide, room.height / high];
+        const within = (place: number, size: number) =>
+          size >= 1 ? 0.5 : Math.min(1 - size / 2, Math.max(size / 2, place));
+        return { x: within(now.x + x / wide, w), y: within(now.y + y / high, h) };
+      });
+    },
+    [room, wide, high],
+  );
   const hasMore = wide > facts.preview.width || high > facts.preview.height;
   const toggle = useCallback(() => {
     if (isOn) back.current?.focus();
@@ -74,7 +91,9 @@ export function useFullSize(facts: Frame & { readonly preview: Frame }, chain: C
     heldBy: isOn ? far : [],
     part: window ?? ("preview" as const),
     toggle: isOn || (hasMore && far.length === 0) ? toggle : null,
-    surroundProps: window ? { role: "group", tabIndex: 0, "aria-label": "Picture at full size: arrow keys move it", onKeyDown } : {},
+    surroundProps: window
+      ? { role: "group", tabIndex: 0, "aria-label": "Picture at full size: arrow keys move it", onKeyDown }
+      : {},
     dragProps: { onPointerMove },
   };
 }

@@ -12,7 +12,9 @@ export interface Range {
  * Renders one side of a loop; null where a newer question has replaced this one. `note` is called when the answer is
  * still the one that is wanted.
  */
-export type Hearing = () => Promise<RenderedLoop | { readonly rendered: RenderedLoop; readonly note: () => void } | null>;
+export type Hearing = () => Promise<
+  RenderedLoop | { readonly rendered: RenderedLoop; readonly note: () => void } | null
+>;
 
 /** Beyond this the quieter side is too quiet to compare; matching would only raise noise. */
 const largestMatch = 24;
@@ -32,7 +34,11 @@ export interface Loop {
 }
 
 /** Asks for one side and hands it on, unless it is not wanted any more by then. Returns how to stop wanting it. */
-function render(hear: Hearing, take: (rendered: RenderedLoop) => void, fail: (problem: string) => void): () => void {
+function render(
+  hear: Hearing,
+  take: (rendered: RenderedLoop) => void,
+  fail: (problem: string) => void,
+): () => void {
   let wanted = true;
   hear()
     .then((heard) => {

@@ -5,7 +5,11 @@ import { useDesk } from "../data/desk";
  * Measures of what was rendered, while they are wanted; the last ones stay until the next are there. `ask` must not
  * change between renderings.
  */
-export function useMeasures<Of, Measures>(rendered: Of | null, wanted: boolean, ask: (renderer: ReturnType<typeof useDesk>["renderer"], rendered: Of) => Promise<Measures | null>): Measures | null {
+export function useMeasures<Of, Measures>(
+  rendered: Of | null,
+  wanted: boolean,
+  ask: (renderer: ReturnType<typeof useDesk>["renderer"], rendered: Of) => Promise<Measures | null>,
+): Measures | null {
   const { renderer } = useDesk();
   const [measures, setMeasures] = useState<Measures | null>(null);
   useEffect(() => {

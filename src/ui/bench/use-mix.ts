@@ -18,7 +18,12 @@ const untouched = emptyChain("audio");
  * A stretch of the session's timeline (in seconds) as it sounds with the lead target's chain and without it: the whole
  * mix, or one target of it with all that feeds it (`root`). Null where it is not asked for.
  */
-export function useMix(bench: Bench, wanted: boolean, root: string | null, { start, end }: { readonly start: number; readonly end: number }): MixHearing | null {
+export function useMix(
+  bench: Bench,
+  wanted: boolean,
+  root: string | null,
+  { start, end }: { readonly start: number; readonly end: number },
+): MixHearing | null {
   const { libraryId, renderer } = useDesk();
   const { targets, session, lead, audition } = bench;
   const leadId = lead?.id;
@@ -30,14 +35,37 @@ export function useMix(bench: Bench, wanted: boolean, root: string | null, { sta
     const sources = Object.fromEntries(
       targets.flatMap((t) => {
         const facts = t.mediaId === null ? undefined : factsOf(t.mediaId);
-        return facts?.kind === "audio" ? [[t.id, { url: copyUrl(libraryId, t.mediaId!, "planes"), channels: facts.channels, frames: facts.frames, sampleRate: facts.sampleRate }]] : [];
+        return facts?.kind === "audio"
+          ? [
+              [
+                t.id,
+                {
+                  url: copyUrl(libraryId, t.mediaId!, "planes"),
+                  channels: facts.channels,
+                  frames: facts.frames,
+                  sampleRate: facts.sampleRate,
+                },
+              ],
+            ]
+          : [];
       }),
     );
-    const hear = (place: string, change: object): Hearing => () =>
-      renderer.mix({
-        place, root, sources, sampleRate, start: Math.round(start * sampleRate), end: Math.round(end * sampleRate),
-        nodes: nodes.map((node) => (node.id === leadId ? { ...node, ...change } : node)),
-      });
-    return { sampleRate, before: hear("viewer before", { chain: untouched }), after: hear("viewer", audition ?? {}) };
+    const hear =
+      (place: string, change: object): Hearing =>
+      () =>
+        renderer.mix({
+          place,
+          root,
+          sources,
+          sampleRate,
+          start: Math.round(start * sampleRate),
+          end: Math.round(end * sampleRate),
+          nodes: nodes.map((node) => (node.id === leadId ? { ...node, ...change } : node)),
+        });
+    return {
+      sampleRate,
+      before: hear("viewer before", { chain: untouched }),
+      after: hear("viewer", audition ?? {}),
+    };
   }, [wanted, root, start, end, targets, session.media, leadId, audition, libraryId, renderer]);
 }

@@ -6,7 +6,8 @@ import { useDesk } from "../data/desk";
 import type { Media } from "../data/wire";
 import { useBenchResult } from "./bench-result";
 
-export const copyUrl = (libraryId: string, mediaId: string, copy: string) => `/api/libraries/${libraryId}/media/${mediaId}/${copy}`;
+export const copyUrl = (libraryId: string, mediaId: string, copy: string) =>
+  `/api/libraries/${libraryId}/media/${mediaId}/${copy}`;
 
 /** A working copy, or a part of the picture at full size. */
 type Part = "preview" | "mini" | PictureWindow;
@@ -31,20 +32,45 @@ export function usePicture(media: Media, part: Part, chain: Chain, strength: num
   useEffect(() => {
     if (facts.kind !== "image") return;
     let wanted = true;
-    const source = typeof part === "string" ? { url: copyUrl(libraryId, id, part), ...facts[part] } : { url: copyUrl(libraryId, id, "window"), frame: { width: facts.width, height: facts.height }, window: part };
+    const source =
+      typeof part === "string"
+        ? { url: copyUrl(libraryId, id, part), ...facts[part] }
+        : {
+            url: copyUrl(libraryId, id, "window"),
+            frame: { width: facts.width, height: facts.height },
+            window: part,
+          };
     renderer
       .picture({ place, chain, strength, source })
       .then((rendered) => {
         if (!wanted || !rendered) return;
         setState({ mediaId: id, rendered, problem: null, of: { chain, strength, part } });
-        if (place === "viewer") result.current = { medium: "image", on: name, chain, rendered, again: (kept) => renderer.picture({ place: "proof", chain: kept, strength, source }) };
+        if (place === "viewer")
+          result.current = {
+            medium: "image",
+            on: name,
+            chain,
+            rendered,
+            again: (kept) => renderer.picture({ place: "proof", chain: kept, strength, source }),
+          };
       })
-      .catch((error: Error) => wanted && setState({ mediaId: id, rendered: null, problem: error.message, of: { chain, strength, part } }));
+      .catch(
+        (error: Error) =>
+          wanted &&
+          setState({ mediaId: id, rendered: null, problem: error.message, of: { chain, strength, part } }),
+      );
     return () => {
       wanted = false;
     };
   }, [renderer, libraryId, id, name, facts, part, chain, strength, place, result]);
   // Of another picture nothing is shown, however good it looks, nor of another size.
-  const shown = state.mediaId === id && (!state.of || (typeof part === "string" ? state.of.part === part : typeof state.of.part !== "string")) ? state : { mediaId: id, rendered: null, problem: null, of: null };
-  return { ...shown, isBehind: shown.of?.chain !== chain || shown.of.strength !== strength || shown.of.part !== part };
+  const shown =
+    state.mediaId === id &&
+    (!state.of || (typeof part === "string" ? state.of.part === part : typeof state.of.part !== "string"))
+      ? state
+      : { mediaId: id, rendered: null, problem: null, of: null };
+  return {
+    ...shown,
+    isBehind: shown.of?.chain !== chain || shown.of.strength !== strength || shown.of.part !== part,
+  };
 }

@@ -14,7 +14,13 @@ import { Dialog } from "../parts/dialog";
 import { KeyCap } from "../parts/key-cap";
 import type { Bench } from "./use-bench";
 
-const when = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "long", year: "numeric", hour: "2-digit", minute: "2-digit" });
+const when = new Intl.DateTimeFormat("en-GB", {
+  day: "numeric",
+  month: "long",
+  year: "numeric",
+  hour: "2-digit",
+  minute: "2-digit",
+});
 
 /** The versions of the card on the lead target: arrows audition each on the material, Enter puts it on, R makes it the newest. */
 export function VersionsDialog({ bench, card, onClose }: { bench: Bench; card: Card; onClose: () => void }) {
@@ -23,7 +29,10 @@ export function VersionsDialog({ bench, card, onClose }: { bench: Bench; card: C
   const list = useRef<HTMLDivElement>(null);
   const [at, setAt] = useState(0);
   const [moved, setMoved] = useState(false);
-  const query = useQuery({ queryKey: ["versions", libraryId, card.id, card.contentVersion], queryFn: () => api<CardVersions>(`/api/libraries/${libraryId}/cards/${card.id}/versions`) });
+  const query = useQuery({
+    queryKey: ["versions", libraryId, card.id, card.contentVersion],
+    queryFn: () => api<CardVersions>(`/api/libraries/${libraryId}/cards/${card.id}/versions`),
+  });
   const versions = useMemo(() => query.data?.versions ?? [], [query.data]);
   const chosen = versions[Math.min(at, versions.length - 1)];
   const editable = may(data.member.role, "keep") && card.layer !== "supplied";
@@ -41,7 +50,8 @@ export function VersionsDialog({ bench, card, onClose }: { bench: Bench; card: C
       setAt((n) => Math.min(versions.length - 1, Math.max(0, n + by)));
     };
     const does: Record<string, () => void> = {
-      ArrowDown: () => step(1), ArrowUp: () => step(-1),
+      ArrowDown: () => step(1),
+      ArrowUp: () => step(-1),
       Enter: () => {
         if (!chosen) return;
         apply({ ...card, chain: chosen.chain, contentVersion: chosen.number }, "replace", strength);
@@ -61,30 +71,83 @@ export function VersionsDialog({ bench, card, onClose }: { bench: Bench; card: C
   };
   return (
     <Dialog title={`Versions of “${card.name}”`} onClose={onClose} initialFocus={list} width="560px">
-      <Box ref={list} role="listbox" aria-label="Versions" tabIndex={0} onKeyDown={onKey} maxHeight="50vh" overflowY="auto" aria-activedescendant={chosen ? `version-${chosen.number}` : undefined}>
+      <Box
+        ref={list}
+        role="listbox"
+        aria-label="Versions"
+        tabIndex={0}
+        onKeyDown={onKey}
+        maxHeight="50vh"
+        overflowY="auto"
+        aria-activedescendant={chosen ? `version-${chosen.number}` : undefined}
+      >
         {versions.map((version, i) => {
-          const author = version.authorId === null ? "supplied with Fichier" : (nameOfMember(data.replica, version.authorId) ?? "a former member");
+          const author =
+            version.authorId === null
+              ? "supplied with Fichier"
+              : (nameOfMember(data.replica, version.authorId) ?? "a former member");
           return (
             <Box
-              key={version.number} role="option" id={`version-${version.number}`} aria-selected={i === at} px="12px" py="7px" borderLeft="3px solid" borderColor={i === at ? "cardSelected" : "transparent"} bg={i === at ? "cardSelectedGround" : undefined} cursor="default"
-              onClick={() => { setMoved(true); setAt(i); }}
+              key={version.number}
+              role="option"
+              id={`version-${version.number}`}
+              aria-selected={i === at}
+              px="12px"
+              py="7px"
+              borderLeft="3px solid"
+              borderColor={i === at ? "cardSelected" : "transparent"}
+              bg={i === at ? "cardSelectedGround" : undefined}
+              cursor="default"
+              onClick={() => {
+                setMoved(true);
+                setAt(i);
+              }}
             >
               <HStack justifyContent="space-between" gap="12px">
-                <chakra.span fontFamily="heading" fontWeight="600">{`Version ${version.number}`}{version.number === card.contentVersion && " · current"}{lead?.cardId === card.id && lead.cardVersion === version.number && " · on this target"}</chakra.span>
-                <chakra.span fontSize="xs" color="cardMuted">{`${when.format(new Date(version.at))}, ${author}`}</chakra.span>
+                <chakra.span textStyle="rowTitle">
+                  {`Version ${version.number}`}
+                  {version.number === card.contentVersion && " · current"}
+                  {lead?.cardId === card.id && lead.cardVersion === version.number && " · on this target"}
+                </chakra.span>
+                <chakra.span
+                  fontSize="xs"
+                  color="cardMuted"
+                >{`${when.format(new Date(version.at))}, ${author}`}</chakra.span>
               </HStack>
-              {version.difference.length > 0 && <chakra.div fontSize="sm" color="cardMuted" overflowWrap="anywhere">{version.difference.join(" · ")}</chakra.div>}
+              {version.difference.length > 0 && (
+                <chakra.div fontSize="sm" color="cardMuted" overflowWrap="anywhere">
+                  {version.difference.join(" · ")}
+                </chakra.div>
+              )}
             </Box>
           );
         })}
-        {query.isLoading && <Box p="12px" color="cardMuted">Looking them up …</Box>}
+        {query.isLoading && (
+          <Box p="12px" color="cardMuted">
+            Looking them up …
+          </Box>
+        )}
         {query.error && <Box p="12px" role="alert" color="cardLoss">{`✕ ${sayError(query.error)}`}</Box>}
       </Box>
       <HStack mt="12px" gap="16px" fontSize="sm" color="cardMuted">
-        <HStack gap="5px"><KeyCap keys="ArrowDown" quiet />audition</HStack>
-        <HStack gap="5px"><KeyCap keys="Enter" quiet />put on</HStack>
-        {editable && <HStack gap="5px"><KeyCap keys="r" quiet />make it the newest</HStack>}
-        <HStack gap="5px"><KeyCap keys="Escape" quiet />leave</HStack>
+        <HStack gap="5px">
+          <KeyCap keys="ArrowDown" quiet />
+          audition
+        </HStack>
+        <HStack gap="5px">
+          <KeyCap keys="Enter" quiet />
+          put on
+        </HStack>
+        {editable && (
+          <HStack gap="5px">
+            <KeyCap keys="r" quiet />
+            make it the newest
+          </HStack>
+        )}
+        <HStack gap="5px">
+          <KeyCap keys="Escape" quiet />
+          leave
+        </HStack>
       </HStack>
     </Dialog>
   );

@@ -31,7 +31,15 @@ interface WaveProps {
 export function Wave({ peaks, columns, scale = 1, colour, height }: WaveProps) {
   const path = useMemo(() => outline(peaks, columns, scale), [peaks, columns, scale]);
   return (
-    <chakra.svg aria-hidden="true" viewBox={`0 0 ${columns} 2`} preserveAspectRatio="none" width="100%" height={height} color={colour} display="block">
+    <chakra.svg
+      aria-hidden="true"
+      viewBox={`0 0 ${columns} 2`}
+      preserveAspectRatio="none"
+      width="100%"
+      height={height}
+      color={colour}
+      display="block"
+    >
       <path d={path} stroke="currentColor" strokeWidth="0.62" fill="none" />
     </chakra.svg>
   );

@@ -62,10 +62,16 @@ export function Waveform({ libraryId, media, zoom, range, after, level, position
   const shown = view.end - view.start;
   const box = useRef<HTMLDivElement>(null);
   const dragFrom = useRef<number | null>(null);
-  const place = useCallback((sample: number) => ((sample - view.start) / (view.end - view.start)) * columns, [view]);
+  const place = useCallback(
+    (sample: number) => ((sample - view.start) / (view.end - view.start)) * columns,
+    [view],
+  );
   const [from, to] = [place(range.start), place(range.end)];
   const untouched = useMemo(
-    () => (zoom > 1 && overview ? bars(columnsOf(overview, view.start, view.end, zoomedPairs), 0, columns) : bars(peaks, place(0), place(frames))),
+    () =>
+      zoom > 1 && overview
+        ? bars(columnsOf(overview, view.start, view.end, zoomedPairs), 0, columns)
+        : bars(peaks, place(0), place(frames)),
     [peaks, overview, zoom, view, frames, place],
   );
   const treated = useMemo(() => {
@@ -75,7 +81,13 @@ export function Waveform({ libraryId, media, zoom, range, after, level, position
     return bars(pairs, from, to);
   }, [after, level, from, to]);
 
-  const head = usePlayhead(position, useCallback((at) => ((range.start + at * sampleRate - view.start) / shown) * 100, [range.start, view.start, shown, sampleRate]));
+  const head = usePlayhead(
+    position,
+    useCallback(
+      (at) => ((range.start + at * sampleRate - view.start) / shown) * 100,
+      [range.start, view.start, shown, sampleRate],
+    ),
+  );
 
   const sampleAt = (event: PointerEvent) => {
     const { left, width } = box.current!.getBoundingClientRect();
@@ -93,13 +105,49 @@ export function Waveform({ libraryId, media, zoom, range, after, level, position
   };
 
   return (
-    <Box ref={box} position="relative" flex="1 1 0" minHeight="90px" bg="plot" border="1px solid" borderColor="rule" borderRadius="3px" cursor="text" onPointerDown={onDown} onPointerUp={onUp} touchAction="none" overflow="hidden" data-zoom={zoom}>
-      <Box position="absolute" insetY="0" bg="selectedGround" style={{ left: `${from / 10}%`, width: `${(to - from) / 10}%` }} />
-      <chakra.svg aria-hidden="true" position="absolute" inset="0" width="100%" height="100%" viewBox={`0 0 ${columns} 2`} preserveAspectRatio="none">
+    <Box
+      ref={box}
+      position="relative"
+      flex="1 1 0"
+      minHeight="90px"
+      bg="plot"
+      border="1px solid"
+      borderColor="rule"
+      borderRadius="3px"
+      cursor="text"
+      onPointerDown={onDown}
+      onPointerUp={onUp}
+      touchAction="none"
+      overflow="hidden"
+      data-zoom={zoom}
+    >
+      <Box
+        position="absolute"
+        insetY="0"
+        bg="selectedGround"
+        style={{ left: `${from / 10}%`, width: `${(to - from) / 10}%` }}
+      />
+      <chakra.svg
+        aria-hidden="true"
+        position="absolute"
+        inset="0"
+        width="100%"
+        height="100%"
+        viewBox={`0 0 ${columns} 2`}
+        preserveAspectRatio="none"
+      >
         <chakra.path d={untouched} stroke="muted" strokeWidth="1.6" opacity="0.55" fill="none" />
         <chakra.path d={treated} stroke="selected" strokeWidth="1.9" fill="none" />
       </chakra.svg>
-      <Box ref={head} position="absolute" insetY="0" width="2px" bg="keyGround" opacity="0" pointerEvents="none" />
+      <Box
+        ref={head}
+        position="absolute"
+        insetY="0"
+        width="2px"
+        bg="keyGround"
+        opacity="0"
+        pointerEvents="none"
+      />
     </Box>
   );
 }

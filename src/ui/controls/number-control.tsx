@@ -36,9 +36,15 @@ export function NumberControl({ spec, value, onChange, disabled }: NumberControl
     if (event.ctrlKey || event.metaKey || event.altKey || disabled) return;
     const step = (direction: 1 | -1) => onChange(stepped(spec, value, direction, event.shiftKey));
     const keys: Record<string, () => void> = {
-      ArrowUp: () => step(1), ArrowRight: () => step(1), ArrowDown: () => step(-1), ArrowLeft: () => step(-1),
-      PageUp: () => onChange(stepped(spec, value, 1, true)), PageDown: () => onChange(stepped(spec, value, -1, true)),
-      Home: () => onChange(min), End: () => onChange(max), Delete: () => onChange(spec.default),
+      ArrowUp: () => step(1),
+      ArrowRight: () => step(1),
+      ArrowDown: () => step(-1),
+      ArrowLeft: () => step(-1),
+      PageUp: () => onChange(stepped(spec, value, 1, true)),
+      PageDown: () => onChange(stepped(spec, value, -1, true)),
+      Home: () => onChange(min),
+      End: () => onChange(max),
+      Delete: () => onChange(spec.default),
       Enter: () => setTyped(sayNumber(spec, value)),
     };
     const begins = /^[0-9.,+-]$/.test(event.key);
@@ -49,7 +55,10 @@ export function NumberControl({ spec, value, onChange, disabled }: NumberControl
   };
 
   const drag = (event: PointerEvent<HTMLDivElement>) => {
-    if (event.buttons === 0 || disabled) return;
+    if (event.button > 0 || disabled) return;
+    if (event.type === "pointerdown") event.currentTarget.setPointerCapture(event.pointerId);
+    // What was taken hold of elsewhere and passes over it sets nothing.
+    if (!event.currentTarget.hasPointerCapture(event.pointerId)) return;
     const { left, width } = event.currentTarget.getBoundingClientRect();
     const share = Math.min(1, Math.max(0, (event.clientX - left) / width));
     onChange(Number(fromTravel(spec, share).toPrecision(3)));
@@ -58,33 +67,80 @@ export function NumberControl({ spec, value, onChange, disabled }: NumberControl
   const wide = toTravel(spec, value) * 100;
   return (
     <Box py="3px">
-      <Box display="flex" justifyContent="space-between" fontFamily="mono" fontSize="xs" lineHeight="20px" title={help}>
+      <Box display="flex" justifyContent="space-between" textStyle="figure" lineHeight="20px" title={help}>
         <chakra.span>{label}</chakra.span>
         {typed === null ? (
-          <chakra.b fontWeight="600" onDoubleClick={() => onChange(spec.default)}>{sayNumber(spec, value)}</chakra.b>
+          <chakra.b fontWeight="600" onDoubleClick={() => onChange(spec.default)}>
+            {sayNumber(spec, value)}
+          </chakra.b>
         ) : (
           <chakra.input
-            autoFocus aria-label={`${label}, type a value`} aria-invalid={problem} value={typed} width="100px" textAlign="right" bg="#fffdf8" color="cardInk" border="1px solid" borderColor={problem ? "cardLoss" : "cardSelected"} borderRadius="2px"
-            ref={(input: HTMLInputElement | null) => { if (input && input.dataset.opened === undefined) { input.dataset.opened = ""; if (typed.length > 1) input.select(); } }}
-            onChange={(event) => { setTyped(event.target.value); setProblem(false); }}
-            onBlur={() => { setTyped(null); setProblem(false); }}
+            autoFocus
+            aria-label={`${label}, type a value`}
+            aria-invalid={problem}
+            value={typed}
+            width="100px"
+            textAlign="right"
+            bg="fieldGround"
+            color="cardInk"
+            border="1px solid"
+            borderColor={problem ? "cardLoss" : "cardSelected"}
+            borderRadius="2px"
+            ref={(input: HTMLInputElement | null) => {
+              if (input && input.dataset.opened === undefined) {
+                input.dataset.opened = "";
+                if (typed.length > 1) input.select();
+              }
+            }}
+            onChange={(event) => {
+              setTyped(event.target.value);
+              setProblem(false);
+            }}
+            onBlur={() => {
+              setTyped(null);
+              setProblem(false);
+            }}
             onKeyDown={(event) => {
               if (event.key === "Enter") commit(typed);
-              else if (event.key === "Escape") { setTyped(null); setProblem(false); slider.current?.focus(); }
-              else return;
+              else if (event.key === "Escape") {
+                setTyped(null);
+                setProblem(false);
+                slider.current?.focus();
+              } else return;
               event.preventDefault();
               event.stopPropagation();
             }}
           />
         )}
       </Box>
-      {problem && <Box role="alert" fontSize="xs" color="cardLoss">{`✕ Type a number from ${sayNumber(spec, min)} to ${sayNumber(spec, max)}.`}</Box>}
+      {problem && (
+        <Box
+          role="alert"
+          fontSize="xs"
+          color="cardLoss"
+        >{`✕ Type a number from ${sayNumber(spec, min)} to ${sayNumber(spec, max)}.`}</Box>
+      )}
       <Box
-        ref={slider} role="slider" tabIndex={disabled ? -1 : 0} aria-label={label} aria-valuemin={min} aria-valuemax={max} aria-valuenow={value} aria-valuetext={sayNumber(spec, value)} aria-disabled={disabled}
-        py="4px" cursor="ew-resize" touchAction="none" borderRadius="2px" outlineColor="cardSelected"
-        onKeyDown={onKey} onPointerMove={drag} onPointerDown={drag} onDoubleClick={() => onChange(spec.default)}
+        ref={slider}
+        role="slider"
+        tabIndex={disabled ? -1 : 0}
+        aria-label={label}
+        aria-valuemin={min}
+        aria-valuemax={max}
+        aria-valuenow={value}
+        aria-valuetext={sayNumber(spec, value)}
+        aria-disabled={disabled}
+        py="4px"
+        cursor="ew-resize"
+        touchAction="none"
+        borderRadius="2px"
+        outlineColor="cardSelected"
+        onKeyDown={onKey}
+        onPointerMove={drag}
+        onPointerDown={drag}
+        onDoubleClick={() => onChange(spec.default)}
       >
-        <Box height="4px" bg="#c4ccc6">
+        <Box height="4px" bg="cardTrack">
           <Box height="4px" bg="cardSelected" style={{ width: `${wide}%` }} />
         </Box>
       </Box>

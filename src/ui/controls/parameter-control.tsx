@@ -1,10 +1,10 @@
 import type { Json } from "@/core/chain/model";
-import type { CurvePoint, Parameter } from "@/core/effects/parameter";
-import { ChoiceControl } from "./choice-control";
+import type { Parameter } from "@/core/effects/parameter";
+import type { CurvePoint } from "@/core/numeric/monotone-curve";
 import { CurveControl } from "./curve-control";
 import { FileControl } from "./file-control";
-import { NumberControl } from "./number-control";
 import { RowsControl } from "./rows-control";
+import { SimpleControl } from "./simple-control";
 
 interface ParameterControlProps {
   readonly spec: Parameter;
@@ -13,16 +13,31 @@ interface ParameterControlProps {
 }
 
 /** The control that belongs to a parameter's specification. Stored values have been checked against it. */
-export function ParameterControl({ spec, value = spec.default as unknown as Json, onChange }: ParameterControlProps) {
+export function ParameterControl({
+  spec,
+  value = spec.default as unknown as Json,
+  onChange,
+}: ParameterControlProps) {
   switch (spec.kind) {
     case "number":
-      return <NumberControl spec={spec} value={value as number} onChange={onChange} />;
     case "choice":
-      return <ChoiceControl spec={spec} value={value as string} onChange={onChange} />;
+      return <SimpleControl spec={spec} value={value} onChange={onChange} />;
     case "rows":
-      return <RowsControl spec={spec} value={value as readonly { readonly [key: string]: Json }[]} onChange={(rows) => onChange(rows)} />;
+      return (
+        <RowsControl
+          spec={spec}
+          value={value as readonly { readonly [key: string]: Json }[]}
+          onChange={(rows) => onChange(rows)}
+        />
+      );
     case "curve":
-      return <CurveControl spec={spec} value={value as unknown as readonly CurvePoint[]} onChange={(points) => onChange(points as unknown as Json)} />;
+      return (
+        <CurveControl
+          spec={spec}
+          value={value as unknown as readonly CurvePoint[]}
+          onChange={(points) => onChange(points as unknown as Json)}
+        />
+      );
     case "file":
       return <FileControl spec={spec} value={value as string | null} onChange={onChange} />;
   }

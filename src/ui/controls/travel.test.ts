@@ -4,7 +4,9 @@ import { effects } from "@/core/effects/registry";
 import { fromTravel, stepped, toTravel } from "./travel";
 
 const numbers = effects.flatMap((effect) =>
-  Object.entries(effect.parameters).flatMap(([key, parameter]) => (parameter.kind === "number" ? [{ name: `${effect.id} ${key}`, parameter }] : [])),
+  Object.entries(effect.parameters).flatMap(([key, parameter]) =>
+    parameter.kind === "number" ? [{ name: `${effect.id} ${key}`, parameter }] : [],
+  ),
 );
 
 describe("the travel of a number", () => {
@@ -29,7 +31,11 @@ describe("the travel of a number", () => {
     for (const direction of [1, -1] as const) {
       let value = parameter.default;
       let steps = 0;
-      for (const end = direction === 1 ? parameter.max : parameter.min; value !== end && steps < 5000; steps++) {
+      for (
+        const end = direction === 1 ? parameter.max : parameter.min;
+        value !== end && steps < 5000;
+        steps++
+      ) {
         const next = stepped(parameter, value, direction, false);
         expect((next - value) * direction).toBeGreaterThan(0);
         value = next;

@@ -4,7 +4,8 @@ type Spec = Pick<NumberParameter, "min" | "max" | "taper" | "resolution" | "unit
 
 /** A value as a share of the parameter's travel, 0…1. */
 export function toTravel({ min, max, taper }: Spec, value: number): number {
-  const share = taper === "log" && min > 0 ? Math.log(value / min) / Math.log(max / min) : (value - min) / (max - min);
+  const share =
+    taper === "log" && min > 0 ? Math.log(value / min) / Math.log(max / min) : (value - min) / (max - min);
   return Math.min(1, Math.max(0, share));
 }
 

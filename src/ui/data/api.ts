@@ -21,7 +21,11 @@ export class ApiError extends Error {
 
 /** Error words with their remedy, on one line. */
 export const sayError = (error: unknown): string =>
-  error instanceof ApiError ? [error.message, error.hint].filter(Boolean).join(" ") : error instanceof Error ? error.message : String(error);
+  error instanceof ApiError
+    ? [error.message, error.hint].filter(Boolean).join(" ")
+    : error instanceof Error
+      ? error.message
+      : String(error);
 
 async function answerOf(response: Response): Promise<unknown> {
   const text = await response.text();
@@ -32,7 +36,11 @@ async function answerOf(response: Response): Promise<unknown> {
     if (response.ok) throw new ApiError(502, "no-answer", "The server's answer could not be read.", {});
   }
   if (response.ok) return data;
-  const { code = "internal", message = "The server could not do this.", ...details } = (data as { error?: Record<string, string> } | null)?.error ?? {};
+  const {
+    code = "internal",
+    message = "The server could not do this.",
+    ...details
+  } = (data as { error?: Record<string, string> } | null)?.error ?? {};
   throw new ApiError(response.status, code, message, details);
 }
 
@@ -42,17 +50,25 @@ let asker: string | null = null;
 export const askAs = (memberId: string): void => void (asker = memberId);
 
 /** Asks the server for JSON. Throws an ApiError; status 0 means that it could not be reached. */
-export async function api<T>(path: string, options: { method?: "GET" | "POST" | "PATCH"; body?: unknown } = {}): Promise<T> {
+export async function api<T>(
+  path: string,
+  options: { method?: "GET" | "POST" | "PATCH"; body?: unknown } = {},
+): Promise<T> {
   const { method = "GET", body } = options;
   let response: Response;
   try {
     response = await fetch(path, {
       method,
-      headers: { ...(asker !== null && { "x-fichier-member": asker }), ...(body !== undefined && { "content-type": "application/json" }) },
+      headers: {
+        ...(asker !== null && { "x-fichier-member": asker }),
+        ...(body !== undefined && { "content-type": "application/json" }),
+      },
       ...(body !== undefined && { body: JSON.stringify(body) }),
     });
   } catch {
-    throw new ApiError(0, "unreachable", "Fichier's server cannot be reached just now.", { hint: "It is tried again by itself." });
+    throw new ApiError(0, "unreachable", "Fichier's server cannot be reached just now.", {
+      hint: "It is tried again by itself.",
+    });
   }
   return (await answerOf(response)) as T;
 }

@@ -40,7 +40,10 @@ export class CommandQueue {
   private async deliver<Result>(path: string, body: object): Promise<CommandAnswer<Result>> {
     for (let wait = firstWait; ; wait = Math.min(longestWait, wait * 2)) {
       try {
-        return await api<CommandAnswer<Result>>(`/api/libraries/${this.libraryId}/${path}`, { method: "POST", body });
+        return await api<CommandAnswer<Result>>(`/api/libraries/${this.libraryId}/${path}`, {
+          method: "POST",
+          body,
+        });
       } catch (error) {
         if (!(error instanceof ApiError) || !error.passing) throw error;
         this.report(0, true);

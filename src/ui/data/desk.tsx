@@ -1,23 +1,32 @@
 "use client";
 
 import { useQueryClient } from "@tanstack/react-query";
-import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from "react";
+import {
+  createContext,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type ReactNode,
+} from "react";
+import { capital } from "@/core/library/words";
 import { askAs, sayError } from "./api";
 import { CommandQueue } from "./command-queue";
 import { sourceOf, useFiles } from "./files";
 import { Finder } from "./finder";
 import { catchUp, historyKey, takeChange, takeEvent, useLibraryQuery } from "./library-data";
 import { followLibrary } from "./live";
+import { NoticeBoard, type Notice } from "./notices";
 import { Renderer } from "./renderer";
+import { Store } from "./store";
 import { TakeIn } from "./take-in";
 import type { CommandAnswer, HistoryEntry, LibraryData } from "./wire";
 
-/** A line at the foot of the window about what just happened. */
-export interface Notice {
-  readonly kind: "done" | "problem";
-  readonly text: string;
-  /** The beginning of the notice that this one completes; where another has come since, that one stays. */
-  readonly completes?: string;
+interface Unsaved {
+  readonly open: number;
+  readonly waiting: boolean;
 }
 
 export interface Desk {
@@ -26,9 +35,9 @@ export interface Desk {
   readonly finder: Finder;
   readonly renderer: Renderer;
   readonly takeIn: TakeIn;
-  readonly notice: Notice | null;
+  readonly notices: NoticeBoard;
   /** Commands that the server has not confirmed yet; `waiting` while it cannot be reached. */
-  readonly unsaved: { readonly open: number; readonly waiting: boolean };
+  readonly unsaved: Store<Unsaved>;
   /** The bench session that was open last, also while another place is shown. */
   readonly sessionId: string | undefined;
   openSession(sessionId: string): void;
@@ -36,15 +45,19 @@ export interface Desk {
   /** Counts an edit that waits to be sent as unsaved, until the returned function is called. */
   hold(): () => void;
   /** Sends a command and takes its change in. Rejects with an ApiError where it is refused. */
-  send<Result = Record<string, unknown>>(command: string, makeInput: () => object): Promise<CommandAnswer<Result>>;
+  send<Result = Record<string, unknown>>(
+    command: string,
+    makeInput: () => object,
+  ): Promise<CommandAnswer<Result>>;
   /** Like `send`, with a refusal told at the foot of the window; null then. */
-  act<Result = Record<string, unknown>>(command: string, input: object): Promise<CommandAnswer<Result> | null>;
+  act<Result = Record<string, unknown>>(
+    command: string,
+    input: object,
+  ): Promise<CommandAnswer<Result> | null>;
   takeBack(direction: "undo" | "redo"): Promise<void>;
   /** Takes back one change of the history, whoever made it. */
   takeBackChange(change: HistoryEntry): Promise<void>;
 }
-
-const noticeStays = 8000;
 
 const DeskContext = createContext<Desk | null>(null);
 
@@ -58,7 +71,7 @@ export function useDesk(): Desk {
 export { sayError };
 
 /** A summary of the history as a sentence of its own. */
-export const sentence = (summary: string) => `${summary.charAt(0).toUpperCase()}${summary.slice(1)}.`;
+export const sentence = (summary: string) => `${capital(summary)}.`;
 
 interface DeskProviderProps {
   readonly libraryId: string;
@@ -72,9 +85,9 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
   const query = useLibraryQuery(libraryId);
   const client = useQueryClient();
   const [tools, setTools] = useState<{ finder: Finder; renderer: Renderer } | null>(null);
-  const [notice, setNotice] = useState<Notice | null>(null);
-  const tell = useCallback((next: Notice | null) => setNotice((now) => (next?.completes !== undefined && now && !now.text.startsWith(next.completes) ? now : next)), []);
-  const [unsaved, setUnsaved] = useState({ open: 0, waiting: false });
+  const [notices] = useState(() => new NoticeBoard());
+  const { tell } = notices;
+  const [unsaved] = useState(() => new Store<Unsaved>({ open: 0, waiting: false }));
   const [sessionId, openSession] = useState<string>();
   const session = useRef(sessionId);
   useEffect(() => {
@@ -90,7 +103,10 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
     };
   }, []);
 
-  const queue = useMemo(() => new CommandQueue(libraryId, (open, isWaiting) => setUnsaved({ open, waiting: isWaiting })), [libraryId]);
+  const queue = useMemo(
+    () => new CommandQueue(libraryId, (open, waiting) => unsaved.set({ open, waiting })),
+    [libraryId, unsaved],
+  );
 
   useEffect(() => {
     if (tools && query.data) tools.finder.follow(query.data.replica, query.data.member.id);
@@ -125,19 +141,20 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
   }, [client, libraryId, memberId]);
 
   useEffect(() => {
-    // What went well need not be read; what did not stays until the next thing is done.
-    if (notice?.kind !== "done") return;
-    const timer = setTimeout(() => tell(null), noticeStays);
-    return () => clearTimeout(timer);
-  }, [notice, tell]);
-
-  useEffect(() => {
-    document.body.dataset.unsaved = String(unsaved.open);
-    if (unsaved.open === 0) return;
     const ask = (event: BeforeUnloadEvent) => event.preventDefault();
-    window.addEventListener("beforeunload", ask);
-    return () => window.removeEventListener("beforeunload", ask);
-  }, [unsaved.open]);
+    const follow = () => {
+      const { open } = unsaved.get();
+      document.body.dataset.unsaved = String(open);
+      if (open > 0) window.addEventListener("beforeunload", ask);
+      else window.removeEventListener("beforeunload", ask);
+    };
+    follow();
+    const stop = unsaved.subscribe(follow);
+    return () => {
+      stop();
+      window.removeEventListener("beforeunload", ask);
+    };
+  }, [unsaved]);
 
   const send = useCallback(
     async <Result,>(command: string, makeInput: () => object) => {
@@ -164,7 +181,10 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
     [send, tell],
   );
 
-  const takeIn = useMemo(() => new TakeIn(libraryId, client, { act, hold, tell }), [libraryId, client, act, hold, tell]);
+  const takeIn = useMemo(
+    () => new TakeIn(libraryId, client, { act, hold, tell }),
+    [libraryId, client, act, hold, tell],
+  );
 
   const sendTakeBack = useCallback(
     async (body: object, done: string, nothing: string) => {
@@ -181,21 +201,59 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
   const takeBack = useCallback(
     (direction: "undo" | "redo") => {
       const body = { direction, ...(session.current && { sessionId: session.current }) };
-      return direction === "undo" ? sendTakeBack(body, "Taken back", "There is nothing to take back.") : sendTakeBack(body, "Done again", "There is nothing to do again.");
+      return direction === "undo"
+        ? sendTakeBack(body, "Taken back", "There is nothing to take back.")
+        : sendTakeBack(body, "Done again", "There is nothing to do again.");
     },
     [sendTakeBack],
   );
   const takeBackChange = useCallback(
     async ({ streamId, revision, direction }: HistoryEntry) => {
-      await sendTakeBack({ change: { streamId, revision } }, direction === "undo" ? "Done again" : "Taken back", "");
+      await sendTakeBack(
+        { change: { streamId, revision } },
+        direction === "undo" ? "Done again" : "Taken back",
+        "",
+      );
       void client.invalidateQueries({ queryKey: historyKey(libraryId) });
     },
     [sendTakeBack, client, libraryId],
   );
 
   const desk = useMemo<Desk | null>(
-    () => (query.data && tools ? { libraryId, data: query.data, ...tools, takeIn, notice, unsaved, sessionId, openSession, tell, hold, send, act, takeBack, takeBackChange } : null),
-    [libraryId, query.data, tools, takeIn, notice, unsaved, sessionId, tell, hold, send, act, takeBack, takeBackChange],
+    () =>
+      query.data && tools
+        ? {
+            libraryId,
+            data: query.data,
+            ...tools,
+            takeIn,
+            notices,
+            unsaved,
+            sessionId,
+            openSession,
+            tell,
+            hold,
+            send,
+            act,
+            takeBack,
+            takeBackChange,
+          }
+        : null,
+    [
+      libraryId,
+      query.data,
+      tools,
+      takeIn,
+      notices,
+      unsaved,
+      sessionId,
+      tell,
+      hold,
+      send,
+      act,
+      takeBack,
+      takeBackChange,
+    ],
   );
   if (query.error && !query.data) return failed(query.error, () => void query.refetch());
   if (!desk) return waiting;

@@ -9,11 +9,18 @@ import type { Media } from "./wire";
 const filesKey = (libraryId: string) => ["files", libraryId];
 
 /** Which kind of media holds which kind of file. */
-export const mediaOf = { impulse: "audio", texture: "image", lut: "lut" } as const satisfies Record<FileKind, Media["facts"]["kind"]>;
+export const mediaOf = { impulse: "audio", texture: "image", lut: "lut" } as const satisfies Record<
+  FileKind,
+  Media["facts"]["kind"]
+>;
 
 /** The library's impulse responses, textures and tables, by name. */
 export function useFiles(libraryId: string) {
-  return useQuery({ queryKey: filesKey(libraryId), queryFn: async () => (await api<{ files: Media[] }>(`/api/libraries/${libraryId}/files`)).files, staleTime: 60_000 });
+  return useQuery({
+    queryKey: filesKey(libraryId),
+    queryFn: async () => (await api<{ files: Media[] }>(`/api/libraries/${libraryId}/files`)).files,
+    staleTime: 60_000,
+  });
 }
 
 /** Brings a file in for an effect, and gives it; the list is fetched anew. */
@@ -23,7 +30,10 @@ export function useBringFile(libraryId: string) {
     async (file: File): Promise<Media> => {
       const media = await uploadFile(libraryId, file, () => undefined, new AbortController().signal);
       // Known at once, so that what names it can be rendered.
-      client.setQueryData<Media[]>(filesKey(libraryId), (now = []) => [...now.filter((m) => m.id !== media.id), media]);
+      client.setQueryData<Media[]>(filesKey(libraryId), (now = []) => [
+        ...now.filter((m) => m.id !== media.id),
+        media,
+      ]);
       void client.invalidateQueries({ queryKey: filesKey(libraryId) });
       return media;
     },
@@ -36,7 +46,14 @@ export function sourceOf(libraryId: string, { id, facts }: Media): FileSource {
   const url = (copy: string) => `/api/libraries/${libraryId}/media/${id}/${copy}`;
   switch (facts.kind) {
     case "audio":
-      return { hash: id, kind: "audio", url: url("planes"), channels: facts.channels, frames: facts.frames, sampleRate: facts.sampleRate };
+      return {
+        hash: id,
+        kind: "audio",
+        url: url("planes"),
+        channels: facts.channels,
+        frames: facts.frames,
+        sampleRate: facts.sampleRate,
+      };
     case "image":
       return { hash: id, kind: "image", url: url("preview"), ...facts.preview };
     case "lut":

@@ -1,4 +1,4 @@
-import { documentChanges } from "@/core/library/documents";
+import { documentChanges } from "@/core/search/documents";
 import type { Replica } from "@/core/library/change";
 import type { SearchTarget } from "@/core/search/document";
 import type { RecallResult } from "@/core/search/recall";
@@ -6,7 +6,9 @@ import type { SearchAnswer, SearchRequest } from "@/workers/search.worker";
 
 /** The search worker: follows the library's copy and answers queries. */
 export class Finder {
-  private readonly worker = new Worker(new URL("../../workers/search.worker.ts", import.meta.url), { type: "module" });
+  private readonly worker = new Worker(new URL("../../workers/search.worker.ts", import.meta.url), {
+    type: "module",
+  });
   private readonly waiting = new Map<number, (result: RecallResult) => void>();
   private followed: Replica | null = null;
   private last = 0;

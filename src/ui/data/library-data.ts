@@ -1,5 +1,11 @@
 import { useQuery, type QueryClient } from "@tanstack/react-query";
-import { applyRowChanges, emptyReplica, type Replica, type StreamKind } from "@/core/library/change";
+import {
+  applyRowChanges,
+  emptyReplica,
+  replicaOf,
+  type Replica,
+  type StreamKind,
+} from "@/core/library/change";
 import type { LiveEvent } from "@/core/library/live";
 import { byPosition } from "@/core/library/order";
 import type { Session, Target } from "@/core/library/entities";
@@ -7,10 +13,11 @@ import type { MemberSettings } from "@/core/library/media";
 import { api } from "./api";
 import type { LibraryAnswer, LibraryData, SessionAnswer, SessionData, SignedChange } from "./wire";
 
-const byId = <Row extends { readonly id: string }>(rows: readonly Row[]) => new Map(rows.map((row) => [row.id, row]));
+const byId = <Row extends { readonly id: string }>(rows: readonly Row[]) =>
+  new Map(rows.map((row) => [row.id, row]));
 
 export const historyKey = (libraryId: string) => ["history", libraryId] as const;
-export const libraryKey = (libraryId: string) => ["library", libraryId] as const;
+const libraryKey = (libraryId: string) => ["library", libraryId] as const;
 export const sessionKey = (sessionId: string) => ["session", sessionId] as const;
 
 const sessionsOf = ({ session }: Replica): Session[] =>
@@ -18,15 +25,18 @@ const sessionsOf = ({ session }: Replica): Session[] =>
 
 async function fetchLibrary(libraryId: string): Promise<LibraryData> {
   const { rows, streams, ...rest } = await api<LibraryAnswer>(`/api/libraries/${libraryId}/replica`);
-  const replica = {
-    ...emptyReplica(),
-    folder: byId(rows.folder), card: byId(rows.card), alias: byId(rows.alias), favourite: byId(rows.favourite), keyBinding: byId(rows.keyBinding), session: byId(rows.session), member: byId(rows.member),
+  const replica = replicaOf(rows);
+  return {
+    ...rest,
+    replica,
+    sessions: sessionsOf(replica),
+    streams: new Map(streams.map(({ id, ...state }) => [id, state])),
   };
-  return { ...rest, replica, sessions: sessionsOf(replica), streams: new Map(streams.map(({ id, ...state }) => [id, state])) };
 }
 
 /** How a member, also a former one, is called in the library. */
-export const nameOfMember = (replica: Replica, userId: string): string | undefined => [...replica.member.values()].find((m) => m.userId === userId)?.name;
+export const nameOfMember = (replica: Replica, userId: string): string | undefined =>
+  [...replica.member.values()].find((m) => m.userId === userId)?.name;
 
 /** The member at this desk, with the role that they have now. */
 function selfOf({ member }: LibraryData, replica: Replica): LibraryData["member"] {
@@ -35,11 +45,14 @@ function selfOf({ member }: LibraryData, replica: Replica): LibraryData["member"
 }
 
 async function fetchSession(libraryId: string, sessionId: string): Promise<SessionData> {
-  const { targets, media, ...rest } = await api<SessionAnswer>(`/api/libraries/${libraryId}/sessions/${sessionId}`);
+  const { targets, media, ...rest } = await api<SessionAnswer>(
+    `/api/libraries/${libraryId}/sessions/${sessionId}`,
+  );
   return { ...rest, replica: { ...emptyReplica(), target: byId<Target>(targets) }, media: byId(media) };
 }
 
-export const useLibraryQuery = (libraryId: string) => useQuery({ queryKey: libraryKey(libraryId), queryFn: () => fetchLibrary(libraryId) });
+export const useLibraryQuery = (libraryId: string) =>
+  useQuery({ queryKey: libraryKey(libraryId), queryFn: () => fetchLibrary(libraryId) });
 
 export const useSessionQuery = (libraryId: string, sessionId: string) =>
   useQuery({ queryKey: sessionKey(sessionId), queryFn: () => fetchSession(libraryId, sessionId) });
@@ -63,7 +76,8 @@ export function takeChange(client: QueryClient, libraryId: string, change: Signe
       member: replica.member === data.replica.member ? data.member : selfOf(data, replica),
       sessions: replica.session === data.replica.session ? data.sessions : sessionsOf(replica),
     });
-  } else if (change.revision > known.revision) void client.invalidateQueries({ queryKey: libraryKey(libraryId) });
+  } else if (change.revision > known.revision)
+    void client.invalidateQueries({ queryKey: libraryKey(libraryId) });
 }
 
 function takeSessionChange(client: QueryClient, { sessionId, revision, forward }: SignedChange): void {
@@ -73,23 +87,37 @@ function takeSessionChange(client: QueryClient, { sessionId, revision, forward }
   const replica = applyRowChanges(session.replica, forward);
   // Somebody else's targets may need material that is not known here yet.
   const known = [...replica.target.values()].every((t) => t.mediaId === null || session.media.has(t.mediaId));
-  if (revision === session.stream.revision + 1 && known) client.setQueryData<SessionData>(key, { ...session, stream: { ...session.stream, revision }, replica });
+  if (revision === session.stream.revision + 1 && known)
+    client.setQueryData<SessionData>(key, { ...session, stream: { ...session.stream, revision }, replica });
   else void client.invalidateQueries({ queryKey: key });
 }
 
 /** How far a stream is known here; null where nothing of it is. */
-function knownRevision(client: QueryClient, libraryId: string, of: StreamKind, sessionId: string | null): number | null {
-  if (of === "session") return client.getQueryData<SessionData>(sessionKey(sessionId!))?.stream.revision ?? null;
+function knownRevision(
+  client: QueryClient,
+  libraryId: string,
+  of: StreamKind,
+  sessionId: string | null,
+): number | null {
+  if (of === "session")
+    return client.getQueryData<SessionData>(sessionKey(sessionId!))?.stream.revision ?? null;
   const data = client.getQueryData<LibraryData>(libraryKey(libraryId));
   return data ? ([...data.streams.values()].find((s) => s.of === of)?.revision ?? 0) : null;
 }
 
 /** Fetches what a stream has brought since the last look, and takes it in. */
-async function catchUpWith(client: QueryClient, libraryId: string, of: StreamKind, sessionId: string | null): Promise<void> {
-  for (let more = true; more; ) {
+async function catchUpWith(
+  client: QueryClient,
+  libraryId: string,
+  of: StreamKind,
+  sessionId: string | null,
+): Promise<void> {
+  for (let more = true; more;) {
     const since = knownRevision(client, libraryId, of, sessionId);
     if (since === null) return;
-    const answer = await api<{ changes: SignedChange[]; more: boolean }>(`/api/libraries/${libraryId}/changes?stream=${of}&since=${since}${of === "session" ? `&sessionId=${sessionId}` : ""}`);
+    const answer = await api<{ changes: SignedChange[]; more: boolean }>(
+      `/api/libraries/${libraryId}/changes?stream=${of}&since=${since}${of === "session" ? `&sessionId=${sessionId}` : ""}`,
+    );
     for (const change of answer.changes) takeChange(client, libraryId, change);
     // Where nothing moved on, a copy is being fetched whole.
     more = answer.more && knownRevision(client, libraryId, of, sessionId) !== since;
@@ -104,7 +132,10 @@ export async function catchUp(client: QueryClient, libraryId: string): Promise<v
 }
 
 const openSessions = (client: QueryClient): string[] =>
-  client.getQueryCache().findAll({ queryKey: ["session"], type: "active" }).map((query) => query.queryKey[1] as string);
+  client
+    .getQueryCache()
+    .findAll({ queryKey: ["session"], type: "active" })
+    .map((query) => query.queryKey[1] as string);
 
 /** Takes in what an event of the live stream tells of. */
 export async function takeEvent(client: QueryClient, libraryId: string, event: LiveEvent): Promise<void> {
@@ -117,13 +148,24 @@ export async function takeEvent(client: QueryClient, libraryId: string, event: L
   const { of, sessionId, revision } = event;
   const known = knownRevision(client, libraryId, of, sessionId);
   if (known === null || revision <= known) return;
-  if (of === "session" && !openSessions(client).includes(sessionId!)) return client.invalidateQueries({ queryKey: sessionKey(sessionId!), refetchType: "none" });
+  if (of === "session" && !openSessions(client).includes(sessionId!))
+    return client.invalidateQueries({ queryKey: sessionKey(sessionId!), refetchType: "none" });
   await catchUpWith(client, libraryId, of, sessionId);
 }
 
 /** Saves settings of the member's own and takes them into the cached copy. */
-export async function saveSettings(client: QueryClient, libraryId: string, change: MemberSettings): Promise<MemberSettings> {
-  const { settings } = await api<{ settings: MemberSettings }>(`/api/libraries/${libraryId}/settings`, { method: "PATCH", body: change });
-  client.setQueryData<LibraryData>(libraryKey(libraryId), (now) => now && { ...now, member: { ...now.member, settings } });
+export async function saveSettings(
+  client: QueryClient,
+  libraryId: string,
+  change: MemberSettings,
+): Promise<MemberSettings> {
+  const { settings } = await api<{ settings: MemberSettings }>(`/api/libraries/${libraryId}/settings`, {
+    method: "PATCH",
+    body: change,
+  });
+  client.setQueryData<LibraryData>(
+    libraryKey(libraryId),
+    (now) => now && { ...now, member: { ...now.member, settings } },
+  );
   return settings;
 }

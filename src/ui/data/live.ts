@@ -29,7 +29,11 @@ function openStream(libraryId: string, onEvent: (event: LiveEvent) => void, sign
  * Hears what happens in a library. All tabs of a browser share one event stream: whoever holds the lock listens and
  * passes on; when that tab is closed, another one takes over. Returns how to stop.
  */
-export function followLibrary(libraryId: string, memberId: string, onEvent: (event: LiveEvent) => void): () => void {
+export function followLibrary(
+  libraryId: string,
+  memberId: string,
+  onEvent: (event: LiveEvent) => void,
+): () => void {
   const name = `fichier ${libraryId} ${memberId}`;
   const stop = new AbortController();
   const { signal } = stop;
@@ -43,10 +47,14 @@ export function followLibrary(libraryId: string, memberId: string, onEvent: (eve
   const lead = () =>
     new Promise<void>((resolve) => {
       signal.addEventListener("abort", () => resolve());
-      openStream(libraryId, (event) => {
-        others.postMessage(event);
-        onEvent(event);
-      }, signal);
+      openStream(
+        libraryId,
+        (event) => {
+          others.postMessage(event);
+          onEvent(event);
+        },
+        signal,
+      );
     });
   // Rejects only when given up while waiting.
   navigator.locks.request(name, { signal }, lead).catch(() => undefined);

@@ -1,4 +1,19 @@
-import type { FileSource, HelperThere, LoopJob, MixJob, PictureJob, PictureMeasures, PictureMeasuresJob, RenderAnswer, Rendered, RenderedLoop, RenderedPicture, RenderJob, SoundMeasures, SoundMeasuresJob } from "@/workers/render-messages";
+import type {
+  FileSource,
+  HelperThere,
+  LoopJob,
+  MixJob,
+  PictureJob,
+  PictureMeasures,
+  PictureMeasuresJob,
+  RenderAnswer,
+  Rendered,
+  RenderedLoop,
+  RenderedPicture,
+  RenderJob,
+  SoundMeasures,
+  SoundMeasuresJob,
+} from "@/workers/render-messages";
 
 type Waiting = { resolve: (rendered: Rendered | null) => void; reject: (problem: Error) => void };
 type Ask<Job> = Omit<Job, "id" | "kind">;
@@ -8,13 +23,18 @@ const helperCount = () => Math.min(3, Math.max(0, (navigator.hardwareConcurrency
 
 /** The rendering worker as promises. A job that a newer one for the same place replaced gives null. */
 export class Renderer {
-  private readonly worker = new Worker(new URL("../../workers/render.worker.ts", import.meta.url), { type: "module" });
+  private readonly worker = new Worker(new URL("../../workers/render.worker.ts", import.meta.url), {
+    type: "module",
+  });
   private readonly helpers: Worker[];
   private readonly waiting = new Map<number, Waiting>();
   private last = 0;
 
   constructor() {
-    this.helpers = Array.from({ length: helperCount() }, () => new Worker(new URL("../../workers/rows.worker.ts", import.meta.url), { type: "module" }));
+    this.helpers = Array.from(
+      { length: helperCount() },
+      () => new Worker(new URL("../../workers/rows.worker.ts", import.meta.url), { type: "module" }),
+    );
     for (const helper of this.helpers) {
       const { port1, port2 } = new MessageChannel();
       helper.postMessage("port", [port1]);

@@ -1,5 +1,6 @@
 import type { QueryClient } from "@tanstack/react-query";
-import { count, mediumWords } from "@/core/library/words";
+import { count, sayPiece } from "@/core/library/words";
+import { media, workingMedia, type WorkingMedium } from "@/core/media";
 import { sayBytes } from "@/core/library/bytes";
 import { api, sayError } from "./api";
 import { sessionKey } from "./library-data";
@@ -74,26 +75,56 @@ export class TakeIn {
     const stop = this.stops.get(sessionId) ?? new AbortController();
     this.stops.set(sessionId, stop);
     const batch = files.map((file) => ({ key: ++this.last, file }));
-    this.set(sessionId, [...this.incoming(sessionId).filter((i) => i.state !== "done"), ...batch.map(({ key, file }): Incoming => ({ key, name: file.name, state: "waiting", share: 0 }))]);
+    this.set(sessionId, [
+      ...this.incoming(sessionId).filter((i) => i.state !== "done"),
+      ...batch.map(({ key, file }): Incoming => ({ key, name: file.name, state: "waiting", share: 0 })),
+    ]);
     const release = this.line.hold();
     try {
-      const media = await this.send(sessionId, await this.fitting(sessionId, batch), stop.signal);
-      const first = batch.map(({ key }) => media.get(key)?.facts.kind).find((kind) => kind === "audio" || kind === "image");
+      const arrived = await this.send(sessionId, await this.fitting(sessionId, batch), stop.signal);
+      const first = batch
+        .map(({ key }) => arrived.get(key)?.facts.kind)
+        .find((kind): kind is WorkingMedium => (workingMedia as readonly unknown[]).includes(kind));
       const isEmpty = this.client.getQueryData<SessionData>(sessionKey(sessionId))?.replica.target.size === 0;
-      const wanted = isEmpty && first && first !== medium && (await this.line.act("edit-session", { id: sessionId, medium: first })) ? first : medium;
+      const wanted =
+        isEmpty &&
+        first &&
+        first !== medium &&
+        (await this.line.act("edit-session", { id: sessionId, medium: first }))
+          ? first
+          : medium;
       const came = batch.flatMap(({ key }) => {
-        const medium = media.get(key);
-        if (medium === undefined || medium.facts.kind === wanted) return medium ?? [];
-        this.change(sessionId, key, { state: "failed", problem: `This is ${mediumWords[medium.facts.kind]}; the session is for ${wanted === "image" ? "pictures" : "sound"}.` });
+        const file = arrived.get(key);
+        if (file === undefined || file.facts.kind === wanted) return file ?? [];
+        this.change(sessionId, key, {
+          state: "failed",
+          problem: `This is ${sayPiece(file.facts.kind)}; the session is for ${media[wanted].plural}.`,
+        });
         return [];
       });
-      const repaired = came.flatMap(({ name, facts }) => (facts.kind === "audio" && facts.repaired ? [`“${name}”: ${count(facts.repaired, "sample")} that ${facts.repaired === 1 ? "was no number" : "were no numbers"} became silence.`] : []));
+      const repaired = came.flatMap(({ name, facts }) =>
+        facts.kind === "audio" && facts.repaired
+          ? [
+              `“${name}”: ${count(facts.repaired, "sample")} that ${facts.repaired === 1 ? "was no number" : "were no numbers"} became silence.`,
+            ]
+          : [],
+      );
       if (repaired.length > 0) this.line.tell({ kind: "done", text: repaired.join(" ") });
       if (stop.signal.aborted || came.length === 0) return;
       // Known before the targets are, so that they can be drawn as soon as they come.
-      this.client.setQueryData<SessionData>(sessionKey(sessionId), (now) => now && { ...now, media: new Map([...now.media, ...came.map((m) => [m.id, m] as const)]) });
-      const done = await this.line.act("add-targets", { sessionId, items: came.map(({ id, name }) => ({ mediaId: id, name: withoutEnding(name) })) });
-      if (done) this.set(sessionId, this.incoming(sessionId).filter((i) => i.state !== "done"));
+      this.client.setQueryData<SessionData>(
+        sessionKey(sessionId),
+        (now) => now && { ...now, media: new Map([...now.media, ...came.map((m) => [m.id, m] as const)]) },
+      );
+      const done = await this.line.act("add-targets", {
+        sessionId,
+        items: came.map(({ id, name }) => ({ mediaId: id, name: withoutEnding(name) })),
+      });
+      if (done)
+        this.set(
+          sessionId,
+          this.incoming(sessionId).filter((i) => i.state !== "done"),
+        );
     } finally {
       release();
     }
@@ -102,11 +133,16 @@ export class TakeIn {
   /** Those of a batch for which there is room, one after the other; the others are refused before anything is sent. */
   private async fitting(sessionId: string, batch: readonly Arriving[]): Promise<readonly Arriving[]> {
     // Where it cannot be told the server will say so, file by file.
-    const { left } = await api<{ left: number }>(`/api/libraries/${this.libraryId}/room`).catch(() => ({ left: Infinity }));
+    const { left } = await api<{ left: number }>(`/api/libraries/${this.libraryId}/room`).catch(() => ({
+      left: Infinity,
+    }));
     let room = left;
     return batch.filter(({ key, file }) => {
       if (file.size > room) {
-        this.change(sessionId, key, { state: "failed", problem: `This takes ${sayBytes(file.size)}; there is room for ${sayBytes(room)} more. An owner can remove material that nothing uses, under Team.` });
+        this.change(sessionId, key, {
+          state: "failed",
+          problem: `This takes ${sayBytes(file.size)}; there is room for ${sayBytes(room)} more. An owner can remove material that nothing uses, under Team.`,
+        });
         return false;
       }
       room -= file.size;
@@ -115,7 +151,11 @@ export class TakeIn {
   }
 
   /** Sends the files of a batch, and gives the media that came of them by their keys. */
-  private async send(sessionId: string, batch: readonly Arriving[], signal: AbortSignal): Promise<ReadonlyMap<number, Media>> {
+  private async send(
+    sessionId: string,
+    batch: readonly Arriving[],
+    signal: AbortSignal,
+  ): Promise<ReadonlyMap<number, Media>> {
     const media = new Map<number, Media>();
     let next = 0;
     const line = async () => {
@@ -123,7 +163,15 @@ export class TakeIn {
         const { key, file } = batch[next++];
         this.change(sessionId, key, { state: "sending" });
         try {
-          media.set(key, await uploadFile(this.libraryId, file, (share) => this.change(sessionId, key, { share, state: share < 1 ? "sending" : "reading" }), signal));
+          media.set(
+            key,
+            await uploadFile(
+              this.libraryId,
+              file,
+              (share) => this.change(sessionId, key, { share, state: share < 1 ? "sending" : "reading" }),
+              signal,
+            ),
+          );
           this.change(sessionId, key, { state: "done", share: 1 });
         } catch (error) {
           this.change(sessionId, key, { state: "failed", problem: sayError(error) });
@@ -135,7 +183,10 @@ export class TakeIn {
   }
 
   private change(sessionId: string, key: number, set: Partial<Incoming>): void {
-    this.set(sessionId, this.incoming(sessionId).map((each) => (each.key === key ? { ...each, ...set } : each)));
+    this.set(
+      sessionId,
+      this.incoming(sessionId).map((each) => (each.key === key ? { ...each, ...set } : each)),
+    );
   }
 
   private set(sessionId: string, list: readonly Incoming[]): void {

@@ -1,6 +1,6 @@
 import type { Chain } from "@/core/chain/model";
 import type { Change, Replica, StreamKind } from "@/core/library/change";
-import type { EntityRows, Session, Target } from "@/core/library/entities";
+import type { EntityRows, LibraryEntity, Session, Target } from "@/core/library/entities";
 import type { MediaFacts, MemberSettings } from "@/core/library/media";
 import type { RenderState } from "@/core/library/renders";
 import type { Role } from "@/core/library/roles";
@@ -21,16 +21,21 @@ export interface Media {
 }
 
 /** Which line of changes a stream is, and how far it is known. */
-export interface StreamState {
+interface StreamState {
   readonly of: "library" | "member";
   readonly revision: number;
 }
 
 export interface LibraryAnswer {
   readonly library: { readonly id: string; readonly name: string };
-  readonly member: { readonly id: string; readonly name: string; readonly role: Role; readonly settings: MemberSettings };
+  readonly member: {
+    readonly id: string;
+    readonly name: string;
+    readonly role: Role;
+    readonly settings: MemberSettings;
+  };
   readonly streams: readonly ({ readonly id: string } & StreamState)[];
-  readonly rows: { readonly [E in Exclude<keyof EntityRows, "target">]: readonly EntityRows[E][] };
+  readonly rows: { readonly [E in LibraryEntity]: readonly EntityRows[E][] };
 }
 
 export interface SessionAnswer {
@@ -72,7 +77,7 @@ export interface Rendering {
 }
 
 /** One content of a card, with what it changed against the one before. */
-export interface CardVersion {
+interface CardVersion {
   readonly number: number;
   readonly authorId: string | null;
   readonly at: string;

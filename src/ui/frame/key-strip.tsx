@@ -1,38 +1,101 @@
 "use client";
 
 import { Box, chakra, HStack } from "@chakra-ui/react";
-import { useDesk } from "../data/desk";
-import { useKeyScopes, type KeyAction } from "../keys/keys";
+import { useLayoutEffect, useRef, useState } from "react";
+import { offerFor, reached, stripOf, type ActionScope } from "../actions/stack";
+import { useScopes } from "../actions/use-actions";
+import type { Offer } from "../actions/action";
 import { KeyCap } from "../parts/key-cap";
+import { Notices } from "./notices";
 
-/** The line at the foot: what each key does here and now, and what has just been done. */
+const noteOf = (scopes: readonly ActionScope[]) => reached(scopes).find((scope) => scope.note)?.note;
+
+const allOf = (scopes: readonly ActionScope[]) => offerFor("?", scopes);
+
+/** The line at the foot: what each key does here and now, and what has just been done. Each entry can be pressed. */
 export function KeyStrip() {
-  const { scopes, bareKeys } = useKeyScopes();
-  const { notice, unsaved } = useDesk();
-  const top = scopes.findLastIndex((scope) => scope.modal);
-  const shown = scopes.slice(Math.max(0, top)).reverse();
-  const seen = new Set<string>();
-  const actions: KeyAction[] = [];
-  for (const action of shown.flatMap((scope) => scope.actions)) {
-    if (action.quiet || action.disabled || seen.has(action.keys[0])) continue;
-    seen.add(action.keys[0]);
-    actions.push(action);
-  }
-  const note = shown.find((scope) => scope.note)?.note;
-  const isCharacter = (keys: string) => [...keys].length === 1;
+  const offers = useScopes(stripOf);
+  const note = useScopes(noteOf);
+  const all = useScopes(allOf);
+  const line = useRef<HTMLUListElement>(null);
+  const [fitting, setFitting] = useState(Infinity);
+  useLayoutEffect(() => {
+    const list = line.current;
+    if (!list) return;
+    const measure = () => {
+      const top = (list.firstElementChild as HTMLElement | null)?.offsetTop ?? 0;
+      // What does not fit has wrapped onto a line that is not seen.
+      const wrapped = [...list.children].findIndex((entry) => (entry as HTMLElement).offsetTop > top + 4);
+      setFitting(wrapped === -1 ? Infinity : wrapped);
+    };
+    measure();
+    const watch = new ResizeObserver(measure);
+    watch.observe(list);
+    return () => watch.disconnect();
+  }, [offers]);
   return (
-    <HStack as="footer" aria-label="Keys" height="keyStrip" px="16px" gap="16px" bg="panel" borderTop="1px solid" borderColor="rule" fontSize="xs" whiteSpace="nowrap" overflow="hidden">
-      <HStack as="ul" listStyleType="none" m="0" p="0" gap="12px" overflow="hidden" flex="0 1 auto" minWidth="0">
-        {actions.map((action) => (
-          <HStack as="li" key={action.keys[0]} gap="5px" flexShrink={0}>
-            <KeyCap keys={!bareKeys && isCharacter(action.keys[0]) ? `Alt+${action.keys[0]}` : action.keys[0]} />
-            <chakra.span maxWidth="220px" truncate>{action.label}</chakra.span>
-          </HStack>
+    <HStack
+      as="footer"
+      aria-label="Keys"
+      height="keyStrip"
+      px="16px"
+      gap="12px"
+      bg="panel"
+      borderTop="1px solid"
+      borderColor="rule"
+      fontSize="xs"
+      whiteSpace="nowrap"
+      overflow="hidden"
+    >
+      <chakra.ul
+        ref={line}
+        listStyleType="none"
+        m="0"
+        p="0"
+        display="flex"
+        flexWrap="wrap"
+        columnGap="4px"
+        alignContent="flex-start"
+        height="28px"
+        overflow="hidden"
+        flex="0 1 auto"
+        minWidth="0"
+        data-fitting={Math.min(fitting, offers.length)}
+      >
+        {offers.map((offer, i) => (
+          <chakra.li key={offer.id} visibility={i < fitting ? undefined : "hidden"}>
+            <StripEntry offer={offer} />
+          </chakra.li>
         ))}
-      </HStack>
-      <Box flex="1 1 0" minWidth="150px" textAlign="right" truncate role="status" aria-live="polite" color={notice?.kind === "problem" ? "loss" : "muted"} fontWeight={notice?.kind === "problem" ? "600" : undefined}>
-        {unsaved.waiting ? "⟳ Not saved yet: the server does not answer. Trying again." : notice ? `${notice.kind === "problem" ? "✕ " : ""}${notice.text}` : note}
+      </chakra.ul>
+      {all && <StripEntry offer={all} />}
+      <Box flex="0 0 auto" minWidth="150px" maxWidth="40%" ml="auto" textAlign="right" truncate>
+        <Notices note={note} />
       </Box>
     </HStack>
+  );
+}
+
+function StripEntry({ offer }: { offer: Offer }) {
+  return (
+    <chakra.button
+      display="flex"
+      alignItems="center"
+      gap="5px"
+      height="28px"
+      px="4px"
+      borderRadius="3px"
+      tabIndex={-1}
+      title={offer.words}
+      _hover={{ bg: "raised" }}
+      // Pressing it does not take the focus from where the next key is expected.
+      onMouseDown={(event) => event.preventDefault()}
+      onClick={() => offer.run()}
+    >
+      <KeyCap keys={offer.keys[0]} />
+      <chakra.span maxWidth="220px" truncate>
+        {offer.short}
+      </chakra.span>
+    </chakra.button>
   );
 }

@@ -2,7 +2,8 @@
 
 import { Box } from "@chakra-ui/react";
 import { usePathname } from "next/navigation";
-import { useMemo, useRef, useState, type ReactNode } from "react";
+import { useMemo, useRef, useState, type ReactNode, type RefObject } from "react";
+import { ContextMenus } from "../actions/context-menu";
 import { DeskProvider, useDesk } from "../data/desk";
 import { KeysProvider } from "../keys/keys";
 import { ThemeRootContext } from "../parts/theme-root";
@@ -18,11 +19,23 @@ export function LibraryFrame({ libraryId, children }: { libraryId: string; child
   const night = usePathname().startsWith(`/${libraryId}/bench`);
   const value = useMemo(() => ({ finding, setFinding }), [finding]);
   return (
-    <Box ref={root} className={night ? "dark" : "light"} height="100vh" bg="canvas" color="ink" display="grid" gridTemplateRows="{sizes.topBar} minmax(0, 1fr) {sizes.keyStrip}">
+    <Box
+      ref={root}
+      className={night ? "dark" : "light"}
+      height="100vh"
+      bg="canvas"
+      color="ink"
+      display="grid"
+      gridTemplateRows="{sizes.topBar} minmax(0, 1fr) {sizes.keyStrip}"
+    >
       <ThemeRootContext.Provider value={root}>
         <FindingContext.Provider value={value}>
-          <DeskProvider libraryId={libraryId} waiting={<Waiting words="Opening the library …" />} failed={(error, retry) => <Failed error={error} retry={retry} />}>
-            <Framed>{children}</Framed>
+          <DeskProvider
+            libraryId={libraryId}
+            waiting={<Waiting words="Opening the library …" />}
+            failed={(error, retry) => <Failed error={error} retry={retry} />}
+          >
+            <Framed root={root}>{children}</Framed>
           </DeskProvider>
         </FindingContext.Provider>
       </ThemeRootContext.Provider>
@@ -30,13 +43,16 @@ export function LibraryFrame({ libraryId, children }: { libraryId: string; child
   );
 }
 
-function Framed({ children }: { children: ReactNode }) {
+function Framed({ root, children }: { root: RefObject<HTMLDivElement | null>; children: ReactNode }) {
   const { data } = useDesk();
   return (
     <KeysProvider bareKeys={data.member.settings.bareKeys ?? true}>
       <TopBar />
-      <Box minHeight="0" overflow="hidden">{children}</Box>
+      <Box minHeight="0" overflow="hidden">
+        {children}
+      </Box>
       <KeyStrip />
+      <ContextMenus root={root} />
     </KeysProvider>
   );
 }

@@ -2,34 +2,38 @@
 
 import { Box, chakra, Menu, Portal } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
-import { useCallback, useEffect, useMemo, useState } from "react";
-import { followDesk, signedInHere, signOut, signOutEverywhere, switchTo, type SignedIn } from "../data/accounts";
+import { useCallback, useEffect, useState } from "react";
+import {
+  followDesk,
+  signedInHere,
+  signOut,
+  signOutEverywhere,
+  switchTo,
+  type SignedIn,
+} from "../data/accounts";
 import { sayError, useDesk } from "../data/desk";
 import { saveSettings } from "../data/library-data";
-import { useKeyActions, type KeyAction } from "../keys/keys";
+import { useSayKeys } from "../keys/keys";
 import { PasswordDialog } from "./password-dialog";
 import { KeyCap } from "../parts/key-cap";
 import { useThemeRoot } from "../parts/theme-root";
 
 /** The member at the desk: settings of their own, others at this machine, and signing out. */
-export function MemberMenu() {
+export function MemberMenu({ open, onOpen }: { open: boolean; onOpen: (open: boolean) => void }) {
   const { data, libraryId, tell, unsaved } = useDesk();
   const client = useQueryClient();
   const root = useThemeRoot();
   const { member } = data;
-  const [open, setOpen] = useState(false);
   const [changing, setChanging] = useState(false);
   const close = useCallback(() => setChanging(false), []);
   const [here, setHere] = useState<readonly SignedIn[]>([]);
+  const say = useSayKeys();
   const bareKeys = member.settings.bareKeys ?? true;
   useEffect(followDesk, []);
   useEffect(() => {
     // Asked anew each time: others may have come or gone.
     if (open) signedInHere().then(setHere, () => setHere([]));
   }, [open]);
-  const actions = useMemo<KeyAction[]>(() => [{ keys: ["Alt+m"], label: "member", quiet: true, run: () => setOpen(true) }], []);
-  useKeyActions(actions);
-
   const attempt = async (what: () => Promise<unknown>) => {
     try {
       await what();
@@ -39,36 +43,73 @@ export function MemberMenu() {
   };
   const switchBareKeys = async () => {
     const settings = await saveSettings(client, libraryId, { bareKeys: !bareKeys });
-    tell({ kind: "done", text: settings.bareKeys ? "Single keys work by themselves." : "Single keys now want Alt." });
+    tell({
+      kind: "done",
+      text: settings.bareKeys ? "Single keys work by themselves." : "Single keys now want Alt.",
+    });
   };
   /** Nobody leaves the desk over something that is not saved. */
   const leave = (how: () => Promise<unknown>) =>
-    unsaved.open > 0 ? tell({ kind: "problem", text: "Something is not saved yet. Wait a moment and try again." }) : void attempt(how);
+    unsaved.get().open > 0
+      ? tell({ kind: "problem", text: "Something is not saved yet. Wait a moment and try again." })
+      : void attempt(how);
   const others = here.filter((s) => s.userId !== member.id);
   return (
     <>
       {changing && <PasswordDialog onClose={close} />}
-      <Menu.Root open={open} onOpenChange={(event) => setOpen(event.open)}>
+      <Menu.Root open={open} onOpenChange={(event) => onOpen(event.open)}>
         <Menu.Trigger asChild>
-          <chakra.button border="1px solid" borderColor="rule" borderRadius="3px" px="10px" height="28px" maxWidth="160px" truncate title={`${member.name}, ${member.role} · Alt+M`}>{member.name}</chakra.button>
+          <chakra.button
+            border="1px solid"
+            borderColor="rule"
+            borderRadius="3px"
+            px="10px"
+            height="28px"
+            maxWidth="160px"
+            truncate
+            title={`${member.name}, ${member.role} · ${say("Alt+m")}`}
+          >
+            {member.name}
+          </chakra.button>
         </Menu.Trigger>
         <Portal container={root}>
           <Menu.Positioner>
             <Menu.Content bg="raised" color="ink" borderRadius="3px" minWidth="260px">
-              <Box px="10px" py="4px" fontSize="xs" color="muted">{`${member.name} · ${member.role} of ${data.library.name}`} <KeyCap keys="Alt+m" quiet /></Box>
-              <Menu.CheckboxItem value="bare-keys" checked={bareKeys} onCheckedChange={() => void attempt(switchBareKeys)}>
+              <Box px="10px" py="4px" textStyle="hint">
+                {`${member.name} · ${member.role} of ${data.library.name}`} <KeyCap keys="Alt+m" quiet />
+              </Box>
+              <Menu.CheckboxItem
+                value="bare-keys"
+                checked={bareKeys}
+                onCheckedChange={() => void attempt(switchBareKeys)}
+              >
                 Single keys without Alt
                 <Menu.ItemIndicator />
               </Menu.CheckboxItem>
-              <Menu.Item value="password" onClick={() => setChanging(true)}>Change your password …</Menu.Item>
+              <Menu.Item value="password" onClick={() => setChanging(true)}>
+                Change your password …
+              </Menu.Item>
               <Menu.Separator />
               {others.map((other) => (
-                <Menu.Item key={other.userId} value={`to ${other.userId}`} onClick={() => leave(() => switchTo(other))}>{`Hand over to ${other.name}`}</Menu.Item>
+                <Menu.Item
+                  key={other.userId}
+                  value={`to ${other.userId}`}
+                  onClick={() => leave(() => switchTo(other))}
+                >{`Hand over to ${other.name}`}</Menu.Item>
               ))}
-              <Menu.Item value="another" onClick={() => leave(async () => window.location.assign("/sign-in"))}>Another member signs in …</Menu.Item>
+              <Menu.Item
+                value="another"
+                onClick={() => leave(async () => window.location.assign("/sign-in"))}
+              >
+                Another member signs in …
+              </Menu.Item>
               <Menu.Separator />
-              <Menu.Item value="sign-out" onClick={() => leave(() => signOut(member.id))}>Sign out</Menu.Item>
-              <Menu.Item value="sign-out-everywhere" onClick={() => leave(signOutEverywhere)}>Sign out on every machine</Menu.Item>
+              <Menu.Item value="sign-out" onClick={() => leave(() => signOut(member.id))}>
+                Sign out
+              </Menu.Item>
+              <Menu.Item value="sign-out-everywhere" onClick={() => leave(signOutEverywhere)}>
+                Sign out on every machine
+              </Menu.Item>
             </Menu.Content>
           </Menu.Positioner>
         </Portal>

@@ -22,16 +22,43 @@ export function PasswordDialog({ onClose }: { onClose: () => void }) {
       tell({ kind: "done", text: "Your password is changed. You are signed out everywhere else." });
       onClose();
     } catch (error) {
-      setProblem({ field: error instanceof ApiError ? String(error.details.field ?? "current") : "current", text: sayError(error) });
+      setProblem({
+        field: error instanceof ApiError ? String(error.details.field ?? "current") : "current",
+        text: sayError(error),
+      });
     }
   };
   const at = (field: string) => (problem?.field === field ? problem.text : undefined);
   return (
     <Dialog title="Change your password" onClose={onClose} initialFocus={first} width="420px">
       <form onSubmit={submit} onChange={() => setProblem(undefined)}>
-        <TextField ref={first} label="Present password" name="current" type="password" autoComplete="current-password" required problem={at("current")} />
-        <TextField label="New password" name="next" type="password" autoComplete="new-password" required minLength={10} hint="At least 10 characters: several words that have nothing to do with each other." problem={at("next")} />
-        <TextField label="New password, once more" name="again" type="password" autoComplete="new-password" required problem={at("again")} />
+        <TextField
+          ref={first}
+          label="Present password"
+          name="current"
+          type="password"
+          autoComplete="current-password"
+          required
+          problem={at("current")}
+        />
+        <TextField
+          label="New password"
+          name="next"
+          type="password"
+          autoComplete="new-password"
+          required
+          minLength={10}
+          hint="At least 10 characters: several words that have nothing to do with each other."
+          problem={at("next")}
+        />
+        <TextField
+          label="New password, once more"
+          name="again"
+          type="password"
+          autoComplete="new-password"
+          required
+          problem={at("again")}
+        />
         <DialogButtons action="Change it" onClose={onClose} />
       </form>
     </Dialog>

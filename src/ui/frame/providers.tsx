@@ -11,7 +11,12 @@ import { StyleRegistry } from "./style-registry";
 export function Providers({ children }: { children: ReactNode }) {
   // The application may lie on the same machine as its server: "offline" says nothing about reaching it.
   const [client] = useState(
-    () => new QueryClient({ defaultOptions: { queries: { staleTime: Infinity, networkMode: "always", refetchOnWindowFocus: false } } }),
+    () =>
+      new QueryClient({
+        defaultOptions: {
+          queries: { staleTime: Infinity, networkMode: "always", refetchOnWindowFocus: false },
+        },
+      }),
   );
   return (
     <StyleRegistry>

@@ -4,15 +4,23 @@ import { MainButton } from "../parts/buttons";
 
 /** Shown while something is fetched. */
 export function Waiting({ words }: { words: string }) {
-  return <Box as="main" p="32px" color="muted" role="status">{words}</Box>;
+  return (
+    <Box as="main" p="32px" color="muted" role="status">
+      {words}
+    </Box>
+  );
 }
 
 /** Shown where a page could not be had, with a way on. */
 export function Failed({ error, retry }: { error: Error; retry: () => void }) {
   return (
     <Box as="main" p="32px" maxWidth="560px">
-      <chakra.h1 fontFamily="heading" fontSize="xl" fontWeight="600" mb="8px">This could not be opened</chakra.h1>
-      <chakra.p mb="16px" role="alert">{sayError(error)}</chakra.p>
+      <chakra.h1 textStyle="screenTitle" mb="8px">
+        This could not be opened
+      </chakra.h1>
+      <chakra.p mb="16px" role="alert">
+        {sayError(error)}
+      </chakra.p>
       <MainButton onClick={retry}>Try again</MainButton>
     </Box>
   );

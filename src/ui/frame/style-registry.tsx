@@ -17,7 +17,8 @@ export function StyleRegistry({ children }: { children: ReactNode }) {
     let fresh: { name: string; isGlobal: boolean }[] = [];
     cache.insert = (...args) => {
       const [selector, serialized] = args;
-      if (cache.inserted[serialized.name] === undefined) fresh.push({ name: serialized.name, isGlobal: !selector });
+      if (cache.inserted[serialized.name] === undefined)
+        fresh.push({ name: serialized.name, isGlobal: !selector });
       return insert(...args);
     };
     const flush = () => {
@@ -46,7 +47,11 @@ export function StyleRegistry({ children }: { children: ReactNode }) {
     return (
       <>
         {globals.map(({ name, style }) => (
-          <style key={name} data-emotion={`${cache.key}-global ${name}`} dangerouslySetInnerHTML={{ __html: style }} />
+          <style
+            key={name}
+            data-emotion={`${cache.key}-global ${name}`}
+            dangerouslySetInnerHTML={{ __html: style }}
+          />
         ))}
         {styles && <style data-emotion={names} dangerouslySetInnerHTML={{ __html: styles }} />}
       </>

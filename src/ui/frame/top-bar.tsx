@@ -3,10 +3,16 @@
 import { Box, chakra, HStack } from "@chakra-ui/react";
 import NextLink from "next/link";
 import { usePathname } from "next/navigation";
-import { useMemo } from "react";
 import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { ActionList } from "../actions/action-list";
+import { openMenuOfFocus } from "../actions/context-menu";
+import { framePlace } from "../actions/frame";
+import type { PlaceName } from "../actions/frame/here";
+import type { ActionScope } from "../actions/stack";
+import { useActions, useActionStack } from "../actions/use-actions";
 import { useDesk } from "../data/desk";
-import { useKeyActions, useKeyScopes } from "../keys/keys";
+import { useSayKeys } from "../keys/keys";
 import { KeyCap } from "../parts/key-cap";
 import { useFinding } from "./finding";
 import { MemberMenu } from "./member-menu";
@@ -15,48 +21,94 @@ import { MemberMenu } from "./member-menu";
 export function TopBar() {
   const { data, libraryId, sessionId } = useDesk();
   const { setFinding } = useFinding();
-  const { bareKeys } = useKeyScopes();
+  const stack = useActionStack();
+  const say = useSayKeys();
+  const [accountOpen, setAccountOpen] = useState(false);
+  /** What lies below the list of all actions, as it was when it was opened. */
+  const [below, setBelow] = useState<readonly ActionScope[] | null>(null);
   const path = usePathname();
   const router = useRouter();
   const onBench = path.startsWith(`/${libraryId}/bench`);
   const open = data.sessions.find((s) => s.id === sessionId) ?? data.sessions[0];
   const benchPath = open ? `/${libraryId}/bench/${open.id}` : `/${libraryId}/bench`;
+  const paths: Record<PlaceName, string> = {
+    bench: benchPath,
+    library: `/${libraryId}/library`,
+    history: `/${libraryId}/history`,
+    team: `/${libraryId}/team`,
+  };
   const places = [
-    { name: "Bench", href: benchPath, here: onBench, keys: "Alt+b" },
-    { name: "Library", href: `/${libraryId}/library`, here: path.startsWith(`/${libraryId}/library`), keys: "Alt+l" },
-    { name: "History", href: `/${libraryId}/history`, here: path.startsWith(`/${libraryId}/history`), keys: "Alt+h" },
-    { name: "Team", href: `/${libraryId}/team`, here: path.startsWith(`/${libraryId}/team`), keys: "Alt+t" },
-  ];
-  const actions = useMemo(
-    () => [
-      { keys: ["Alt+b"], label: "Bench", quiet: true, run: () => router.push(benchPath) },
-      { keys: ["Alt+l"], label: "Library", quiet: true, run: () => router.push(`/${libraryId}/library`) },
-      { keys: ["Alt+h"], label: "History", quiet: true, run: () => router.push(`/${libraryId}/history`) },
-      { keys: ["Alt+t"], label: "Team", quiet: true, run: () => router.push(`/${libraryId}/team`) },
-    ],
-    [router, benchPath, libraryId],
-  );
-  useKeyActions(actions);
+    { name: "Bench", place: "bench", here: onBench, keys: "Alt+b" },
+    { name: "Library", place: "library", here: path.startsWith(paths.library), keys: "Alt+l" },
+    { name: "History", place: "history", here: path.startsWith(paths.history), keys: "Alt+h" },
+    { name: "Team", place: "team", here: path.startsWith(paths.team), keys: "Alt+t" },
+  ] as const;
+  useActions(framePlace, {
+    go: (place) => router.push(paths[place]),
+    openAccount: () => setAccountOpen(true),
+    openMenu: () => openMenuOfFocus(),
+    openAll: () => setBelow(stack.current()),
+  });
   return (
-    <HStack as="header" bg="panel" borderBottom="1px solid" borderColor="rule" px="16px" gap="22px" minWidth="0">
-      <chakra.span fontFamily="heading" fontWeight="700" fontSize="xl">Fichier</chakra.span>
-      <chakra.span color="muted" truncate maxWidth="200px" title={data.library.name}>{data.library.name}</chakra.span>
+    <HStack
+      as="header"
+      bg="panel"
+      borderBottom="1px solid"
+      borderColor="rule"
+      px="16px"
+      gap="22px"
+      minWidth="0"
+    >
+      <chakra.span fontFamily="heading" fontWeight="700" fontSize="xl">
+        Fichier
+      </chakra.span>
+      <chakra.span color="muted" truncate maxWidth="200px" title={data.library.name}>
+        {data.library.name}
+      </chakra.span>
       <HStack as="nav" aria-label="Places" gap="18px" alignSelf="stretch">
         {places.map((place) => (
-          <NextLink key={place.name} href={place.href} aria-current={place.here ? "page" : undefined} title={bareKeys ? place.keys : place.keys.replace("Alt+", "Alt+Shift+")} style={{ alignSelf: "stretch", display: "flex" }}>
-            <chakra.span display="flex" alignItems="center" borderBottom="2px solid" borderColor={place.here ? "selected" : "transparent"} color={place.here ? "ink" : "muted"} pt="2px">{place.name}</chakra.span>
+          <NextLink
+            key={place.name}
+            href={paths[place.place]}
+            aria-current={place.here ? "page" : undefined}
+            title={say(place.keys)}
+            style={{ alignSelf: "stretch", display: "flex" }}
+          >
+            <chakra.span
+              display="flex"
+              alignItems="center"
+              borderBottom="2px solid"
+              borderColor={place.here ? "selected" : "transparent"}
+              color={place.here ? "ink" : "muted"}
+              pt="2px"
+            >
+              {place.name}
+            </chakra.span>
           </NextLink>
         ))}
       </HStack>
       <Box flex="1" />
       {onBench && (
         <chakra.button
-          onClick={() => setFinding(true)} display="flex" justifyContent="space-between" alignItems="center" width="300px" height="30px" px="10px" bg="canvas" border="1px solid" borderColor="rule" borderRadius="3px" color="muted" textAlign="left"
+          onClick={() => setFinding(true)}
+          display="flex"
+          justifyContent="space-between"
+          alignItems="center"
+          width="300px"
+          height="30px"
+          px="10px"
+          bg="canvas"
+          border="1px solid"
+          borderColor="rule"
+          borderRadius="3px"
+          color="muted"
+          textAlign="left"
         >
           Find and apply <KeyCap keys="/" />
         </chakra.button>
       )}
-      <MemberMenu />
+      <MemberMenu open={accountOpen} onOpen={setAccountOpen} />
+      {below && <ActionList scopes={below} onClose={() => setBelow(null)} />}
     </HStack>
   );
 }

@@ -1,17 +1,21 @@
 import { Box, chakra } from "@chakra-ui/react";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useEffect, type KeyboardEvent, type RefObject } from "react";
-import { combination } from "@/core/keys/combination";
+import { useEffect, useMemo, type RefObject } from "react";
 import { sentence } from "../data/desk";
 import type { HistoryEntry } from "../data/wire";
+import { useListKeys } from "../parts/use-list-keys";
 import type { Selection } from "../parts/use-selection";
 
 export const entryId = ({ streamId, revision }: HistoryEntry) => `${streamId}-${revision}`;
 
 /** What a change was, in a sentence. */
-export const sayEntry = ({ direction, summary }: HistoryEntry) => sentence(direction === "undo" ? `took back: ${summary}` : direction === "redo" ? `did again: ${summary}` : summary);
+export const sayEntry = ({ direction, summary }: HistoryEntry) =>
+  sentence(
+    direction === "undo" ? `took back: ${summary}` : direction === "redo" ? `did again: ${summary}` : summary,
+  );
 
-export const sayWhere = ({ of, sessionName }: HistoryEntry) => (of === "library" ? "Library" : of === "member" ? "Your own" : (sessionName ?? "A session"));
+export const sayWhere = ({ of, sessionName }: HistoryEntry) =>
+  of === "library" ? "Library" : of === "member" ? "Your own" : (sessionName ?? "A session");
 
 const day = new Intl.DateTimeFormat("en-GB", { day: "2-digit", month: "short" });
 const time = new Intl.DateTimeFormat("en-GB", { hour: "2-digit", minute: "2-digit" });
@@ -31,7 +35,12 @@ interface HistoryListProps {
 
 /** The changes, the newest first; only the rows in view are drawn. */
 export function HistoryList({ entries, who, selection, onEnd, ref }: HistoryListProps) {
-  const virtual = useVirtualizer({ count: entries.length, getScrollElement: () => ref.current, estimateSize: () => rowHeight, overscan: 12 });
+  const virtual = useVirtualizer({
+    count: entries.length,
+    getScrollElement: () => ref.current,
+    estimateSize: () => rowHeight,
+    overscan: 12,
+  });
   const at = entries.findIndex((entry) => entryId(entry) === selection.lead);
   const items = virtual.getVirtualItems();
   const last = items.at(-1)?.index ?? -1;
@@ -42,18 +51,25 @@ export function HistoryList({ entries, who, selection, onEnd, ref }: HistoryList
     if (last >= entries.length - 10) onEnd();
   }, [last, entries.length, onEnd]);
 
-  const go = (to: number) => entries.length > 0 && selection.only(entryId(entries[Math.min(entries.length - 1, Math.max(0, to))]));
-  const onKey = (event: KeyboardEvent) => {
-    const page = Math.max(1, Math.floor((ref.current?.clientHeight ?? 0) / rowHeight) - 1);
-    const keys: Record<string, () => void> = { ArrowDown: () => go(at + 1), ArrowUp: () => go(at - 1), PageDown: () => go(at + page), PageUp: () => go(at - page), Home: () => go(0), End: () => go(entries.length - 1) };
-    const does = keys[combination(event)];
-    if (!does) return;
-    event.preventDefault();
-    does();
-  };
+  const order = useMemo(() => entries.map(entryId), [entries]);
+  const onKey = useListKeys(order, selection, {
+    page: () => Math.max(1, Math.floor((ref.current?.clientHeight ?? 0) / rowHeight) - 1),
+    many: false,
+  });
 
   return (
-    <Box ref={ref} role="listbox" aria-label="Changes" tabIndex={0} flex="1" minHeight="0" overflowY="auto" onKeyDown={onKey} aria-activedescendant={selection.lead ? `change-${selection.lead}` : undefined} _focusVisible={{ outlineOffset: "1px" }}>
+    <Box
+      ref={ref}
+      role="listbox"
+      aria-label="Changes"
+      tabIndex={0}
+      flex="1"
+      minHeight="0"
+      overflowY="auto"
+      onKeyDown={onKey}
+      aria-activedescendant={selection.lead ? `change-${selection.lead}` : undefined}
+      _focusVisible={{ outlineOffset: "1px" }}
+    >
       <Box position="relative" role="presentation" style={{ height: virtual.getTotalSize() }}>
         {items.map((item) => {
           const entry = entries[item.index];
@@ -62,14 +78,46 @@ export function HistoryList({ entries, who, selection, onEnd, ref }: HistoryList
           const text = sayEntry(entry);
           return (
             <Box
-              key={id} id={`change-${id}`} role="option" aria-selected={selected} aria-setsize={-1} aria-posinset={item.index + 1} position="absolute" left="0" right="0" display="grid" gridTemplateColumns={grid} gap="12px" alignItems="center" px="9px"
-              borderLeft="3px solid" borderBottom="1px solid" borderBottomColor="rule" borderLeftColor={selected ? "selected" : "transparent"} bg={selected ? "selectedGround" : undefined} cursor="default" style={{ height: rowHeight, transform: `translateY(${item.start}px)` }}
+              key={id}
+              id={`change-${id}`}
+              role="option"
+              aria-selected={selected}
+              data-subject="change"
+              data-subject-name={text}
+              aria-setsize={-1}
+              aria-posinset={item.index + 1}
+              position="absolute"
+              left="0"
+              right="0"
+              display="grid"
+              gridTemplateColumns={grid}
+              gap="12px"
+              alignItems="center"
+              px="9px"
+              borderLeft="3px solid"
+              borderBottom="1px solid"
+              borderBottomColor="rule"
+              borderLeftColor={selected ? "selected" : "transparent"}
+              bg={selected ? "selectedGround" : undefined}
+              cursor="default"
+              style={{ height: rowHeight, transform: `translateY(${item.start}px)` }}
               onMouseDown={() => selection.only(id)}
             >
-              <chakra.span fontFamily="mono" fontSize="xs" color="muted">{sayWhen(entry.at)}</chakra.span>
+              <chakra.span textStyle="figure" color="muted">
+                {sayWhen(entry.at)}
+              </chakra.span>
               <chakra.span truncate>{who(entry.actorId)}</chakra.span>
-              <chakra.span truncate title={text} textDecoration={entry.takenBack ? "line-through" : undefined} color={entry.takenBack ? "muted" : undefined}>{text}</chakra.span>
-              <chakra.span truncate fontSize="xs" color="muted" title={sayWhere(entry)}>{sayWhere(entry)}</chakra.span>
+              <chakra.span
+                truncate
+                title={text}
+                textDecoration={entry.takenBack ? "line-through" : undefined}
+                color={entry.takenBack ? "muted" : undefined}
+              >
+                {text}
+              </chakra.span>
+              <chakra.span truncate textStyle="hint" title={sayWhere(entry)}>
+                {sayWhere(entry)}
+              </chakra.span>
             </Box>
           );
         })}

@@ -3,14 +3,18 @@
 import { Box, chakra, HStack, Input } from "@chakra-ui/react";
 import { keepPreviousData, useInfiniteQuery } from "@tanstack/react-query";
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
+import { nameOfRow } from "@/core/library/entities";
 import type { NameOf } from "@/core/library/describe-change";
 import { api } from "../data/api";
 import { useDesk } from "../data/desk";
 import { historyKey, nameOfMember } from "../data/library-data";
 import type { HistoryPage } from "../data/wire";
 import { Failed } from "../frame/states";
-import { useKeyActions, type KeyAction } from "../keys/keys";
+import { historyPlace } from "../actions/history";
+import { useActions } from "../actions/use-actions";
 import { KeyCap } from "../parts/key-cap";
+import { Columns } from "../parts/columns";
+import { settleFocus } from "../parts/settle-focus";
 import { useSelection } from "../parts/use-selection";
 import { ChangeDetails } from "./change-details";
 import { entryId, HistoryList } from "./history-list";
@@ -25,7 +29,10 @@ export function HistoryScreen() {
   const filter = useRef<HTMLInputElement>(null);
   const query = useInfiniteQuery({
     queryKey: [...historyKey(libraryId), words],
-    queryFn: ({ pageParam }) => api<HistoryPage>(`/api/libraries/${libraryId}/history?words=${encodeURIComponent(words)}${pageParam === null ? "" : `&before=${pageParam}`}`),
+    queryFn: ({ pageParam }) =>
+      api<HistoryPage>(
+        `/api/libraries/${libraryId}/history?words=${encodeURIComponent(words)}${pageParam === null ? "" : `&before=${pageParam}`}`,
+      ),
     initialPageParam: null as number | null,
     getNextPageParam: (page) => (page.more ? page.changes[page.changes.length - 1].sequence : undefined),
     placeholderData: keepPreviousData,
@@ -36,11 +43,14 @@ export function HistoryScreen() {
   const order = useMemo(() => entries.map(entryId), [entries]);
   const selection = useSelection(order);
   const entry = entries.find((e) => entryId(e) === selection.lead);
-  const who = useCallback((id: string) => (id === member.id ? "you" : (nameOfMember(replica, id) ?? "somebody")), [replica, member.id]);
+  const who = useCallback(
+    (id: string) => (id === member.id ? "you" : (nameOfMember(replica, id) ?? "somebody")),
+    [replica, member.id],
+  );
   const nameOf = useCallback<NameOf>(
     (entity, id) => {
       const row = replica[entity].get(id);
-      return row && ("name" in row ? row.name : "text" in row ? row.text : "key" in row ? row.key : undefined);
+      return row && nameOfRow(entity, row);
     },
     [replica],
   );
@@ -50,43 +60,97 @@ export function HistoryScreen() {
   }, [hasNextPage, isFetchingNextPage, fetchNextPage]);
 
   useEffect(() => {
-    list.current?.focus();
+    settleFocus(list.current);
   }, []);
 
-  const actions = useMemo<KeyAction[]>(() => {
-    const standing = entry !== undefined && !entry.takenBack && entry.direction !== "stamp";
-    return [
-      { keys: ["Backspace"], label: entry?.direction === "undo" ? "do this again" : "take this back", disabled: !standing, run: () => void takeBackChange(entry!) },
-      { keys: ["/"], label: "find", run: () => filter.current?.focus() },
-    ];
-  }, [entry, takeBackChange]);
-  useKeyActions(actions);
+  useActions(historyPlace, { entry, takeBackChange, find: () => filter.current?.focus() });
 
   if (query.error && !query.data) return <Failed error={query.error} retry={() => void query.refetch()} />;
   return (
-    <Box display="grid" gridTemplateColumns="minmax(0, 1fr) 380px" height="100%">
-      <Box as="main" display="flex" flexDirection="column" minHeight="0" pt="14px" pb="10px" px="18px">
-        <HStack justifyContent="space-between" pb="12px" gap="16px">
-          <chakra.h1 fontFamily="heading" fontSize="xl" fontWeight="600">History</chakra.h1>
-          <HStack gap="6px">
-            <Input
-              ref={filter} aria-label="Find in the history" placeholder="Words of what was done" size="sm" width="240px" bg="raised" borderColor="rule" borderRadius="3px" maxLength={200} value={typed} onChange={(event) => setTyped(event.target.value)}
-              onKeyDown={(event) => {
-                if (!["Escape", "Enter", "ArrowDown"].includes(event.key)) return;
-                if (event.key === "Escape") setTyped("");
-                event.preventDefault();
-                list.current?.focus();
-              }}
-            />
-            <KeyCap keys="/" />
-          </HStack>
-        </HStack>
-        <HistoryList ref={list} entries={entries} who={who} selection={selection} onEnd={onEnd} />
-        {entries.length === 0 && <Box flex="6" color="muted" role="status">{query.isFetching ? "Looking …" : words ? `Nothing in the history has “${words}”.` : "Nothing has been changed yet."}</Box>}
-      </Box>
-      <Box as="aside" aria-label="Chosen change" bg="panel" borderLeft="1px solid" borderColor="rule" p="18px 16px" overflowY="auto" minHeight="0">
-        {entry ? <ChangeDetails libraryId={libraryId} entry={entry} who={who(entry.actorId)} nameOf={nameOf} /> : <Box color="muted">Choose a change to see what it did.</Box>}
-      </Box>
-    </Box>
+    <>
+      <Columns
+        place="history"
+        columns={[
+          {
+            id: "changes",
+            least: 420,
+            content: (
+              <Box
+                as="section"
+                aria-label="All changes"
+                display="flex"
+                flexDirection="column"
+                minHeight="0"
+                pt="14px"
+                pb="10px"
+                px="18px"
+              >
+                <HStack justifyContent="space-between" pb="12px" gap="16px">
+                  <chakra.h1 textStyle="screenTitle">History</chakra.h1>
+                  <HStack gap="6px">
+                    <Input
+                      ref={filter}
+                      aria-label="Find in the history"
+                      placeholder="Words of what was done"
+                      size="sm"
+                      width="240px"
+                      bg="raised"
+                      borderColor="rule"
+                      borderRadius="3px"
+                      maxLength={200}
+                      value={typed}
+                      onChange={(event) => setTyped(event.target.value)}
+                      onKeyDown={(event) => {
+                        if (!["Escape", "Enter", "ArrowDown"].includes(event.key)) return;
+                        if (event.key === "Escape") setTyped("");
+                        event.preventDefault();
+                        list.current?.focus();
+                      }}
+                    />
+                    <KeyCap keys="/" />
+                  </HStack>
+                </HStack>
+                <HistoryList ref={list} entries={entries} who={who} selection={selection} onEnd={onEnd} />
+                {entries.length === 0 && (
+                  <Box flex="6" color="muted" role="status">
+                    {query.isFetching
+                      ? "Looking …"
+                      : words
+                        ? `Nothing in the history has “${words}”.`
+                        : "Nothing has been changed yet."}
+                  </Box>
+                )}
+              </Box>
+            ),
+          },
+          {
+            id: "change",
+            width: 380,
+            least: 260,
+            content: (
+              <Box
+                as="aside"
+                aria-label="Chosen change"
+                bg="panel"
+                p="18px 16px"
+                overflowY="auto"
+                minHeight="0"
+              >
+                {entry ? (
+                  <ChangeDetails
+                    libraryId={libraryId}
+                    entry={entry}
+                    who={who(entry.actorId)}
+                    nameOf={nameOf}
+                  />
+                ) : (
+                  <Box color="muted">Choose a change to see what it did.</Box>
+                )}
+              </Box>
+            ),
+          },
+        ]}
+      />
+    </>
   );
 }

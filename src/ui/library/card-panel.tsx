@@ -26,7 +26,9 @@ const date = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "long", y
 const anyFile: Resources = { files: () => undefined };
 
 const FileLink = ({ href, children }: { readonly href: string; readonly children: string }) => (
-  <chakra.a href={href} download textDecoration="underline">{children}</chakra.a>
+  <chakra.a href={href} download textDecoration="underline">
+    {children}
+  </chakra.a>
 );
 
 /** Everything about one card. */
@@ -35,49 +37,101 @@ export function CardPanel({ card, data, onRemoveAlias, onFreeKey }: CardPanelPro
   const aliases = [...replica.alias.values()].filter((a) => a.cardId === card.id);
   const key = [...replica.keyBinding.values()].find((k) => k.cardId === card.id)?.key;
   const favourite = [...replica.favourite.values()].some((f) => f.cardId === card.id);
-  const author = card.authorId === null ? "supplied with Fichier" : (nameOfMember(replica, card.authorId) ?? "a former member");
+  const author =
+    card.authorId === null
+      ? "supplied with Fichier"
+      : (nameOfMember(replica, card.authorId) ?? "a former member");
   const file = `/api/libraries/${data.library.id}/cards/${card.id}/file`;
   return (
     <IndexCard
-      label="Card" tab={folderPath(replica.folder, card.folderId) || "Unfiled"}
+      label="Card"
+      tab={folderPath(replica.folder, card.folderId) || "Unfiled"}
       title={
         <HStack gap="8px">
-          <chakra.h2 fontFamily="heading" fontSize="lg" fontWeight="600" overflowWrap="anywhere">{card.name}</chakra.h2>
+          <chakra.h2 textStyle="cardTitle" overflowWrap="anywhere">
+            {card.name}
+          </chakra.h2>
           {favourite && <Stamp letter="F" name="Favourites" />}
         </HStack>
       }
     >
       <Box as="ul" listStyleType="none" m="0" p="0" aria-label="Settings">
         {card.chain.settings.map((setting, i) => (
-          <Box as="li" key={i} display="flex" justifyContent="space-between" gap="12px" px="16px" py="7px" borderBottom="1px solid" borderColor="cardRule" color={setting.on ? undefined : "cardMuted"}>
+          <Box
+            as="li"
+            key={i}
+            display="flex"
+            justifyContent="space-between"
+            gap="12px"
+            px="16px"
+            py="7px"
+            borderBottom="1px solid"
+            borderColor="cardRule"
+            color={setting.on ? undefined : "cardMuted"}
+          >
             <span>{effectName(setting.effect)}</span>
-            <chakra.span fontFamily="mono" fontSize="xs" textAlign="right" alignSelf="center">{`${setting.on ? "" : "off · "}${saySetting(setting)}${setting.mix === 100 ? "" : ` · mix ${setting.mix} %`}`}</chakra.span>
+            <chakra.span
+              textStyle="figure"
+              textAlign="right"
+              alignSelf="center"
+            >{`${setting.on ? "" : "off · "}${saySetting(setting)}${setting.mix === 100 ? "" : ` · mix ${setting.mix} %`}`}</chakra.span>
           </Box>
         ))}
       </Box>
       <Box as="dl" m="0">
-        <CardLine name="Key">{key ? <><KeyCap keys={key} /> <QuietButton size="xs" onClick={() => onFreeKey(key)}>free it</QuietButton></> : "none"}</CardLine>
+        <CardLine name="Key">
+          {key ? (
+            <>
+              <KeyCap keys={key} />{" "}
+              <QuietButton size="xs" onClick={() => onFreeKey(key)}>
+                free it
+              </QuietButton>
+            </>
+          ) : (
+            "none"
+          )}
+        </CardLine>
         <CardLine name="Alias">
-          {aliases.length === 0 ? "none" : aliases.map((alias) => (
-            <HStack key={alias.id} gap="6px" display="inline-flex" mr="8px">
-              <chakra.span fontFamily="mono">{alias.text}</chakra.span>
-              {alias.ownerId === member.id && <QuietButton size="xs" aria-label={`Take away the alias ${alias.text}`} onClick={() => onRemoveAlias(alias.id)}>remove</QuietButton>}
-            </HStack>
-          ))}
+          {aliases.length === 0
+            ? "none"
+            : aliases.map((alias) => (
+                <HStack key={alias.id} gap="6px" display="inline-flex" mr="8px">
+                  <chakra.span fontFamily="mono">{alias.text}</chakra.span>
+                  {alias.ownerId === member.id && (
+                    <QuietButton
+                      size="xs"
+                      aria-label={`Take away the alias ${alias.text}`}
+                      onClick={() => onRemoveAlias(alias.id)}
+                    >
+                      remove
+                    </QuietButton>
+                  )}
+                </HStack>
+              ))}
         </CardLine>
         <CardLine name="Meant for">{card.fits.length === 0 ? "any target" : card.fits.join(", ")}</CardLine>
         <CardLine name="Kept">{`${date.format(new Date(card.addedAt))}, ${author}`}</CardLine>
-        {card.proof && <CardLine name={card.proof.same ? "Proved" : "Not proved"}>{`on “${card.proof.on}”: ${sayProof(card.proof, card.medium === "image" ? "image" : "audio")}`}</CardLine>}
+        {card.proof && (
+          <CardLine
+            name={card.proof.same ? "Proved" : "Not proved"}
+          >{`on “${card.proof.on}”: ${sayProof(card.proof, card.medium)}`}</CardLine>
+        )}
         <CardLine name="File">
           <HStack gap="12px" display="inline-flex">
             <FileLink href={file}>card</FileLink>
-            {card.medium === "image" && unbakeable(card.chain, anyFile).length === 0 && <FileLink href={`${file}?form=cube`}>.cube table</FileLink>}
+            {card.medium === "image" && unbakeable(card.chain, anyFile).length === 0 && (
+              <FileLink href={`${file}?form=cube`}>.cube table</FileLink>
+            )}
             {isCorrection(card.chain) && <FileLink href={`${file}?form=cc`}>.cc</FileLink>}
           </HStack>
         </CardLine>
         <CardLine name="Version">{`${card.contentVersion}, a ${chainNoun(card.chain.settings.length)}`}</CardLine>
       </Box>
-      {card.note && <Box px="16px" py="12px" overflowWrap="anywhere" whiteSpace="pre-wrap">{card.note}</Box>}
+      {card.note && (
+        <Box px="16px" py="12px" overflowWrap="anywhere" whiteSpace="pre-wrap">
+          {card.note}
+        </Box>
+      )}
     </IndexCard>
   );
 }

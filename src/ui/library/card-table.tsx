@@ -1,17 +1,26 @@
 "use client";
 
 import { Box, chakra } from "@chakra-ui/react";
-import { createColumnHelper, flexRender, getCoreRowModel, getSortedRowModel, useReactTable, type SortingState } from "@tanstack/react-table";
+import { ArrowDown, ArrowUp } from "lucide-react";
+import {
+  createColumnHelper,
+  flexRender,
+  getCoreRowModel,
+  getSortedRowModel,
+  useReactTable,
+  type SortingState,
+} from "@tanstack/react-table";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useEffect, useMemo, useState, type KeyboardEvent, type RefObject } from "react";
+import { useEffect, useMemo, useState, type RefObject } from "react";
 import { sayChain } from "@/core/chain/describe";
-import { combination } from "@/core/keys/combination";
 import type { Replica } from "@/core/library/change";
 import type { Card } from "@/core/library/entities";
-import { sortKey } from "@/core/search/fold";
+import { sortKey } from "@/core/text/fold";
 import { sayOrigin } from "../apply/apply-row";
 import type { Selection } from "../parts/use-selection";
+import { useListKeys } from "../parts/use-list-keys";
 import { KeyCap } from "../parts/key-cap";
+import { pressRow, rowPress, selectsAlso } from "../parts/row-press";
 import { MediumSign } from "../parts/medium-sign";
 import { Stamp } from "../parts/stamp";
 
@@ -30,30 +39,71 @@ export function tableRows(cards: readonly Card[], replica: Replica, memberId: st
   const keys = new Map([...replica.keyBinding.values()].map((k) => [k.cardId, k.key]));
   const favourites = new Set([...replica.favourite.values()].map((f) => f.cardId));
   const aliases = new Map<string, string[]>();
-  for (const alias of replica.alias.values()) aliases.set(alias.cardId, [...(aliases.get(alias.cardId) ?? []), alias.text]);
+  for (const alias of replica.alias.values())
+    aliases.set(alias.cardId, [...(aliases.get(alias.cardId) ?? []), alias.text]);
   return cards.map((card) => ({
-    card, order: sortKey(card.name), chain: sayChain(card.chain), origin: sayOrigin(card, memberId), key: keys.get(card.id) ?? "", aliases: aliases.get(card.id) ?? [], favourite: favourites.has(card.id),
+    card,
+    order: sortKey(card.name),
+    chain: sayChain(card.chain),
+    origin: sayOrigin(card, memberId),
+    key: keys.get(card.id) ?? "",
+    aliases: aliases.get(card.id) ?? [],
+    favourite: favourites.has(card.id),
   }));
 }
 
 const column = createColumnHelper<TableRow>();
 const columns = [
   column.accessor("order", {
-    id: "name", header: "Card", sortingFn: (a, b) => (a.original.order < b.original.order ? -1 : a.original.order > b.original.order ? 1 : a.original.card.id < b.original.card.id ? -1 : 1),
+    id: "name",
+    header: "Card",
+    sortingFn: (a, b) =>
+      a.original.order < b.original.order
+        ? -1
+        : a.original.order > b.original.order
+          ? 1
+          : a.original.card.id < b.original.card.id
+            ? -1
+            : 1,
     cell: ({ row: { original } }) => (
       <Box display="flex" alignItems="center" gap="8px" minWidth="0">
-        <Box color="muted"><MediumSign medium={original.card.medium} /></Box>
-        <chakra.span fontFamily="heading" fontWeight="600" truncate title={original.card.name}>{original.card.name}</chakra.span>
+        <Box color="muted" {...selectsAlso}>
+          <MediumSign medium={original.card.medium} />
+        </Box>
+        <chakra.span textStyle="rowTitle" truncate title={original.card.name}>
+          {original.card.name}
+        </chakra.span>
         {original.aliases.map((alias) => (
-          <chakra.span key={alias} fontFamily="mono" fontSize="xs" borderBottom="2px solid" borderColor="keyGround" flexShrink={0}>{alias}</chakra.span>
+          <chakra.span
+            key={alias}
+            textStyle="figure"
+            borderBottom="2px solid"
+            borderColor="keyGround"
+            flexShrink={0}
+          >
+            {alias}
+          </chakra.span>
         ))}
         {original.favourite && <Stamp letter="F" name="Favourites" />}
       </Box>
     ),
   }),
-  column.accessor("chain", { header: "Chain", cell: (cell) => <chakra.span color="muted" truncate display="block" title={cell.getValue()}>{cell.getValue()}</chakra.span> }),
-  column.accessor("origin", { header: "Kept by", cell: (cell) => <chakra.span fontSize="xs" color="muted">{cell.getValue()}</chakra.span> }),
-  column.accessor("key", { header: "Key", cell: (cell) => (cell.getValue() ? <KeyCap keys={cell.getValue()} /> : null) }),
+  column.accessor("chain", {
+    header: "Chain",
+    cell: (cell) => (
+      <chakra.span color="muted" truncate display="block" title={cell.getValue()}>
+        {cell.getValue()}
+      </chakra.span>
+    ),
+  }),
+  column.accessor("origin", {
+    header: "Kept by",
+    cell: (cell) => <chakra.span textStyle="hint">{cell.getValue()}</chakra.span>,
+  }),
+  column.accessor("key", {
+    header: "Key",
+    cell: (cell) => (cell.getValue() ? <KeyCap keys={cell.getValue()} /> : null),
+  }),
 ];
 // One object for all renderings: the table sorts anew whenever it is given another.
 const byName: SortingState = [{ id: "name", desc: false }];
@@ -80,64 +130,129 @@ export function CardTable({ rows, ownOrder, label, empty, selection, onOrder, on
   const [sorting, setSorting] = useState<SortingState>(unsorted);
   const data = useMemo(() => [...rows], [rows]);
   const table = useReactTable({
-    data, columns, state: { sorting: sorting.length > 0 || ownOrder ? sorting : byName }, onSortingChange: setSorting,
-    getCoreRowModel: getCoreRowModel(), getSortedRowModel: getSortedRowModel(), getRowId: (row) => row.card.id,
+    data,
+    columns,
+    state: { sorting: sorting.length > 0 || ownOrder ? sorting : byName },
+    onSortingChange: setSorting,
+    getCoreRowModel: getCoreRowModel(),
+    getSortedRowModel: getSortedRowModel(),
+    getRowId: (row) => row.card.id,
   });
   const sorted = table.getRowModel().rows;
   const order = useMemo(() => sorted.map((row) => row.id), [sorted]);
   useEffect(() => onOrder(order), [order, onOrder]);
   // The virtualiser is a mutable object; what is drawn follows from its own state, not from props.
   // The head covers what is scrolled to the top, and sets the rows down by its height.
-  const virtual = useVirtualizer({ count: sorted.length, getScrollElement: () => ref.current, scrollPaddingStart: headHeight, scrollPaddingEnd: headHeight, estimateSize: () => rowHeight, overscan: 12 });
+  const virtual = useVirtualizer({
+    count: sorted.length,
+    getScrollElement: () => ref.current,
+    scrollPaddingStart: headHeight,
+    scrollPaddingEnd: headHeight,
+    estimateSize: () => rowHeight,
+    overscan: 12,
+  });
   const leadAt = selection.lead === null ? -1 : order.indexOf(selection.lead);
   useEffect(() => {
     if (leadAt >= 0) virtual.scrollToIndex(leadAt, { align: "auto" });
   }, [leadAt, virtual]);
 
-  const onKey = (event: KeyboardEvent) => {
-    const page = Math.max(1, Math.floor(((ref.current?.clientHeight ?? 0) - headHeight) / rowHeight) - 1);
-    const go = (to: number) => order.length > 0 && selection.only(order[Math.min(order.length - 1, Math.max(0, to))]);
-    const keys: Record<string, () => void> = {
-      ArrowDown: () => selection.move(1, false), ArrowUp: () => selection.move(-1, false), "Shift+ArrowDown": () => selection.move(1, true), "Shift+ArrowUp": () => selection.move(-1, true),
-      PageDown: () => go(leadAt + page), PageUp: () => go(leadAt - page), Home: () => go(0), End: () => go(order.length - 1), "Ctrl+a": () => selection.all(), Enter: onOpen,
-    };
-    const does = keys[combination(event)];
-    if (!does) return;
-    event.preventDefault();
-    does();
-  };
+  const onKey = useListKeys(order, selection, {
+    page: () => Math.max(1, Math.floor(((ref.current?.clientHeight ?? 0) - headHeight) / rowHeight) - 1),
+  });
 
   return (
     <Box
-      ref={ref} role="grid" aria-label={label} aria-rowcount={sorted.length + 1} aria-multiselectable="true" tabIndex={0} onKeyDown={onKey} aria-activedescendant={selection.lead ? `card-${selection.lead}` : undefined}
-      minHeight="0" flex="1" overflowY="auto" _focusVisible={{ outlineOffset: "1px" }}
+      ref={ref}
+      role="grid"
+      aria-label={label}
+      aria-rowcount={sorted.length + 1}
+      aria-multiselectable="true"
+      tabIndex={0}
+      onKeyDown={onKey}
+      aria-activedescendant={selection.lead ? `card-${selection.lead}` : undefined}
+      minHeight="0"
+      flex="1"
+      overflowY="auto"
+      _focusVisible={{ outlineOffset: "1px" }}
     >
-      <Box role="row" aria-rowindex={1} display="grid" gridTemplateColumns={grid} gap="12px" px="12px" alignItems="center" position="sticky" top="0" zIndex="1" bg="canvas" borderBottom="2px solid" borderColor="cardHead" fontSize="xs" fontWeight="600" color="muted" style={{ height: headHeight }}>
+      <Box
+        role="row"
+        aria-rowindex={1}
+        display="grid"
+        gridTemplateColumns={grid}
+        gap="12px"
+        px="12px"
+        alignItems="center"
+        position="sticky"
+        top="0"
+        zIndex="1"
+        bg="canvas"
+        borderBottom="2px solid"
+        borderColor="cardHead"
+        fontSize="xs"
+        fontWeight="600"
+        color="muted"
+        style={{ height: headHeight }}
+      >
         {table.getFlatHeaders().map((header) => {
           const sort = header.column.getIsSorted();
           return (
-            <Box role="columnheader" key={header.id} aria-sort={sort === "asc" ? "ascending" : sort === "desc" ? "descending" : "none"}>
+            <Box
+              role="columnheader"
+              key={header.id}
+              aria-sort={sort === "asc" ? "ascending" : sort === "desc" ? "descending" : "none"}
+            >
               <chakra.button tabIndex={-1} onClick={header.column.getToggleSortingHandler()}>
-                {flexRender(header.column.columnDef.header, header.getContext())}{sort === "asc" ? " ↑" : sort === "desc" ? " ↓" : ""}
+                {flexRender(header.column.columnDef.header, header.getContext())}
+                {sort && <SortSign direction={sort} />}
               </chakra.button>
             </Box>
           );
         })}
       </Box>
       <Box role="rowgroup">
-        {sorted.length === 0 && <Box role="row"><Box role="gridcell" px="12px" py="18px" color="muted">{empty}</Box></Box>}
+        {sorted.length === 0 && (
+          <Box role="row">
+            <Box role="gridcell" px="12px" py="18px" color="muted">
+              {empty}
+            </Box>
+          </Box>
+        )}
         <Box position="relative" role="presentation" style={{ height: virtual.getTotalSize() }}>
           {virtual.getVirtualItems().map((item) => {
             const row = sorted[item.index];
             const selected = selection.ids.has(row.id);
             return (
               <Box
-                key={row.id} id={`card-${row.id}`} role="row" aria-rowindex={item.index + 2} aria-selected={selected} position="absolute" left="0" right="0" display="grid" gridTemplateColumns={grid} gap="12px" alignItems="center" px="9px"
-                borderLeft="3px solid" borderBottom="1px solid" borderBottomColor="rule" borderLeftColor={selected ? "selected" : "transparent"} bg={selected ? "selectedGround" : undefined} cursor="default" style={{ height: rowHeight, transform: `translateY(${item.start}px)` }}
-                onMouseDown={(event) => (event.shiftKey ? selection.extendTo(row.id) : event.ctrlKey || event.metaKey ? selection.toggle(row.id) : selection.only(row.id))}
+                key={row.id}
+                id={`card-${row.id}`}
+                role="row"
+                aria-rowindex={item.index + 2}
+                aria-selected={selected}
+                position="absolute"
+                left="0"
+                right="0"
+                display="grid"
+                gridTemplateColumns={grid}
+                gap="12px"
+                alignItems="center"
+                px="9px"
+                borderLeft="3px solid"
+                borderBottom="1px solid"
+                borderBottomColor="rule"
+                borderLeftColor={selected ? "selected" : "transparent"}
+                bg={selected ? "selectedGround" : undefined}
+                cursor="default"
+                style={{ height: rowHeight, transform: `translateY(${item.start}px)` }}
+                data-subject="card"
+                data-subject-name={row.original.card.name}
+                onDoubleClick={onOpen}
+                onMouseDown={(event) => pressRow(selection, row.id, rowPress(event))}
               >
                 {row.getVisibleCells().map((cell) => (
-                  <Box key={cell.id} role="gridcell" minWidth="0">{flexRender(cell.column.columnDef.cell, cell.getContext())}</Box>
+                  <Box key={cell.id} role="gridcell" minWidth="0">
+                    {flexRender(cell.column.columnDef.cell, cell.getContext())}
+                  </Box>
                 ))}
               </Box>
             );
@@ -147,3 +262,12 @@ export function CardTable({ rows, ownOrder, label, empty, selection, onOrder, on
     </Box>
   );
 }
+
+const SortSign = ({ direction }: { direction: "asc" | "desc" }) => {
+  const Icon = direction === "asc" ? ArrowUp : ArrowDown;
+  return (
+    <chakra.span display="inline-block" verticalAlign="-2px" ml="3px">
+      <Icon size={12} aria-hidden="true" />
+    </chakra.span>
+  );
+};

@@ -4,13 +4,14 @@ import { bytesOf, readCardFile } from "@/core/formats/card/read";
 import { settingOf } from "@/core/formats/cdl/correction";
 import { readColourDecisions } from "@/core/formats/cdl/read";
 import { longestCube, readCube } from "@/core/formats/cube/read";
-import { FormatFault } from "@/core/formats/fault";
+import { FormatFault } from "@/core/chain/fault";
 
 /** Endings of files that can become cards, as a file chooser takes them. */
 export const importable = ".json,application/json,.cube,.cc,.ccc,.cdl";
 
 /** What a file of cards comes to: card files are read by the server, looks become chains here. */
-export type ImportedCard = { readonly file: string } | { readonly name: string; readonly note: string; readonly chain: Chain };
+export type ImportedCard =
+  { readonly file: string } | { readonly name: string; readonly note: string; readonly chain: Chain };
 
 /** Bytes of a table that is read on the page itself. */
 const readHere = 2 * 2 ** 20;
@@ -53,9 +54,21 @@ export async function cardsOf(file: File, bring: Bring): Promise<ImportedCard[]>
     if (/\.cube$/i.test(file.name)) {
       if (file.size > longestCube) throw said(file, "a table has at most 64 MB.");
       // A small one is looked at here, so that what is wrong with it is said before it is sent; a large one would stop the page.
-      const title = file.size <= readHere ? readCube(await file.text()).title : (/^\s*TITLE\s+"?([^"\r\n]*)/m.exec(await file.slice(0, 4096).text())?.[1] ?? "");
+      const title =
+        file.size <= readHere
+          ? readCube(await file.text()).title
+          : (/^\s*TITLE\s+"?([^"\r\n]*)/m.exec(await file.slice(0, 4096).text())?.[1] ?? "");
       const { id } = await bring(file);
-      return [{ name: title.trim() || stem(file.name), note: `From ${file.name}.`, chain: { medium: "image", settings: [{ effect: "image.lut", values: { table: id }, on: true, mix: 100 }] } }];
+      return [
+        {
+          name: title.trim() || stem(file.name),
+          note: `From ${file.name}.`,
+          chain: {
+            medium: "image",
+            settings: [{ effect: "image.lut", values: { table: id }, on: true, mix: 100 }],
+          },
+        },
+      ];
     }
     if (file.size > 4 * longestCardFile) throw said(file, "it is too large for a card file.");
     const text = await file.text();

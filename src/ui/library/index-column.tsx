@@ -2,6 +2,8 @@
 
 import { Box, chakra } from "@chakra-ui/react";
 import { useMemo, type KeyboardEvent, type ReactNode } from "react";
+import { combination } from "@/core/keys/combination";
+import { listMove } from "@/core/keys/list-navigation";
 import type { Replica } from "@/core/library/change";
 import { folderRows } from "@/core/library/folders";
 import { Stamp } from "../parts/stamp";
@@ -31,11 +33,27 @@ export function IndexColumn({ replica, place, onPlace }: IndexColumnProps) {
     const used = cards.filter((c) => !c.withdrawn);
     const folders: Row[] = [
       { place: { kind: "all" }, name: "All cards", depth: 0, count: used.length },
-      ...folderRows(replica.folder).map(({ folder, depth }): Row => ({ place: { kind: "folder", id: folder.id }, name: folder.name, depth, count: counts.get(folder.id) ?? 0 })),
-      { place: { kind: "unfiled" }, name: "Unfiled", depth: 0, count: used.filter((c) => c.folderId === null).length },
+      ...folderRows(replica.folder).map(({ folder, depth }): Row => ({
+        place: { kind: "folder", id: folder.id },
+        name: folder.name,
+        depth,
+        count: counts.get(folder.id) ?? 0,
+      })),
+      {
+        place: { kind: "unfiled" },
+        name: "Unfiled",
+        depth: 0,
+        count: used.filter((c) => c.folderId === null).length,
+      },
     ];
     const others: Row[] = [
-      { place: { kind: "favourites" }, name: "Favourites", depth: 0, count: replica.favourite.size, stamp: <Stamp letter="F" name="Favourites" /> },
+      {
+        place: { kind: "favourites" },
+        name: "Favourites",
+        depth: 0,
+        count: replica.favourite.size,
+        stamp: <Stamp letter="F" name="Favourites" />,
+      },
       { place: { kind: "withdrawn" }, name: "Withdrawn", depth: 0, count: cards.length - used.length },
     ];
     return { folders, others };
@@ -44,10 +62,10 @@ export function IndexColumn({ replica, place, onPlace }: IndexColumnProps) {
   const at = rows.findIndex((row) => samePlace(row.place, place));
 
   const onKey = (event: KeyboardEvent) => {
-    const to = { ArrowDown: at + 1, ArrowUp: at - 1, Home: 0, End: rows.length - 1 }[event.key];
-    if (to === undefined || event.altKey || event.ctrlKey || event.metaKey) return;
+    const move = listMove(combination(event), { at, count: rows.length });
+    if (move === null || move === "all") return;
     event.preventDefault();
-    const row = rows[Math.min(rows.length - 1, Math.max(0, to))];
+    const row = rows[move.to];
     onPlace(row.place);
     document.getElementById(idOf(row.place))?.scrollIntoView({ block: "nearest" });
   };
@@ -55,23 +73,52 @@ export function IndexColumn({ replica, place, onPlace }: IndexColumnProps) {
     const here = samePlace(row.place, place);
     return (
       <Box
-        key={idOf(row.place)} id={idOf(row.place)} role="treeitem" aria-level={row.depth + 1} aria-selected={here} onMouseDown={() => onPlace(row.place)} cursor="default"
-        display="flex" alignItems="center" gap="8px" py="4px" pr="14px" borderLeft="3px solid" borderColor={here ? "selected" : "transparent"} bg={here ? "selectedGround" : undefined} style={{ paddingLeft: 13 + row.depth * 16 }}
+        key={idOf(row.place)}
+        id={idOf(row.place)}
+        role="treeitem"
+        aria-level={row.depth + 1}
+        aria-selected={here}
+        data-subject="folder"
+        data-subject-name={row.name}
+        onMouseDown={() => onPlace(row.place)}
+        cursor="default"
+        display="flex"
+        alignItems="center"
+        gap="8px"
+        py="4px"
+        pr="14px"
+        borderLeft="3px solid"
+        borderColor={here ? "selected" : "transparent"}
+        bg={here ? "selectedGround" : undefined}
+        style={{ paddingLeft: 13 + row.depth * 16 }}
       >
         {row.stamp}
-        <chakra.span truncate flex="1" title={row.name}>{row.name}</chakra.span>
-        <chakra.span fontFamily="mono" fontSize="xs" color="muted">{row.count}</chakra.span>
+        <chakra.span truncate flex="1" title={row.name}>
+          {row.name}
+        </chakra.span>
+        <chakra.span textStyle="figure" color="muted">
+          {row.count}
+        </chakra.span>
       </Box>
     );
   };
   return (
-    <Box
-      as="nav" aria-label="Index" borderRight="1px solid" borderColor="rule" overflowY="auto" minHeight="0" py="10px"
-    >
-      <Box role="tree" aria-label="Folders and lists" tabIndex={0} aria-activedescendant={rows[at] && idOf(rows[at].place)} onKeyDown={onKey} _focusVisible={{ outlineOffset: "-2px" }}>
-        <Box role="presentation" fontFamily="heading" fontWeight="600" px="16px" pb="4px">Folders</Box>
+    <Box as="nav" aria-label="Index" overflowY="auto" minHeight="0" py="10px">
+      <Box
+        role="tree"
+        aria-label="Folders and lists"
+        tabIndex={0}
+        aria-activedescendant={rows[at] && idOf(rows[at].place)}
+        onKeyDown={onKey}
+        _focusVisible={{ outlineOffset: "-2px" }}
+      >
+        <Box role="presentation" textStyle="rowTitle" px="16px" pb="4px">
+          Folders
+        </Box>
         {folders.map(draw)}
-        <Box role="presentation" fontFamily="heading" fontWeight="600" px="16px" pt="16px" pb="4px">Lists</Box>
+        <Box role="presentation" textStyle="rowTitle" px="16px" pt="16px" pb="4px">
+          Lists
+        </Box>
         {others.map(draw)}
       </Box>
     </Box>

@@ -23,7 +23,17 @@ interface OneWordProps {
 }
 
 /** A dialog with one short field; what somebody else has is taken over by Enter once more. */
-function OneWordDialog({ title, label, hint, first, command, input, taken, maxLength, onClose }: OneWordProps) {
+function OneWordDialog({
+  title,
+  label,
+  hint,
+  first,
+  command,
+  input,
+  taken,
+  maxLength,
+  onClose,
+}: OneWordProps) {
   const { send, tell } = useDesk();
   const field = useRef<HTMLInputElement>(null);
   const [text, setText] = useState(first);
@@ -41,10 +51,26 @@ function OneWordDialog({ title, label, hint, first, command, input, taken, maxLe
   return (
     <Dialog title={title} onClose={onClose} initialFocus={field} width="400px">
       <form onSubmit={submit}>
-        <TextField ref={field} label={label} hint={hint} problem={problem?.text} value={text} maxLength={maxLength} fontFamily="mono" onChange={(event) => { setText(event.target.value); setProblem(null); }} />
+        <TextField
+          ref={field}
+          label={label}
+          hint={hint}
+          problem={problem?.text}
+          value={text}
+          maxLength={maxLength}
+          fontFamily="mono"
+          onChange={(event) => {
+            setText(event.target.value);
+            setProblem(null);
+          }}
+        />
         <HStack justifyContent="flex-end">
-          <QuietButton keys="Escape" onClick={onClose}>Leave</QuietButton>
-          <MainButton type="submit" keys="Enter">{problem?.takeOver ? "Take it over" : "Give"}</MainButton>
+          <QuietButton keys="Escape" onClick={onClose}>
+            Leave
+          </QuietButton>
+          <MainButton type="submit" keys="Enter">
+            {problem?.takeOver ? "Take it over" : "Give"}
+          </MainButton>
         </HStack>
       </form>
     </Dialog>
@@ -56,7 +82,14 @@ type CardDialogProps = { readonly card: Card; readonly onClose: () => void };
 export function AliasDialog({ card, onClose }: CardDialogProps) {
   return (
     <OneWordDialog
-      title={`Alias for “${card.name}”`} label="Alias" hint="A short word of your own; typed in the apply bar it brings this card first." first="" command="set-alias" taken="alias-taken" maxLength={40} onClose={onClose}
+      title={`Alias for “${card.name}”`}
+      label="Alias"
+      hint="A short word of your own; typed in the apply bar it brings this card first."
+      first=""
+      command="set-alias"
+      taken="alias-taken"
+      maxLength={40}
+      onClose={onClose}
       input={(text, takeOver) => ({ cardId: card.id, text, takeOver })}
     />
   );
@@ -65,7 +98,14 @@ export function AliasDialog({ card, onClose }: CardDialogProps) {
 export function KeyDialog({ card, current, onClose }: CardDialogProps & { readonly current?: string }) {
   return (
     <OneWordDialog
-      title={`Key for “${card.name}”`} label="Key" hint="One printed character, such as 4 or m. On the bench it applies the card at once." first={current ?? ""} command="bind-key" taken="key-taken" maxLength={2} onClose={onClose}
+      title={`Key for “${card.name}”`}
+      label="Key"
+      hint="One printed character, such as 4 or m. On the bench it applies the card at once."
+      first={current ?? ""}
+      command="bind-key"
+      taken="key-taken"
+      maxLength={2}
+      onClose={onClose}
       input={(key, takeOver) => ({ key, cardId: card.id, takeOver })}
     />
   );

@@ -17,11 +17,30 @@ export function Choice<T extends string>({ label, options, value, onChange, tall
   return (
     <Field label={label}>
       {(ids) => (
-        <HStack role="radiogroup" aria-label={label} id={ids.id} gap={tall ? "4px" : "16px"} wrap="wrap" flexDirection={tall ? "column" : "row"} alignItems={tall ? "flex-start" : "center"}>
+        <HStack
+          role="radiogroup"
+          aria-label={label}
+          id={ids.id}
+          gap={tall ? "4px" : "16px"}
+          wrap="wrap"
+          flexDirection={tall ? "column" : "row"}
+          alignItems={tall ? "flex-start" : "center"}
+        >
           {options.map((option) => (
             <chakra.label key={option.value} display="flex" gap="6px" alignItems="center">
-              <chakra.input type="radio" name={ids.id} checked={option.value === value} onChange={() => onChange(option.value)} accentColor="#1a6b63" width="16px" height="16px" />
-              <span>{option.label}{option.hint && <chakra.span color="cardMuted">{` · ${option.hint}`}</chakra.span>}</span>
+              <chakra.input
+                type="radio"
+                name={ids.id}
+                checked={option.value === value}
+                onChange={() => onChange(option.value)}
+                accentColor="cardSelected"
+                width="16px"
+                height="16px"
+              />
+              <span>
+                {option.label}
+                {option.hint && <chakra.span color="cardMuted">{` · ${option.hint}`}</chakra.span>}
+              </span>
             </chakra.label>
           ))}
         </HStack>

@@ -27,8 +27,12 @@ export function useSubmit(onClose: (result?: Record<string, unknown>) => void) {
 export function DialogButtons({ action, onClose }: { action: string; onClose: () => void }) {
   return (
     <HStack justifyContent="flex-end">
-      <QuietButton keys="Escape" onClick={() => onClose()}>Leave</QuietButton>
-      <MainButton type="submit" keys="Enter">{action}</MainButton>
+      <QuietButton keys="Escape" onClick={() => onClose()}>
+        Leave
+      </QuietButton>
+      <MainButton type="submit" keys="Enter">
+        {action}
+      </MainButton>
     </HStack>
   );
 }
@@ -54,7 +58,17 @@ export function NameDialog({ title, first, action, command, input, onClose }: Na
   return (
     <Dialog title={title} onClose={onClose} initialFocus={field} width="420px">
       <form onSubmit={onSubmit}>
-        <TextField ref={field} label="Name" value={name} problem={problem} onFocus={(event) => event.target.select()} onChange={(event) => { setName(event.target.value); setProblem(undefined); }} />
+        <TextField
+          ref={field}
+          label="Name"
+          value={name}
+          problem={problem}
+          onFocus={(event) => event.target.select()}
+          onChange={(event) => {
+            setName(event.target.value);
+            setProblem(undefined);
+          }}
+        />
         <DialogButtons action={action} onClose={onClose} />
       </form>
     </Dialog>
@@ -62,21 +76,42 @@ export function NameDialog({ title, first, action, command, input, onClose }: Na
 }
 
 /** Says what a removal will do, and does it. */
-export function ConfirmDialog({ title, action, command, input, children, onClose }: { title: string; action: string; command: string; input: object; children: ReactNode; onClose: (result?: Record<string, unknown>) => void }) {
+export function ConfirmDialog({
+  title,
+  action,
+  command,
+  input,
+  children,
+  onClose,
+}: {
+  title: string;
+  action: string;
+  command: string;
+  input: object;
+  children: ReactNode;
+  onClose: (result?: Record<string, unknown>) => void;
+}) {
   const { problem, submit } = useSubmit(onClose);
   const button = useRef<HTMLButtonElement>(null);
-  const onSubmit = useMemo(() => (event: FormEvent) => {
-    event.preventDefault();
-    void submit(command, input);
-  }, [submit, command, input]);
+  const onSubmit = useMemo(
+    () => (event: FormEvent) => {
+      event.preventDefault();
+      void submit(command, input);
+    },
+    [submit, command, input],
+  );
   return (
     <Dialog title={title} onClose={onClose} initialFocus={button} width="420px">
       <form onSubmit={onSubmit}>
         <Box mb="14px">{children}</Box>
         {problem && <Box role="alert" color="cardLoss" mb="10px">{`✕ ${problem}`}</Box>}
         <HStack justifyContent="flex-end">
-          <QuietButton keys="Escape" onClick={() => onClose()}>Leave</QuietButton>
-          <MainButton ref={button} type="submit" keys="Enter">{action}</MainButton>
+          <QuietButton keys="Escape" onClick={() => onClose()}>
+            Leave
+          </QuietButton>
+          <MainButton ref={button} type="submit" keys="Enter">
+            {action}
+          </MainButton>
         </HStack>
       </form>
     </Dialog>

@@ -1,8 +1,9 @@
 "use client";
 
 import { Box, chakra } from "@chakra-ui/react";
-import { useId, useLayoutEffect, useMemo, useRef, type ReactNode, type RefObject } from "react";
-import { useKeyActions } from "../keys/keys";
+import { useId, useLayoutEffect, useRef, type ReactNode, type RefObject } from "react";
+import type { ActionPlace } from "../actions/action";
+import { useActions } from "../actions/use-actions";
 
 interface DialogProps {
   readonly title: string;
@@ -12,6 +13,20 @@ interface DialogProps {
   readonly initialFocus?: RefObject<HTMLElement | null>;
   readonly width?: string;
 }
+
+const dialogPlace: ActionPlace<{ leave(): void }> = {
+  title: "Dialog",
+  actions: [
+    {
+      id: "dialog.leave",
+      words: "Leave",
+      short: "leave",
+      keys: ["Escape"],
+      strip: true,
+      run: (here) => here.leave(),
+    },
+  ],
+};
 
 /**
  * A dialog in the look of an index card. Esc closes it; focus goes back where it was.
@@ -33,16 +48,44 @@ export function Dialog({ title, onClose, children, initialFocus, width = "480px"
   useLayoutEffect(() => {
     close.current = onClose;
   });
-  const actions = useMemo(() => [{ keys: ["Escape"], label: "leave", run: () => close.current() }], []);
-  useKeyActions(actions, { modal: true });
+  useActions(dialogPlace, { leave: () => close.current() }, { modal: true });
   return (
     <chakra.dialog
-      ref={dialog} aria-labelledby={titleId} width={width} maxWidth="calc(100vw - 40px)" maxHeight="calc(100vh - 80px)" overflow="auto" mx="auto" mt="60px" mb="0" p="0" border="none" borderRadius="4px" boxShadow="lg" bg="card" color="cardInk" _backdrop={{ bg: "blackAlpha.600" }}
-      onCancel={(event) => { event.preventDefault(); onClose(); }}
+      ref={dialog}
+      aria-labelledby={titleId}
+      width={width}
+      maxWidth="calc(100vw - 40px)"
+      maxHeight="calc(100vh - 80px)"
+      overflow="auto"
+      mx="auto"
+      mt="60px"
+      mb="0"
+      p="0"
+      border="none"
+      borderRadius="4px"
+      boxShadow="lg"
+      bg="card"
+      color="cardInk"
+      _backdrop={{ bg: "blackAlpha.600" }}
+      onCancel={(event) => {
+        event.preventDefault();
+        onClose();
+      }}
       onMouseDown={(event) => event.target === event.currentTarget && onClose()}
     >
-      <chakra.h2 id={titleId} fontFamily="heading" fontSize="lg" fontWeight="600" borderBottom="2px solid" borderColor="cardHead" px="18px" py="12px">{title}</chakra.h2>
-      <Box px="18px" py="14px">{children}</Box>
+      <chakra.h2
+        id={titleId}
+        textStyle="cardTitle"
+        borderBottom="2px solid"
+        borderColor="cardHead"
+        px="18px"
+        py="12px"
+      >
+        {title}
+      </chakra.h2>
+      <Box px="18px" py="14px">
+        {children}
+      </Box>
     </chakra.dialog>
   );
 }

@@ -13,18 +13,38 @@ export function Field({ label, hint, problem, children }: FieldProps) {
   const id = useId();
   return (
     <Box mb="12px">
-      <chakra.label htmlFor={id} display="block" fontSize="xs" fontWeight="600" mb="3px" color="cardMuted">{label}</chakra.label>
+      <chakra.label htmlFor={id} display="block" fontSize="xs" fontWeight="600" mb="3px" color="cardMuted">
+        {label}
+      </chakra.label>
       {children({ id, "aria-describedby": `${id}-words`, "aria-invalid": problem !== undefined })}
-      <Box id={`${id}-words`} fontSize="xs" mt="3px" color={problem ? "cardLoss" : "cardMuted"} role={problem ? "alert" : undefined}>
+      <Box
+        id={`${id}-words`}
+        fontSize="xs"
+        mt="3px"
+        color={problem ? "cardLoss" : "cardMuted"}
+        role={problem ? "alert" : undefined}
+      >
         {problem ? `✕ ${problem}` : hint}
       </Box>
     </Box>
   );
 }
 
-const paper = { bg: "#fffdf8", color: "cardInk", borderColor: "#7f8b93", borderRadius: "2px", size: "sm", _placeholder: { color: "cardMuted" } } as const;
+const paper = {
+  bg: "fieldGround",
+  color: "cardInk",
+  borderColor: "fieldRule",
+  borderRadius: "2px",
+  size: "sm",
+  _placeholder: { color: "cardMuted" },
+} as const;
 
-type TextFieldProps = Omit<ComponentProps<typeof Input>, "children"> & { label: string; hint?: ReactNode; problem?: string; ref?: Ref<HTMLInputElement> };
+type TextFieldProps = Omit<ComponentProps<typeof Input>, "children"> & {
+  label: string;
+  hint?: ReactNode;
+  problem?: string;
+  ref?: Ref<HTMLInputElement>;
+};
 
 export function TextField({ label, hint, problem, ...input }: TextFieldProps) {
   return (
@@ -34,7 +54,12 @@ export function TextField({ label, hint, problem, ...input }: TextFieldProps) {
   );
 }
 
-type ChooseFieldProps = ComponentProps<typeof NativeSelect.Field> & { label: string; hint?: ReactNode; problem?: string; ref?: Ref<HTMLSelectElement> };
+type ChooseFieldProps = ComponentProps<typeof NativeSelect.Field> & {
+  label: string;
+  hint?: ReactNode;
+  problem?: string;
+  ref?: Ref<HTMLSelectElement>;
+};
 
 /** One of a list; the options are its children. */
 export function ChooseField({ label, hint, problem, children, ...field }: ChooseFieldProps) {
@@ -42,7 +67,16 @@ export function ChooseField({ label, hint, problem, children, ...field }: Choose
     <Field label={label} hint={hint} problem={problem}>
       {(ids) => (
         <NativeSelect.Root size="sm">
-          <NativeSelect.Field bg="#fffdf8" color="cardInk" borderColor="#7f8b93" borderRadius="2px" {...field} {...ids}>{children}</NativeSelect.Field>
+          <NativeSelect.Field
+            bg="fieldGround"
+            color="cardInk"
+            borderColor="fieldRule"
+            borderRadius="2px"
+            {...field}
+            {...ids}
+          >
+            {children}
+          </NativeSelect.Field>
           <NativeSelect.Indicator color="cardMuted" />
         </NativeSelect.Root>
       )}
@@ -50,7 +84,11 @@ export function ChooseField({ label, hint, problem, children, ...field }: Choose
   );
 }
 
-export function TextArea({ label, hint, ...input }: Omit<ComponentProps<typeof Textarea>, "children"> & { label: string; hint?: ReactNode }) {
+export function TextArea({
+  label,
+  hint,
+  ...input
+}: Omit<ComponentProps<typeof Textarea>, "children"> & { label: string; hint?: ReactNode }) {
   return (
     <Field label={label} hint={hint}>
       {(ids) => <Textarea {...paper} rows={2} {...input} {...ids} />}

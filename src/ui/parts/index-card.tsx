@@ -13,7 +13,21 @@ interface IndexCardProps {
 export function IndexCard({ tab, title, children, label }: IndexCardProps) {
   return (
     <chakra.section aria-label={label} color="cardInk" minWidth="0">
-      <Box bg="card" borderTopRadius="5px" fontFamily="heading" fontSize="xs" fontWeight="600" px="14px" pt="5px" pb="3px" ml="14px" maxWidth="calc(100% - 28px)" width="fit-content" truncate title={tab}>
+      <Box
+        bg="card"
+        borderTopRadius="5px"
+        fontFamily="heading"
+        fontSize="xs"
+        fontWeight="600"
+        px="14px"
+        pt="5px"
+        pb="3px"
+        ml="14px"
+        maxWidth="calc(100% - 28px)"
+        width="fit-content"
+        truncate
+        title={tab}
+      >
         {tab}
       </Box>
       <Box bg="card" borderRadius="3px" boxShadow="sm">
@@ -29,9 +43,22 @@ export function IndexCard({ tab, title, children, label }: IndexCardProps) {
 /** One ruled line of a card: a name and what it says. */
 export function CardLine({ name, children }: { name: string; children: ReactNode }) {
   return (
-    <Box display="grid" gridTemplateColumns="92px 1fr" gap="8px" px="16px" py="7px" borderBottom="1px solid" borderColor="cardRule" alignItems="baseline">
-      <Box as="dt" color="cardMuted">{name}</Box>
-      <Box as="dd" m="0" minWidth="0" overflowWrap="anywhere">{children}</Box>
+    <Box
+      display="grid"
+      gridTemplateColumns="92px 1fr"
+      gap="8px"
+      px="16px"
+      py="7px"
+      borderBottom="1px solid"
+      borderColor="cardRule"
+      alignItems="baseline"
+    >
+      <Box as="dt" color="cardMuted">
+        {name}
+      </Box>
+      <Box as="dd" m="0" minWidth="0" overflowWrap="anywhere">
+        {children}
+      </Box>
     </Box>
   );
 }

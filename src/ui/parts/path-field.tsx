@@ -4,8 +4,8 @@ import { Box, chakra, Input } from "@chakra-ui/react";
 import { useId, useMemo, useState } from "react";
 import type { Folder } from "@/core/library/entities";
 import { folderPath, folderRows, resolvePath } from "@/core/library/folders";
-import { formatPath, parsePath } from "@/core/library/names";
-import { fold } from "@/core/search/fold";
+import { formatPath, parsePath } from "@/core/text/names";
+import { fold } from "@/core/text/fold";
 import { Field } from "./fields";
 
 export interface PathOffer {
@@ -32,16 +32,33 @@ export function PathField({ folders, value, onChange, offers, problem, label = "
   const [at, setAt] = useState(-1);
   // Until something is typed, all is offered, not only what fits the present path.
   const [typing, setTyping] = useState(false);
-  const paths = useMemo(() => folderRows(folders).map(({ folder }) => folderPath(folders, folder.id)), [folders]);
+  const paths = useMemo(
+    () => folderRows(folders).map(({ folder }) => folderPath(folders, folder.id)),
+    [folders],
+  );
   const shown = useMemo(() => {
     const typed = typing ? fold(value.trim()) : "";
     const words = typed.split(/[\s/]+/).filter(Boolean);
     const special = offers.filter((o) => o.path !== value);
-    const fitting = paths.filter((p) => p !== value && !offers.some((o) => o.path === p) && words.every((w) => fold(p).split(/[\s/]+/).some((part) => part.startsWith(w))));
+    const fitting = paths.filter(
+      (p) =>
+        p !== value &&
+        !offers.some((o) => o.path === p) &&
+        words.every((w) =>
+          fold(p)
+            .split(/[\s/]+/)
+            .some((part) => part.startsWith(w)),
+        ),
+    );
     return [...special, ...fitting.map((path) => ({ path, why: "" }))].slice(0, mostShown);
   }, [value, typing, offers, paths]);
   const { missing } = useMemo(() => resolvePath(folders, parsePath(value)), [folders, value]);
-  const hint = missing.length > 0 ? `New: ${formatPath(missing)} will be made.` : value.trim() === "" ? "Empty: the card stays unfiled." : "Names are separated by /.";
+  const hint =
+    missing.length > 0
+      ? `New: ${formatPath(missing)} will be made.`
+      : value.trim() === ""
+        ? "Empty: the card stays unfiled."
+        : "Names are separated by /.";
   const choose = (path: string) => {
     onChange(path);
     setAt(-1);
@@ -52,15 +69,37 @@ export function PathField({ folders, value, onChange, offers, problem, label = "
       <Field label={label} hint={hint} problem={problem}>
         {(ids) => (
           <Input
-            {...ids} role="combobox" aria-expanded={open && shown.length > 0} aria-controls={listId} aria-activedescendant={at >= 0 ? `${listId}-${at}` : undefined} autoComplete="off" size="sm" bg="#fffdf8" color="cardInk" borderColor="#7f8b93" borderRadius="2px"
-            value={value} placeholder="Narration / Rooms"
-            onFocus={(event) => { setOpen(true); setTyping(false); event.target.select(); }}
+            {...ids}
+            role="combobox"
+            aria-expanded={open && shown.length > 0}
+            aria-controls={listId}
+            aria-activedescendant={at >= 0 ? `${listId}-${at}` : undefined}
+            autoComplete="off"
+            size="sm"
+            bg="fieldGround"
+            color="cardInk"
+            borderColor="fieldRule"
+            borderRadius="2px"
+            value={value}
+            placeholder="Narration / Rooms"
+            onFocus={(event) => {
+              setOpen(true);
+              setTyping(false);
+              event.target.select();
+            }}
             onBlur={() => setOpen(false)}
-            onChange={(event) => { onChange(event.target.value); setTyping(true); setOpen(true); setAt(-1); }}
+            onChange={(event) => {
+              onChange(event.target.value);
+              setTyping(true);
+              setOpen(true);
+              setAt(-1);
+            }}
             onKeyDown={(event) => {
               if (event.key === "ArrowDown" || event.key === "ArrowUp") {
                 setOpen(true);
-                setAt((i) => Math.max(-1, Math.min(shown.length - 1, i + (event.key === "ArrowDown" ? 1 : -1))));
+                setAt((i) =>
+                  Math.max(-1, Math.min(shown.length - 1, i + (event.key === "ArrowDown" ? 1 : -1))),
+                );
               } else if (event.key === "Enter" && at >= 0 && shown[at]) choose(shown[at].path);
               else if (event.key === "Escape" && open && at >= 0) setAt(-1);
               else return;
@@ -71,15 +110,44 @@ export function PathField({ folders, value, onChange, offers, problem, label = "
         )}
       </Field>
       {open && shown.length > 0 && (
-        <Box role="listbox" id={listId} aria-label="Folders" position="absolute" top="calc(100% + 3px)" left="0" right="0" zIndex="10" bg="#fffdf8" border="1px solid" borderColor="cardRule" boxShadow="md">
+        <Box
+          role="listbox"
+          id={listId}
+          aria-label="Folders"
+          position="absolute"
+          top="calc(100% + 3px)"
+          left="0"
+          right="0"
+          zIndex="10"
+          bg="fieldGround"
+          border="1px solid"
+          borderColor="cardRule"
+          boxShadow="md"
+        >
           {shown.map((offer, i) => (
             <Box
-              key={offer.path} role="option" id={`${listId}-${i}`} aria-selected={i === at} px="10px" py="4px" display="flex" justifyContent="space-between" cursor="default" fontSize="sm"
-              bg={i === at ? "cardSelectedGround" : undefined} borderLeft="3px solid" borderColor={i === at ? "cardSelected" : "transparent"}
-              onMouseDown={(event) => { event.preventDefault(); choose(offer.path); }}
+              key={offer.path}
+              role="option"
+              id={`${listId}-${i}`}
+              aria-selected={i === at}
+              px="10px"
+              py="4px"
+              display="flex"
+              justifyContent="space-between"
+              cursor="default"
+              fontSize="sm"
+              bg={i === at ? "cardSelectedGround" : undefined}
+              borderLeft="3px solid"
+              borderColor={i === at ? "cardSelected" : "transparent"}
+              onMouseDown={(event) => {
+                event.preventDefault();
+                choose(offer.path);
+              }}
             >
               <chakra.span truncate>{offer.path}</chakra.span>
-              <chakra.span fontSize="xs" color="cardMuted" flexShrink={0}>{offer.why}</chakra.span>
+              <chakra.span fontSize="xs" color="cardMuted" flexShrink={0}>
+                {offer.why}
+              </chakra.span>
             </Box>
           ))}
         </Box>

@@ -4,7 +4,10 @@ import { chakra } from "@chakra-ui/react";
 import { useEffect, useRef, type ComponentProps } from "react";
 import type { RenderedPicture } from "@/workers/render-messages";
 
-type Props = ComponentProps<typeof chakra.canvas> & { readonly picture: RenderedPicture | null; readonly label: string };
+type Props = ComponentProps<typeof chakra.canvas> & {
+  readonly picture: RenderedPicture | null;
+  readonly label: string;
+};
 
 /** A rendered picture on a canvas of its size; the style decides how large it is shown. */
 export function Pixels({ picture, label, ...rest }: Props) {
@@ -21,5 +24,15 @@ export function Pixels({ picture, label, ...rest }: Props) {
     element.dataset.painted = String(Number(element.dataset.painted ?? 0) + 1);
     performance.mark("fichier:painted");
   }, [picture]);
-  return <chakra.canvas ref={canvas} role="img" aria-label={label} width={picture?.width ?? 1} height={picture?.height ?? 1} visibility={picture ? undefined : "hidden"} {...rest} />;
+  return (
+    <chakra.canvas
+      ref={canvas}
+      role="img"
+      aria-label={label}
+      width={picture?.width ?? 1}
+      height={picture?.height ?? 1}
+      visibility={picture ? undefined : "hidden"}
+      {...rest}
+    />
+  );
 }

@@ -4,8 +4,23 @@ import { chakra } from "@chakra-ui/react";
 export function Stamp({ letter, name }: { letter: string; name: string }) {
   return (
     <chakra.span
-      role="img" aria-label={`marked: ${name}`} title={name} display="inline-flex" alignItems="center" justifyContent="center" width="18px" height="18px"
-      border="1px solid" borderColor="cardSelected" color="cardSelected" bg="card" borderRadius="2px" fontFamily="mono" fontSize="11px" fontWeight="700" transform="rotate(4deg)"
+      role="img"
+      aria-label={`marked: ${name}`}
+      title={name}
+      display="inline-flex"
+      alignItems="center"
+      justifyContent="center"
+      width="18px"
+      height="18px"
+      border="1px solid"
+      borderColor="cardSelected"
+      color="cardSelected"
+      bg="card"
+      borderRadius="2px"
+      fontFamily="mono"
+      fontSize="11px"
+      fontWeight="700"
+      transform="rotate(4deg)"
       flexShrink={0}
     >
       {letter}

@@ -1,5 +1,14 @@
 import { useCallback, useMemo, useState } from "react";
-import { emptySelection, extendTo, followOrder, selectAll, selectOnly, step, toggle, type SelectionState } from "@/core/library/selection";
+import {
+  emptySelection,
+  extendTo,
+  followOrder,
+  selectAll,
+  selectOnly,
+  step,
+  toggle,
+  type SelectionState,
+} from "@/core/library/selection";
 
 export interface Selection {
   readonly ids: ReadonlySet<string>;
@@ -20,8 +29,14 @@ export function useSelection(order: readonly string[]): Selection {
   const only = useCallback((id: string) => setState((now) => selectOnly(now, id)), []);
   const toggleOne = useCallback((id: string) => setState((now) => toggle(now, id)), []);
   const extend = useCallback((id: string) => setState((now) => extendTo(now, id)), []);
-  const move = useCallback((by: 1 | -1, extending: boolean) => setState((now) => step(now, by, extending)), []);
+  const move = useCallback(
+    (by: 1 | -1, extending: boolean) => setState((now) => step(now, by, extending)),
+    [],
+  );
   const all = useCallback(() => setState(selectAll), []);
   const { ids, lead } = state;
-  return useMemo(() => ({ ids, lead, only, toggle: toggleOne, extendTo: extend, move, all }), [ids, lead, only, toggleOne, extend, move, all]);
+  return useMemo(
+    () => ({ ids, lead, only, toggle: toggleOne, extendTo: extend, move, all }),
+    [ids, lead, only, toggleOne, extend, move, all],
+  );
 }

@@ -28,7 +28,10 @@ export function SignIn({ next }: { next: string }) {
     setBusy(true);
     setProblem(undefined);
     try {
-      await api("/api/auth/sign-in/email", { method: "POST", body: { email: form.get("email"), password: form.get("password") } });
+      await api("/api/auth/sign-in/email", {
+        method: "POST",
+        body: { email: form.get("email"), password: form.get("password") },
+      });
       announceDesk();
       router.replace(next);
       router.refresh();
@@ -40,16 +43,35 @@ export function SignIn({ next }: { next: string }) {
   return (
     <Box as="main" minHeight="100vh" bg="canvas" display="flex" justifyContent="center" pt="14vh">
       <Box width="400px">
-        <chakra.h1 fontFamily="heading" fontSize="3xl" fontWeight="700" mb="2px">Fichier</chakra.h1>
-        <chakra.p color="muted" mb="28px">The team’s effect presets and chains, one keystroke away.</chakra.p>
-        <IndexCard label="Sign in" tab="Who is at the desk?" title={<chakra.h2 fontFamily="heading" fontSize="lg" fontWeight="600">Sign in</chakra.h2>}>
+        <chakra.h1 fontFamily="heading" fontSize="3xl" fontWeight="700" mb="2px">
+          Fichier
+        </chakra.h1>
+        <chakra.p color="muted" mb="28px">
+          The team’s effect presets and chains, one keystroke away.
+        </chakra.p>
+        <IndexCard
+          label="Sign in"
+          tab="Who is at the desk?"
+          title={<chakra.h2 textStyle="cardTitle">Sign in</chakra.h2>}
+        >
           <chakra.form onSubmit={submit} px="16px" py="14px">
             <TextField label="E-mail" name="email" type="email" autoComplete="username" required autoFocus />
-            <TextField label="Password" name="password" type="password" autoComplete="current-password" required problem={problem} />
-            <MainButton type="submit" keys="Enter" disabled={busy}>{busy ? "Signing in …" : "Sign in"}</MainButton>
+            <TextField
+              label="Password"
+              name="password"
+              type="password"
+              autoComplete="current-password"
+              required
+              problem={problem}
+            />
+            <MainButton type="submit" keys="Enter" disabled={busy}>
+              {busy ? "Signing in …" : "Sign in"}
+            </MainButton>
           </chakra.form>
         </IndexCard>
-        <chakra.p color="muted" fontSize="xs" mt="18px">No account? An owner of your library can make one for you.</chakra.p>
+        <chakra.p color="muted" fontSize="xs" mt="18px">
+          No account? An owner of your library can make one for you.
+        </chakra.p>
       </Box>
     </Box>
   );

@@ -25,7 +25,10 @@ export function MaterialRoom() {
   const remove = async (event: FormEvent) => {
     event.preventDefault();
     try {
-      const { removed } = await api<{ removed: string[] }>(`/api/libraries/${libraryId}/material/remove`, { method: "POST", body: { ids: going!.map((m) => m.id) } });
+      const { removed } = await api<{ removed: string[] }>(`/api/libraries/${libraryId}/material/remove`, {
+        method: "POST",
+        body: { ids: going!.map((m) => m.id) },
+      });
       tell({ kind: "done", text: `Removed ${count(removed.length, "file")}.` });
       await client.invalidateQueries({ queryKey: roomKey(libraryId) });
       close();
@@ -37,29 +40,45 @@ export function MaterialRoom() {
   return (
     <Box as="section" aria-label="Material" mt="26px">
       <HStack justifyContent="space-between">
-        <chakra.h2 fontFamily="heading" fontSize="lg" fontWeight="600">Material</chakra.h2>
-        {data && data.unused.length > 1 && <QuietButton onClick={() => setGoing(data.unused)}>Remove all</QuietButton>}
+        <chakra.h2 textStyle="cardTitle">Material</chakra.h2>
+        {data && data.unused.length > 1 && (
+          <QuietButton onClick={() => setGoing(data.unused)}>Remove all</QuietButton>
+        )}
       </HStack>
       {data && (
         <Box fontSize="sm" color="muted" mt="6px" mb="10px">
           {`${sayBytes(data.used)} of ${sayBytes(data.quota)}; there is room for ${sayBytes(data.left)} more. `}
-          {data.unused.length === 0 ? "Everything is in use." : `Nothing uses ${count(data.unused.length, "file")}, ${total(data.unused)}:`}
+          {data.unused.length === 0
+            ? "Everything is in use."
+            : `Nothing uses ${count(data.unused.length, "file")}, ${total(data.unused)}:`}
         </Box>
       )}
-      {error && <Box role="alert" color="loss">{sayError(error)}</Box>}
+      {error && (
+        <Box role="alert" color="loss">
+          {sayError(error)}
+        </Box>
+      )}
       <Box as="ul" listStyleType="none" m="0" p="0" aria-label="Unused material">
         {data?.unused.map((m) => (
           <Box as="li" key={m.id} borderTop="1px solid" borderColor="rule" py="6px">
             <HStack justifyContent="space-between" gap="10px">
-              <chakra.span truncate title={m.name}>{m.name}</chakra.span>
-              <QuietButton size="xs" aria-label={`Remove ${m.name}`} onClick={() => setGoing([m])}>remove</QuietButton>
+              <chakra.span truncate title={m.name}>
+                {m.name}
+              </chakra.span>
+              <QuietButton size="xs" aria-label={`Remove ${m.name}`} onClick={() => setGoing([m])}>
+                remove
+              </QuietButton>
             </HStack>
             <Box fontSize="sm" color="muted">{`${kinds[m.kind]} · ${sayBytes(m.bytes)}`}</Box>
           </Box>
         ))}
       </Box>
       {going && (
-        <Dialog title={going.length === 1 ? `Remove “${going[0].name}”` : `Remove ${count(going.length, "file")}`} onClose={close} width="440px">
+        <Dialog
+          title={going.length === 1 ? `Remove “${going[0].name}”` : `Remove ${count(going.length, "file")}`}
+          onClose={close}
+          width="440px"
+        >
           <form onSubmit={remove}>
             <Box mb="14px">{`Nothing in this library uses ${going.length === 1 ? "it" : "them"}, nor did in the last 30 days. ${total(going)} will be free. This cannot be taken back; the files can be brought in again.`}</Box>
             {problem && <Box role="alert" color="cardLoss" mb="10px">{`✕ ${problem}`}</Box>}

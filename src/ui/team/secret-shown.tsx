@@ -3,7 +3,17 @@ import { useRef, useState, type RefObject } from "react";
 import { MainButton, QuietButton } from "../parts/buttons";
 
 /** Something that is shown once, to be copied. */
-export function SecretShown({ label, text, done, copy }: { label: string; text: string; done: () => void; copy: RefObject<HTMLButtonElement | null> }) {
+export function SecretShown({
+  label,
+  text,
+  done,
+  copy,
+}: {
+  label: string;
+  text: string;
+  done: () => void;
+  copy: RefObject<HTMLButtonElement | null>;
+}) {
   const [copied, setCopied] = useState(false);
   const field = useRef<HTMLInputElement>(null);
   const take = async () => {
@@ -19,12 +29,33 @@ export function SecretShown({ label, text, done, copy }: { label: string; text: 
     <>
       <chakra.label display="block" fontSize="xs" fontWeight="600" color="cardMuted">
         {label}
-        <chakra.input ref={field} readOnly value={text} width="100%" mt="3px" px="8px" py="5px" fontFamily="mono" fontSize="xs" bg="#fffdf8" border="1px solid" borderColor="#7f8b93" borderRadius="2px" color="cardInk" onFocus={(event) => event.target.select()} />
+        <chakra.input
+          ref={field}
+          readOnly
+          value={text}
+          width="100%"
+          mt="3px"
+          px="8px"
+          py="5px"
+          textStyle="figure"
+          bg="fieldGround"
+          border="1px solid"
+          borderColor="fieldRule"
+          borderRadius="2px"
+          color="cardInk"
+          onFocus={(event) => event.target.select()}
+        />
       </chakra.label>
-      <Box role="status" fontSize="xs" color="cardMuted" my="8px">{copied ? "Copied. It is not shown again." : "It is not shown again."}</Box>
+      <Box role="status" fontSize="xs" color="cardMuted" my="8px">
+        {copied ? "Copied. It is not shown again." : "It is not shown again."}
+      </Box>
       <HStack justifyContent="flex-end">
-        <QuietButton keys="Escape" onClick={done}>Done</QuietButton>
-        <MainButton ref={copy} keys="Enter" onClick={() => void take()}>Copy</MainButton>
+        <QuietButton keys="Escape" onClick={done}>
+          Done
+        </QuietButton>
+        <MainButton ref={copy} keys="Enter" onClick={() => void take()}>
+          Copy
+        </MainButton>
       </HStack>
     </>
   );

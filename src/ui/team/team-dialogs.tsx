@@ -61,7 +61,10 @@ export function InviteDialog({ onClose }: { onClose: () => void }) {
   const onSubmit = async (event: FormEvent) => {
     event.preventDefault();
     try {
-      const { token } = await api<{ token: string }>(`/api/libraries/${libraryId}/invitations`, { method: "POST", body: { role } });
+      const { token } = await api<{ token: string }>(`/api/libraries/${libraryId}/invitations`, {
+        method: "POST",
+        body: { role },
+      });
       void client.invalidateQueries({ queryKey: invitationsKey(libraryId) });
       setLink(`${window.location.origin}/join/${token}`);
     } catch (error) {
@@ -98,7 +101,10 @@ export function ScriptKeyDialog({ onClose }: { onClose: () => void }) {
   const onSubmit = async (event: FormEvent) => {
     event.preventDefault();
     try {
-      const made = await api<{ token: string }>(`/api/libraries/${libraryId}/keys`, { method: "POST", body: { name, scope, days: Number(days) } });
+      const made = await api<{ token: string }>(`/api/libraries/${libraryId}/keys`, {
+        method: "POST",
+        body: { name, scope, days: Number(days) },
+      });
       void client.invalidateQueries({ queryKey: scriptKeysKey(libraryId) });
       setToken(made.token);
     } catch (error) {
@@ -111,9 +117,34 @@ export function ScriptKeyDialog({ onClose }: { onClose: () => void }) {
         <SecretShown label="Send it as “Authorization: Bearer …”" text={token} done={onClose} copy={copy} />
       ) : (
         <form onSubmit={onSubmit}>
-          <TextField ref={field} label="Name" hint="What the script is for." value={name} problem={problem} onChange={(event) => { setName(event.target.value); setProblem(undefined); }} />
-          <Choice tall label="May" options={(Object.keys(keyScopes) as KeyScope[]).map((value) => ({ value, ...scopeWords[value] }))} value={scope} onChange={setScope} />
-          <Choice label="For" options={[{ value: "7", label: "a week" }, { value: "90", label: "three months" }, { value: "365", label: "a year" }]} value={days} onChange={setDays} />
+          <TextField
+            ref={field}
+            label="Name"
+            hint="What the script is for."
+            value={name}
+            problem={problem}
+            onChange={(event) => {
+              setName(event.target.value);
+              setProblem(undefined);
+            }}
+          />
+          <Choice
+            tall
+            label="May"
+            options={(Object.keys(keyScopes) as KeyScope[]).map((value) => ({ value, ...scopeWords[value] }))}
+            value={scope}
+            onChange={setScope}
+          />
+          <Choice
+            label="For"
+            options={[
+              { value: "7", label: "a week" },
+              { value: "90", label: "three months" },
+              { value: "365", label: "a year" },
+            ]}
+            value={days}
+            onChange={setDays}
+          />
           <DialogButtons action="Make the key" onClose={onClose} />
         </form>
       )}

@@ -22,8 +22,20 @@ const config = defineConfig({
         body: { value: "'Atkinson Hyperlegible Next', system-ui, sans-serif" },
         mono: { value: "'JetBrains Mono Variable', ui-monospace, monospace" },
       },
-      sizes: { topBar: { value: "48px" }, keyStrip: { value: "40px" }, column: { value: "258px" }, cardColumn: { value: "330px" } },
+      sizes: {
+        topBar: { value: "48px" },
+        keyStrip: { value: "40px" },
+      },
       durations: { brief: { value: "90ms" } },
+    },
+    textStyles: {
+      screenTitle: { value: { fontFamily: "heading", fontSize: "xl", fontWeight: "600" } },
+      cardTitle: { value: { fontFamily: "heading", fontSize: "lg", fontWeight: "600" } },
+      /** A name in a list. */
+      rowTitle: { value: { fontFamily: "heading", fontWeight: "600" } },
+      /** Numbers and queries. */
+      figure: { value: { fontFamily: "mono", fontSize: "xs" } },
+      hint: { value: { fontSize: "xs", color: "muted" } },
     },
     semanticTokens: {
       colors: {
@@ -50,6 +62,15 @@ const config = defineConfig({
         cardSelectedGround: same("#d5e6e0"),
         cardLoss: same("#a63a24"),
         matchGround: same("#f2d489"),
+        /** A field to write into, on a card. */
+        fieldGround: same("#fffdf8"),
+        fieldRule: same("#7f8b93"),
+        /** What a slider has not reached, on a card. */
+        cardTrack: same("#c4ccc6"),
+        cardFoot: same("#efe8da"),
+        /** Words on a picture, whatever it shows. */
+        captionInk: same("#ffffff"),
+        captionGround: same("rgba(0, 0, 0, 0.62)"),
       },
     },
   },

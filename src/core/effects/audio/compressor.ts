@@ -29,22 +29,76 @@ export const compressor = defineAudioEffect({
   category: "dynamics",
   summary: "Makes loud parts softer, so that all of it can be louder.",
   parameters: {
-    threshold: decibels({ label: "Threshold", help: "Louder than this is turned down.", min: -60, max: 0, default: -20, resolution: 0.1 }),
-    ratio: ratio({ label: "Ratio", help: "How many dB above the threshold become one.", min: 1, max: 30, default: 3 }),
+    threshold: decibels({
+      label: "Threshold",
+      help: "Louder than this is turned down.",
+      min: -60,
+      max: 0,
+      default: -20,
+      resolution: 0.1,
+    }),
+    ratio: ratio({
+      label: "Ratio",
+      help: "How many dB above the threshold become one.",
+      min: 1,
+      max: 30,
+      default: 3,
+    }),
     attack: milliseconds({ label: "Attack", help: "How soon it turns down.", min: 0, max: 300, default: 10 }),
-    release: milliseconds({ label: "Release", help: "How soon it lets go.", min: 5, max: 3000, default: 120, taper: "log" }),
-    knee: decibels({ label: "Knee", help: "Width of the bend around the threshold.", min: 0, max: 24, default: 6, resolution: 0.1 }),
-    makeUp: decibels({ label: "Make-up", help: "Gain after it.", min: -12, max: 24, default: 0, resolution: 0.1 }),
-    lookAhead: milliseconds({ label: "Look-ahead", help: "Lets it turn down before the peak is there.", min: 0, max: 20, default: 0 }),
+    release: milliseconds({
+      label: "Release",
+      help: "How soon it lets go.",
+      min: 5,
+      max: 3000,
+      default: 120,
+      taper: "log",
+    }),
+    knee: decibels({
+      label: "Knee",
+      help: "Width of the bend around the threshold.",
+      min: 0,
+      max: 24,
+      default: 6,
+      resolution: 0.1,
+    }),
+    makeUp: decibels({
+      label: "Make-up",
+      help: "Gain after it.",
+      min: -12,
+      max: 24,
+      default: 0,
+      resolution: 0.1,
+    }),
+    lookAhead: milliseconds({
+      label: "Look-ahead",
+      help: "Lets it turn down before the peak is there.",
+      min: 0,
+      max: 20,
+      default: 0,
+    }),
     detector: detectorChoice,
-    sideChain: hertz({ label: "Side-chain low cut", help: "Keeps lows from working it.", min: 10, max: 1000, default: 10, off: "min" }),
+    sideChain: hertz({
+      label: "Side-chain low cut",
+      help: "Keeps lows from working it.",
+      min: 10,
+      max: 1000,
+      default: 10,
+      off: "min",
+    }),
   },
   key: ["threshold", "ratio"],
-  create({ threshold, ratio, attack, release, knee, makeUp, lookAhead, detector, sideChain }, { sampleRate, channels, kernels }) {
+  create(
+    { threshold, ratio, attack, release, knee, makeUp, lookAhead, detector, sideChain },
+    { sampleRate, channels, kernels },
+  ) {
     const latency = Math.round((lookAhead / 1000) * sampleRate);
     const hold = new Hold(latency, channels, kernels);
     const ballistics = new Ballistics(attack, release, sampleRate);
-    const side = new SideChain(sideChain > 10 ? sideChain : null, detector, { sampleRate, channels, kernels });
+    const side = new SideChain(sideChain > 10 ? sideChain : null, detector, {
+      sampleRate,
+      channels,
+      kernels,
+    });
     if (kernels) {
       const { run } = kernels;
       return {
@@ -76,5 +130,6 @@ export const compressor = defineAudioEffect({
       },
     };
   },
-  levelCurve: ({ threshold, ratio, knee, makeUp }, level) => compressedLevel(level, threshold, ratio, knee) + makeUp,
+  levelCurve: ({ threshold, ratio, knee, makeUp }, level) =>
+    compressedLevel(level, threshold, ratio, knee) + makeUp,
 });

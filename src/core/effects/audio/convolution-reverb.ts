@@ -38,16 +38,22 @@ function atRate(planes: readonly Float32Array[], from: number, to: number): Prep
  * At its own rate it has unit energy over its channels, counted a second (at 48 kHz: the energy of its samples), so that a
  * tone comes out as loud whatever the rate of the material.
  */
-function prepare(given: Extract<DecodedFile, { kind: "impulse" }>, trim: number, sampleRate: number): Prepared {
+function prepare(
+  given: Extract<DecodedFile, { kind: "impulse" }>,
+  trim: number,
+  sampleRate: number,
+): Prepared {
   const rate = given.sampleRate;
   const [{ length }] = given.planes;
   const kept = Math.max(1, Math.min(longestResponse * rate, Math.round((length * (100 - trim)) / 100)));
   const cut = given.planes.map((p) => p.slice(0, kept));
   if (kept < length) {
     const fade = Math.min(kept, Math.round(0.02 * rate));
-    for (const p of cut) for (let i = 0; i < fade; i++) p[kept - 1 - i] *= 0.5 - 0.5 * Math.cos((Math.PI * i) / fade);
+    for (const p of cut)
+      for (let i = 0; i < fade; i++) p[kept - 1 - i] *= 0.5 - 0.5 * Math.cos((Math.PI * i) / fade);
   }
-  const energy = ((cut.reduce((sum, p) => sum + p.reduce((s, v) => s + v * v, 0), 0) / cut.length) * rate) / 48_000;
+  const energy =
+    ((cut.reduce((sum, p) => sum + p.reduce((s, v) => s + v * v, 0), 0) / cut.length) * rate) / 48_000;
   const { planes, lead } = atRate(cut, rate, sampleRate);
   return { lead, planes: energy === 0 ? planes : planes.map((p) => p.map((v) => v / Math.sqrt(energy))) };
 }
@@ -64,10 +70,27 @@ export const convolutionReverb = defineAudioEffect({
   category: "space",
   summary: "The sound of a real place, from its impulse response.",
   parameters: {
-    response: file({ label: "Response", help: "The impulse response: a recording of a click in that place.", holds: "impulse" }),
+    response: file({
+      label: "Response",
+      help: "The impulse response: a recording of a click in that place.",
+      holds: "impulse",
+    }),
     trim: percent({ label: "Trim", help: "How much of its end is left out.", min: 0, max: 99, default: 0 }),
-    preDelay: milliseconds({ label: "Pre-delay", help: "From the sound to the onset of its reverb.", min: 0, max: 250, default: 0 }),
-    level: decibels({ label: "Level", help: "Gain of the reverb.", min: -24, max: 12, default: 0, resolution: 0.1 }),
+    preDelay: milliseconds({
+      label: "Pre-delay",
+      help: "From the sound to the onset of its reverb.",
+      min: 0,
+      max: 250,
+      default: 0,
+    }),
+    level: decibels({
+      label: "Level",
+      help: "Gain of the reverb.",
+      min: -24,
+      max: 12,
+      default: 0,
+      resolution: 0.1,
+    }),
   },
   key: ["preDelay", "level"],
   defaultMix: 25,
@@ -78,7 +101,10 @@ export const convolutionReverb = defineAudioEffect({
     const length = responses[0].length;
     // Larger blocks for longer responses: the work a sample then grows with the logarithm, not with the length.
     const block = 2 ** Math.min(14, Math.max(9, Math.round(Math.log2(length / 8))));
-    const lines = Array.from({ length: channels }, (_, c) => new Convolver(responses[c % responses.length], block));
+    const lines = Array.from(
+      { length: channels },
+      (_, c) => new Convolver(responses[c % responses.length], block),
+    );
     const pre = Math.round((preDelay / 1000) * sampleRate);
     const hold = new Hold(pre, channels, kernels);
     const gain = fromDecibels(level);

@@ -13,13 +13,34 @@ export const deClick = defineAudioEffect({
   category: "repair",
   summary: "Mends clicks and crackle.",
   parameters: {
-    sensitivity: percent({ label: "Sensitivity", help: "Higher finds softer clicks, and may take onsets for them.", min: 0, max: 100, default: 60 }),
-    longest: milliseconds({ label: "Longest click", help: "What is longer is left alone.", min: 0.1, max: 8, default: 2, resolution: 0.05 }),
+    sensitivity: percent({
+      label: "Sensitivity",
+      help: "Higher finds softer clicks, and may take onsets for them.",
+      min: 0,
+      max: 100,
+      default: 60,
+    }),
+    longest: milliseconds({
+      label: "Longest click",
+      help: "What is longer is left alone.",
+      min: 0.1,
+      max: 8,
+      default: 2,
+      resolution: 0.05,
+    }),
   },
   key: ["sensitivity", "longest"],
   offline: true,
   create({ sensitivity, longest }, { sampleRate, channels }) {
-    const lines = Array.from({ length: channels }, () => new Declicker(sampleRate, thresholdOf(sensitivity), Math.max(1, Math.round((longest / 1000) * sampleRate))));
+    const lines = Array.from(
+      { length: channels },
+      () =>
+        new Declicker(
+          sampleRate,
+          thresholdOf(sensitivity),
+          Math.max(1, Math.round((longest / 1000) * sampleRate)),
+        ),
+    );
     return {
       latency: lines[0].latency,
       tail: 0,

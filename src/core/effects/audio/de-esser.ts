@@ -17,11 +17,43 @@ export const deEsser = defineAudioEffect({
   category: "dynamics",
   summary: "Softens sharp s and sh sounds.",
   parameters: {
-    frequency: hertz({ label: "Frequency", help: "Where the hiss of the voice lies.", min: 2000, max: 16000, default: 6500 }),
-    bandwidth: ratio({ label: "Bandwidth", help: "Octaves around it, as a ratio of upper to lower end.", min: 1.2, max: 8, default: 2 }),
-    threshold: decibels({ label: "Threshold", help: "A louder band is turned down.", min: -60, max: 0, default: -32, resolution: 0.1 }),
-    ratio: ratio({ label: "Ratio", help: "How many dB above the threshold become one.", min: 1, max: 20, default: 4 }),
-    range: decibels({ label: "Range", help: "Turned down by no more than this.", min: 0, max: 24, default: 9, resolution: 0.1 }),
+    frequency: hertz({
+      label: "Frequency",
+      help: "Where the hiss of the voice lies.",
+      min: 2000,
+      max: 16000,
+      default: 6500,
+    }),
+    bandwidth: ratio({
+      label: "Bandwidth",
+      help: "Octaves around it, as a ratio of upper to lower end.",
+      min: 1.2,
+      max: 8,
+      default: 2,
+    }),
+    threshold: decibels({
+      label: "Threshold",
+      help: "A louder band is turned down.",
+      min: -60,
+      max: 0,
+      default: -32,
+      resolution: 0.1,
+    }),
+    ratio: ratio({
+      label: "Ratio",
+      help: "How many dB above the threshold become one.",
+      min: 1,
+      max: 20,
+      default: 4,
+    }),
+    range: decibels({
+      label: "Range",
+      help: "Turned down by no more than this.",
+      min: 0,
+      max: 24,
+      default: 9,
+      resolution: 0.1,
+    }),
     attack: milliseconds({ label: "Attack", help: "How soon it turns down.", min: 0, max: 50, default: 1 }),
     release: milliseconds({ label: "Release", help: "How soon it lets go.", min: 5, max: 500, default: 60 }),
   },
@@ -29,14 +61,18 @@ export const deEsser = defineAudioEffect({
   create({ frequency, bandwidth, threshold, ratio, range, attack, release }, { sampleRate, channels }) {
     // Q of a band whose edges have that ratio: f0 / (f2 − f1) with f0² = f1·f2.
     const q = Math.sqrt(bandwidth) / (bandwidth - 1);
-    const filters = Array.from({ length: channels }, () => new SectionState(section("band-pass", frequency, q, 0, sampleRate)));
+    const filters = Array.from(
+      { length: channels },
+      () => new SectionState(section("band-pass", frequency, q, 0, sampleRate)),
+    );
     const ballistics = new Ballistics(attack, release, sampleRate);
     let bands: Float32Array[] = [];
     return {
       latency: 0,
       tail: 0,
       process(blocks, frames) {
-        if (bands.length === 0 || bands[0].length < frames) bands = blocks.map(() => new Float32Array(frames));
+        if (bands.length === 0 || bands[0].length < frames)
+          bands = blocks.map(() => new Float32Array(frames));
         blocks.forEach((block, c) => {
           bands[c].set(block.subarray(0, frames));
           filters[c].process(bands[c], frames);
@@ -45,7 +81,9 @@ export const deEsser = defineAudioEffect({
           let largest = 0;
           for (let c = 0; c < channels; c++) largest = Math.max(largest, Math.abs(bands[c][i]));
           const level = toDecibels(largest);
-          const reduction = ballistics.next(Math.min(range, level - compressedLevel(level, threshold, ratio, 6)));
+          const reduction = ballistics.next(
+            Math.min(range, level - compressedLevel(level, threshold, ratio, 6)),
+          );
           if (reduction === 0) continue;
           const taken = 1 - fromDecibels(-reduction);
           for (let c = 0; c < channels; c++) blocks[c][i] -= taken * bands[c][i];

@@ -7,12 +7,18 @@ import { beatsPerMinute, choice, hertz, milliseconds, percent } from "../paramet
 const quarters = { "1/16": 1 / 4, "1/8t": 1 / 3, "1/8": 1 / 2, "1/8d": 3 / 4, "1/4": 1, "1/2": 2 } as const;
 
 /** The straight path without cuts in one pass over each channel; returns where the lines are read next. */
-function plainly(blocks: readonly Float32Array[], frames: number, lines: readonly Float32Array[], amount: number, at: number): number {
+function plainly(
+  blocks: readonly Float32Array[],
+  frames: number,
+  lines: readonly Float32Array[],
+  amount: number,
+  at: number,
+): number {
   const length = lines[0].length;
   for (let c = 0; c < blocks.length; c++) {
     const [x, line] = [blocks[c], lines[c]];
     let place = at;
-    for (let done = 0; done < frames; ) {
+    for (let done = 0; done < frames;) {
       const end = Math.min(frames, done + length - place);
       for (; done < end; done++, place++) {
         const delayed = line[place];
@@ -39,7 +45,14 @@ export const delay = defineAudioEffect({
   category: "space",
   summary: "Repeats the sound after a time, once or many times.",
   parameters: {
-    time: milliseconds({ label: "Time", help: "From the sound to its first repeat, where it does not follow a tempo.", min: 1, max: 2000, default: 130, taper: "log" }),
+    time: milliseconds({
+      label: "Time",
+      help: "From the sound to its first repeat, where it does not follow a tempo.",
+      min: 1,
+      max: 2000,
+      default: 130,
+      taper: "log",
+    }),
     note: choice({
       label: "Note",
       help: "The time as a note value at the tempo.",
@@ -54,8 +67,20 @@ export const delay = defineAudioEffect({
       ],
       default: "none",
     }),
-    tempo: beatsPerMinute({ label: "Tempo", help: "Quarters a minute, for note values.", min: 30, max: 300, default: 120 }),
-    feedback: percent({ label: "Feedback", help: "Share of each repeat that is repeated again.", min: 0, max: 95, default: 0 }),
+    tempo: beatsPerMinute({
+      label: "Tempo",
+      help: "Quarters a minute, for note values.",
+      min: 30,
+      max: 300,
+      default: 120,
+    }),
+    feedback: percent({
+      label: "Feedback",
+      help: "Share of each repeat that is repeated again.",
+      min: 0,
+      max: 95,
+      default: 0,
+    }),
     path: choice({
       label: "Path",
       help: "Straight keeps each channel; ping-pong changes sides.",
@@ -65,8 +90,22 @@ export const delay = defineAudioEffect({
       ],
       default: "straight",
     }),
-    lowCut: hertz({ label: "Low cut", help: "Takes lows from further repeats.", min: 10, max: 2000, default: 10, off: "min" }),
-    highCut: hertz({ label: "High cut", help: "Takes highs from further repeats.", min: 500, max: 20000, default: 20000, off: "max" }),
+    lowCut: hertz({
+      label: "Low cut",
+      help: "Takes lows from further repeats.",
+      min: 10,
+      max: 2000,
+      default: 10,
+      off: "min",
+    }),
+    highCut: hertz({
+      label: "High cut",
+      help: "Takes highs from further repeats.",
+      min: 500,
+      max: 20000,
+      default: 20000,
+      off: "max",
+    }),
   },
   key: ["time", "feedback"],
   defaultMix: 25,
@@ -82,7 +121,10 @@ export const delay = defineAudioEffect({
       return {
         latency: 0,
         tail,
-        process: (blocks, frames) => lines.forEach((line, c) => line.run(blocks[c].byteOffset, frames, (x, at, run) => kernels.run.comb(x, at, run, amount))),
+        process: (blocks, frames) =>
+          lines.forEach((line, c) =>
+            line.run(blocks[c].byteOffset, frames, (x, at, run) => kernels.run.comb(x, at, run, amount)),
+          ),
       };
     }
     const lines = Array.from({ length: channels }, () => new Float32Array(length));
@@ -102,7 +144,7 @@ export const delay = defineAudioEffect({
           return;
         }
         // Runs end where the loop wraps: within a run nothing that is written is read, so whole runs can be filtered.
-        for (let done = 0; done < frames; ) {
+        for (let done = 0; done < frames;) {
           const run = Math.min(frames - done, length - at);
           for (let c = 0; c < channels; c++) {
             heard[c].set(lines[c].subarray(at, at + run));

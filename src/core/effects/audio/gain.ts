@@ -1,7 +1,8 @@
 import { defineAudioEffect } from "../define";
 import { choice, decibels } from "../parameter";
 
-const factor = (gain: number, polarity: "normal" | "inverted") => 10 ** (gain / 20) * (polarity === "inverted" ? -1 : 1);
+const factor = (gain: number, polarity: "normal" | "inverted") =>
+  10 ** (gain / 20) * (polarity === "inverted" ? -1 : 1);
 
 /** Level and polarity: y = ±10^(gain/20) · x. Source: definition of the decibel for field quantities, IEC 60027-3. */
 export const gain = defineAudioEffect({
@@ -11,7 +12,14 @@ export const gain = defineAudioEffect({
   category: "level",
   summary: "Louder or softer, and the polarity turned over.",
   parameters: {
-    gain: decibels({ label: "Gain", help: "Change of level.", min: -60, max: 24, default: 0, resolution: 0.1 }),
+    gain: decibels({
+      label: "Gain",
+      help: "Change of level.",
+      min: -60,
+      max: 24,
+      default: 0,
+      resolution: 0.1,
+    }),
     polarity: choice({
       label: "Polarity",
       help: "Inverted turns the wave upside down.",

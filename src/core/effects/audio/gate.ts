@@ -19,22 +19,76 @@ export const gate = defineAudioEffect({
   category: "dynamics",
   summary: "Makes soft parts softer, or silent.",
   parameters: {
-    threshold: decibels({ label: "Threshold", help: "Softer than this is turned down.", min: -80, max: 0, default: -45, resolution: 0.1 }),
-    ratio: ratio({ label: "Ratio", help: "How many dB one dB below the threshold becomes.", min: 1, max: 30, default: 2 }),
-    range: decibels({ label: "Range", help: "Turned down by no more than this.", min: 0, max: 90, default: 30, resolution: 0.1 }),
+    threshold: decibels({
+      label: "Threshold",
+      help: "Softer than this is turned down.",
+      min: -80,
+      max: 0,
+      default: -45,
+      resolution: 0.1,
+    }),
+    ratio: ratio({
+      label: "Ratio",
+      help: "How many dB one dB below the threshold becomes.",
+      min: 1,
+      max: 30,
+      default: 2,
+    }),
+    range: decibels({
+      label: "Range",
+      help: "Turned down by no more than this.",
+      min: 0,
+      max: 90,
+      default: 30,
+      resolution: 0.1,
+    }),
     attack: milliseconds({ label: "Attack", help: "How soon it opens.", min: 0, max: 100, default: 1 }),
     hold: milliseconds({ label: "Hold", help: "How long it stays open.", min: 0, max: 1000, default: 40 }),
-    release: milliseconds({ label: "Release", help: "How soon it closes.", min: 5, max: 3000, default: 150, taper: "log" }),
-    knee: decibels({ label: "Knee", help: "Width of the bend around the threshold.", min: 0, max: 24, default: 6, resolution: 0.1 }),
-    lookAhead: milliseconds({ label: "Look-ahead", help: "Lets it open before the sound is there.", min: 0, max: 20, default: 1 }),
+    release: milliseconds({
+      label: "Release",
+      help: "How soon it closes.",
+      min: 5,
+      max: 3000,
+      default: 150,
+      taper: "log",
+    }),
+    knee: decibels({
+      label: "Knee",
+      help: "Width of the bend around the threshold.",
+      min: 0,
+      max: 24,
+      default: 6,
+      resolution: 0.1,
+    }),
+    lookAhead: milliseconds({
+      label: "Look-ahead",
+      help: "Lets it open before the sound is there.",
+      min: 0,
+      max: 20,
+      default: 1,
+    }),
     detector: detectorChoice,
-    sideChain: hertz({ label: "Side-chain low cut", help: "Keeps lows from opening it.", min: 10, max: 2000, default: 10, off: "min" }),
+    sideChain: hertz({
+      label: "Side-chain low cut",
+      help: "Keeps lows from opening it.",
+      min: 10,
+      max: 2000,
+      default: 10,
+      off: "min",
+    }),
   },
   key: ["threshold", "range"],
-  create({ threshold, ratio, range, attack, hold, release, knee, lookAhead, detector, sideChain }, { sampleRate, channels, kernels }) {
+  create(
+    { threshold, ratio, range, attack, hold, release, knee, lookAhead, detector, sideChain },
+    { sampleRate, channels, kernels },
+  ) {
     const latency = Math.round((lookAhead / 1000) * sampleRate);
     const line = new Hold(latency, channels, kernels);
-    const side = new SideChain(sideChain > 10 ? sideChain : null, detector, { sampleRate, channels, kernels });
+    const side = new SideChain(sideChain > 10 ? sideChain : null, detector, {
+      sampleRate,
+      channels,
+      kernels,
+    });
     const wantedAt = levelTable((input) => input - expandedLevel(input, threshold, ratio, knee, range));
     const gainOf = gainTable(0);
     const opening = onePole(attack, sampleRate);
@@ -58,10 +112,12 @@ export const gate = defineAudioEffect({
           gains[i] = gainOf(reduction);
         }
         line.process(blocks, frames);
-        if (kernels) for (const block of blocks) kernels.run.multiply(block.byteOffset, gains.byteOffset, frames);
+        if (kernels)
+          for (const block of blocks) kernels.run.multiply(block.byteOffset, gains.byteOffset, frames);
         else for (const block of blocks) for (let i = 0; i < frames; i++) block[i] *= gains[i];
       },
     };
   },
-  levelCurve: ({ threshold, ratio, range, knee }, level) => expandedLevel(level, threshold, ratio, knee, range),
+  levelCurve: ({ threshold, ratio, range, knee }, level) =>
+    expandedLevel(level, threshold, ratio, knee, range),
 });

@@ -10,7 +10,13 @@ export const highPass = defineAudioEffect({
   category: "filter",
   summary: "Cuts rumble and everything else below a frequency.",
   parameters: {
-    cutoff: hertz({ label: "Cutoff", help: "Half power remains here; below, less.", min: 10, max: 20000, default: 80 }),
+    cutoff: hertz({
+      label: "Cutoff",
+      help: "Half power remains here; below, less.",
+      min: 10,
+      max: 20000,
+      default: 80,
+    }),
     slope,
   },
   key: ["cutoff", "slope"],

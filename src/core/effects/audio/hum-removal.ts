@@ -1,5 +1,5 @@
 import { section, sectionResponse } from "../../signal/biquad";
-import { multiply, one } from "../../signal/complex";
+import { multiply, one } from "../../numeric/complex";
 import { defineAudioEffect } from "../define";
 import { hertz, percent, plain } from "../parameter";
 
@@ -13,11 +13,22 @@ interface HumValues {
 /** A bell that cuts deeply at the hum and each of its harmonics below 45 % of the sample rate, as wide in hertz at each. */
 function bells({ frequency, harmonics, width, depth }: HumValues, sampleRate: number) {
   const cut = depth >= 100 ? -60 : 20 * Math.log10(1 - depth / 100);
-  return Array.from({ length: harmonics }, (_, k) => frequency * (k + 1))
-    .filter((f) => f < 0.45 * sampleRate)
-    // A bell's Q is of its half gain in dB; a deep cut is as wide as asked for at −3 dB when Q grows with its depth. By the
-    // tangent and the sine, since the bilinear transform narrows what lies high (Regalia & Mitra 1987, eq. 5, from memory).
-    .map((f) => section("bell", f, (Math.sin((2 * Math.PI * f) / sampleRate) / (2 * Math.tan((Math.PI * width) / sampleRate))) * 10 ** (-cut / 40), cut, sampleRate));
+  return (
+    Array.from({ length: harmonics }, (_, k) => frequency * (k + 1))
+      .filter((f) => f < 0.45 * sampleRate)
+      // A bell's Q is of its half gain in dB; a deep cut is as wide as asked for at −3 dB when Q grows with its depth. By the
+      // tangent and the sine, since the bilinear transform narrows what lies high (Regalia & Mitra 1987, eq. 5, from memory).
+      .map((f) =>
+        section(
+          "bell",
+          f,
+          (Math.sin((2 * Math.PI * f) / sampleRate) / (2 * Math.tan((Math.PI * width) / sampleRate))) *
+            10 ** (-cut / 40),
+          cut,
+          sampleRate,
+        ),
+      )
+  );
 }
 
 /**
@@ -31,14 +42,32 @@ export const humRemoval = defineAudioEffect({
   category: "repair",
   summary: "Takes the hum of the mains and its overtones away.",
   parameters: {
-    frequency: hertz({ label: "Hum", help: "50 or 60 Hz, or what it has become on tape.", min: 20, max: 400, default: 50, resolution: 0.01 }),
-    harmonics: plain({ label: "Harmonics", help: "How many, with the lowest.", min: 1, max: 32, default: 8, resolution: 1, keyframes: false }),
+    frequency: hertz({
+      label: "Hum",
+      help: "50 or 60 Hz, or what it has become on tape.",
+      min: 20,
+      max: 400,
+      default: 50,
+      resolution: 0.01,
+    }),
+    harmonics: plain({
+      label: "Harmonics",
+      help: "How many, with the lowest.",
+      min: 1,
+      max: 32,
+      default: 8,
+      resolution: 1,
+      keyframes: false,
+    }),
     width: hertz({ label: "Width", help: "How much beside each is taken.", min: 0.2, max: 20, default: 2 }),
     depth: percent({ label: "Depth", help: "How much of it is taken.", min: 0, max: 100, default: 100 }),
   },
   key: ["frequency", "harmonics"],
   create(values, { sampleRate }) {
-    return { tail: Math.min(sampleRate, Math.ceil((2.2 * sampleRate) / (Math.PI * values.width))), sections: bells(values, sampleRate) };
+    return {
+      tail: Math.min(sampleRate, Math.ceil((2.2 * sampleRate) / (Math.PI * values.width))),
+      sections: bells(values, sampleRate),
+    };
   },
   response: (values, frequency, sampleRate) =>
     bells(values, sampleRate)

@@ -3,7 +3,8 @@ import { Hold } from "../../signal/hold";
 import { onePole } from "../../signal/one-pole";
 import { SlidingMinimum } from "../../signal/sliding-minimum";
 import { TruePeaks, truePeakLatency } from "../../signal/true-peak-meter";
-import { defineAudioEffect, longestBlock, type AudioContextFacts } from "../define";
+import { defineAudioEffect } from "../define";
+import { longestBlock, type AudioContextFacts } from "../../signal/block";
 import { choice, decibels, milliseconds } from "../parameter";
 
 /** What holds peaks below a linear ceiling by one gain for all channels; see `limiter`. */
@@ -78,10 +79,37 @@ export const limiter = defineAudioEffect({
   category: "dynamics",
   summary: "No peak above the ceiling.",
   parameters: {
-    ceiling: decibels({ label: "Ceiling", help: "Nothing gets louder than this.", min: -24, max: 0, default: -1, resolution: 0.1 }),
-    drive: decibels({ label: "Drive", help: "Gain before it.", min: -12, max: 24, default: 0, resolution: 0.1 }),
-    release: milliseconds({ label: "Release", help: "How soon it lets go.", min: 5, max: 1000, default: 80, taper: "log" }),
-    lookAhead: milliseconds({ label: "Look-ahead", help: "How long before a peak it begins to turn down.", min: 0.5, max: 20, default: 5 }),
+    ceiling: decibels({
+      label: "Ceiling",
+      help: "Nothing gets louder than this.",
+      min: -24,
+      max: 0,
+      default: -1,
+      resolution: 0.1,
+    }),
+    drive: decibels({
+      label: "Drive",
+      help: "Gain before it.",
+      min: -12,
+      max: 24,
+      default: 0,
+      resolution: 0.1,
+    }),
+    release: milliseconds({
+      label: "Release",
+      help: "How soon it lets go.",
+      min: 5,
+      max: 1000,
+      default: 80,
+      taper: "log",
+    }),
+    lookAhead: milliseconds({
+      label: "Look-ahead",
+      help: "How long before a peak it begins to turn down.",
+      min: 0.5,
+      max: 20,
+      default: 5,
+    }),
     peaks: choice({
       label: "Peaks",
       help: "Of the samples, or of the wave between them as BS.1770 measures it.",
@@ -98,8 +126,19 @@ export const limiter = defineAudioEffect({
     const samples = (time: number) => Math.max(1, Math.round((time / 1000) * sampleRate));
     const isTrue = peaks === "true";
     const before = fromDecibels(drive);
-    const turns = [new Ceiling(fromDecibels(ceiling), samples(lookAhead), onePole(release, sampleRate), isTrue, facts)];
-    if (isTrue) turns.push(new Ceiling(fromDecibels(ceiling), samples(secondAhead), onePole(secondRelease, sampleRate), true, facts));
+    const turns = [
+      new Ceiling(fromDecibels(ceiling), samples(lookAhead), onePole(release, sampleRate), isTrue, facts),
+    ];
+    if (isTrue)
+      turns.push(
+        new Ceiling(
+          fromDecibels(ceiling),
+          samples(secondAhead),
+          onePole(secondRelease, sampleRate),
+          true,
+          facts,
+        ),
+      );
     return {
       latency: turns.reduce((sum, turn) => sum + turn.latency, 0),
       tail: 0,

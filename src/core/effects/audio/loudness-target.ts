@@ -1,7 +1,8 @@
-import { LoudnessMeter } from "../../measure/loudness-meter";
+import { LoudnessMeter } from "../../signal/loudness-meter";
 import { fromDecibels } from "../../signal/decibels";
 import { Aligned } from "../aligned";
-import { defineAudioEffect, type AudioContextFacts, type AudioProcessor } from "../define";
+import { defineAudioEffect, type AudioProcessor } from "../define";
+import { type AudioContextFacts } from "../../signal/block";
 import { choice, decibels, loudnessUnits } from "../parameter";
 import { limiter } from "./limiter";
 
@@ -9,7 +10,12 @@ import { limiter } from "./limiter";
 function levelling(gain: number, ceiling: number, limits: boolean, facts: AudioContextFacts): AudioProcessor {
   const factor = fromDecibels(gain);
   // Only where it is needed: a limiter that never works would still lag.
-  const after = limits ? (limiter.create({ ceiling, drive: 0, release: 120, lookAhead: 5, peaks: "true" }, facts, { files: {}, learnt: null }) as AudioProcessor) : null;
+  const after = limits
+    ? (limiter.create({ ceiling, drive: 0, release: 120, lookAhead: 5, peaks: "true" }, facts, {
+        files: {},
+        learnt: null,
+      }) as AudioProcessor)
+    : null;
   return {
     latency: after?.latency ?? 0,
     tail: 0,
@@ -47,8 +53,21 @@ export const loudnessTarget = defineAudioEffect({
   category: "level",
   summary: "As loud as it has to be, measured over all of it.",
   parameters: {
-    target: loudnessUnits({ label: "Target", help: "Integrated loudness of the result.", min: -40, max: -5, default: -23 }),
-    ceiling: decibels({ label: "Ceiling", help: "Highest true peak.", min: -12, max: 0, default: -1, resolution: 0.1 }),
+    target: loudnessUnits({
+      label: "Target",
+      help: "Integrated loudness of the result.",
+      min: -40,
+      max: -5,
+      default: -23,
+    }),
+    ceiling: decibels({
+      label: "Ceiling",
+      help: "Highest true peak.",
+      min: -12,
+      max: 0,
+      default: -1,
+      resolution: 0.1,
+    }),
     beyond: choice({
       label: "Beyond the ceiling",
       help: "What happens to peaks that would pass it.",
@@ -88,15 +107,21 @@ export const loudnessTarget = defineAudioEffect({
           most = gain + mostMore;
         } else {
           const lacking = target - loudness;
-          if (Math.abs(lacking) < nearEnough || turn >= mostTurns || (lacking > 0 && gain >= most)) return false;
-          const slope = before && before.gain !== gain ? (loudness - before.loudness) / (gain - before.gain) : 1;
+          if (Math.abs(lacking) < nearEnough || turn >= mostTurns || (lacking > 0 && gain >= most))
+            return false;
+          const slope =
+            before && before.gain !== gain ? (loudness - before.loudness) / (gain - before.gain) : 1;
           before = { gain, loudness };
           gain = Math.min(most, gain + lacking / Math.min(1, Math.max(0.1, slope)));
         }
         if (!limits) return false;
         turn++;
         meter = meterOf();
-        tried = new Aligned(levelling(gain, ceiling, true, { sampleRate, channels }), channels, (planes, frames) => meter.hear(planes, frames));
+        tried = new Aligned(
+          levelling(gain, ceiling, true, { sampleRate, channels }),
+          channels,
+          (planes, frames) => meter.hear(planes, frames),
+        );
         return true;
       },
       finish: () => Float64Array.of(gain, limits ? 1 : 0),

@@ -10,7 +10,13 @@ export const lowPass = defineAudioEffect({
   category: "filter",
   summary: "Cuts hiss, brightness and everything else above a frequency.",
   parameters: {
-    cutoff: hertz({ label: "Cutoff", help: "Half power remains here; above, less.", min: 20, max: 22000, default: 9000 }),
+    cutoff: hertz({
+      label: "Cutoff",
+      help: "Half power remains here; above, less.",
+      min: 20,
+      max: 22000,
+      default: 9000,
+    }),
     slope,
   },
   key: ["cutoff", "slope"],

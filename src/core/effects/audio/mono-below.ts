@@ -14,7 +14,13 @@ export const monoBelow = defineAudioEffect({
   category: "stereo",
   summary: "Lows in the middle, the rest as wide as it was.",
   parameters: {
-    frequency: hertz({ label: "Frequency", help: "Below it the sides are taken away.", min: 20, max: 1000, default: 120 }),
+    frequency: hertz({
+      label: "Frequency",
+      help: "Below it the sides are taken away.",
+      min: 20,
+      max: 1000,
+      default: 120,
+    }),
     slope: choice({
       label: "Slope",
       help: "How steeply the sides fall.",

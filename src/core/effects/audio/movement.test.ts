@@ -5,14 +5,18 @@ import { renderAudio } from "../../chain/run-audio";
 import { toDecibels } from "../../signal/decibels";
 
 const sampleRate = 48_000;
-const run = (effect: string, values: Record<string, Json>, planes: Float32Array[], mix = 100) => renderAudio(one(effect, values, mix), { planes, sampleRate }).planes;
+const run = (effect: string, values: Record<string, Json>, planes: Float32Array[], mix = 100) =>
+  renderAudio(one(effect, values, mix), { planes, sampleRate }).planes;
 
 describe("stereo", () => {
   const [left, right] = [noise(4000, 1), noise(4000, 2)];
   it("pans at constant power: the sum of both powers is the same everywhere", () => {
     for (const position of [-100, -40, 0, 25, 100]) {
       const [l, r] = run("audio.pan", { position }, [left, left]);
-      expect(10 * Math.log10((10 ** (rmsDb(l) / 10) + 10 ** (rmsDb(r) / 10)) / 2)).toBeCloseTo(rmsDb(left), 3);
+      expect(10 * Math.log10((10 ** (rmsDb(l) / 10) + 10 ** (rmsDb(r) / 10)) / 2)).toBeCloseTo(
+        rmsDb(left),
+        3,
+      );
     }
     expect(run("audio.pan", { position: 100 }, [left, left])[0].every((v) => Math.abs(v) < 1e-7)).toBe(true);
   });
@@ -52,19 +56,35 @@ describe("chorus, flanger, phaser", () => {
     const [out] = run("audio.chorus", { depth: 0, delay: 20, voices: 1 }, [x]);
     expect(out[960]).toBeCloseTo(1, 5);
     // Between samples the interpolation takes a little of the highest highs of white noise.
-    expect(Math.abs(rmsDb(run("audio.chorus", { voices: 4 }, [noise(48_000, 3)])[0], 9600) - rmsDb(noise(48_000, 3)))).toBeLessThan(1.5);
+    expect(
+      Math.abs(
+        rmsDb(run("audio.chorus", { voices: 4 }, [noise(48_000, 3)])[0], 9600) - rmsDb(noise(48_000, 3)),
+      ),
+    ).toBeLessThan(1.5);
   });
   it("a flanger without depth has its first notch at 1 / (2 · delay), mixed half and half (common practice, no source)", () => {
     const delay = 1;
-    const level = (f: number) => toDecibels(amplitudeAt(run("audio.flanger", { depth: 0, delay, feedback: 0 }, [sine(f, sampleRate, 9600)], 50)[0], f, sampleRate, 4800));
+    const level = (f: number) =>
+      toDecibels(
+        amplitudeAt(
+          run("audio.flanger", { depth: 0, delay, feedback: 0 }, [sine(f, sampleRate, 9600)], 50)[0],
+          f,
+          sampleRate,
+          4800,
+        ),
+      );
     expect(level(500 / delay)).toBeLessThan(-50);
     expect(level(1000 / delay)).toBeCloseTo(0, 1);
   });
   it("a phaser of four stages held still has two notches, where the all-passes turn by 180° and 540°", () => {
     // Both ends of the swing at one frequency. A first-order all-pass turns by 2·arctan(tan(πf/fs) / tan(πf₀/fs)).
     const values = { low: 1000, high: 1000, stages: "4", feedback: 0 };
-    const level = (f: number) => toDecibels(amplitudeAt(run("audio.phaser", values, [sine(f, sampleRate, 19_200)], 50)[0], f, sampleRate, 9600));
-    const notch = (turn: number) => (sampleRate / Math.PI) * Math.atan(Math.tan((Math.PI * 1000) / sampleRate) * Math.tan(turn / 8));
+    const level = (f: number) =>
+      toDecibels(
+        amplitudeAt(run("audio.phaser", values, [sine(f, sampleRate, 19_200)], 50)[0], f, sampleRate, 9600),
+      );
+    const notch = (turn: number) =>
+      (sampleRate / Math.PI) * Math.atan(Math.tan((Math.PI * 1000) / sampleRate) * Math.tan(turn / 8));
     expect(level(notch(Math.PI))).toBeLessThan(-60);
     expect(level(notch(3 * Math.PI))).toBeLessThan(-60);
     expect(level(1000)).toBeGreaterThan(-1);
@@ -90,7 +110,13 @@ describe("pitch shift", () => {
   it("leaves sound alone at no shift", () => {
     const x = noise(20_000, 4, 0.5);
     const [out] = run("audio.pitch-shift", { shift: 0 }, [x]);
-    expect(rmsDb(out.map((v, i) => v - x[i]), 4096, 16_000)).toBeLessThan(-90);
+    expect(
+      rmsDb(
+        out.map((v, i) => v - x[i]),
+        4096,
+        16_000,
+      ),
+    ).toBeLessThan(-90);
   });
 });
 
@@ -98,11 +124,24 @@ describe("saturation", () => {
   it("leaves soft sounds as they are, but for the level", () => {
     const x = sine(1000, sampleRate, 9600, 0.001);
     const [out] = run("audio.saturation", { drive: 6, level: 100, shape: "soft" }, [x]);
-    expect(rmsDb(out.map((v, i) => v - x[i]), 960, 9000)).toBeLessThan(-110);
+    expect(
+      rmsDb(
+        out.map((v, i) => v - x[i]),
+        960,
+        9000,
+      ),
+    ).toBeLessThan(-110);
   });
   it("makes odd overtones, and even ones where it is lopsided", () => {
-    const overtone = (shape: string, n: number) => amplitudeAt(run("audio.saturation", { drive: 20, shape }, [sine(500, sampleRate, 24_000)])[0], 500 * n, sampleRate, 4800);
-    for (const shape of ["soft", "warm", "hard"]) expect(toDecibels(overtone(shape, 3) / overtone(shape, 2))).toBeGreaterThan(60);
+    const overtone = (shape: string, n: number) =>
+      amplitudeAt(
+        run("audio.saturation", { drive: 20, shape }, [sine(500, sampleRate, 24_000)])[0],
+        500 * n,
+        sampleRate,
+        4800,
+      );
+    for (const shape of ["soft", "warm", "hard"])
+      expect(toDecibels(overtone(shape, 3) / overtone(shape, 2))).toBeGreaterThan(60);
     expect(toDecibels(overtone("lopsided", 2) / overtone("lopsided", 1))).toBeGreaterThan(-30);
   });
   it("folds back far less than the same curve without oversampling does", () => {
@@ -110,7 +149,8 @@ describe("saturation", () => {
     const x = sine(9100, sampleRate, 24_000);
     const [out] = run("audio.saturation", { drive: 20, shape: "soft" }, [x]);
     const plain = x.map((v) => Math.tanh(10 * v));
-    const folded = (y: Float32Array) => toDecibels(amplitudeAt(y, 48_000 - 27_300, sampleRate, 4800) / amplitudeAt(y, 9100, sampleRate, 4800));
+    const folded = (y: Float32Array) =>
+      toDecibels(amplitudeAt(y, 48_000 - 27_300, sampleRate, 4800) / amplitudeAt(y, 9100, sampleRate, 4800));
     expect(folded(plain)).toBeGreaterThan(-15);
     expect(folded(out)).toBeLessThan(-60);
   });

@@ -12,7 +12,13 @@ export const pan = defineAudioEffect({
   category: "stereo",
   summary: "Places the sound between left and right, as loud everywhere.",
   parameters: {
-    position: percent({ label: "Position", help: "−100 % is left, 100 % right.", min: -100, max: 100, default: 0 }),
+    position: percent({
+      label: "Position",
+      help: "−100 % is left, 100 % right.",
+      min: -100,
+      max: 100,
+      default: 0,
+    }),
   },
   key: ["position"],
   create({ position }, { channels }) {

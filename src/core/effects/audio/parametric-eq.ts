@@ -1,5 +1,5 @@
 import { section, sectionResponse } from "../../signal/biquad";
-import { multiply, one } from "../../signal/complex";
+import { multiply, one } from "../../numeric/complex";
 import { defineAudioEffect } from "../define";
 import { choice, decibels, hertz, quality, rows } from "../parameter";
 
@@ -16,8 +16,21 @@ const band = {
     ],
     default: "bell",
   }),
-  frequency: hertz({ label: "Frequency", help: "Centre of a bell, corner of a shelf.", min: 20, max: 20000, default: 1000 }),
-  gain: decibels({ label: "Gain", help: "Lift or cut; a notch and a band-pass ignore it.", min: -24, max: 24, default: 0, resolution: 0.1 }),
+  frequency: hertz({
+    label: "Frequency",
+    help: "Centre of a bell, corner of a shelf.",
+    min: 20,
+    max: 20000,
+    default: 1000,
+  }),
+  gain: decibels({
+    label: "Gain",
+    help: "Lift or cut; a notch and a band-pass ignore it.",
+    min: -24,
+    max: 24,
+    default: 0,
+    resolution: 0.1,
+  }),
   q: quality({ label: "Q", help: "Narrowness: higher is narrower.", min: 0.1, max: 30, default: 1 }),
 };
 
@@ -46,11 +59,15 @@ export const parametricEq = defineAudioEffect({
   create({ bands }, { sampleRate }) {
     const sections = bands.map((b) => section(b.shape, b.frequency, b.q, b.gain, sampleRate));
     // A band rings for about Q periods of its frequency per 9 dB; 60 dB are reached well within this.
-    const tail = Math.ceil(Math.max(0, ...bands.map((b) => ((2.5 * Math.max(b.q, 0.7)) / b.frequency) * sampleRate)));
+    const tail = Math.ceil(
+      Math.max(0, ...bands.map((b) => ((2.5 * Math.max(b.q, 0.7)) / b.frequency) * sampleRate)),
+    );
     return { tail, sections };
   },
   response: ({ bands }, frequency, sampleRate) =>
     bands
-      .map((b) => sectionResponse(section(b.shape, b.frequency, b.q, b.gain, sampleRate), frequency, sampleRate))
+      .map((b) =>
+        sectionResponse(section(b.shape, b.frequency, b.q, b.gain, sampleRate), frequency, sampleRate),
+      )
       .reduce(multiply, one),
 });

@@ -1,6 +1,7 @@
 import { butterworth, sectionResponse, type Slope } from "../../signal/biquad";
-import { multiply, one } from "../../signal/complex";
-import type { AudioContextFacts, SectionCascade } from "../define";
+import { multiply, one } from "../../numeric/complex";
+import type { SectionCascade } from "../define";
+import type { AudioContextFacts } from "../../signal/block";
 import { choice } from "../parameter";
 
 /** What high-pass and low-pass share: the slopes, and a Butterworth cascade with its response. */

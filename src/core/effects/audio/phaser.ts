@@ -14,8 +14,21 @@ export const phaser = defineAudioEffect({
   category: "modulation",
   summary: "Notches that wander through the sound.",
   parameters: {
-    rate: hertz({ label: "Rate", help: "Swings a second.", min: 0.02, max: 8, default: 0.4, resolution: 0.01 }),
-    low: hertz({ label: "Lowest", help: "Where the notches turn upwards.", min: 50, max: 2000, default: 300 }),
+    rate: hertz({
+      label: "Rate",
+      help: "Swings a second.",
+      min: 0.02,
+      max: 8,
+      default: 0.4,
+      resolution: 0.01,
+    }),
+    low: hertz({
+      label: "Lowest",
+      help: "Where the notches turn upwards.",
+      min: 50,
+      max: 2000,
+      default: 300,
+    }),
     high: hertz({ label: "Highest", help: "Where they turn back.", min: 500, max: 12000, default: 3000 }),
     stages: choice({
       label: "Stages",
@@ -45,7 +58,10 @@ export const phaser = defineAudioEffect({
       tail: Math.ceil(sampleRate * 0.2),
       process(blocks, frames) {
         for (let i = 0; i < frames; i++) {
-          const frequency = Math.min(0.45 * sampleRate, low * 2 ** (octaves * (0.5 + 0.5 * swing(sample + i))));
+          const frequency = Math.min(
+            0.45 * sampleRate,
+            low * 2 ** (octaves * (0.5 + 0.5 * swing(sample + i))),
+          );
           const t = Math.tan((Math.PI * frequency) / sampleRate);
           const a = (t - 1) / (t + 1);
           for (let c = 0; c < channels; c++) {

@@ -52,7 +52,12 @@ export const pitchShift = defineAudioEffect({
         newIm.fill(0);
         for (let k = 0; k < bins; k++) power[k] = re[k] * re[k] + im[k] * im[k];
         const peaks: number[] = [];
-        for (let k = 0; k < bins; k++) if (power[k] > 0 && [1, 2].every((d) => power[k] > (power[k - d] ?? 0) && power[k] >= (power[k + d] ?? 0))) peaks.push(k);
+        for (let k = 0; k < bins; k++)
+          if (
+            power[k] > 0 &&
+            [1, 2].every((d) => power[k] > (power[k - d] ?? 0) && power[k] >= (power[k + d] ?? 0))
+          )
+            peaks.push(k);
         let from = 0;
         peaks.forEach((peak, n) => {
           // Regions meet at the weakest bin between their peaks.

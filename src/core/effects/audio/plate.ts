@@ -27,7 +27,11 @@ export const plate = defineAudioEffect({
   create({ decay, damping, size, ...entry }, { sampleRate, channels, kernels }) {
     const samples = (ms: number) => Math.max(1, Math.round((ms / 1000) * sampleRate));
     const input = new ReverbInput(entry, { sampleRate, channels, kernels });
-    const diffuser = new Diffuser(diffusion.map((ms) => samples((ms * size) / 100)), 0.6, kernels);
+    const diffuser = new Diffuser(
+      diffusion.map((ms) => samples((ms * size) / 100)),
+      0.6,
+      kernels,
+    );
     const network = new FeedbackNetwork({
       lengths: lineTimes.map((ms) => samples((ms * size) / 100)),
       decay,

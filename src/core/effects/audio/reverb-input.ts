@@ -1,17 +1,62 @@
 import { planeIn } from "../../kernels/plane";
 import { butterworth, cascade } from "../../signal/biquad";
 import { Hold } from "../../signal/hold";
-import type { AudioContextFacts } from "../define";
+import type { AudioContextFacts } from "../../signal/block";
 import { hertz, milliseconds, percent, seconds } from "../parameter";
 
 /** What the algorithmic reverbs share: their parameters, with defaults of each one's own. */
-export const reverbParameters = (own: { readonly decay: number; readonly preDelay: number; readonly damping: number; readonly lowCut: number; readonly highCut: number }) => ({
-  decay: seconds({ label: "Decay", help: "Time in which it falls by 60 dB.", min: 0.1, max: 12, default: own.decay }),
-  preDelay: milliseconds({ label: "Pre-delay", help: "From the sound to the onset of its reverb.", min: 0, max: 250, default: own.preDelay }),
-  damping: hertz({ label: "Damping", help: "Highs from here decay in half the time and less.", min: 500, max: 20000, default: own.damping, off: "max" }),
-  size: percent({ label: "Size", help: "Small is coloured and tight, large is open.", min: 50, max: 200, default: 100 }),
-  lowCut: hertz({ label: "Low cut", help: "Keeps lows out of the reverb.", min: 10, max: 2000, default: own.lowCut, off: "min" }),
-  highCut: hertz({ label: "High cut", help: "Keeps highs out of the reverb.", min: 500, max: 20000, default: own.highCut, off: "max" }),
+export const reverbParameters = (own: {
+  readonly decay: number;
+  readonly preDelay: number;
+  readonly damping: number;
+  readonly lowCut: number;
+  readonly highCut: number;
+}) => ({
+  decay: seconds({
+    label: "Decay",
+    help: "Time in which it falls by 60 dB.",
+    min: 0.1,
+    max: 12,
+    default: own.decay,
+  }),
+  preDelay: milliseconds({
+    label: "Pre-delay",
+    help: "From the sound to the onset of its reverb.",
+    min: 0,
+    max: 250,
+    default: own.preDelay,
+  }),
+  damping: hertz({
+    label: "Damping",
+    help: "Highs from here decay in half the time and less.",
+    min: 500,
+    max: 20000,
+    default: own.damping,
+    off: "max",
+  }),
+  size: percent({
+    label: "Size",
+    help: "Small is coloured and tight, large is open.",
+    min: 50,
+    max: 200,
+    default: 100,
+  }),
+  lowCut: hertz({
+    label: "Low cut",
+    help: "Keeps lows out of the reverb.",
+    min: 10,
+    max: 2000,
+    default: own.lowCut,
+    off: "min",
+  }),
+  highCut: hertz({
+    label: "High cut",
+    help: "Keeps highs out of the reverb.",
+    min: 500,
+    max: 20000,
+    default: own.highCut,
+    off: "max",
+  }),
 });
 
 /** Samples a step inside of the reverbs. */
@@ -30,7 +75,11 @@ export class ReverbInput {
   private readonly hold: Hold;
 
   constructor(
-    { lowCut, highCut, preDelay }: { readonly lowCut: number; readonly highCut: number; readonly preDelay: number },
+    {
+      lowCut,
+      highCut,
+      preDelay,
+    }: { readonly lowCut: number; readonly highCut: number; readonly preDelay: number },
     private readonly facts: AudioContextFacts,
   ) {
     const { sampleRate, kernels } = facts;

@@ -14,7 +14,9 @@ const ears = 0.3;
 const soundSpeed = 343;
 
 /** Delay lengths of the late network in ms at size 100 %: longer than the plate's, as walls lie further apart. */
-const lineTimes = [19.1, 21.7, 23.9, 26.3, 29.3, 31.9, 35.3, 38.9, 42.7, 46.9, 51.7, 56.9, 62.3, 68.9, 75.7, 83.3];
+const lineTimes = [
+  19.1, 21.7, 23.9, 26.3, 29.3, 31.9, 35.3, 38.9, 42.7, 46.9, 51.7, 56.9, 62.3, 68.9, 75.7, 83.3,
+];
 const diffusion = [2.3, 3.7, 5.9];
 
 /**
@@ -51,7 +53,13 @@ export const roomReverb = defineAudioEffect({
   summary: "Walls around the sound: reflections first, then reverb.",
   parameters: {
     ...reverbParameters({ decay: 0.5, preDelay: 0, damping: 5000, lowCut: 80, highCut: 14000 }),
-    reflections: percent({ label: "Reflections", help: "How loud the walls are before the reverb.", min: 0, max: 100, default: 60 }),
+    reflections: percent({
+      label: "Reflections",
+      help: "How loud the walls are before the reverb.",
+      min: 0,
+      max: 100,
+      default: 60,
+    }),
   },
   key: ["decay", "size"],
   defaultMix: 25,
@@ -68,7 +76,11 @@ export const roomReverb = defineAudioEffect({
     );
     const longest = Math.max(...taps.flat().map((t) => t.delay));
     const past = new Float32Array(longest + stepLimit);
-    const diffuser = new Diffuser(diffusion.map((ms) => samples((ms * size) / 100)), 0.6, kernels);
+    const diffuser = new Diffuser(
+      diffusion.map((ms) => samples((ms * size) / 100)),
+      0.6,
+      kernels,
+    );
     const network = new FeedbackNetwork({
       lengths: lineTimes.map((ms) => samples((ms * size) / 100)),
       decay,

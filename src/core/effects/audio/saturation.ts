@@ -28,7 +28,14 @@ export const saturation = defineAudioEffect({
   category: "colour",
   summary: "Adds overtones, from warmth to distortion.",
   parameters: {
-    drive: decibels({ label: "Drive", help: "Gain into the curve.", min: 0, max: 48, default: 9, resolution: 0.1 }),
+    drive: decibels({
+      label: "Drive",
+      help: "Gain into the curve.",
+      min: 0,
+      max: 48,
+      default: 9,
+      resolution: 0.1,
+    }),
     shape: choice({
       label: "Shape",
       help: "How the wave is bent.",
@@ -40,8 +47,21 @@ export const saturation = defineAudioEffect({
       ],
       default: "soft",
     }),
-    level: percent({ label: "Level back", help: "How much of the drive is taken away after it.", min: 0, max: 100, default: 70 }),
-    highCut: hertz({ label: "High cut", help: "Takes the highest overtones away.", min: 500, max: 20000, default: 20000, off: "max" }),
+    level: percent({
+      label: "Level back",
+      help: "How much of the drive is taken away after it.",
+      min: 0,
+      max: 100,
+      default: 70,
+    }),
+    highCut: hertz({
+      label: "High cut",
+      help: "Takes the highest overtones away.",
+      min: 500,
+      max: 20000,
+      default: 20000,
+      off: "max",
+    }),
   },
   key: ["drive", "shape"],
   create({ drive, shape, level, highCut }, { sampleRate, channels }) {
@@ -50,10 +70,12 @@ export const saturation = defineAudioEffect({
     const curve = shapes[shape];
     const bend = (x: number) => curve(into * x) * after;
     const samplers = Array.from({ length: channels }, () => new Oversampler());
-    const filters = samplers.map(() => [
-      ...(shape === "lopsided" ? butterworth("high-pass", 5, "6", sampleRate) : []),
-      ...(highCut < 20000 ? butterworth("low-pass", highCut, "12", sampleRate) : []),
-    ].map((s) => new SectionState(s)));
+    const filters = samplers.map(() =>
+      [
+        ...(shape === "lopsided" ? butterworth("high-pass", 5, "6", sampleRate) : []),
+        ...(highCut < 20000 ? butterworth("low-pass", highCut, "12", sampleRate) : []),
+      ].map((s) => new SectionState(s)),
+    );
     return {
       latency: Oversampler.latency,
       tail: 0,

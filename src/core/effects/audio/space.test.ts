@@ -14,22 +14,45 @@ const impulseResponse = (chain: Chain, sampleRate: number, seconds: number, chan
 
 describe("delay", () => {
   // Source: reference/delay_feedback.json, the closed form wet · feedbackᵏ⁻¹ at k·D.
-  const cases = reference<{ id: string; fs: number; delayMs: number; feedback: number; wet: number; dry: number; expected_taps: [number, number][] }>("delay_feedback");
-  it.each(cases.map((c) => [c.id, c] as const))("%s puts its repeats on the sample at their level", (_, c) => {
-    const [out] = impulseResponse(one("audio.delay", { time: c.delayMs, feedback: c.feedback * 100 }), c.fs, (c.expected_taps.at(-1)![0] + 1) / c.fs);
-    const taps = Array.from(out.entries()).filter(([, v]) => v !== 0);
-    const wet = c.expected_taps.filter(([at]) => at > 0);
-    expect(taps.map(([at]) => at)).toEqual(wet.map(([at]) => at));
-    taps.forEach(([, v], i) => expect(Math.abs(v * c.wet - wet[i][1])).toBeLessThan(1e-6));
-  });
+  const cases = reference<{
+    id: string;
+    fs: number;
+    delayMs: number;
+    feedback: number;
+    wet: number;
+    dry: number;
+    expected_taps: [number, number][];
+  }>("delay_feedback");
+  it.each(cases.map((c) => [c.id, c] as const))(
+    "%s puts its repeats on the sample at their level",
+    (_, c) => {
+      const [out] = impulseResponse(
+        one("audio.delay", { time: c.delayMs, feedback: c.feedback * 100 }),
+        c.fs,
+        (c.expected_taps.at(-1)![0] + 1) / c.fs,
+      );
+      const taps = Array.from(out.entries()).filter(([, v]) => v !== 0);
+      const wet = c.expected_taps.filter(([at]) => at > 0);
+      expect(taps.map(([at]) => at)).toEqual(wet.map(([at]) => at));
+      taps.forEach(([, v], i) => expect(Math.abs(v * c.wet - wet[i][1])).toBeLessThan(1e-6));
+    },
+  );
 
   it("is one repeat for a slap at 130 ms (common practice, no source)", () => {
     const [out] = impulseResponse(one("audio.delay", { time: 130, feedback: 0 }, 25), 48000, 1);
-    expect(Array.from(out.entries()).filter(([, v]) => v !== 0)).toEqual([[0, 0.75], [6240, 0.25]]);
+    expect(Array.from(out.entries()).filter(([, v]) => v !== 0)).toEqual([
+      [0, 0.75],
+      [6240, 0.25],
+    ]);
   });
 
   it("changes sides with every repeat in ping-pong", () => {
-    const [left, right] = impulseResponse(one("audio.delay", { time: 10, feedback: 50, path: "ping-pong" }), 48000, 0.1, 2);
+    const [left, right] = impulseResponse(
+      one("audio.delay", { time: 10, feedback: 50, path: "ping-pong" }),
+      48000,
+      0.1,
+      2,
+    );
     expect([left[480], left[960], left[1440], right[480], right[960]]).toEqual([0.5, 0, 0.125, 0, 0.25]);
   });
 });
@@ -37,11 +60,13 @@ describe("delay", () => {
 /** T60 from the slope between −5 and −35 dB of the backward-integrated responses of all places, by least squares. Source: ISO 3382-1. */
 function reverberationTime(places: readonly Float32Array[], sampleRate: number): number {
   const energy = new Float64Array(places[0].length);
-  for (let i = energy.length - 1, sum = 0; i >= 0; i--) energy[i] = sum += places.reduce((e, ir) => e + ir[i] * ir[i], 0);
+  for (let i = energy.length - 1, sum = 0; i >= 0; i--)
+    energy[i] = sum += places.reduce((e, ir) => e + ir[i] * ir[i], 0);
   const level = (i: number) => 10 * Math.log10(energy[i] / energy[0]);
   const [first, last] = [-5, -35].map((db) => energy.findIndex((_, i) => level(i) <= db));
   let [n, t, l, tt, tl] = [0, 0, 0, 0, 0];
-  for (let i = first; i < last; i += 16) [n, t, l, tt, tl] = [n + 1, t + i, l + level(i), tt + i * i, tl + i * level(i)];
+  for (let i = first; i < last; i += 16)
+    [n, t, l, tt, tl] = [n + 1, t + i, l + level(i), tt + i * i, tl + i * level(i)];
   const slope = (n * tl - t * l) / (n * tt - t * t);
   return -60 / slope / sampleRate;
 }
@@ -54,7 +79,11 @@ describe("plate", () => {
   });
 
   it("sets in after its pre-delay and not before", () => {
-    const [ir] = impulseResponse(one("audio.plate", { decay: 1, preDelay: 40, lowCut: 10, highCut: 20000 }), 48000, 0.2);
+    const [ir] = impulseResponse(
+      one("audio.plate", { decay: 1, preDelay: 40, lowCut: 10, highCut: 20000 }),
+      48000,
+      0.2,
+    );
     expect(ir.findIndex((v) => v !== 0)).toBeGreaterThanOrEqual(0.04 * 48000);
     expect(ir.subarray(0.04 * 48000, 0.09 * 48000).some((v) => v !== 0)).toBe(true);
   });
@@ -62,14 +91,23 @@ describe("plate", () => {
   it("is decorrelated between left and right", () => {
     const [left, right] = impulseResponse(one("audio.plate", { decay: 1 }), 48000, 1, 2);
     let [lr, ll, rr] = [0, 0, 0];
-    left.forEach((v, i) => { lr += v * right[i]; ll += v * v; rr += right[i] ** 2; });
+    left.forEach((v, i) => {
+      lr += v * right[i];
+      ll += v * v;
+      rr += right[i] ** 2;
+    });
     expect(Math.abs(lr / Math.sqrt(ll * rr))).toBeLessThan(0.2);
   });
 
   // Source: reference/reverb_rt60.json (Schroeder 1962).
-  it.each(reference<{ delayMs: number; rt60: number; feedbackGain: number }>("reverb_rt60").map((c) => [c.delayMs, c.rt60, c.feedbackGain]))(
-    "loses as a comb of %d ms for %d s does",
-    (ms, rt60, gain) => expect(Math.abs(feedbackGain(ms, rt60, 1000) - gain)).toBeLessThan(1e-9),
+  it.each(
+    reference<{ delayMs: number; rt60: number; feedbackGain: number }>("reverb_rt60").map((c) => [
+      c.delayMs,
+      c.rt60,
+      c.feedbackGain,
+    ]),
+  )("loses as a comb of %d ms for %d s does", (ms, rt60, gain) =>
+    expect(Math.abs(feedbackGain(ms, rt60, 1000) - gain)).toBeLessThan(1e-9),
   );
 });
 
@@ -84,7 +122,8 @@ function octaveBand(ir: Float32Array, centre: number, sampleRate: number): Float
     const f = (Math.min(k, size - k) * sampleRate) / size;
     // Raised cosine over a sixth of an octave at either edge.
     const octaves = Math.abs(Math.log2(Math.max(f, 1e-9) / centre));
-    const gain = octaves < 5 / 12 ? 1 : octaves > 7 / 12 ? 0 : 0.5 + 0.5 * Math.cos(Math.PI * (octaves - 5 / 12) * 6);
+    const gain =
+      octaves < 5 / 12 ? 1 : octaves > 7 / 12 ? 0 : 0.5 + 0.5 * Math.cos(Math.PI * (octaves - 5 / 12) * 6);
     re[k] *= gain;
     im[k] *= gain;
   }
@@ -93,21 +132,46 @@ function octaveBand(ir: Float32Array, centre: number, sampleRate: number): Float
 }
 
 describe.each(["audio.plate", "audio.room", "audio.spring"])("%s, damping and cuts off", (effect) => {
-  const open = { preDelay: 0, damping: 20000, lowCut: 10, highCut: 20000, ...(effect === "audio.room" && { reflections: 0 }) };
+  const open = {
+    preDelay: 0,
+    damping: 20000,
+    lowCut: 10,
+    highCut: 20000,
+    ...(effect === "audio.room" && { reflections: 0 }),
+  };
   const decay = 1.5;
   const irs = impulseResponse(one(effect, { ...open, decay }), 48000, decay * 1.6, 8);
-  it.each([125, 250, 500, 1000, 2000, 4000])("decays by 60 dB in its time, to a twentieth, in the octave of %d Hz (ISO 3382-1)", (centre) => {
-    expect(Math.abs(reverberationTime(irs.map((ir) => octaveBand(ir, centre, 48000)), 48000) / decay - 1)).toBeLessThan(0.05);
-  });
+  it.each([125, 250, 500, 1000, 2000, 4000])(
+    "decays by 60 dB in its time, to a twentieth, in the octave of %d Hz (ISO 3382-1)",
+    (centre) => {
+      expect(
+        Math.abs(
+          reverberationTime(
+            irs.map((ir) => octaveBand(ir, centre, 48000)),
+            48000,
+          ) /
+            decay -
+            1,
+        ),
+      ).toBeLessThan(0.05);
+    },
+  );
   it("decays in about half the time at its damping", () => {
     const damped = impulseResponse(one(effect, { ...open, decay: 3, damping: 4000 }), 48000, 4, 2);
-    const time = (centre: number) => reverberationTime(damped.map((ir) => octaveBand(ir, centre, 48000)), 48000);
+    const time = (centre: number) =>
+      reverberationTime(
+        damped.map((ir) => octaveBand(ir, centre, 48000)),
+        48000,
+      );
     const ratio = time(4000) / time(250);
     expect(ratio).toBeGreaterThan(0.38);
     expect(ratio).toBeLessThan(0.65);
   });
   it("is about as loud as the steady sound that feeds it", () => {
-    const [wet] = renderAudio(one(effect, { ...open, ...(effect === "audio.room" && { reflections: 60 }) }), { planes: [noise(96_000, 4, 0.5)], sampleRate: 48000 }).planes;
+    const [wet] = renderAudio(one(effect, { ...open, ...(effect === "audio.room" && { reflections: 60 }) }), {
+      planes: [noise(96_000, 4, 0.5)],
+      sampleRate: 48000,
+    }).planes;
     const gain = rmsDb(wet, 60_000) - rmsDb(noise(96_000, 4, 0.5));
     expect([effect, Math.abs(gain) < 4, gain]).toEqual([effect, true, gain]);
   });
@@ -115,44 +179,102 @@ describe.each(["audio.plate", "audio.room", "audio.spring"])("%s, damping and cu
 
 describe("room", () => {
   it("answers with single reflections first, later in a larger one", () => {
-    const first = (size: number) => impulseResponse(one("audio.room", { size, reflections: 100 }), 48000, 0.1)[0].findIndex((v) => Math.abs(v) > 0.05);
+    const first = (size: number) =>
+      impulseResponse(one("audio.room", { size, reflections: 100 }), 48000, 0.1)[0].findIndex(
+        (v) => Math.abs(v) > 0.05,
+      );
     expect(first(200) / first(100)).toBeCloseTo(2, 1);
   });
 });
 
 describe("convolution reverb", () => {
   const hash = "a".repeat(64);
-  const response = Float32Array.from({ length: 6000 }, (_, i) => Math.exp(-i / 900) * Math.sin(i * i * 0.001));
-  const files = (sampleRate: number) => ({ files: (h: string) => (h === hash ? ({ kind: "impulse", planes: [response], sampleRate } as const) : undefined) });
+  const response = Float32Array.from(
+    { length: 6000 },
+    (_, i) => Math.exp(-i / 900) * Math.sin(i * i * 0.001),
+  );
+  const files = (sampleRate: number) => ({
+    files: (h: string) =>
+      h === hash ? ({ kind: "impulse", planes: [response], sampleRate } as const) : undefined,
+  });
   it("is the response itself for an impulse, at unit energy", () => {
     const planes = [new Float32Array(8000)];
     planes[0][0] = 1;
-    const [out] = renderAudio(one("audio.convolution", { response: hash }), { planes, sampleRate: 48000 }, { resources: files(48000) }).planes;
+    const [out] = renderAudio(
+      one("audio.convolution", { response: hash }),
+      { planes, sampleRate: 48000 },
+      { resources: files(48000) },
+    ).planes;
     const energy = response.reduce((sum, v) => sum + v * v, 0);
-    out.subarray(0, 6000).forEach((v, i) => expect(Math.abs(v - response[i] / Math.sqrt(energy))).toBeLessThan(1e-6));
+    out
+      .subarray(0, 6000)
+      .forEach((v, i) => expect(Math.abs(v - response[i] / Math.sqrt(energy))).toBeLessThan(1e-6));
   });
   it("sounds the same at another rate than the response's", () => {
-    const level = (rate: number, at: number) => rmsDb(renderAudio(one("audio.convolution", { response: hash }), { planes: [sine(500, at, at)], sampleRate: at }, { resources: files(rate) }).planes[0], 20_000, 40_000);
+    const level = (rate: number, at: number) =>
+      rmsDb(
+        renderAudio(
+          one("audio.convolution", { response: hash }),
+          { planes: [sine(500, at, at)], sampleRate: at },
+          { resources: files(rate) },
+        ).planes[0],
+        20_000,
+        40_000,
+      );
     expect(level(48000, 96000)).toBeCloseTo(level(48000, 48000), 1);
     expect(Math.abs(level(48000, 44100) - level(48000, 48000))).toBeLessThan(0.2);
   });
   it("leaves no images of a response of another rate, and lets tones out as loud at any rate", () => {
     // A click at 48 kHz is a tone's own level at every frequency, whatever the rate of the material.
     const click = Float32Array.from({ length: 400 }, (_, i) => (i === 0 ? 1 : 0));
-    const of = (planes: Float32Array[], rate: number) => ({ files: () => ({ kind: "impulse", planes, sampleRate: rate }) as const });
-    for (const [own, rate] of [[48_000, 96_000], [48_000, 44_100], [96_000, 48_000], [44_100, 48_000]]) {
-      const [out] = renderAudio(one("audio.convolution", { response: hash }), { planes: [[1000, 9000, 15_000].map((f) => sine(f, rate, rate, 0.1)).reduce((a, b) => a.map((v, i) => v + b[i]))], sampleRate: rate }, { resources: of([click], own) }).planes;
+    const of = (planes: Float32Array[], rate: number) => ({
+      files: () => ({ kind: "impulse", planes, sampleRate: rate }) as const,
+    });
+    for (const [own, rate] of [
+      [48_000, 96_000],
+      [48_000, 44_100],
+      [96_000, 48_000],
+      [44_100, 48_000],
+    ]) {
+      const [out] = renderAudio(
+        one("audio.convolution", { response: hash }),
+        {
+          planes: [
+            [1000, 9000, 15_000]
+              .map((f) => sine(f, rate, rate, 0.1))
+              .reduce((a, b) => a.map((v, i) => v + b[i])),
+          ],
+          sampleRate: rate,
+        },
+        { resources: of([click], own) },
+      ).planes;
       const expected = 0.1 / Math.sqrt(own / 48_000);
-      for (const f of [1000, 9000, 15_000]) expect(20 * Math.log10(amplitudeAt(out, f, rate, 10_000, rate - 10_000) / expected)).toBeCloseTo(0, 1);
+      for (const f of [1000, 9000, 15_000])
+        expect(20 * Math.log10(amplitudeAt(out, f, rate, 10_000, rate - 10_000) / expected)).toBeCloseTo(
+          0,
+          1,
+        );
     }
     // Where the response's rate had no frequencies there is nothing: its images lie 90 dB down.
-    const [images] = renderAudio(one("audio.convolution", { response: hash }), { planes: [sine(30_000, 96_000, 96_000, 1)], sampleRate: 96_000 }, { resources: of([click], 48_000) }).planes;
+    const [images] = renderAudio(
+      one("audio.convolution", { response: hash }),
+      { planes: [sine(30_000, 96_000, 96_000, 1)], sampleRate: 96_000 },
+      { resources: of([click], 48_000) },
+    ).planes;
     expect(20 * Math.log10(amplitudeAt(images, 30_000, 96_000, 20_000, 80_000))).toBeLessThan(-90);
   });
   it("is missing where its file is not here, and does nothing where none is chosen", () => {
     const planes = [noise(1000, 2)];
-    expect(renderAudio(one("audio.convolution", { response: "b".repeat(64) }), { planes, sampleRate: 48000 }, { resources: files(48000) }).missing[0]).toContain("impulse response bbbbbbbb");
-    expect(renderAudio(one("audio.convolution", {}), { planes, sampleRate: 48000 }).planes[0]).toEqual(planes[0]);
+    expect(
+      renderAudio(
+        one("audio.convolution", { response: "b".repeat(64) }),
+        { planes, sampleRate: 48000 },
+        { resources: files(48000) },
+      ).missing[0],
+    ).toContain("impulse response bbbbbbbb");
+    expect(renderAudio(one("audio.convolution", {}), { planes, sampleRate: 48000 }).planes[0]).toEqual(
+      planes[0],
+    );
   });
 });
 

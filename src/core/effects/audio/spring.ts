@@ -85,10 +85,15 @@ export const spring = defineAudioEffect({
         const turn = Math.max(within.mean + 1, Math.round(((ms * size) / 100 / 1000) * sampleRate));
         const line = new Float32Array(turn - within.mean);
         return {
-          within, line, at: 0,
+          within,
+          line,
+          at: 0,
           gain: feedbackGain(turn, decay, sampleRate) * (k === 1 ? -1 : 1),
           // Half the time at the damping's frequency: there the filter loses once more what a turn loses.
-          loss: damping < 20000 ? new LossFilter(damping, feedbackGain(turn, decay, sampleRate), sampleRate) : null,
+          loss:
+            damping < 20000
+              ? new LossFilter(damping, feedbackGain(turn, decay, sampleRate), sampleRate)
+              : null,
         };
       }),
     );

@@ -19,9 +19,30 @@ export const transientShaper = defineAudioEffect({
   category: "dynamics",
   summary: "Sharper or rounder onsets, longer or shorter decays.",
   parameters: {
-    attack: decibels({ label: "Onset", help: "Gain where a sound sets in.", min: -15, max: 15, default: 4, resolution: 0.1 }),
-    sustain: decibels({ label: "Decay", help: "Gain where it dies away.", min: -15, max: 15, default: 0, resolution: 0.1 }),
-    speed: milliseconds({ label: "Length", help: "How long an onset lasts.", min: 5, max: 100, default: 25, taper: "log" }),
+    attack: decibels({
+      label: "Onset",
+      help: "Gain where a sound sets in.",
+      min: -15,
+      max: 15,
+      default: 4,
+      resolution: 0.1,
+    }),
+    sustain: decibels({
+      label: "Decay",
+      help: "Gain where it dies away.",
+      min: -15,
+      max: 15,
+      default: 0,
+      resolution: 0.1,
+    }),
+    speed: milliseconds({
+      label: "Length",
+      help: "How long an onset lasts.",
+      min: 5,
+      max: 100,
+      default: 25,
+      taper: "log",
+    }),
   },
   key: ["attack", "sustain"],
   create({ attack, sustain, speed }, { sampleRate, channels }) {

@@ -3,7 +3,7 @@ import { defineAudioEffect } from "../define";
 import { choice, degrees, hertz, percent } from "../parameter";
 
 /** How the level swings, as options of a parameter. */
-export const waveChoice = choice({
+const waveChoice = choice({
   label: "Wave",
   help: "How it swings.",
   options: [
@@ -21,21 +21,37 @@ export const tremolo = defineAudioEffect({
   category: "modulation",
   summary: "The level swings.",
   parameters: {
-    rate: hertz({ label: "Rate", help: "Swings a second.", min: 0.05, max: 20, default: 4, resolution: 0.01 }),
+    rate: hertz({
+      label: "Rate",
+      help: "Swings a second.",
+      min: 0.05,
+      max: 20,
+      default: 4,
+      resolution: 0.01,
+    }),
     depth: percent({ label: "Depth", help: "100 % reaches silence.", min: 0, max: 100, default: 40 }),
     wave: waveChoice,
-    spread: degrees({ label: "Spread", help: "How far apart the channels swing; 180° goes from side to side.", min: 0, max: 180, default: 0 }),
+    spread: degrees({
+      label: "Spread",
+      help: "How far apart the channels swing; 180° goes from side to side.",
+      min: 0,
+      max: 180,
+      default: 0,
+    }),
   },
   key: ["rate", "depth"],
   create({ rate, depth, wave, spread }, { sampleRate, channels }) {
-    const swings = Array.from({ length: channels }, (_, c) => oscillator(wave, rate, sampleRate, ((c % 2) * spread) / 360));
+    const swings = Array.from({ length: channels }, (_, c) =>
+      oscillator(wave, rate, sampleRate, ((c % 2) * spread) / 360),
+    );
     let sample = 0;
     return {
       latency: 0,
       tail: 0,
       process(blocks, frames) {
         blocks.forEach((block, c) => {
-          for (let i = 0; i < frames; i++) block[i] *= 1 - (depth / 100) * (0.5 + 0.5 * swings[c](sample + i));
+          for (let i = 0; i < frames; i++)
+            block[i] *= 1 - (depth / 100) * (0.5 + 0.5 * swings[c](sample + i));
         });
         sample += frames;
       },

@@ -12,7 +12,13 @@ export const width = defineAudioEffect({
   category: "stereo",
   summary: "Narrower down to mono, or wider.",
   parameters: {
-    width: percent({ label: "Width", help: "0 % is mono, 100 % leaves it alone.", min: 0, max: 200, default: 100 }),
+    width: percent({
+      label: "Width",
+      help: "0 % is mono, 100 % leaves it alone.",
+      min: 0,
+      max: 200,
+      default: 100,
+    }),
   },
   key: ["width"],
   create({ width }, { channels }) {

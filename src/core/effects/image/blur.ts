@@ -11,12 +11,32 @@ export const blur = defineImageEffect({
   short: "Blur",
   category: "detail",
   summary: "Out of focus, evenly.",
-  parameters: { radius: percent({ label: "Radius", help: "Standard deviation, in hundredths of the diagonal.", min: 0, max: 10, default: 0.3, resolution: 0.001 }) },
+  parameters: {
+    radius: percent({
+      label: "Radius",
+      help: "Standard deviation, in hundredths of the diagonal.",
+      min: 0,
+      max: 10,
+      default: 0.3,
+      resolution: 0.001,
+    }),
+  },
   key: ["radius"],
   encoding: "linear",
   create({ radius }, frame) {
     const sigma = (radius / 100) * diagonal(frame);
     if (sigma < 0.1) return nothing;
-    return { kind: "area", scratch: 1, passes: [0, 1, 2].flatMap((c) => gaussianInPlace(frame, sigma, (p) => p[c], (_, s) => s[0])) };
+    return {
+      kind: "area",
+      scratch: 1,
+      passes: [0, 1, 2].flatMap((c) =>
+        gaussianInPlace(
+          frame,
+          sigma,
+          (p) => p[c],
+          (_, s) => s[0],
+        ),
+      ),
+    };
   },
 });

@@ -15,7 +15,14 @@ export const border = defineImageEffect({
   category: "finish",
   summary: "Paper around the picture, as of a print.",
   parameters: {
-    width: percent({ label: "Width", help: "Of the frame's diagonal.", min: 0, max: 20, default: 2.5, resolution: 0.01 }),
+    width: percent({
+      label: "Width",
+      help: "Of the frame's diagonal.",
+      min: 0,
+      max: 20,
+      default: 2.5,
+      resolution: 0.01,
+    }),
     paper: choice({
       label: "Paper",
       help: "Its colour.",
@@ -27,7 +34,14 @@ export const border = defineImageEffect({
       ],
       default: "white",
     }),
-    line: percent({ label: "Line", help: "A dark line between paper and picture, of the diagonal.", min: 0, max: 1, default: 0, resolution: 0.01 }),
+    line: percent({
+      label: "Line",
+      help: "A dark line between paper and picture, of the diagonal.",
+      min: 0,
+      max: 1,
+      default: 0,
+      resolution: 0.01,
+    }),
   },
   key: ["width", "paper"],
   encoding: "linear",
@@ -35,7 +49,9 @@ export const border = defineImageEffect({
   create({ width: share, paper, line }, frame) {
     const edge = (share / 100) * diagonal(frame);
     const inner = edge + (line / 100) * diagonal(frame);
-    const colour = (paper === "cream" ? [250, 242, 224] : [papers[paper], papers[paper], papers[paper]]).map((code) => decodeSrgb(code / 255));
+    const colour = (paper === "cream" ? [250, 242, 224] : [papers[paper], papers[paper], papers[paper]]).map(
+      (code) => decodeSrgb(code / 255),
+    );
     const dark = decodeSrgb(20 / 255);
     return onStrips((planes, { width, height, left, top, columns, rows }) => {
       for (let row = 0, i = 0; row < rows; row++)
@@ -45,7 +61,8 @@ export const border = defineImageEffect({
           // Shares of the pixel that lie in the paper and in the line.
           const inPaper = Math.min(1, Math.max(0, edge - distance + 0.5));
           const inLine = Math.min(1, Math.max(0, inner - distance + 0.5)) - inPaper;
-          for (let c = 0; c < 3; c++) planes[c][i] = inPaper * colour[c] + inLine * dark + (1 - inPaper - inLine) * planes[c][i];
+          for (let c = 0; c < 3; c++)
+            planes[c][i] = inPaper * colour[c] + inLine * dark + (1 - inPaper - inLine) * planes[c][i];
         }
     });
   },

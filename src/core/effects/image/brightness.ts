@@ -12,7 +12,15 @@ export const brightness = defineImageEffect({
   short: "Bri",
   category: "tone",
   summary: "The middle tones lighter or darker; black and white stay.",
-  parameters: { brightness: percent({ label: "Brightness", help: "0 % leaves it alone.", min: -100, max: 100, default: 0 }) },
+  parameters: {
+    brightness: percent({
+      label: "Brightness",
+      help: "0 % leaves it alone.",
+      min: -100,
+      max: 100,
+      default: 0,
+    }),
+  },
   key: ["brightness"],
   encoding: "srgb",
   create({ brightness }) {

@@ -1,9 +1,15 @@
 import { luminanceWeights } from "../../picture/luminance";
-import { defineImageEffect, type PictureWork } from "../define";
+import { defineImageEffect } from "../define";
+import { type PictureWork } from "../../picture/work";
 import { choice, plain } from "../parameter";
 
 const three = (label: string, help: string, min: number, max: number, neutral: number) =>
-  Object.fromEntries(["Red", "Green", "Blue"].map((c) => [`${label.toLowerCase()}${c}`, plain({ label: `${label} ${c.toLowerCase()}`, help, min, max, default: neutral, resolution: 0.00001 })])) as Record<`${"slope" | "offset" | "power"}${"Red" | "Green" | "Blue"}`, ReturnType<typeof plain>>;
+  Object.fromEntries(
+    ["Red", "Green", "Blue"].map((c) => [
+      `${label.toLowerCase()}${c}`,
+      plain({ label: `${label} ${c.toLowerCase()}`, help, min, max, default: neutral, resolution: 0.00001 }),
+    ]),
+  ) as Record<`${"slope" | "offset" | "power"}${"Red" | "Green" | "Blue"}`, ReturnType<typeof plain>>;
 
 const clamp = (x: number) => Math.min(1, Math.max(0, x));
 
@@ -22,7 +28,14 @@ export const colourDecisionList = defineImageEffect({
     ...three("Slope", "Times the value.", 0, 8, 1),
     ...three("Offset", "Added to it.", -1, 1, 0),
     ...three("Power", "The result to this power.", 0.05, 8, 1),
-    saturation: plain({ label: "Saturation", help: "1 leaves it alone.", min: 0, max: 4, default: 1, resolution: 0.00001 }),
+    saturation: plain({
+      label: "Saturation",
+      help: "1 leaves it alone.",
+      min: 0,
+      max: 4,
+      default: 1,
+      resolution: 0.00001,
+    }),
     range: choice({
       label: "Beyond 0 and 1",
       help: "The list clamps; without it nothing is lost.",
@@ -41,7 +54,11 @@ export const colourDecisionList = defineImageEffect({
       const base = clamped ? clamp(x * slope + offset) : x * slope + offset;
       return base < 0 ? base : base ** power;
     };
-    const f = [channel(v.slopeRed, v.offsetRed, v.powerRed), channel(v.slopeGreen, v.offsetGreen, v.powerGreen), channel(v.slopeBlue, v.offsetBlue, v.powerBlue)] as const;
+    const f = [
+      channel(v.slopeRed, v.offsetRed, v.powerRed),
+      channel(v.slopeGreen, v.offsetGreen, v.powerGreen),
+      channel(v.slopeBlue, v.offsetBlue, v.powerBlue),
+    ] as const;
     if (v.saturation === 1) return { kind: "channels", functions: [...f] };
     const [wr, wg, wb] = luminanceWeights;
     return {

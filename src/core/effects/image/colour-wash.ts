@@ -13,9 +13,21 @@ export const colourWash = defineImageEffect({
   category: "colour",
   summary: "Everything moves towards one colour.",
   parameters: {
-    hue: degrees({ label: "Hue", help: "0° is red, 110° yellow, 142° green, 264° blue.", min: 0, max: 360, default: 75 }),
+    hue: degrees({
+      label: "Hue",
+      help: "0° is red, 110° yellow, 142° green, 264° blue.",
+      min: 0,
+      max: 360,
+      default: 75,
+    }),
     chroma: percent({ label: "Colour", help: "How strong the colour is.", min: 0, max: 100, default: 40 }),
-    amount: percent({ label: "Amount", help: "How far everything moves towards it.", min: 0, max: 100, default: 20 }),
+    amount: percent({
+      label: "Amount",
+      help: "How far everything moves towards it.",
+      min: 0,
+      max: 100,
+      default: 20,
+    }),
   },
   key: ["hue", "amount"],
   encoding: "oklab",
@@ -23,6 +35,13 @@ export const colourWash = defineImageEffect({
     const share = amount / 100;
     const reach = (share * 0.2 * chroma) / 100;
     const angle = (hue * Math.PI) / 180;
-    return byMatrix([[1, 0, 0], [0, 1 - share, 0], [0, 0, 1 - share]], [0, reach * Math.cos(angle), reach * Math.sin(angle)]);
+    return byMatrix(
+      [
+        [1, 0, 0],
+        [0, 1 - share, 0],
+        [0, 0, 1 - share],
+      ],
+      [0, reach * Math.cos(angle), reach * Math.sin(angle)],
+    );
   },
 });

@@ -14,7 +14,14 @@ export const contrast = defineImageEffect({
   summary: "Lights and shadows further apart, or closer together.",
   parameters: {
     contrast: percent({ label: "Contrast", help: "100 % leaves it alone.", min: 20, max: 300, default: 100 }),
-    pivot: plain({ label: "Pivot", help: "The linear light that stays; 0.18 is a mid grey.", min: 0.01, max: 1, default: 0.18, taper: "log" }),
+    pivot: plain({
+      label: "Pivot",
+      help: "The linear light that stays; 0.18 is a mid grey.",
+      min: 0.01,
+      max: 1,
+      default: 0.18,
+      taper: "log",
+    }),
   },
   key: ["contrast"],
   encoding: "linear",

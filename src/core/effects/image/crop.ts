@@ -3,7 +3,15 @@ import { defineImageEffect } from "../define";
 import { percent } from "../parameter";
 import { nothing } from "./work";
 
-const side = (label: string) => percent({ label, help: "Share of the frame that is taken away here.", min: 0, max: 90, default: 0, resolution: 0.01 });
+const side = (label: string) =>
+  percent({
+    label,
+    help: "Share of the frame that is taken away here.",
+    min: 0,
+    max: 90,
+    default: 0,
+    resolution: 0.01,
+  });
 
 /** Takes whole pixels away from the sides, in shares of the frame; at least one remains each way. Definition. */
 export const crop = defineImageEffect({

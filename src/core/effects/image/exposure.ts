@@ -16,6 +16,10 @@ export const exposure = defineImageEffect({
   encoding: "linear",
   create({ exposure }) {
     const factor = 2 ** exposure;
-    return byMatrix([[factor, 0, 0], [0, factor, 0], [0, 0, factor]]);
+    return byMatrix([
+      [factor, 0, 0],
+      [0, factor, 0],
+      [0, 0, factor],
+    ]);
   },
 });

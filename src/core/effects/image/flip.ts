@@ -23,5 +23,9 @@ export const flip = defineImageEffect({
   key: ["axis"],
   encoding: "linear",
   neutral: {},
-  create: ({ axis }, { width, height }) => rearranged({ width, height }, axis === "horizontal" ? (x, y) => y * width + width - 1 - x : (x, y) => (height - 1 - y) * width + x),
+  create: ({ axis }, { width, height }) =>
+    rearranged(
+      { width, height },
+      axis === "horizontal" ? (x, y) => y * width + width - 1 - x : (x, y) => (height - 1 - y) * width + x,
+    ),
 });

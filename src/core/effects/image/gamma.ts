@@ -9,7 +9,9 @@ export const gamma = defineImageEffect({
   short: "Gam",
   category: "tone",
   summary: "The middle tones by a power; black and white stay.",
-  parameters: { gamma: plain({ label: "Gamma", help: "Above 1 is lighter.", min: 0.2, max: 5, default: 1, taper: "log" }) },
+  parameters: {
+    gamma: plain({ label: "Gamma", help: "Above 1 is lighter.", min: 0.2, max: 5, default: 1, taper: "log" }),
+  },
   key: ["gamma"],
   encoding: "srgb",
   create: ({ gamma }) => onChannels((x) => signedPower(x, 1 / gamma)),

@@ -18,8 +18,22 @@ export const glow = defineImageEffect({
   summary: "A soft light around what is bright.",
   parameters: {
     amount: percent({ label: "Amount", help: "How much of it is added.", min: 0, max: 200, default: 40 }),
-    radius: percent({ label: "Radius", help: "How far it reaches, in hundredths of the diagonal.", min: 0.1, max: 10, default: 1.5, resolution: 0.01, taper: "log" }),
-    threshold: percent({ label: "Threshold", help: "How bright a tone must be.", min: 0, max: 100, default: 65 }),
+    radius: percent({
+      label: "Radius",
+      help: "How far it reaches, in hundredths of the diagonal.",
+      min: 0.1,
+      max: 10,
+      default: 1.5,
+      resolution: 0.01,
+      taper: "log",
+    }),
+    threshold: percent({
+      label: "Threshold",
+      help: "How bright a tone must be.",
+      min: 0,
+      max: 100,
+      default: 65,
+    }),
   },
   key: ["amount", "radius"],
   encoding: "linear",
@@ -46,7 +60,14 @@ export const glow = defineImageEffect({
             }
           },
         },
-        ...[0, 1, 2].flatMap((c) => gaussianInPlace(frame, Math.max(0.3, sigma), (_, s) => s[c], (_, s) => s[3])),
+        ...[0, 1, 2].flatMap((c) =>
+          gaussianInPlace(
+            frame,
+            Math.max(0.3, sigma),
+            (_, s) => s[c],
+            (_, s) => s[3],
+          ),
+        ),
         {
           lines: height,
           run(planes, scratch, from, to) {

@@ -16,7 +16,15 @@ export const grain = defineImageEffect({
   summary: "The grain of film.",
   parameters: {
     amount: percent({ label: "Amount", help: "How far tones are scattered.", min: 0, max: 100, default: 25 }),
-    size: plain({ label: "Size", help: "Of a grain, in thousandths of the diagonal.", min: 0.1, max: 5, default: 0.4, resolution: 0.01, taper: "log" }),
+    size: plain({
+      label: "Size",
+      help: "Of a grain, in thousandths of the diagonal.",
+      min: 0.1,
+      max: 5,
+      default: 0.4,
+      resolution: 0.01,
+      taper: "log",
+    }),
     colour: choice({
       label: "Colour",
       help: "One grain for all, or for each of red, green and blue.",
@@ -26,7 +34,15 @@ export const grain = defineImageEffect({
       ],
       default: "grey",
     }),
-    seed: plain({ label: "Pattern", help: "Another number, another scatter.", min: 0, max: 9999, default: 1, resolution: 1, keyframes: false }),
+    seed: plain({
+      label: "Pattern",
+      help: "Another number, another scatter.",
+      min: 0,
+      max: 9999,
+      default: 1,
+      resolution: 1,
+      keyframes: false,
+    }),
   },
   key: ["amount", "size"],
   encoding: "srgb",
@@ -35,7 +51,9 @@ export const grain = defineImageEffect({
   create({ amount, size, colour, seed }, frame) {
     const scale = 1 / Math.max(0.25, (size / 1000) * diagonal(frame));
     const strength = (amount / 100) * 0.35;
-    const at = (x: number, y: number, channel: number) => smoothNoise(x * scale, y * scale, seed * 8 + channel) + 0.5 * smoothNoise(x * scale * 2.3 + 7.7, y * scale * 2.3 + 3.1, seed * 8 + 4 + channel);
+    const at = (x: number, y: number, channel: number) =>
+      smoothNoise(x * scale, y * scale, seed * 8 + channel) +
+      0.5 * smoothNoise(x * scale * 2.3 + 7.7, y * scale * 2.3 + 3.1, seed * 8 + 4 + channel);
     return onStrips((planes, { left, top, columns, rows }) => {
       for (let row = 0, i = 0; row < rows; row++)
         for (let x = left; x < left + columns; x++, i++) {

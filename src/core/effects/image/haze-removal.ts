@@ -1,6 +1,7 @@
 import { diagonal, type Frame } from "../../picture/frame";
 import { gaussianInPlace } from "../../picture/gaussian";
-import { defineImageEffect, type AreaPass } from "../define";
+import { defineImageEffect } from "../define";
+import { type AreaPass } from "../../picture/work";
 import { percent } from "../parameter";
 import { nothing } from "./work";
 
@@ -16,8 +17,10 @@ function lineMinimum(line: Float32Array, radius: number): Float32Array {
   const padded = new Float32Array(Math.ceil((n + 2 * radius) / size) * size).fill(Infinity);
   padded.set(line, radius);
   const [forward, backward] = [padded.slice(), padded.slice()];
-  for (let i = 1; i < padded.length; i++) if (i % size !== 0) forward[i] = Math.min(forward[i], forward[i - 1]);
-  for (let i = padded.length - 2; i >= 0; i--) if (i % size !== size - 1) backward[i] = Math.min(backward[i], backward[i + 1]);
+  for (let i = 1; i < padded.length; i++)
+    if (i % size !== 0) forward[i] = Math.min(forward[i], forward[i - 1]);
+  for (let i = padded.length - 2; i >= 0; i--)
+    if (i % size !== size - 1) backward[i] = Math.min(backward[i], backward[i + 1]);
   return line.map((_, i) => Math.min(backward[i], forward[i + size - 1]));
 }
 
@@ -27,7 +30,9 @@ function minimumPasses({ width, height }: Frame, radius: number): AreaPass[] {
       lines: height,
       run([r, g, b], [dark], from, to) {
         for (let y = from; y < to; y++) {
-          const line = Float32Array.from({ length: width }, (_, x) => Math.min(r[y * width + x], g[y * width + x], b[y * width + x]));
+          const line = Float32Array.from({ length: width }, (_, x) =>
+            Math.min(r[y * width + x], g[y * width + x], b[y * width + x]),
+          );
           dark.set(lineMinimum(line, radius), y * width);
         }
       },
@@ -51,7 +56,7 @@ function airLight([r, g, b]: readonly Float32Array[], dark: Float32Array): numbe
   const bin = (v: number) => Math.min(4095, Math.max(0, (v * 2048) | 0));
   for (let i = 0; i < pixels; i++) bins[bin(dark[i])]++;
   let least = 4095;
-  for (let count = bins[least]; least > 0 && count < airShare * pixels; ) count += bins[--least];
+  for (let count = bins[least]; least > 0 && count < airShare * pixels;) count += bins[--least];
   const sums = [0, 0, 0];
   let count = 0;
   for (let i = 0; i < pixels; i++) {
@@ -77,8 +82,22 @@ export const hazeRemoval = defineImageEffect({
   category: "detail",
   summary: "Takes mist and haze away from what is far.",
   parameters: {
-    amount: percent({ label: "Amount", help: "How much of the haze is taken.", min: 0, max: 100, default: 60 }),
-    radius: percent({ label: "Radius", help: "How wide the surroundings are, in hundredths of the diagonal.", min: 0.2, max: 5, default: 1, resolution: 0.01, taper: "log" }),
+    amount: percent({
+      label: "Amount",
+      help: "How much of the haze is taken.",
+      min: 0,
+      max: 100,
+      default: 60,
+    }),
+    radius: percent({
+      label: "Radius",
+      help: "How wide the surroundings are, in hundredths of the diagonal.",
+      min: 0.2,
+      max: 5,
+      default: 1,
+      resolution: 0.01,
+      taper: "log",
+    }),
   },
   key: ["amount"],
   encoding: "linear",
@@ -98,14 +117,22 @@ export const hazeRemoval = defineImageEffect({
             air.set(airLight(planes, dark));
           },
         },
-        ...gaussianInPlace(frame, Math.max(0.5, around / 3), (_, s) => s[0], (_, s) => s[1]),
+        ...gaussianInPlace(
+          frame,
+          Math.max(0.5, around / 3),
+          (_, s) => s[0],
+          (_, s) => s[1],
+        ),
         {
           lines: height,
           run(planes, [dark, , air], from, to) {
             const [a0, a1, a2] = air;
             const brightest = Math.max(a0, a1, a2);
             for (let i = from * width; i < to * width; i++) {
-              const t = Math.max(leastTransmission, 1 - ((amount / 100) * Math.min(1, Math.max(0, dark[i]))) / brightest);
+              const t = Math.max(
+                leastTransmission,
+                1 - ((amount / 100) * Math.min(1, Math.max(0, dark[i]))) / brightest,
+              );
               planes[0][i] = (planes[0][i] - a0) / t + a0;
               planes[1][i] = (planes[1][i] - a1) / t + a1;
               planes[2][i] = (planes[2][i] - a2) / t + a2;

@@ -13,7 +13,13 @@ export const highlightsShadows = defineImageEffect({
   category: "tone",
   summary: "Opens shadows and brings highlights back.",
   parameters: {
-    highlights: percent({ label: "Highlights", help: "Negative brings them back.", min: -100, max: 100, default: 0 }),
+    highlights: percent({
+      label: "Highlights",
+      help: "Negative brings them back.",
+      min: -100,
+      max: 100,
+      default: 0,
+    }),
     shadows: percent({ label: "Shadows", help: "Positive opens them.", min: -100, max: 100, default: 0 }),
   },
   key: ["highlights", "shadows"],

@@ -3,13 +3,33 @@ import { choice, degrees, percent, rows } from "../parameter";
 import { nothing, onStrips } from "./work";
 
 /** OKLab hue angles of the ranges' middles, in degrees: those of the sRGB primaries, their mixtures, and between them. */
-const middles = { red: 29, orange: 58, yellow: 110, green: 142, aqua: 195, blue: 264, purple: 304, magenta: 345 } as const;
+const middles = {
+  red: 29,
+  orange: 58,
+  yellow: 110,
+  green: 142,
+  aqua: 195,
+  blue: 264,
+  purple: 304,
+  magenta: 345,
+} as const;
 const names = Object.keys(middles) as (keyof typeof middles)[];
 
 const range = {
-  range: choice({ label: "Range", help: "Which colours.", options: names.map((value) => ({ value, label: value })), default: "blue" as keyof typeof middles }),
+  range: choice({
+    label: "Range",
+    help: "Which colours.",
+    options: names.map((value) => ({ value, label: value })),
+    default: "blue" as keyof typeof middles,
+  }),
   hue: degrees({ label: "Hue", help: "Turns them towards their neighbours.", min: -60, max: 60, default: 0 }),
-  saturation: percent({ label: "Saturation", help: "0 % leaves them alone.", min: -100, max: 100, default: 0 }),
+  saturation: percent({
+    label: "Saturation",
+    help: "0 % leaves them alone.",
+    min: -100,
+    max: 100,
+    default: 0,
+  }),
   lightness: percent({ label: "Lightness", help: "0 % leaves them alone.", min: -50, max: 50, default: 0 }),
 };
 
@@ -27,7 +47,14 @@ export const hueRanges = defineImageEffect({
   category: "colour",
   summary: "Some colours turned, stronger or lighter, the others left alone.",
   parameters: {
-    ranges: rows({ label: "Ranges", help: "Each works on its own colours.", rowLabel: "Range", max: 8, item: range, default: [{ range: "blue", hue: 0, saturation: 0, lightness: 0 }] }),
+    ranges: rows({
+      label: "Ranges",
+      help: "Each works on its own colours.",
+      rowLabel: "Range",
+      max: 8,
+      item: range,
+      default: [{ range: "blue", hue: 0, saturation: 0, lightness: 0 }],
+    }),
   },
   key: ["ranges"],
   encoding: "oklab",

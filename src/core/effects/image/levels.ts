@@ -15,7 +15,14 @@ export const levels = defineImageEffect({
   parameters: {
     inBlack: percent({ label: "Black in", help: "This tone becomes black.", min: 0, max: 95, default: 0 }),
     inWhite: percent({ label: "White in", help: "This tone becomes white.", min: 5, max: 100, default: 100 }),
-    gamma: plain({ label: "Middle", help: "Above 1 is lighter.", min: 0.2, max: 5, default: 1, taper: "log" }),
+    gamma: plain({
+      label: "Middle",
+      help: "Above 1 is lighter.",
+      min: 0.2,
+      max: 5,
+      default: 1,
+      taper: "log",
+    }),
     outBlack: percent({ label: "Black out", help: "As dark as it gets.", min: 0, max: 100, default: 0 }),
     outWhite: percent({ label: "White out", help: "As light as it gets.", min: 0, max: 100, default: 100 }),
   },

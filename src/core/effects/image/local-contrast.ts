@@ -17,7 +17,15 @@ export const localContrast = defineImageEffect({
   summary: "More depth in flat parts, without harder lights and shadows.",
   parameters: {
     amount: percent({ label: "Amount", help: "Negative flattens.", min: -100, max: 200, default: 40 }),
-    radius: percent({ label: "Radius", help: "How wide the surroundings are, in hundredths of the diagonal.", min: 0.3, max: 10, default: 2, resolution: 0.01, taper: "log" }),
+    radius: percent({
+      label: "Radius",
+      help: "How wide the surroundings are, in hundredths of the diagonal.",
+      min: 0.3,
+      max: 10,
+      default: 2,
+      resolution: 0.01,
+      taper: "log",
+    }),
   },
   key: ["amount", "radius"],
   encoding: "oklab",
@@ -30,7 +38,13 @@ export const localContrast = defineImageEffect({
       kind: "area",
       scratch: 2,
       passes: [
-        ...gaussianPasses(frame, sigma, (p) => p[0], (_, s) => s[0], (_, s) => s[1]),
+        ...gaussianPasses(
+          frame,
+          sigma,
+          (p) => p[0],
+          (_, s) => s[0],
+          (_, s) => s[1],
+        ),
         {
           lines: height,
           run([L], [, blurred], from, to) {

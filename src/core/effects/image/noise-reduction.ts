@@ -1,11 +1,18 @@
 import { RowRing, takePadded } from "../../kernels/row-blur";
 import { diagonal, type Frame } from "../../picture/frame";
-import { defineImageEffect, type Near } from "../define";
+import { defineImageEffect } from "../define";
+import { type Near } from "../../picture/work";
 import { percent } from "../parameter";
 import { nothing } from "./work";
 
 /** The same by kernels, as rows come. */
-const near = ({ height }: Frame, distance: Float64Array, reach: number, scaleL: number, scaleC: number): Near => ({
+const near = (
+  { height }: Frame,
+  distance: Float64Array,
+  reach: number,
+  scaleL: number,
+  scaleC: number,
+): Near => ({
   reach,
   start(kernels, columns) {
     const rings = [0, 1, 2].map(() => new RowRing(kernels, columns, 2 * reach + 1, (reach + 3) & ~3));
@@ -16,7 +23,13 @@ const near = ({ height }: Frame, distance: Float64Array, reach: number, scaleL: 
     return {
       take: (y, row) => rings.forEach((ring, c) => takePadded(kernels, ring, y, row[c], columns)),
       give(y, _, to) {
-        for (let k = -reach; k <= reach; k++) rings.forEach((ring, c) => (kernels.integers[(addresses >> 2) + c * size + k + reach] = ring.at(Math.min(height - 1, Math.max(0, y + k)))));
+        for (let k = -reach; k <= reach; k++)
+          rings.forEach(
+            (ring, c) =>
+              (kernels.integers[(addresses >> 2) + c * size + k + reach] = ring.at(
+                Math.min(height - 1, Math.max(0, y + k)),
+              )),
+          );
         kernels.run.bilateral(addresses, weights, reach, columns, scaleL, scaleC, to[0], to[1], to[2]);
       },
     };
@@ -36,9 +49,31 @@ export const imageNoiseReduction = defineImageEffect({
   category: "detail",
   summary: "Smooths noise and keeps edges.",
   parameters: {
-    lightness: percent({ label: "Lightness", help: "Differences up to about this are smoothed.", min: 0, max: 20, default: 3, resolution: 0.05 }),
-    colour: percent({ label: "Colour", help: "The same for colours.", min: 0, max: 20, default: 5, resolution: 0.05 }),
-    radius: percent({ label: "Radius", help: "How far around, in hundredths of the diagonal.", min: 0.02, max: 0.5, default: 0.08, resolution: 0.005, taper: "log" }),
+    lightness: percent({
+      label: "Lightness",
+      help: "Differences up to about this are smoothed.",
+      min: 0,
+      max: 20,
+      default: 3,
+      resolution: 0.05,
+    }),
+    colour: percent({
+      label: "Colour",
+      help: "The same for colours.",
+      min: 0,
+      max: 20,
+      default: 5,
+      resolution: 0.05,
+    }),
+    radius: percent({
+      label: "Radius",
+      help: "How far around, in hundredths of the diagonal.",
+      min: 0.02,
+      max: 0.5,
+      default: 0.08,
+      resolution: 0.005,
+      taper: "log",
+    }),
   },
   key: ["lightness", "colour"],
   encoding: "oklab",
@@ -49,7 +84,9 @@ export const imageNoiseReduction = defineImageEffect({
     const { width, height } = frame;
     const reach = Math.max(1, Math.ceil(2 * sigma));
     const size = 2 * reach + 1;
-    const distance = Float64Array.from({ length: size * size }, (_, i) => Math.exp(-(((i % size) - reach) ** 2 + (Math.floor(i / size) - reach) ** 2) / (2 * sigma * sigma)));
+    const distance = Float64Array.from({ length: size * size }, (_, i) =>
+      Math.exp(-(((i % size) - reach) ** 2 + (Math.floor(i / size) - reach) ** 2) / (2 * sigma * sigma)),
+    );
     // What is alike up to about the threshold: its square over 2 · 8 makes (1 − d²·scale)⁸ about exp(−d²/2σ²).
     const [scaleL, scaleC] = [lightness, colour].map((v) => (v === 0 ? 1e30 : 1 / (2 * 8 * (v / 100) ** 2)));
     const weightOf = (square: number, scale: number) => Math.max(0, 1 - square * scale) ** 8;
@@ -61,7 +98,8 @@ export const imageNoiseReduction = defineImageEffect({
         {
           lines: height,
           run(planes, scratch, from, to) {
-            for (let c = 0; c < 3; c++) scratch[c].set(planes[c].subarray(from * width, to * width), from * width);
+            for (let c = 0; c < 3; c++)
+              scratch[c].set(planes[c].subarray(from * width, to * width), from * width);
           },
         },
         {

@@ -13,10 +13,27 @@ export const opponentSpread = defineImageEffect({
   category: "colour",
   summary: "Colours further apart from their opposites, along two axes.",
   parameters: {
-    greenRed: percent({ label: "Green to red", help: "100 % leaves it alone.", min: 0, max: 300, default: 100 }),
-    blueYellow: percent({ label: "Blue to yellow", help: "100 % leaves it alone.", min: 0, max: 300, default: 100 }),
+    greenRed: percent({
+      label: "Green to red",
+      help: "100 % leaves it alone.",
+      min: 0,
+      max: 300,
+      default: 100,
+    }),
+    blueYellow: percent({
+      label: "Blue to yellow",
+      help: "100 % leaves it alone.",
+      min: 0,
+      max: 300,
+      default: 100,
+    }),
   },
   key: ["greenRed", "blueYellow"],
   encoding: "lab",
-  create: ({ greenRed, blueYellow }) => byMatrix([[1, 0, 0], [0, greenRed / 100, 0], [0, 0, blueYellow / 100]]),
+  create: ({ greenRed, blueYellow }) =>
+    byMatrix([
+      [1, 0, 0],
+      [0, greenRed / 100, 0],
+      [0, 0, blueYellow / 100],
+    ]),
 });

@@ -16,7 +16,13 @@ export const perspective = defineImageEffect({
   summary: "Makes converging lines parallel.",
   parameters: {
     vertical: percent({ label: "Vertical", help: "Positive widens the top.", min: -60, max: 60, default: 0 }),
-    horizontal: percent({ label: "Horizontal", help: "Positive widens the right.", min: -60, max: 60, default: 0 }),
+    horizontal: percent({
+      label: "Horizontal",
+      help: "Positive widens the right.",
+      min: -60,
+      max: 60,
+      default: 0,
+    }),
   },
   key: ["vertical", "horizontal"],
   encoding: "linear",

@@ -25,8 +25,11 @@ export const rotate = defineImageEffect({
   encoding: "linear",
   neutral: {},
   create({ turn }, { width, height }) {
-    if (turn === "180") return rearranged({ width, height }, (x, y) => (height - 1 - y) * width + width - 1 - x);
+    if (turn === "180")
+      return rearranged({ width, height }, (x, y) => (height - 1 - y) * width + width - 1 - x);
     const frame = { width: height, height: width };
-    return turn === "90" ? rearranged(frame, (x, y) => (height - 1 - x) * width + y) : rearranged(frame, (x, y) => x * width + width - 1 - y);
+    return turn === "90"
+      ? rearranged(frame, (x, y) => (height - 1 - x) * width + y)
+      : rearranged(frame, (x, y) => x * width + width - 1 - y);
   },
 });

@@ -10,12 +10,22 @@ export const saturation = defineImageEffect({
   category: "colour",
   summary: "Stronger or weaker colours; at 0 % a grey picture of the same lightness.",
   parameters: {
-    saturation: percent({ label: "Saturation", help: "100 % leaves colours alone.", min: 0, max: 200, default: 100 }),
+    saturation: percent({
+      label: "Saturation",
+      help: "100 % leaves colours alone.",
+      min: 0,
+      max: 200,
+      default: 100,
+    }),
   },
   key: ["saturation"],
   encoding: "oklab",
   create({ saturation }) {
     const factor = saturation / 100;
-    return byMatrix([[1, 0, 0], [0, factor, 0], [0, 0, factor]]);
+    return byMatrix([
+      [1, 0, 0],
+      [0, factor, 0],
+      [0, 0, factor],
+    ]);
   },
 });

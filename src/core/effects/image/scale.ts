@@ -10,12 +10,25 @@ export const scale = defineImageEffect({
   short: "Scale",
   category: "geometry",
   summary: "Another size in pixels.",
-  parameters: { size: percent({ label: "Size", help: "Of the frame's width and height.", min: 5, max: 400, default: 100, resolution: 0.01, taper: "log" }) },
+  parameters: {
+    size: percent({
+      label: "Size",
+      help: "Of the frame's width and height.",
+      min: 5,
+      max: 400,
+      default: 100,
+      resolution: 0.01,
+      taper: "log",
+    }),
+  },
   key: ["size"],
   encoding: "linear",
   neutral: { size: 100 },
   create({ size }, source) {
-    const frame = { width: Math.max(1, Math.round((source.width * size) / 100)), height: Math.max(1, Math.round((source.height * size) / 100)) };
+    const frame = {
+      width: Math.max(1, Math.round((source.width * size) / 100)),
+      height: Math.max(1, Math.round((source.height * size) / 100)),
+    };
     if (frame.width === source.width && frame.height === source.height) return nothing;
     const across = scaleWeights(source.width, frame.width);
     const down = scaleWeights(source.height, frame.height);

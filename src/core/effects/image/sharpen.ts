@@ -3,7 +3,8 @@ import { RowBlur, RowRing } from "../../kernels/row-blur";
 import { diagonal, type Frame } from "../../picture/frame";
 import { gaussianKernel, gaussianPasses, widestKernel } from "../../picture/gaussian";
 import { luminanceWeights } from "../../picture/luminance";
-import { defineImageEffect, type Near } from "../define";
+import { defineImageEffect } from "../define";
+import { type Near } from "../../picture/work";
 import { percent } from "../parameter";
 import { nothing } from "./work";
 
@@ -46,9 +47,29 @@ export const sharpen = defineImageEffect({
   category: "detail",
   summary: "Crisper edges.",
   parameters: {
-    amount: percent({ label: "Amount", help: "How much of the difference is added.", min: 0, max: 400, default: 80 }),
-    radius: percent({ label: "Radius", help: "Standard deviation, in hundredths of the diagonal.", min: 0.005, max: 0.5, default: 0.02, resolution: 0.001, taper: "log" }),
-    threshold: percent({ label: "Threshold", help: "Differences below it are left alone.", min: 0, max: 20, default: 0.5 }),
+    amount: percent({
+      label: "Amount",
+      help: "How much of the difference is added.",
+      min: 0,
+      max: 400,
+      default: 80,
+    }),
+    radius: percent({
+      label: "Radius",
+      help: "Standard deviation, in hundredths of the diagonal.",
+      min: 0.005,
+      max: 0.5,
+      default: 0.02,
+      resolution: 0.001,
+      taper: "log",
+    }),
+    threshold: percent({
+      label: "Threshold",
+      help: "Differences below it are left alone.",
+      min: 0,
+      max: 20,
+      default: 0.5,
+    }),
   },
   key: ["amount", "radius"],
   encoding: "linear",
@@ -67,10 +88,17 @@ export const sharpen = defineImageEffect({
         {
           lines: frame.height,
           run([r, g, b], [lightness], from, to) {
-            for (let i = from * width; i < to * width; i++) lightness[i] = Math.cbrt(wr * r[i] + wg * g[i] + wb * b[i] + toe);
+            for (let i = from * width; i < to * width; i++)
+              lightness[i] = Math.cbrt(wr * r[i] + wg * g[i] + wb * b[i] + toe);
           },
         },
-        ...gaussianPasses(frame, sigma, (_, s) => s[0], (_, s) => s[1], (_, s) => s[2]),
+        ...gaussianPasses(
+          frame,
+          sigma,
+          (_, s) => s[0],
+          (_, s) => s[1],
+          (_, s) => s[2],
+        ),
         {
           lines: frame.height,
           run([r, g, b], [lightness, , blurred], from, to) {
@@ -80,7 +108,8 @@ export const sharpen = defineImageEffect({
               const difference = lightness[i] - blurred[i];
               // The threshold is taken off, not cut at, so that nothing jumps where it lies.
               const size = Math.max(0, Math.abs(difference) - least);
-              const factor = Math.max(0, (lightness[i] + share * (difference < 0 ? -size : size)) ** 3 - toe) / is;
+              const factor =
+                Math.max(0, (lightness[i] + share * (difference < 0 ? -size : size)) ** 3 - toe) / is;
               r[i] *= factor;
               g[i] *= factor;
               b[i] *= factor;

@@ -16,16 +16,43 @@ export const splitTone = defineImageEffect({
   category: "colour",
   summary: "One colour in the shadows, another in the highlights.",
   parameters: {
-    shadowHue: degrees({ label: "Shadow hue", help: "0° is red, 110° yellow, 142° green, 264° blue.", min: 0, max: 360, default: 250 }),
+    shadowHue: degrees({
+      label: "Shadow hue",
+      help: "0° is red, 110° yellow, 142° green, 264° blue.",
+      min: 0,
+      max: 360,
+      default: 250,
+    }),
     shadowAmount: percent({ label: "Shadow tint", help: "How much of it.", min: 0, max: 100, default: 25 }),
-    highlightHue: degrees({ label: "Highlight hue", help: "0° is red, 110° yellow, 142° green, 264° blue.", min: 0, max: 360, default: 75 }),
-    highlightAmount: percent({ label: "Highlight tint", help: "How much of it.", min: 0, max: 100, default: 25 }),
-    balance: percent({ label: "Balance", help: "Where they meet: higher gives the shadows more.", min: 10, max: 90, default: 50 }),
+    highlightHue: degrees({
+      label: "Highlight hue",
+      help: "0° is red, 110° yellow, 142° green, 264° blue.",
+      min: 0,
+      max: 360,
+      default: 75,
+    }),
+    highlightAmount: percent({
+      label: "Highlight tint",
+      help: "How much of it.",
+      min: 0,
+      max: 100,
+      default: 25,
+    }),
+    balance: percent({
+      label: "Balance",
+      help: "Where they meet: higher gives the shadows more.",
+      min: 10,
+      max: 90,
+      default: 50,
+    }),
   },
   key: ["shadowHue", "highlightHue"],
   encoding: "oklab",
   create({ shadowHue, shadowAmount, highlightHue, highlightAmount, balance }) {
-    const tint = (hue: number, amount: number) => [Math.cos((hue * Math.PI) / 180), Math.sin((hue * Math.PI) / 180)].map((v) => (v * full * amount) / 100);
+    const tint = (hue: number, amount: number) =>
+      [Math.cos((hue * Math.PI) / 180), Math.sin((hue * Math.PI) / 180)].map(
+        (v) => (v * full * amount) / 100,
+      );
     const [sa, sb] = tint(shadowHue, shadowAmount);
     const [ha, hb] = tint(highlightHue, highlightAmount);
     const middle = balance / 100;

@@ -13,7 +13,16 @@ export const straighten = defineImageEffect({
   short: "Level",
   category: "geometry",
   summary: "Turns a tilted horizon level.",
-  parameters: { angle: degrees({ label: "Angle", help: "Clockwise where positive.", min: -45, max: 45, default: 0, resolution: 0.01 }) },
+  parameters: {
+    angle: degrees({
+      label: "Angle",
+      help: "Clockwise where positive.",
+      min: -45,
+      max: 45,
+      default: 0,
+      resolution: 0.01,
+    }),
+  },
   key: ["angle"],
   encoding: "linear",
   neutral: { angle: 0 },

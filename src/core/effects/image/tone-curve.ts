@@ -1,10 +1,16 @@
-import { monotoneCurve } from "../../colour/monotone-curve";
+import { monotoneCurve } from "../../numeric/monotone-curve";
 import { defineImageEffect } from "../define";
 import { curve } from "../parameter";
 import { onChannels } from "./work";
 
 /** Five points that change nothing. */
-export const straightCurve = [[0, 0], [0.25, 0.25], [0.5, 0.5], [0.75, 0.75], [1, 1]] as const;
+export const straightCurve = [
+  [0, 0],
+  [0.25, 0.25],
+  [0.5, 0.5],
+  [0.75, 0.75],
+  [1, 1],
+] as const;
 
 /**
  * A curve on sRGB-encoded values, the same for each channel, through 2 to 16 points; below the first and above the

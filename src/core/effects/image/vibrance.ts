@@ -15,7 +15,9 @@ export const vibrance = defineImageEffect({
   short: "Vib",
   category: "colour",
   summary: "Weak colours stronger, strong ones left alone.",
-  parameters: { vibrance: percent({ label: "Vibrance", help: "0 % leaves it alone.", min: -100, max: 200, default: 0 }) },
+  parameters: {
+    vibrance: percent({ label: "Vibrance", help: "0 % leaves it alone.", min: -100, max: 200, default: 0 }),
+  },
   key: ["vibrance"],
   encoding: "oklab",
   create({ vibrance }) {

@@ -13,8 +13,20 @@ export const vignette = defineImageEffect({
   category: "finish",
   summary: "Darkens or lightens the corners.",
   parameters: {
-    corner: stops({ label: "Corners", help: "Light in the corners; negative darkens.", min: -5, max: 5, default: -1 }),
-    start: frameFraction({ label: "Start", help: "Where it sets in: 0 in the middle, 1 in the corner.", min: 0, max: 0.95, default: 0.35 }),
+    corner: stops({
+      label: "Corners",
+      help: "Light in the corners; negative darkens.",
+      min: -5,
+      max: 5,
+      default: -1,
+    }),
+    start: frameFraction({
+      label: "Start",
+      help: "Where it sets in: 0 in the middle, 1 in the corner.",
+      min: 0,
+      max: 0.95,
+      default: 0.35,
+    }),
   },
   key: ["corner", "start"],
   encoding: "linear",

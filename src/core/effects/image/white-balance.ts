@@ -1,6 +1,6 @@
 import { toXyz, white } from "../../colour/lab";
 import { adaptation, lightOf, whiteOf } from "../../colour/white-point";
-import { inverse, product } from "../../picture/matrix";
+import { inverse, product } from "../../colour/matrix";
 import { defineImageEffect } from "../define";
 import { choice, kelvin, plain } from "../parameter";
 import { byMatrix } from "./work";
@@ -17,8 +17,21 @@ export const whiteBalance = defineImageEffect({
   category: "colour",
   summary: "Takes the colour of the light away, or puts it back.",
   parameters: {
-    temperature: kelvin({ label: "Light", help: "The light of the scene; higher makes the picture warmer.", min: 2000, max: 20000, default: 6504 }),
-    tint: plain({ label: "Tint", help: "Beside the locus: positive takes magenta away, negative green.", min: -60, max: 60, default: 0, resolution: 0.1 }),
+    temperature: kelvin({
+      label: "Light",
+      help: "The light of the scene; higher makes the picture warmer.",
+      min: 2000,
+      max: 20000,
+      default: 6504,
+    }),
+    tint: plain({
+      label: "Tint",
+      help: "Beside the locus: positive takes magenta away, negative green.",
+      min: -60,
+      max: 60,
+      default: 0,
+      resolution: 0.1,
+    }),
     method: choice({
       label: "Adaptation",
       help: "How cones are taken to adapt.",

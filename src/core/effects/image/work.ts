@@ -1,11 +1,17 @@
 import type { ChannelFunction } from "../../numeric/function-table";
-import { matrixOf } from "../../picture/matrix";
-import type { PictureWork, StripProcess } from "../define";
+import { matrixOf } from "../../colour/matrix";
+import type { PictureWork, StripProcess } from "../../picture/work";
 
 /** Short ways to say what an effect does with a picture. */
 export const onChannels = (f: ChannelFunction): PictureWork => ({ kind: "channels", functions: [f, f, f] });
-export const onEachChannel = (r: ChannelFunction, g: ChannelFunction, b: ChannelFunction): PictureWork => ({ kind: "channels", functions: [r, g, b] });
-export const byMatrix = (rows: readonly (readonly number[])[], offsets?: readonly number[]): PictureWork => ({ kind: "matrix", matrix: matrixOf(rows, offsets) });
+export const onEachChannel = (r: ChannelFunction, g: ChannelFunction, b: ChannelFunction): PictureWork => ({
+  kind: "channels",
+  functions: [r, g, b],
+});
+export const byMatrix = (rows: readonly (readonly number[])[], offsets?: readonly number[]): PictureWork => ({
+  kind: "matrix",
+  matrix: matrixOf(rows, offsets),
+});
 export const onStrips = (process: StripProcess): PictureWork => ({ kind: "strip", process });
 export const nothing: PictureWork = { kind: "nothing" };
 

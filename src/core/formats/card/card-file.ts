@@ -1,5 +1,5 @@
 import type { Chain } from "../../chain/model";
-import type { TargetKind } from "../../library/entities";
+import type { TargetKind } from "../../media";
 
 /** What one card carries when it travels as a file. Never levels, sends, routing or edits of a session. */
 export interface CardFile {

@@ -4,22 +4,34 @@ import { chainText, fingerprint } from "../../chain/fingerprint";
 import type { Json } from "../../chain/model";
 import { isRecord, parseChain } from "../../chain/parse";
 import { normaliseChain, sayProblem } from "../../chain/values";
-import { targetKinds, type TargetKind } from "../../library/entities";
-import { cleanName, deepestFolder, longestName, longestNote } from "../../library/names";
-import { FormatFault } from "../fault";
+import { targetKinds, type TargetKind } from "../../media";
+import { cleanName, deepestFolder, longestName, longestNote } from "../../text/names";
+import { FormatFault } from "../../chain/fault";
 import { readJsonText } from "../json-text";
 import { longestChain } from "../../chain/model";
-import { cardFormat, cardFormatVersion, longestCard, longestCardFile, type CardFile, type CarriedFile } from "./card-file";
+import {
+  cardFormat,
+  cardFormatVersion,
+  longestCard,
+  longestCardFile,
+  type CardFile,
+  type CarriedFile,
+} from "./card-file";
 
 function text(value: Json | undefined, where: string, longest: number): string {
   if (typeof value !== "string") throw new FormatFault("Text is missing here.", where);
-  if (value.length > longest) throw new FormatFault(`At most ${longest} characters are possible here; there are ${value.length}.`, where);
+  if (value.length > longest)
+    throw new FormatFault(
+      `At most ${longest} characters are possible here; there are ${value.length}.`,
+      where,
+    );
   return value;
 }
 
 function list(value: Json | undefined, where: string, most: number): readonly Json[] {
   if (!Array.isArray(value)) throw new FormatFault("A list is missing here.", where);
-  if (value.length > most) throw new FormatFault(`At most ${most} are possible here; there are ${value.length}.`, where);
+  if (value.length > most)
+    throw new FormatFault(`At most ${most} are possible here; there are ${value.length}.`, where);
   return value;
 }
 
@@ -33,13 +45,15 @@ function kind(value: Json, where: string): TargetKind {
 function carried(value: Json, where: string): CarriedFile {
   if (!isRecord(value)) throw new FormatFault("A file is missing here.", where);
   const sha256 = text(value.sha256, `${where}.sha256`, 64);
-  if (!/^[0-9a-f]{64}$/.test(sha256)) throw new FormatFault("A SHA-256 has 64 digits, 0 to 9 and a to f.", `${where}.sha256`);
+  if (!/^[0-9a-f]{64}$/.test(sha256))
+    throw new FormatFault("A SHA-256 has 64 digits, 0 to 9 and a to f.", `${where}.sha256`);
   const name = cleanName(text(value.name ?? "", `${where}.name`, longestName)) || sha256.slice(0, 8);
   if (value.base64 === undefined) return { sha256, name };
   const base64 = text(value.base64, `${where}.base64`, longestCardFile);
   const bytes = bytesOf(base64);
   if (!bytes) throw new FormatFault("This is not base64.", `${where}.base64`);
-  if (bytesToHex(hashOf(bytes)) !== sha256) throw new FormatFault("The bytes are not those that the hash names.", `${where}.base64`);
+  if (bytesToHex(hashOf(bytes)) !== sha256)
+    throw new FormatFault("The bytes are not those that the hash names.", `${where}.base64`);
   return { sha256, name, base64 };
 }
 
@@ -59,21 +73,41 @@ export function bytesOf(base64: string): Uint8Array | null {
  */
 export function readCardFile(source: string): CardFile {
   const file = readJsonText(source, longestCardFile);
-  if (isRecord(file) && source.length > longestCard && JSON.stringify({ ...file, files: undefined }).length > longestCard) throw new FormatFault(`A card has at most ${longestCard} characters besides the files that it carries.`, "the file");
-  if (!isRecord(file) || file.format !== cardFormat) throw new FormatFault("This is not a card of Fichier.", "format");
-  if (file.version !== cardFormatVersion) throw new FormatFault(`This card was written by another version (${String(file.version)}); version ${cardFormatVersion} can be read here.`, "version");
+  if (
+    isRecord(file) &&
+    source.length > longestCard &&
+    JSON.stringify({ ...file, files: undefined }).length > longestCard
+  )
+    throw new FormatFault(
+      `A card has at most ${longestCard} characters besides the files that it carries.`,
+      "the file",
+    );
+  if (!isRecord(file) || file.format !== cardFormat)
+    throw new FormatFault("This is not a card of Fichier.", "format");
+  if (file.version !== cardFormatVersion)
+    throw new FormatFault(
+      `This card was written by another version (${String(file.version)}); version ${cardFormatVersion} can be read here.`,
+      "version",
+    );
   const name = cleanName(text(file.name, "name", longestName));
   if (name === "") throw new FormatFault("The card has no name.", "name");
   const { chain, problems } = normaliseChain(parseChain(file.chain));
   if (problems.length > 0) throw new FormatFault(sayProblem(problems[0]), `chain.${problems[0].path}`);
   if (chain.settings.length === 0) throw new FormatFault("The card's chain is empty.", "chain.settings");
   if (file.fingerprint !== undefined && file.fingerprint !== fingerprint(chainText(chain)))
-    throw new FormatFault("The chain is not the one that was written: its fingerprint differs. Remove the fingerprint to take the chain as it is.", "fingerprint");
+    throw new FormatFault(
+      "The chain is not the one that was written: its fingerprint differs. Remove the fingerprint to take the chain as it is.",
+      "fingerprint",
+    );
   return {
     name,
     note: text(file.note ?? "", "note", longestNote),
-    fits: [...new Set(list(file.fits ?? [], "fits", targetKinds.length).map((k, i) => kind(k, `fits[${i}]`)))],
-    folder: list(file.folder ?? [], "folder", deepestFolder).map((f, i) => cleanName(text(f, `folder[${i}]`, longestName))).filter(Boolean),
+    fits: [
+      ...new Set(list(file.fits ?? [], "fits", targetKinds.length).map((k, i) => kind(k, `fits[${i}]`))),
+    ],
+    folder: list(file.folder ?? [], "folder", deepestFolder)
+      .map((f, i) => cleanName(text(f, `folder[${i}]`, longestName)))
+      .filter(Boolean),
     chain,
     files: list(file.files ?? [], "files", longestChain).map((each, i) => carried(each, `files[${i}]`)),
   };

@@ -1,6 +1,6 @@
 import { longestChain } from "../../chain/model";
-import { targetKinds } from "../../library/entities";
-import { deepestFolder, longestName, longestNote } from "../../library/names";
+import { mediumIds, targetKinds } from "../../media";
+import { deepestFolder, longestName, longestNote } from "../../text/names";
 import { cardFormat, cardFormatVersion } from "./card-file";
 
 /** The JSON Schema (2020-12) of `*.card.json`, as published by the application. */
@@ -14,14 +14,28 @@ export const cardSchema = {
     version: { const: cardFormatVersion },
     name: { type: "string", minLength: 1, maxLength: longestName },
     note: { type: "string", maxLength: longestNote },
-    fits: { type: "array", items: { enum: targetKinds }, uniqueItems: true, description: "Kinds of target the card is meant for." },
-    folder: { type: "array", items: { type: "string", minLength: 1, maxLength: longestName }, maxItems: deepestFolder, description: "Names of its folders from the top." },
-    fingerprint: { type: "string", pattern: "^[0-9a-f]{64}$", description: "SHA-256 of the chain's canonical JSON (RFC 8785)." },
+    fits: {
+      type: "array",
+      items: { enum: targetKinds },
+      uniqueItems: true,
+      description: "Kinds of target the card is meant for.",
+    },
+    folder: {
+      type: "array",
+      items: { type: "string", minLength: 1, maxLength: longestName },
+      maxItems: deepestFolder,
+      description: "Names of its folders from the top.",
+    },
+    fingerprint: {
+      type: "string",
+      pattern: "^[0-9a-f]{64}$",
+      description: "SHA-256 of the chain's canonical JSON (RFC 8785).",
+    },
     chain: {
       type: "object",
       required: ["medium", "settings"],
       properties: {
-        medium: { enum: ["audio", "image", "video"] },
+        medium: { enum: mediumIds },
         settings: {
           type: "array",
           minItems: 1,
@@ -30,10 +44,26 @@ export const cardSchema = {
             type: "object",
             required: ["effect"],
             properties: {
-              effect: { type: "string", minLength: 1, maxLength: 100, description: "An effect's id. One that is unknown where the file is read is carried along untouched." },
-              values: { type: "object", description: "By the effect's parameters. A file that an effect depends on is named by the SHA-256 of its bytes, 64 digits; see files." },
+              effect: {
+                type: "string",
+                minLength: 1,
+                maxLength: 100,
+                description:
+                  "An effect's id. One that is unknown where the file is read is carried along untouched.",
+              },
+              values: {
+                type: "object",
+                description:
+                  "By the effect's parameters. A file that an effect depends on is named by the SHA-256 of its bytes, 64 digits; see files.",
+              },
               on: { type: "boolean", default: true },
-              mix: { type: "number", minimum: 0, maximum: 100, default: 100, description: "Wet share in percent." },
+              mix: {
+                type: "number",
+                minimum: 0,
+                maximum: 100,
+                default: 100,
+                description: "Wet share in percent.",
+              },
             },
           },
         },
@@ -42,7 +72,8 @@ export const cardSchema = {
     files: {
       type: "array",
       maxItems: longestChain,
-      description: "What the card's effects depend on. At most 24 MB together; a larger file is named alone and travels apart.",
+      description:
+        "What the card's effects depend on. At most 24 MB together; a larger file is named alone and travels apart.",
       items: {
         type: "object",
         required: ["sha256"],

@@ -1,5 +1,5 @@
 import type { Lut } from "../../colour/lut";
-import { FormatFault } from "../fault";
+import { FormatFault } from "../../chain/fault";
 
 /** Limits against hostile files: bytes, and entries along an axis. */
 export const longestCube = 64 * 2 ** 20;
@@ -10,7 +10,11 @@ type Triple = readonly [number, number, number];
 
 /** Numbers of a line, or a fault that says which line. */
 function numbers(words: readonly string[], count: number, where: string): number[] {
-  if (words.length !== count) throw new FormatFault(`Expected ${count} number${count === 1 ? "" : "s"} here, found ${words.length}.`, where);
+  if (words.length !== count)
+    throw new FormatFault(
+      `Expected ${count} number${count === 1 ? "" : "s"} here, found ${words.length}.`,
+      where,
+    );
   return words.map((word) => {
     const value = /^[+-]?(\d+\.?\d*|\.\d+)([eE][+-]?\d+)?$/.test(word) ? Number(word) : NaN;
     if (!Number.isFinite(value)) throw new FormatFault(`“${word.slice(0, 30)}” is not a number.`, where);
@@ -64,12 +68,18 @@ export function readCube(text: string): Lut {
     const where = `line ${++n}`;
     const trimmed = line.trim();
     const isEntry = /^[+-]?[\d.]/.test(trimmed);
-    if (!isEntry && ++others > mostOtherLines) throw new FormatFault(`There are more than ${mostOtherLines.toLocaleString("en")} lines beside the entries of the table.`, where);
+    if (!isEntry && ++others > mostOtherLines)
+      throw new FormatFault(
+        `There are more than ${mostOtherLines.toLocaleString("en")} lines beside the entries of the table.`,
+        where,
+      );
     if (trimmed === "" || trimmed.startsWith("#")) continue;
-    if (line.length > longestLine) throw new FormatFault(`This line is longer than ${longestLine} characters.`, where);
+    if (line.length > longestLine)
+      throw new FormatFault(`This line is longer than ${longestLine} characters.`, where);
     const [word, ...rest] = trimmed.split(/\s+/);
     if (!isEntry && /^[A-Z_0-9]*[A-Z_]+/.test(word)) {
-      if (tables[0]?.values) throw new FormatFault(`${word} stands after the first entry of the table.`, where);
+      if (tables[0]?.values)
+        throw new FormatFault(`${word} stands after the first entry of the table.`, where);
       if (once.has(word)) throw new FormatFault(`${word} stands there twice.`, where);
       once.add(word);
       switch (word) {
@@ -79,9 +89,14 @@ export function readCube(text: string): Lut {
         case "LUT_1D_SIZE":
         case "LUT_3D_SIZE": {
           const kind = word === "LUT_1D_SIZE" ? "1d" : "3d";
-          if (tables[0]?.kind === "3d") throw new FormatFault("A 1D table stands before a 3D one, not after it.", where);
+          if (tables[0]?.kind === "3d")
+            throw new FormatFault("A 1D table stands before a 3D one, not after it.", where);
           const [size] = numbers(rest, 1, where);
-          if (!Number.isInteger(size) || size < 2 || size > largest[kind]) throw new FormatFault(`The size of a ${kind.toUpperCase()} table is a whole number from 2 to ${largest[kind].toLocaleString("en")}.`, where);
+          if (!Number.isInteger(size) || size < 2 || size > largest[kind])
+            throw new FormatFault(
+              `The size of a ${kind.toUpperCase()} table is a whole number from 2 to ${largest[kind].toLocaleString("en")}.`,
+              where,
+            );
           tables.push({ kind, size, values: null, filled: 0 });
           break;
         }
@@ -93,16 +108,27 @@ export function readCube(text: string): Lut {
           break;
         case "LUT_1D_INPUT_RANGE":
         case "LUT_3D_INPUT_RANGE":
-          ranges.set(word === "LUT_1D_INPUT_RANGE" ? "1d" : "3d", numbers(rest, 2, where) as unknown as readonly [number, number]);
+          ranges.set(
+            word === "LUT_1D_INPUT_RANGE" ? "1d" : "3d",
+            numbers(rest, 2, where) as unknown as readonly [number, number],
+          );
           break;
         default:
           throw new FormatFault(`“${word.slice(0, 30)}” is no keyword of a .cube file.`, where);
       }
       continue;
     }
-    if (tables.length === 0) throw new FormatFault("The size of the table, LUT_1D_SIZE or LUT_3D_SIZE, stands before its entries.", where);
+    if (tables.length === 0)
+      throw new FormatFault(
+        "The size of the table, LUT_1D_SIZE or LUT_3D_SIZE, stands before its entries.",
+        where,
+      );
     while (current < tables.length && tables[current].filled === lengthOf(tables[current])) current++;
-    if (current === tables.length) throw new FormatFault(`The table has more than its ${tables.reduce((sum, t) => sum + lengthOf(t), 0) / 3} entries.`, where);
+    if (current === tables.length)
+      throw new FormatFault(
+        `The table has more than its ${tables.reduce((sum, t) => sum + lengthOf(t), 0) / 3} entries.`,
+        where,
+      );
     const table = tables[current];
     table.values ??= new Float32Array(lengthOf(table));
     table.values.set(numbers([word, ...rest], 3, where), table.filled);
@@ -112,7 +138,8 @@ export function readCube(text: string): Lut {
   if (tables.length === 0) throw new FormatFault("There is no table in this file.", end);
   const luts = tables.map((table, place): Lut => {
     const { kind, size, values, filled } = table;
-    if (!values || filled < lengthOf(table)) throw new FormatFault(`The table ends after ${filled / 3} of ${lengthOf(table) / 3} entries.`, end);
+    if (!values || filled < lengthOf(table))
+      throw new FormatFault(`The table ends after ${filled / 3} of ${lengthOf(table) / 3} entries.`, end);
     const [low, high] = ranges.get(kind) ?? [0, 1];
     const min = (place === 0 && domainMin) || ([low, low, low] as const);
     const max = (place === 0 && domainMax) || ([high, high, high] as const);

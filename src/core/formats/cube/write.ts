@@ -11,6 +11,7 @@ export function writeCube({ title, kind, size, domainMin, domainMax, values }: O
     ...(domainMin.every((v) => v === 0) ? [] : [`DOMAIN_MIN ${domainMin.map(number).join(" ")}`]),
     ...(domainMax.every((v) => v === 1) ? [] : [`DOMAIN_MAX ${domainMax.map(number).join(" ")}`]),
   ];
-  for (let i = 0; i < values.length; i += 3) lines.push(`${number(values[i])} ${number(values[i + 1])} ${number(values[i + 2])}`);
+  for (let i = 0; i < values.length; i += 3)
+    lines.push(`${number(values[i])} ${number(values[i + 1])} ${number(values[i + 2])}`);
   return `${lines.join("\n")}\n`;
 }

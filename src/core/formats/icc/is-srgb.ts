@@ -1,7 +1,11 @@
 import { decodeSrgb } from "../../colour/srgb";
 
 /** sRGB's primaries as a profile holds them, adapted to D50. Source: the ICC's own sRGB profiles. */
-const primaries = { rXYZ: [0.4361, 0.2225, 0.0139], gXYZ: [0.3851, 0.7169, 0.0971], bXYZ: [0.1431, 0.0606, 0.7141] } as const;
+const primaries = {
+  rXYZ: [0.4361, 0.2225, 0.0139],
+  gXYZ: [0.3851, 0.7169, 0.0971],
+  bXYZ: [0.1431, 0.0606, 0.7141],
+} as const;
 const primaryTolerance = 0.002;
 /** How far a curve may be from IEC 61966-2-1: less than half a code of 8 bits. */
 const curveTolerance = 0.001;
@@ -63,13 +67,15 @@ export function isSrgbProfile(profile: Uint8Array): boolean {
   for (const [name, wanted] of Object.entries(primaries)) {
     const tag = tags.get(name);
     if (!tag || tag.length < 20) return false;
-    if (wanted.some((v, i) => Math.abs(view.getInt32(tag.at + 8 + 4 * i) / 65536 - v) > primaryTolerance)) return false;
+    if (wanted.some((v, i) => Math.abs(view.getInt32(tag.at + 8 + 4 * i) / 65536 - v) > primaryTolerance))
+      return false;
   }
   for (const name of ["rTRC", "gTRC", "bTRC"]) {
     const tag = tags.get(name);
     const curve = tag && curveOf(view, tag.at, tag.length);
     if (!curve) return false;
-    for (let i = 0; i <= 64; i++) if (!(Math.abs(curve(i / 64) - decodeSrgb(i / 64)) <= curveTolerance)) return false;
+    for (let i = 0; i <= 64; i++)
+      if (!(Math.abs(curve(i / 64) - decodeSrgb(i / 64)) <= curveTolerance)) return false;
   }
   return true;
 }

@@ -17,12 +17,14 @@ const bytesPer: Record<WavEncoding, number> = { s16: 2, s24: 3, s32: 4, f32: 4 }
 const formatTag: Record<WavEncoding, number> = { s16: 1, s24: 1, s32: 1, f32: 3 };
 const most32 = 0xffffffff;
 /** Length of a header: `RIFF`, a chunk for 64-bit sizes or in its place `JUNK`, `fmt `, `fact`, `data`. */
-export const wavHeaderBytes = ({ mask }: Pick<WavFacts, "mask">): number => 12 + 36 + (mask ? 48 : 26) + 12 + 8;
+export const wavHeaderBytes = ({ mask }: Pick<WavFacts, "mask">): number =>
+  12 + 36 + (mask ? 48 : 26) + 12 + 8;
 
 /** The end of the identifiers by which an extensible format names what a tag of two bytes names else. */
 const formatFamily = [0x00, 0x00, 0x10, 0x00, 0x80, 0x00, 0x00, 0xaa, 0x00, 0x38, 0x9b, 0x71];
 
-export const wavDataBytes = ({ channels, frames, encoding }: WavFacts): number => channels * frames * bytesPer[encoding];
+export const wavDataBytes = ({ channels, frames, encoding }: WavFacts): number =>
+  channels * frames * bytesPer[encoding];
 
 /**
  * The header of a WAV file, of a length that does not depend on the sound's, so that it can be written first and put
@@ -107,14 +109,21 @@ function scattered(n: number): number {
  * lies, so that the same sound gives the same bytes, in blocks of any size; silence stays silence.
  * Source: Lipshitz, Wannamaker, Vanderkooy, "Quantization and Dither: A Theoretical Survey", JAES 40(5), 1992.
  */
-const dither = (index: number, channel: number) => scattered(2 * (8 * index + channel)) - scattered(2 * (8 * index + channel) + 1);
+const dither = (index: number, channel: number) =>
+  scattered(2 * (8 * index + channel)) - scattered(2 * (8 * index + channel) + 1);
 
 /**
  * The first `frames` samples of planes as the bytes of a WAV file, interleaved; `start`: how many samples came before.
  * Integers are clipped at full scale, which `clipping` gathers, and rounded; with 16 bits, samples that are no code are
  * dithered.
  */
-export function wavSamples(planes: readonly Float32Array[], frames: number, encoding: WavEncoding, start = 0, clipping?: Clipping): Uint8Array {
+export function wavSamples(
+  planes: readonly Float32Array[],
+  frames: number,
+  encoding: WavEncoding,
+  start = 0,
+  clipping?: Clipping,
+): Uint8Array {
   const channels = planes.length;
   if (encoding === "f32") {
     const samples = new Float32Array(frames * channels);
@@ -135,7 +144,13 @@ export function wavSamples(planes: readonly Float32Array[], frames: number, enco
         clipping.samples++;
         if (magnitude > clipping.peak) clipping.peak = magnitude;
       }
-      const code = Math.min(full - 1, Math.max(-full, Math.round(dithers && !Number.isInteger(exact) ? exact + dither(start + i, c) : exact)));
+      const code = Math.min(
+        full - 1,
+        Math.max(
+          -full,
+          Math.round(dithers && !Number.isInteger(exact) ? exact + dither(start + i, c) : exact),
+        ),
+      );
       for (let k = 0; k < size; k++) bytes[at + k] = code >> (8 * k);
     }
   });

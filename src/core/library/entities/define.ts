@@ -1,0 +1,32 @@
+/** What every row that changes travel with has. */
+export interface Versioned {
+  readonly id: string;
+  /** Grows by one with every change to the row; a command says which one it saw. */
+  readonly version: number;
+}
+
+/** What is said and known of a kind of row; its columns are those of its table in `db/schema`. */
+export interface EntityFacts<Row> {
+  readonly noun: string;
+  /**
+   * Whose it is: the library's, so that every member sees it; a member's own, by `ownerId` (null is the team's); or a
+   * bench session's, by `sessionId`.
+   */
+  readonly of: "library" | "member" | "session";
+  /** What a reader knows the row by. */
+  nameOf?(row: Row): string;
+  /** The field that names the row this one is about. */
+  readonly about?: keyof Row & string;
+  /** Fields that follow from others, or only count: the history is silent on them. */
+  readonly silent?: readonly (keyof Row & string)[];
+  /** Fields that hold the id of another row, and of what kind that is. */
+  readonly references?: { readonly [K in keyof Row & string]?: string };
+  /** What the history calls a field, where its own name will not do. */
+  readonly labels?: { readonly [K in keyof Row & string]?: string };
+}
+
+/** Declares a kind of row. */
+export const defineEntity =
+  <Row extends Versioned>() =>
+  <const Facts extends EntityFacts<Row>>(facts: Facts): Facts & { readonly row?: Row } =>
+    facts;

@@ -1,0 +1,39 @@
+import { alias } from "./alias";
+import { card } from "./card";
+import { favourite } from "./favourite";
+import { folder } from "./folder";
+import { keyBinding } from "./key-binding";
+import { member } from "./member";
+import { session } from "./session";
+import { target } from "./target";
+import type { EntityFacts, Versioned } from "./define";
+
+export type { Card, CardLayer } from "./card";
+export { cardLayers } from "./card";
+export type { Folder } from "./folder";
+export type { Membership } from "./member";
+export type { Session } from "./session";
+export type { Send, Target } from "./target";
+
+/**
+ * Every kind of row that changes travel with, in an order in which a row only refers to those before it. A new one is a
+ * file here, a table in `db/schema`, and a line in either list; all else follows.
+ */
+export const entities = { member, folder, card, alias, favourite, keyBinding, session, target } as const;
+
+export type Entity = keyof typeof entities;
+export type EntityRows = { [E in Entity]: NonNullable<(typeof entities)[E]["row"]> };
+export const entityNames = Object.keys(entities) as Entity[];
+
+/** What is said of a kind of row, whichever it is. */
+export const factsOf = (entity: Entity): EntityFacts<Versioned & Record<string, unknown>> =>
+  entities[entity] as EntityFacts<never>;
+
+/** What a reader knows a row by; undefined for those that have no name. */
+export const nameOfRow = (entity: Entity, row: object): string | undefined =>
+  factsOf(entity).nameOf?.(row as never);
+
+type OfSession = { [E in Entity]: (typeof entities)[E]["of"] extends "session" ? E : never }[Entity];
+/** The kinds of which a library's copy holds the rows; those of sessions come with their session. */
+export type LibraryEntity = Exclude<Entity, OfSession>;
+export const libraryEntities = entityNames.filter((e): e is LibraryEntity => entities[e].of !== "session");

@@ -1,0 +1,19 @@
+import { defineMedium } from "./define";
+
+export const audio = defineMedium({
+  piece: "sound",
+  plural: "sound",
+  ownKind: "clip",
+  targets: {
+    clip: { plural: "clips" },
+    track: { plural: "tracks", group: "clips one after another" },
+    bus: { plural: "buses", group: "clips and tracks summed" },
+    return: { plural: "returns", group: "what is sent to it, treated apart" },
+    output: { plural: "outputs", group: "everything, last of all" },
+  },
+  takesIn:
+    "WAV, AIFF, FLAC, MP3, M4A, AAC, Ogg and Opus, up to eight channels and 2 GB, at their own sample rate.",
+  endings: ["wav", "w64", "flac", "mp3", "aif", "aiff", "ogg", "opus", "m4a", "aac"],
+  // dB of full scale: less than the last of 24 bits (common practice, no source).
+  difference: { tooSmall: -144, say: (decibels) => `${decibels.toFixed(0).replace("-", "−")} dB` },
+});

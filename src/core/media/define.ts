@@ -1,0 +1,32 @@
+/** What a card can be applied to within a medium. */
+interface TargetKindFacts {
+  readonly plural: string;
+  /** Has no material of its own: what feeds it is heard or seen through it. In a few words, what it is for. */
+  readonly group?: string;
+}
+
+/** What is said and known of a medium; what it does is in the other layers' rooms of it. */
+interface MediumFacts {
+  /** What a single piece of it is called in a sentence: `“Rain” is a picture`. */
+  readonly piece: string;
+  /** What a session of it is for: `a session for pictures`. */
+  readonly plural: string;
+  /** The kind of target that a file of it becomes. */
+  readonly ownKind: string;
+  /** The kinds of target that its cards can be meant for, the own one first. */
+  readonly targets: Readonly<Record<string, TargetKindFacts>>;
+  /** What is taken in, in a sentence. */
+  readonly takesIn: string;
+  /** Endings of the files that a folder is searched for, without the dot. */
+  readonly endings: readonly string[];
+  /** What a difference between two results is called small by, and how it is said. */
+  readonly difference: {
+    /** Not heard or not seen below this. */
+    readonly tooSmall: number;
+    say(difference: number): string;
+  };
+}
+
+export const defineMedium = <const M extends MediumFacts>(
+  facts: M & { readonly ownKind: keyof M["targets"] },
+): M => facts;

@@ -1,0 +1,34 @@
+import { audio } from "./audio";
+import { image } from "./image";
+import { video } from "./video";
+
+/** Every medium. A new one is a file beside these and a line here; see `docs/architecture.md` for its other rooms. */
+export const media = { audio, image, video } as const;
+
+export type Medium = keyof typeof media;
+export const mediumIds = Object.keys(media) as Medium[];
+
+/** The media that have material, effects and renderings. */
+export const workingMedia = ["audio", "image"] as const satisfies readonly Medium[];
+export type WorkingMedium = (typeof workingMedia)[number];
+
+type Kinds = { [M in Medium]: keyof (typeof media)[M]["targets"] };
+export type TargetKind = Kinds[Medium];
+
+type KindFacts = { readonly plural: string; readonly group?: string };
+const kinds = Object.assign({}, ...mediumIds.map((id) => media[id].targets)) as Record<TargetKind, KindFacts>;
+export const targetKinds = Object.keys(kinds) as TargetKind[];
+
+/** The kinds of target that cards of a medium can be meant for. */
+export const kindsOf = (medium: Medium): TargetKind[] => Object.keys(media[medium].targets) as TargetKind[];
+export const kindPlural = (kind: TargetKind): string => kinds[kind].plural;
+
+type GroupsIn<T> = { [K in keyof T]: T[K] extends { readonly group: string } ? K : never }[keyof T];
+/** Targets without material of their own. */
+export type GroupKind = { [M in Medium]: GroupsIn<(typeof media)[M]["targets"]> }[Medium];
+export const groupKinds = targetKinds.filter((kind): kind is GroupKind => kinds[kind].group !== undefined);
+/** What a group is for, in a few words. */
+export const groupPurpose = (kind: GroupKind): string => kinds[kind].group!;
+
+/** The kind of target that a file of a medium becomes. */
+export const ownKind = (medium: Medium): TargetKind => media[medium].ownKind;

@@ -1,0 +1,57 @@
+import { sql } from "drizzle-orm";
+import { boolean, check, index, integer, jsonb, pgTable, primaryKey, text, uuid } from "drizzle-orm/pg-core";
+import { cardLayers, type CardLayer } from "@/core/library/entities";
+import { type TargetKind, type Medium } from "@/core/media";
+import { type Proof } from "@/core/library/proof";
+import { user } from "./accounts";
+import { library } from "./libraries";
+import { folder } from "./folder";
+import { now, version } from "./columns";
+
+export const card = pgTable(
+  "card",
+  {
+    id: uuid().primaryKey(),
+    libraryId: uuid()
+      .notNull()
+      .references(() => library.id, { onDelete: "cascade" }),
+    layer: text().$type<CardLayer>().notNull(),
+    name: text().notNull(),
+    sortKey: text().notNull(),
+    medium: text().$type<Medium>().notNull(),
+    fits: text().array().$type<TargetKind[]>().notNull(),
+    folderId: uuid().references(() => folder.id),
+    note: text().notNull().default(""),
+    contentVersion: integer().notNull(),
+    fingerprint: text().notNull(),
+    /** The canonical text of the current chain. */
+    chainText: text().notNull(),
+    authorId: text().references(() => user.id),
+    addedAt: now(),
+    withdrawn: boolean().notNull().default(false),
+    /** What came of rebuilding the current content from here on untouched material. */
+    proof: jsonb().$type<Proof>(),
+    version: version(),
+  },
+  (t) => [
+    index().on(t.libraryId, t.folderId),
+    check("card_layer", sql`${t.layer} in (${sql.raw(cardLayers.map((l) => `'${l}'`).join(", "))})`),
+  ],
+);
+
+/** Immutable contents; what is applied to a target names one of these. */
+export const cardVersion = pgTable(
+  "card_version",
+  {
+    cardId: uuid().notNull(),
+    number: integer().notNull(),
+    libraryId: uuid()
+      .notNull()
+      .references(() => library.id, { onDelete: "cascade" }),
+    fingerprint: text().notNull(),
+    chainText: text().notNull(),
+    authorId: text().references(() => user.id),
+    at: now(),
+  },
+  (t) => [primaryKey({ columns: [t.cardId, t.number] })],
+);

@@ -1,0 +1,67 @@
+import { sql } from "drizzle-orm";
+import {
+  bigserial,
+  boolean,
+  check,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  unique,
+  uuid,
+} from "drizzle-orm/pg-core";
+import { type RowChange } from "@/core/library/change";
+import { user } from "./accounts";
+import { library } from "./libraries";
+import { benchSession } from "./session";
+import { now } from "./columns";
+
+/** A line of revisions: the library's own, one for what belongs to a member, one for each bench session. */
+export const stream = pgTable(
+  "stream",
+  {
+    id: uuid().primaryKey(),
+    libraryId: uuid()
+      .notNull()
+      .references(() => library.id, { onDelete: "cascade" }),
+    memberId: text().references(() => user.id, { onDelete: "cascade" }),
+    sessionId: uuid().references(() => benchSession.id, { onDelete: "cascade" }),
+    revision: integer().notNull().default(0),
+  },
+  (t) => [
+    unique().on(t.libraryId, t.memberId, t.sessionId).nullsNotDistinct(),
+    check("stream_of_one_kind", sql`${t.memberId} is null or ${t.sessionId} is null`),
+  ],
+);
+
+export const change = pgTable(
+  "change",
+  {
+    streamId: uuid()
+      .notNull()
+      .references(() => stream.id, { onDelete: "cascade" }),
+    revision: integer().notNull(),
+    /** Order over all streams, for taking back the latest of several. */
+    sequence: bigserial({ mode: "number" }).notNull(),
+    /** Made by the client, so that a request repeated after a lost answer is carried out once. */
+    requestId: uuid().notNull().unique(),
+    command: text().notNull(),
+    summary: text().notNull(),
+    actorId: text()
+      .notNull()
+      .references(() => user.id),
+    at: now(),
+    forward: jsonb().$type<RowChange[]>().notNull(),
+    backward: jsonb().$type<RowChange[]>().notNull(),
+    result: jsonb().notNull(),
+    direction: text().$type<"do" | "undo" | "redo" | "stamp">().notNull().default("do"),
+    takesBack: integer(),
+    takenBack: boolean().notNull().default(false),
+  },
+  (t) => [
+    primaryKey({ columns: [t.streamId, t.revision] }),
+    index().on(t.streamId, t.actorId, t.sequence.desc()),
+  ],
+);

@@ -1,0 +1,24 @@
+import { index, pgTable, text, unique, uuid } from "drizzle-orm/pg-core";
+import { user } from "./accounts";
+import { fractionalIndex, version } from "./columns";
+import { library } from "./libraries";
+import { card } from "./card";
+
+export const favourite = pgTable(
+  "favourite",
+  {
+    id: uuid().primaryKey(),
+    libraryId: uuid()
+      .notNull()
+      .references(() => library.id, { onDelete: "cascade" }),
+    ownerId: text()
+      .notNull()
+      .references(() => user.id, { onDelete: "cascade" }),
+    cardId: uuid()
+      .notNull()
+      .references(() => card.id),
+    position: fractionalIndex().notNull(),
+    version: version(),
+  },
+  (t) => [unique("favourite_once").on(t.libraryId, t.ownerId, t.cardId), index().on(t.cardId)],
+);

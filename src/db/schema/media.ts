@@ -1,0 +1,20 @@
+import { bigint, jsonb, pgTable, primaryKey, text, uuid } from "drizzle-orm/pg-core";
+import { type MediaFacts } from "@/core/library/media";
+import { library } from "./libraries";
+import { now } from "./columns";
+
+export const media = pgTable(
+  "media",
+  {
+    libraryId: uuid()
+      .notNull()
+      .references(() => library.id, { onDelete: "cascade" }),
+    /** SHA-256 of the original file. */
+    id: text().notNull(),
+    name: text().notNull(),
+    bytes: bigint({ mode: "number" }).notNull(),
+    facts: jsonb().$type<MediaFacts>().notNull(),
+    addedAt: now(),
+  },
+  (t) => [primaryKey({ columns: [t.libraryId, t.id] })],
+);

@@ -1,0 +1,81 @@
+import type { ReactNode } from "react";
+
+/** What a context menu can be about. */
+export type Subject =
+  "target" | "setting" | "chain" | "viewer" | "session" | "card" | "folder" | "change" | "member" | "account";
+
+interface ActionDialogProps<Here> {
+  readonly here: Here;
+  close(): void;
+}
+
+/**
+ * Something that can be done here and now: by its key, in the key strip, in context menus, in the list of all actions.
+ * Each is a file of its place's folder and a line in the place's list; nothing else names it.
+ */
+export interface Action<Here> {
+  /** `place.action`; names it for good. */
+  readonly id: string;
+  /** What it does, in menus and in the list of all actions. */
+  readonly words: string | ((here: Here) => string);
+  /** The same for the key strip, where there is little room. */
+  readonly short?: string | ((here: Here) => string);
+  /** Combinations as `core/keys/combination` writes them; the first is the one that is shown. */
+  readonly keys?: readonly string[];
+  /** Whose menus hold it. */
+  readonly on?: readonly Subject[];
+  /** Shown in the key strip. */
+  readonly strip?: boolean | ((here: Here) => boolean);
+  /** Whether it can be done; always, where this is left out. Pure. */
+  offered?(here: Here): boolean;
+  run?(here: Here): unknown;
+  /** Opened by it, after `run`. */
+  readonly dialog?: (props: ActionDialogProps<Here>) => ReactNode;
+}
+
+/** Actions that come and go with what is there, such as those of keys that are bound to cards. */
+export interface ActionFamily<Here> {
+  readonly each: (here: Here) => readonly Action<Here>[];
+}
+
+/** A part of the screen with its actions, in the order in which the key strip and menus show them. */
+export interface ActionPlace<Here> {
+  /** Heads its actions in the list of all. */
+  readonly title: string;
+  readonly actions: readonly (Action<Here> | ActionFamily<Here>)[];
+}
+
+/** The actions of a place, those of families among them. */
+export const actionsOf = <Here>({ actions }: ActionPlace<Here>, here: Here): Action<Here>[] =>
+  actions.flatMap((one) => ("each" in one ? one.each(here) : one));
+
+/** An action as it stands here and now. */
+export interface Offer {
+  readonly id: string;
+  readonly words: string;
+  readonly short: string;
+  readonly keys: readonly string[];
+  readonly on: readonly Subject[];
+  readonly strip: boolean;
+  readonly offered: boolean;
+  run(): void;
+}
+
+const said = <Here>(words: string | ((here: Here) => string), here: Here) =>
+  typeof words === "string" ? words : words(here);
+
+/** The facts of an offer; `run` is the caller's matter. */
+export function factsOf<Here>(action: Action<Here>, here: Here): Omit<Offer, "run"> {
+  const offered = action.offered?.(here) ?? true;
+  // What is not offered may have no words: they can be about what is not there.
+  const words = offered || typeof action.words === "string" ? said(action.words, here) : "";
+  return {
+    id: action.id,
+    words,
+    short: offered && action.short !== undefined ? said(action.short, here) : words,
+    keys: action.keys ?? [],
+    on: action.on ?? [],
+    strip: offered && (typeof action.strip === "function" ? action.strip(here) : (action.strip ?? false)),
+    offered,
+  };
+}

@@ -1,0 +1,469 @@
+import { describe, expect, it } from "vitest";
+import { printed } from "@/core/keys/printed";
+import { reservedKeys } from "@/core/keys/combination";
+import { aCard, aFolder, aGainChain, aTarget } from "../../../testing/library";
+import { actionsOf, factsOf, type Action, type ActionPlace, type Offer } from "./action";
+import { listed, matching } from "./action-list";
+import { applyPlace } from "./apply";
+import type { ApplyHere } from "./apply/here";
+import { benchPlace } from "./bench";
+import type { BenchHere } from "./bench/here";
+import { chainPlace } from "./chain";
+import { framePlace } from "./frame";
+import { historyPlace } from "./history";
+import { libraryPlace } from "./library";
+import type { LibraryHere } from "./library/here";
+import { sessionPlace } from "./session";
+import { another, type SessionHere } from "./session/here";
+import { offerFor, offersOn, stripOf, type ActionScope } from "./stack";
+import { teamPlace } from "./team";
+import type { TeamHere } from "./team/here";
+import { picturePlace } from "./viewer/picture";
+import type { PictureHere } from "./viewer/picture-here";
+import { soundPlace } from "./viewer/sound";
+import type { SoundHere } from "./viewer/sound-here";
+
+/** Commands that were asked for, and what else was done. */
+type Done = unknown[][];
+
+const noReplica = { favourite: new Map(), keyBinding: new Map(), folder: new Map() };
+
+function bench(given: Partial<BenchHere> = {}, done: Done = []): BenchHere {
+  const lead = given.lead === undefined ? aTarget() : given.lead;
+  const say =
+    (what: string) =>
+    (...all: unknown[]) =>
+      void done.push([what, ...all]);
+  return {
+    session: {
+      id: "session-1",
+      version: 1,
+      name: "Fog week",
+      medium: "audio",
+      position: "a0",
+      removed: false,
+    },
+    lead,
+    selected: lead ? [lead] : [],
+    targets: lead ? [lead] : [],
+    role: "editor",
+    card: undefined,
+    cards: new Map(),
+    replica: noReplica as never,
+    bench: { shape: say("shape"), apply: say("apply"), sendWaiting: say("send") } as never,
+    act: say("act") as never,
+    takeBack: say("take back"),
+    setting: null,
+    open: null,
+    openSetting: say("open"),
+    focusSetting: say("focus setting"),
+    focusControl: say("focus control"),
+    focusStrength: say("focus strength"),
+    focusTargets: say("focus targets"),
+    selectable: 2,
+    selectAll: say("select all"),
+    find: say("find"),
+    kept: say("kept"),
+    bringUp: say("bring up"),
+    ...given,
+  };
+}
+
+function library(given: Partial<LibraryHere> = {}, done: Done = []): LibraryHere {
+  const say =
+    (what: string) =>
+    (...all: unknown[]) =>
+      void done.push([what, ...all]);
+  const card = "card" in given ? given.card : aCard();
+  return {
+    role: "curator",
+    replica: noReplica as never,
+    card,
+    selected: card ? [card] : [],
+    folder: undefined,
+    act: say("act") as never,
+    takeBack: say("take back"),
+    filter: say("filter"),
+    toBench: say("to bench"),
+    selectable: 2,
+    selectAll: say("select all"),
+    chooseFiles: say("choose"),
+    ...given,
+  };
+}
+
+const sound: SoundHere = {
+  playing: false,
+  side: "after",
+  inMix: false,
+  chart: "curves",
+  range: { start: 1000, end: 2000 },
+  frames: 4000,
+  sampleRate: 1000,
+  toggle: () => undefined,
+  setSide: () => undefined,
+  setInMix: () => undefined,
+  setChart: () => undefined,
+  setRange: () => undefined,
+  zoom: () => undefined,
+};
+const picture: PictureHere = {
+  whole: null,
+  scopes: false,
+  isFull: false,
+  toggleFull: () => undefined,
+  setWhole: () => undefined,
+  setScopes: () => undefined,
+  moveEdge: () => undefined,
+};
+const apply: ApplyHere = {
+  found: 1,
+  strength: 100,
+  put: () => undefined,
+  audition: () => undefined,
+  setStrength: () => undefined,
+  leave: () => undefined,
+};
+const session: SessionHere = {
+  session: bench().session,
+  sessions: [bench().session],
+  role: "editor",
+  go: () => undefined,
+  chooseFiles: () => undefined,
+};
+const team: TeamHere = {
+  role: "owner",
+  selfId: "user-1",
+  libraryName: "Tidal year",
+  chosen: { id: "m", version: 1, userId: "user-2", name: "stills", role: "editor", removed: false },
+  takeBack: () => undefined,
+};
+const frame = {
+  go: () => undefined,
+  openAccount: () => undefined,
+  openMenu: () => undefined,
+  openAll: () => undefined,
+};
+
+const facts = <Here>(place: ActionPlace<Here>, here: Here) =>
+  actionsOf(place, here).map((a) => factsOf(a, here));
+const offered = <Here>(place: ActionPlace<Here>, here: Here) =>
+  facts(place, here)
+    .filter((f) => f.offered)
+    .map((f) => f.id);
+const action = <Here>(place: ActionPlace<Here>, here: Here, id: string): Action<Here> =>
+  actionsOf(place, here).find((a) => a.id === id)!;
+const scope = <Here>(id: string, place: ActionPlace<Here>, here: Here, modal = false): ActionScope => ({
+  id,
+  title: place.title,
+  modal,
+  offers: facts(place, here).map((f) => ({ ...f, run: () => undefined }) satisfies Offer),
+});
+
+const on = aTarget({ chain: aGainChain(1, 2, 3), cardId: "card-1", cardVersion: 1 });
+const busy = bench({ lead: on, card: aCard({ contentVersion: 2 }), setting: 1 });
+const places: [string, ReturnType<typeof facts>][] = [
+  ["bench", facts(benchPlace, busy)],
+  ["chain", facts(chainPlace, busy)],
+  ["session", facts(sessionPlace, session)],
+  ["sound", facts(soundPlace, sound)],
+  ["picture", facts(picturePlace, picture)],
+  ["library", facts(libraryPlace, library({ folder: aFolder() }))],
+  [
+    "history",
+    facts(historyPlace, { entry: undefined, takeBackChange: () => undefined, find: () => undefined }),
+  ],
+  ["team", facts(teamPlace, team)],
+  ["apply", facts(applyPlace, apply)],
+  ["frame", facts(framePlace, frame)],
+];
+
+describe("all actions", () => {
+  it.each(places)("of %s have an id, words that begin large, and one room each", (_name, all) => {
+    expect(new Set(all.map((a) => a.id)).size).toBe(all.length);
+    for (const { id, words, offered } of all) {
+      expect(id).toMatch(/^[a-z]+\.[a-z-]+$/);
+      if (offered) expect(words).toMatch(/^\p{Lu}/u);
+    }
+  });
+  it.each([
+    ["sound", facts(soundPlace, sound)],
+    ["picture", facts(picturePlace, picture)],
+  ])("that are there together on a bench with a %s have keys of their own", (_name, viewer) => {
+    const together = [
+      ...places.filter(([n]) => ["bench", "chain", "session", "frame"].includes(n)).flatMap(([, f]) => f),
+      ...viewer,
+    ];
+    const keys = together.filter((f) => f.offered).flatMap((f) => f.keys);
+    expect(keys.filter((key, i) => keys.indexOf(key) !== i)).toEqual([]);
+  });
+  it("of the bench have the keys that cards may not have", () => {
+    const used = ["bench", "chain", "session", "sound", "picture", "frame"]
+      .flatMap((name) => places.find(([n]) => n === name)![1])
+      .flatMap((f) => f.keys)
+      .filter((key) => [...key].length === 1);
+    expect([...new Set(used)].sort()).toEqual([...reservedKeys].sort());
+  });
+});
+
+describe("on the bench", () => {
+  it("a viewer looks, marks and finds, and changes nothing of the session", () => {
+    const ids = offered(benchPlace, { ...busy, role: "viewer" });
+    expect(ids).toContain("card.favourite");
+    expect(ids).toContain("bench.find");
+    for (const id of [
+      "bench.render",
+      "bench.mute",
+      "bench.solo",
+      "bench.route",
+      "bench.rename",
+      "bench.remove-targets",
+    ])
+      expect(ids).not.toContain(id);
+  });
+  it("what is about the card wants one", () => {
+    const without = offered(benchPlace, bench());
+    for (const id of ["card.favourite", "card.key", "card.alias", "bench.versions", "bench.bring-up"]) {
+      expect(without).not.toContain(id);
+      expect(offered(benchPlace, busy)).toContain(id);
+    }
+  });
+  it("a picture is not muted", () =>
+    expect(
+      offered(
+        benchPlace,
+        bench({ lead: aTarget({ kind: "photo", chain: { medium: "image", settings: [] } }) }),
+      ),
+    ).not.toContain("bench.mute"));
+  it("is brought up only where the pin is behind", () =>
+    expect(offered(benchPlace, { ...busy, card: aCard({ contentVersion: 1 }) })).not.toContain(
+      "bench.bring-up",
+    ));
+  it("targets move as one past their neighbour, and not beyond the ends", () => {
+    const targets = ["a", "b", "c", "d"].map((id) => aTarget({ id }));
+    const done: Done = [];
+    const here = (from: number, to: number) =>
+      bench({ lead: targets[from], targets, selected: targets.slice(from, to) }, done);
+    expect(offered(benchPlace, here(0, 2))).not.toContain("bench.move-up");
+    expect(offered(benchPlace, here(2, 4))).not.toContain("bench.move-down");
+    action(benchPlace, here(1, 3), "bench.move-up").run!(here(1, 3));
+    action(benchPlace, here(1, 3), "bench.move-down").run!(here(1, 3));
+    action(benchPlace, here(0, 2), "bench.move-down").run!(here(0, 2));
+    expect(done.map(([, command, input]) => [command, (input as { before: string }).before])).toEqual([
+      ["move-targets", "a"],
+      ["move-targets", null],
+      ["move-targets", "d"],
+    ]);
+  });
+  it("within the chain the arrows move a setting instead", () => {
+    expect(offered(benchPlace, { ...busy, targets: [aTarget({ id: "z" }), on] })).not.toContain(
+      "bench.move-up",
+    );
+    expect(offered(chainPlace, busy)).toEqual(expect.arrayContaining(["chain.earlier", "chain.later"]));
+    expect(offered(chainPlace, { ...busy, setting: 0 })).not.toContain("chain.earlier");
+    expect(offered(chainPlace, { ...busy, setting: 2 })).not.toContain("chain.later");
+    expect(offered(chainPlace, { ...busy, setting: null, open: 1 })).not.toContain("chain.earlier");
+  });
+  it("keys bound to cards are offered where the card is of the medium", () => {
+    const cards = new Map([
+      ["card-1", aCard()],
+      ["card-2", aCard({ id: "card-2", medium: "image" })],
+    ]);
+    const keyBinding = new Map([
+      ["1", { id: "1", version: 1, ownerId: "u", key: "2", cardId: "card-1" }],
+      ["2", { id: "2", version: 1, ownerId: "u", key: "1", cardId: "card-2" }],
+      ["3", { id: "3", version: 1, ownerId: "u", key: "3", cardId: "gone" }],
+    ]);
+    const here = bench({ cards, replica: { ...noReplica, keyBinding } as never });
+    expect(offered(benchPlace, here).filter((id) => id.startsWith("card.apply"))).toEqual([
+      "card.apply card-1",
+    ]);
+  });
+  it("mutes all that is selected by what the lead says", () => {
+    const done: Done = [];
+    const here = bench(
+      { lead: aTarget({ muted: true }), selected: [aTarget({ id: "a" }), aTarget({ id: "b" })] },
+      done,
+    );
+    action(benchPlace, here, "bench.mute").run!(here);
+    expect(done).toEqual([
+      ["act", "edit-target", { sessionId: "session-1", targetIds: ["a", "b"], muted: false }],
+    ]);
+  });
+});
+
+describe("in the chain", () => {
+  const shaped = (id: string, given: Partial<BenchHere>) => {
+    const done: Done = [];
+    const here = bench({ lead: on, ...given }, done);
+    action(chainPlace, here, id).run!(here);
+    const shape = done.find(([what]) => what === "shape")?.[1] as BenchHere["lead"] extends infer _
+      ? { settings: { on: boolean; values: { gain: number } }[] }
+      : never;
+    return { gains: shape.settings.map((s) => s.values.gain), on: shape.settings.map((s) => s.on), done };
+  };
+  it.each([
+    ["chain.earlier", 1, [2, 1, 3], 0],
+    ["chain.later", 1, [1, 3, 2], 2],
+    ["chain.duplicate", 1, [1, 2, 2, 3], 2],
+    ["chain.remove", 1, [1, 3], 1],
+    ["chain.remove", 2, [1, 2], 1],
+  ])("%s on setting %i leaves %j and goes to %i", (id, setting, gains, focus) => {
+    const { gains: left, done } = shaped(id, { setting });
+    expect(left).toEqual(gains);
+    expect(done).toContainEqual(["focus setting", focus]);
+  });
+  it("a setting that moves takes its being open along", () =>
+    expect(shaped("chain.later", { setting: 0, open: 0 }).done).toContainEqual(["open", 1]));
+  it("the one that is pointed at comes before the one that is open", () => {
+    expect(shaped("chain.switch", { setting: 0, open: 2 }).on).toEqual([false, true, true]);
+    expect(shaped("chain.switch", { open: 2 }).on).toEqual([true, true, false]);
+  });
+  it("nothing is offered of a setting that is not there", () => {
+    expect(offered(chainPlace, bench({ lead: on, open: 3 }))).not.toContain("chain.remove");
+    expect(offered(chainPlace, bench())).toEqual(["chain.add"]);
+    expect(offered(chainPlace, bench({ lead: null }))).toEqual([]);
+  });
+  it("everything can be taken off", () => expect(shaped("chain.clear", {}).gains).toEqual([]));
+});
+
+describe("of what is heard", () => {
+  const range = (id: string, given: Partial<SoundHere> = {}) => {
+    let set = sound.range;
+    const here = { ...sound, ...given, setRange: (next: typeof set) => (set = next) };
+    action(soundPlace, here, id).run!(here);
+    return [set.start, set.end];
+  };
+  it.each([
+    ["sound.range-earlier", [500, 1500]],
+    ["sound.range-later", [1500, 2500]],
+    ["sound.range-shorter", [1000, 1500]],
+    ["sound.range-longer", [1000, 2500]],
+  ])("%s", (id, expected) => expect(range(id)).toEqual(expected));
+  it.each([
+    ["sound.range-earlier", { range: { start: 100, end: 1100 } }, [0, 1000]],
+    ["sound.range-later", { range: { start: 2900, end: 3900 } }, [3000, 4000]],
+    ["sound.range-shorter", { range: { start: 0, end: 600 } }, [0, 500]],
+    ["sound.range-longer", { range: { start: 3000, end: 3900 } }, [3000, 4000]],
+  ])("%s keeps within the material", (id, given, expected) => expect(range(id, given)).toEqual(expected));
+  it("charts come one after the other", () => {
+    const seen: string[] = [];
+    let chart: SoundHere["chart"] = "curves";
+    for (let i = 0; i < 3; i++) {
+      const here = { ...sound, chart, setChart: (next: SoundHere["chart"]) => (chart = next) };
+      action(soundPlace, here, "sound.chart").run!(here);
+      seen.push(chart);
+    }
+    expect(seen).toEqual(["spectrum", "loudness", "curves"]);
+  });
+  it("a timeline is not enlarged", () =>
+    expect(offered(soundPlace, { ...sound, zoom: undefined })).not.toContain("sound.closer"));
+});
+
+describe("in the library", () => {
+  it("supplied cards are not changed, only marked", () => {
+    const ids = offered(libraryPlace, library({ card: aCard({ layer: "supplied" }) }));
+    expect(ids).toContain("card.favourite");
+    for (const id of ["library.rename", "library.file", "library.withdraw"]) expect(ids).not.toContain(id);
+  });
+  it("several are filed and withdrawn together, one is renamed", () => {
+    const done: Done = [];
+    const here = library({ selected: [aCard(), aCard({ id: "card-2" })] }, done);
+    expect(offered(libraryPlace, here)).not.toContain("library.rename");
+    action(libraryPlace, here, "library.withdraw").run!(here);
+    expect(done).toEqual([["act", "withdraw-cards", { cardIds: ["card-1", "card-2"], withdrawn: true }]]);
+    expect(factsOf(action(libraryPlace, here, "library.file"), here).words).toBe("File 2 cards in a folder");
+  });
+  it("only curators make and move folders", () => {
+    const folder = aFolder();
+    expect(
+      offered(libraryPlace, library({ folder, role: "editor" })).filter((id) => id.startsWith("folder.")),
+    ).toEqual([]);
+    expect(offered(libraryPlace, library()).filter((id) => id.startsWith("folder."))).toEqual(["folder.new"]);
+    expect(offered(libraryPlace, library({ folder })).filter((id) => id.startsWith("folder."))).toHaveLength(
+      4,
+    );
+  });
+});
+
+describe("of sessions and the team", () => {
+  it("sessions follow each other in a circle", () => {
+    const three = ["a", "b", "c"].map((id) => ({ ...session.session!, id }));
+    expect(another({ session: three[2], sessions: three }, 1)?.id).toBe("a");
+    expect(another({ session: three[0], sessions: three }, -1)?.id).toBe("c");
+    expect(another({ session: three[0], sessions: [three[0]] }, 1)).toBeUndefined();
+  });
+  it("without a session one can be begun, and nothing else", () =>
+    expect(offered(sessionPlace, { ...session, session: null, sessions: [] })).toEqual(["session.new"]));
+  it("one leaves, and removes others", () => {
+    expect(offered(teamPlace, team)).toContain("team.remove");
+    expect(offered(teamPlace, team)).not.toContain("team.leave");
+    const self = { ...team, chosen: { ...team.chosen!, userId: "user-1" } };
+    expect(offered(teamPlace, self)).toContain("team.leave");
+    expect(offered(teamPlace, self)).not.toContain("team.remove");
+    expect(offered(teamPlace, { ...team, role: "editor" })).not.toContain("team.remove");
+  });
+  it("a change that was taken back is not taken back again", () => {
+    const entry = { takenBack: false, direction: "do" } as never;
+    const here = (entry: never) => ({ entry, takeBackChange: () => undefined, find: () => undefined });
+    expect(offered(historyPlace, here(entry))).toContain("history.take-back-change");
+    for (const other of [
+      { takenBack: true, direction: "do" },
+      { takenBack: false, direction: "stamp" },
+    ])
+      expect(offered(historyPlace, here(other as never))).not.toContain("history.take-back-change");
+  });
+});
+
+describe("scopes on top of each other", () => {
+  const bottom = scope("bench", benchPlace, bench());
+  const top = scope("apply", applyPlace, apply, true);
+  it("what is modal keeps keys from what lies below", () => {
+    expect(offerFor("/", [bottom])?.id).toBe("bench.find");
+    expect(offerFor("/", [bottom, top])).toBeUndefined();
+    expect(offerFor("Escape", [bottom, top])?.id).toBe("apply.leave");
+    expect(stripOf([bottom, top]).map((o) => o.id)).toEqual(["apply.leave"]);
+  });
+  it("a key means what the uppermost says, and is shown once", () => {
+    const chain = scope("chain", chainPlace, busy);
+    const other: ActionScope = {
+      ...chain,
+      id: "x",
+      offers: [{ ...chain.offers[0], id: "x.y", short: "over it" }],
+    };
+    expect(offerFor("a", [chain, other])?.id).toBe("x.y");
+    expect(stripOf([chain, other]).filter((o) => o.keys[0] === "a")).toHaveLength(1);
+  });
+  it("what is not offered has no key, and is in no menu", () => {
+    expect(offerFor("v", [bottom])).toBeUndefined();
+    expect(offersOn("chain", [bottom]).map((o) => o.id)).not.toContain("bench.versions");
+    expect(offersOn("chain", [scope("bench", benchPlace, busy)]).map((o) => o.id)).toContain(
+      "bench.versions",
+    );
+  });
+});
+
+describe("the list of all actions", () => {
+  const say = (keys: string) => printed(keys, "other");
+  const all = listed([
+    scope("frame", framePlace, frame),
+    scope("bench", benchPlace, busy),
+    scope("chain", chainPlace, busy),
+  ]);
+  it("has each once, what is uppermost first", () => {
+    expect(all[0].place).toBe("Chain");
+    expect(new Set(all.map((e) => e.id)).size).toBe(all.length);
+  });
+  it.each([
+    ["keep", "chain.keep"],
+    ["dup set", "chain.duplicate"],
+    ["v", "bench.versions"],
+    ["shift+del", "bench.remove-targets"],
+    ["team", "frame.team"],
+  ])("“%s” finds %s", (typed, id) => expect(matching(all, typed, say).map((e) => e.id)).toContain(id));
+  it("every word has to fit, whatever its case", () => {
+    expect(matching(all, "KEEP", say)).toHaveLength(1);
+    expect(matching(all, "keep xyz", say)).toEqual([]);
+    expect(matching(all, "  ", say)).toHaveLength(all.length);
+  });
+});

@@ -1,0 +1,25 @@
+import { countTargets } from "@/core/library/words";
+import type { Action, ActionFamily } from "../action";
+import type { BenchHere } from "./here";
+
+/** The keys that the member has bound to cards, as far as these fit what is selected. */
+export const boundCards: ActionFamily<BenchHere> = {
+  each: ({ replica, cards, lead, selected }) =>
+    [...replica.keyBinding.values()]
+      .sort((a, b) => (a.key < b.key ? -1 : 1))
+      .flatMap(({ key, cardId }): Action<BenchHere>[] => {
+        const card = cards.get(cardId);
+        if (!card || card.medium !== lead?.chain.medium) return [];
+        return [
+          {
+            id: `card.apply ${cardId}`,
+            words: `Put “${card.name}” on ${countTargets(selected)}`,
+            short: selected.length > 1 ? `${card.name} on ${countTargets(selected)}` : card.name,
+            keys: [key],
+            on: ["target"],
+            strip: true,
+            run: ({ bench }) => bench.apply(card, "replace", 100),
+          },
+        ];
+      }),
+};

@@ -1,0 +1,13 @@
+import type { Action } from "../action";
+import type { BenchHere } from "./here";
+
+export const bringUp: Action<BenchHere> = {
+  id: "bench.bring-up",
+  words: ({ card }) => `Bring up to version ${card!.contentVersion} everywhere in the session`,
+  short: ({ card }) => `version ${card!.contentVersion} everywhere`,
+  keys: ["u"],
+  on: ["chain"],
+  strip: true,
+  offered: ({ card, lead }) => card !== undefined && lead?.cardVersion !== card.contentVersion,
+  run: (here) => here.bringUp(here.card!.id),
+};

@@ -1,0 +1,39 @@
+import type { Card, Session, Target } from "@/core/library/entities";
+import { may } from "@/core/library/roles";
+import type { Bench } from "../../bench/use-bench";
+import type { CardHere } from "../shared/card";
+import type { SelectsAll } from "../shared/select-all";
+import type { TakesBack } from "../shared/take-back";
+
+/** What the actions of the bench ask for. `card` is the one that is on the lead target. */
+export interface BenchHere extends CardHere, TakesBack, SelectsAll {
+  readonly session: Session;
+  readonly lead: Target | null;
+  readonly selected: readonly Target[];
+  /** All of the session, in their order. */
+  readonly targets: readonly Target[];
+  readonly cards: ReadonlyMap<string, Card>;
+  readonly bench: Bench;
+  /** The setting that is pointed at or has the focus, by its place. */
+  readonly setting: number | null;
+  /** The setting that is open. */
+  readonly open: number | null;
+  openSetting(at: number | null): void;
+  /** Once it is drawn. */
+  focusSetting(at: number): void;
+  /** Onto the first control of a setting, once it is drawn. */
+  focusControl(at: number): void;
+  focusStrength(): void;
+  focusTargets(): void;
+  find(): void;
+  /** After a card was kept from the lead target. */
+  kept(cardId: string, contentVersion: number): void;
+  bringUp(cardId: string): void;
+}
+
+export const mayShape = ({ role }: Pick<BenchHere, "role">): boolean => may(role, "bench");
+export const isSound = ({ lead }: Pick<BenchHere, "lead">): boolean => lead?.chain.medium === "audio";
+
+/** Sends an edit of all that is selected. */
+export const editSelected = ({ act, session, selected }: BenchHere, set: object) =>
+  act("edit-target", { sessionId: session.id, targetIds: selected.map((t) => t.id), ...set });

@@ -1,0 +1,47 @@
+import type { ActionPlace } from "../action";
+import { doAgain } from "../shared/do-again";
+import { giveAlias } from "../shared/give-alias";
+import { giveKey } from "../shared/give-key";
+import { markFavourite } from "../shared/mark-favourite";
+import { selectAll } from "../shared/select-all";
+import { takeBack } from "../shared/take-back";
+import { boundCards } from "./bound-cards";
+import { bringUp } from "./bring-up";
+import { find } from "./find";
+import type { BenchHere } from "./here";
+import { moveDown } from "./move-down";
+import { moveUp } from "./move-up";
+import { mute } from "./mute";
+import { removeTargets } from "./remove-targets";
+import { rename } from "./rename";
+import { render } from "./render";
+import { route } from "./route";
+import { solo } from "./solo";
+import { toTargets } from "./to-targets";
+import { versions } from "./versions";
+
+export const benchPlace: ActionPlace<BenchHere> = {
+  title: "Bench",
+  actions: [
+    find,
+    takeBack,
+    doAgain,
+    markFavourite,
+    giveKey,
+    giveAlias,
+    versions,
+    bringUp,
+    render,
+    mute,
+    solo,
+    route,
+    rename,
+    moveUp,
+    moveDown,
+    removeTargets,
+    selectAll,
+    toTargets,
+    // Last: a key that an action has is not taken by a card.
+    boundCards,
+  ],
+};

@@ -1,0 +1,13 @@
+import type { Action } from "../action";
+import { mayShape, type BenchHere } from "./here";
+import { moveSelected, neighbour } from "./move";
+
+export const moveDown: Action<BenchHere> = {
+  id: "bench.move-down",
+  words: "Move down in the list",
+  keys: ["Alt+ArrowDown"],
+  on: ["target"],
+  // Within the chain the same key moves a setting.
+  offered: (here) => mayShape(here) && here.setting === null && neighbour(here, 1) !== undefined,
+  run: (here) => moveSelected(here, 1),
+};

@@ -1,0 +1,13 @@
+import { VersionsDialog } from "../../bench/versions-dialog";
+import type { Action } from "../action";
+import type { BenchHere } from "./here";
+
+export const versions: Action<BenchHere> = {
+  id: "bench.versions",
+  words: "Versions of the card",
+  keys: ["v"],
+  on: ["chain"],
+  offered: (here) => here.card !== undefined,
+  dialog: ({ here, close }) =>
+    here.card ? <VersionsDialog bench={here.bench} card={here.card} onClose={close} /> : null,
+};

@@ -1,0 +1,17 @@
+import type { ActionPlace } from "../action";
+import type { BenchHere } from "../bench/here";
+import { add } from "./add";
+import { clear } from "./clear";
+import { duplicate } from "./duplicate";
+import { earlier } from "./earlier";
+import { keep } from "./keep";
+import { later } from "./later";
+import { openSetting } from "./open";
+import { remove } from "./remove";
+import { strength } from "./strength";
+import { switchSetting } from "./switch";
+
+export const chainPlace: ActionPlace<BenchHere> = {
+  title: "Chain",
+  actions: [add, keep, openSetting, switchSetting, duplicate, earlier, later, remove, strength, clear],
+};

@@ -1,0 +1,27 @@
+import { KeepDialog } from "../../bench/keep-dialog";
+import type { Action } from "../action";
+import type { BenchHere } from "../bench/here";
+import { hasSettings } from "./settings";
+
+export const keep: Action<BenchHere> = {
+  id: "chain.keep",
+  words: "Keep as card",
+  short: "keep",
+  keys: ["k"],
+  on: ["chain", "target"],
+  strip: true,
+  offered: hasSettings,
+  // In the history what is kept was shaped before.
+  run: ({ bench }) => bench.sendWaiting(),
+  dialog: ({ here, close }) =>
+    here.lead && (
+      <KeepDialog
+        target={here.lead}
+        onClose={close}
+        onKept={(cardId, contentVersion) => {
+          close();
+          here.kept(cardId, contentVersion);
+        }}
+      />
+    ),
+};

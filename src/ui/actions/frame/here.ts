@@ -1,0 +1,9 @@
+export type PlaceName = "bench" | "library" | "history" | "team";
+
+/** What is offered wherever one is. */
+export interface FrameHere {
+  go(place: PlaceName): void;
+  openAccount(): void;
+  openMenu(): void;
+  openAll(): void;
+}

@@ -1,0 +1,14 @@
+import type { ActionPlace } from "../action";
+import { account } from "./account";
+import { allActions } from "./all-actions";
+import type { FrameHere } from "./here";
+import { menu } from "./menu";
+import { toBench } from "./to-bench";
+import { toHistory } from "./to-history";
+import { toLibrary } from "./to-library";
+import { toTeam } from "./to-team";
+
+export const framePlace: ActionPlace<FrameHere> = {
+  title: "Everywhere",
+  actions: [toBench, toLibrary, toHistory, toTeam, account, menu, allActions],
+};

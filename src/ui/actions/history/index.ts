@@ -1,0 +1,6 @@
+import type { ActionPlace } from "../action";
+import { find } from "./find";
+import type { HistoryHere } from "./here";
+import { takeBackChange } from "./take-back";
+
+export const historyPlace: ActionPlace<HistoryHere> = { title: "History", actions: [takeBackChange, find] };

@@ -1,0 +1,22 @@
+import { folderPath } from "@/core/library/folders";
+import { FileDialog } from "../../library/library-dialogs";
+import type { Action } from "../action";
+import { editable, what, type LibraryHere } from "./here";
+
+export const file: Action<LibraryHere> = {
+  id: "library.file",
+  words: (here) => `File ${what(here)} in a folder`,
+  short: "file",
+  keys: ["m"],
+  on: ["card"],
+  strip: true,
+  offered: editable,
+  dialog: ({ here, close }) => (
+    <FileDialog
+      cardIds={here.selected.map((c) => c.id)}
+      what={what(here)}
+      first={folderPath(here.replica.folder, here.selected[0]?.folderId ?? null)}
+      onClose={close}
+    />
+  ),
+};

@@ -1,0 +1,29 @@
+import type { Replica } from "@/core/library/change";
+import type { Card, Folder } from "@/core/library/entities";
+import { may } from "@/core/library/roles";
+import { count } from "@/core/library/words";
+import type { CardHere } from "../shared/card";
+import type { SelectsAll } from "../shared/select-all";
+import type { TakesBack } from "../shared/take-back";
+
+export interface LibraryHere extends CardHere, TakesBack, SelectsAll {
+  readonly replica: Replica;
+  /** All that is selected; `card` is the lead of it. */
+  readonly selected: readonly Card[];
+  /** The folder that is open. */
+  readonly folder: Folder | undefined;
+  filter(): void;
+  toBench(): void;
+  chooseFiles(): void;
+}
+
+export const mayKeep = ({ role }: Pick<LibraryHere, "role">): boolean => may(role, "keep");
+export const mayCurate = ({ role }: Pick<LibraryHere, "role">): boolean => may(role, "curate");
+
+/** Supplied cards are copied to be changed. */
+export const editable = (here: Pick<LibraryHere, "role" | "selected">): boolean =>
+  mayKeep(here) && here.selected.length > 0 && here.selected.every((c) => c.layer !== "supplied");
+
+/** What is selected, in words. */
+export const what = ({ selected }: Pick<LibraryHere, "selected">): string =>
+  selected.length === 1 ? `“${selected[0].name}”` : count(selected.length, "card");

@@ -1,0 +1,40 @@
+import type { ActionPlace } from "../action";
+import { doAgain } from "../shared/do-again";
+import { giveAlias } from "../shared/give-alias";
+import { giveKey } from "../shared/give-key";
+import { markFavourite } from "../shared/mark-favourite";
+import { selectAll } from "../shared/select-all";
+import { takeBack } from "../shared/take-back";
+import { file } from "./file";
+import { filter } from "./filter";
+import type { LibraryHere } from "./here";
+import { importCards } from "./import";
+import { moveFolder } from "./move-folder";
+import { newFolder } from "./new-folder";
+import { removeFolder } from "./remove-folder";
+import { renameFolder } from "./rename-folder";
+import { rename } from "./rename";
+import { toBench } from "./to-bench";
+import { withdraw } from "./withdraw";
+
+export const libraryPlace: ActionPlace<LibraryHere> = {
+  title: "Library",
+  actions: [
+    filter,
+    markFavourite,
+    giveKey,
+    giveAlias,
+    rename,
+    file,
+    importCards,
+    withdraw,
+    takeBack,
+    doAgain,
+    newFolder,
+    renameFolder,
+    moveFolder,
+    removeFolder,
+    toBench,
+    selectAll,
+  ],
+};

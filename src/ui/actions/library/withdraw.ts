@@ -1,0 +1,14 @@
+import type { Action } from "../action";
+import { editable, what, type LibraryHere } from "./here";
+
+export const withdraw: Action<LibraryHere> = {
+  id: "library.withdraw",
+  words: (here) => (here.card?.withdrawn ? `Restore ${what(here)}` : `Withdraw ${what(here)}`),
+  short: ({ card }) => (card?.withdrawn ? "restore" : "withdraw"),
+  keys: ["Delete"],
+  on: ["card"],
+  strip: true,
+  offered: editable,
+  run: ({ act, selected, card }) =>
+    act("withdraw-cards", { cardIds: selected.map((c) => c.id), withdrawn: !(card?.withdrawn ?? false) }),
+};

@@ -1,0 +1,30 @@
+import { chakra, Menu, Portal } from "@chakra-ui/react";
+import { KeyCap } from "../parts/key-cap";
+import { useThemeRoot } from "../parts/theme-root";
+import type { Offer } from "./action";
+
+/** The entries of a menu: what can be done, with its key. Within a `Menu.Root` whose `onSelect` runs the chosen one. */
+export function MenuOfOffers({ offers, title }: { offers: readonly Offer[]; title?: string }) {
+  const root = useThemeRoot();
+  return (
+    <Portal container={root}>
+      <Menu.Positioner>
+        <Menu.Content bg="raised" color="ink" borderRadius="3px" minWidth="240px" maxWidth="420px">
+          {title && (
+            <chakra.div textStyle="hint" px="10px" py="4px" truncate>
+              {title}
+            </chakra.div>
+          )}
+          {offers.map(({ id, words, keys }) => (
+            <Menu.Item key={id} value={id}>
+              <chakra.span flex="1" truncate>
+                {words}
+              </chakra.span>
+              {keys.length > 0 && <KeyCap keys={keys[0]} quiet />}
+            </Menu.Item>
+          ))}
+        </Menu.Content>
+      </Menu.Positioner>
+    </Portal>
+  );
+}

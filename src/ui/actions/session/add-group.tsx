@@ -1,0 +1,13 @@
+import { AddGroupDialog } from "../../bench/add-group-dialog";
+import type { Action } from "../action";
+import { mayBench, type SessionHere } from "./here";
+
+export const addGroup: Action<SessionHere> = {
+  id: "session.add-group",
+  words: "Add a track, bus, return or output",
+  keys: ["Alt+g"],
+  on: ["session"],
+  offered: (here) => here.session?.medium === "audio" && mayBench(here),
+  dialog: ({ here: { session }, close }) =>
+    session && <AddGroupDialog sessionId={session.id} onClose={close} />,
+};

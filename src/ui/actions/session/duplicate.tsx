@@ -1,0 +1,21 @@
+import { NameDialog } from "../../parts/command-dialogs";
+import type { Action } from "../action";
+import { mayBench, opens, type SessionHere } from "./here";
+
+export const duplicateSession: Action<SessionHere> = {
+  id: "session.duplicate",
+  words: "Duplicate this session",
+  on: ["session"],
+  offered: (here) => here.session !== null && mayBench(here),
+  dialog: ({ here, close }) =>
+    here.session && (
+      <NameDialog
+        title={`Duplicate “${here.session.name}”`}
+        first={`${here.session.name}, again`}
+        action="Duplicate"
+        command="duplicate-session"
+        input={(name) => ({ id: here.session!.id, name })}
+        onClose={opens(here, close)}
+      />
+    ),
+};

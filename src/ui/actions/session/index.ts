@@ -1,0 +1,24 @@
+import type { ActionPlace } from "../action";
+import { addGroup } from "./add-group";
+import { bringIn } from "./bring-in";
+import { duplicateSession } from "./duplicate";
+import type { SessionHere } from "./here";
+import { newSession } from "./new";
+import { nextSession } from "./next";
+import { previousSession } from "./previous";
+import { removeSession } from "./remove";
+import { renameSession } from "./rename";
+
+export const sessionPlace: ActionPlace<SessionHere> = {
+  title: "Session",
+  actions: [
+    bringIn,
+    newSession,
+    addGroup,
+    renameSession,
+    duplicateSession,
+    nextSession,
+    previousSession,
+    removeSession,
+  ],
+};

@@ -1,0 +1,13 @@
+import { AliasDialog } from "../../parts/card-dialogs";
+import type { Action } from "../action";
+import { ownCard, type CardHere } from "./card";
+
+export const giveAlias: Action<CardHere> = {
+  id: "card.alias",
+  words: "Give the card an alias",
+  short: "alias",
+  keys: ["n"],
+  on: ["card", "chain"],
+  offered: ownCard,
+  dialog: ({ here, close }) => (here.card ? <AliasDialog card={here.card} onClose={close} /> : null),
+};

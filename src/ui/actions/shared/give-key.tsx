@@ -1,0 +1,16 @@
+import { KeyDialog } from "../../parts/card-dialogs";
+import type { Action } from "../action";
+import { keyOf, ownCard, type CardHere } from "./card";
+
+export const giveKey: Action<CardHere> = {
+  id: "card.key",
+  words: "Give the card a key",
+  short: "key",
+  keys: ["g"],
+  on: ["card", "chain"],
+  offered: ownCard,
+  dialog: ({ here, close }) =>
+    here.card ? (
+      <KeyDialog card={here.card} current={keyOf(here.card, here.replica)} onClose={close} />
+    ) : null,
+};

@@ -1,0 +1,12 @@
+import { ScriptKeyDialog } from "../../team/team-dialogs";
+import type { Action } from "../action";
+import type { TeamHere } from "./here";
+
+export const newKey: Action<TeamHere> = {
+  id: "team.new-key",
+  words: "New key for scripts",
+  short: "new key for scripts",
+  keys: ["k"],
+  strip: true,
+  dialog: ({ close }) => <ScriptKeyDialog onClose={close} />,
+};

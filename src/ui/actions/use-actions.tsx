@@ -1,0 +1,97 @@
+"use client";
+
+import {
+  createContext,
+  useContext,
+  useId,
+  useLayoutEffect,
+  useRef,
+  useState,
+  useSyncExternalStore,
+  type ReactNode,
+} from "react";
+import { actionsOf, factsOf, type ActionPlace, type Offer } from "./action";
+import { ActionStack, type ActionScope } from "./stack";
+
+export const ActionStackContext = createContext<ActionStack | null>(null);
+
+/** Throws outside of `KeysProvider`. */
+export function useActionStack(): ActionStack {
+  const stack = useContext(ActionStackContext);
+  if (!stack) throw new Error("actions are used outside of KeysProvider");
+  return stack;
+}
+
+/** What of the scopes a part shows, drawn anew when that changes; `select` gives the same for the same scopes. */
+export function useScopes<T>(select: (scopes: readonly ActionScope[]) => T): T {
+  const stack = useActionStack();
+  const kept = useRef<{ scopes: readonly ActionScope[]; select: unknown; value: T } | null>(null);
+  const value = () => {
+    const scopes = stack.current();
+    if (kept.current?.scopes !== scopes || kept.current.select !== select)
+      kept.current = { scopes, select, value: select(scopes) };
+    return kept.current.value;
+  };
+  return useSyncExternalStore(stack.subscribe, value, value);
+}
+
+/** An action of any place as it stands now, for a button of its own. */
+export function useOffer(id: string): Offer | undefined {
+  const stack = useActionStack();
+  const find = () =>
+    stack
+      .current()
+      .flatMap((scope) => scope.offers)
+      .find((offer) => offer.id === id);
+  return useSyncExternalStore(stack.subscribe, find, find);
+}
+
+interface Options {
+  readonly modal?: boolean;
+  readonly note?: string;
+}
+
+/**
+ * Offers a place's actions while the calling part is shown, and gives what is opened by them, to be drawn by it. Scopes
+ * lie on top of each other in the order in which their parts came. `here` is whatever the actions ask for; it may be
+ * another object each time.
+ */
+export function useActions<Here>(
+  place: ActionPlace<Here>,
+  here: Here,
+  { modal = false, note }: Options = {},
+): ReactNode {
+  const id = useId();
+  const stack = useActionStack();
+  const [open, setOpen] = useState<string | null>(null);
+  const latest = useRef(here);
+  const said = useRef("");
+  useLayoutEffect(() => {
+    latest.current = here;
+    const facts = actionsOf(place, here).map((action) => factsOf(action, here));
+    const saying = JSON.stringify([facts, modal, note]);
+    // Only what is seen of it makes others draw anew.
+    if (saying === said.current) return;
+    said.current = saying;
+    const offers = facts.map((fact): Offer => ({
+      ...fact,
+      run() {
+        const now = latest.current;
+        const action = actionsOf(place, now).find((one) => one.id === fact.id);
+        if (!action || action.offered?.(now) === false) return;
+        action.run?.(now);
+        if (action.dialog) setOpen(action.id);
+      },
+    }));
+    stack.put({ id, title: place.title, offers, modal, note });
+  });
+  useLayoutEffect(
+    () => () => {
+      said.current = "";
+      stack.remove(id);
+    },
+    [stack, id],
+  );
+  const Opened = open === null ? undefined : actionsOf(place, here).find((one) => one.id === open)?.dialog;
+  return Opened ? <Opened here={here} close={() => setOpen(null)} /> : null;
+}

@@ -1,0 +1,12 @@
+import type { Action } from "../action";
+import type { SoundHere } from "./sound-here";
+
+export const play: Action<SoundHere> = {
+  id: "sound.play",
+  words: ({ playing }) => (playing ? "Stop" : "Play"),
+  short: ({ playing }) => (playing ? "stop" : "play"),
+  keys: ["Space"],
+  on: ["viewer"],
+  strip: true,
+  run: (here) => here.toggle(),
+};

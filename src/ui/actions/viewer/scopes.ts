@@ -1,0 +1,12 @@
+import type { Action } from "../action";
+import type { PictureHere } from "./picture-here";
+
+export const scopes: Action<PictureHere> = {
+  id: "picture.scopes",
+  words: ({ scopes }) => (scopes ? "Put the scopes away" : "Show the scopes"),
+  short: ({ scopes }) => (scopes ? "scopes away" : "scopes"),
+  keys: ["w"],
+  on: ["viewer"],
+  strip: true,
+  run: (here) => here.setScopes(!here.scopes),
+};

@@ -1,0 +1,16 @@
+import type { Action } from "../action";
+import type { PictureHere, Whole } from "./picture-here";
+
+const sides: readonly Whole[] = [null, "after", "before"];
+const next = ({ whole }: PictureHere) => sides[(sides.indexOf(whole) + 1) % sides.length];
+
+export const whole: Action<PictureHere> = {
+  id: "picture.whole",
+  words: (here) =>
+    next(here) === null ? "Show both sides of the edge" : `Show all of it ${next(here)} the chain`,
+  short: (here) => (next(here) === null ? "edge" : `${next(here)}, whole`),
+  keys: ["b"],
+  on: ["viewer"],
+  strip: true,
+  run: (here) => here.setWhole(next(here)),
+};

@@ -1,0 +1,191 @@
+import { chainText } from "@/core/chain/fingerprint";
+import type { Chain } from "@/core/chain/model";
+import type { Target } from "@/core/library/entities";
+import { layOver, settle, shown, type Edit, type Overlay } from "@/core/library/overlay";
+import { ApiError, sayError } from "../data/api";
+import { Store } from "../data/store";
+
+/** Chain and strength: what is heard or seen. */
+export interface Shape {
+  readonly chain: Chain;
+  readonly strength: number;
+}
+
+/** Chain and strength of one target, as they are here and as somebody else has left them. */
+export interface Conflict {
+  readonly targetId: string;
+  readonly mine: Shape;
+  readonly theirs: Shape & { readonly version: number };
+}
+
+/** The server, as far as edits need it. */
+export interface EditLine {
+  /** Sends one command after the other; `makeInput` is asked when its turn has come. */
+  send(command: string, makeInput: () => object): Promise<unknown>;
+  /** Counts something as unsaved, until the returned function is called. */
+  hold(): () => void;
+  /** A target as the server is known to have it. */
+  known(id: string): Target | undefined;
+  /** Takes back the last change. */
+  undo(): Promise<unknown>;
+  tell(notice: { readonly kind: "problem"; readonly text: string }): void;
+}
+
+/** Hands out time. */
+export interface Clock {
+  /** Returns how to call it off. */
+  after(milliseconds: number, run: () => void): () => void;
+}
+
+const realClock: Clock = {
+  after(milliseconds, run) {
+    const timer = setTimeout(run, milliseconds);
+    return () => clearTimeout(timer);
+  },
+};
+
+interface EditState {
+  readonly overlay: Overlay;
+  /** Targets that somebody else changed while they were being changed here. */
+  readonly conflicts: readonly Conflict[];
+}
+
+/** A touch that waits to be sent. */
+interface Waiting {
+  stop(): void;
+  release(): void;
+  /** What was shown when it was begun. */
+  readonly base: Shape | undefined;
+}
+
+/** Edits within this time of each other become one change in the history: a value that is nudged until it is right. */
+const restBeforeSaving = 900;
+
+const sameShape = (a: Shape, b: Shape) =>
+  a.strength === b.strength && chainText(a.chain) === chainText(b.chain);
+const stale = (current: Target) =>
+  new ApiError(409, "stale", `“${current.name}” was changed in the meantime.`, { current });
+
+/**
+ * What is changed on the bench of one session and not confirmed yet: shown at once, sent after a rest, taken away again
+ * when the server has it. No touch is lost and none is sent twice; what somebody else did in between becomes a conflict,
+ * in which both are kept until one is chosen.
+ */
+export class BenchEdits extends Store<EditState> {
+  private readonly waiting = new Map<string, Waiting>();
+  /** What has been sent and not answered yet: it is not sent again with what is touched meanwhile. */
+  private flying: Overlay = new Map();
+
+  constructor(
+    private readonly sessionId: string,
+    private readonly line: EditLine,
+    private readonly clock: Clock = realClock,
+  ) {
+    super({ overlay: new Map(), conflicts: [] });
+  }
+
+  /** Shows edits that somebody else will send. */
+  lay(edits: Overlay): void {
+    this.update((state) => ({ ...state, overlay: layOver(state.overlay, edits) }));
+  }
+
+  /** Takes away what was sent, as far as nothing was touched since. */
+  settle(sent: Overlay): void {
+    this.update((state) => ({ ...state, overlay: settle(state.overlay, sent) }));
+  }
+
+  /** Shows edits and sends them after a rest. */
+  touch(edits: Overlay): void {
+    for (const id of edits.keys()) {
+      const before = this.waiting.get(id);
+      before?.stop();
+      const known = this.line.known(id);
+      this.waiting.set(id, {
+        stop: this.clock.after(restBeforeSaving, () => void this.save(id)),
+        release: before?.release ?? this.line.hold(),
+        base: before ? before.base : known && shown(known, this.get().overlay),
+      });
+    }
+    this.lay(edits);
+  }
+
+  /** Sends what waits, so that it comes before what is asked for next. */
+  saveNow = (): Promise<unknown> => Promise.all([...this.waiting.keys()].map((id) => this.save(id)));
+
+  private async save(id: string): Promise<void> {
+    const waiting = this.waiting.get(id);
+    waiting?.stop();
+    this.waiting.delete(id);
+    const mine = settle(this.get().overlay, this.flying).get(id);
+    if (mine) {
+      const sent = new Map([[id, mine]]);
+      this.flying = layOver(this.flying, sent);
+      await this.deliver(id, mine, waiting?.base);
+      this.flying = settle(this.flying, sent);
+    }
+    waiting?.release();
+  }
+
+  private async deliver(id: string, mine: Edit, base: Shape | undefined): Promise<void> {
+    const { chain, strength } = mine;
+    const done = new Map([[id, mine]]);
+    try {
+      await this.line.send("set-chain", () => {
+        // As it is known when the turn has come: an answer may have come in between.
+        const now = this.line.known(id);
+        // What came in from elsewhere since the first touch was never seen by who made it.
+        if (now && base && !sameShape(now, base)) throw stale(now);
+        return {
+          sessionId: this.sessionId,
+          targetId: id,
+          ...(chain && { chain }),
+          ...(strength !== undefined && { strength }),
+          seen: now?.version,
+        };
+      });
+      this.settle(done);
+    } catch (error) {
+      const theirs =
+        error instanceof ApiError && error.code === "stale" ? (error.details.current as Target) : undefined;
+      if (theirs) return this.contend(id, mine, theirs);
+      this.line.tell({ kind: "problem", text: sayError(error) });
+      this.settle(done);
+    }
+  }
+
+  private contend(targetId: string, mine: Edit, { chain, strength, version }: Target): void {
+    // With what was touched since, and with what another request was refused for.
+    const over = { ...mine, ...this.get().overlay.get(targetId) };
+    const conflict = {
+      targetId,
+      mine: { chain: over.chain ?? chain, strength: over.strength ?? strength },
+      theirs: { chain, strength, version },
+    };
+    this.update((state) => ({
+      ...state,
+      conflicts: [...state.conflicts.filter((c) => c.targetId !== targetId), conflict],
+    }));
+  }
+
+  /** Keeps what was done here, or what somebody else did. */
+  async decide(conflict: Conflict, keep: "mine" | "theirs"): Promise<void> {
+    const { targetId, mine, theirs } = conflict;
+    const over = this.get().overlay.get(targetId);
+    this.update((state) => ({ ...state, conflicts: state.conflicts.filter((c) => c !== conflict) }));
+    if (!over) return;
+    try {
+      // Where theirs is kept mine is saved and taken back, so that it is in the history and one key brings it back.
+      await this.line.send("set-chain", () => ({
+        sessionId: this.sessionId,
+        targetId,
+        ...mine,
+        seen: Math.max(theirs.version, this.line.known(targetId)?.version ?? 0),
+      }));
+      if (keep === "theirs") await this.line.undo();
+    } catch (error) {
+      this.line.tell({ kind: "problem", text: sayError(error) });
+    } finally {
+      this.settle(new Map([[targetId, over]]));
+    }
+  }
+}

@@ -1,0 +1,72 @@
+"use client";
+
+import { chakra } from "@chakra-ui/react";
+import { useQueryClient } from "@tanstack/react-query";
+import { Fragment, type CSSProperties, type ReactNode } from "react";
+import { Group, Panel, Separator } from "react-resizable-panels";
+import type { ColumnPlace } from "@/core/library/media";
+import { useDesk } from "../data/desk";
+import { saveSettings } from "../data/library-data";
+
+interface Column {
+  readonly id: string;
+  /** Pixels until the member has moved its edge; one without takes what the others leave. */
+  readonly width?: number;
+  /** Pixels that it keeps. */
+  readonly least: number;
+  readonly content: ReactNode;
+}
+
+const filled: CSSProperties = {
+  display: "grid",
+  gridTemplate: "minmax(0, 1fr) / minmax(0, 1fr)",
+  height: "100%",
+  overflow: "hidden",
+};
+const Edge = chakra(Separator);
+
+/** Columns whose edges can be moved, by the pointer and by arrow keys; remembered for the member. */
+export function Columns({ place, columns }: { place: ColumnPlace; columns: readonly Column[] }) {
+  const { data, libraryId } = useDesk();
+  const client = useQueryClient();
+  const remembered = data.member.settings.columns?.[place];
+  const known = remembered && columns.every(({ id }) => id in remembered) ? remembered : undefined;
+  return (
+    // The edges belong to no column: all of it is what the page is about.
+    <Group
+      role="main"
+      orientation="horizontal"
+      defaultLayout={known}
+      // Nothing is lost where it cannot be kept.
+      onLayoutChanged={(layout, { isUserInteraction }) => {
+        if (!isUserInteraction) return;
+        const next = { ...data.member.settings.columns, [place]: layout };
+        saveSettings(client, libraryId, { columns: next }).catch(() => undefined);
+      }}
+      style={{ height: "100%", minHeight: 0 }}
+    >
+      {columns.map(({ id, width, least, content }, i) => (
+        <Fragment key={id}>
+          {i > 0 && (
+            <Edge
+              aria-label={`Edge between ${columns[i - 1].id} and ${id}`}
+              width="1px"
+              bg="rule"
+              _hover={{ bg: "selected" }}
+              _focusVisible={{ bg: "selected", outlineOffset: "0" }}
+            />
+          )}
+          <Panel
+            id={id}
+            defaultSize={width}
+            minSize={least}
+            groupResizeBehavior={width === undefined ? undefined : "preserve-pixel-size"}
+            style={filled}
+          >
+            {content}
+          </Panel>
+        </Fragment>
+      ))}
+    </Group>
+  );
+}

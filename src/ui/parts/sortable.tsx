@@ -1,0 +1,69 @@
+import {
+  closestCenter,
+  DndContext,
+  pointerWithin,
+  PointerSensor,
+  useSensor,
+  useSensors,
+  type CollisionDetection,
+} from "@dnd-kit/core";
+import { SortableContext, useSortable, verticalListSortingStrategy } from "@dnd-kit/sortable";
+import type { CSSProperties, ReactNode } from "react";
+import { useThemeRoot } from "./theme-root";
+
+/** Pixels after which a press is a drag: a click that trembles is none. */
+const dragFrom = 6;
+
+/** The row under the pointer: the middle of a tall one may be far from where it was taken hold of. */
+const underPointer: CollisionDetection = (given) => {
+  const under = pointerWithin(given);
+  return under.length > 0 ? under : closestCenter(given);
+};
+
+interface SortableProps {
+  readonly ids: readonly string[];
+  readonly disabled?: boolean;
+  /** `dragged` was let go over another one. */
+  onDrop(dragged: string, over: string): void;
+  readonly children: ReactNode;
+}
+
+/** A list whose rows are dragged to where they shall be. By keys they are moved by actions of their own. */
+export function Sortable({ ids, disabled = false, onDrop, children }: SortableProps) {
+  const root = useThemeRoot();
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: dragFrom } }));
+  return (
+    <DndContext
+      sensors={disabled ? [] : sensors}
+      collisionDetection={underPointer}
+      onDragEnd={({ active, over }) =>
+        over && active.id !== over.id && onDrop(String(active.id), String(over.id))
+      }
+      // What a row is, its list says; what has come of moving it, the line at the foot. A list holds its rows alone.
+      accessibility={{
+        container: root.current ?? undefined,
+        screenReaderInstructions: { draggable: "" },
+        announcements: silent,
+      }}
+    >
+      <SortableContext items={[...ids]} strategy={verticalListSortingStrategy}>
+        {children}
+      </SortableContext>
+    </DndContext>
+  );
+}
+
+const nothing = () => undefined;
+const silent = { onDragStart: nothing, onDragOver: nothing, onDragEnd: nothing, onDragCancel: nothing };
+
+/** What a row of a `Sortable` needs to be one, and what is taken hold of: all of it, or a part. */
+export function useSortableRow(id: string) {
+  const { setNodeRef, listeners, transform, transition, isDragging, isSorting } = useSortable({ id });
+  const style: CSSProperties = {
+    transform: transform ? `translateY(${Math.round(transform.y)}px)` : undefined,
+    // Only while something is dragged: what was let go lies where it is shown at once.
+    transition: isSorting ? transition : undefined,
+    ...(isDragging && { position: "relative", zIndex: 2, opacity: 0.85 }),
+  };
+  return { row: { ref: setNodeRef, style }, handle: listeners };
+}

@@ -1,0 +1,57 @@
+import { emptyChain, type Chain } from "../src/core/chain/model";
+import type { Card, Folder, Target } from "../src/core/library/entities";
+
+/* Rows for tests that need some and do not care which. */
+
+export const aCard = (given: Partial<Card> = {}): Card => ({
+  id: "card-1",
+  version: 1,
+  layer: "team",
+  name: "Foghorn distance",
+  medium: "audio",
+  fits: [],
+  folderId: null,
+  note: "",
+  contentVersion: 1,
+  fingerprint: "",
+  chain: emptyChain(given.medium ?? "audio"),
+  authorId: "user-1",
+  addedAt: "2026-01-01T00:00:00.000Z",
+  withdrawn: false,
+  proof: null,
+  ...given,
+});
+
+export const aFolder = (given: Partial<Folder> = {}): Folder => ({
+  id: "folder-1",
+  version: 1,
+  parentId: null,
+  name: "Weather",
+  position: "a0",
+  ...given,
+});
+
+export const aTarget = (given: Partial<Target> = {}): Target => ({
+  id: "target-1",
+  version: 1,
+  sessionId: "session-1",
+  kind: "clip",
+  name: "Ferry ramp",
+  mediaId: "media-1",
+  position: "a0",
+  feedsId: null,
+  at: 0,
+  muted: false,
+  soloed: false,
+  sends: [],
+  chain: emptyChain("audio"),
+  strength: 100,
+  cardId: null,
+  cardVersion: null,
+  ...given,
+});
+
+export const aGainChain = (...gains: number[]): Chain => ({
+  medium: "audio",
+  settings: gains.map((gain) => ({ effect: "audio.gain", values: { gain }, on: true, mix: 100 })),
+});
