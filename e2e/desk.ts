@@ -1,4 +1,4 @@
-import { expect, type Page } from "@playwright/test";
+import { expect, type FileChooser, type Page } from "@playwright/test";
 import { demoPassword } from "../demo/members";
 
 /** Signs in by keyboard alone and waits until the bench has rendered. */
@@ -15,6 +15,31 @@ export async function signIn(page: Page, who: string): Promise<void> {
 /** Waits until the material of the bench is there. */
 export const rendered = (page: Page) =>
   expect(page.locator("[data-rendered]")).toBeVisible({ timeout: 30_000 });
+
+/** Opens a session from the list of all, and waits until the bench is laid out on it: the one before it looks alike. */
+export async function openSession(page: Page, name: string): Promise<void> {
+  const chooser = page.getByRole("combobox", { name: "Session" });
+  const shown = chooser.locator("option:checked");
+  if ((await shown.innerText()) !== name) await chooser.selectOption({ label: name });
+  await expect(shown).toHaveText(name);
+  await page.getByRole("listbox", { name: "Targets" }).focus();
+  await rendered(page);
+}
+
+/**
+ * Does what opens the browser's file chooser, and gives it these files. The browser is told of the waiting on a way of
+ * its own, which a key press may overtake; an answer of the page's on that way says that it has arrived.
+ */
+export async function chooseFiles(
+  page: Page,
+  open: () => Promise<void>,
+  files: Parameters<FileChooser["setFiles"]>[0],
+): Promise<void> {
+  const chooser = page.waitForEvent("filechooser");
+  await page.evaluate(() => undefined);
+  await open();
+  await (await chooser).setFiles(files);
+}
 
 export const press = async (page: Page, ...keys: string[]) => {
   for (const key of keys) await page.keyboard.press(key);

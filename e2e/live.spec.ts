@@ -1,5 +1,5 @@
 import { expect, test, type Browser, type Page } from "@playwright/test";
-import { chain, found, press, rendered, said, saved, signIn, target } from "./desk";
+import { chain, found, openSession, press, rendered, said, saved, signIn, target } from "./desk";
 
 /** A page of a browser of its own. */
 const otherBrowser = async (browser: Browser): Promise<Page> =>
@@ -12,10 +12,10 @@ test("what one does, the others see at once, and any of it can be taken back fro
   const other = await otherBrowser(browser);
   await signIn(page, "curator");
   await signIn(other, "owner");
-  await other.getByRole("combobox", { name: "Session" }).selectOption({
-    label: await page.getByRole("combobox", { name: "Session" }).locator("option:checked").innerText(),
-  });
-  await rendered(other);
+  await openSession(
+    other,
+    await page.getByRole("combobox", { name: "Session" }).locator("option:checked").innerText(),
+  );
 
   // On the same session: what is applied here is on the bench there, with no hand moved.
   await press(page, "End", "/");
@@ -108,7 +108,7 @@ test("two shape one target at once: both are shown, one is kept, the other can b
     [other, "curator"],
   ] as const) {
     await signIn(desk, who);
-    await desk.getByRole("combobox", { name: "Session" }).selectOption({ label: "The foghorn, laid out" });
+    await openSession(desk, "The foghorn, laid out");
     await target(desk, "First blast").dispatchEvent("mousedown");
     await expect(desk.getByRole("heading", { name: "First blast" })).toBeVisible();
     await desk.getByRole("listbox", { name: "Targets" }).focus();

@@ -5,7 +5,7 @@ import { join } from "node:path";
 import { expect, test, type Page } from "@playwright/test";
 import sharp from "sharp";
 import { writeWav } from "../src/core/formats/wav/write";
-import { chain, found, press, said, saved, signIn, target } from "./desk";
+import { chain, chooseFiles, found, press, said, saved, signIn, target } from "./desk";
 
 let folder: string;
 test.beforeAll(() => {
@@ -15,8 +15,6 @@ test.afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 /** Begins a session of one's own, by keyboard, and brings files in. */
 async function begin(page: Page, name: string, kind: "Sound" | "Pictures", files: string[]) {
-  // Listened for from the start: the browser must know of it before the key that opens it is pressed.
-  const chooser = page.waitForEvent("filechooser");
   await press(page, "Alt+n");
   await page.keyboard.type(name);
   await press(page, "Tab");
@@ -26,8 +24,7 @@ async function begin(page: Page, name: string, kind: "Sound" | "Pictures", files
   await press(page, "Enter");
   await expect(page.getByRole("combobox", { name: "Session" }).locator("option:checked")).toHaveText(name);
   await expect(page.getByRole("heading", { name: "Nothing on the bench yet" })).toBeVisible();
-  await press(page, "i");
-  await (await chooser).setFiles(files);
+  await chooseFiles(page, () => press(page, "i"), files);
 }
 
 /** Adds an effect by its first letters. */

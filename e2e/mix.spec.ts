@@ -7,7 +7,18 @@ import { writeColourDecisions } from "../src/core/formats/cdl/write";
 import { readCube } from "../src/core/formats/cube/read";
 import { writeCube } from "../src/core/formats/cube/write";
 import { writeCardFile } from "../src/core/formats/card/write";
-import { chain, found, press, rendered, said, saved, setting, signIn } from "./desk";
+import {
+  chain,
+  chooseFiles,
+  found,
+  openSession,
+  press,
+  rendered,
+  said,
+  saved,
+  setting,
+  signIn,
+} from "./desk";
 
 /** A row by its very name; what a clip goes to is named in its row as well. */
 const target = (page: Page, name: string) =>
@@ -33,9 +44,8 @@ test("clips run through tracks, buses and returns: heard alone or in the mix, mu
   page,
 }) => {
   await signIn(page, "curator");
-  await page.getByRole("combobox", { name: "Session" }).selectOption({ label: "The foghorn, laid out" });
+  await openSession(page, "The foghorn, laid out");
   await expect(target(page, "Everything")).toBeVisible();
-  await page.getByRole("listbox", { name: "Targets" }).focus();
 
   // A bus: heard alone, then in the mix.
   await target(page, "Ambience").dispatchEvent("mousedown");
@@ -104,8 +114,7 @@ test("clips run through tracks, buses and returns: heard alone or in the mix, mu
   await press(page, "Backspace", "Backspace", "Backspace", "Backspace");
   await expect(target(page, "Ferry")).toHaveCount(0);
   // Where the next one who signs in as this member expects to land.
-  await page.getByRole("combobox", { name: "Session" }).selectOption({ label: "Reel 3: the fog week" });
-  await rendered(page);
+  await openSession(page, "Reel 3: the fog week");
   await saved(page);
 });
 
@@ -139,12 +148,10 @@ test("card files are imported in the library, and say what is wrong with them", 
     }),
   );
   writeFileSync(bad, "{ not a card");
-  const chooser = page.waitForEvent("filechooser");
   await signIn(page, "picture");
   await press(page, "Alt+l");
   await expect(page.getByRole("grid", { name: "Cards" })).toBeFocused();
-  await press(page, "i");
-  await (await chooser).setFiles([good, bad]);
+  await chooseFiles(page, () => press(page, "i"), [good, bad]);
   await expect(said(page)).toHaveAttribute("data-problem", "");
   await expect(page.getByRole("navigation", { name: "Index" })).toContainText("Brought along");
   await press(page, "Backspace");
@@ -177,13 +184,10 @@ test("a table and a colour decision become cards where one is looking, and go ou
       "cc",
     ),
   );
-  // Waited for from the beginning: the browser has to be told before it opens one.
-  const chooser = page.waitForEvent("filechooser");
   await signIn(page, "curator");
   await press(page, "Alt+l");
   await expect(page.getByRole("grid", { name: "Cards" })).toBeFocused();
-  await press(page, "i");
-  await (await chooser).setFiles([table, decision]);
+  await chooseFiles(page, () => press(page, "i"), [table, decision]);
   await expect(said(page)).toContainText("Imported 2 cards.");
   for (const [name, link, ending] of [
     ["Dusk over mud", ".cube table", "Dusk over mud.cube"],

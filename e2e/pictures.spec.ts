@@ -1,5 +1,17 @@
 import { expect, test, type Page } from "@playwright/test";
-import { chain, found, press, rendered, said, saved, setting, signIn, strip, target } from "./desk";
+import {
+  chain,
+  found,
+  openSession,
+  press,
+  rendered,
+  said,
+  saved,
+  setting,
+  signIn,
+  strip,
+  target,
+} from "./desk";
 
 /** Sum of a few pixels of the viewer's result: real pictures give different sums for different looks. */
 const look = (page: Page) =>
@@ -106,9 +118,8 @@ test("scopes, and a part of the picture at full size where an effect is finer th
   page,
 }) => {
   await signIn(page, "owner");
-  await page.getByRole("combobox", { name: "Session" }).selectOption({ label: "Fog week, stills" });
+  await openSession(page, "Fog week, stills");
   await expect(page.getByTestId("after")).toBeVisible();
-  await rendered(page);
   await expect(page.locator("[data-rendered]")).toHaveAttribute("aria-busy", "false");
   const noGrain = await look(page);
   await press(page, "/");

@@ -4,7 +4,7 @@ import { join } from "node:path";
 import { expect, test, type Locator, type Page } from "@playwright/test";
 import { writeWav } from "../src/core/formats/wav/write";
 import { demoPassword } from "../demo/members";
-import { chain, found, rendered, said, saved, setting, strip, target } from "./desk";
+import { chain, chooseFiles, found, rendered, said, saved, setting, strip, target } from "./desk";
 
 let folder: string;
 let files: string[];
@@ -57,11 +57,8 @@ test("the whole main job, by pointer alone", async ({ page }) => {
   await page.getByText("Sound", { exact: true }).click();
   await page.getByRole("button", { name: "Begin" }).click();
   await expect(page.getByRole("heading", { name: "Nothing on the bench yet" })).toBeVisible();
-  const chooser = page.waitForEvent("filechooser");
-  await strip(page)
-    .getByRole("button", { name: /bring in/ })
-    .click();
-  await (await chooser).setFiles(files);
+  const bringIn = strip(page).getByRole("button", { name: /bring in/ });
+  await chooseFiles(page, () => bringIn.click(), files);
   await expect(target(page, "gulls")).toBeVisible();
   await rendered(page);
 

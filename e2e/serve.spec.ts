@@ -8,7 +8,7 @@ import pg from "pg";
 import { writeWav } from "../src/core/formats/wav/write";
 import { ensureDatabase, removeCluster, startPostgres, type Server } from "../scripts/setup/postgres";
 import { freePort } from "../scripts/setup/run";
-import { press, said, target } from "./desk";
+import { chooseFiles, press, said, target } from "./desk";
 
 /*
  * A start without the demo, as a team would have it: bin/serve with a file of settings, behind nginx with TLS, both as
@@ -143,13 +143,15 @@ test.describe("a team's own installation", () => {
     await page.getByText("Pictures", { exact: true }).click();
     await press(page, "Enter");
     await expect(page.getByText("Nothing on the bench yet")).toBeVisible();
-    const choosing = page.waitForEvent("filechooser");
-    await press(page, "i");
     const sound = writeWav({
       planes: [Float32Array.from({ length: 48_000 * 40 }, (_, i) => 0.3 * Math.sin(i * 0.05))],
       sampleRate: 48_000,
     });
-    await (await choosing).setFiles({ name: "slip.wav", mimeType: "audio/wav", buffer: Buffer.from(sound) });
+    await chooseFiles(page, () => press(page, "i"), {
+      name: "slip.wav",
+      mimeType: "audio/wav",
+      buffer: Buffer.from(sound),
+    });
     await expect(target(page, "slip")).toBeVisible({ timeout: 30_000 });
     await expect(page.locator("[data-rendered]")).toBeVisible({ timeout: 30_000 });
 

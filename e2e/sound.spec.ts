@@ -1,5 +1,17 @@
 import { expect, test, type Page } from "@playwright/test";
-import { chain, found, press, rendered, said, saved, setting, signIn, strip, target } from "./desk";
+import {
+  chain,
+  found,
+  openSession,
+  press,
+  rendered,
+  said,
+  saved,
+  setting,
+  signIn,
+  strip,
+  target,
+} from "./desk";
 
 /** Adds an effect by its first letters. */
 async function add(page: Page, letters: string, name: string): Promise<void> {
@@ -96,7 +108,7 @@ test("a sound editor's day, by keyboard alone", async ({ page, browser }) => {
   await rendered(page);
   const second = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
   await signIn(second, "curator");
-  await second.getByRole("combobox", { name: "Session" }).selectOption({ label: "Reel 3: the fog week" });
+  await openSession(second, "Reel 3: the fog week");
   for (const each of [page, second]) {
     // What was kept is what its target has.
     await expect(target(each, "Narration, take 4")).toContainText("Quay, dry voice");
