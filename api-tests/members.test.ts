@@ -10,7 +10,9 @@ import * as invitationsRoute from "@/app/api/libraries/[libraryId]/invitations/r
 import * as revokeRoute from "@/app/api/libraries/[libraryId]/invitations/[invitationId]/revoke/route";
 import * as keysRoute from "@/app/api/libraries/[libraryId]/keys/route";
 import * as librariesRoute from "@/app/api/libraries/route";
-import { answer, join, newLibrary, request, signIn, type Answer, type Person } from "./world";
+import { answer, highPass, join, newLibrary, request, signIn, type Answer, type Person } from "./world";
+
+type Library = Awaited<ReturnType<typeof newLibrary>>;
 
 let libraryId: string;
 let owner: Person;
@@ -176,7 +178,63 @@ describe("roles", () => {
       a.run("change-role", { memberId: idOf(b), role: "viewer" }),
       b.run("change-role", { memberId: idOf(a), role: "viewer" }),
     ]);
-    expect(answers.map((r) => r.status).sort()).toEqual([200, 409]);
+    // Whoever comes second is no owner any more when their turn comes.
+    expect(answers.map((r) => r.status).sort()).toEqual([200, 403]);
+  });
+
+  describe("that are taken away while a request waits for its turn", () => {
+    const folder = { parentId: null, name: "Too late" };
+    const places: Record<
+      string,
+      { stream: "library" | "session"; ask: (p: Person, library: Library) => ReturnType<Person["run"]> }
+    > = {
+      "a change of the library": { stream: "library", ask: (p) => p.run("create-folder", folder) },
+      "a change of a session": {
+        stream: "session",
+        ask: (p, { sessionId, targetIds }) =>
+          p.run("set-chain", { sessionId, targetId: targetIds[1], chain: highPass(120) }),
+      },
+      "taking back": {
+        stream: "session",
+        ask: (p, { sessionId }) => p.takeBack("undo", sessionId) as ReturnType<Person["run"]>,
+      },
+    };
+    for (const [what, { stream, ask }] of Object.entries(places))
+      for (const [how, loss, status] of [
+        ["the role", sql`role = 'viewer'`, 403],
+        ["the membership", sql`removed = true`, 404],
+      ] as const)
+        it(`refuse ${what} to who has lost ${how}`, async () => {
+          const library = await newLibrary();
+          const { libraryId, sessionId, targetIds } = library;
+          const person = await join(libraryId, "curator");
+          // Something to take back, and the session's stream.
+          await person.run("set-chain", { sessionId, targetId: targetIds[0], chain: highPass() });
+          const before = await person.rows(sessionId);
+          let asked: ReturnType<Person["run"]>;
+          await database().transaction(async (tx) => {
+            await tx.execute(
+              sql`select 1 from stream where library_id = ${libraryId} and member_id is null and session_id is not distinct from ${stream === "session" ? sessionId : null} for update`,
+            );
+            asked = ask(person, library);
+            // It has been let in and waits for the stream.
+            await expect
+              .poll(async () => {
+                const { rows } = await database().execute<{ waiting: number }>(
+                  sql`select count(*)::int as waiting from pg_stat_activity where datname = current_database() and wait_event_type = 'Lock' and query like '%stream%'`,
+                );
+                return rows[0].waiting;
+              })
+              .toBeGreaterThan(0);
+            await tx.execute(
+              sql`update member set ${loss} where library_id = ${libraryId} and user_id = ${person.id}`,
+            );
+          });
+          expect((await asked!).status).toBe(status);
+          const owner = await join(libraryId, "owner");
+          const { target, folder: folders } = await owner.rows(sessionId);
+          expect({ target, folders }).toEqual({ target: before.target, folders: before.folder });
+        });
   });
 });
 

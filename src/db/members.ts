@@ -1,7 +1,21 @@
 import { and, count, eq } from "drizzle-orm";
 import type { MemberSettings } from "@/core/library/media";
 import type { Executor } from "./connection";
+import type { Role } from "@/core/library/roles";
 import { member } from "./schema";
+
+/**
+ * The role of a member in force, or null. Inside a transaction it stays theirs until that ends: who changes it
+ * waits. To be asked for after the stream is locked, since who changes roles holds the library's.
+ */
+export async function holdRole(db: Executor, libraryId: string, userId: string): Promise<Role | null> {
+  const [row] = await db
+    .select({ role: member.role })
+    .from(member)
+    .where(and(eq(member.libraryId, libraryId), eq(member.userId, userId), eq(member.removed, false)))
+    .for("share");
+  return row?.role ?? null;
+}
 
 export async function saveSettings(
   db: Executor,

@@ -6,7 +6,7 @@ import { Ledger } from "@/db/ledger";
 import { readSession } from "@/db/replica";
 import { findRequest, lockStream, publicChange, record } from "@/db/streams";
 import { id } from "./fields";
-import { requireRight, type Member } from "./member";
+import { requireRight, requireRightNow, type Member } from "./member";
 import { noSession, Refusal } from "./refusal";
 import { validate } from "./validate";
 
@@ -57,6 +57,7 @@ export const requestSchema = (command: Pick<Command, "input" | "stream">): Joi.O
  * Returns the recorded change (null where there was nothing to change) and the command's result.
  */
 export async function run<Input>(command: Command<Input>, member: Member, request: unknown) {
+  // Who may not at all takes no turn from those who may.
   requireRight(member, command.right);
   const {
     requestId = newId(),
@@ -66,6 +67,7 @@ export async function run<Input>(command: Command<Input>, member: Member, reques
   return database().transaction(async (tx) => {
     if (sessionId && !(await readSession(tx, member.libraryId, sessionId))) throw noSession();
     const locked = await lockStream(tx, streamKey(command as Command<unknown>, member, sessionId), newId());
+    const now = await requireRightNow(tx, member, command.right);
     const before = await findRequest(tx, requestId);
     if (before) {
       if (before.actorId !== member.userId)
@@ -76,7 +78,7 @@ export async function run<Input>(command: Command<Input>, member: Member, reques
     const { summary, result = {} } = await command.run(
       ledger,
       { ...input, ...(sessionId && { sessionId }) } as Input,
-      member,
+      now,
     );
     if (ledger.forward.length === 0) return { change: null, result };
     const row = await record(tx, locked, {

@@ -17,7 +17,7 @@ import { accountInput, addUser, requireNewAccount, type Account } from "./accoun
 import { validate } from "./validate";
 import { storedName } from "./fields";
 import { isId } from "./ids";
-import { requirePerson, requireRight, requireUser, type Member } from "./member";
+import { requirePerson, requireRight, requireRightNow, requireUser, type Member } from "./member";
 import { notFound, Refusal } from "./refusal";
 import { hashToken, makeToken } from "./tokens";
 
@@ -47,17 +47,18 @@ export async function invite(member: Member, request: unknown) {
   const { role } = validate<{ role: Role }>(invitationInput, request);
   const { token, hash } = makeToken("fichier_invitation");
   const expiresAt = new Date(Date.now() + goodFor * 24 * 3600_000);
-  return {
-    invitation: await insertInvitation(database(), {
+  const invitation = await database().transaction(async (tx) => {
+    await requireRightNow(tx, member, "govern");
+    return insertInvitation(tx, {
       id: newId(),
       libraryId: member.libraryId,
       role,
       tokenHash: hash,
       madeBy: member.userId,
       expiresAt,
-    }),
-    token,
-  };
+    });
+  });
+  return { invitation, token };
 }
 
 export async function withdrawInvitation(member: Member, id: string) {

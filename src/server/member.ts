@@ -1,6 +1,7 @@
 import type { MemberSettings } from "@/core/library/media";
 import { may, scopeAllows, type KeyScope, type Right, type Role } from "@/core/library/roles";
-import { database } from "@/db/connection";
+import { database, type Executor } from "@/db/connection";
+import { holdRole } from "@/db/members";
 import { readMember } from "@/db/replica";
 import { useScriptKey } from "@/db/script-keys";
 import { auth } from "./auth";
@@ -75,12 +76,14 @@ export async function requireMember(headers: Headers, libraryId: string): Promis
     isId(libraryId) && (!key || key.libraryId === libraryId)
       ? await readMember(database(), libraryId, id)
       : null;
-  if (!found)
-    throw new Refusal(404, "no-library", "There is no such library for you.", {
-      hint: "Ask its owner to invite you.",
-    });
+  if (!found) throw noLibrary();
   return { ...found, scope: key?.scope ?? null };
 }
+
+const noLibrary = () =>
+  new Refusal(404, "no-library", "There is no such library for you.", {
+    hint: "Ask its owner to invite you.",
+  });
 
 /** Refuses a key: some things are for people alone. */
 export function requirePerson({ scope }: Pick<Member, "scope">): void {
@@ -108,4 +111,16 @@ export function requireRight(member: Member, right: Right): void {
     throw new Refusal(403, "no-right", `As ${member.role} you may not ${rightWords[right]}.`, {
       hint: "Ask an owner of the library for another role.",
     });
+}
+
+/**
+ * The member with the role that they have now, and keep until the transaction ends. Between a request's coming in and
+ * its turn somebody may have taken the right from them, or shown them out: refused then. Pre: the stream is locked.
+ */
+export async function requireRightNow(tx: Executor, member: Member, right: Right): Promise<Member> {
+  const role = await holdRole(tx, member.libraryId, member.userId);
+  if (!role) throw noLibrary();
+  const now = { ...member, role };
+  requireRight(now, right);
+  return now;
 }

@@ -20,7 +20,7 @@ import {
 import { id } from "./fields";
 import { validate } from "./validate";
 import { commands } from "./commands";
-import { requireRight, type Member } from "./member";
+import { requireRightNow, type Member } from "./member";
 import { requireOwner } from "./members";
 import { Refusal } from "./refusal";
 import { entities } from "@/core/library/entities";
@@ -139,7 +139,7 @@ export async function takeBack(member: Member, request: unknown) {
       const { row } = candidate;
       const command = commands.find((c) => c.name === row.command);
       // What is no command, such as joining, is for those who manage the library.
-      requireRight(member, command ? (command.undoRight ?? command.right) : "govern");
+      await requireRightNow(tx, member, command ? (command.undoRight ?? command.right) : "govern");
       const ledger = new Ledger(tx, libraryId, userId);
       await playBack(ledger, row.forward, row.backward);
       if (row.forward.some((step) => step.entity === "member")) await requireOwner(ledger);
