@@ -31,10 +31,11 @@ export const coreOrder = [
   "library",
   "keys",
   "search",
+  "api",
 ];
 
 /** The packages that core may import: pure computation without a platform. */
-const corePackages = ["@noble/hashes", "fast-xml-parser", "fractional-indexing"];
+const corePackages = ["@noble/hashes", "fast-xml-parser", "fractional-indexing", "joi"];
 
 const anyOf = (names) => `(?:${names.join("|")})`;
 const isTest = "\\.test\\.tsx?$";

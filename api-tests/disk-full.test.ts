@@ -5,7 +5,7 @@ import { join as joinPath } from "node:path";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { writeWav } from "@/core/formats/wav/write";
 import { carryOutRender } from "@/server/jobs/carry-out-render";
-import type { Rendering } from "@/server/renders";
+import type { Rendering } from "@/core/api/operations/one-render";
 import * as materialRoute from "@/app/api/libraries/[libraryId]/material/route";
 import * as rendersRoute from "@/app/api/libraries/[libraryId]/renders/route";
 import * as renderRoute from "@/app/api/libraries/[libraryId]/renders/[renderId]/route";

@@ -5,7 +5,7 @@ import type Joi from "joi";
 import { beforeAll, describe, it, vi } from "vitest";
 import { v7 as newId } from "uuid";
 import { allOperations } from "@/server/api/openapi";
-import type { Operation } from "@/server/api/operations";
+import type { Operation } from "@/core/api/operation";
 import { makeScenarios } from "./scenarios";
 import { request } from "./world";
 

@@ -11,7 +11,7 @@ import { renderFile } from "@/media/render-file";
 import { carryOutRender } from "@/server/jobs/carry-out-render";
 import { sweepRenders } from "@/server/jobs/sweep";
 import { mediaRoot, originalPath } from "@/server/media-store";
-import type { Rendering } from "@/server/renders";
+import type { Rendering } from "@/core/api/operations/one-render";
 import * as filesRoute from "@/app/api/libraries/[libraryId]/files/route";
 import * as copyRoute from "@/app/api/libraries/[libraryId]/media/[mediaId]/[copy]/route";
 import * as windowRoute from "@/app/api/libraries/[libraryId]/media/[mediaId]/window/route";

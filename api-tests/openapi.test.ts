@@ -11,7 +11,7 @@ import { replaceFounding } from "@/db/accounts";
 import { jobs } from "@/server/jobs/queue";
 import { makeToken } from "@/server/tokens";
 import { allOperations, openApi } from "@/server/api/openapi";
-import type { Operation } from "@/server/api/operations";
+import type { Operation } from "@/core/api/operation";
 import { apart, fresh, makeScenarios } from "./scenarios";
 import { join, newLibrary, password, request, signIn, type Person } from "./world";
 

@@ -12,6 +12,8 @@ const shown = {
   expiresAt: invitation.expiresAt,
 };
 
+export type InvitationRow = Pick<typeof invitation.$inferSelect, keyof typeof shown>;
+
 /** The invitations that can still be taken up, the newest first. */
 export const listInvitations = (db: Executor, libraryId: string) =>
   db

@@ -13,6 +13,8 @@ const shown = {
   usedAt: scriptKey.usedAt,
 };
 
+export type ScriptKeyRow = Pick<typeof scriptKey.$inferSelect, keyof typeof shown>;
+
 /** The keys in force, of one member or (null) of all, the newest first. */
 export const listScriptKeys = (db: Executor, libraryId: string, userId: string | null) =>
   db

@@ -2,7 +2,8 @@ import type { Chain } from "@/core/chain/model";
 import { decodeFiles } from "./dependencies";
 import { renderPictureFile } from "./render-picture";
 import { renderSoundFile } from "./render-sound";
-import { resultFormats, type RenderHooks, type ResultFormat, type ResultFormatOf } from "./results";
+import { resultFormats, type ResultFormat, type ResultFormatOf } from "@/core/library/renders";
+import { type RenderHooks } from "./results";
 
 export interface Rendering {
   readonly chain: Chain;

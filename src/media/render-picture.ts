@@ -9,7 +9,8 @@ import type { CodedPicture } from "@/core/picture/coded";
 import { decodeImage } from "./decode-image";
 import { embedSrgb } from "./embed-profile";
 import { startHelper } from "./picture-helper";
-import { MissingEffects, type RenderHooks, type ResultFormat } from "./results";
+import type { ResultFormat } from "@/core/library/renders";
+import { MissingEffects, type RenderHooks } from "./results";
 import { writeWholeFile } from "./whole-file";
 
 export interface PictureRendering {

@@ -12,7 +12,8 @@ import {
 import { layoutOf } from "@/core/signal/speakers";
 import { longestTail } from "@/core/effects/aligned";
 import { lastComplaint } from "./process";
-import type { RenderHooks, ResultFormatOf } from "./results";
+import type { ResultFormatOf } from "@/core/library/renders";
+import type { RenderHooks } from "./results";
 import { writeWholeFile } from "./whole-file";
 
 export type SoundFormat = ResultFormatOf<"audio">;

@@ -14,7 +14,8 @@ import { isSrgbProfile } from "@/core/formats/icc/is-srgb";
 import { decodeAudio } from "./decode-audio";
 import { UnreadableMedia } from "./process";
 import { renderFile } from "./render-file";
-import { sayNote, type MediaNote, type ResultFormat } from "./results";
+import type { ResultFormat } from "@/core/library/renders";
+import { sayNote, type MediaNote } from "./results";
 import { probeSound, soundBlocks } from "./sound-stream";
 
 const folder = mkdtempSync(join(tmpdir(), "fichier-transparent-"));

@@ -1,30 +1,10 @@
-import Joi from "joi";
 import { endOtherSignIns } from "@/db/accounts";
 import { database } from "@/db/connection";
-import { longestName } from "@/core/text/names";
 import { tryProving } from "./attempts";
 import { auth } from "./auth";
-import { validate } from "./validate";
-import { requirePerson, requireUser } from "./member";
-import { longestPassword, requireStrong } from "./passwords";
+import type { Account } from "@/core/api/account";
+import { requireStrong } from "./passwords";
 import { Refusal } from "./refusal";
-
-const password = Joi.string().max(longestPassword * 4);
-
-/** Describes a new account. */
-export const accountInput = Joi.object({
-  name: Joi.string()
-    .max(longestName * 4)
-    .required(),
-  email: Joi.string().email({ tlds: false }).max(254).required(),
-  password: password.required(),
-});
-
-export interface Account {
-  readonly name: string;
-  readonly email: string;
-  readonly password: string;
-}
 
 /** Makes an account. The password is stored as the auth library stores it (scrypt). Returns its id. */
 export async function addUser(name: string, email: string, password: string, by = auth()): Promise<string> {
@@ -57,19 +37,13 @@ async function isKnownEmail(email: string): Promise<boolean> {
   return (await (await auth().$context).internalAdapter.findUserByEmail(email.toLowerCase())) !== null;
 }
 
-export const passwordInput = Joi.object({ current: password.required(), next: password.required() });
-
 /** Changes the password of who is signed in, who has to know the present one; all their other sign-ins end. */
-export async function changePassword(headers: Headers, request: unknown) {
-  // A key never stands for who knows a password.
-  const { key } = await requireUser(headers);
-  requirePerson({ scope: key?.scope ?? null });
+export async function changePassword(headers: Headers, { current, next }: { current: string; next: string }) {
   const signedIn = await auth().api.getSession({ headers });
   if (!signedIn)
     throw new Refusal(401, "not-signed-in", "You are not signed in.", {
       hint: "Sign in and repeat what you did.",
     });
-  const { current, next } = validate<{ current: string; next: string }>(passwordInput, request);
   const { user, session } = signedIn;
   const context = await auth().$context;
   const stored = (await context.internalAdapter.findAccounts(user.id)).find(
@@ -84,5 +58,5 @@ export async function changePassword(headers: Headers, request: unknown) {
     throw new Refusal(400, "same-password", "This is your present password.", { field: "next" });
   await context.internalAdapter.updatePassword(user.id, await context.password.hash(next));
   await endOtherSignIns(database(), user.id, session.token);
-  return { changed: true };
+  return { changed: true } as const;
 }

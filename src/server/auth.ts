@@ -1,3 +1,4 @@
+import { shortestPassword } from "@/core/api/account";
 import { betterAuth } from "better-auth";
 import { drizzleAdapter } from "better-auth/adapters/drizzle";
 import { nextCookies } from "better-auth/next-js";
@@ -5,8 +6,6 @@ import { multiSession } from "better-auth/plugins";
 import { database, type Database } from "@/db/connection";
 import { addressHeader } from "./http/address";
 import { credential, signIn, user, verification } from "@/db/schema";
-
-export const shortestPassword = 10;
 
 /** Builds the sign-in service over a database; `secret` signs its cookies. */
 export function makeAuth(db: Database, secret: string, baseURL: string | undefined) {

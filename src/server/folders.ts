@@ -1,12 +1,10 @@
 import { generateKeyBetween } from "fractional-indexing";
 import { v7 as newId } from "uuid";
 import { childFolders, resolvePath } from "@/core/library/folders";
-import { deepestFolder } from "@/core/text/names";
 import type { Folder } from "@/core/library/entities";
 import { fold } from "@/core/text/fold";
 import { readFolders } from "@/db/folders";
 import type { Ledger } from "@/db/ledger";
-import { storedName } from "./fields";
 import { Refusal } from "./refusal";
 
 export type Folders = Map<string, Folder>;
@@ -40,8 +38,6 @@ export async function ensurePath(
   ledger: Ledger,
   names: readonly string[],
 ): Promise<{ folderId: string | null; made: string[] }> {
-  if (names.length > deepestFolder)
-    throw new Refusal(400, "too-deep", `Folders lie at most ${deepestFolder} deep.`, { field: "path" });
   const folders = await libraryFolders(ledger);
   const { folderId, missing } = resolvePath(folders, names);
   let parentId = folderId;
@@ -49,7 +45,7 @@ export async function ensurePath(
     const row = await ledger.insert("folder", {
       id: newId(),
       parentId,
-      name: storedName(name, "folder"),
+      name,
       position: lastPlace(childFolders(folders, parentId)),
     });
     folders.set(row.id, row);

@@ -1,15 +1,12 @@
-import Joi from "joi";
+import type { Account } from "@/core/api/account";
 import { v7 as newId } from "uuid";
-import { longestName } from "@/core/text/names";
 import { countUsers, hasFounding, replaceFounding, takeFounding } from "@/db/accounts";
 import { database, type Database } from "@/db/connection";
 import { insertLibrary } from "@/db/libraries";
 import { waitForLock } from "@/db/locks";
-import { accountInput, addUser, requireNewAccount, type Account } from "./accounts";
-import { storedName } from "./fields";
+import { addUser, requireNewAccount } from "./accounts";
 import { Refusal } from "./refusal";
 import { hashToken, makeToken } from "./tokens";
-import { validate } from "./validate";
 
 /** How long the first link can be used, in days. */
 const goodFor = 7;
@@ -30,32 +27,22 @@ const used = () =>
 /** Whether a link can be used. */
 export async function readFounding(token: string) {
   if (!(await hasFounding(database(), hashToken(token)))) throw used();
-  return { open: true };
+  return { open: true } as const;
 }
 
-export const foundingInput = Joi.object({
-  library: Joi.string()
-    .max(longestName * 4)
-    .required(),
-  account: accountInput.required(),
-});
-
 /** Makes the first account, and a library that it owns. The link works once, also for two who use it at once. */
-export async function found(token: string, request: unknown) {
-  const { library, account } = validate<{ library: string; account: Account }>(foundingInput, request);
-  const name = storedName(account.name, "member");
-  const libraryName = storedName(library, "library");
+export async function found(token: string, { library, account }: { library: string; account: Account }) {
   return waitForLock(database(), "founding", async () => {
     await readFounding(token);
     await requireNewAccount(account, "account");
     if (!(await takeFounding(database(), hashToken(token)))) throw used();
-    const userId = await addUser(name, account.email, account.password);
+    const userId = await addUser(account.name, account.email, account.password);
     const libraryId = newId();
     await insertLibrary(database(), {
       id: libraryId,
-      name: libraryName,
+      name: library,
       streamId: newId(),
-      owner: { id: newId(), userId, name },
+      owner: { id: newId(), userId, name: account.name },
     });
     return { libraryId };
   });

@@ -1,6 +1,7 @@
-import Joi from "joi";
+import type { OpenInvitation } from "@/core/api/operations/invitations";
+import type { Account } from "@/core/api/account";
 import { v7 as newId } from "uuid";
-import { roles, type Role } from "@/core/library/roles";
+import { type Role } from "@/core/library/roles";
 import { database } from "@/db/connection";
 import {
   findInvitation,
@@ -8,43 +9,36 @@ import {
   listInvitations,
   markInvitationUsed,
   revokeInvitation,
+  type InvitationRow,
 } from "@/db/invitations";
 import { Ledger } from "@/db/ledger";
 import { waitForLock } from "@/db/locks";
 import { findMembership } from "@/db/members";
 import { lockStream, record } from "@/db/streams";
-import { accountInput, addUser, requireNewAccount, type Account } from "./accounts";
-import { validate } from "./validate";
-import { storedName } from "./fields";
+import { addUser, requireNewAccount } from "./accounts";
 import { isId } from "./ids";
-import { requirePerson, requireRight, requireRightNow, requireUser, type Member } from "./member";
+import { requirePerson, requireRightNow, requireUser, type Member } from "./member";
 import { notFound, Refusal } from "./refusal";
 import { hashToken, makeToken } from "./tokens";
 
 /** How long an invitation can be taken up, in days. */
 const goodFor = 7;
 
-export const invitationInput = Joi.object({
-  role: Joi.string()
-    .valid(...roles)
-    .required(),
+const publicInvitation = ({ madeAt, expiresAt, ...invitation }: InvitationRow): OpenInvitation => ({
+  ...invitation,
+  madeAt: madeAt.toISOString(),
+  expiresAt: expiresAt.toISOString(),
 });
-
-const requireManager = (member: Member) => {
-  requirePerson(member);
-  requireRight(member, "govern");
-};
 
 /** The invitations that can still be taken up. */
 export async function invitations(member: Member) {
-  requireManager(member);
-  return { invitations: await listInvitations(database(), member.libraryId) };
+  requirePerson(member);
+  return { invitations: (await listInvitations(database(), member.libraryId)).map(publicInvitation) };
 }
 
 /** Makes an invitation for one person. The answer holds its token, for a link that is never shown again. */
-export async function invite(member: Member, request: unknown) {
-  requireManager(member);
-  const { role } = validate<{ role: Role }>(invitationInput, request);
+export async function invite(member: Member, { role }: { role: Role }) {
+  requirePerson(member);
   const { token, hash } = makeToken("fichier_invitation");
   const expiresAt = new Date(Date.now() + goodFor * 24 * 3600_000);
   const invitation = await database().transaction(async (tx) => {
@@ -58,11 +52,11 @@ export async function invite(member: Member, request: unknown) {
       expiresAt,
     });
   });
-  return { invitation, token };
+  return { invitation: publicInvitation(invitation), token };
 }
 
 export async function withdrawInvitation(member: Member, id: string) {
-  requireManager(member);
+  requirePerson(member);
   if (!isId(id) || !(await revokeInvitation(database(), member.libraryId, id))) throw notFound("invitation");
   return { revoked: id };
 }
@@ -83,8 +77,6 @@ export async function readInvitation(token: string) {
   return { libraryId, libraryName, role, inviter };
 }
 
-export const acceptInput = Joi.object({ account: accountInput });
-
 /** Who takes an invitation up: a new account where one is described, else whoever is signed in. */
 async function joiner(headers: Headers, account: Account | undefined): Promise<{ id: string; name: string }> {
   if (!account) {
@@ -92,14 +84,12 @@ async function joiner(headers: Headers, account: Account | undefined): Promise<{
     requirePerson({ scope: user.key?.scope ?? null });
     return user;
   }
-  const name = storedName(account.name, "member");
   await requireNewAccount(account, "account");
-  return { id: await addUser(name, account.email, account.password), name };
+  return { id: await addUser(account.name, account.email, account.password), name: account.name };
 }
 
 /** Takes an invitation up, once. Somebody who was a member before comes back as they were, in the invited role. */
-export async function acceptInvitation(headers: Headers, token: string, request: unknown) {
-  const { account } = validate<{ account?: Account }>(acceptInput, request);
+export async function acceptInvitation(headers: Headers, token: string, { account }: { account?: Account }) {
   if (!(await findInvitation(database(), hashToken(token)))) throw overdue();
   // One after the other: an account is made only for who takes it up.
   return waitForLock(database(), `invitation ${hashToken(token)}`, () => takeUp(headers, token, account));

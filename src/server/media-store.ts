@@ -7,21 +7,13 @@ import { sayBytes } from "@/core/library/bytes";
 import type { MediaFacts } from "@/core/library/media";
 import { columnsOf, Overview } from "@/core/measure/overview";
 import { longestCube, readCube } from "@/core/formats/cube/read";
+import type { Copy } from "@/core/library/media";
 import { FormatFault } from "@/core/chain/fault";
 import { decodeImage, scaleImage } from "@/media/decode-image";
 import { UnreadableMedia } from "@/media/process";
 import { sniff } from "@/media/sniff";
 import { probeSound, soundBlocks } from "@/media/sound-stream";
 import { writeWholeFile } from "@/media/whole-file";
-
-/*
- * Working copies: what a browser fetches instead of the original. Sound: one plane after another, 32-bit floats, and an
- * overview for drawing it at any zoom. Pictures: 16-bit sRGB codes, interleaved, in a size for the viewer and a small
- * one for lists. Little-endian. Blobs are named by the SHA-256 of the original, so that the same file is kept once,
- * whoever brings it.
- */
-export const copies = ["planes", "overview", "preview", "mini", "table"] as const;
-export type Copy = (typeof copies)[number];
 
 const previewSide = 1280;
 const miniSide = 120;

@@ -21,7 +21,7 @@ export interface Member {
   readonly scope: KeyScope | null;
 }
 
-interface Asker {
+export interface Asker {
   readonly id: string;
   readonly name: string;
   /** The key that asks for them. */

@@ -1,25 +1,15 @@
 import { ZxcvbnFactory } from "@zxcvbn-ts/core";
 import { adjacencyGraphs, dictionary as common } from "@zxcvbn-ts/language-common";
 import { dictionary as english, translations } from "@zxcvbn-ts/language-en";
-import { shortestPassword } from "./auth";
 import { Refusal } from "./refusal";
-
-export const longestPassword = 128;
 
 let estimator: ZxcvbnFactory | null = null;
 
 /** Of five degrees, from 0: more than 10⁸ guesses. Source: D. Wheeler, "zxcvbn: Low-Budget Password Strength Estimation", USENIX Security 2016. */
 const strongEnough = 3;
 
-/** Refuses a password that is short, common, or easily guessed from who its owner is. */
+/** Refuses a password that is common, or easily guessed from who its owner is. */
 export function requireStrong(password: string, owner: readonly string[], field: string): void {
-  if (password.length < shortestPassword || password.length > longestPassword)
-    throw new Refusal(
-      400,
-      "weak-password",
-      `A password has ${shortestPassword} to ${longestPassword} characters.`,
-      { field, hint: "Several words that have nothing to do with each other are easy to remember." },
-    );
   estimator ??= new ZxcvbnFactory({
     dictionary: { ...common, ...english },
     graphs: adjacencyGraphs,

@@ -1,5 +1,4 @@
 import { stat } from "node:fs/promises";
-import Joi from "joi";
 import { v7 as newId } from "uuid";
 import { filesOf } from "@/core/chain/active";
 import type { Chain } from "@/core/chain/model";
@@ -11,25 +10,16 @@ import { countTargets } from "@/core/library/words";
 import { database } from "@/db/connection";
 import { insertRender, listRenders, moveRender, readRender, type RenderRow } from "@/db/renders";
 import { listMedia, readSession, readTargets } from "@/db/replica";
-import { resultFormats, type ResultFormat } from "@/media/results";
+import { resultFormats, type ResultFormat } from "@/core/library/renders";
+import type { AskRender } from "@/core/api/operations/ask-render";
+import type { Rendering } from "@/core/api/operations/one-render";
 import { attachment } from "./attachment";
-import { validate } from "./validate";
-import { id as idField } from "./fields";
 import { isId } from "./ids";
 import { queueRender } from "./jobs/queue";
 import { resultPath } from "./jobs/render-store";
-import { requireRight, type Member } from "./member";
+import { type Member } from "./member";
 import { noSession, notFound, Refusal } from "./refusal";
 import { sentFile } from "./sent-file";
-
-export const renderInput = Joi.object({
-  sessionId: idField.required(),
-  targetIds: Joi.array().items(idField).min(1).max(500).unique().required(),
-  format: Joi.string()
-    .valid(...Object.keys(resultFormats))
-    .required(),
-  requestId: idField,
-});
 
 const mostShown = 50;
 
@@ -60,20 +50,12 @@ const publicRender = ({
   askedAt: askedAt.toISOString(),
   endedAt: endedAt?.toISOString() ?? null,
 });
-export type Rendering = ReturnType<typeof publicRender>;
 
 /** Asks for targets to be rendered as they are now. A `requestId` used before is answered with what came of it. */
-export async function askRender(member: Member, request: unknown): Promise<{ render: Rendering }> {
-  requireRight(member, "bench");
-  const {
-    sessionId,
-    targetIds,
-    format,
-    requestId = newId(),
-  } = validate<{ sessionId: string; targetIds: string[]; format: ResultFormat; requestId?: string }>(
-    renderInput,
-    request,
-  );
+export async function askRender(
+  member: Member,
+  { sessionId, targetIds, format, requestId = newId() }: AskRender,
+): Promise<{ render: Rendering }> {
   const db = database();
   const session = await readSession(db, member.libraryId, sessionId);
   if (!session || session.removed) throw noSession();
@@ -166,7 +148,6 @@ export const oneRender = async (member: Member, id: string) => ({
 
 /** Stops a rendering that is not done yet. */
 export async function cancelRender(member: Member, id: string) {
-  requireRight(member, "bench");
   await requireRender(member, id);
   await moveRender(database(), id, ["waiting", "running"], { state: "cancelled", endedAt: new Date() });
   return oneRender(member, id);

@@ -1,21 +1,13 @@
 import { mkdir, statfs } from "node:fs/promises";
-import Joi from "joi";
 import { database } from "@/db/connection";
 import { removeMedia, unusedMedia, usedBytes } from "@/db/media";
 import { waitForLock } from "@/db/locks";
+import type { Room } from "@/core/api/operations/room";
 import { sayBytes } from "@/core/library/bytes";
 import { configuration } from "./configuration";
 import { discard, mediaRoot } from "./media-store";
-import { requirePerson, requireRight, type Member } from "./member";
+import { requirePerson, type Member } from "./member";
 import { Refusal } from "./refusal";
-import { validate } from "./validate";
-
-/** How much material a library holds, how much it may, and how much more there is room for, in bytes. */
-export interface Room {
-  readonly used: number;
-  readonly quota: number;
-  readonly left: number;
-}
 
 export async function roomOf({ libraryId }: Pick<Member, "libraryId">): Promise<Room> {
   const { quota, reserve } = configuration();
@@ -34,26 +26,18 @@ export const tooMuch = (bytes: number, left: number) =>
     left,
   });
 
-export async function room(member: Member): Promise<Room> {
-  requireRight(member, "bench");
-  return roomOf(member);
-}
-
 /** Material that nothing uses, the largest first. */
 export async function unused(member: Member) {
-  requireRight(member, "govern");
-  return { ...(await roomOf(member)), unused: await unusedMedia(database(), member.libraryId) };
+  const list = await unusedMedia(database(), member.libraryId);
+  return {
+    ...(await roomOf(member)),
+    unused: list.map((m) => ({ ...m, addedAt: m.addedAt.toISOString() })),
+  };
 }
 
-export const removalInput = Joi.object({
-  ids: Joi.array().items(Joi.string().hex().length(64)).min(1).max(10_000).unique().required(),
-});
-
 /** Removes material that nothing uses, for good. What has come into use meanwhile stays. */
-export async function removeUnused(member: Member, request: unknown) {
+export async function removeUnused(member: Member, { ids }: { ids: readonly string[] }) {
   requirePerson(member);
-  requireRight(member, "govern");
-  const { ids } = validate<{ ids: string[] }>(removalInput, request);
   return waitForLock(database(), "material", async () => {
     const wanted = new Set(ids);
     const going = (await unusedMedia(database(), member.libraryId))

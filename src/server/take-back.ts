@@ -1,4 +1,3 @@
-import Joi from "joi";
 import { v7 as newId } from "uuid";
 import { database } from "@/db/connection";
 import type { Executor } from "@/db/connection";
@@ -17,36 +16,12 @@ import {
   type StreamKey,
   type StreamRow,
 } from "@/db/streams";
-import { id } from "./fields";
-import { validate } from "./validate";
+import type { TakeBack } from "@/core/api/operations/take-back";
 import { commands } from "./commands";
 import { requireRightNow, type Member } from "./member";
 import { requireOwner } from "./members";
 import { Refusal } from "./refusal";
 import { entities } from "@/core/library/entities";
-
-export const takeBackInput = Joi.object({
-  direction: Joi.string().valid("undo", "redo"),
-  sessionId: id,
-  change: Joi.object({
-    streamId: id.required(),
-    revision: Joi.number()
-      .integer()
-      .min(1)
-      .max(2 ** 31 - 1)
-      .required(),
-  }),
-  requestId: id,
-})
-  .xor("direction", "change")
-  .without("change", "sessionId");
-
-interface TakeBack {
-  readonly direction?: "undo" | "redo";
-  readonly sessionId?: string;
-  readonly change?: { readonly streamId: string; readonly revision: number };
-  readonly requestId?: string;
-}
 
 /** Foreign-key violation: something else refers to what would go. */
 const isReferred = (error: unknown): boolean =>
@@ -115,8 +90,10 @@ async function named(
  * library, among their own things and in the given session; with `change` any one of the history. It is itself a
  * recorded change, which can be taken back in turn. Nothing to take back gives `change: null`.
  */
-export async function takeBack(member: Member, request: unknown) {
-  const { direction, sessionId, change, requestId = newId() } = validate<TakeBack>(takeBackInput, request);
+export async function takeBack(
+  member: Member,
+  { direction, sessionId, change, requestId = newId() }: TakeBack,
+) {
   const { libraryId, userId } = member;
   const find = (db: Executor) =>
     change ? named(db, member, change) : latest(db, member, direction!, sessionId);

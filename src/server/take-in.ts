@@ -13,7 +13,7 @@ import { UnreadableMedia } from "@/media/process";
 import { largestFile } from "./http/limits";
 import { decoding } from "./decoding/decoding";
 import { isStored, mediaRoot, NoRoom } from "./media-store";
-import { requireRight, type Member } from "./member";
+import { type Member } from "./member";
 import { Refusal } from "./refusal";
 import { roomOf, tooMuch } from "./room";
 
@@ -31,9 +31,8 @@ const isDiskFull = (error: unknown): boolean =>
  * Takes an uploaded file into a library. Refuses what is no material, with the reason. An upload that breaks off leaves
  * nothing behind. The same file brought again is answered at once.
  */
-export async function takeIn(member: Member, name: string | null, request: Request) {
-  requireRight(member, "bench");
-  const clean = cleanName(name ?? "").slice(0, longestName);
+export async function takeIn(member: Member, name: string, request: Request) {
+  const clean = cleanName(name).slice(0, longestName);
   if (clean === "") throw new Refusal(400, "no-name", "Say how the file is called.", { field: "name" });
   if (!request.body) throw new Refusal(400, "no-file", "There is no file in this request.");
   const announced = Number(request.headers.get("content-length") ?? 0);

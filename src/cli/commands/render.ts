@@ -7,7 +7,8 @@ import type { Command } from "commander";
 import type { Chain } from "@/core/chain/model";
 import { renderFile } from "@/media/render-file";
 import { probeSound } from "@/media/sound-stream";
-import { formatOfName, resultFormats, sayNote, type MediaNote, type ResultFormat } from "@/media/results";
+import { resultFormats, type ResultFormat } from "@/core/library/renders";
+import { formatOfName, sayNote, type MediaNote } from "@/media/results";
 import { chainOption, withFiles } from "../chain-option";
 import { CliProblem, numberOption, SomeFailed, type Say } from "../problem";
 

@@ -21,11 +21,11 @@ export type MediaFacts =
   /** A table of colours (.cube), which effects depend on. */
   | { readonly kind: "lut"; readonly dimensions: 1 | 3; readonly size: number };
 
-/** What a member chose for the interface. */
 /** The screens whose columns a member can move. */
 export const columnPlaces = ["bench", "library", "history", "team"] as const;
 export type ColumnPlace = (typeof columnPlaces)[number];
 
+/** What a member chose for the interface. */
 export interface MemberSettings {
   /** Where the edges of a screen's columns are: percent of the width, by column. */
   readonly columns?: { readonly [P in ColumnPlace]?: { readonly [column: string]: number } };
@@ -34,3 +34,12 @@ export interface MemberSettings {
   /** The bench session that was open last; where signing in leads. */
   readonly lastSessionId?: string;
 }
+
+/*
+ * Working copies: what a browser fetches instead of the original. Sound: one plane after another, 32-bit floats, and an
+ * overview for drawing it at any zoom. Pictures: 16-bit sRGB codes, interleaved, in a size for the viewer and a small
+ * one for lists. Little-endian. Blobs are named by the SHA-256 of the original, so that the same file is kept once,
+ * whoever brings it.
+ */
+export const copies = ["planes", "overview", "preview", "mini", "table"] as const;
+export type Copy = (typeof copies)[number];

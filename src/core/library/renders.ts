@@ -1,5 +1,6 @@
 import type { MixNode } from "../chain/mix";
 import type { Chain } from "../chain/model";
+import type { Medium } from "../media";
 
 export type RenderState = "waiting" | "running" | "done" | "failed" | "cancelled";
 
@@ -28,3 +29,19 @@ interface MixItem {
 }
 
 export type RenderItem = MaterialItem | MixItem;
+
+/** The kinds of file that can be rendered to; the key is what scripts write. Of each medium the usual one comes first. */
+export const resultFormats = {
+  wav: { medium: "audio", extension: "wav", label: "WAV, 24 bit", type: "audio/wav" },
+  "wav-16": { medium: "audio", extension: "wav", label: "WAV, 16 bit", type: "audio/wav" },
+  "wav-32": { medium: "audio", extension: "wav", label: "WAV, 32 bit", type: "audio/wav" },
+  "wav-float": { medium: "audio", extension: "wav", label: "WAV, 32-bit float", type: "audio/wav" },
+  flac: { medium: "audio", extension: "flac", label: "FLAC, 24 bit", type: "audio/flac" },
+  png: { medium: "image", extension: "png", label: "PNG, 16 bit", type: "image/png" },
+  tiff: { medium: "image", extension: "tiff", label: "TIFF, 16 bit", type: "image/tiff" },
+  jpeg: { medium: "image", extension: "jpg", label: "JPEG", type: "image/jpeg" },
+} as const satisfies Record<string, { medium: Medium; extension: string; label: string; type: string }>;
+export type ResultFormat = keyof typeof resultFormats;
+export type ResultFormatOf<M extends Medium> = {
+  [F in ResultFormat]: (typeof resultFormats)[F]["medium"] extends M ? F : never;
+}[ResultFormat];

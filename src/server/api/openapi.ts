@@ -1,8 +1,9 @@
 import type Joi from "joi";
 import { describeRight } from "../member";
-import { requestSchema } from "../command";
+import { requestSchema } from "@/core/api/command";
 import { commands } from "../commands";
-import { operations, type Operation } from "./operations";
+import type { Operation } from "@/core/api/operation";
+import { operations } from "@/core/api/operations";
 
 type Schema = Record<string, unknown>;
 

@@ -1,71 +1,74 @@
+import type { CommandName, InputOf, ResultOf } from "@/core/api/commands";
 import type { Command } from "../command";
 import { Refusal } from "../refusal";
-import { addGroup } from "./add-group";
-import { addTargets } from "./add-targets";
-import { applyCard } from "./apply-card";
-import { bindKey } from "./bind-key";
-import { changeRole } from "./change-role";
 import { createFolder } from "./create-folder";
-import { createSession } from "./create-session";
-import { duplicateSession } from "./duplicate-session";
-import { editCard } from "./edit-card";
-import { editTarget } from "./edit-target";
-import { importCard } from "./import-card";
-import { keepCard } from "./keep-card";
-import { leaveLibrary } from "./leave-library";
-import { markFavourite } from "./mark-favourite";
-import { moveCards } from "./move-cards";
-import { moveFolder } from "./move-folder";
-import { moveTargets } from "./move-targets";
-import { removeAlias } from "./remove-alias";
-import { removeFolder } from "./remove-folder";
-import { removeMember } from "./remove-member";
-import { removeSession } from "./remove-session";
-import { removeTargets } from "./remove-targets";
 import { renameFolder } from "./rename-folder";
-import { editSession } from "./edit-session";
+import { moveFolder } from "./move-folder";
+import { removeFolder } from "./remove-folder";
+import { keepCard } from "./keep-card";
+import { reviseCard } from "./revise-card";
+import { editCard } from "./edit-card";
 import { pinCard } from "./pin-card";
 import { proveCard } from "./prove-card";
-import { reviseCard } from "./revise-card";
+import { importCard } from "./import-card";
+import { moveCards } from "./move-cards";
+import { withdrawCards } from "./withdraw-cards";
 import { setAlias } from "./set-alias";
+import { removeAlias } from "./remove-alias";
+import { markFavourite } from "./mark-favourite";
+import { bindKey } from "./bind-key";
+import { createSession } from "./create-session";
+import { editSession } from "./edit-session";
+import { duplicateSession } from "./duplicate-session";
+import { removeSession } from "./remove-session";
+import { addTargets } from "./add-targets";
+import { addGroup } from "./add-group";
+import { editTarget } from "./edit-target";
+import { moveTargets } from "./move-targets";
+import { removeTargets } from "./remove-targets";
+import { applyCard } from "./apply-card";
 import { setChain } from "./set-chain";
 import { updatePins } from "./update-pins";
-import { withdrawCards } from "./withdraw-cards";
+import { changeRole } from "./change-role";
+import { removeMember } from "./remove-member";
+import { leaveLibrary } from "./leave-library";
 
-/** Every change that can be made to a library. */
-export const commands: readonly Command[] = [
-  createFolder,
-  renameFolder,
-  moveFolder,
-  removeFolder,
-  keepCard,
-  reviseCard,
-  editCard,
-  pinCard,
-  proveCard,
-  importCard,
-  moveCards,
-  withdrawCards,
-  setAlias,
-  removeAlias,
-  markFavourite,
-  bindKey,
-  createSession,
-  editSession,
-  duplicateSession,
-  removeSession,
-  addTargets,
-  addGroup,
-  editTarget,
-  moveTargets,
-  removeTargets,
-  applyCard,
-  setChain,
-  updatePins,
-  changeRole,
-  removeMember,
-  leaveLibrary,
-];
+/** Every change that can be made to a library, with what carries it out. */
+const carriedOut: { readonly [N in CommandName]: Command<N, InputOf<N>, ResultOf<N>> } = {
+  "create-folder": createFolder,
+  "rename-folder": renameFolder,
+  "move-folder": moveFolder,
+  "remove-folder": removeFolder,
+  "keep-card": keepCard,
+  "revise-card": reviseCard,
+  "edit-card": editCard,
+  "pin-card": pinCard,
+  "prove-card": proveCard,
+  "import-card": importCard,
+  "move-cards": moveCards,
+  "withdraw-cards": withdrawCards,
+  "set-alias": setAlias,
+  "remove-alias": removeAlias,
+  "mark-favourite": markFavourite,
+  "bind-key": bindKey,
+  "create-session": createSession,
+  "edit-session": editSession,
+  "duplicate-session": duplicateSession,
+  "remove-session": removeSession,
+  "add-targets": addTargets,
+  "add-group": addGroup,
+  "edit-target": editTarget,
+  "move-targets": moveTargets,
+  "remove-targets": removeTargets,
+  "apply-card": applyCard,
+  "set-chain": setChain,
+  "update-pins": updatePins,
+  "change-role": changeRole,
+  "remove-member": removeMember,
+  "leave-library": leaveLibrary,
+};
+
+export const commands: readonly Command[] = Object.values(carriedOut);
 
 /** The command of that name; refuses an unknown one. */
 export function findCommand(name: string): Command {

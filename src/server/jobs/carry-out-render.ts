@@ -7,7 +7,8 @@ import { moveRender, nextRenders, readRender, type RenderRow } from "@/db/render
 import { UnreadableMedia } from "@/media/process";
 import { renderFile } from "@/media/render-file";
 import { renderMixFile } from "@/media/render-mix";
-import { MissingEffects, resultFormats, sayNote, type MediaNote, type ResultFormat } from "@/media/results";
+import { resultFormats, type ResultFormat } from "@/core/library/renders";
+import { MissingEffects, sayNote, type MediaNote } from "@/media/results";
 import type { SoundFormat } from "@/media/sound-sink";
 import { originalPath, planesPath } from "../media-store";
 import { resultFolder, resultPath } from "./render-store";

@@ -1,5 +1,4 @@
 import { readFile, stat } from "node:fs/promises";
-import Joi from "joi";
 import { filesOf } from "@/core/chain/active";
 import type { Chain } from "@/core/chain/model";
 import { normaliseChain } from "@/core/chain/values";
@@ -7,24 +6,17 @@ import { cardExtension, mostCarried, type CarriedFile } from "@/core/formats/car
 import { writeCardFile } from "@/core/formats/card/write";
 import { correctionOf, isCorrection } from "@/core/formats/cdl/correction";
 import { writeColourDecisions } from "@/core/formats/cdl/write";
+import type { CardForm } from "@/core/api/operations/card-file";
 import { fileName } from "@/core/library/file-names";
 import { database } from "@/db/connection";
 import { folderPathOf } from "@/db/cards";
 import { readMedia } from "@/db/replica";
 import { attachment } from "../attachment";
-import { validate } from "../validate";
 import { decoding } from "../decoding/decoding";
 import { originalPath } from "../media-store";
 import type { Member } from "../member";
 import { Refusal } from "../refusal";
 import { requireCard } from "./card-versions";
-
-const forms = ["card", "cube", "cc"] as const;
-export const cardFileInput = Joi.object({
-  form: Joi.string()
-    .valid(...forms)
-    .default("card"),
-});
 
 /** The files that a chain depends on, to travel with its card as far as there is room for them. */
 async function carriedFiles(libraryId: string, chain: Chain): Promise<CarriedFile[]> {
@@ -62,8 +54,11 @@ async function bakedCard(libraryId: string, name: string, chain: Chain): Promise
 }
 
 /** A card as a file to be mailed or rendered with: as itself, or a look as a table (.cube) or as a colour decision (.cc). */
-export async function cardFile(member: Member, cardId: string, query: URLSearchParams): Promise<Response> {
-  const { form } = validate<{ form: (typeof forms)[number] }>(cardFileInput, Object.fromEntries(query));
+export async function cardFile(
+  member: Member,
+  cardId: string,
+  { form }: { form: CardForm },
+): Promise<Response> {
   const { name, note, fits, folderId, chain } = await requireCard(member, cardId);
   const file = fileName(name);
   switch (form) {

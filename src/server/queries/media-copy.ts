@@ -1,6 +1,7 @@
 import { database } from "@/db/connection";
 import { readMedia } from "@/db/replica";
-import { copies, findCopy, type Copy } from "../media-store";
+import { copies, type Copy } from "@/core/library/media";
+import { findCopy } from "../media-store";
 import type { Member } from "../member";
 import { notFound, Refusal } from "../refusal";
 import { sentFile } from "../sent-file";

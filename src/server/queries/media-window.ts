@@ -1,7 +1,5 @@
-import Joi from "joi";
 import { database } from "@/db/connection";
 import { readMedia } from "@/db/replica";
-import { validate } from "../validate";
 import { decoding } from "../decoding/decoding";
 import type { Member } from "../member";
 import { isSeen, notModified, tagOf, unchanging } from "../unchanging";
@@ -11,26 +9,13 @@ import { sentFile } from "../sent-file";
 /** Pixels that can be asked for at once: a large screen with its surroundings. */
 const mostPixels = 16_000_000;
 
-/** Whole pixels; a query holds text. */
-const place = Joi.string()
-  .pattern(/^\d{1,6}$/)
-  .required();
-const extent = Joi.string()
-  .pattern(/^[1-9]\d{0,5}$/)
-  .required();
-export const windowInput = Joi.object({ left: place, top: place, width: extent, height: extent });
-
 /** A window of a picture at full size: 16-bit sRGB codes, R G B, row by row. It never changes. */
 export async function mediaWindow(
   { libraryId }: Member,
   mediaId: string,
-  query: URLSearchParams,
+  asked: Readonly<Record<"left" | "top" | "width" | "height", string>>,
   seen: string | null,
 ): Promise<Response> {
-  const asked = validate<Record<"left" | "top" | "width" | "height", string>>(
-    windowInput,
-    Object.fromEntries(query),
-  );
   const [left, top, width, height] = [asked.left, asked.top, asked.width, asked.height].map(Number);
   const known = await readMedia(database(), libraryId, mediaId);
   if (known?.facts.kind !== "image") throw notFound("picture");

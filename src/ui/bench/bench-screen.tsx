@@ -10,7 +10,7 @@ import type { BenchHere } from "../actions/bench/here";
 import { useActions } from "../actions/use-actions";
 import { ApplyBar } from "../apply/apply-bar";
 import { sayError, useDesk } from "../data/desk";
-import type { SessionData } from "../data/wire";
+import type { SessionData } from "../data/library-data";
 import { useFinding } from "../frame/finding";
 import { Columns } from "../parts/columns";
 import { BenchResultContext, type BenchResult } from "./bench-result";
@@ -102,7 +102,7 @@ export function BenchScreen({ session }: { session: SessionData }) {
   );
   const bringUp = useCallback(
     async (cardId: string) => {
-      const answer = await act<{ updated: number; spared: number }>("update-pins", {
+      const answer = await act("update-pins", {
         sessionId: session.session.id,
         cardId,
       });

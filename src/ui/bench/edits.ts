@@ -1,4 +1,5 @@
 import { chainText } from "@/core/chain/fingerprint";
+import type { InputOf } from "@/core/api/commands";
 import type { Chain } from "@/core/chain/model";
 import type { Target } from "@/core/library/entities";
 import { layOver, settle, shown, type Edit, type Overlay } from "@/core/library/overlay";
@@ -21,7 +22,7 @@ export interface Conflict {
 /** The server, as far as edits need it. */
 export interface EditLine {
   /** Sends one command after the other; `makeInput` is asked when its turn has come. */
-  send(command: string, makeInput: () => object): Promise<unknown>;
+  send(command: "set-chain", makeInput: () => InputOf<"set-chain">): Promise<unknown>;
   /** Counts something as unsaved, until the returned function is called. */
   hold(): () => void;
   /** A target as the server is known to have it. */

@@ -5,7 +5,7 @@ import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from
 import { finerThanPreview, geometryOf } from "@/core/chain/geometry";
 import type { Target } from "@/core/library/entities";
 import type { PictureMeasures, RenderedPicture } from "@/workers/render-messages";
-import type { Media } from "../data/wire";
+import type { Media } from "@/core/api/operations/session-replica";
 import { useActions } from "../actions/use-actions";
 import { picturePlace } from "../actions/viewer/picture";
 import type { Whole } from "../actions/viewer/picture-here";

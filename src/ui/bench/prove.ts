@@ -1,8 +1,8 @@
 import { pictureDifference, soundDifference } from "@/core/measure/difference";
-import { sayProof, type Proof } from "@/core/library/proof";
-import { api, ApiError } from "../data/api";
+import { sayProof } from "@/core/library/proof";
+import { ask, ApiError } from "../data/api";
 import type { Desk } from "../data/desk";
-import type { CardVersions } from "../data/wire";
+import { cardVersions } from "@/core/api/operations/card-versions";
 import type { BenchResult } from "./bench-result";
 
 /**
@@ -16,7 +16,7 @@ export async function proveKept(
   contentVersion: number,
   bench: BenchResult,
 ): Promise<string | null> {
-  const { versions } = await api<CardVersions>(`/api/libraries/${libraryId}/cards/${cardId}/versions`);
+  const { versions } = await ask(cardVersions, { libraryId, cardId });
   const stored = versions.find((v) => v.number === contentVersion);
   if (!stored) return null;
   let difference: number | null;
@@ -30,7 +30,7 @@ export async function proveKept(
     difference = pictureDifference(bench.rendered.codes, rebuilt.codes);
   }
   try {
-    const { result } = await send<{ proof: Proof }>("prove-card", () => ({
+    const { result } = await send("prove-card", () => ({
       cardId,
       contentVersion,
       on: bench.on,

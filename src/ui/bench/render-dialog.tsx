@@ -2,31 +2,32 @@
 
 import { Box, chakra, HStack } from "@chakra-ui/react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useRef, useState, type FormEvent } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { v7 as newId } from "uuid";
 import type { Target } from "@/core/library/entities";
 import { sayBytes } from "@/core/library/bytes";
 import { countTargets } from "@/core/library/words";
-import { api } from "../data/api";
+import { askRender, type AskRender } from "@/core/api/operations/ask-render";
+import { cancelRender } from "@/core/api/operations/cancel-render";
+import { myRenders } from "@/core/api/operations/my-renders";
+import { renderedFile } from "@/core/api/operations/rendered-file";
+import { resultFormats, type ResultFormat } from "@/core/library/renders";
+import type { Medium } from "@/core/media";
+import { addressOf, ask } from "../data/api";
+import { DialogButtons } from "../parts/command-dialogs";
+import { Form, useRequestForm } from "../parts/form";
+import { Problem } from "../parts/problem";
 import { sayError, useDesk } from "../data/desk";
-import type { Rendering } from "../data/wire";
-import { MainButton, QuietButton } from "../parts/buttons";
+import type { Rendering } from "@/core/api/operations/one-render";
+import { QuietButton } from "../parts/buttons";
 import { Dialog } from "../parts/dialog";
 import { Choice } from "../parts/choice";
 
-const formats = {
-  audio: [
-    { value: "wav", label: "WAV, 24 bit" },
-    { value: "wav-16", label: "WAV, 16 bit" },
-    { value: "wav-float", label: "WAV, float" },
-    { value: "flac", label: "FLAC" },
-  ],
-  image: [
-    { value: "png", label: "PNG, 16 bit" },
-    { value: "tiff", label: "TIFF, 16 bit" },
-    { value: "jpeg", label: "JPEG" },
-  ],
-} as const;
+/** The kinds of file that are offered for a medium. */
+const formatsOf = (medium: Medium) =>
+  (Object.keys(resultFormats) as ResultFormat[])
+    .filter((format) => resultFormats[format].medium === medium)
+    .map((value) => ({ value, label: resultFormats[value].label }));
 
 const isOpen = ({ state }: Rendering) => state === "waiting" || state === "running";
 const lookEvery = 400;
@@ -34,11 +35,11 @@ const shown = 6;
 
 function RenderingRow({
   rendering,
-  path,
+  href,
   onCancel,
 }: {
   rendering: Rendering;
-  path: string;
+  href: string;
   onCancel: () => void;
 }) {
   const { name, state, progress, problem, notes, fileName, bytes } = rendering;
@@ -55,7 +56,7 @@ function RenderingRow({
         )}
         {state === "done" && (
           <chakra.a
-            href={`${path}/${rendering.id}/file`}
+            href={href}
             download
             data-result={rendering.id}
             color="cardSelected"
@@ -114,17 +115,15 @@ export function RenderDialog({
 }) {
   const { libraryId } = useDesk();
   const client = useQueryClient();
-  const medium = targets[0]?.chain.medium === "image" ? "image" : "audio";
-  const [format, setFormat] = useState<string>(formats[medium][0].value);
-  const [problem, setProblem] = useState<string>();
+  const medium = targets[0]?.chain.medium ?? "audio";
+  const options = useMemo(() => formatsOf(medium), [medium]);
   const [asked, setAsked] = useState<string>();
   const button = useRef<HTMLButtonElement>(null);
   const list = useRef<HTMLUListElement>(null);
-  const path = `/api/libraries/${libraryId}/renders`;
   const key = ["renders", libraryId];
   const query = useQuery({
     queryKey: key,
-    queryFn: () => api<{ renders: Rendering[] }>(path),
+    queryFn: () => ask(myRenders, { libraryId }),
     refetchInterval: ({ state }) => (state.data?.renders.some(isOpen) ? lookEvery : false),
   });
   const renders = query.data?.renders ?? [];
@@ -133,24 +132,23 @@ export function RenderDialog({
     // What was just asked for is there: Enter downloads it.
     if (ready) list.current?.querySelector<HTMLElement>(`[data-result="${asked}"]`)?.focus();
   }, [ready, asked]);
-  const submit = async (event: FormEvent) => {
-    event.preventDefault();
-    setProblem(undefined);
-    try {
-      const { render } = await api<{ render: Rendering }>(path, {
-        method: "POST",
-        body: { sessionId, targetIds: targets.map((t) => t.id), format, requestId: newId() },
-      });
-      setAsked(render.id);
-    } catch (error) {
-      setProblem(sayError(error));
-    }
-    await client.invalidateQueries({ queryKey: key });
-  };
-  const cancel = async (id: string) => {
-    await api(`${path}/${id}/cancel`, { method: "POST", body: {} }).catch((error) =>
-      setProblem(sayError(error)),
-    );
+  const first = useMemo(() => ({ format: options[0].value }), [options]);
+  const form = useRequestForm({
+    schema: askRender.body!,
+    first,
+    request: ({ format }) => ({ sessionId, targetIds: targets.map((t) => t.id), format, requestId: newId() }),
+    async send(request: AskRender) {
+      try {
+        const { render } = await ask(askRender, { libraryId }, request);
+        setAsked(render.id);
+      } finally {
+        await client.invalidateQueries({ queryKey: key });
+      }
+    },
+  });
+  const [problem, setProblem] = useState<string>();
+  const cancel = async (renderId: string) => {
+    await ask(cancelRender, { libraryId, renderId }).catch((error) => setProblem(sayError(error)));
     await client.invalidateQueries({ queryKey: key });
   };
   return (
@@ -160,29 +158,25 @@ export function RenderDialog({
       initialFocus={button}
       width="560px"
     >
-      <form onSubmit={submit}>
+      <Form
+        form={form}
+        buttons={
+          <DialogButtons action="Render" main={button} busy={targets.length === 0} onClose={onClose} />
+        }
+      >
         {targets.length > 0 ? (
           <Choice
             label={targets.length > 1 ? "Each as, together in a zip" : "As"}
-            options={formats[medium]}
-            value={format as never}
-            onChange={setFormat}
+            options={options}
+            {...form.choice("format")}
           />
         ) : (
           <Box mb="12px" color="cardMuted">
             Nothing is selected.
           </Box>
         )}
-        {problem && <Box role="alert" color="cardLoss" mb="10px">{`✕ ${problem}`}</Box>}
-        <HStack justifyContent="flex-end">
-          <QuietButton keys="Escape" onClick={onClose}>
-            Leave
-          </QuietButton>
-          <MainButton ref={button} type="submit" keys="Enter" disabled={targets.length === 0}>
-            Render
-          </MainButton>
-        </HStack>
-      </form>
+      </Form>
+      <Problem>{problem}</Problem>
       {renders.length > 0 && (
         <Box mt="14px">
           <chakra.h3 fontSize="xs" fontWeight="600" color="cardMuted" mb="4px">
@@ -203,7 +197,7 @@ export function RenderDialog({
               <RenderingRow
                 key={rendering.id}
                 rendering={rendering}
-                path={path}
+                href={addressOf(renderedFile, { libraryId, renderId: rendering.id })}
                 onCancel={() => void cancel(rendering.id)}
               />
             ))}

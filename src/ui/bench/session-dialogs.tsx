@@ -1,55 +1,38 @@
 "use client";
 
-import { useRef, useState, type FormEvent } from "react";
-import { media, workingMedia, type WorkingMedium } from "@/core/media";
+import { useMemo } from "react";
+import { media, workingMedia } from "@/core/media";
 import { capital } from "@/core/library/words";
 import type { Session } from "@/core/library/entities";
+import type { ResultOf } from "@/core/api/commands";
 import { Choice } from "../parts/choice";
-import { DialogButtons, useSubmit } from "../parts/command-dialogs";
+import { DialogButtons } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
 import { TextField } from "../parts/fields";
+import { Form, useCommandForm } from "../parts/form";
 
-type Closing = (result?: Record<string, unknown>) => void;
+interface NewSessionProps {
+  readonly medium: Session["medium"];
+  readonly onClose: (result?: ResultOf<"create-session">) => void;
+}
 
 /** Begins a session. */
-export function NewSessionDialog({
-  medium: first,
-  onClose,
-}: {
-  medium: Session["medium"];
-  onClose: Closing;
-}) {
-  const { problem, setProblem, submit } = useSubmit(onClose);
-  const [name, setName] = useState("");
-  const [medium, setMedium] = useState<WorkingMedium>(
-    workingMedia.find((known) => known === first) ?? workingMedia[0],
+export function NewSessionDialog({ medium, onClose }: NewSessionProps) {
+  const first = useMemo(
+    () => ({ name: "", medium: workingMedia.find((known) => known === medium) ?? workingMedia[0] }),
+    [medium],
   );
-  const field = useRef<HTMLInputElement>(null);
-  const onSubmit = (event: FormEvent) => {
-    event.preventDefault();
-    void submit("create-session", { name, medium });
-  };
+  const form = useCommandForm("create-session", { first, request: (values) => values, done: onClose });
   return (
-    <Dialog title="New session" onClose={onClose} initialFocus={field} width="420px">
-      <form onSubmit={onSubmit}>
-        <TextField
-          ref={field}
-          label="Name"
-          value={name}
-          problem={problem}
-          onChange={(event) => {
-            setName(event.target.value);
-            setProblem(undefined);
-          }}
-        />
+    <Dialog title="New session" onClose={() => onClose()} width="420px">
+      <Form form={form} buttons={<DialogButtons action="Begin" onClose={onClose} />}>
+        <TextField label="Name" {...form.field("name")} />
         <Choice
           label="For"
           options={workingMedia.map((value) => ({ value, label: capital(media[value].plural) }))}
-          value={medium}
-          onChange={setMedium}
+          {...form.choice("medium")}
         />
-        <DialogButtons action="Begin" onClose={onClose} />
-      </form>
+      </Form>
     </Dialog>
   );
 }

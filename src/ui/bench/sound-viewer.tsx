@@ -4,7 +4,7 @@ import { useCallback, useMemo, useState } from "react";
 import { emptyChain } from "@/core/chain/model";
 import type { Target } from "@/core/library/entities";
 import { useDesk } from "../data/desk";
-import type { Media } from "../data/wire";
+import type { Media } from "@/core/api/operations/session-replica";
 import { useBenchResult } from "./bench-result";
 import { LoopFrame } from "./loop-frame";
 import type { Bench } from "./use-bench";

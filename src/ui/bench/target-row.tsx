@@ -1,7 +1,7 @@
 import { Box, chakra, HStack } from "@chakra-ui/react";
 import { memo } from "react";
 import type { Target } from "@/core/library/entities";
-import type { Media } from "../data/wire";
+import type { Media } from "@/core/api/operations/session-replica";
 import { rowPress, selectsAlso, type RowPress } from "../parts/row-press";
 import { GroupSign, MediumSign } from "../parts/medium-sign";
 import { Pixels } from "../parts/pixels";

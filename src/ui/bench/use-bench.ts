@@ -9,7 +9,7 @@ import { byPosition } from "@/core/library/order";
 import { countTargets, sayPiece } from "@/core/library/words";
 import { sayError, useDesk } from "../data/desk";
 import { sessionKey } from "../data/library-data";
-import type { SessionData } from "../data/wire";
+import type { SessionData } from "../data/library-data";
 import { useStore } from "../data/store";
 import { BenchEdits, type Conflict, type Shape } from "./edits";
 import { useSelection, type Selection } from "../parts/use-selection";

@@ -3,7 +3,7 @@ import type { Chain } from "@/core/chain/model";
 import type { PictureWindow } from "@/core/chain/render-codes";
 import type { RenderedPicture } from "@/workers/render-messages";
 import { useDesk } from "../data/desk";
-import type { Media } from "../data/wire";
+import type { Media } from "@/core/api/operations/session-replica";
 import { useBenchResult } from "./bench-result";
 
 export const copyUrl = (libraryId: string, mediaId: string, copy: string) =>

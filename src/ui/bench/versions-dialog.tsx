@@ -6,10 +6,10 @@ import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react"
 import { combination } from "@/core/keys/combination";
 import type { Card } from "@/core/library/entities";
 import { may } from "@/core/library/roles";
-import { api } from "../data/api";
+import { ask } from "../data/api";
 import { sayError, useDesk } from "../data/desk";
 import { nameOfMember } from "../data/library-data";
-import type { CardVersions } from "../data/wire";
+import { cardVersions } from "@/core/api/operations/card-versions";
 import { Dialog } from "../parts/dialog";
 import { KeyCap } from "../parts/key-cap";
 import type { Bench } from "./use-bench";
@@ -31,7 +31,7 @@ export function VersionsDialog({ bench, card, onClose }: { bench: Bench; card: C
   const [moved, setMoved] = useState(false);
   const query = useQuery({
     queryKey: ["versions", libraryId, card.id, card.contentVersion],
-    queryFn: () => api<CardVersions>(`/api/libraries/${libraryId}/cards/${card.id}/versions`),
+    queryFn: () => ask(cardVersions, { libraryId, cardId: card.id }),
   });
   const versions = useMemo(() => query.data?.versions ?? [], [query.data]);
   const chosen = versions[Math.min(at, versions.length - 1)];

@@ -6,7 +6,7 @@ import { useCallback, useMemo, useRef, type PointerEvent } from "react";
 import { columnsOf } from "@/core/measure/overview";
 import { waveformPeaks } from "@/core/measure/peaks";
 import type { RenderedLoop } from "@/workers/render-messages";
-import type { Media } from "../data/wire";
+import type { Media } from "@/core/api/operations/session-replica";
 import type { Range } from "./use-loop";
 import { copyUrl } from "./use-picture";
 import { usePlayhead } from "./use-playhead";

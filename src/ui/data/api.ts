@@ -1,3 +1,5 @@
+import type { Operation, Parameters } from "@/core/api/operation";
+
 /** An answer of the server that is no success, with its words for a person. */
 export class ApiError extends Error {
   constructor(
@@ -71,4 +73,24 @@ export async function api<T>(
     });
   }
   return (await answerOf(response)) as T;
+}
+
+/** The address of an operation. */
+export const addressOf = <Path extends string>(
+  { path }: { readonly path: Path },
+  parameters: Parameters<Path>,
+): string =>
+  `/api${path.replace(/\{(\w+)\}/g, (_, name: string) => encodeURIComponent((parameters as Record<string, string>)[name]))}`;
+
+/** Asks for an operation; `takes` goes as its query or its body. Throws as `api` does. */
+export function ask<Path extends string, Takes extends object, Answer>(
+  operation: Operation<Path, Takes, Answer>,
+  parameters: Parameters<Path>,
+  ...[takes]: object extends Takes ? [takes?: Takes] : [takes: Takes]
+): Promise<Answer> {
+  const { method, query } = operation;
+  const address = addressOf(operation, parameters);
+  if (!query) return api<Answer>(address, { method, ...(takes && { body: takes }) });
+  const asked = Object.entries(takes ?? {}).filter(([, value]) => value !== undefined);
+  return api<Answer>(`${address}?${new URLSearchParams(asked as [string, string][]).toString()}`, { method });
 }

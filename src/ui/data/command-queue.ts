@@ -1,6 +1,6 @@
 import { v7 as newId } from "uuid";
 import { api, ApiError } from "./api";
-import type { CommandAnswer } from "./wire";
+import type { CommandAnswer } from "@/core/api/command";
 
 /** How a request looks when its turn comes: later ones may depend on what earlier ones brought. */
 type MakeBody = () => object;
@@ -24,7 +24,7 @@ export class CommandQueue {
   ) {}
 
   /** `path` is below the library's address: `commands/keep-card` or `take-back`. */
-  send<Result>(path: string, makeBody: MakeBody): Promise<CommandAnswer<Result>> {
+  send<Result extends object>(path: string, makeBody: MakeBody): Promise<CommandAnswer<Result>> {
     this.report(+1, this.waiting);
     const turn = this.tail.then(() => this.deliver<Result>(path, { ...makeBody(), requestId: newId() }));
     this.tail = turn.catch(() => undefined).then(() => this.report(-1, false));
@@ -37,7 +37,7 @@ export class CommandQueue {
     return () => this.report(-1, this.waiting);
   }
 
-  private async deliver<Result>(path: string, body: object): Promise<CommandAnswer<Result>> {
+  private async deliver<Result extends object>(path: string, body: object): Promise<CommandAnswer<Result>> {
     for (let wait = firstWait; ; wait = Math.min(longestWait, wait * 2)) {
       try {
         return await api<CommandAnswer<Result>>(`/api/libraries/${this.libraryId}/${path}`, {

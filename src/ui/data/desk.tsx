@@ -11,6 +11,8 @@ import {
   useState,
   type ReactNode,
 } from "react";
+import type { CommandAnswer } from "@/core/api/command";
+import type { CommandName, InputOf, ResultOf } from "@/core/api/commands";
 import { capital } from "@/core/library/words";
 import { askAs, sayError } from "./api";
 import { CommandQueue } from "./command-queue";
@@ -22,7 +24,8 @@ import { NoticeBoard, type Notice } from "./notices";
 import { Renderer } from "./renderer";
 import { Store } from "./store";
 import { TakeIn } from "./take-in";
-import type { CommandAnswer, HistoryEntry, LibraryData } from "./wire";
+import type { HistoryEntry } from "@/core/api/operations/history";
+import type { LibraryData } from "./library-data";
 
 interface Unsaved {
   readonly open: number;
@@ -45,15 +48,9 @@ export interface Desk {
   /** Counts an edit that waits to be sent as unsaved, until the returned function is called. */
   hold(): () => void;
   /** Sends a command and takes its change in. Rejects with an ApiError where it is refused. */
-  send<Result = Record<string, unknown>>(
-    command: string,
-    makeInput: () => object,
-  ): Promise<CommandAnswer<Result>>;
+  send<N extends CommandName>(command: N, makeInput: () => InputOf<N>): Promise<CommandAnswer<ResultOf<N>>>;
   /** Like `send`, with a refusal told at the foot of the window; null then. */
-  act<Result = Record<string, unknown>>(
-    command: string,
-    input: object,
-  ): Promise<CommandAnswer<Result> | null>;
+  act<N extends CommandName>(command: N, input: InputOf<N>): Promise<CommandAnswer<ResultOf<N>> | null>;
   takeBack(direction: "undo" | "redo"): Promise<void>;
   /** Takes back one change of the history, whoever made it. */
   takeBackChange(change: HistoryEntry): Promise<void>;
@@ -157,8 +154,8 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
   }, [unsaved]);
 
   const send = useCallback(
-    async <Result,>(command: string, makeInput: () => object) => {
-      const answer = await queue.send<Result>(`commands/${command}`, makeInput);
+    async <N extends CommandName>(command: N, makeInput: () => InputOf<N>) => {
+      const answer = await queue.send<ResultOf<N>>(`commands/${command}`, makeInput);
       if (answer.change) takeChange(client, libraryId, answer.change);
       return answer;
     },
@@ -168,9 +165,9 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
   const hold = useCallback(() => queue.hold(), [queue]);
 
   const act = useCallback(
-    async <Result,>(command: string, input: object) => {
+    async <N extends CommandName>(command: N, input: InputOf<N>) => {
       try {
-        const answer = await send<Result>(command, () => input);
+        const answer = await send(command, () => input);
         if (answer.change) tell({ kind: "done", text: sentence(answer.change.summary) });
         return answer;
       } catch (error) {

@@ -1,10 +1,11 @@
+import { libraryFiles } from "@/core/api/operations/library-files";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback } from "react";
 import type { FileKind } from "@/core/effects/parameter";
 import type { FileSource } from "@/workers/render-messages";
-import { api } from "./api";
+import { ask } from "./api";
 import { uploadFile } from "./upload";
-import type { Media } from "./wire";
+import type { Media } from "@/core/api/operations/session-replica";
 
 const filesKey = (libraryId: string) => ["files", libraryId];
 
@@ -18,7 +19,7 @@ export const mediaOf = { impulse: "audio", texture: "image", lut: "lut" } as con
 export function useFiles(libraryId: string) {
   return useQuery({
     queryKey: filesKey(libraryId),
-    queryFn: async () => (await api<{ files: Media[] }>(`/api/libraries/${libraryId}/files`)).files,
+    queryFn: async () => (await ask(libraryFiles, { libraryId })).files,
     staleTime: 60_000,
   });
 }

@@ -1,3 +1,4 @@
+import type { SignedChange } from "@/core/api/command";
 import { useQuery, type QueryClient } from "@tanstack/react-query";
 import {
   applyRowChanges,
@@ -10,8 +11,24 @@ import type { LiveEvent } from "@/core/library/live";
 import { byPosition } from "@/core/library/order";
 import type { Session, Target } from "@/core/library/entities";
 import type { MemberSettings } from "@/core/library/media";
-import { api } from "./api";
-import type { LibraryAnswer, LibraryData, SessionAnswer, SessionData, SignedChange } from "./wire";
+import { changeSettings } from "@/core/api/operations/change-settings";
+import { changes } from "@/core/api/operations/changes";
+import { libraryReplica, type LibraryAnswer, type StreamState } from "@/core/api/operations/library-replica";
+import { sessionReplica, type Media, type SessionAnswer } from "@/core/api/operations/session-replica";
+import { ask } from "./api";
+
+/** A library in the client's cache: what the server sent, with rows and streams by id. */
+export interface LibraryData extends Omit<LibraryAnswer, "rows" | "streams"> {
+  readonly replica: Replica;
+  /** Those in use, in their order. */
+  readonly sessions: readonly Session[];
+  readonly streams: ReadonlyMap<string, StreamState>;
+}
+
+export interface SessionData extends Omit<SessionAnswer, "targets" | "media"> {
+  readonly replica: Replica;
+  readonly media: ReadonlyMap<string, Media>;
+}
 
 const byId = <Row extends { readonly id: string }>(rows: readonly Row[]) =>
   new Map(rows.map((row) => [row.id, row]));
@@ -24,7 +41,7 @@ const sessionsOf = ({ session }: Replica): Session[] =>
   [...session.values()].filter((s) => !s.removed).sort(byPosition);
 
 async function fetchLibrary(libraryId: string): Promise<LibraryData> {
-  const { rows, streams, ...rest } = await api<LibraryAnswer>(`/api/libraries/${libraryId}/replica`);
+  const { rows, streams, ...rest } = await ask(libraryReplica, { libraryId });
   const replica = replicaOf(rows);
   return {
     ...rest,
@@ -45,9 +62,7 @@ function selfOf({ member }: LibraryData, replica: Replica): LibraryData["member"
 }
 
 async function fetchSession(libraryId: string, sessionId: string): Promise<SessionData> {
-  const { targets, media, ...rest } = await api<SessionAnswer>(
-    `/api/libraries/${libraryId}/sessions/${sessionId}`,
-  );
+  const { targets, media, ...rest } = await ask(sessionReplica, { libraryId, sessionId });
   return { ...rest, replica: { ...emptyReplica(), target: byId<Target>(targets) }, media: byId(media) };
 }
 
@@ -115,8 +130,10 @@ async function catchUpWith(
   for (let more = true; more;) {
     const since = knownRevision(client, libraryId, of, sessionId);
     if (since === null) return;
-    const answer = await api<{ changes: SignedChange[]; more: boolean }>(
-      `/api/libraries/${libraryId}/changes?stream=${of}&since=${since}${of === "session" ? `&sessionId=${sessionId}` : ""}`,
+    const answer = await ask(
+      changes,
+      { libraryId },
+      { stream: of, since: String(since), ...(of === "session" && { sessionId: sessionId! }) },
     );
     for (const change of answer.changes) takeChange(client, libraryId, change);
     // Where nothing moved on, a copy is being fetched whole.
@@ -159,10 +176,7 @@ export async function saveSettings(
   libraryId: string,
   change: MemberSettings,
 ): Promise<MemberSettings> {
-  const { settings } = await api<{ settings: MemberSettings }>(`/api/libraries/${libraryId}/settings`, {
-    method: "PATCH",
-    body: change,
-  });
+  const { settings } = await ask(changeSettings, { libraryId }, change);
   client.setQueryData<LibraryData>(
     libraryKey(libraryId),
     (now) => now && { ...now, member: { ...now.member, settings } },

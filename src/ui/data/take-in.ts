@@ -2,10 +2,13 @@ import type { QueryClient } from "@tanstack/react-query";
 import { count, sayPiece } from "@/core/library/words";
 import { media, workingMedia, type WorkingMedium } from "@/core/media";
 import { sayBytes } from "@/core/library/bytes";
-import { api, sayError } from "./api";
+import type { CommandName, InputOf } from "@/core/api/commands";
+import { room } from "@/core/api/operations/room";
+import { ask, sayError } from "./api";
 import { sessionKey } from "./library-data";
 import { uploadFile } from "./upload";
-import type { Media, SessionData } from "./wire";
+import type { Media } from "@/core/api/operations/session-replica";
+import type { SessionData } from "./library-data";
 
 export interface Incoming {
   readonly key: number;
@@ -29,7 +32,7 @@ const withoutEnding = (name: string) => name.replace(/\.[a-z0-9]{1,5}$/i, "") ||
 
 interface Line {
   /** Tells what happened, where it is refused. */
-  act(command: string, input: object): Promise<unknown>;
+  act<N extends CommandName>(command: N, input: InputOf<N>): Promise<unknown>;
   tell(notice: { readonly kind: "done"; readonly text: string }): void;
   /** Counts as unsaved until the returned function is called. */
   hold(): () => void;
@@ -133,19 +136,19 @@ export class TakeIn {
   /** Those of a batch for which there is room, one after the other; the others are refused before anything is sent. */
   private async fitting(sessionId: string, batch: readonly Arriving[]): Promise<readonly Arriving[]> {
     // Where it cannot be told the server will say so, file by file.
-    const { left } = await api<{ left: number }>(`/api/libraries/${this.libraryId}/room`).catch(() => ({
+    const { left } = await ask(room, { libraryId: this.libraryId }).catch(() => ({
       left: Infinity,
     }));
-    let room = left;
+    let free = left;
     return batch.filter(({ key, file }) => {
-      if (file.size > room) {
+      if (file.size > free) {
         this.change(sessionId, key, {
           state: "failed",
-          problem: `This takes ${sayBytes(file.size)}; there is room for ${sayBytes(room)} more. An owner can remove material that nothing uses, under Team.`,
+          problem: `This takes ${sayBytes(file.size)}; there is room for ${sayBytes(free)} more. An owner can remove material that nothing uses, under Team.`,
         });
         return false;
       }
-      room -= file.size;
+      free -= file.size;
       return true;
     });
   }

@@ -1,5 +1,5 @@
 import { ApiError } from "./api";
-import type { Media } from "./wire";
+import type { Media } from "@/core/api/operations/session-replica";
 
 /**
  * Sends a file to the server and gives the medium it became. `onShare` hears how much has arrived, 0…1; after 1 the

@@ -1,10 +1,10 @@
+import { changeDetails } from "@/core/api/operations/change-details";
 import { Box, chakra } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
-import type { RowChange } from "@/core/library/change";
 import { describeChange, type NameOf } from "@/core/library/describe-change";
-import { api } from "../data/api";
+import { ask } from "../data/api";
 import { sayError } from "../data/desk";
-import type { HistoryEntry } from "../data/wire";
+import type { HistoryEntry } from "@/core/api/operations/history";
 import { sayEntry, sayWhen, sayWhere } from "./history-list";
 
 const longestList = 200;
@@ -25,10 +25,7 @@ export function ChangeDetails({
   // Recorded once and never changed.
   const { data, error } = useQuery({
     queryKey: ["change", streamId, revision],
-    queryFn: () =>
-      api<{ forward: RowChange[]; backward: RowChange[] }>(
-        `/api/libraries/${libraryId}/history/${streamId}/${revision}`,
-      ),
+    queryFn: () => ask(changeDetails, { libraryId, streamId, revision: String(revision) }),
   });
   const lines = data && describeChange(data.forward, data.backward, nameOf);
   return (

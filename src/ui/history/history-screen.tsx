@@ -5,10 +5,10 @@ import { keepPreviousData, useInfiniteQuery } from "@tanstack/react-query";
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { nameOfRow } from "@/core/library/entities";
 import type { NameOf } from "@/core/library/describe-change";
-import { api } from "../data/api";
+import { ask } from "../data/api";
 import { useDesk } from "../data/desk";
 import { historyKey, nameOfMember } from "../data/library-data";
-import type { HistoryPage } from "../data/wire";
+import { history } from "@/core/api/operations/history";
 import { Failed } from "../frame/states";
 import { historyPlace } from "../actions/history";
 import { useActions } from "../actions/use-actions";
@@ -30,9 +30,7 @@ export function HistoryScreen() {
   const query = useInfiniteQuery({
     queryKey: [...historyKey(libraryId), words],
     queryFn: ({ pageParam }) =>
-      api<HistoryPage>(
-        `/api/libraries/${libraryId}/history?words=${encodeURIComponent(words)}${pageParam === null ? "" : `&before=${pageParam}`}`,
-      ),
+      ask(history, { libraryId }, { words, ...(pageParam !== null && { before: String(pageParam) }) }),
     initialPageParam: null as number | null,
     getNextPageParam: (page) => (page.more ? page.changes[page.changes.length - 1].sequence : undefined),
     placeholderData: keepPreviousData,

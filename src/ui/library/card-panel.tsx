@@ -7,7 +7,7 @@ import type { Card } from "@/core/library/entities";
 import { sayProof } from "@/core/library/proof";
 import { folderPath } from "@/core/library/folders";
 import { nameOfMember } from "../data/library-data";
-import type { LibraryData } from "../data/wire";
+import type { LibraryData } from "../data/library-data";
 import { CardLine, IndexCard } from "../parts/index-card";
 import { KeyCap } from "../parts/key-cap";
 import { QuietButton } from "../parts/buttons";

@@ -1,85 +1,83 @@
 "use client";
 
-import { useState, type FormEvent } from "react";
+import { useMemo } from "react";
 import type { Folder } from "@/core/library/entities";
-import { folderPath } from "@/core/library/folders";
+import { folderPath, resolvePath } from "@/core/library/folders";
 import { parsePath } from "@/core/text/names";
-import { resolvePath } from "@/core/library/folders";
 import { useDesk } from "../data/desk";
 import { lastFolder, rememberFolder } from "../data/last-folder";
-import { DialogButtons, useSubmit } from "../parts/command-dialogs";
+import { DialogButtons } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
+import { Form, useCommandForm } from "../parts/form";
 import { PathField } from "../parts/path-field";
 
+interface FileDialogProps {
+  readonly cardIds: readonly string[];
+  readonly what: string;
+  readonly first: string;
+  readonly onClose: () => void;
+}
+
 /** Asks for the folder in which cards are to be filed. */
-export function FileDialog({
-  cardIds,
-  what,
-  first,
-  onClose,
-}: {
-  cardIds: readonly string[];
-  what: string;
-  first: string;
-  onClose: () => void;
-}) {
+export function FileDialog({ cardIds, what, first, onClose }: FileDialogProps) {
   const { data, libraryId } = useDesk();
-  const { problem, setProblem, submit } = useSubmit(onClose);
-  const [path, setPath] = useState(first);
+  const values = useMemo(() => ({ path: first }), [first]);
   const last = lastFolder(libraryId);
-  const onSubmit = (event: FormEvent) => {
-    event.preventDefault();
-    rememberFolder(libraryId, path);
-    void submit("move-cards", { cardIds, path });
-  };
+  const form = useCommandForm("move-cards", {
+    first: values,
+    request: ({ path }) => ({ cardIds: [...cardIds], path }),
+    done: () => {
+      rememberFolder(libraryId, path.value);
+      onClose();
+    },
+  });
+  const path = form.choice("path");
   return (
     <Dialog title={`File ${what}`} onClose={onClose}>
-      <form onSubmit={onSubmit}>
+      <Form form={form} buttons={<DialogButtons action="File" onClose={onClose} />}>
         <PathField
           folders={data.replica.folder}
-          value={path}
-          onChange={(next) => {
-            setPath(next);
-            setProblem(undefined);
-          }}
           offers={last && last !== first ? [{ path: last, why: "last used" }] : []}
-          problem={problem}
+          {...path}
         />
-        <DialogButtons action="File" onClose={onClose} />
-      </form>
+      </Form>
     </Dialog>
   );
 }
+
+const sayings = {
+  parentId: { at: "path", words: "There is no such folder yet. Make it first, or choose another." },
+};
 
 /** Asks under which folder one is to be moved; empty is the top. */
 export function MoveFolderDialog({ folder, onClose }: { folder: Folder; onClose: () => void }) {
   const { data } = useDesk();
   const { folder: folders } = data.replica;
-  const { problem, setProblem, submit } = useSubmit(onClose);
-  const [path, setPath] = useState(folderPath(folders, folder.parentId));
-  const onSubmit = (event: FormEvent) => {
-    event.preventDefault();
-    const { folderId, missing } = resolvePath(folders, parsePath(path));
-    if (missing.length > 0)
-      return setProblem(`There is no folder “${missing[0]}” yet. Make it first, or choose another.`);
-    void submit("move-folder", { folderId: folder.id, parentId: folderId, seen: folder.version });
-  };
+  const values = useMemo(() => ({ path: folderPath(folders, folder.parentId) }), [folders, folder.parentId]);
+  const form = useCommandForm("move-folder", {
+    first: values,
+    request: ({ path }) => {
+      const { folderId, missing } = resolvePath(folders, parsePath(path));
+      // None at all is refused, which is said below; null is the top.
+      return {
+        folderId: folder.id,
+        parentId: missing.length > 0 ? (undefined as never) : folderId,
+        seen: folder.version,
+      };
+    },
+    sayings,
+    done: () => onClose(),
+  });
   return (
     <Dialog title={`Move “${folder.name}”`} onClose={onClose}>
-      <form onSubmit={onSubmit}>
+      <Form form={form} buttons={<DialogButtons action="Move" onClose={onClose} />}>
         <PathField
           label="Into folder (empty: the top)"
           folders={folders}
-          value={path}
-          onChange={(next) => {
-            setPath(next);
-            setProblem(undefined);
-          }}
           offers={[]}
-          problem={problem}
+          {...form.choice("path")}
         />
-        <DialogButtons action="Move" onClose={onClose} />
-      </form>
+      </Form>
     </Dialog>
   );
 }

@@ -84,7 +84,9 @@ export function LibraryScreen() {
         }
         for (const card of cards) {
           const done =
-            "file" in card ? await act("import-card", card) : await act("keep-card", { ...card, path });
+            "file" in card
+              ? await act("import-card", card)
+              : await act("keep-card", { ...card, fits: [], path });
           // The reason of a refused one stays to be read; the others are not begun.
           if (!done) return;
           imported++;

@@ -1,78 +1,47 @@
 "use client";
 
-import { HStack } from "@chakra-ui/react";
-import { useRef, useState, type FormEvent } from "react";
+import { useMemo } from "react";
+import type { InputOf } from "@/core/api/commands";
 import type { Card } from "@/core/library/entities";
-import { ApiError } from "../data/api";
-import { sayError, sentence, useDesk } from "../data/desk";
-import { MainButton, QuietButton } from "./buttons";
+import { longestAlias } from "@/core/text/names";
+import { DialogButtons } from "./command-dialogs";
 import { Dialog } from "./dialog";
 import { TextField } from "./fields";
+import { Form, useCommandForm } from "./form";
 
-interface OneWordProps {
+interface OneWordProps<N extends "set-alias" | "bind-key"> {
   readonly title: string;
   readonly label: string;
   readonly hint: string;
+  readonly command: N;
+  /** How the command calls the word. */
+  readonly field: N extends "set-alias" ? "text" : "key";
   readonly first: string;
-  readonly command: string;
-  readonly input: (text: string, takeOver: boolean) => object;
+  readonly maxLength: number;
+  readonly input: (word: string, takeOver: boolean) => InputOf<N>;
   /** The error code after which Enter takes over. */
   readonly taken: string;
-  readonly maxLength: number;
   readonly onClose: () => void;
 }
 
 /** A dialog with one short field; what somebody else has is taken over by Enter once more. */
-function OneWordDialog({
-  title,
-  label,
-  hint,
-  first,
-  command,
-  input,
-  taken,
-  maxLength,
-  onClose,
-}: OneWordProps) {
-  const { send, tell } = useDesk();
-  const field = useRef<HTMLInputElement>(null);
-  const [text, setText] = useState(first);
-  const [problem, setProblem] = useState<{ text: string; takeOver: boolean } | null>(null);
-  const submit = async (event: FormEvent) => {
-    event.preventDefault();
-    try {
-      const { change } = await send(command, () => input(text, problem?.takeOver ?? false));
-      if (change) tell({ kind: "done", text: sentence(change.summary) });
-      onClose();
-    } catch (error) {
-      setProblem({ text: sayError(error), takeOver: error instanceof ApiError && error.code === taken });
-    }
-  };
+function OneWordDialog<N extends "set-alias" | "bind-key">(props: OneWordProps<N>) {
+  const { title, label, hint, command, field, first, maxLength, input, taken, onClose } = props;
+  const values = useMemo<Record<string, string>>(() => ({ [field]: first }), [field, first]);
+  const form = useCommandForm(command, {
+    first: values,
+    request: (typed, refusal) => input(typed[field], refusal?.code === taken),
+    done: () => onClose(),
+  });
+  const takeOver = form.refusal?.code === taken;
   return (
-    <Dialog title={title} onClose={onClose} initialFocus={field} width="400px">
-      <form onSubmit={submit}>
-        <TextField
-          ref={field}
-          label={label}
-          hint={hint}
-          problem={problem?.text}
-          value={text}
-          maxLength={maxLength}
-          fontFamily="mono"
-          onChange={(event) => {
-            setText(event.target.value);
-            setProblem(null);
-          }}
-        />
-        <HStack justifyContent="flex-end">
-          <QuietButton keys="Escape" onClick={onClose}>
-            Leave
-          </QuietButton>
-          <MainButton type="submit" keys="Enter">
-            {problem?.takeOver ? "Take it over" : "Give"}
-          </MainButton>
-        </HStack>
-      </form>
+    <Dialog title={title} onClose={onClose} width="400px">
+      <Form
+        form={form}
+        buttons={<DialogButtons action={takeOver ? "Take it over" : "Give"} onClose={onClose} />}
+      >
+        <TextField label={label} hint={hint} maxLength={maxLength} fontFamily="mono" {...form.field(field)} />
+      </Form>
     </Dialog>
   );
 }
@@ -85,12 +54,13 @@ export function AliasDialog({ card, onClose }: CardDialogProps) {
       title={`Alias for “${card.name}”`}
       label="Alias"
       hint="A short word of your own; typed in the apply bar it brings this card first."
-      first=""
       command="set-alias"
-      taken="alias-taken"
-      maxLength={40}
-      onClose={onClose}
+      field="text"
+      first=""
+      maxLength={longestAlias}
       input={(text, takeOver) => ({ cardId: card.id, text, takeOver })}
+      taken="alias-taken"
+      onClose={onClose}
     />
   );
 }
@@ -101,12 +71,13 @@ export function KeyDialog({ card, current, onClose }: CardDialogProps & { readon
       title={`Key for “${card.name}”`}
       label="Key"
       hint="One printed character, such as 4 or m. On the bench it applies the card at once."
-      first={current ?? ""}
       command="bind-key"
-      taken="key-taken"
+      field="key"
+      first={current ?? ""}
       maxLength={2}
-      onClose={onClose}
       input={(key, takeOver) => ({ key, cardId: card.id, takeOver })}
+      taken="key-taken"
+      onClose={onClose}
     />
   );
 }

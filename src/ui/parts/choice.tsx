@@ -10,12 +10,20 @@ interface ChoiceProps<T extends string> {
   readonly options: readonly { readonly value: T; readonly label: string; readonly hint?: string }[];
   readonly value: T;
   readonly onChange: (value: T) => void;
+  readonly problem?: string;
 }
 
 /** A few words of which one holds; arrows choose. */
-export function Choice<T extends string>({ label, options, value, onChange, tall = false }: ChoiceProps<T>) {
+export function Choice<T extends string>({
+  label,
+  options,
+  value,
+  onChange,
+  problem,
+  tall = false,
+}: ChoiceProps<T>) {
   return (
-    <Field label={label}>
+    <Field label={label} problem={problem}>
       {(ids) => (
         <HStack
           role="radiogroup"

@@ -1,119 +1,94 @@
 "use client";
 
 import { Box, HStack } from "@chakra-ui/react";
-import { useMemo, useRef, useState, type FormEvent, type ReactNode } from "react";
-import { sayError, sentence, useDesk } from "../data/desk";
+import { useMemo, useRef, type ReactNode, type RefObject } from "react";
+import type { CommandName, InputOf, ResultOf } from "@/core/api/commands";
 import { MainButton, QuietButton } from "./buttons";
 import { Dialog } from "./dialog";
 import { TextField } from "./fields";
+import { Form, useCommandForm } from "./form";
 
-/** Sends a dialog's command; keeps the dialog open with the reason where it is refused. */
-export function useSubmit(onClose: (result?: Record<string, unknown>) => void) {
-  const { send, tell } = useDesk();
-  const [problem, setProblem] = useState<string>();
-  const submit = async (command: string, input: object) => {
-    try {
-      const { change, result } = await send(command, () => input);
-      if (change) tell({ kind: "done", text: sentence(change.summary) });
-      onClose(result);
-    } catch (error) {
-      setProblem(sayError(error));
-    }
-  };
-  return { problem, setProblem, submit };
+interface DialogButtonsProps {
+  readonly action: string;
+  readonly onClose: () => void;
+  readonly busy?: boolean;
+  readonly main?: RefObject<HTMLButtonElement | null>;
 }
 
 /** The buttons at the foot of a dialog with a form. */
-export function DialogButtons({ action, onClose }: { action: string; onClose: () => void }) {
+export function DialogButtons({ action, onClose, busy = false, main }: DialogButtonsProps) {
   return (
     <HStack justifyContent="flex-end">
       <QuietButton keys="Escape" onClick={() => onClose()}>
         Leave
       </QuietButton>
-      <MainButton type="submit" keys="Enter">
+      <MainButton ref={main} type="submit" keys="Enter" disabled={busy}>
         {action}
       </MainButton>
     </HStack>
   );
 }
 
-interface NameDialogProps {
+interface NameDialogProps<N extends CommandName> {
   readonly title: string;
   readonly first: string;
   readonly action: string;
-  readonly command: string;
-  readonly input: (name: string) => object;
-  readonly onClose: (result?: Record<string, unknown>) => void;
+  readonly command: N;
+  readonly input: (name: string) => InputOf<N>;
+  readonly onClose: (result?: ResultOf<N>) => void;
 }
 
 /** Asks for a name. */
-export function NameDialog({ title, first, action, command, input, onClose }: NameDialogProps) {
-  const { problem, setProblem, submit } = useSubmit(onClose);
-  const [name, setName] = useState(first);
-  const field = useRef<HTMLInputElement>(null);
-  const onSubmit = (event: FormEvent) => {
-    event.preventDefault();
-    void submit(command, input(name));
-  };
+export function NameDialog<N extends CommandName>({
+  title,
+  first,
+  action,
+  command,
+  input,
+  onClose,
+}: NameDialogProps<N>) {
+  const values = useMemo(() => ({ name: first }), [first]);
+  const form = useCommandForm(command, {
+    first: values,
+    request: ({ name }) => input(name),
+    done: onClose,
+  });
   return (
-    <Dialog title={title} onClose={onClose} initialFocus={field} width="420px">
-      <form onSubmit={onSubmit}>
-        <TextField
-          ref={field}
-          label="Name"
-          value={name}
-          problem={problem}
-          onFocus={(event) => event.target.select()}
-          onChange={(event) => {
-            setName(event.target.value);
-            setProblem(undefined);
-          }}
-        />
-        <DialogButtons action={action} onClose={onClose} />
-      </form>
+    <Dialog title={title} onClose={() => onClose()} width="420px">
+      <Form form={form} buttons={<DialogButtons action={action} onClose={onClose} />}>
+        <TextField label="Name" onFocus={(event) => event.target.select()} {...form.field("name")} />
+      </Form>
     </Dialog>
   );
 }
 
+interface ConfirmDialogProps<N extends CommandName> {
+  readonly title: string;
+  readonly action: string;
+  readonly command: N;
+  readonly input: InputOf<N>;
+  readonly children: ReactNode;
+  readonly onClose: (result?: ResultOf<N>) => void;
+}
+
+const nothing = {};
+
 /** Says what a removal will do, and does it. */
-export function ConfirmDialog({
+export function ConfirmDialog<N extends CommandName>({
   title,
   action,
   command,
   input,
   children,
   onClose,
-}: {
-  title: string;
-  action: string;
-  command: string;
-  input: object;
-  children: ReactNode;
-  onClose: (result?: Record<string, unknown>) => void;
-}) {
-  const { problem, submit } = useSubmit(onClose);
-  const button = useRef<HTMLButtonElement>(null);
-  const onSubmit = useMemo(
-    () => (event: FormEvent) => {
-      event.preventDefault();
-      void submit(command, input);
-    },
-    [submit, command, input],
-  );
+}: ConfirmDialogProps<N>) {
+  const main = useRef<HTMLButtonElement>(null);
+  const form = useCommandForm(command, { first: nothing, request: () => input, done: onClose });
   return (
-    <Dialog title={title} onClose={onClose} initialFocus={button} width="420px">
-      <form onSubmit={onSubmit}>
+    <Dialog title={title} onClose={() => onClose()} initialFocus={main} width="420px">
+      <Form form={form} buttons={<DialogButtons action={action} main={main} onClose={onClose} />}>
         <Box mb="14px">{children}</Box>
-        {problem && <Box role="alert" color="cardLoss" mb="10px">{`✕ ${problem}`}</Box>}
-        <HStack justifyContent="flex-end">
-          <QuietButton keys="Escape" onClick={() => onClose()}>
-            Leave
-          </QuietButton>
-          <MainButton ref={button} type="submit" keys="Enter">
-            {action}
-          </MainButton>
-        </HStack>
-      </form>
+      </Form>
     </Dialog>
   );
 }

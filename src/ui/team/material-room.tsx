@@ -1,17 +1,21 @@
 "use client";
 
+import type { UnusedMaterial } from "@/core/api/operations/unused-material";
+import { removeMaterial } from "@/core/api/operations/remove-material";
 import { Box, chakra, HStack } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
-import { useCallback, useState, type FormEvent } from "react";
+import { useCallback, useState } from "react";
 import { sayBytes } from "@/core/library/bytes";
 import { count } from "@/core/library/words";
-import { api } from "../data/api";
+import { ask } from "../data/api";
 import { sayError, useDesk } from "../data/desk";
 import { QuietButton } from "../parts/buttons";
 import { DialogButtons } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
-import { roomKey, useRoom, type UnusedMaterial } from "./team-data";
+import { Form, useRequestForm } from "../parts/form";
+import { roomKey, useRoom } from "./team-data";
 
+const nothing = {};
 const kinds: Record<UnusedMaterial["kind"], string> = { audio: "sound", image: "picture", lut: "table" };
 
 /** What the library's material takes, and what of it nothing uses and could go. For owners. */
@@ -20,22 +24,18 @@ export function MaterialRoom() {
   const client = useQueryClient();
   const { data, error } = useRoom(libraryId, true);
   const [going, setGoing] = useState<readonly UnusedMaterial[] | null>(null);
-  const [problem, setProblem] = useState<string>();
   const close = useCallback(() => setGoing(null), []);
-  const remove = async (event: FormEvent) => {
-    event.preventDefault();
-    try {
-      const { removed } = await api<{ removed: string[] }>(`/api/libraries/${libraryId}/material/remove`, {
-        method: "POST",
-        body: { ids: going!.map((m) => m.id) },
-      });
+  const form = useRequestForm({
+    schema: removeMaterial.body!,
+    first: nothing,
+    request: () => ({ ids: going?.map((m) => m.id) }),
+    async send(request: { ids: string[] }) {
+      const { removed } = await ask(removeMaterial, { libraryId }, request);
       tell({ kind: "done", text: `Removed ${count(removed.length, "file")}.` });
       await client.invalidateQueries({ queryKey: roomKey(libraryId) });
       close();
-    } catch (failure) {
-      setProblem(sayError(failure));
-    }
-  };
+    },
+  });
   const total = (list: readonly UnusedMaterial[]) => sayBytes(list.reduce((sum, m) => sum + m.bytes, 0));
   return (
     <Box as="section" aria-label="Material" mt="26px">
@@ -79,11 +79,9 @@ export function MaterialRoom() {
           onClose={close}
           width="440px"
         >
-          <form onSubmit={remove}>
+          <Form form={form} buttons={<DialogButtons action="Remove" onClose={close} />}>
             <Box mb="14px">{`Nothing in this library uses ${going.length === 1 ? "it" : "them"}, nor did in the last 30 days. ${total(going)} will be free. This cannot be taken back; the files can be brought in again.`}</Box>
-            {problem && <Box role="alert" color="cardLoss" mb="10px">{`✕ ${problem}`}</Box>}
-            <DialogButtons action="Remove" onClose={close} />
-          </form>
+          </Form>
         </Dialog>
       )}
     </Box>

@@ -1,39 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
-import type { KeyScope, Role } from "@/core/library/roles";
-import { api } from "../data/api";
-
-export interface OpenInvitation {
-  readonly id: string;
-  readonly role: Role;
-  readonly madeBy: string;
-  readonly madeAt: string;
-  readonly expiresAt: string;
-}
-
-export interface ScriptKey {
-  readonly id: string;
-  readonly userId: string;
-  readonly name: string;
-  readonly scope: KeyScope;
-  readonly madeAt: string;
-  readonly expiresAt: string;
-  readonly usedAt: string | null;
-}
-
-export interface UnusedMaterial {
-  readonly id: string;
-  readonly name: string;
-  readonly kind: "audio" | "image" | "lut";
-  readonly bytes: number;
-  readonly addedAt: string;
-}
-
-export interface MaterialRoom {
-  readonly used: number;
-  readonly quota: number;
-  readonly left: number;
-  readonly unused: readonly UnusedMaterial[];
-}
+import { invitations } from "@/core/api/operations/invitations";
+import { scriptKeys } from "@/core/api/operations/script-keys";
+import { unusedMaterial } from "@/core/api/operations/unused-material";
+import type { KeyScope } from "@/core/library/roles";
+import { ask } from "../data/api";
 
 export const roomKey = (libraryId: string) => ["room", libraryId] as const;
 
@@ -41,7 +11,7 @@ export const roomKey = (libraryId: string) => ["room", libraryId] as const;
 export const useRoom = (libraryId: string, allowed: boolean) =>
   useQuery({
     queryKey: roomKey(libraryId),
-    queryFn: () => api<MaterialRoom>(`/api/libraries/${libraryId}/material/unused`),
+    queryFn: () => ask(unusedMaterial, { libraryId }),
     enabled: allowed,
     staleTime: 0,
   });
@@ -53,7 +23,7 @@ export const scriptKeysKey = (libraryId: string) => ["script-keys", libraryId] a
 export const useInvitations = (libraryId: string, allowed: boolean) =>
   useQuery({
     queryKey: invitationsKey(libraryId),
-    queryFn: () => api<{ invitations: OpenInvitation[] }>(`/api/libraries/${libraryId}/invitations`),
+    queryFn: () => ask(invitations, { libraryId }),
     enabled: allowed,
     staleTime: 0,
   });
@@ -61,7 +31,7 @@ export const useInvitations = (libraryId: string, allowed: boolean) =>
 export const useScriptKeys = (libraryId: string) =>
   useQuery({
     queryKey: scriptKeysKey(libraryId),
-    queryFn: () => api<{ keys: ScriptKey[] }>(`/api/libraries/${libraryId}/keys`),
+    queryFn: () => ask(scriptKeys, { libraryId }),
     staleTime: 0,
   });
 

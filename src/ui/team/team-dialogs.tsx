@@ -1,16 +1,18 @@
 "use client";
 
-import { Box } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
-import { useEffect, useRef, useState, type FormEvent } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { invite } from "@/core/api/operations/invite";
+import { makeScriptKey, type KeyDays } from "@/core/api/operations/make-script-key";
 import type { Membership } from "@/core/library/entities";
 import { keyScopes, roles, type KeyScope, type Role } from "@/core/library/roles";
-import { api } from "../data/api";
-import { sayError, useDesk } from "../data/desk";
+import { ask } from "../data/api";
+import { useDesk } from "../data/desk";
 import { Choice } from "../parts/choice";
-import { DialogButtons, useSubmit } from "../parts/command-dialogs";
+import { DialogButtons } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
 import { TextField } from "../parts/fields";
+import { Form, useCommandForm, useRequestForm } from "../parts/form";
 import { SecretShown } from "./secret-shown";
 import { invitationsKey, scopeWords, scriptKeysKey } from "./team-data";
 
@@ -30,123 +32,93 @@ function useFocusOnChoice() {
 
 /** Gives a member another role. */
 export function RoleDialog({ membership, onClose }: { membership: Membership; onClose: () => void }) {
-  const { problem, submit } = useSubmit(onClose);
-  const [role, setRole] = useState(membership.role);
-  const form = useFocusOnChoice();
-  const onSubmit = (event: FormEvent) => {
-    event.preventDefault();
-    void submit("change-role", { memberId: membership.id, role, seen: membership.version });
-  };
+  const first = useMemo(() => ({ role: membership.role }), [membership.role]);
+  const form = useCommandForm("change-role", {
+    first,
+    request: ({ role }) => ({ memberId: membership.id, role, seen: membership.version }),
+    done: () => onClose(),
+  });
+  const element = useFocusOnChoice();
   return (
     <Dialog title={`Role of ${membership.name}`} onClose={onClose} width="440px">
-      <form ref={form} onSubmit={onSubmit}>
-        <Choice tall label="Role" options={roleOptions} value={role} onChange={setRole} />
-        {problem && <Box role="alert" color="cardLoss" mb="10px">{`✕ ${problem}`}</Box>}
-        <DialogButtons action="Give this role" onClose={onClose} />
-      </form>
+      <Form ref={element} form={form} buttons={<DialogButtons action="Give this role" onClose={onClose} />}>
+        <Choice tall label="Role" options={roleOptions} {...form.choice("role")} />
+      </Form>
     </Dialog>
   );
 }
+
+const editor: { role: Role } = { role: "editor" };
 
 /** Makes a link that lets one person join. */
 export function InviteDialog({ onClose }: { onClose: () => void }) {
   const { libraryId } = useDesk();
   const client = useQueryClient();
-  const [role, setRole] = useState<Role>("editor");
   const [link, setLink] = useState<string>();
-  const [problem, setProblem] = useState<string>();
   const copy = useRef<HTMLButtonElement>(null);
-  const form = useFocusOnChoice();
+  const element = useFocusOnChoice();
   useEffect(() => copy.current?.focus(), [link]);
-  const onSubmit = async (event: FormEvent) => {
-    event.preventDefault();
-    try {
-      const { token } = await api<{ token: string }>(`/api/libraries/${libraryId}/invitations`, {
-        method: "POST",
-        body: { role },
-      });
+  const form = useRequestForm({
+    schema: invite.body!,
+    first: editor,
+    async send(request) {
+      const { token } = await ask(invite, { libraryId }, request);
       void client.invalidateQueries({ queryKey: invitationsKey(libraryId) });
       setLink(`${window.location.origin}/join/${token}`);
-    } catch (error) {
-      setProblem(sayError(error));
-    }
-  };
+    },
+  });
   return (
     <Dialog title="Invite somebody" onClose={onClose} width="480px">
       {link ? (
         <SecretShown label="Link for one person, good for a week" text={link} done={onClose} copy={copy} />
       ) : (
-        <form ref={form} onSubmit={onSubmit}>
-          <Choice tall label="As" options={roleOptions} value={role} onChange={setRole} />
-          {problem && <Box role="alert" color="cardLoss" mb="10px">{`✕ ${problem}`}</Box>}
-          <DialogButtons action="Make a link" onClose={onClose} />
-        </form>
+        <Form ref={element} form={form} buttons={<DialogButtons action="Make a link" onClose={onClose} />}>
+          <Choice tall label="As" options={roleOptions} {...form.choice("role")} />
+        </Form>
       )}
     </Dialog>
   );
 }
 
+const looking: { name: string; scope: KeyScope; days: `${KeyDays}` } = {
+  name: "",
+  scope: "look",
+  days: "90",
+};
+const scopeOptions = (Object.keys(keyScopes) as KeyScope[]).map((value) => ({ value, ...scopeWords[value] }));
+const dayOptions: readonly { value: `${KeyDays}`; label: string }[] = [
+  { value: "7", label: "a week" },
+  { value: "90", label: "three months" },
+  { value: "365", label: "a year" },
+];
+
 /** Makes a key for scripts. */
 export function ScriptKeyDialog({ onClose }: { onClose: () => void }) {
   const { libraryId } = useDesk();
   const client = useQueryClient();
-  const [name, setName] = useState("");
-  const [scope, setScope] = useState<KeyScope>("look");
-  const [days, setDays] = useState<"7" | "90" | "365">("90");
   const [token, setToken] = useState<string>();
-  const [problem, setProblem] = useState<string>();
-  const field = useRef<HTMLInputElement>(null);
   const copy = useRef<HTMLButtonElement>(null);
   useEffect(() => copy.current?.focus(), [token]);
-  const onSubmit = async (event: FormEvent) => {
-    event.preventDefault();
-    try {
-      const made = await api<{ token: string }>(`/api/libraries/${libraryId}/keys`, {
-        method: "POST",
-        body: { name, scope, days: Number(days) },
-      });
+  const form = useRequestForm({
+    schema: makeScriptKey.body!,
+    first: looking,
+    request: ({ days, ...rest }) => ({ ...rest, days: Number(days) }),
+    async send(request: { name: string; scope: KeyScope; days: KeyDays }) {
+      const made = await ask(makeScriptKey, { libraryId }, request);
       void client.invalidateQueries({ queryKey: scriptKeysKey(libraryId) });
       setToken(made.token);
-    } catch (error) {
-      setProblem(sayError(error));
-    }
-  };
+    },
+  });
   return (
-    <Dialog title="Key for scripts" onClose={onClose} initialFocus={field} width="480px">
+    <Dialog title="Key for scripts" onClose={onClose} width="480px">
       {token ? (
         <SecretShown label="Send it as “Authorization: Bearer …”" text={token} done={onClose} copy={copy} />
       ) : (
-        <form onSubmit={onSubmit}>
-          <TextField
-            ref={field}
-            label="Name"
-            hint="What the script is for."
-            value={name}
-            problem={problem}
-            onChange={(event) => {
-              setName(event.target.value);
-              setProblem(undefined);
-            }}
-          />
-          <Choice
-            tall
-            label="May"
-            options={(Object.keys(keyScopes) as KeyScope[]).map((value) => ({ value, ...scopeWords[value] }))}
-            value={scope}
-            onChange={setScope}
-          />
-          <Choice
-            label="For"
-            options={[
-              { value: "7", label: "a week" },
-              { value: "90", label: "three months" },
-              { value: "365", label: "a year" },
-            ]}
-            value={days}
-            onChange={setDays}
-          />
-          <DialogButtons action="Make the key" onClose={onClose} />
-        </form>
+        <Form form={form} buttons={<DialogButtons action="Make the key" onClose={onClose} />}>
+          <TextField label="Name" hint="What the script is for." {...form.field("name")} />
+          <Choice tall label="May" options={scopeOptions} {...form.choice("scope")} />
+          <Choice label="For" options={dayOptions} {...form.choice("days")} />
+        </Form>
       )}
     </Dialog>
   );

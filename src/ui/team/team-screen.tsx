@@ -1,12 +1,14 @@
 "use client";
 
+import { revokeScriptKey } from "@/core/api/operations/revoke-script-key";
+import { withdrawInvitation } from "@/core/api/operations/withdraw-invitation";
+import { ask } from "../data/api";
 import { Box, chakra, HStack } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useMemo, useRef } from "react";
 import type { Membership } from "@/core/library/entities";
 import { may, roles } from "@/core/library/roles";
 import { count } from "@/core/library/words";
-import { api } from "../data/api";
 import { sayError, useDesk } from "../data/desk";
 import { nameOfMember } from "../data/library-data";
 import { MaterialRoom } from "./material-room";
@@ -52,9 +54,9 @@ export function TeamScreen() {
     takeBack,
   });
   const onKey = useListKeys(order, selection, { many: false });
-  const revoke = async (path: string, said: string, key: readonly unknown[]) => {
+  const revoke = async (revoking: Promise<unknown>, said: string, key: readonly unknown[]) => {
     try {
-      await api(`/api/libraries/${libraryId}/${path}/revoke`, { method: "POST", body: {} });
+      await revoking;
       tell({ kind: "done", text: said });
     } catch (error) {
       tell({ kind: "problem", text: sayError(error) });
@@ -154,7 +156,7 @@ export function TeamScreen() {
                             size="xs"
                             onClick={() =>
                               void revoke(
-                                `invitations/${invitation.id}`,
+                                ask(withdrawInvitation, { libraryId, invitationId: invitation.id }),
                                 "The invitation is withdrawn.",
                                 invitationsKey(libraryId),
                               )
@@ -217,7 +219,7 @@ export function TeamScreen() {
                           aria-label={`Revoke ${key.name}`}
                           onClick={() =>
                             void revoke(
-                              `keys/${key.id}`,
+                              ask(revokeScriptKey, { libraryId, keyId: key.id }),
                               `The key “${key.name}” is revoked.`,
                               scriptKeysKey(libraryId),
                             )

@@ -1,5 +1,5 @@
-import { requireUser } from "@/server/member";
-import { myLibraries } from "@/server/queries/my-libraries";
-import { route } from "@/server/route";
+import { myLibraries } from "@/core/api/operations/my-libraries";
+import { myLibraries as answer } from "@/server/queries/my-libraries";
+import { serve } from "@/server/serve";
 
-export const GET = route(async (request) => myLibraries(await requireUser(request.headers)));
+export const GET = serve(myLibraries, async ({ member }) => answer(member!));

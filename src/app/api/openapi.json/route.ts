@@ -1,5 +1,5 @@
+import { openapi } from "@/core/api/operations/openapi";
 import { openApi } from "@/server/api/openapi";
-import { route } from "@/server/route";
+import { serve } from "@/server/serve";
 
-/** It tells nothing of any library, so anybody may read it. */
-export const GET = route(async () => openApi());
+export const GET = serve(openapi, async () => openApi());

@@ -1,3 +1,4 @@
+import type { InputOf } from "@/core/api/commands";
 import type { Card, Session, Target } from "@/core/library/entities";
 import { may } from "@/core/library/roles";
 import type { Bench } from "../../bench/use-bench";
@@ -35,5 +36,7 @@ export const mayShape = ({ role }: Pick<BenchHere, "role">): boolean => may(role
 export const isSound = ({ lead }: Pick<BenchHere, "lead">): boolean => lead?.chain.medium === "audio";
 
 /** Sends an edit of all that is selected. */
-export const editSelected = ({ act, session, selected }: BenchHere, set: object) =>
-  act("edit-target", { sessionId: session.id, targetIds: selected.map((t) => t.id), ...set });
+export const editSelected = (
+  { act, session, selected }: BenchHere,
+  set: Omit<InputOf<"edit-target">, "sessionId" | "targetIds">,
+) => act("edit-target", { sessionId: session.id, targetIds: selected.map((t) => t.id), ...set });

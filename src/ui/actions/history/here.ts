@@ -1,4 +1,4 @@
-import type { HistoryEntry } from "../../data/wire";
+import type { HistoryEntry } from "@/core/api/operations/history";
 
 export interface HistoryHere {
   readonly entry: HistoryEntry | undefined;

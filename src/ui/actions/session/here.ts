@@ -15,9 +15,9 @@ export interface SessionHere {
 export const mayBench = ({ role }: Pick<SessionHere, "role">): boolean => may(role, "bench");
 
 /** Opens the session that a dialog has made. */
-export const opens = (here: SessionHere, close: () => void) => (result?: Record<string, unknown>) => {
+export const opens = (here: SessionHere, close: () => void) => (result?: { readonly sessionId: string }) => {
   close();
-  if (typeof result?.sessionId === "string") here.go(result.sessionId);
+  if (result) here.go(result.sessionId);
 };
 
 /** The session so many after the one that is open, going round. */

@@ -1,7 +1,5 @@
-import { changePassword } from "@/server/accounts";
-import { longestSignIn } from "@/server/http/limits";
-import { body, route } from "@/server/route";
+import { changePassword } from "@/core/api/operations/change-password";
+import { changePassword as change } from "@/server/accounts";
+import { serve } from "@/server/serve";
 
-export const POST = route(async (request) =>
-  changePassword(request.headers, await body(request, longestSignIn)),
-);
+export const POST = serve(changePassword, async ({ request, input }) => change(request.headers, input));

@@ -1,9 +1,8 @@
-import { found, readFounding } from "@/server/founding";
-import { longestSignIn } from "@/server/http/limits";
-import { body, route } from "@/server/route";
+import { readFounding } from "@/core/api/operations/read-founding";
+import { found as make, readFounding as read } from "@/server/founding";
+import { found } from "@/core/api/operations/found";
+import { serve } from "@/server/serve";
 
-export const GET = route<{ token: string }>(async (_request, { token }) => readFounding(token));
+export const GET = serve(readFounding, async ({ parameters: { token } }) => read(token));
 
-export const POST = route<{ token: string }>(async (request, { token }) =>
-  found(token, await body(request, longestSignIn)),
-);
+export const POST = serve(found, async ({ parameters: { token }, input }) => make(token, input));

@@ -1,4 +1,4 @@
-import { route } from "@/server/route";
+import { live } from "@/core/api/operations/live";
+import { serve } from "@/server/serve";
 
-/** Answers while the application runs; says nothing about anybody's data. */
-export const GET = route(async () => ({ ok: true }));
+export const GET = serve(live, async () => ({ ok: true }) as const);

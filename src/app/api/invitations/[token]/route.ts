@@ -1,4 +1,5 @@
-import { readInvitation } from "@/server/invitations";
-import { route } from "@/server/route";
+import { readInvitation } from "@/core/api/operations/read-invitation";
+import { readInvitation as read } from "@/server/invitations";
+import { serve } from "@/server/serve";
 
-export const GET = route<{ token: string }>(async (_request, { token }) => readInvitation(token));
+export const GET = serve(readInvitation, async ({ parameters: { token } }) => read(token));

@@ -1,5 +1,5 @@
-import { cardSchema } from "@/core/formats/card/schema";
-import { route } from "@/server/route";
+import { cardSchema } from "@/core/api/operations/card-schema";
+import { cardSchema as schema } from "@/core/formats/card/schema";
+import { serve } from "@/server/serve";
 
-/** The published JSON Schema of `*.card.json`; it tells nothing of any library, so anybody may read it. */
-export const GET = route(async () => cardSchema);
+export const GET = serve(cardSchema, async () => schema);

@@ -1,7 +1,7 @@
-import { acceptInvitation } from "@/server/invitations";
-import { longestSignIn } from "@/server/http/limits";
-import { body, route } from "@/server/route";
+import { acceptInvitation } from "@/core/api/operations/accept-invitation";
+import { acceptInvitation as accept } from "@/server/invitations";
+import { serve } from "@/server/serve";
 
-export const POST = route<{ token: string }>(async (request, { token }) =>
-  acceptInvitation(request.headers, token, await body(request, longestSignIn)),
+export const POST = serve(acceptInvitation, async ({ request, parameters: { token }, input }) =>
+  accept(request.headers, token, input),
 );

@@ -1,7 +1,5 @@
-import { requireMember } from "@/server/member";
-import { changes } from "@/server/queries/changes";
-import { route } from "@/server/route";
+import { changes } from "@/core/api/operations/changes";
+import { changes as answer } from "@/server/queries/changes";
+import { serve } from "@/server/serve";
 
-export const GET = route<{ libraryId: string }>(async (request, { libraryId }) =>
-  changes(await requireMember(request.headers, libraryId), new URL(request.url).searchParams),
-);
+export const GET = serve(changes, async ({ member, input }) => answer(member, input));

@@ -1,7 +1,7 @@
-import { events } from "@/server/events";
-import { requireMember } from "@/server/member";
-import { route } from "@/server/route";
+import { events } from "@/core/api/operations/events";
+import { events as answer } from "@/server/events";
+import { serve } from "@/server/serve";
 
-export const GET = route<{ libraryId: string }>(async (request, { libraryId }) =>
-  events(await requireMember(request.headers, libraryId), new Headers(request.headers), request.signal),
+export const GET = serve(events, async ({ member, request }) =>
+  answer(member, new Headers(request.headers), request.signal),
 );

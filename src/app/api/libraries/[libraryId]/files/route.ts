@@ -1,7 +1,5 @@
-import { requireMember } from "@/server/member";
-import { libraryFiles } from "@/server/queries/library-files";
-import { route } from "@/server/route";
+import { libraryFiles } from "@/core/api/operations/library-files";
+import { libraryFiles as answer } from "@/server/queries/library-files";
+import { serve } from "@/server/serve";
 
-export const GET = route<{ libraryId: string }>(async (request, { libraryId }) =>
-  libraryFiles(await requireMember(request.headers, libraryId)),
-);
+export const GET = serve(libraryFiles, async ({ member }) => answer(member));

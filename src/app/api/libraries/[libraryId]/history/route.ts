@@ -1,7 +1,5 @@
-import { requireMember } from "@/server/member";
-import { history } from "@/server/queries/history";
-import { route } from "@/server/route";
+import { history } from "@/core/api/operations/history";
+import { history as answer } from "@/server/queries/history";
+import { serve } from "@/server/serve";
 
-export const GET = route<{ libraryId: string }>(async (request, { libraryId }) =>
-  history(await requireMember(request.headers, libraryId), new URL(request.url).searchParams),
-);
+export const GET = serve(history, async ({ member, input }) => answer(member, input));

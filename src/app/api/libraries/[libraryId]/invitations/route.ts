@@ -1,11 +1,8 @@
-import { invitations, invite } from "@/server/invitations";
-import { requireMember } from "@/server/member";
-import { body, route } from "@/server/route";
+import { invitations } from "@/core/api/operations/invitations";
+import { invitations as answer, invite as make } from "@/server/invitations";
+import { invite } from "@/core/api/operations/invite";
+import { serve } from "@/server/serve";
 
-export const GET = route<{ libraryId: string }>(async (request, { libraryId }) =>
-  invitations(await requireMember(request.headers, libraryId)),
-);
+export const GET = serve(invitations, async ({ member }) => answer(member));
 
-export const POST = route<{ libraryId: string }>(async (request, { libraryId }) =>
-  invite(await requireMember(request.headers, libraryId), await body(request)),
-);
+export const POST = serve(invite, async ({ member, input }) => make(member, input));

@@ -1,11 +1,8 @@
-import { requireMember } from "@/server/member";
-import { body, route } from "@/server/route";
-import { makeScriptKey, scriptKeys } from "@/server/script-keys";
+import { scriptKeys } from "@/core/api/operations/script-keys";
+import { makeScriptKey as make, scriptKeys as answer } from "@/server/script-keys";
+import { makeScriptKey } from "@/core/api/operations/make-script-key";
+import { serve } from "@/server/serve";
 
-export const GET = route<{ libraryId: string }>(async (request, { libraryId }) =>
-  scriptKeys(await requireMember(request.headers, libraryId)),
-);
+export const GET = serve(scriptKeys, async ({ member }) => answer(member));
 
-export const POST = route<{ libraryId: string }>(async (request, { libraryId }) =>
-  makeScriptKey(await requireMember(request.headers, libraryId), await body(request)),
-);
+export const POST = serve(makeScriptKey, async ({ member, input }) => make(member, input));

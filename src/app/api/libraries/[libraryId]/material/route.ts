@@ -1,11 +1,7 @@
-import { requireMember } from "@/server/member";
-import { route } from "@/server/route";
+import { bringMaterial } from "@/core/api/operations/bring-material";
 import { takeIn } from "@/server/take-in";
+import { serve } from "@/server/serve";
 
-export const POST = route<{ libraryId: string }>(async (request, { libraryId }) =>
-  takeIn(
-    await requireMember(request.headers, libraryId),
-    new URL(request.url).searchParams.get("name"),
-    request,
-  ),
+export const POST = serve(bringMaterial, async ({ member, input, request }) =>
+  takeIn(member, input.name, request),
 );

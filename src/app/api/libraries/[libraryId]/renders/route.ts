@@ -1,12 +1,8 @@
-import { requireMember } from "@/server/member";
-import { askRender, myRenders } from "@/server/renders";
-import { body, route } from "@/server/route";
+import { myRenders } from "@/core/api/operations/my-renders";
+import { askRender as begin, myRenders as answer } from "@/server/renders";
+import { askRender } from "@/core/api/operations/ask-render";
+import { serve } from "@/server/serve";
 
-export const GET = route<{ libraryId: string }>(async (request, { libraryId }) =>
-  myRenders(await requireMember(request.headers, libraryId)),
-);
+export const GET = serve(myRenders, async ({ member }) => answer(member));
 
-export const POST = route<{ libraryId: string }>(async (request, { libraryId }) => {
-  const member = await requireMember(request.headers, libraryId);
-  return askRender(member, await body(request));
-});
+export const POST = serve(askRender, async ({ member, input }) => begin(member, input));

@@ -1,7 +1,5 @@
-import { requireMember } from "@/server/member";
-import { libraryReplica } from "@/server/queries/library-replica";
-import { route } from "@/server/route";
+import { libraryReplica } from "@/core/api/operations/library-replica";
+import { libraryReplica as answer } from "@/server/queries/library-replica";
+import { serve } from "@/server/serve";
 
-export const GET = route<{ libraryId: string }>(async (request, { libraryId }) =>
-  libraryReplica(await requireMember(request.headers, libraryId)),
-);
+export const GET = serve(libraryReplica, async ({ member }) => answer(member));

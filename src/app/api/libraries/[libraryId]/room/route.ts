@@ -1,7 +1,5 @@
-import { requireMember } from "@/server/member";
-import { room } from "@/server/room";
-import { route } from "@/server/route";
+import { room } from "@/core/api/operations/room";
+import { roomOf } from "@/server/room";
+import { serve } from "@/server/serve";
 
-export const GET = route<{ libraryId: string }>(async (request, { libraryId }) =>
-  room(await requireMember(request.headers, libraryId)),
-);
+export const GET = serve(room, async ({ member }) => roomOf(member));

@@ -1,8 +1,5 @@
-import { requireMember } from "@/server/member";
-import { body, route } from "@/server/route";
-import { changeSettings } from "@/server/settings";
+import { changeSettings } from "@/core/api/operations/change-settings";
+import { changeSettings as change } from "@/server/settings";
+import { serve } from "@/server/serve";
 
-export const PATCH = route<{ libraryId: string }>(async (request, { libraryId }) => {
-  const member = await requireMember(request.headers, libraryId);
-  return changeSettings(member, await body(request));
-});
+export const PATCH = serve(changeSettings, async ({ member, input }) => change(member, input));

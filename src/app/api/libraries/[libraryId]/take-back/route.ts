@@ -1,8 +1,5 @@
-import { requireMember } from "@/server/member";
-import { body, route } from "@/server/route";
-import { takeBack } from "@/server/take-back";
+import { takeBack } from "@/core/api/operations/take-back";
+import { takeBack as take } from "@/server/take-back";
+import { serve } from "@/server/serve";
 
-export const POST = route<{ libraryId: string }>(async (request, { libraryId }) => {
-  const member = await requireMember(request.headers, libraryId);
-  return takeBack(member, await body(request));
-});
+export const POST = serve(takeBack, async ({ member, input }) => take(member, input));

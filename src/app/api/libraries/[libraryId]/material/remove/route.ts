@@ -1,7 +1,5 @@
-import { requireMember } from "@/server/member";
+import { removeMaterial } from "@/core/api/operations/remove-material";
 import { removeUnused } from "@/server/room";
-import { body, route } from "@/server/route";
+import { serve } from "@/server/serve";
 
-export const POST = route<{ libraryId: string }>(async (request, { libraryId }) =>
-  removeUnused(await requireMember(request.headers, libraryId), await body(request)),
-);
+export const POST = serve(removeMaterial, async ({ member, input }) => removeUnused(member, input));

@@ -1,7 +1,5 @@
-import { requireMember } from "@/server/member";
+import { unusedMaterial } from "@/core/api/operations/unused-material";
 import { unused } from "@/server/room";
-import { route } from "@/server/route";
+import { serve } from "@/server/serve";
 
-export const GET = route<{ libraryId: string }>(async (request, { libraryId }) =>
-  unused(await requireMember(request.headers, libraryId)),
-);
+export const GET = serve(unusedMaterial, async ({ member }) => unused(member));

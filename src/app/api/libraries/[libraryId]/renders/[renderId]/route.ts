@@ -1,7 +1,5 @@
-import { requireMember } from "@/server/member";
-import { oneRender } from "@/server/renders";
-import { route } from "@/server/route";
+import { oneRender } from "@/core/api/operations/one-render";
+import { oneRender as answer } from "@/server/renders";
+import { serve } from "@/server/serve";
 
-export const GET = route<{ libraryId: string; renderId: string }>(async (request, { libraryId, renderId }) =>
-  oneRender(await requireMember(request.headers, libraryId), renderId),
-);
+export const GET = serve(oneRender, async ({ member, parameters: { renderId } }) => answer(member, renderId));

@@ -1,8 +1,7 @@
-import { requireMember } from "@/server/member";
-import { sessionReplica } from "@/server/queries/session-replica";
-import { route } from "@/server/route";
+import { sessionReplica } from "@/core/api/operations/session-replica";
+import { sessionReplica as answer } from "@/server/queries/session-replica";
+import { serve } from "@/server/serve";
 
-export const GET = route<{ libraryId: string; sessionId: string }>(
-  async (request, { libraryId, sessionId }) =>
-    sessionReplica(await requireMember(request.headers, libraryId), sessionId),
+export const GET = serve(sessionReplica, async ({ member, parameters: { sessionId } }) =>
+  answer(member, sessionId),
 );

@@ -1,7 +1,7 @@
-import { requireMember } from "@/server/member";
-import { cardFile } from "@/server/queries/card-file";
-import { route } from "@/server/route";
+import { cardFile } from "@/core/api/operations/card-file";
+import { cardFile as answer } from "@/server/queries/card-file";
+import { serve } from "@/server/serve";
 
-export const GET = route<{ libraryId: string; cardId: string }>(async (request, { libraryId, cardId }) =>
-  cardFile(await requireMember(request.headers, libraryId), cardId, new URL(request.url).searchParams),
+export const GET = serve(cardFile, async ({ member, parameters: { cardId }, input }) =>
+  answer(member, cardId, input),
 );

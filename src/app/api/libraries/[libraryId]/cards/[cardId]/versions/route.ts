@@ -1,7 +1,5 @@
-import { requireMember } from "@/server/member";
-import { cardVersions } from "@/server/queries/card-versions";
-import { route } from "@/server/route";
+import { cardVersions } from "@/core/api/operations/card-versions";
+import { cardVersions as answer } from "@/server/queries/card-versions";
+import { serve } from "@/server/serve";
 
-export const GET = route<{ libraryId: string; cardId: string }>(async (request, { libraryId, cardId }) =>
-  cardVersions(await requireMember(request.headers, libraryId), cardId),
-);
+export const GET = serve(cardVersions, async ({ member, parameters: { cardId } }) => answer(member, cardId));

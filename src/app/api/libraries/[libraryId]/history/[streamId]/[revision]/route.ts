@@ -1,8 +1,7 @@
-import { requireMember } from "@/server/member";
-import { changeDetails } from "@/server/queries/history";
-import { route } from "@/server/route";
+import { changeDetails } from "@/core/api/operations/change-details";
+import { changeDetails as answer } from "@/server/queries/history";
+import { serve } from "@/server/serve";
 
-export const GET = route<{ libraryId: string; streamId: string; revision: string }>(
-  async (request, { libraryId, streamId, revision }) =>
-    changeDetails(await requireMember(request.headers, libraryId), streamId, revision),
+export const GET = serve(changeDetails, async ({ member, parameters: { streamId, revision } }) =>
+  answer(member, streamId, revision),
 );

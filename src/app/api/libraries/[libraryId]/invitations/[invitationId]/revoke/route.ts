@@ -1,8 +1,7 @@
-import { withdrawInvitation } from "@/server/invitations";
-import { requireMember } from "@/server/member";
-import { route } from "@/server/route";
+import { withdrawInvitation } from "@/core/api/operations/withdraw-invitation";
+import { withdrawInvitation as withdraw } from "@/server/invitations";
+import { serve } from "@/server/serve";
 
-export const POST = route<{ libraryId: string; invitationId: string }>(
-  async (request, { libraryId, invitationId }) =>
-    withdrawInvitation(await requireMember(request.headers, libraryId), invitationId),
+export const POST = serve(withdrawInvitation, async ({ member, parameters: { invitationId } }) =>
+  withdraw(member, invitationId),
 );

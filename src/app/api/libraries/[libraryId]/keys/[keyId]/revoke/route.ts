@@ -1,7 +1,7 @@
-import { requireMember } from "@/server/member";
-import { route } from "@/server/route";
+import { revokeScriptKey } from "@/core/api/operations/revoke-script-key";
 import { revokeKey } from "@/server/script-keys";
+import { serve } from "@/server/serve";
 
-export const POST = route<{ libraryId: string; keyId: string }>(async (request, { libraryId, keyId }) =>
-  revokeKey(await requireMember(request.headers, libraryId), keyId),
+export const POST = serve(revokeScriptKey, async ({ member, parameters: { keyId } }) =>
+  revokeKey(member, keyId),
 );

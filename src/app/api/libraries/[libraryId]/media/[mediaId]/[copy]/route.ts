@@ -1,8 +1,7 @@
-import { requireMember } from "@/server/member";
-import { mediaCopy } from "@/server/queries/media-copy";
-import { route } from "@/server/route";
+import { mediaCopy } from "@/core/api/operations/media-copy";
+import { mediaCopy as answer } from "@/server/queries/media-copy";
+import { serve } from "@/server/serve";
 
-export const GET = route<{ libraryId: string; mediaId: string; copy: string }>(
-  async (request, { libraryId, mediaId, copy }) =>
-    mediaCopy(await requireMember(request.headers, libraryId), mediaId, copy, request.headers),
+export const GET = serve(mediaCopy, async ({ member, parameters: { mediaId, copy }, request }) =>
+  answer(member, mediaId, copy, request.headers),
 );

@@ -1,12 +1,7 @@
-import { requireMember } from "@/server/member";
-import { mediaWindow } from "@/server/queries/media-window";
-import { route } from "@/server/route";
+import { mediaWindow } from "@/core/api/operations/media-window";
+import { mediaWindow as answer } from "@/server/queries/media-window";
+import { serve } from "@/server/serve";
 
-export const GET = route<{ libraryId: string; mediaId: string }>(async (request, { libraryId, mediaId }) =>
-  mediaWindow(
-    await requireMember(request.headers, libraryId),
-    mediaId,
-    new URL(request.url).searchParams,
-    request.headers.get("if-none-match"),
-  ),
+export const GET = serve(mediaWindow, async ({ member, parameters: { mediaId }, input, request }) =>
+  answer(member, mediaId, input, request.headers.get("if-none-match")),
 );

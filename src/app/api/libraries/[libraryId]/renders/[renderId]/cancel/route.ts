@@ -1,7 +1,7 @@
-import { requireMember } from "@/server/member";
-import { cancelRender } from "@/server/renders";
-import { route } from "@/server/route";
+import { cancelRender } from "@/core/api/operations/cancel-render";
+import { cancelRender as cancel } from "@/server/renders";
+import { serve } from "@/server/serve";
 
-export const POST = route<{ libraryId: string; renderId: string }>(async (request, { libraryId, renderId }) =>
-  cancelRender(await requireMember(request.headers, libraryId), renderId),
+export const POST = serve(cancelRender, async ({ member, parameters: { renderId } }) =>
+  cancel(member, renderId),
 );

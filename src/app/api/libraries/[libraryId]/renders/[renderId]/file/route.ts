@@ -1,7 +1,7 @@
-import { requireMember } from "@/server/member";
-import { renderedFile } from "@/server/renders";
-import { route } from "@/server/route";
+import { renderedFile } from "@/core/api/operations/rendered-file";
+import { renderedFile as answer } from "@/server/renders";
+import { serve } from "@/server/serve";
 
-export const GET = route<{ libraryId: string; renderId: string }>(async (request, { libraryId, renderId }) =>
-  renderedFile(await requireMember(request.headers, libraryId), renderId),
+export const GET = serve(renderedFile, async ({ member, parameters: { renderId } }) =>
+  answer(member, renderId),
 );

@@ -1,0 +1,24 @@
+import Joi from "joi";
+import { nameOf } from "../fields";
+import { command } from "../command";
+
+interface AddTargets {
+  readonly sessionId: string;
+  readonly items: { readonly mediaId: string; readonly name: string }[];
+}
+
+/** Puts material that was brought in into a session: sounds as clips, pictures as photos. */
+export const addTargets = command<AddTargets, { targetIds: string[] }>()({
+  name: "add-targets",
+  right: "bench",
+  stream: "session",
+  input: Joi.object({
+    items: Joi.array()
+      .items(
+        Joi.object({ mediaId: Joi.string().hex().length(64).required(), name: nameOf("target").required() }),
+      )
+      .min(1)
+      .max(500)
+      .required(),
+  }),
+});

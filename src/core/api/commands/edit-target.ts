@@ -1,0 +1,36 @@
+import Joi from "joi";
+import type { Send } from "@/core/library/entities";
+import { id, nameOf, seen } from "../fields";
+import { command } from "../command";
+
+export interface EditTarget {
+  readonly sessionId: string;
+  readonly targetIds: string[];
+  readonly name?: string;
+  readonly feedsId?: string | null;
+  readonly at?: number;
+  readonly muted?: boolean;
+  readonly soloed?: boolean;
+  readonly sends?: Send[];
+  readonly seen?: number;
+}
+
+/** Changes a target's name, its place on the timeline, where its sound goes, or whether it is heard. */
+export const editTarget = command<EditTarget>()({
+  name: "edit-target",
+  right: "bench",
+  stream: "session",
+  input: Joi.object({
+    targetIds: Joi.array().items(id).min(1).max(1000).unique().required(),
+    name: nameOf("target"),
+    feedsId: id.allow(null),
+    at: Joi.number().min(0).max(360_000),
+    muted: Joi.boolean(),
+    soloed: Joi.boolean(),
+    sends: Joi.array()
+      .items(Joi.object({ to: id.required(), level: Joi.number().min(-60).max(12).required() }))
+      .max(16)
+      .unique("to"),
+    seen,
+  }).or("name", "feedsId", "at", "muted", "soloed", "sends"),
+});

@@ -1,0 +1,78 @@
+import { createFolder } from "./create-folder";
+import { renameFolder } from "./rename-folder";
+import { moveFolder } from "./move-folder";
+import { removeFolder } from "./remove-folder";
+import { keepCard } from "./keep-card";
+import { reviseCard } from "./revise-card";
+import { editCard } from "./edit-card";
+import { pinCard } from "./pin-card";
+import { proveCard } from "./prove-card";
+import { importCard } from "./import-card";
+import { moveCards } from "./move-cards";
+import { withdrawCards } from "./withdraw-cards";
+import { setAlias } from "./set-alias";
+import { removeAlias } from "./remove-alias";
+import { markFavourite } from "./mark-favourite";
+import { bindKey } from "./bind-key";
+import { createSession } from "./create-session";
+import { editSession } from "./edit-session";
+import { duplicateSession } from "./duplicate-session";
+import { removeSession } from "./remove-session";
+import { addTargets } from "./add-targets";
+import { addGroup } from "./add-group";
+import { editTarget } from "./edit-target";
+import { moveTargets } from "./move-targets";
+import { removeTargets } from "./remove-targets";
+import { applyCard } from "./apply-card";
+import { setChain } from "./set-chain";
+import { updatePins } from "./update-pins";
+import { changeRole } from "./change-role";
+import { removeMember } from "./remove-member";
+import { leaveLibrary } from "./leave-library";
+import type { CommandShape } from "../command";
+
+/** Every change that can be made to a library. */
+const commandShapes = [
+  createFolder,
+  renameFolder,
+  moveFolder,
+  removeFolder,
+  keepCard,
+  reviseCard,
+  editCard,
+  pinCard,
+  proveCard,
+  importCard,
+  moveCards,
+  withdrawCards,
+  setAlias,
+  removeAlias,
+  markFavourite,
+  bindKey,
+  createSession,
+  editSession,
+  duplicateSession,
+  removeSession,
+  addTargets,
+  addGroup,
+  editTarget,
+  moveTargets,
+  removeTargets,
+  applyCard,
+  setChain,
+  updatePins,
+  changeRole,
+  removeMember,
+  leaveLibrary,
+] as const;
+
+type Shape = (typeof commandShapes)[number];
+export type CommandName = Shape["name"];
+type Types<N extends CommandName> = NonNullable<Extract<Shape, CommandShape<N>>["types"]>;
+/** What a command takes. */
+export type InputOf<N extends CommandName> = Parameters<Types<N>>[0];
+/** What comes of a command besides its change. */
+export type ResultOf<N extends CommandName> = ReturnType<Types<N>>;
+
+/** The command of that name. */
+export const shapeOf = (name: CommandName): Shape => commandShapes.find((shape) => shape.name === name)!;

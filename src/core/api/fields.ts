@@ -1,0 +1,122 @@
+import Joi from "joi";
+import { longestChain } from "@/core/chain/model";
+import { keyProblem } from "@/core/keys/combination";
+import { mediumIds } from "@/core/media";
+import {
+  cleanName,
+  deepestFolder,
+  longestAlias,
+  longestName,
+  longestNote,
+  parsePath,
+} from "@/core/text/names";
+
+/* The fields that several requests share. What is wrong with one is said here once, for forms and for the server. */
+
+/** A UUID as the database writes it: Joi alone would take braces and other separators too. */
+export const id = Joi.string().guid({ separator: "-", wrapper: false });
+/** PostgreSQL's integers end here. */
+const version = () =>
+  Joi.number()
+    .integer()
+    .min(1)
+    .max(2 ** 31 - 1);
+/** A version of a content. */
+export const versionNumber = version();
+/** The row version that the client saw; a command on an older state is refused. */
+export const seen = version();
+
+/** The name of something, which `noun` names in the words of a refusal. Comes out as it is stored. */
+export const nameOf = (noun: string) =>
+  Joi.string()
+    .allow("")
+    .max(longestName * 4)
+    .custom((text: string, { error }) => {
+      const clean = cleanName(text);
+      if (clean === "") return error("no-name");
+      return clean.length > longestName ? error("long-name", { length: clean.length }) : clean;
+    })
+    .messages({
+      "no-name": `Give the ${noun} a name`,
+      "long-name": `A ${noun}'s name has at most ${longestName} characters; this one has {#length}`,
+      "string.max": `A ${noun}'s name has at most ${longestName} characters`,
+    });
+
+/** Names of folders, separated by `/`; an empty one leads to no folder. */
+export const path = Joi.string()
+  .allow("")
+  .max(longestName * deepestFolder)
+  .custom((text: string, { error }) => {
+    const names = parsePath(text);
+    if (names.length > deepestFolder) return error("too-deep");
+    const long = names.find((name) => name.length > longestName);
+    return long === undefined ? text : error("long-name", { length: long.length });
+  })
+  .messages({
+    "too-deep": `Folders lie at most ${deepestFolder} deep`,
+    "long-name": `A folder's name has at most ${longestName} characters; this one has {#length}`,
+    "string.max": `Folders lie at most ${deepestFolder} deep, with names of at most ${longestName} characters`,
+  });
+
+export const note = Joi.string()
+  .max(longestNote)
+  .allow("")
+  .messages({ "string.max": `A note has at most ${longestNote} characters` });
+
+/** One word that recalls a card. Comes out as it is stored. */
+export const alias = Joi.string()
+  .allow("")
+  .max(longestAlias * 4)
+  .custom((text: string, { error }) => {
+    const clean = cleanName(text);
+    return clean === "" || clean.length > longestAlias || /\s/.test(clean) ? error("bad-alias") : clean;
+  })
+  .messages(
+    Object.fromEntries(
+      ["bad-alias", "string.max"].map((type) => [
+        type,
+        `An alias is one word of at most ${longestAlias} characters`,
+      ]),
+    ),
+  );
+
+/** The printed character that applies a card. Comes out small. */
+export const printedKey = Joi.string()
+  .allow("")
+  .max(8)
+  .custom((text: string, { error }) => {
+    const key = text.toLowerCase();
+    const problem = keyProblem(key);
+    if (problem === null) return key;
+    return problem === "reserved" ? error("key-reserved", { key }) : error("bad-key");
+  })
+  .messages({
+    "key-reserved":
+      "The bench itself uses {#key}. Choose a digit or another letter; all actions with their keys are shown by ?",
+    "bad-key": "A card's key is one printed character",
+    "string.max": "A card's key is one printed character",
+  });
+
+/** Percent, to a thousandth; less than that is nothing, and nothing that the database could hold. */
+export const strength = Joi.number()
+  .min(0)
+  .max(100)
+  .custom((value: number) => Math.round(value * 1000) / 1000);
+
+const json = Joi.any();
+export const chain = Joi.object({
+  medium: Joi.string()
+    .valid(...mediumIds)
+    .required(),
+  settings: Joi.array()
+    .max(longestChain)
+    .items(
+      Joi.object({
+        effect: Joi.string().max(100).required(),
+        values: Joi.object().pattern(Joi.string(), json).required(),
+        on: Joi.boolean().required(),
+        mix: Joi.number().required(),
+      }),
+    )
+    .required(),
+});

@@ -1,0 +1,30 @@
+import Joi from "joi";
+import { resultFormats, type ResultFormat } from "@/core/library/renders";
+import { id } from "../fields";
+import type { Rendering } from "./one-render";
+import { operation, ofLibrary } from "../operation";
+
+export interface AskRender {
+  readonly sessionId: string;
+  readonly targetIds: readonly string[];
+  readonly format: ResultFormat;
+  readonly requestId?: string;
+}
+
+const renderInput = Joi.object({
+  sessionId: id.required(),
+  targetIds: Joi.array().items(id).min(1).max(500).unique().required(),
+  format: Joi.string()
+    .valid(...Object.keys(resultFormats))
+    .required(),
+  requestId: id,
+});
+
+export const askRender = operation<{ readonly render: Rendering }, AskRender>()({
+  method: "POST",
+  path: `${ofLibrary}/renders`,
+  summary: "Have targets rendered as they are now",
+  needs: "bench",
+  body: renderInput,
+  answer: "The `render` that was begun",
+});

@@ -1,0 +1,22 @@
+import Joi from "joi";
+import { columnPlaces, type MemberSettings } from "@/core/library/media";
+import { id } from "../fields";
+import { operation, ofLibrary } from "../operation";
+
+const widths = Joi.object()
+  .pattern(Joi.string().pattern(/^[a-z]{1,20}$/), Joi.number().min(0).max(100))
+  .max(5);
+const settingsInput = Joi.object({
+  bareKeys: Joi.boolean(),
+  lastSessionId: id,
+  columns: Joi.object(Object.fromEntries(columnPlaces.map((place) => [place, widths]))),
+});
+
+export const changeSettings = operation<{ readonly settings: MemberSettings }, MemberSettings>()({
+  method: "PATCH",
+  path: `${ofLibrary}/settings`,
+  summary: "Change how the interface behaves for the asker",
+  needs: "own",
+  body: settingsInput,
+  answer: "All `settings`",
+});

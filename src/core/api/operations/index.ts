@@ -1,0 +1,81 @@
+import { live } from "./live";
+import { ready } from "./ready";
+import { openapi } from "./openapi";
+import { cardSchema } from "./card-schema";
+import { myLibraries } from "./my-libraries";
+import { libraryReplica } from "./library-replica";
+import { changes } from "./changes";
+import { events } from "./events";
+import { history } from "./history";
+import { changeDetails } from "./change-details";
+import { takeBack } from "./take-back";
+import { cardFile } from "./card-file";
+import { cardVersions } from "./card-versions";
+import { sessionReplica } from "./session-replica";
+import { bringMaterial } from "./bring-material";
+import { room } from "./room";
+import { unusedMaterial } from "./unused-material";
+import { removeMaterial } from "./remove-material";
+import { libraryFiles } from "./library-files";
+import { mediaCopy } from "./media-copy";
+import { mediaWindow } from "./media-window";
+import { myRenders } from "./my-renders";
+import { askRender } from "./ask-render";
+import { oneRender } from "./one-render";
+import { cancelRender } from "./cancel-render";
+import { renderedFile } from "./rendered-file";
+import { changeSettings } from "./change-settings";
+import { scriptKeys } from "./script-keys";
+import { makeScriptKey } from "./make-script-key";
+import { revokeScriptKey } from "./revoke-script-key";
+import { invitations } from "./invitations";
+import { invite } from "./invite";
+import { withdrawInvitation } from "./withdraw-invitation";
+import { readInvitation } from "./read-invitation";
+import { acceptInvitation } from "./accept-invitation";
+import { changePassword } from "./change-password";
+import { readFounding } from "./read-founding";
+import { found } from "./found";
+import type { Operation } from "../operation";
+
+/** Everything that can be asked of the API besides the commands. */
+export const operations: readonly Operation[] = [
+  live,
+  ready,
+  openapi,
+  cardSchema,
+  myLibraries,
+  libraryReplica,
+  changes,
+  events,
+  history,
+  changeDetails,
+  takeBack,
+  cardFile,
+  cardVersions,
+  sessionReplica,
+  bringMaterial,
+  room,
+  unusedMaterial,
+  removeMaterial,
+  libraryFiles,
+  mediaCopy,
+  mediaWindow,
+  myRenders,
+  askRender,
+  oneRender,
+  cancelRender,
+  renderedFile,
+  changeSettings,
+  scriptKeys,
+  makeScriptKey,
+  revokeScriptKey,
+  invitations,
+  invite,
+  withdrawInvitation,
+  readInvitation,
+  acceptInvitation,
+  changePassword,
+  readFounding,
+  found,
+];

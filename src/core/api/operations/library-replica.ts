@@ -1,0 +1,30 @@
+import type { EntityRows, LibraryEntity } from "@/core/library/entities";
+import type { MemberSettings } from "@/core/library/media";
+import type { Role } from "@/core/library/roles";
+import { operation, ofLibrary } from "../operation";
+
+/** Which line of changes a stream is, and how far it is known. */
+export interface StreamState {
+  readonly of: "library" | "member";
+  readonly revision: number;
+}
+
+export interface LibraryAnswer {
+  readonly library: { readonly id: string; readonly name: string };
+  readonly member: {
+    readonly id: string;
+    readonly name: string;
+    readonly role: Role;
+    readonly settings: MemberSettings;
+  };
+  readonly streams: readonly ({ readonly id: string } & StreamState)[];
+  readonly rows: { readonly [E in LibraryEntity]: readonly EntityRows[E][] };
+}
+
+export const libraryReplica = operation<LibraryAnswer>()({
+  method: "GET",
+  path: `${ofLibrary}/replica`,
+  summary: "All of a library that the asker may see",
+  needs: "read",
+  answer: "`rows` by entity, and the `streams` with the revisions at which they stand",
+});

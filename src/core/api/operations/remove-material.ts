@@ -1,0 +1,16 @@
+import Joi from "joi";
+import type { Room } from "./room";
+import { operation, ofLibrary } from "../operation";
+
+const removalInput = Joi.object({
+  ids: Joi.array().items(Joi.string().hex().length(64)).min(1).max(10_000).unique().required(),
+});
+
+export const removeMaterial = operation<Room & { readonly removed: readonly string[] }, { ids: string[] }>()({
+  method: "POST",
+  path: `${ofLibrary}/material/remove`,
+  summary: "Remove material that nothing uses, for good",
+  needs: "govern",
+  body: removalInput,
+  answer: "The ids that were `removed`, and as `room` has it",
+});

@@ -1,0 +1,209 @@
+"use client";
+
+import { joiResolver } from "@hookform/resolvers/joi";
+import type Joi from "joi";
+import { useMemo, useRef, useState, type ComponentProps, type FormEvent, type ReactNode } from "react";
+import {
+  get,
+  set,
+  useForm,
+  type DefaultValues,
+  type FieldErrors,
+  type FieldValues,
+  type Path,
+  type PathValue,
+  type Resolver,
+  type UseFormRegisterReturn,
+} from "react-hook-form";
+import { readingOptions } from "@/core/api/check";
+import { requestSchema } from "@/core/api/command";
+import { shapeOf, type CommandName, type InputOf, type ResultOf } from "@/core/api/commands";
+import { ApiError, sayError } from "../data/api";
+import { sentence, useDesk } from "../data/desk";
+import { Problem } from "./problem";
+
+/** What is said of a part of the request in words of the form's own, and at which field, where that is another one. */
+type Sayings = Readonly<Record<string, { readonly words: string; readonly at?: string }>>;
+
+interface Common<Values> {
+  /** What the fields hold at first; their names are those of the request's fields. */
+  readonly first: Values;
+  readonly sayings?: Sayings;
+}
+
+interface Options<Values, Request> extends Common<Values> {
+  /** Of the request: what the server would refuse by it is said at its field and not sent. */
+  readonly schema: Joi.ObjectSchema;
+  /** The request that the fields make, where it is not just they; `refusal` is what the server said last, if nothing was changed since. */
+  readonly request?: (values: Values, refusal: ApiError | undefined) => unknown;
+  readonly send: (request: Request) => Promise<void>;
+}
+
+export interface RequestForm<Values extends FieldValues> {
+  /** For an input of that name. */
+  field(name: Path<Values>): UseFormRegisterReturn & { readonly problem: string | undefined };
+  /** For a part that shows a value and tells of another. */
+  choice<N extends Path<Values>>(
+    name: N,
+  ): {
+    readonly value: PathValue<Values, N>;
+    readonly onChange: (value: PathValue<Values, N>) => void;
+    readonly problem: string | undefined;
+  };
+  /** What is wrong with something that has no field here. */
+  readonly problem: string | undefined;
+  /** What the server said last, until something is changed. */
+  readonly refusal: ApiError | undefined;
+  readonly busy: boolean;
+  submit(event: FormEvent): void;
+  /** Something was changed: what the server said of it before is void. */
+  changed(): void;
+}
+
+/** The paths of all values that are no objects. */
+const pathsOf = (values: object, before = ""): string[] =>
+  Object.entries(values).flatMap(([name, value]) =>
+    value !== null && typeof value === "object" && !Array.isArray(value)
+      ? pathsOf(value as object, `${before}${name}.`)
+      : [`${before}${name}`],
+  );
+
+/** The problems that a schema found, by their paths. */
+const problemsOf = (errors: object, before = ""): [string, string][] =>
+  Object.entries(errors).flatMap(([name, error]: [string, { message?: unknown } | undefined]) =>
+    typeof error?.message === "string"
+      ? [[`${before}${name}`, error.message] as [string, string]]
+      : error && typeof error === "object" && name !== "ref"
+        ? problemsOf(error, `${before}${name}.`)
+        : [],
+  );
+
+const sayingFor = (path: string, sayings: Sayings) =>
+  Object.entries(sayings).find(([part]) => path === part || path.startsWith(`${part}.`))?.[1];
+
+/** What a schema found, as the form says it. */
+function saidOf(errors: FieldErrors, sayings: Sayings): FieldErrors {
+  const said: FieldErrors = {};
+  for (const [path, message] of problemsOf(errors)) {
+    const saying = sayingFor(path, sayings);
+    set(said, saying?.at ?? path, { type: "schema", message: saying?.words ?? message });
+  }
+  return said;
+}
+
+const none: Sayings = {};
+const asSentence = (words: string) => (/[.?!]$/.test(words) ? words : `${words}.`);
+
+/** The package's resolver is typed for schemas of another kind. */
+const resolverOf = <Request extends FieldValues>(schema: Joi.ObjectSchema) =>
+  (joiResolver as unknown as (schema: Joi.ObjectSchema, options: Joi.ValidationOptions) => Resolver<Request>)(
+    schema,
+    { ...readingOptions, abortEarly: false },
+  );
+
+/** The state of a form that makes a request. */
+export function useRequestForm<Values extends FieldValues, Request extends FieldValues = Values>({
+  schema,
+  first,
+  request,
+  send,
+  sayings = none,
+}: Options<Values, Request>): RequestForm<Values> {
+  const [failure, setFailure] = useState<unknown>();
+  const refusal = failure instanceof ApiError ? failure : undefined;
+  const sending = useRef(false);
+  const resolver: Resolver<Values, unknown, Request> = async (values, context, options) => {
+    const made = request ? request(values, refusal) : values;
+    const found = await resolverOf<Request>(schema)(made as Request, context, options as never);
+    return (
+      Object.keys(found.errors).length === 0 ? found : { values: {}, errors: saidOf(found.errors, sayings) }
+    ) as Awaited<ReturnType<Resolver<Values, unknown, Request>>>;
+  };
+  const { register, watch, setValue, setFocus, handleSubmit, formState } = useForm<Values, unknown, Request>({
+    defaultValues: first as DefaultValues<Values>,
+    resolver,
+  });
+  const { errors, isSubmitting, isSubmitted } = formState;
+  const shown = useMemo(() => pathsOf(first), [first]);
+  const refused = typeof refusal?.details.field === "string" ? refusal.details.field : "";
+  const problemAt = (name: string): string | undefined => {
+    if (refusal && refused === name) return sayError(refusal);
+    const { message } = (get(errors, name) ?? {}) as { message?: string };
+    return message === undefined ? undefined : asSentence(message);
+  };
+  const elsewhere = problemsOf(errors as FieldErrors).find(([path]) => !shown.includes(path));
+  const sendIt = handleSubmit(async (made) => {
+    setFailure(undefined);
+    try {
+      await send(made);
+    } catch (error) {
+      setFailure(error);
+      const field = error instanceof ApiError ? error.details.field : undefined;
+      if (typeof field === "string" && shown.includes(field)) setFocus(field as Path<Values>);
+    }
+  });
+  return {
+    field: (name) => ({ ...register(name), problem: problemAt(name) }),
+    choice: (name) => ({
+      value: watch(name),
+      onChange: (value) => {
+        setFailure(undefined);
+        setValue(name, value, { shouldValidate: isSubmitted });
+      },
+      problem: problemAt(name),
+    }),
+    problem:
+      failure !== undefined && !shown.includes(refused)
+        ? sayError(failure)
+        : elsewhere && asSentence(elsewhere[1]),
+    refusal,
+    busy: isSubmitting,
+    submit(event) {
+      event.preventDefault();
+      // Enter pressed twice is one request.
+      if (sending.current) return;
+      sending.current = true;
+      void sendIt(event).finally(() => (sending.current = false));
+    },
+    changed: () => setFailure(undefined),
+  };
+}
+
+interface CommandOptions<N extends CommandName, Values> extends Common<Values> {
+  readonly request: (values: Values, refusal: ApiError | undefined) => InputOf<N>;
+  readonly done: (result: ResultOf<N>) => void;
+}
+
+/** The state of a form that asks for a command. What was done is said at the foot of the window. */
+export function useCommandForm<N extends CommandName, Values extends FieldValues>(
+  command: N,
+  { done, ...options }: CommandOptions<N, Values>,
+): RequestForm<Values> {
+  const { send, tell } = useDesk();
+  const schema = useMemo(() => requestSchema(shapeOf(command)), [command]);
+  return useRequestForm<Values, InputOf<N>>({
+    ...options,
+    schema,
+    async send(input) {
+      const { change, result } = await send(command, () => input);
+      if (change) tell({ kind: "done", text: sentence(change.summary) });
+      done(result);
+    },
+  });
+}
+
+interface FormProps<Values extends FieldValues> extends Omit<ComponentProps<"form">, "onSubmit" | "form"> {
+  readonly form: RequestForm<Values>;
+  readonly buttons: ReactNode;
+}
+
+/** The form itself: its fields, what is wrong with none of them, and the buttons at the foot. */
+export function Form<Values extends FieldValues>({ form, children, buttons, ...rest }: FormProps<Values>) {
+  return (
+    <form noValidate onSubmit={form.submit} onInput={form.changed} {...rest}>
+      {children}
+      <Problem>{form.problem}</Problem>
+      {buttons}
+    </form>
+  );
+}
