@@ -54,6 +54,26 @@ test("a curator tidies by keyboard, and takes it back", async ({ page }) => {
   await expect(row(page, "Wood, near")).toBeVisible();
   await press(page, "/", "Escape");
 
+  // What would be refused is said at its field and not sent.
+  const sent: string[] = [];
+  page.on("request", (request) => request.method() === "POST" && sent.push(request.url()));
+  const alert = page.getByRole("dialog").getByRole("alert");
+  await press(page, "Shift+N", "Enter");
+  await expect(alert).toHaveText("✕ Give the folder a name.");
+  await expect(dialogField(page)).toBeFocused();
+  await expect(dialogField(page)).toHaveAttribute("aria-invalid", "true");
+  await page.keyboard.type("x".repeat(201));
+  await expect(alert).toContainText("at most 200 characters; this one has 201.");
+  await press(page, "Backspace");
+  await expect(alert).toHaveCount(0);
+  await press(page, "Escape", "Shift+M");
+  await page.keyboard.type("Nowhere at all");
+  await press(page, "Enter");
+  await expect(alert).toContainText("There is no such folder yet.");
+  await press(page, "Escape", "Escape");
+  await expect(page.getByRole("dialog")).toHaveCount(0);
+  expect(sent).toEqual([]);
+
   // Folders: make, rename, move, remove with what is in it kept.
   await press(page, "Shift+N");
   await page.keyboard.type("Season two");

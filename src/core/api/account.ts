@@ -1,5 +1,5 @@
 import Joi from "joi";
-import { nameOf } from "./fields";
+import { empty, nameOf } from "./fields";
 
 /** Characters. */
 export const shortestPassword = 10;
@@ -12,14 +12,9 @@ export const password = Joi.string()
 
 /** A password to be; whether it is soon guessed is found out by the server. */
 export const newPassword = Joi.string()
-  .allow("")
   .max(longestPassword * 4)
   .custom((text: string, { error }) =>
-    text.length < shortestPassword || text.length > longestPassword
-      ? error("weak-password", {
-          hint: "Several words that have nothing to do with each other are easy to remember.",
-        })
-      : text,
+    text.length < shortestPassword || text.length > longestPassword ? error("weak-password") : text,
   )
   .messages(
     Object.fromEntries(
@@ -28,7 +23,8 @@ export const newPassword = Joi.string()
         `A password has ${shortestPassword} to ${longestPassword} characters`,
       ]),
     ),
-  );
+  )
+  .error(empty("weak-password"));
 
 export interface Account {
   readonly name: string;
@@ -40,12 +36,12 @@ export interface Account {
 export const accountInput = Joi.object({
   name: nameOf("member").required(),
   email: Joi.string()
-    .allow("")
     .max(254)
     .custom((text: string, { error }) =>
       Joi.string().email({ tlds: false }).validate(text).error ? error("no-address") : text,
     )
     .messages({ "no-address": "This is no e-mail address", "string.max": "This is no e-mail address" })
+    .error(empty("no-address"))
     .required(),
   password: newPassword.required(),
 });

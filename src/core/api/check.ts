@@ -12,16 +12,23 @@ export interface InputProblem {
   readonly code: string;
   readonly field: string;
   readonly message: string;
-  /** What to do about it, where the schema says more than the message. */
   readonly hint?: string;
 }
 
+const hints: Readonly<Record<string, string>> = {
+  "weak-password": "Several words that have nothing to do with each other are easy to remember.",
+  "key-reserved": "Choose a digit or another letter; all actions with their keys are shown by ?.",
+};
+
+/** What to do about a problem of that code, where its message does not say it. */
+export const hintFor = (code: string): string | undefined => hints[code];
+
 /** Joi's own types are two words with a dot; the schemas here give theirs without one. */
-const problemOf = ({ type, message, path, context }: Joi.ValidationErrorItem): InputProblem => ({
+const problemOf = ({ type, message, path }: Joi.ValidationErrorItem): InputProblem => ({
   code: type.includes(".") ? "bad-input" : type,
   field: path.join("."),
   message: `${message}.`,
-  ...(typeof context?.hint === "string" && { hint: context.hint }),
+  ...(hintFor(type) !== undefined && { hint: hintFor(type) }),
 });
 
 /** Reads an input by its schema; gives what it lets through, or the first problem. */

@@ -26,10 +26,18 @@ export const versionNumber = version();
 /** The row version that the client saw; a command on an older state is refused. */
 export const seen = version();
 
+/** Gives what Joi finds at a field a code of ours, under which its words stand too. Allowing "" instead would pass it by all other rules. */
+export const empty =
+  (code: string): Joi.ValidationErrorFunction =>
+  (reports) => {
+    for (const report of reports) if (report.code === "string.empty") report.code = code;
+    // Joi takes the reports; its types know only errors.
+    return reports as unknown as Joi.ValidationErrorItem;
+  };
+
 /** The name of something, which `noun` names in the words of a refusal. Comes out as it is stored. */
 export const nameOf = (noun: string) =>
   Joi.string()
-    .allow("")
     .max(longestName * 4)
     .custom((text: string, { error }) => {
       const clean = cleanName(text);
@@ -40,7 +48,8 @@ export const nameOf = (noun: string) =>
       "no-name": `Give the ${noun} a name`,
       "long-name": `A ${noun}'s name has at most ${longestName} characters; this one has {#length}`,
       "string.max": `A ${noun}'s name has at most ${longestName} characters`,
-    });
+    })
+    .error(empty("no-name"));
 
 /** Names of folders, separated by `/`; an empty one leads to no folder. */
 export const path = Joi.string()
@@ -65,7 +74,6 @@ export const note = Joi.string()
 
 /** One word that recalls a card. Comes out as it is stored. */
 export const alias = Joi.string()
-  .allow("")
   .max(longestAlias * 4)
   .custom((text: string, { error }) => {
     const clean = cleanName(text);
@@ -78,24 +86,24 @@ export const alias = Joi.string()
         `An alias is one word of at most ${longestAlias} characters`,
       ]),
     ),
-  );
+  )
+  .error(empty("bad-alias"));
 
 /** The printed character that applies a card. Comes out small. */
 export const printedKey = Joi.string()
-  .allow("")
   .max(8)
   .custom((text: string, { error }) => {
     const key = text.toLowerCase();
     const problem = keyProblem(key);
     if (problem === null) return key;
-    return problem === "reserved" ? error("key-reserved", { key }) : error("bad-key");
+    return problem === "reserved" ? error("key-reserved", { printed: key }) : error("bad-key");
   })
   .messages({
-    "key-reserved":
-      "The bench itself uses {#key}. Choose a digit or another letter; all actions with their keys are shown by ?",
+    "key-reserved": "The bench itself uses {#printed}",
     "bad-key": "A card's key is one printed character",
     "string.max": "A card's key is one printed character",
-  });
+  })
+  .error(empty("bad-key"));
 
 /** Percent, to a thousandth; less than that is nothing, and nothing that the database could hold. */
 export const strength = Joi.number()

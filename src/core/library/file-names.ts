@@ -24,3 +24,10 @@ export function fileNames(names: readonly string[]): string[] {
     return candidate;
   });
 }
+
+/** The names that more than one of them has. */
+export function namesOfSeveral(named: readonly { readonly name: string }[]): ReadonlySet<string> {
+  const [seen, several] = [new Set<string>(), new Set<string>()];
+  for (const { name } of named) (seen.has(name) ? several : seen).add(name);
+  return several;
+}

@@ -3,6 +3,7 @@
 import { Box, chakra, HStack } from "@chakra-ui/react";
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
 import type { Card, Target } from "@/core/library/entities";
+import { namesOfSeveral } from "@/core/library/file-names";
 import { dropBefore } from "@/core/library/drop";
 import { may } from "@/core/library/roles";
 import { useDesk } from "../data/desk";
@@ -17,11 +18,11 @@ import { TakeInTray } from "./take-in-tray";
 import { TargetRow } from "./target-row";
 import type { Bench } from "./use-bench";
 
-/** What is on a target: its card and strength, that it was changed by hand, or nothing. */
-function sayTarget(target: Target, card: Card | undefined): string {
-  if (target.chain.settings.length === 0) return "no card";
+/** What is on a target: its card and strength, that it was changed by hand, or nothing; before it the file it is of, where its name does not tell it from another. */
+function sayTarget(target: Target, card: Card | undefined, file: string | undefined): string {
   const strength = target.strength === 100 ? "" : ` · ${target.strength} %`;
-  return `${card?.name ?? "shaped by hand"}${strength}`;
+  const on = target.chain.settings.length === 0 ? "no card" : `${card?.name ?? "shaped by hand"}${strength}`;
+  return file === undefined ? on : `${file} · ${on}`;
 }
 
 /** The session's targets. Arrows move, with Shift they extend; Ctrl+A takes all. */
@@ -57,6 +58,7 @@ export function TargetList({ bench }: { bench: Bench }) {
 
   const onPress = useCallback((id: string, press: RowPress) => pressRow(latest.current, id, press), []);
 
+  const shared = useMemo(() => namesOfSeveral(targets), [targets]);
   const names = useMemo(() => new Map(targets.map((t) => [t.id, t.name])), [targets]);
 
   const order = useMemo(() => targets.map((t) => t.id), [targets]);
@@ -137,7 +139,7 @@ export function TargetList({ bench }: { bench: Bench }) {
                 media={media}
                 selected={selection.ids.has(target.id)}
                 lead={target.id === selection.lead}
-                says={sayTarget(target, card)}
+                says={sayTarget(target, card, shared.has(target.name) ? media?.name : undefined)}
                 goesTo={names.get(target.feedsId ?? "")}
                 onPress={onPress}
               />

@@ -15,7 +15,7 @@ import {
   type Resolver,
   type UseFormRegisterReturn,
 } from "react-hook-form";
-import { readingOptions } from "@/core/api/check";
+import { hintFor, readingOptions } from "@/core/api/check";
 import { requestSchema } from "@/core/api/command";
 import { shapeOf, type CommandName, type InputOf, type ResultOf } from "@/core/api/commands";
 import { ApiError, sayError } from "../data/api";
@@ -68,14 +68,22 @@ const pathsOf = (values: object, before = ""): string[] =>
       : [`${before}${name}`],
   );
 
+const asSentence = (words: string) => (/[.?!]$/.test(words) ? words : `${words}.`);
+
 /** The problems that a schema found, by their paths. */
 const problemsOf = (errors: object, before = ""): [string, string][] =>
-  Object.entries(errors).flatMap(([name, error]: [string, { message?: unknown } | undefined]) =>
-    typeof error?.message === "string"
-      ? [[`${before}${name}`, error.message] as [string, string]]
-      : error && typeof error === "object" && name !== "ref"
-        ? problemsOf(error, `${before}${name}.`)
-        : [],
+  Object.entries(errors).flatMap(
+    ([name, error]: [string, { type?: string; message?: unknown } | undefined]) =>
+      typeof error?.message === "string"
+        ? [
+            [
+              `${before}${name}`,
+              [asSentence(error.message), hintFor(error.type ?? "")].filter(Boolean).join(" "),
+            ] as [string, string],
+          ]
+        : error && typeof error === "object" && name !== "ref"
+          ? problemsOf(error, `${before}${name}.`)
+          : [],
   );
 
 const sayingFor = (path: string, sayings: Sayings) =>
@@ -92,7 +100,6 @@ function saidOf(errors: FieldErrors, sayings: Sayings): FieldErrors {
 }
 
 const none: Sayings = {};
-const asSentence = (words: string) => (/[.?!]$/.test(words) ? words : `${words}.`);
 
 /** The package's resolver is typed for schemas of another kind. */
 const resolverOf = <Request extends FieldValues>(schema: Joi.ObjectSchema) =>
@@ -119,7 +126,11 @@ export function useRequestForm<Values extends FieldValues, Request extends Field
       Object.keys(found.errors).length === 0 ? found : { values: {}, errors: saidOf(found.errors, sayings) }
     ) as Awaited<ReturnType<Resolver<Values, unknown, Request>>>;
   };
-  const { register, watch, setValue, setFocus, handleSubmit, formState } = useForm<Values, unknown, Request>({
+  const { register, watch, setValue, setFocus, clearErrors, handleSubmit, formState } = useForm<
+    Values,
+    unknown,
+    Request
+  >({
     defaultValues: first as DefaultValues<Values>,
     resolver,
   });
@@ -129,7 +140,7 @@ export function useRequestForm<Values extends FieldValues, Request extends Field
   const problemAt = (name: string): string | undefined => {
     if (refusal && refused === name) return sayError(refusal);
     const { message } = (get(errors, name) ?? {}) as { message?: string };
-    return message === undefined ? undefined : asSentence(message);
+    return message;
   };
   const elsewhere = problemsOf(errors as FieldErrors).find(([path]) => !shown.includes(path));
   const sendIt = handleSubmit(async (made) => {
@@ -152,10 +163,7 @@ export function useRequestForm<Values extends FieldValues, Request extends Field
       },
       problem: problemAt(name),
     }),
-    problem:
-      failure !== undefined && !shown.includes(refused)
-        ? sayError(failure)
-        : elsewhere && asSentence(elsewhere[1]),
+    problem: failure !== undefined && !shown.includes(refused) ? sayError(failure) : elsewhere?.[1],
     refusal,
     busy: isSubmitting,
     submit(event) {
@@ -165,7 +173,11 @@ export function useRequestForm<Values extends FieldValues, Request extends Field
       sending.current = true;
       void sendIt(event).finally(() => (sending.current = false));
     },
-    changed: () => setFailure(undefined),
+    changed() {
+      setFailure(undefined);
+      // Whatever it was about may be what was changed; else the next sending says it again.
+      if (elsewhere) clearErrors(elsewhere[0] as Path<Values>);
+    },
   };
 }
 
