@@ -13,6 +13,7 @@ export default defineConfig({
           name: "unit",
           include: [
             "src/{cli,core,media,server,ui,workers}/**/*.test.ts",
+            "bench/**/*.test.ts",
             "demo/**/*.test.ts",
             "scripts/**/*.test.ts",
           ],

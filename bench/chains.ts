@@ -9,7 +9,17 @@ import type { Chain, EffectSetting, Json } from "../src/core/chain/model";
 import { writeWav } from "../src/core/formats/wav/write";
 import { startHelper } from "../src/media/picture-helper";
 import { randomFrom } from "../demo/random";
-import { ms, programTime, ratio, table, timed } from "./measure";
+import {
+  cheapest,
+  clockTime,
+  cpuTime,
+  inTurn,
+  programTime,
+  ratio,
+  sayCost,
+  table,
+  type Way,
+} from "./measure";
 
 const set = (effect: string, values: Record<string, Json> = {}, mix = 100): EffectSetting => ({
   effect,
@@ -17,12 +27,9 @@ const set = (effect: string, values: Record<string, Json> = {}, mix = 100): Effe
   on: true,
   mix,
 });
-const less = (a: number | undefined, b: number | undefined) =>
-  a === undefined || b === undefined ? undefined : Math.max(1, a - b);
-const fastest = (...peers: (number | undefined)[]) =>
-  peers.reduce((best, p) => (p !== undefined && (best === undefined || p < best) ? p : best), undefined);
-
-const seconds = 60;
+/** Rounds of everything in turn. */
+const rounds = 7;
+const seconds = 120;
 const sampleRate = 48000;
 
 /** The standard audio chain, part by part: own settings, and what sox, ffmpeg and the nodes of Chromium have for them. */
@@ -81,97 +88,92 @@ const parts = [
   },
 ] as const;
 
-/** Milliseconds that Chromium's offline rendering takes for nodes in series, the material already decoded. */
-async function nodesTime(chains: readonly (readonly string[])[]): Promise<(number | undefined)[]> {
+/** Chromium's nodes: how long its offline rendering takes for some in series, the material already decoded. */
+interface Nodes {
+  run(nodes: readonly string[]): Promise<number | undefined>;
+  close(): Promise<void>;
+}
+
+async function startNodes(): Promise<Nodes> {
   const browser = await chromium
     .launch({
       executablePath: "/usr/bin/chromium",
       args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
     })
     .catch(() => null);
-  if (!browser) return chains.map(() => undefined);
-  try {
-    const page = await browser.newPage();
-    // The compiler that runs this file names functions by a helper that the page does not have.
-    await page.evaluate("globalThis.__name = (f) => f");
-    const times: number[] = [];
-    for (const nodes of chains)
-      times.push(
-        await page.evaluate(
-          async ([names, length, rate]) => {
-            const run = async () => {
-              const context = new OfflineAudioContext(2, length * rate, rate);
-              const buffer = context.createBuffer(2, length * rate, rate);
-              for (let c = 0; c < 2; c++)
-                buffer
-                  .getChannelData(c)
-                  .forEach((_, i, a) => (a[i] = 0.3 * Math.sin(i * 0.01 * (c + 1)) * Math.sin(i * 0.0003)));
-              const source = new AudioBufferSourceNode(context, { buffer });
-              let last: AudioNode = source;
-              const then = (node: AudioNode) => {
-                last.connect(node);
-                last = node;
-              };
-              for (const name of names) {
-                const [kind, f, q, g] = name.split(" ");
-                if (kind === "compressor")
-                  then(
-                    new DynamicsCompressorNode(context, {
-                      threshold: -20,
-                      ratio: 3,
-                      knee: 6,
-                      attack: 0.01,
-                      release: 0.12,
-                    }),
-                  );
-                else if (kind === "gain") then(new GainNode(context, { gain: 0.708 }));
-                else if (kind === "delay" || kind === "convolver") {
-                  const sum = new GainNode(context);
-                  last.connect(sum);
-                  let wet: AudioNode = new DelayNode(context, { delayTime: 0.13 });
-                  if (kind === "convolver") {
-                    const response = context.createBuffer(2, Math.round(1.2 * rate), rate);
-                    for (let c = 0; c < 2; c++)
-                      response
-                        .getChannelData(c)
-                        .forEach(
-                          (_, i, a) =>
-                            (a[i] = (((i * 7919 + c * 31) % 1000) / 500 - 1) * Math.exp(-i / (0.17 * rate))),
-                        );
-                    wet = new ConvolverNode(context, { buffer: response });
-                  }
-                  last
-                    .connect(wet)
-                    .connect(new GainNode(context, { gain: 0.25 }))
-                    .connect(sum);
-                  last = sum;
-                } else
-                  then(
-                    new BiquadFilterNode(context, {
-                      type: kind as BiquadFilterType,
-                      frequency: Number(f),
-                      Q: Number(q),
-                      gain: Number(g),
-                    }),
-                  );
+  if (!browser) return { run: async () => undefined, close: async () => undefined };
+  const page = await browser.newPage();
+  // The compiler that runs this file names functions by a helper that the page does not have.
+  await page.evaluate("globalThis.__name = (f) => f");
+  return {
+    close: () => browser.close(),
+    run: (nodes) =>
+      page.evaluate(
+        async ([names, length, rate]) => {
+          const context = new OfflineAudioContext(2, length * rate, rate);
+          const buffer = context.createBuffer(2, length * rate, rate);
+          for (let c = 0; c < 2; c++)
+            buffer
+              .getChannelData(c)
+              .forEach((_, i, a) => (a[i] = 0.3 * Math.sin(i * 0.01 * (c + 1)) * Math.sin(i * 0.0003)));
+          const source = new AudioBufferSourceNode(context, { buffer });
+          let last: AudioNode = source;
+          const then = (node: AudioNode) => {
+            last.connect(node);
+            last = node;
+          };
+          for (const name of names) {
+            const [kind, f, q, g] = name.split(" ");
+            if (kind === "compressor")
+              then(
+                new DynamicsCompressorNode(context, {
+                  threshold: -20,
+                  ratio: 3,
+                  knee: 6,
+                  attack: 0.01,
+                  release: 0.12,
+                }),
+              );
+            else if (kind === "gain") then(new GainNode(context, { gain: 0.708 }));
+            else if (kind === "delay" || kind === "convolver") {
+              const sum = new GainNode(context);
+              last.connect(sum);
+              let wet: AudioNode = new DelayNode(context, { delayTime: 0.13 });
+              if (kind === "convolver") {
+                const response = context.createBuffer(2, Math.round(1.2 * rate), rate);
+                for (let c = 0; c < 2; c++)
+                  response
+                    .getChannelData(c)
+                    .forEach(
+                      (_, i, a) =>
+                        (a[i] = (((i * 7919 + c * 31) % 1000) / 500 - 1) * Math.exp(-i / (0.17 * rate))),
+                    );
+                wet = new ConvolverNode(context, { buffer: response });
               }
-              last.connect(context.destination);
-              source.start();
-              const began = performance.now();
-              await context.startRendering();
-              return performance.now() - began;
-            };
-            const runs: number[] = [];
-            for (let i = 0; i < 4; i++) runs.push(await run());
-            return runs.slice(1).sort((a, b) => a - b)[1];
-          },
-          [nodes, seconds, sampleRate] as const,
-        ),
-      );
-    return times;
-  } finally {
-    await browser.close();
-  }
+              last
+                .connect(wet)
+                .connect(new GainNode(context, { gain: 0.25 }))
+                .connect(sum);
+              last = sum;
+            } else
+              then(
+                new BiquadFilterNode(context, {
+                  type: kind as BiquadFilterType,
+                  frequency: Number(f),
+                  Q: Number(q),
+                  gain: Number(g),
+                }),
+              );
+          }
+          last.connect(context.destination);
+          source.start();
+          const began = performance.now();
+          await context.startRendering();
+          return performance.now() - began;
+        },
+        [nodes, seconds, sampleRate] as const,
+      ),
+  };
 }
 
 async function sound(): Promise<void> {
@@ -191,41 +193,47 @@ async function sound(): Promise<void> {
       { name: "all without the plate", used: parts.filter((p) => p.name !== "plate") },
       { name: "all", used: [...parts] },
     ];
-    const plain = {
-      sox: programTime("sox", [file, "-n"]),
-      ffmpeg: programTime("ffmpeg", ["-v", "error", "-i", file, "-f", "null", "-"]),
-    };
-    const [nothing, ...nodes] = await nodesTime([
-      [],
-      ...rows.map((r) => r.used.flatMap((p) => p.nodes as readonly string[])),
-    ]);
+    const nodes = await startNodes();
+    const program = (name: string, args: readonly string[], idle: readonly string[]): Way => ({
+      run: () => programTime(name, args),
+      idle: () => programTime(name, idle),
+    });
     const render = (settings: readonly EffectSetting[]) =>
-      timed(() => renderAudio({ medium: "audio", settings }, { planes, sampleRate }), 7);
-    // As with the peers: reading and writing without an effect between them.
-    const idle = await render([]);
+      cpuTime(() => renderAudio({ medium: "audio", settings }, { planes, sampleRate }));
+    const decoded = ["-v", "error", "-i", file];
     const lines: string[][] = [];
-    for (const [i, { name, used }] of rows.entries()) {
-      const own = less(await render(used.flatMap((p) => p.own)), idle)!;
-      const sox = less(programTime("sox", [file, "-n", ...used.flatMap((p) => p.sox.split(" "))]), plain.sox);
+    for (const { name, used } of rows) {
       const filters = used.map((p) => p.ffmpeg);
-      const ffmpeg = filters.includes(undefined)
-        ? undefined
-        : less(
-            programTime("ffmpeg", ["-v", "error", "-i", file, "-af", filters.join(","), "-f", "null", "-"]),
-            plain.ffmpeg,
-          );
-      const browser = less(nodes[i], nothing);
+      const ways: (Way | undefined)[] = [
+        { run: () => render(used.flatMap((p) => p.own)), idle: () => render([]) },
+        program("sox", [file, "-n", ...used.flatMap((p) => p.sox.split(" "))], [file, "-n"]),
+        filters.includes(undefined)
+          ? undefined
+          : program(
+              "ffmpeg",
+              [...decoded, "-af", filters.join(","), "-f", "null", "-"],
+              [...decoded, "-f", "null", "-"],
+            ),
+        {
+          run: () => nodes.run(used.flatMap((p) => p.nodes as readonly string[])),
+          idle: () => nodes.run([]),
+        },
+      ];
+      const measured = await inTurn(
+        ways.filter((way) => way !== undefined),
+        rounds,
+      );
+      const [own, ...peers] = ways.map((way) => (way ? measured.shift() : undefined));
       lines.push([
         name,
-        ms(own),
-        ms(sox),
-        ffmpeg === undefined ? "–" : ms(ffmpeg),
-        ms(browser),
-        ratio(own, fastest(sox, ffmpeg, browser)),
+        sayCost(own),
+        ...ways.slice(1).map((way, i) => (way ? sayCost(peers[i]) : "–")),
+        ratio(own, cheapest(peers)),
       ]);
     }
+    await nodes.close();
     table(
-      "Sound: 60 s, stereo, 48 kHz, CPU time; the same run without effects subtracted for all (a ratio above 1 means Fichier is faster than the fastest peer)",
+      `Sound: ${seconds} s, stereo, 48 kHz; least … median ± spread of ${rounds} rounds in turn, each less an idle run just before it; CPU time, but for Chromium's nodes, which tell only the clock's (above 1 × Fichier is faster than the fastest peer)`,
       [["", "Fichier", "sox", "ffmpeg", "Chromium's nodes", ""], ...lines],
     );
   } finally {
@@ -251,24 +259,18 @@ const look: Chain = {
   ],
 };
 
-async function ownPicture(width: number, height: number, codes: Uint8Array) {
+/** Fichier's ways with a picture: on one thread and on two, by the clock, and by CPU time. */
+function ownWays(width: number, height: number, codes: Uint8Array, helpers: RowHelpers | undefined) {
   const source = { width, height, channels: 3 as const, codes: codes.subarray(0, width * height * 3) };
-  const run = (helpers?: RowHelpers) =>
-    timed(
-      () =>
-        renderCodes({ chain: look, strength: 100, resources: {}, bits: 8 }, source, () => undefined, {
-          helpers,
-        }),
-      7,
-      3,
-    );
-  const one = await run();
-  const helper = startHelper(Infinity);
-  try {
-    return { one, two: helper ? await run(helper.rows) : undefined };
-  } finally {
-    helper?.stop();
-  }
+  const render = (by?: RowHelpers) =>
+    renderCodes({ chain: look, strength: 100, resources: {}, bits: 8 }, source, () => undefined, {
+      helpers: by,
+    });
+  return {
+    one: { run: () => clockTime(() => render()) },
+    two: { run: async () => (helpers ? clockTime(() => render(helpers)) : undefined) },
+    cpu: { run: () => cpuTime(() => render()) },
+  };
 }
 
 async function picture(): Promise<void> {
@@ -285,67 +287,61 @@ async function picture(): Promise<void> {
   const tone = (p: Sharp) => p.linear(1.23, 0).linear(1.2, -20).modulate({ saturation: 1.12 });
   const shade = { input: corner, raw: raw.raw, blend: "multiply" as const };
   sharp.concurrency(2);
-  const whole = await timed(
-    () => tone(sharp(codes, raw)).composite([shade]).sharpen({ sigma: 1 }).raw().toBuffer(),
-    3,
-    1,
-  );
-  const stages = await timed(
-    async () => {
-      const toned = await tone(sharp(codes, raw)).raw().toBuffer();
-      const shaded = await sharp(toned, raw).composite([shade]).removeAlpha().raw().toBuffer();
-      await sharp(shaded, raw).sharpen({ sigma: 1 }).raw().toBuffer();
-    },
-    3,
-    1,
-  );
+  const whole = () => tone(sharp(codes, raw)).composite([shade]).sharpen({ sigma: 1 }).raw().toBuffer();
+  const stages = async () => {
+    const toned = await tone(sharp(codes, raw)).raw().toBuffer();
+    const shaded = await sharp(toned, raw).composite([shade]).removeAlpha().raw().toBuffer();
+    await sharp(shaded, raw).sharpen({ sigma: 1 }).raw().toBuffer();
+  };
   const folder = mkdtempSync(join(tmpdir(), "fichier-bench-"));
-  let ffmpeg: number | undefined;
+  const helper = startHelper(Infinity);
   try {
     const file = join(folder, "in.rgb");
     writeFileSync(file, codes);
-    const input = [
-      "-v",
-      "error",
-      "-f",
-      "rawvideo",
-      "-pix_fmt",
-      "rgb24",
-      "-s",
-      `${width}x${height}`,
-      "-i",
-      file,
-    ];
+    const format = ["-f", "rawvideo", "-pix_fmt", "rgb24", "-s", `${width}x${height}`];
+    const input = ["-v", "error", ...format, "-i", file];
     const filters =
       "format=gbrp,exposure=exposure=0.3,curves=all='0/0 0.25/0.2 0.75/0.8 1/1',format=yuv444p,hue=s=1.12,vignette=angle=PI/5,unsharp=9:9:0.8";
-    ffmpeg = less(
-      programTime("ffmpeg", [...input, "-vf", filters, "-f", "null", "-"], 3),
-      programTime("ffmpeg", [...input, "-f", "null", "-"], 3),
+    const large = ownWays(width, height, codes, helper?.rows);
+    const small = ownWays(1280, 853, codes, helper?.rows);
+    const [one, two, pipeline, apart, cpu, ffmpeg, smallOne, smallTwo] = await inTurn(
+      [
+        large.one,
+        large.two,
+        { run: () => clockTime(whole) },
+        { run: () => clockTime(stages) },
+        large.cpu,
+        {
+          run: () => programTime("ffmpeg", [...input, "-vf", filters, "-f", "null", "-"]),
+          idle: () => programTime("ffmpeg", [...input, "-f", "null", "-"]),
+        },
+        small.one,
+        small.two,
+      ],
+      rounds,
     );
+    const best = cheapest([one, two]);
+    table(
+      `Picture: exposure, contrast curve, saturation, vignette, unsharp mask; 12 megapixels, 8-bit codes to 8-bit codes; least … median ± spread of ${rounds} rounds in turn (Fichier: floats between; sharp by two threads of its own)`,
+      [
+        ["", "time", "Fichier's best against it"],
+        ["Fichier, one thread", sayCost(one), ""],
+        ["Fichier, two threads", sayCost(two), ""],
+        ["sharp, one pipeline", sayCost(pipeline), ratio(best, pipeline)],
+        ["sharp, three stages", sayCost(apart), ratio(best, apart)],
+        ["Fichier, CPU time", sayCost(cpu), ""],
+        ["ffmpeg, CPU time", sayCost(ffmpeg), ratio(cpu, ffmpeg)],
+      ],
+    );
+    table("The same at 1280 × 853, as the bench shows it", [
+      ["", "time"],
+      ["one thread", sayCost(smallOne)],
+      ["two threads", sayCost(smallTwo)],
+    ]);
   } finally {
+    helper?.stop();
     rmSync(folder, { recursive: true, force: true });
   }
-  const { one, two } = await ownPicture(width, height, codes);
-  const small = await ownPicture(1280, 853, codes);
-  const best = fastest(one, two)!;
-  const peer = fastest(whole, stages)!;
-  table(
-    "Picture: exposure, contrast curve, saturation, vignette, unsharp mask; 12 megapixels, 8-bit codes to 8-bit codes (Fichier: floats between; sharp and ffmpeg by their own threads)",
-    [
-      ["", "time", "Fichier's best against it"],
-      ["Fichier, one thread", ms(one), ""],
-      ["Fichier, two threads", ms(two), ""],
-      ["sharp, one pipeline", ms(whole), ratio(best, whole)],
-      ["sharp, three stages", ms(stages), ratio(best, stages)],
-      ["sharp, its fastest", ms(peer), ratio(best, peer)],
-      ["ffmpeg, CPU time", ms(ffmpeg), ratio(best, ffmpeg)],
-    ],
-  );
-  table("The same at 1280 × 853, as the bench shows it", [
-    ["", "time"],
-    ["one thread", ms(small.one)],
-    ["two threads", ms(small.two)],
-  ]);
 }
 
 export async function benchChains(): Promise<void> {

@@ -11,6 +11,7 @@ import { Form, useRequestForm } from "../parts/form";
 import { sayError } from "../data/desk";
 import { MainButton } from "../parts/buttons";
 import { TextField } from "../parts/fields";
+import { AccountFields } from "./account-fields";
 import { IndexCard } from "../parts/index-card";
 
 const first = { library: "", account: { name: "", email: "", password: "" } };
@@ -80,25 +81,7 @@ export function BeginPage({ token }: { token: string }) {
                   hint="What your team calls it."
                   {...form.field("library")}
                 />
-                <TextField
-                  label="Your name"
-                  hint="As the others will see you."
-                  {...form.field("account.name")}
-                />
-                <TextField
-                  label="E-mail"
-                  type="email"
-                  autoComplete="username"
-                  hint="To sign in with; nothing is sent to it."
-                  {...form.field("account.email")}
-                />
-                <TextField
-                  label="Password"
-                  type="password"
-                  autoComplete="new-password"
-                  hint="At least 10 characters."
-                  {...form.field("account.password")}
-                />
+                <AccountFields field={form.field} />
               </Form>
             </Box>
           )}

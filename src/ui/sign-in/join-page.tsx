@@ -12,7 +12,7 @@ import { api, ask } from "../data/api";
 import { Form, useRequestForm } from "../parts/form";
 import { sayError } from "../data/desk";
 import { MainButton, QuietButton } from "../parts/buttons";
-import { TextField } from "../parts/fields";
+import { AccountFields } from "./account-fields";
 import { IndexCard } from "../parts/index-card";
 
 const may: Record<Role, string> = {
@@ -99,27 +99,7 @@ export function JoinPage({ token, signedInAs }: { token: string; signedInAs: str
               >
                 <chakra.p mb="14px">{`${invitation.inviter} invites you as ${invitation.role}: you may ${may[invitation.role]}.`}</chakra.p>
                 {signedInAs === null ? (
-                  <>
-                    <TextField
-                      label="Name"
-                      autoFocus
-                      hint="As the others will see you."
-                      {...form.field("account.name")}
-                    />
-                    <TextField
-                      label="E-mail"
-                      type="email"
-                      autoComplete="username"
-                      {...form.field("account.email")}
-                    />
-                    <TextField
-                      label="Password"
-                      type="password"
-                      autoComplete="new-password"
-                      hint="At least 10 characters."
-                      {...form.field("account.password")}
-                    />
-                  </>
+                  <AccountFields field={form.field} autoFocus />
                 ) : (
                   <chakra.p mb="14px">{`You are signed in as ${signedInAs}.`}</chakra.p>
                 )}
