@@ -8,7 +8,15 @@ const inputs = Array.from({ length: 65 }, (_, i) => i / 64);
 const side = 64;
 
 /** What the chain makes of greys, in at the foot and out at the side; nothing where it looks at more than single pixels. */
-export function ToneChart({ chain, strength }: { chain: Chain; strength: number }) {
+export function ToneChart({
+  chain,
+  strength,
+  size = "64px",
+}: {
+  chain: Chain;
+  strength: number;
+  size?: string;
+}) {
   const curves = useMemo(() => toneCurveOf(chain, strength, inputs), [chain, strength]);
   if (!curves) return null;
   const path = (curve: Float32Array) =>
@@ -20,8 +28,8 @@ export function ToneChart({ chain, strength }: { chain: Chain; strength: number 
       role="img"
       aria-label={`Tone curve: mid grey 50 % becomes ${Math.round(curves[1][32] * 100)} %`}
       viewBox={`0 0 ${side} ${side}`}
-      width="64px"
-      height="64px"
+      width={size}
+      height={size}
       bg="plot"
       border="1px solid"
       borderColor="rule"

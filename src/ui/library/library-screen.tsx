@@ -15,6 +15,7 @@ import { libraryPlace } from "../actions/library";
 import { useActions } from "../actions/use-actions";
 import { chooseFiles } from "../parts/choose-files";
 import { KeyCap } from "../parts/key-cap";
+import { WhatItDoes } from "./what-it-does";
 import { CardPanel } from "./card-panel";
 import { CardTable, tableRows } from "./card-table";
 import { cardsOf, importable } from "./import-files";
@@ -217,12 +218,15 @@ export function LibraryScreen() {
                 minHeight="0"
               >
                 {card ? (
-                  <CardPanel
-                    card={card}
-                    data={data}
-                    onRemoveAlias={(aliasId) => void act("remove-alias", { aliasId })}
-                    onFreeKey={(key) => void act("bind-key", { key, cardId: null })}
-                  />
+                  <>
+                    <CardPanel
+                      card={card}
+                      data={data}
+                      onRemoveAlias={(aliasId) => void act("remove-alias", { aliasId })}
+                      onFreeKey={(key) => void act("bind-key", { key, cardId: null })}
+                    />
+                    <WhatItDoes chain={card.chain} />
+                  </>
                 ) : (
                   <Box color="muted">Choose a card to see what is on it.</Box>
                 )}
