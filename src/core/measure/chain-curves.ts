@@ -37,13 +37,14 @@ export function levelCurve(
 }
 
 /**
- * What becomes of greys: sRGB-encoded outputs of R, G and B for sRGB-encoded inputs. What depends on the place of a pixel,
- * such as a vignette, is left out. Null where the chain looks at more than single pixels: then there is no such curve.
+ * What becomes of colours: sRGB-encoded planes of R, G and B, 0…1, for such planes of equal length. What depends on the
+ * place of a pixel, such as a vignette, is left out. Null where the chain looks at more than single pixels: then a
+ * colour alone does not say what becomes of it.
  */
-export function toneCurveOf(
+export function coloursThrough(
   whole: Chain,
   strength: number,
-  inputs: readonly number[],
+  inputs: readonly (readonly number[])[],
   resources: Resources = {},
 ): Float32Array[] | null {
   const chain = {
@@ -52,9 +53,17 @@ export function toneCurveOf(
   };
   // Whether it looks around is asked of a frame in which surroundings are larger than nothing.
   if (!isPointwise(planImage(chain, strength, { width: 1000, height: 1000 }, resources))) return null;
-  const frame = { width: inputs.length, height: 1 };
+  const frame = { width: inputs[0].length, height: 1 };
   const plan = planImage(chain, strength, frame, resources);
-  const planes = [0, 1, 2].map(() => Float32Array.from(inputs, decodeSrgb));
+  const planes = inputs.map((plane) => Float32Array.from(plane, decodeSrgb));
   runStrip(plan, planes, wholeRows(frame, 0, 1));
   return planes.map((p) => p.map(encodeSrgb));
 }
+
+/** What becomes of greys: as `coloursThrough`, of one plane for all three. */
+export const toneCurveOf = (
+  chain: Chain,
+  strength: number,
+  inputs: readonly number[],
+  resources: Resources = {},
+): Float32Array[] | null => coloursThrough(chain, strength, [inputs, inputs, inputs], resources);

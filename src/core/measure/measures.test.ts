@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { noise, one, sine } from "../../../testing/signals";
 import { decodeSrgb } from "../colour/srgb";
 import { align } from "./alignment";
-import { levelCurve, toneCurveOf } from "./chain-curves";
+import { coloursThrough, levelCurve, toneCurveOf } from "./chain-curves";
 import { clipping, differenceStatistics, vectorscopeData, waveformData } from "./picture-statistics";
 import { bandSpectrum, soundStatistics, spectrum } from "./spectrum";
 
@@ -108,6 +108,24 @@ describe("curves of chains", () => {
       [-20],
     )!;
     expect(level).toBeCloseTo(-26.02, 1);
+  });
+  it("a look's colours become what it makes of them, each channel and each colour by itself", () => {
+    const planes = [
+      [0.6, 0.2, 0.5],
+      [0.3, 0.6, 0.5],
+      [0.1, 0.4, 0.5],
+    ];
+    // One stop is twice the light, in linear values of IEC 61966-2-1.
+    const brighter = coloursThrough(one("image.exposure", { exposure: 1 }), 100, planes)!;
+    for (const [c, plane] of planes.entries())
+      for (const [i, v] of plane.entries())
+        expect(decodeSrgb(brighter[c][i])).toBeCloseTo(2 * decodeSrgb(v), 5);
+    const grey = coloursThrough(one("image.saturation", { saturation: 0 }), 100, planes)!;
+    for (const i of [0, 1, 2]) {
+      expect(grey[0][i]).toBeCloseTo(grey[1][i], 5);
+      expect(grey[1][i]).toBeCloseTo(grey[2][i], 5);
+    }
+    expect(coloursThrough(one("image.sharpen"), 100, planes)).toBeNull();
   });
   it("a look's is what becomes of greys; what looks around has none", () => {
     const curves = toneCurveOf(one("image.exposure", { exposure: 1 }), 100, [0, 0.25, 0.5])!;

@@ -6,6 +6,7 @@ import { chainResponse } from "@/core/measure/response";
 import { LevelChart } from "../bench/level-chart";
 import { ResponseChart } from "../bench/response-chart";
 import { ToneChart } from "../bench/tone-chart";
+import { Swatches } from "./swatches";
 
 /** Samples a second; what a filter does to what can be heard hardly depends on it. */
 const usualRate = 48_000;
@@ -24,6 +25,7 @@ export function WhatItDoes({ chain }: { chain: Chain }) {
   return (
     <Box as="section" aria-label="What it does" mt="16px" display="flex" flexDirection="column" gap="12px">
       <chakra.h3 textStyle="hint">What it does</chakra.h3>
+      {tones && <Swatches chain={chain} />}
       {tones && <ToneChart chain={chain} strength={100} size="160px" />}
       {filters && (
         <Box height="150px" display="flex">
