@@ -1,7 +1,7 @@
 import type { OpenInvitation } from "@/core/api/operations/invitations";
 import type { Account } from "@/core/api/account";
 import { v7 as newId } from "uuid";
-import { type Role } from "@/core/library/roles";
+import type { Role } from "@/core/library/roles";
 import { database } from "@/db/connection";
 import {
   findInvitation,

@@ -57,6 +57,19 @@ describe("keys in a list", () => {
     expect(listMove("Shift+ArrowDown", { at: 2, count: 10 })).toBeNull();
     expect(listMove("Ctrl+a", { at: 2, count: 10 })).toBeNull();
   });
+  it("leaves Home and End to the text where the list belongs to a field", () => {
+    for (const keys of ["Home", "End"]) {
+      expect(listMove(keys, { at: 2, count: 10, typed: true })).toBeNull();
+      expect(listMove(keys, { at: 2, count: 10 })).not.toBeNull();
+    }
+    expect(listMove("PageDown", { at: 2, count: 10, page: 3, typed: true })).toEqual({
+      to: 5,
+      extend: false,
+    });
+    // As in the pattern Combobox: up from the text leads to the last, down to the first.
+    expect(listMove("ArrowUp", { at: -1, count: 10, typed: true })).toEqual({ to: 9, extend: false });
+    expect(listMove("ArrowDown", { at: -1, count: 10, typed: true })).toEqual({ to: 0, extend: false });
+  });
   it("leaves all other keys alone", () => {
     for (const keys of ["Alt+ArrowUp", "Ctrl+Home", "a", "Enter", "Space", "ArrowLeft", "toString"])
       expect(listMove(keys, { at: 2, count: 10, many: true })).toBeNull();

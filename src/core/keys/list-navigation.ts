@@ -9,13 +9,18 @@ interface ListState {
   readonly page?: number;
   /** Whether several rows can be chosen. */
   readonly many?: boolean;
+  /** The list belongs to a field that is typed into (pattern Combobox): Home and End belong to the text. */
+  readonly typed?: boolean;
 }
 
 /**
  * What a key does in a list, by the ARIA Authoring Practices Guide (W3C; patterns Listbox, Grid and Tree View): arrows,
  * Home and End, pages; with Shift what is chosen grows, Ctrl+A takes all. Null where the key means nothing in a list.
  */
-export function listMove(keys: string, { at, count, page = 10, many = false }: ListState): ListMove | null {
+export function listMove(
+  keys: string,
+  { at, count, page = 10, many = false, typed = false }: ListState,
+): ListMove | null {
   const extend = many && keys.startsWith("Shift+");
   const key = extend ? keys.slice("Shift+".length) : keys;
   if (many && key === "Ctrl+a") return "all";
@@ -25,8 +30,7 @@ export function listMove(keys: string, { at, count, page = 10, many = false }: L
     ArrowUp: at === -1 ? count - 1 : at - 1,
     PageDown: at + page,
     PageUp: at - page,
-    Home: 0,
-    End: count - 1,
+    ...(!typed && { Home: 0, End: count - 1 }),
   };
   if (!Object.hasOwn(places, key)) return null;
   return { to: Math.min(count - 1, Math.max(0, places[key])), extend };

@@ -13,6 +13,7 @@ import {
   type KeyboardEvent,
 } from "react";
 import { combination } from "@/core/keys/combination";
+import { listMove } from "@/core/keys/list-navigation";
 import { folderPath } from "@/core/library/folders";
 import { countTargets } from "@/core/library/words";
 import { useDesk } from "../data/desk";
@@ -108,22 +109,29 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
     put(waiting.how, waiting.index);
   });
   const pick = useCallback((index: number) => latestPut.current("replace", index), []);
-  const step = (by: number) => {
+  const goTo = (to: number) => {
     typing.current = false;
     setTouched(true);
-    setAt(Math.min(hits.length - 1, Math.max(0, chosen + by)));
+    // What was typed last may not have been answered yet; then it is the first of what comes.
+    setAt(Math.max(0, to));
   };
+  /** The one below; at first the one that is chosen already, which is not heard before that. */
+  const below = () => goTo(Math.min(hits.length - 1, touched ? chosen + 1 : chosen));
   const onKey = (event: KeyboardEvent) => {
     const keys = combination(event);
     const number = /^Alt\+([1-9])$/.exec(keys);
+    // Pages belong to the strength here.
+    const move = keys.startsWith("Arrow")
+      ? listMove(keys, { at: chosen, count: hits.length, typed: true })
+      : null;
     const does: Record<string, () => void> = {
-      ArrowDown: () => step(touched ? 1 : 0),
-      ArrowUp: () => step(-1),
+      ArrowDown: below,
       Enter: () => put("replace"),
       "Shift+Enter": () => put("after"),
     };
     if (number) put("replace", Number(number[1]) - 1);
     else if (does[keys]) does[keys]();
+    else if (move && move !== "all") goTo(move.to);
     else return;
     event.preventDefault();
   };
@@ -135,7 +143,7 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
       strength,
       put: (how) => put(how),
       audition: () => {
-        step(touched ? 1 : 0);
+        below();
         input.current?.focus();
       },
       setStrength: (next) => setStrength(Math.min(100, Math.max(0, next))),

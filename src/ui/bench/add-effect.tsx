@@ -1,9 +1,11 @@
 "use client";
 
 import { Box, chakra, Input } from "@chakra-ui/react";
-import { useMemo, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import type { Medium } from "@/core/media";
 import { effectsFor } from "@/core/effects/registry";
+import { combination } from "@/core/keys/combination";
+import { listMove } from "@/core/keys/list-navigation";
 import { fold } from "@/core/text/fold";
 import { Dialog } from "../parts/dialog";
 
@@ -26,6 +28,10 @@ export function AddEffect({ medium, onAdd, onClose }: AddEffectProps) {
     });
   }, [typed, medium]);
   const chosen = Math.min(at, found.length - 1);
+  const chosenId = found[chosen]?.id;
+  useEffect(() => {
+    if (chosenId) document.getElementById(`effect-${chosenId}`)?.scrollIntoView({ block: "nearest" });
+  }, [chosenId]);
   return (
     <Dialog title="Add effect" onClose={onClose} initialFocus={input}>
       <Input
@@ -34,7 +40,7 @@ export function AddEffect({ medium, onAdd, onClose }: AddEffectProps) {
         aria-expanded="true"
         aria-controls="effects"
         aria-label="Effect"
-        aria-activedescendant={found[chosen] ? `effect-${found[chosen].id}` : undefined}
+        aria-activedescendant={chosenId && `effect-${chosenId}`}
         autoComplete="off"
         value={typed}
         fontFamily="mono"
@@ -48,9 +54,9 @@ export function AddEffect({ medium, onAdd, onClose }: AddEffectProps) {
           setAt(0);
         }}
         onKeyDown={(event) => {
-          const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
-          if (step) setAt((chosen + step + found.length) % found.length);
-          else if (event.key === "Enter" && found[chosen]) onAdd(found[chosen].id);
+          const move = listMove(combination(event), { at: chosen, count: found.length, typed: true });
+          if (move && move !== "all") setAt(Math.max(0, move.to));
+          else if (event.key === "Enter" && chosenId) onAdd(chosenId);
           else return;
           event.preventDefault();
         }}

@@ -4,6 +4,7 @@ import { Box, chakra, HStack } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import { combination } from "@/core/keys/combination";
+import { listMove } from "@/core/keys/list-navigation";
 import type { Card } from "@/core/library/entities";
 import { may } from "@/core/library/roles";
 import { ask } from "../data/api";
@@ -45,13 +46,8 @@ export function VersionsDialog({ bench, card, onClose }: { bench: Bench; card: C
     if (versions.length > 0) list.current?.focus();
   }, [versions.length]);
   const onKey = (event: KeyboardEvent) => {
-    const step = (by: number) => {
-      setMoved(true);
-      setAt((n) => Math.min(versions.length - 1, Math.max(0, n + by)));
-    };
+    const move = listMove(combination(event), { at, count: versions.length });
     const does: Record<string, () => void> = {
-      ArrowDown: () => step(1),
-      ArrowUp: () => step(-1),
       Enter: () => {
         if (!chosen) return;
         apply({ ...card, chain: chosen.chain, contentVersion: chosen.number }, "replace", strength);
@@ -63,7 +59,13 @@ export function VersionsDialog({ bench, card, onClose }: { bench: Bench; card: C
         onClose();
       },
     };
-    const run = does[combination(event)];
+    const run =
+      move && move !== "all"
+        ? () => {
+            setMoved(true);
+            setAt(move.to);
+          }
+        : does[combination(event)];
     if (!run) return;
     event.preventDefault();
     event.stopPropagation();

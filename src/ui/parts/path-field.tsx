@@ -4,6 +4,8 @@ import { Box, chakra, Input } from "@chakra-ui/react";
 import { useId, useMemo, useState } from "react";
 import type { Folder } from "@/core/library/entities";
 import { folderPath, folderRows, resolvePath } from "@/core/library/folders";
+import { combination } from "@/core/keys/combination";
+import { listMove } from "@/core/keys/list-navigation";
 import { formatPath, parsePath } from "@/core/text/names";
 import { fold } from "@/core/text/fold";
 import { Field } from "./fields";
@@ -95,11 +97,10 @@ export function PathField({ folders, value, onChange, offers, problem, label = "
               setAt(-1);
             }}
             onKeyDown={(event) => {
-              if (event.key === "ArrowDown" || event.key === "ArrowUp") {
+              const move = listMove(combination(event), { at, count: shown.length, typed: true });
+              if (move && move !== "all") {
                 setOpen(true);
-                setAt((i) =>
-                  Math.max(-1, Math.min(shown.length - 1, i + (event.key === "ArrowDown" ? 1 : -1))),
-                );
+                setAt(move.to);
               } else if (event.key === "Enter" && at >= 0 && shown[at]) choose(shown[at].path);
               else if (event.key === "Escape" && open && at >= 0) setAt(-1);
               else return;
