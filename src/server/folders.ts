@@ -24,12 +24,14 @@ export function refuseSameName(
   name: string,
   except?: string,
 ): void {
-  const twin = childFolders(folders, parentId).find((f) => f.id !== except && fold(f.name) === fold(name));
-  if (twin)
-    throw new Refusal(409, "same-name", `There is a folder “${twin.name}” here already.`, {
+  const namesake = childFolders(folders, parentId).find(
+    (f) => f.id !== except && fold(f.name) === fold(name),
+  );
+  if (namesake)
+    throw new Refusal(409, "same-name", `There is a folder “${namesake.name}” here already.`, {
       field: "name",
       hint: "Use that one or choose another name.",
-      folderId: twin.id,
+      folderId: namesake.id,
     });
 }
 

@@ -18,16 +18,16 @@ export const keepCard = carryOut(shape, async (ledger, { name, path, note, fits,
     });
   const stored = storedChain(chain);
   const { folderId, made } = await ensurePath(ledger, parsePath(path));
-  const twin = (await cardsIn(ledger.db, ledger.libraryId, folderId)).find(
+  const namesake = (await cardsIn(ledger.db, ledger.libraryId, folderId)).find(
     (c) => !c.withdrawn && fold(c.name) === fold(name),
   );
-  if (twin)
-    throw new Refusal(409, "same-name", `There is a card “${twin.name}” in this folder already.`, {
+  if (namesake)
+    throw new Refusal(409, "same-name", `There is a card “${namesake.name}” in this folder already.`, {
       field: "name",
       hint: "Choose another name or folder, or keep this as a new version of that card.",
-      cardId: twin.id,
-      seen: twin.version,
-      supplied: twin.layer === "supplied",
+      cardId: namesake.id,
+      seen: namesake.version,
+      supplied: namesake.layer === "supplied",
     });
   const card = await ledger.insert("card", {
     id: newId(),

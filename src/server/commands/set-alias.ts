@@ -8,13 +8,13 @@ import { requireRow } from "../rows";
 
 export const setAlias = carryOut(shape, async (ledger, { cardId, text, takeOver }, member) => {
   const card = await requireRow(ledger, "card", cardId);
-  const twin = await findAlias(ledger.db, ledger.libraryId, member.userId, fold(text));
+  const namesake = await findAlias(ledger.db, ledger.libraryId, member.userId, fold(text));
   const summary = `“${text}” now recalls “${card.name}”`;
-  if (!twin) await ledger.insert("alias", { id: newId(), ownerId: member.userId, text, cardId });
-  else if (twin.cardId === cardId) await ledger.update("alias", twin.id, { text });
-  else if (takeOver) await ledger.update("alias", twin.id, { text, cardId });
+  if (!namesake) await ledger.insert("alias", { id: newId(), ownerId: member.userId, text, cardId });
+  else if (namesake.cardId === cardId) await ledger.update("alias", namesake.id, { text });
+  else if (takeOver) await ledger.update("alias", namesake.id, { text, cardId });
   else {
-    const other = await ledger.read("card", twin.cardId);
+    const other = await ledger.read("card", namesake.cardId);
     throw new Refusal(409, "alias-taken", `“${text}” recalls “${other?.name ?? "another card"}” already.`, {
       field: "text",
       hint: "Press Enter again to take it over, or choose another.",

@@ -6,7 +6,7 @@ import { Lane } from "./lane";
 import type { BakeTask, TaskResult, WindowTask } from "./tasks";
 
 /*
- * Two lines: what is brought in may take minutes, and nobody who looks at a picture should wait for that. Next.js loads
+ * Two lanes: what is brought in may take minutes, and nobody who looks at a picture should wait for that. Next.js loads
  * route handlers as bundles of their own; they share these.
  */
 const shared = globalThis as { fichierLanes?: { readonly incoming: Lane; readonly looking: Lane } };

@@ -65,7 +65,7 @@ const said = <Here>(words: string | ((here: Here) => string), here: Here) =>
   typeof words === "string" ? words : words(here);
 
 /** The facts of an offer; `run` is the caller's matter. */
-export function factsOf<Here>(action: Action<Here>, here: Here): Omit<Offer, "run"> {
+export function standingOf<Here>(action: Action<Here>, here: Here): Omit<Offer, "run"> {
   const offered = action.offered?.(here) ?? true;
   // What is not offered may have no words: they can be about what is not there.
   const words = offered || typeof action.words === "string" ? said(action.words, here) : "";

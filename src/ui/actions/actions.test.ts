@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { printed } from "@/core/keys/printed";
 import { reservedKeys } from "@/core/keys/combination";
 import { aCard, aFolder, aGainChain, aTarget } from "../../../testing/library";
-import { actionsOf, factsOf, type Action, type ActionPlace, type Offer } from "./action";
+import { actionsOf, standingOf, type Action, type ActionPlace, type Offer } from "./action";
 import { listed, matching } from "./action-list";
 import { applyPlace } from "./apply";
 import type { ApplyHere } from "./apply/here";
@@ -146,7 +146,7 @@ const frame = {
 };
 
 const facts = <Here>(place: ActionPlace<Here>, here: Here) =>
-  actionsOf(place, here).map((a) => factsOf(a, here));
+  actionsOf(place, here).map((a) => standingOf(a, here));
 const offered = <Here>(place: ActionPlace<Here>, here: Here) =>
   facts(place, here)
     .filter((f) => f.offered)
@@ -372,7 +372,7 @@ describe("in the library", () => {
     expect(offered(libraryPlace, here)).not.toContain("library.rename");
     action(libraryPlace, here, "library.withdraw").run!(here);
     expect(done).toEqual([["act", "withdraw-cards", { cardIds: ["card-1", "card-2"], withdrawn: true }]]);
-    expect(factsOf(action(libraryPlace, here, "library.file"), here).words).toBe("File 2 cards in a folder");
+    expect(standingOf(action(libraryPlace, here, "library.file"), here).words).toBe("File 2 cards in a folder");
   });
   it("only curators make and move folders", () => {
     const folder = aFolder();

@@ -10,7 +10,7 @@ import {
   useSyncExternalStore,
   type ReactNode,
 } from "react";
-import { actionsOf, factsOf, type ActionPlace, type Offer } from "./action";
+import { actionsOf, standingOf, type ActionPlace, type Offer } from "./action";
 import { ActionStack, type ActionScope } from "./stack";
 
 export const ActionStackContext = createContext<ActionStack | null>(null);
@@ -68,7 +68,7 @@ export function useActions<Here>(
   const said = useRef("");
   useLayoutEffect(() => {
     latest.current = here;
-    const facts = actionsOf(place, here).map((action) => factsOf(action, here));
+    const facts = actionsOf(place, here).map((action) => standingOf(action, here));
     const saying = JSON.stringify([facts, modal, note]);
     // Only what is seen of it makes others draw anew.
     if (saying === said.current) return;

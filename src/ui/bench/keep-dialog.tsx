@@ -35,14 +35,14 @@ interface KeepDialogProps {
   readonly onKept: (cardId: string, contentVersion: number) => void;
 }
 
-interface Twin {
+interface Namesake {
   readonly cardId: string;
   readonly seen: number;
   readonly supplied: boolean;
 }
 
 /** The card that has the name already, where that was why it was refused. */
-function twinOf(refusal: ApiError | undefined): Twin | undefined {
+function namesakeOf(refusal: ApiError | undefined): Namesake | undefined {
   const { cardId, seen, supplied } = refusal?.details ?? {};
   return typeof cardId === "string" ? { cardId, seen: Number(seen), supplied: supplied === true } : undefined;
 }
@@ -90,9 +90,9 @@ export function KeepDialog({ target, onClose, onKept }: KeepDialogProps) {
     },
   });
   const { problem: _, ...fits } = form.field("fits");
-  const twin = twinOf(form.refusal);
+  const namesake = namesakeOf(form.refusal);
   const [problem, setProblem] = useState<string>();
-  const revise = ({ cardId, seen }: Twin) =>
+  const revise = ({ cardId, seen }: Namesake) =>
     send("revise-card", () => ({ cardId, chain, seen }))
       .then((answer) => kept(answer))
       .catch((error) => setProblem(sayError(error)));
@@ -115,8 +115,8 @@ export function KeepDialog({ target, onClose, onKept }: KeepDialogProps) {
           placeholder="Small harbour room"
           {...form.field("name")}
         />
-        {twin && !twin.supplied && (
-          <MainButton mb="12px" onClick={() => void revise(twin)}>
+        {namesake && !namesake.supplied && (
+          <MainButton mb="12px" onClick={() => void revise(namesake)}>
             Keep as its new version instead
           </MainButton>
         )}
