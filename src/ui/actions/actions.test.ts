@@ -372,7 +372,9 @@ describe("in the library", () => {
     expect(offered(libraryPlace, here)).not.toContain("library.rename");
     action(libraryPlace, here, "library.withdraw").run!(here);
     expect(done).toEqual([["act", "withdraw-cards", { cardIds: ["card-1", "card-2"], withdrawn: true }]]);
-    expect(standingOf(action(libraryPlace, here, "library.file"), here).words).toBe("File 2 cards in a folder");
+    expect(standingOf(action(libraryPlace, here, "library.file"), here).words).toBe(
+      "File 2 cards in a folder",
+    );
   });
   it("only curators make and move folders", () => {
     const folder = aFolder();
