@@ -1,3 +1,4 @@
+import { availableParallelism } from "node:os";
 import { resolve } from "node:path";
 import { defineConfig } from "vitest/config";
 
@@ -6,6 +7,8 @@ const alias = { "@": resolve(import.meta.dirname, "src") };
 export default defineConfig({
   resolve: { alias },
   test: {
+    // The runner leaves one processor free by itself, which on two is half of them.
+    maxWorkers: availableParallelism(),
     projects: [
       {
         resolve: { alias },
