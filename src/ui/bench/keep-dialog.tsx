@@ -92,10 +92,12 @@ export function KeepDialog({ target, onClose, onKept }: KeepDialogProps) {
   const { problem: _, ...fits } = form.field("fits");
   const namesake = namesakeOf(form.refusal);
   const [problem, setProblem] = useState<string>();
-  const revise = ({ cardId, seen }: Namesake) =>
-    send("revise-card", () => ({ cardId, chain, seen }))
+  const revise = ({ cardId, seen }: Namesake) => {
+    setProblem(undefined);
+    return send("revise-card", () => ({ cardId, chain, seen }))
       .then((answer) => kept(answer))
       .catch((error) => setProblem(sayError(error)));
+  };
   const missing = chain.settings.filter((s) => !findEffect(s.effect));
   const off = chain.settings.filter((s) => !s.on).length;
 

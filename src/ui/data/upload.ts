@@ -1,4 +1,5 @@
-import { ApiError } from "./api";
+import { bringMaterial } from "@/core/api/operations/bring-material";
+import { addressOf, ApiError } from "./api";
 import type { Media } from "@/core/api/operations/session-replica";
 
 /**
@@ -14,7 +15,7 @@ export function uploadFile(
   // Not fetch(): only XMLHttpRequest tells how far an upload is.
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest();
-    request.open("POST", `/api/libraries/${libraryId}/material?name=${encodeURIComponent(file.name)}`);
+    request.open("POST", `${addressOf(bringMaterial, { libraryId })}?name=${encodeURIComponent(file.name)}`);
     request.setRequestHeader("content-type", "application/octet-stream");
     request.upload.onprogress = ({ loaded, total }) => onShare(total > 0 ? loaded / total : 1);
     request.onerror = () =>

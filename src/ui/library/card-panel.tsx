@@ -3,9 +3,11 @@ import type { Resources } from "@/core/chain/active";
 import { unbakeable } from "@/core/chain/bake";
 import { chainNoun, effectName, saySetting } from "@/core/chain/describe";
 import { isCorrection } from "@/core/formats/cdl/correction";
+import { cardFile } from "@/core/api/operations/card-file";
 import type { Card } from "@/core/library/entities";
 import { sayProof } from "@/core/library/proof";
 import { folderPath } from "@/core/library/folders";
+import { addressOf } from "../data/api";
 import { nameOfMember } from "../data/library-data";
 import type { LibraryData } from "../data/library-data";
 import { CardLine, IndexCard } from "../parts/index-card";
@@ -41,7 +43,7 @@ export function CardPanel({ card, data, onRemoveAlias, onFreeKey }: CardPanelPro
     card.authorId === null
       ? "supplied with Fichier"
       : (nameOfMember(replica, card.authorId) ?? "a former member");
-  const file = `/api/libraries/${data.library.id}/cards/${card.id}/file`;
+  const file = addressOf(cardFile, { libraryId: data.library.id, cardId: card.id });
   return (
     <IndexCard
       label="Card"
