@@ -1,0 +1,232 @@
+import { fork, type ChildProcess } from "node:child_process";
+import {
+  cpSync,
+  existsSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  symlinkSync,
+  writeFileSync,
+} from "node:fs";
+import { availableParallelism, tmpdir } from "node:os";
+import { dirname, join, relative } from "node:path";
+import { parseArgs } from "node:util";
+import { startPostgres } from "../setup/postgres";
+import { checkout } from "../setup/state";
+import { placesOf, withSwitches, type Place } from "./places";
+import type { Run } from "./runner";
+
+/*
+ * A sample of mutations: small things are broken in a copy of the sources, one at a time, and the tests that come by are
+ * run. What no test notices is listed. `npm run mutants -- [--seed N] [--count N] [--in src/core/chain]`
+ *
+ * All of the sample is in the copy at once, each behind a switch, so that a runner that has read the sources once can
+ * run them with any of them broken. First every test file is run with nothing broken: it says which places it comes by
+ * and how long it takes.
+ */
+
+/** Layers whose own tests are to notice. The server's and database's are noticed by the tests against a real PostgreSQL. */
+const layers = ["src/core", "src/server", "src/db"];
+/** Seconds of tests that are spent on one mutation before it is left undecided. */
+const patience = 150;
+const copied = [
+  "src",
+  "demo",
+  "docs",
+  "testing",
+  "api-tests",
+  "bench",
+  "scripts",
+  "reference",
+  "bin",
+  "package.json",
+  "tsconfig.json",
+  "vitest.config.ts",
+];
+/** Test files that look at the sources themselves, or start the application; neither says anything about a mutation. */
+const besideThePoint = /^scripts\//;
+
+/** A number generator with a seed (mulberry32, from memory), 0…1. */
+function random(seed: number): () => number {
+  let state = seed;
+  return () => {
+    state = (state + 0x6d2b79f5) | 0;
+    let t = Math.imul(state ^ (state >>> 15), 1 | state);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32;
+  };
+}
+
+const { values } = parseArgs({
+  options: {
+    seed: { type: "string", default: "1" },
+    count: { type: "string", default: "100" },
+    in: { type: "string", default: "" },
+  },
+});
+
+const files = layers
+  .flatMap((layer) =>
+    readdirSync(join(checkout, layer), { recursive: true, encoding: "utf8" }).map((name) =>
+      join(layer, name),
+    ),
+  )
+  .filter(
+    (name) =>
+      name.endsWith(".ts") &&
+      !/\.test\.ts$|\/migrations\/|kernels\/bytes\.ts$/.test(name) &&
+      name.startsWith(values.in),
+  )
+  .sort();
+const all = files.flatMap((file) => placesOf(file, readFileSync(join(checkout, file), "utf8")));
+
+/** Places drawn by chance; of two that overlap only the first. */
+function draw(count: number): Place[] {
+  const chance = random(Number(values.seed));
+  const drawn: Place[] = [];
+  const left = new Set(all);
+  while (drawn.length < count && left.size > 0) {
+    const one = [...left][Math.floor(chance() * left.size)];
+    left.delete(one);
+    const overlaps = ({ file, start, end }: Place) => file === one.file && start < one.end && one.start < end;
+    if (!drawn.some(overlaps)) drawn.push(one);
+  }
+  return drawn;
+}
+
+const sample = draw(Number(values.count));
+const began = performance.now();
+const minutes = () => ((performance.now() - began) / 60_000).toFixed(1);
+
+/** A copy of what tests need, in which what was drawn can be broken. */
+const folder = mkdtempSync(join(tmpdir(), "fichier-mutants-"));
+for (const part of copied) cpSync(join(checkout, part), join(folder, part), { recursive: true });
+for (const part of ["node_modules", ".state"]) symlinkSync(join(checkout, part), join(folder, part));
+cpSync(join(import.meta.dirname, "switch.ts"), join(folder, "src/mutant-switch.ts"));
+for (const file of new Set(sample.map((one) => one.file))) {
+  const here = [...sample.entries()].filter(([, one]) => one.file === file);
+  writeFileSync(join(folder, file), withSwitches(readFileSync(join(checkout, file), "utf8"), here));
+}
+
+/** A runner of tests that is started again when it had to be stopped. */
+class Runner {
+  private child: ChildProcess | null = null;
+  /** The test files that there are. */
+  tests: string[] = [];
+
+  async start(): Promise<ChildProcess> {
+    const child = fork(join(import.meta.dirname, "runner.ts"), {
+      cwd: folder,
+      execArgv: ["--import", "tsx"],
+      stdio: ["ignore", "ignore", "ignore", "ipc"],
+      detached: true,
+    });
+    this.tests = await new Promise<string[]>((resolve) => child.once("message", resolve));
+    this.tests = this.tests.map((name) => relative(folder, name));
+    return child;
+  }
+
+  /** Runs a test file: passed, or failed, or longer than so many seconds. */
+  async run(run: Run, longest: number): Promise<"passed" | "failed" | "late"> {
+    const child = (this.child ??= await this.start());
+    return new Promise((resolve) => {
+      const ended = (result: "passed" | "failed" | "late") => {
+        clearTimeout(late);
+        child.removeAllListeners();
+        resolve(result);
+      };
+      const late = setTimeout(() => {
+        ended("late");
+        this.stop();
+      }, 1000 * longest);
+      child.once("message", (passed) => ended(passed ? "passed" : "failed"));
+      child.once("exit", () => {
+        ended("failed");
+        this.child = null;
+      });
+      child.send(run);
+    });
+  }
+
+  stop(): void {
+    try {
+      if (this.child) process.kill(-this.child.pid!, "SIGKILL");
+    } catch {
+      // It ended by itself.
+    }
+    this.child = null;
+  }
+}
+
+/** Lets every runner take the next of what waits, until nothing does. */
+async function shared<T>(waiting: readonly T[], work: (runner: Runner, one: T) => Promise<void>) {
+  const left = [...waiting];
+  await Promise.all(
+    runners.map(async (runner) => {
+      for (let one = left.shift(); one !== undefined; one = left.shift()) await work(runner, one);
+    }),
+  );
+}
+
+const server = await startPostgres();
+const runners = Array.from({ length: availableParallelism() }, () => new Runner());
+await Promise.all(runners.map((runner) => runner.run({ file: "none", place: null, notes: null }, 60)));
+
+/** Seconds that each test file takes, and which places it comes by. */
+const took = new Map<string, number>();
+const reached = new Map<string, ReadonlySet<number>>();
+const tests = runners[0].tests.filter((name) => !besideThePoint.test(name));
+await shared(tests, async (runner, file) => {
+  const notes = join(folder, `${file.replaceAll("/", "-")}.places`);
+  const start = performance.now();
+  const result = await runner.run({ file, place: null, notes }, 300);
+  took.set(file, (performance.now() - start) / 1000);
+  const seen = existsSync(notes) ? readFileSync(notes, "utf8").trim().split("\n") : [];
+  if (result === "passed") reached.set(file, new Set(seen.map(Number)));
+  else console.log(`not used, it fails with nothing broken: ${file}`);
+});
+console.log(`${tests.length} test files run with nothing broken, ${minutes()} min`);
+
+/** The tests that come by a place: its own folder's first, then the quickest. */
+function testsOf(number: number): string[] {
+  const home = dirname(sample[number].file);
+  const cost = (file: string) => took.get(file)! + (dirname(file) === home ? 0 : 10);
+  return [...reached.keys()]
+    .filter((file) => reached.get(file)!.has(number))
+    .sort((a, b) => cost(a) - cost(b));
+}
+
+const outcomes: string[] = [];
+await shared([...sample.entries()], async (runner, [number, { file, line, was, becomes }]) => {
+  let [outcome, spent] = ["survived", 0];
+  const near = testsOf(number);
+  if (near.length === 0) outcome = "not come by";
+  for (const test of near) {
+    if (spent > patience) {
+      outcome = "undecided";
+      break;
+    }
+    // What hangs, or takes far longer than it should, has been noticed.
+    const result = await runner.run({ file: test, place: number, notes: null }, 15 + 4 * took.get(test)!);
+    spent += took.get(test)!;
+    if (result !== "passed") {
+      outcome = "noticed";
+      break;
+    }
+  }
+  outcomes.push(outcome);
+  const short = (text: string) => text.replace(/\s+/g, " ").slice(0, 70);
+  if (outcome !== "noticed")
+    console.log(
+      `${outcome.padEnd(11)}  ${file}:${line}  ${short(was)}  →  ${short(becomes)}  (${near.length} test files; ${outcomes.length} of ${sample.length}, ${minutes()} min)`,
+    );
+});
+for (const runner of runners) runner.stop();
+server.stop();
+rmSync(folder, { recursive: true });
+
+const count = (outcome: string) => outcomes.filter((one) => one === outcome).length;
+console.log(
+  `\n${count("noticed")} of ${sample.length} mutations noticed (${Math.round((100 * count("noticed")) / sample.length)} %), ${count("survived")} survived, ${count("not come by")} that no test comes by, ${count("undecided")} undecided, of ${all.length} in ${files.length} files, in ${minutes()} min; seed ${values.seed}`,
+);
