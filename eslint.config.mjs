@@ -75,6 +75,15 @@ export default tseslint.config(
           selector: "Literal[value=/#[0-9a-fA-F]{3,8}\\b|rgba?\\(/]",
           message: "Colours are the theme's: name one.",
         },
+        {
+          selector: "JSXAttribute[name.name=/^fontSize$|[rR]adius$/] Literal[value=/\\d(px|r?em)$/]",
+          message: "Sizes of type and corners are the theme's: name one.",
+        },
+        {
+          selector:
+            "JSXAttribute[name.name=/^(gap|rowGap|columnGap|[mp][trblxy]?)$/] Literal[value=/px/]:not([value=/^(-?(0|2px|4px|6px|8px|10px|12px|16px|20px|24px|32px|auto)( |$))+$/])",
+          message: "Spaces are 2, 4, 6, 8, 10, 12, 16, 20, 24 or 32 px.",
+        },
       ],
     },
   },

@@ -575,7 +575,7 @@ describe("cards as files and versions", () => {
           await file(sound.body.result.cardId, "cube"),
         )
       ).body.error?.code,
-    ).toBe("not-a-look");
+    ).toBe("not-a-table");
     expect((await file(warmId, "doc")).status).toBe(400);
   });
 

@@ -27,6 +27,8 @@ async function choose(page: Page, what: Locator, entry: string | RegExp): Promis
 
 /** Takes hold of something and lets it go over another one. */
 async function drag(page: Page, what: Locator, onto: Locator): Promise<void> {
+  await onto.scrollIntoViewIfNeeded();
+  await what.scrollIntoViewIfNeeded();
   const [from, to] = [(await what.boundingBox())!, (await onto.boundingBox())!];
   await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
   await page.mouse.down();
@@ -173,6 +175,24 @@ test("the whole main job, by pointer alone", async ({ page }) => {
   await page.getByRole("dialog").getByRole("button", { name: /^Make/ }).click();
   const made = page.getByRole("treeitem", { name: /^By pointer/ });
   await expect(made).toBeVisible();
+
+  // Cards and folders are dragged to where they belong, and what is selected goes together.
+  await page.getByRole("textbox", { name: "Filter cards" }).fill("");
+  await page.getByRole("treeitem", { name: /^All cards/ }).click();
+  const cardRow = (name: string) => page.getByRole("row").filter({ hasText: name });
+  await cardRow("Boathouse slap").click();
+  await cardRow("Chapel, long").getByTitle("select this as well, or no more").click();
+  await drag(page, cardRow("Boathouse slap"), made);
+  await expect(said(page)).toContainText("Filed 2 cards in By pointer");
+  await expect(made).toHaveText("By pointer2");
+  await expect(page.getByRole("row", { selected: true })).toHaveCount(2);
+  const undo = strip(page).getByRole("button", { name: /take back/ });
+  await drag(page, made, page.getByRole("treeitem", { name: /^Stills, yard/ }));
+  await expect(made).toHaveAttribute("aria-level", "2");
+  await undo.click();
+  await expect(made).toHaveAttribute("aria-level", "1");
+  await undo.click();
+  await expect(made).toHaveText("By pointer0");
   await choose(page, made, "Remove the folder");
   await page.getByRole("dialog").getByRole("button", { name: "Remove the folder" }).click();
   await expect(made).toHaveCount(0);

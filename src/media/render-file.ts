@@ -1,3 +1,5 @@
+import type { Resources } from "@/core/chain/active";
+import type { WorkingMedium } from "@/core/media";
 import type { Chain } from "@/core/chain/model";
 import { decodeFiles } from "./dependencies";
 import { renderPictureFile } from "./render-picture";
@@ -16,6 +18,19 @@ export interface Rendering {
   readonly pathOf?: (hash: string) => string | null;
 }
 
+type Renderer<F extends ResultFormat> = (
+  input: string,
+  output: string,
+  rendering: Omit<Rendering, "pathOf" | "format"> & Pick<Resources, "files"> & { readonly format: F },
+  hooks?: RenderHooks,
+) => Promise<unknown>;
+
+/** How material of each medium is rendered into a file. */
+const renderers: { readonly [M in WorkingMedium]: Renderer<ResultFormatOf<M>> } = {
+  audio: renderSoundFile,
+  image: renderPictureFile,
+};
+
 /** Renders a chain over one file into another; the one way for server jobs and the command line, so that both give the same bytes. */
 export async function renderFile(
   input: string,
@@ -27,18 +42,6 @@ export async function renderFile(
   if (chain.medium !== medium)
     throw new Error(`A chain for ${chain.medium} cannot be rendered to ${resultFormats[format].label}.`);
   const files = await decodeFiles(chain, pathOf);
-  if (medium === "audio")
-    await renderSoundFile(
-      input,
-      output,
-      { chain, strength, format: format as ResultFormatOf<"audio">, files, ...(range && { range }) },
-      hooks,
-    );
-  else
-    await renderPictureFile(
-      input,
-      output,
-      { chain, strength, format: format as ResultFormatOf<"image">, files },
-      hooks,
-    );
+  const render = renderers[medium] as Renderer<ResultFormat>;
+  await render(input, output, { chain, strength, format, files, ...(range && { range }) }, hooks);
 }

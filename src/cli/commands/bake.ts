@@ -27,21 +27,20 @@ export function bakeCommand(program: Command, print: (value: unknown, text: stri
         options: { card?: string; chain?: string; strength: string; size: string; files?: string },
       ) => {
         const chain = await chainOption(options);
-        if (chain.medium !== "image") throw new CliProblem("Only looks for pictures can be baked.");
         const [size, strength] = [
           numberOption(options.size, "The size", 2, 129),
           numberOption(options.strength, "The strength", 0, 100),
         ];
         if (!Number.isInteger(size)) throw new CliProblem("The size is a whole number.");
         const resources = { files: await withFiles(options, (pathOf) => decodeFiles(chain, pathOf)) };
-        const { missing } = planImage(chain, strength, { width: 1, height: 1 }, resources);
-        if (missing.length > 0) throw new MissingEffects(missing);
         const names = unbakeable(chain, resources);
         if (names.length > 0)
           throw new CliProblem(
             `${names.join(", ")} cannot be held by a table of colours.`,
             "Switch off what looks at more than a single pixel's colour.",
           );
+        const { missing } = planImage(chain, strength, { width: 1, height: 1 }, resources);
+        if (missing.length > 0) throw new MissingEffects(missing);
         const { lut, maxDeltaE2000, meanDeltaE2000 } = bakeChain(chain, strength, size, "Fichier", resources);
         await writeWholeFile(out, (part) => writeFile(part, writeCube(lut)));
         const round = (v: number) => Number(v.toFixed(4));

@@ -2,12 +2,12 @@ import { spawn } from "node:child_process";
 import { mkdir, readdir, stat } from "node:fs/promises";
 import { availableParallelism } from "node:os";
 import { basename, extname, join, parse } from "node:path";
-import { media } from "@/core/media";
+import { media, type Medium } from "@/core/media";
 import type { Command } from "commander";
 import type { Chain } from "@/core/chain/model";
 import { renderFile } from "@/media/render-file";
 import { probeSound } from "@/media/sound-stream";
-import { resultFormats, type ResultFormat } from "@/core/library/renders";
+import { formatsOf, resultFormats, type ResultFormat } from "@/core/library/renders";
 import { formatOfName, sayNote, type MediaNote } from "@/media/results";
 import { chainOption, withFiles } from "../chain-option";
 import { CliProblem, numberOption, SomeFailed, type Say } from "../problem";
@@ -33,9 +33,10 @@ function seconds(text: string): number {
   return Number(match[1] ?? 0) * 60 + Number(match[2]);
 }
 
-async function rangeOf(text: string | undefined, input: string, medium: string) {
+async function rangeOf(text: string | undefined, input: string, medium: Medium) {
   if (text === undefined) return undefined;
-  if (medium !== "audio") throw new CliProblem("--range is for sound.");
+  if (!media[medium].timed)
+    throw new CliProblem(`--range is for what has a length; this card is for ${media[medium].plural}.`);
   const [start, end, more] = text.split("..");
   if (end === undefined || more !== undefined)
     throw new CliProblem("A range is written START..END.", "For example 12.5..20 in seconds.");
@@ -138,7 +139,7 @@ export function renderCommand(
       const inputs = await inputsOf(input, chain);
       if (output !== undefined && inputs.length > 1) throw new CliProblem("Several files need --out-dir.");
       if (options.outDir) await mkdir(options.outDir, { recursive: true });
-      const standard = chain.medium === "audio" ? "wav" : "png";
+      const standard = formatsOf(chain.medium)[0];
       const results: Result[] = [];
       const failed: { readonly input: string; readonly problem: string }[] = [];
       const taken = new Set<string>();

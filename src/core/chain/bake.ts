@@ -5,6 +5,7 @@ import type { Lut } from "../colour/lut";
 import { decodeSrgb, encodeSrgb } from "../colour/srgb";
 import { type ImageEffect } from "../effects/define";
 import { wholeRows } from "../picture/work";
+import { media } from "../media";
 import { activeSettings, type Resources } from "./active";
 import type { Chain } from "./model";
 import { isPointwise, planImage } from "./plan-image";
@@ -17,14 +18,19 @@ export interface Baked {
   readonly meanDeltaE2000: number;
 }
 
-/** Names of the active settings that no table of colours can hold: what looks at surroundings, at places, or moves pixels. */
+/**
+ * What of a chain no table of colours can hold, in words: the names of active settings that look at surroundings or
+ * places or move pixels, or all of it where it is not for pictures.
+ */
 export const unbakeable = (chain: Chain, resources: Resources = {}): string[] =>
-  activeSettings(chain, "image", resources)
-    .active.filter(({ effect, values, files }) => {
-      const { kind } = (effect as ImageEffect).create(values, { width: 64, height: 64 }, { files });
-      return (effect as ImageEffect).placed || kind === "area" || kind === "geometry";
-    })
-    .map(({ effect }) => effect.name);
+  chain.medium !== "image"
+    ? [`a chain for ${media[chain.medium].plural}`]
+    : activeSettings(chain, "image", resources)
+        .active.filter(({ effect, values, files }) => {
+          const { kind } = (effect as ImageEffect).create(values, { width: 64, height: 64 }, { files });
+          return (effect as ImageEffect).placed || kind === "area" || kind === "geometry";
+        })
+        .map(({ effect }) => effect.name);
 
 /** Runs colours, sRGB-encoded, through a chain: encoded ones come out. */
 function through(

@@ -42,6 +42,9 @@ export const resultFormats = {
   jpeg: { medium: "image", extension: "jpg", label: "JPEG", type: "image/jpeg" },
 } as const satisfies Record<string, { medium: Medium; extension: string; label: string; type: string }>;
 export type ResultFormat = keyof typeof resultFormats;
+/** The formats that material of a medium can be rendered to, the usual one first. */
+export const formatsOf = (medium: Medium): ResultFormat[] =>
+  (Object.keys(resultFormats) as ResultFormat[]).filter((format) => resultFormats[format].medium === medium);
 export type ResultFormatOf<M extends Medium> = {
   [F in ResultFormat]: (typeof resultFormats)[F]["medium"] extends M ? F : never;
 }[ResultFormat];

@@ -11,6 +11,7 @@ export const audio = defineMedium({
     return: { plural: "returns", group: "what is sent to it, treated apart" },
     output: { plural: "outputs", group: "everything, last of all" },
   },
+  timed: true,
   takesIn:
     "WAV, AIFF, FLAC, MP3, M4A, AAC, Ogg and Opus, up to eight channels and 2 GB, at their own sample rate.",
   endings: ["wav", "w64", "flac", "mp3", "aif", "aiff", "ogg", "opus", "m4a", "aac"],

@@ -15,6 +15,8 @@ interface MediumFacts {
   readonly ownKind: string;
   /** The kinds of target that its cards can be meant for, the own one first. */
   readonly targets: Readonly<Record<string, TargetKindFacts>>;
+  /** Has a length, so that a part of it can be worked with. */
+  readonly timed: boolean;
   /** What is taken in, in a sentence. */
   readonly takesIn: string;
   /** Endings of the files that a folder is searched for, without the dot. */

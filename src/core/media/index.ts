@@ -26,6 +26,9 @@ export const kindPlural = (kind: TargetKind): string => kinds[kind].plural;
 type GroupsIn<T> = { [K in keyof T]: T[K] extends { readonly group: string } ? K : never }[keyof T];
 /** Targets without material of their own. */
 export type GroupKind = { [M in Medium]: GroupsIn<(typeof media)[M]["targets"]> }[Medium];
+/** The kinds of group that a session of a medium can have. */
+export const groupKindsOf = (medium: Medium): TargetKind[] =>
+  kindsOf(medium).filter((kind) => kinds[kind].group !== undefined);
 export const groupKinds = targetKinds.filter((kind): kind is GroupKind => kinds[kind].group !== undefined);
 /** What a group is for, in a few words. */
 export const groupPurpose = (kind: GroupKind): string => kinds[kind].group!;

@@ -6,6 +6,7 @@ export const video = defineMedium({
   plural: "video",
   ownKind: "video clip",
   targets: { "video clip": { plural: "video clips" } },
+  timed: true,
   takesIn: "",
   endings: [],
   // CIEDE2000: less than an eye can tell (common practice, no source).

@@ -3,14 +3,19 @@ import { carryOut } from "../command";
 import { generateKeyBetween } from "fractional-indexing";
 import { v7 as newId } from "uuid";
 import { emptyChain } from "@/core/chain/model";
+import { groupKindsOf, media } from "@/core/media";
 import { readTargets } from "@/db/replica";
 import { Refusal } from "../refusal";
 import { lastTargetPlace, requireSession } from "../sessions";
 
 export const addGroup = carryOut(shape, async (ledger, { sessionId, kind, name }) => {
   const session = await requireSession(ledger, sessionId);
-  if (session.medium !== "audio")
-    throw new Refusal(409, "other-medium", "Only sound sessions have tracks, buses and returns.");
+  if (groupKindsOf(session.medium).length === 0)
+    throw new Refusal(
+      409,
+      "other-medium",
+      `A session for ${media[session.medium].plural} has no groups; only what can be mixed has.`,
+    );
   if (
     kind === "output" &&
     (await readTargets(ledger.db, ledger.libraryId, sessionId)).some((t) => t.kind === "output")
@@ -30,7 +35,7 @@ export const addGroup = carryOut(shape, async (ledger, { sessionId, kind, name }
     muted: false,
     soloed: false,
     sends: [],
-    chain: emptyChain("audio"),
+    chain: emptyChain(session.medium),
     strength: 100,
     cardId: null,
     cardVersion: null,

@@ -72,8 +72,9 @@ export const tasks = {
     const resources = {
       files: await decodeFiles(chain, (hash) => (here.includes(hash) ? originalPath(hash) : null)),
     };
-    const { missing } = planImage(chain, 100, { width: 1, height: 1 }, resources);
     const beyond = unbakeable(chain, resources);
+    const missing =
+      beyond.length > 0 ? [] : planImage(chain, 100, { width: 1, height: 1 }, resources).missing;
     return {
       text:
         missing.length + beyond.length > 0

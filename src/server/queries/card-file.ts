@@ -39,8 +39,6 @@ async function carriedFiles(libraryId: string, chain: Chain): Promise<CarriedFil
 
 /** A look as a table from encoded values to encoded values. Refuses what no table can hold. */
 async function bakedCard(libraryId: string, name: string, chain: Chain): Promise<string> {
-  if (chain.medium !== "image")
-    throw new Refusal(409, "not-a-look", "Only looks for pictures can become a table of colours.");
   const here: string[] = [];
   for (const { hash } of filesOf(chain)) if (await readMedia(database(), libraryId, hash)) here.push(hash);
   const { text, missing, beyond } = await decoding.bake({ name, chain, here });

@@ -78,7 +78,7 @@ export function ActionList({ scopes, onClose }: { scopes: readonly ActionScope[]
         size="sm"
         bg="card"
         borderColor="cardRule"
-        borderRadius="3px"
+        borderRadius="part"
         value={typed}
         onChange={(event) => {
           setTyped(event.target.value);
@@ -91,8 +91,8 @@ export function ActionList({ scopes, onClose }: { scopes: readonly ActionScope[]
         id="all-actions"
         aria-label="Actions"
         mt="10px"
-        mx="-18px"
-        mb="-14px"
+        mx="-16px"
+        mb="-16px"
         maxHeight="52vh"
         overflowY="auto"
       >
@@ -107,11 +107,9 @@ export function ActionList({ scopes, onClose }: { scopes: readonly ActionScope[]
             gridTemplateColumns="96px minmax(0, 1fr) auto"
             gap="12px"
             alignItems="center"
-            px="15px"
-            py="5px"
-            borderLeft="3px solid"
-            borderColor={i === at ? "cardSelected" : "transparent"}
-            bg={i === at ? "cardSelectedGround" : undefined}
+            px="16px"
+            py="6px"
+            layerStyle="cardRow"
             color={entry.offered ? undefined : "cardMuted"}
             cursor="default"
             onMouseDown={(event) => event.preventDefault()}
@@ -128,7 +126,7 @@ export function ActionList({ scopes, onClose }: { scopes: readonly ActionScope[]
           </Box>
         ))}
         {shown.length === 0 && (
-          <Box px="18px" py="12px" color="cardMuted">
+          <Box px="16px" py="12px" color="cardMuted">
             {`No action has words that begin with “${typed}”.`}
           </Box>
         )}

@@ -9,7 +9,7 @@ export function MenuOfOffers({ offers, title }: { offers: readonly Offer[]; titl
   return (
     <Portal container={root}>
       <Menu.Positioner>
-        <Menu.Content bg="raised" color="ink" borderRadius="3px" minWidth="240px" maxWidth="420px">
+        <Menu.Content bg="raised" color="ink" borderRadius="part" minWidth="240px" maxWidth="420px">
           {title && (
             <chakra.div textStyle="hint" px="10px" py="4px" truncate>
               {title}

@@ -160,7 +160,7 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
         aria-label="Find and apply"
         bg="card"
         color="cardInk"
-        borderRadius="4px"
+        borderRadius="sheet"
         boxShadow="lg"
         mx="auto"
         mt="12px"
@@ -238,7 +238,7 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
             })}
           </Box>
           {query !== null && hits.length === 0 && (
-            <Box px="16px" py="14px" color="cardMuted">
+            <Box px="16px" py="16px" color="cardMuted">
               {replica.card.size === 0
                 ? "This library has no cards yet. Shape something and keep it."
                 : `Nothing begins with “${query}”. Fewer letters find more.`}
@@ -250,14 +250,14 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
           borderTop="1px solid"
           borderColor="cardRule"
           px="16px"
-          py="7px"
+          py="8px"
           gap="6px"
           fontSize="sm"
         >
           <ActionButton action="apply.put" short />
           <ActionButton action="apply.after" short />
           <ActionButton action="apply.audition" short />
-          <HStack gap="5px">
+          <HStack gap="6px">
             <KeyCap keys="Alt+1" quiet />
             <chakra.span whiteSpace="nowrap">pick row</chakra.span>
           </HStack>

@@ -73,18 +73,16 @@ export const ApplyRow = memo(function ApplyRow({
       gridTemplateColumns="22px minmax(0, 1fr) 190px 70px"
       alignItems="center"
       gap="10px"
-      px="13px"
-      borderLeft="3px solid"
+      px="12px"
+      layerStyle="cardRow"
       borderBottom="1px solid"
       borderBottomColor="cardRule"
-      borderLeftColor={chosen ? "cardSelected" : "transparent"}
-      bg={chosen ? "cardSelectedGround" : undefined}
     >
       <chakra.span textStyle="figure" color="cardMuted">
         {index + 1}
       </chakra.span>
       <Box minWidth="0">
-        <HStack gap="7px">
+        <HStack gap="8px">
           <chakra.span fontFamily="heading" fontWeight="600" fontSize="md" truncate>
             <Marked text={card.name} ranges={why.name} />
           </chakra.span>

@@ -14,7 +14,7 @@ export function Marked({ text, ranges }: { text: string; ranges: readonly MatchR
     return [
       <Fragment key={i}>
         {before}
-        <chakra.mark bg="matchGround" color="cardInk" borderRadius="1px">
+        <chakra.mark bg="matchGround" color="cardInk" borderRadius="small">
           {text.slice(start, end)}
         </chakra.mark>
       </Fragment>,

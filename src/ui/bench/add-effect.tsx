@@ -46,7 +46,7 @@ export function AddEffect({ medium, onAdd, onClose }: AddEffectProps) {
         fontFamily="mono"
         bg="fieldGround"
         borderColor="fieldRule"
-        borderRadius="2px"
+        borderRadius="small"
         mb="8px"
         placeholder="first letters"
         onChange={(event) => {
@@ -71,10 +71,7 @@ export function AddEffect({ medium, onAdd, onClose }: AddEffectProps) {
             onClick={() => onAdd(effect.id)}
             px="10px"
             py="6px"
-            cursor="default"
-            borderLeft="3px solid"
-            borderColor={i === chosen ? "cardSelected" : "transparent"}
-            bg={i === chosen ? "cardSelectedGround" : undefined}
+            layerStyle="cardRow"
           >
             <chakra.div textStyle="rowTitle">{effect.name}</chakra.div>
             <chakra.div fontSize="xs" color="cardMuted">

@@ -18,9 +18,8 @@ import { ConflictDialog } from "./conflict-dialog";
 import { EmptySession } from "./empty-session";
 import { ChainColumn } from "./chain-column";
 import { GroupViewer } from "./group-viewer";
-import { PictureViewer } from "./picture-viewer";
+import { roomOf } from "../media";
 import { proveKept } from "./prove";
-import { SoundViewer } from "./sound-viewer";
 import { TargetList } from "./target-list";
 import { useBench } from "./use-bench";
 
@@ -45,8 +44,7 @@ async function resultOf(
   }
   const shown = result.current;
   if (!shown || shown.medium !== chain.medium) return null;
-  const rendered = await shown.again(chain);
-  return rendered && ({ ...shown, chain, rendered } as BenchResult);
+  return shown.through(chain);
 }
 
 /** The bench: targets, viewer, chain; the apply bar over the middle. */
@@ -148,6 +146,7 @@ export function BenchScreen({ session }: { session: SessionData }) {
     note: selected.length > 0 ? `on ${countTargets(selected)}` : undefined,
   });
   const media = lead?.mediaId ? session.media.get(lead.mediaId) : undefined;
+  const Viewer = roomOf(media?.facts.kind)?.Viewer;
 
   return (
     <Box height="100%" position="relative">
@@ -170,13 +169,8 @@ export function BenchScreen({ session }: { session: SessionData }) {
                 overflow="hidden"
               >
                 <BenchResultContext.Provider value={result}>
-                  {lead && media?.facts.kind === "audio" && (
-                    <SoundViewer bench={bench} target={lead} media={media} />
-                  )}
                   {lead && lead.mediaId === null && <GroupViewer key={lead.id} bench={bench} target={lead} />}
-                  {lead && media?.facts.kind === "image" && (
-                    <PictureViewer target={lead} media={media} audition={bench.audition} />
-                  )}
+                  {lead && media && Viewer && <Viewer bench={bench} target={lead} media={media} />}
                 </BenchResultContext.Provider>
                 {!lead && <EmptySession medium={session.session.medium} />}
               </Box>

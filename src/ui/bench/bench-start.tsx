@@ -29,7 +29,7 @@ export function BenchStart() {
   return (
     <Box as="main" display="grid" placeItems="center" height="100%">
       <Box textAlign="center" maxWidth="440px">
-        <chakra.h1 fontFamily="heading" fontSize="2xl" fontWeight="600" mb="10px">
+        <chakra.h1 textStyle="screenTitle" mb="10px">
           An empty bench
         </chakra.h1>
         <chakra.p color="muted" mb="20px">

@@ -104,7 +104,7 @@ export function ChainColumn({ bench, target, here, onSetting, open, onOpen }: Ch
         }
       >
         {chain.settings.length === 0 ? (
-          <Box px="16px" py="14px" color="cardMuted">
+          <Box px="16px" py="16px" color="cardMuted">
             Press <KeyCap keys="/" /> to find a card, or <KeyCap keys="a" /> to add an effect.
           </Box>
         ) : (
@@ -141,7 +141,7 @@ export function ChainColumn({ bench, target, here, onSetting, open, onOpen }: Ch
           </>
         )}
       </IndexCard>
-      <HStack mt="14px" gap="8px">
+      <HStack mt="16px" gap="8px">
         <ActionButton action="chain.keep" main />
         <ActionButton action="chain.add" />
       </HStack>

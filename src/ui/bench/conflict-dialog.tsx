@@ -110,7 +110,7 @@ export function ConflictDialog({ bench, conflict }: { bench: Bench; conflict: Co
             aria-selected={i === at}
             px="12px"
             py="8px"
-            borderRadius="3px"
+            borderRadius="part"
             border="2px solid"
             borderColor={i === at ? "cardSelected" : "cardRule"}
             bg={i === at ? "cardSelectedGround" : undefined}
@@ -132,15 +132,15 @@ export function ConflictDialog({ bench, conflict }: { bench: Bench; conflict: Co
         overflowWrap="anywhere"
       >{`From theirs to yours: ${difference.join(" · ") || "no difference that is heard or seen"}`}</Box>
       <HStack mt="12px" gap="16px" fontSize="sm" color="cardMuted">
-        <HStack gap="5px">
+        <HStack gap="6px">
           <KeyCap keys="ArrowRight" quiet />
           {isLead ? "audition the other" : "choose the other"}
         </HStack>
-        <HStack gap="5px">
+        <HStack gap="6px">
           <KeyCap keys="Enter" quiet />
           {side === "mine" ? "keep yours" : "keep theirs"}
         </HStack>
-        <HStack gap="5px">
+        <HStack gap="6px">
           <KeyCap keys="Escape" quiet />
           leave theirs
         </HStack>

@@ -124,12 +124,12 @@ export function KeepDialog({ target, onClose, onKept }: KeepDialogProps) {
         )}
         <PathField folders={replica.folder} offers={offers} {...form.choice("path")} />
         <TextArea label="Note" hint="When to use it, what to watch." {...form.field("note")} />
-        <HStack as="fieldset" gap="14px" mb="12px" fontSize="sm" border="none" p="0">
+        <HStack as="fieldset" gap="16px" mb="12px" fontSize="sm" border="none" p="0">
           <chakra.legend float="left" fontSize="xs" fontWeight="600" color="cardMuted" mr="10px">
             Meant for
           </chakra.legend>
           {kindsOf(chain.medium).map((kind) => (
-            <chakra.label key={kind} display="inline-flex" gap="5px" alignItems="center">
+            <chakra.label key={kind} display="inline-flex" gap="6px" alignItems="center">
               <input type="checkbox" value={kind} {...fits} />
               {kind}
             </chakra.label>
@@ -141,7 +141,7 @@ export function KeepDialog({ target, onClose, onKept }: KeepDialogProps) {
           borderTop="1px solid"
           borderColor="cardRule"
           pt="8px"
-          mb="14px"
+          mb="16px"
           display="grid"
           gridTemplateColumns="92px 1fr"
           rowGap="4px"

@@ -129,7 +129,7 @@ export function LoopFrame({
           role="group"
           textStyle="figure"
           color="muted"
-          gap="18px"
+          gap="16px"
           justifyContent="space-between"
           aria-label="Levels"
           opacity={loop.before && loop.after ? 1 : 0.4}

@@ -3,9 +3,9 @@
 import { Box, chakra, HStack } from "@chakra-ui/react";
 import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import { finerThanPreview, geometryOf } from "@/core/chain/geometry";
-import type { Target } from "@/core/library/entities";
 import type { PictureMeasures, RenderedPicture } from "@/workers/render-messages";
 import type { Media } from "@/core/api/operations/session-replica";
+import type { ViewerProps } from "../media/define";
 import { useActions } from "../actions/use-actions";
 import { picturePlace } from "../actions/viewer/picture";
 import type { Whole } from "../actions/viewer/picture-here";
@@ -13,7 +13,6 @@ import { Pixels } from "../parts/pixels";
 import { Histogram } from "./histogram";
 import { Scopes } from "./scopes";
 import { ToneChart } from "./tone-chart";
-import type { Audition } from "./use-bench";
 import { useFullSize } from "./use-full-size";
 import { useMeasures } from "./use-measures";
 import { usePicture } from "./use-picture";
@@ -23,14 +22,8 @@ const measurePicture: Parameters<typeof useMeasures<RenderedPicture, PictureMeas
   { width, codes },
 ) => renderer.measurePicture({ place: "measures", width, codes });
 
-interface PictureViewerProps {
-  readonly target: Target;
-  readonly media: Media;
-  readonly audition: Audition | null;
-}
-
 /** A picture with its untouched state at the left of a movable edge, on a neutral surround. */
-export function PictureViewer({ target, media, audition }: PictureViewerProps) {
+export function PictureViewer({ bench: { audition }, target, media }: ViewerProps) {
   const facts = media.facts as Extract<Media["facts"], { kind: "image" }>;
   const chain = audition?.chain ?? target.chain;
   const strength = audition?.strength ?? target.strength;
@@ -122,7 +115,7 @@ export function PictureViewer({ target, media, audition }: PictureViewerProps) {
         display="flex"
         alignItems="center"
         justifyContent="center"
-        p="22px"
+        p="24px"
         css={{ containerType: "size" }}
         overflow="hidden"
         {...full.surroundProps}
@@ -195,7 +188,7 @@ function Side({ at, children }: { at: "left" | "right"; children: string }) {
       color="captionInk"
       bg="captionGround"
       px="6px"
-      borderRadius="2px"
+      borderRadius="small"
       pointerEvents="none"
     >
       {children}

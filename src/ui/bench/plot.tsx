@@ -119,7 +119,7 @@ export function Plot({ title, label, x, y, line, beside }: PlotProps) {
         bg="plot"
         border="1px solid"
         borderColor="rule"
-        borderRadius="3px"
+        borderRadius="part"
         p="6px"
       >
         <canvas ref={canvas} role="img" aria-label={label} />

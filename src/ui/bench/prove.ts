@@ -1,4 +1,3 @@
-import { pictureDifference, soundDifference } from "@/core/measure/difference";
 import { sayProof } from "@/core/library/proof";
 import { ask, ApiError } from "../data/api";
 import type { Desk } from "../data/desk";
@@ -19,16 +18,7 @@ export async function proveKept(
   const { versions } = await ask(cardVersions, { libraryId, cardId });
   const stored = versions.find((v) => v.number === contentVersion);
   if (!stored) return null;
-  let difference: number | null;
-  if (bench.medium === "audio") {
-    const rebuilt = await bench.again(stored.chain);
-    if (!rebuilt) throw new Error("Something else was rendered in between.");
-    difference = soundDifference(bench.rendered.planes, rebuilt.planes);
-  } else {
-    const rebuilt = await bench.again(stored.chain);
-    if (!rebuilt) throw new Error("Something else was rendered in between.");
-    difference = pictureDifference(bench.rendered.codes, rebuilt.codes);
-  }
+  const difference = await bench.differenceTo(stored.chain);
   try {
     const { result } = await send("prove-card", () => ({
       cardId,

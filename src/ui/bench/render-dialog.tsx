@@ -11,7 +11,7 @@ import { askRender, type AskRender } from "@/core/api/operations/ask-render";
 import { cancelRender } from "@/core/api/operations/cancel-render";
 import { myRenders } from "@/core/api/operations/my-renders";
 import { renderedFile } from "@/core/api/operations/rendered-file";
-import { resultFormats, type ResultFormat } from "@/core/library/renders";
+import { formatsOf, resultFormats } from "@/core/library/renders";
 import type { Medium } from "@/core/media";
 import { addressOf, ask } from "../data/api";
 import { DialogButtons } from "../parts/command-dialogs";
@@ -24,10 +24,8 @@ import { Dialog } from "../parts/dialog";
 import { Choice } from "../parts/choice";
 
 /** The kinds of file that are offered for a medium. */
-const formatsOf = (medium: Medium) =>
-  (Object.keys(resultFormats) as ResultFormat[])
-    .filter((format) => resultFormats[format].medium === medium)
-    .map((value) => ({ value, label: resultFormats[value].label }));
+const choicesOf = (medium: Medium) =>
+  formatsOf(medium).map((value) => ({ value, label: resultFormats[value].label }));
 
 const isOpen = ({ state }: Rendering) => state === "waiting" || state === "running";
 const lookEvery = 400;
@@ -85,10 +83,10 @@ function RenderingRow({
           aria-valuemax={100}
           height="4px"
           bg="cardRule"
-          borderRadius="2px"
-          mt="5px"
+          borderRadius="small"
+          mt="6px"
         >
-          <Box height="100%" bg="cardSelected" borderRadius="2px" style={{ width: `${progress * 100}%` }} />
+          <Box height="100%" bg="cardSelected" borderRadius="small" style={{ width: `${progress * 100}%` }} />
         </Box>
       )}
       {problem && (
@@ -116,7 +114,7 @@ export function RenderDialog({
   const { libraryId } = useDesk();
   const client = useQueryClient();
   const medium = targets[0]?.chain.medium ?? "audio";
-  const options = useMemo(() => formatsOf(medium), [medium]);
+  const options = useMemo(() => choicesOf(medium), [medium]);
   const [asked, setAsked] = useState<string>();
   const button = useRef<HTMLButtonElement>(null);
   const list = useRef<HTMLUListElement>(null);
@@ -178,7 +176,7 @@ export function RenderDialog({
       </Form>
       <Problem>{problem}</Problem>
       {renders.length > 0 && (
-        <Box mt="14px">
+        <Box mt="16px">
           <chakra.h3 fontSize="xs" fontWeight="600" color="cardMuted" mb="4px">
             Rendered, kept for a week
           </chakra.h3>

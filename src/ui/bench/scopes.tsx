@@ -121,8 +121,8 @@ export function Scopes({ measures }: { measures: PictureMeasures | null }) {
           bg="plot"
           border="1px solid"
           borderColor="rule"
-          borderRadius="3px"
-          px="30px"
+          borderRadius="part"
+          px="32px"
           py="6px"
         >
           {[0, 25, 50, 75, 100].map((level) => (
@@ -138,7 +138,7 @@ export function Scopes({ measures }: { measures: PictureMeasures | null }) {
               <chakra.span
                 position="absolute"
                 left="4px"
-                fontSize="9px"
+                fontSize="2xs"
                 top={level === 0 ? "-13px" : level === 100 ? "0" : "-7px"}
                 bg="plot"
                 pr="2px"
@@ -167,7 +167,7 @@ export function Scopes({ measures }: { measures: PictureMeasures | null }) {
           bg="plot"
           border="1px solid"
           borderColor="rule"
-          borderRadius="3px"
+          borderRadius="part"
         >
           <Box position="relative" height="100%" css={{ aspectRatio: "1" }}>
             <Box position="absolute" insetX="0" top="50%" borderTop="1px solid" borderColor="rule" />
@@ -185,7 +185,7 @@ export function Scopes({ measures }: { measures: PictureMeasures | null }) {
               <chakra.span
                 key={name}
                 position="absolute"
-                fontSize="9px"
+                fontSize="2xs"
                 lineHeight="1"
                 transform="translate(-50%, -50%)"
                 border="1px solid"

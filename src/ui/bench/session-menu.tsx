@@ -50,7 +50,7 @@ export function SessionMenu({
             px="8px"
             height="30px"
             color="muted"
-            borderRadius="3px"
+            borderRadius="part"
             disabled={offers.length === 0}
             _hover={{ color: "ink" }}
             _disabled={{ opacity: 0.4 }}

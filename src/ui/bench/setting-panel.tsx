@@ -49,7 +49,7 @@ export function SettingPanel({ setting, index, open, onOpen, onPoint, onChange }
       borderColor="cardRule"
       bg={open ? "cardSelectedGround" : undefined}
     >
-      <HStack px="14px" py="2px" gap="8px" minHeight="34px" {...handle}>
+      <HStack px="16px" py="2px" gap="8px" minHeight="34px" {...handle}>
         <chakra.button
           aria-label={`${name} ${setting.on ? "on" : "off"}`}
           aria-pressed={setting.on}
@@ -72,7 +72,7 @@ export function SettingPanel({ setting, index, open, onOpen, onPoint, onChange }
           gap="10px"
           minWidth="0"
           textAlign="left"
-          py="5px"
+          py="6px"
           outlineColor="cardSelected"
           color={setting.on ? "cardInk" : "cardMuted"}
         >
@@ -91,11 +91,11 @@ export function SettingPanel({ setting, index, open, onOpen, onPoint, onChange }
         </chakra.button>
       </HStack>
       {open && (
-        <Box px="16px" pb="10px" pl="42px">
+        <Box px="16px" pb="10px" pl="11">
           {effect ? (
             <>
               {effect.medium === "audio" && effect.offline && (
-                <Box fontSize="xs" color="cardMuted" pb="3px">
+                <Box fontSize="xs" color="cardMuted" pb="4px">
                   {effect.analyse
                     ? "Hears the whole sound first; not for live playback, and not in a mix."
                     : "Looks far ahead; not for live playback."}

@@ -12,7 +12,7 @@ export function SideSwitch({ side, onSide }: { side: Side; onSide: (side: Side) 
         aria-label="What is heard"
         border="1px solid"
         borderColor="rule"
-        borderRadius="3px"
+        borderRadius="part"
       >
         {(["before", "after"] as const).map((each) => (
           <chakra.button

@@ -2,12 +2,12 @@
 
 import { useCallback, useMemo, useState } from "react";
 import { emptyChain } from "@/core/chain/model";
-import type { Target } from "@/core/library/entities";
+import { soundDifference } from "@/core/measure/difference";
+import type { ViewerProps } from "../media/define";
 import { useDesk } from "../data/desk";
 import type { Media } from "@/core/api/operations/session-replica";
-import { useBenchResult } from "./bench-result";
+import { benchResult, useBenchResult } from "./bench-result";
 import { LoopFrame } from "./loop-frame";
-import type { Bench } from "./use-bench";
 import { useLoop, type Hearing, type Range } from "./use-loop";
 import { useMix } from "./use-mix";
 import { copyUrl } from "./use-picture";
@@ -18,14 +18,8 @@ const firstRange = { start: 1, length: 4 };
 const untouched = emptyChain("audio");
 const largestZoom = 256;
 
-interface SoundViewerProps {
-  readonly bench: Bench;
-  readonly target: Target;
-  readonly media: Media;
-}
-
 /** A clip: its wave with the looped range, heard by itself or with the rest of the session. */
-export function SoundViewer({ bench, target, media }: SoundViewerProps) {
+export function SoundViewer({ bench, target, media }: ViewerProps) {
   const { libraryId, renderer } = useDesk();
   const result = useBenchResult();
   const { audition, inMix, setInMix } = bench;
@@ -70,13 +64,14 @@ export function SoundViewer({ bench, target, media }: SoundViewerProps) {
         rendered && {
           rendered,
           note: () =>
-            (result.current = {
+            (result.current = benchResult({
               medium: "audio",
               on: name,
               chain,
               rendered,
-              again: (kept) => renderer.loop({ place: "proof", chain: kept, strength, source, start, end }),
-            }),
+              render: (kept) => renderer.loop({ place: "proof", chain: kept, strength, source, start, end }),
+              difference: (a, b) => soundDifference(a.planes, b.planes),
+            })),
         }
       );
     },

@@ -25,15 +25,15 @@ export function TakeInTray({ incoming, onClear }: { incoming: readonly Incoming[
       overflowY="auto"
       flexShrink={0}
     >
-      <HStack justifyContent="space-between" px="14px" pt="6px">
+      <HStack justifyContent="space-between" px="16px" pt="6px">
         <chakra.span textStyle="hint">Coming in</chakra.span>
         <QuietButton size="xs" onClick={onClear}>
           {open ? "Stop" : "Close"}
         </QuietButton>
       </HStack>
-      <Box as="ul" listStyleType="none" m="0" p="0 14px 8px" aria-live="polite">
+      <Box as="ul" listStyleType="none" m="0" p="0 16px 8px" aria-live="polite">
         {incoming.map(({ key, name, state, share, problem }) => (
-          <Box as="li" key={key} py="3px">
+          <Box as="li" key={key} py="4px">
             <HStack justifyContent="space-between" gap="8px" fontSize="sm">
               <chakra.span truncate title={name}>
                 {name}
@@ -47,8 +47,8 @@ export function TakeInTray({ incoming, onClear }: { incoming: readonly Incoming[
                 {problem}
               </chakra.div>
             ) : (
-              <Box height="3px" bg="rule" borderRadius="2px">
-                <Box height="100%" bg="selected" borderRadius="2px" style={{ width: `${share * 100}%` }} />
+              <Box height="3px" bg="rule" borderRadius="small">
+                <Box height="100%" bg="selected" borderRadius="small" style={{ width: `${share * 100}%` }} />
               </Box>
             )}
           </Box>

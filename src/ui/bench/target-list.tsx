@@ -4,6 +4,8 @@ import { Box, chakra, HStack } from "@chakra-ui/react";
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
 import type { Card, Target } from "@/core/library/entities";
 import { namesOfSeveral } from "@/core/library/file-names";
+import { kindPlural, ownKind } from "@/core/media";
+import { capital } from "@/core/library/words";
 import { dropBefore } from "@/core/library/drop";
 import { may } from "@/core/library/roles";
 import { useDesk } from "../data/desk";
@@ -103,13 +105,9 @@ export function TargetList({ bench }: { bench: Bench }) {
         </Box>
         <SessionMenu session={session.session} onFiles={bring} />
       </HStack>
-      <HStack px="14px" pb="6px" justifyContent="space-between" textStyle="hint">
+      <HStack px="16px" pb="6px" justifyContent="space-between" textStyle="hint">
         <chakra.span>
-          {session.session.medium === "image"
-            ? "Photos"
-            : targets.some((t) => t.mediaId === null)
-              ? "Clips and groups"
-              : "Clips"}
+          {`${capital(kindPlural(ownKind(session.session.medium)))}${targets.some((t) => t.mediaId === null) ? " and groups" : ""}`}
         </chakra.span>
         <chakra.span fontFamily="mono">{`${selection.ids.size} of ${targets.length} selected`}</chakra.span>
       </HStack>
@@ -148,7 +146,7 @@ export function TargetList({ bench }: { bench: Bench }) {
         </Sortable>
       </Box>
       {targets.length === 0 && (
-        <Box p="14px" flex="1" color="muted">
+        <Box p="16px" flex="1" color="muted">
           {allowed ? (
             <>
               Nothing here yet. Drop files onto this column, or press <KeyCap keys="i" />.

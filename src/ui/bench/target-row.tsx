@@ -2,12 +2,10 @@ import { Box, chakra, HStack } from "@chakra-ui/react";
 import { memo } from "react";
 import type { Target } from "@/core/library/entities";
 import type { Media } from "@/core/api/operations/session-replica";
+import { roomOf } from "../media";
 import { rowPress, selectsAlso, type RowPress } from "../parts/row-press";
-import { GroupSign, MediumSign } from "../parts/medium-sign";
-import { Pixels } from "../parts/pixels";
+import { GroupSign } from "../parts/medium-sign";
 import { useSortableRow } from "../parts/sortable";
-import { usePicture } from "./use-picture";
-import { Wave } from "./wave";
 
 interface TargetRowProps {
   readonly target: Target;
@@ -22,26 +20,6 @@ interface TargetRowProps {
   readonly onPress: (id: string, press: RowPress) => void;
 }
 
-function Miniature({ target, media }: { target: Target; media: Media }) {
-  const { rendered } = usePicture(media, "mini", target.chain, target.strength, `mini ${target.id}`);
-  return (
-    <Pixels
-      picture={rendered}
-      label=""
-      aria-hidden="true"
-      width="56px"
-      height="42px"
-      style={{
-        width: 56,
-        height: 42,
-        objectFit: "contain",
-        background: "var(--chakra-colors-surround)",
-        flexShrink: 0,
-      }}
-    />
-  );
-}
-
 /** One target of the session with a miniature of its material as it sounds or looks now. */
 export const TargetRow = memo(function TargetRow({
   target,
@@ -52,7 +30,7 @@ export const TargetRow = memo(function TargetRow({
   goesTo,
   onPress,
 }: TargetRowProps) {
-  const isPicture = media?.facts.kind === "image";
+  const { Miniature, Strip } = roomOf(media?.facts.kind) ?? {};
   const heard = [target.muted && "muted", target.soloed && "solo"].filter(Boolean).join(", ");
   const kind = target.mediaId === null ? target.kind : null;
   const { row, handle } = useSortableRow(target.id);
@@ -66,24 +44,20 @@ export const TargetRow = memo(function TargetRow({
       data-subject="target"
       data-subject-name={target.name}
       data-lead={lead || undefined}
-      px="14px"
-      py={isPicture ? "5px" : "7px"}
-      borderLeft="3px solid"
-      borderColor={selected ? "selected" : "transparent"}
-      bg={selected ? "selectedGround" : undefined}
-      cursor="default"
+      px="16px"
+      py={Strip || !media ? "8px" : "6px"}
+      layerStyle="row"
       outline={lead && selected ? "1px dashed {colors.selected}" : undefined}
       outlineOffset="-2px"
       onMouseDown={(event) => onPress(target.id, rowPress(event))}
+      onClick={(event) => onPress(target.id, rowPress(event))}
     >
-      <HStack gap="10px" alignItems={isPicture ? "center" : "flex-start"}>
-        <Box color="muted" pt={isPicture ? undefined : "1px"} {...selectsAlso}>
-          {isPicture ? (
-            <Miniature target={target} media={media} />
-          ) : kind ? (
+      <HStack gap="10px" alignItems={Strip || !media ? "flex-start" : "center"}>
+        <Box color="muted" {...selectsAlso}>
+          {kind ? (
             <GroupSign />
           ) : (
-            <MediumSign medium="audio" />
+            Miniature && media && <Miniature target={target} media={media} selected={selected} />
           )}
         </Box>
         <Box minWidth="0" flex="1">
@@ -100,11 +74,11 @@ export const TargetRow = memo(function TargetRow({
             {heard && (
               <chakra.span
                 fontFamily="mono"
-                fontSize="10px"
+                fontSize="2xs"
                 px="4px"
                 border="1px solid"
                 borderColor={target.soloed ? "selected" : "muted"}
-                borderRadius="2px"
+                borderRadius="small"
                 flexShrink={0}
               >
                 {heard}
@@ -116,16 +90,7 @@ export const TargetRow = memo(function TargetRow({
               {goesTo ? `${kind} → ${goesTo}` : kind}
             </chakra.div>
           )}
-          {media?.facts.kind === "audio" && (
-            <Box my="2px">
-              <Wave
-                peaks={media.facts.peaks}
-                columns={96}
-                colour={selected ? "selected" : "muted"}
-                height="22px"
-              />
-            </Box>
-          )}
+          {Strip && media && <Strip target={target} media={media} selected={selected} />}
           <chakra.div textStyle="hint" truncate title={says}>
             {goesTo && !kind ? `${says} → ${goesTo}` : says}
           </chakra.div>

@@ -52,7 +52,7 @@ export function Timeline({ bench, length, range, feeders, position, onRange }: T
       bg="plot"
       border="1px solid"
       borderColor="rule"
-      borderRadius="3px"
+      borderRadius="part"
       cursor="text"
       touchAction="none"
       overflowY="auto"
@@ -91,7 +91,7 @@ export function Timeline({ bench, length, range, feeders, position, onRange }: T
                 style={{ left: `${(target.at / length) * 100}%`, width: `${(duration / length) * 100}%` }}
               >
                 <chakra.div
-                  fontSize="10px"
+                  fontSize="2xs"
                   lineHeight="11px"
                   color={heard ? "ink" : "muted"}
                   px="4px"

@@ -1,10 +1,11 @@
 import { useEffect, useState } from "react";
 import type { Chain } from "@/core/chain/model";
+import { pictureDifference } from "@/core/measure/difference";
 import type { PictureWindow } from "@/core/chain/render-codes";
 import type { RenderedPicture } from "@/workers/render-messages";
 import { useDesk } from "../data/desk";
 import type { Media } from "@/core/api/operations/session-replica";
-import { useBenchResult } from "./bench-result";
+import { benchResult, useBenchResult } from "./bench-result";
 
 export const copyUrl = (libraryId: string, mediaId: string, copy: string) =>
   `/api/libraries/${libraryId}/media/${mediaId}/${copy}`;
@@ -46,13 +47,14 @@ export function usePicture(media: Media, part: Part, chain: Chain, strength: num
         if (!wanted || !rendered) return;
         setState({ mediaId: id, rendered, problem: null, of: { chain, strength, part } });
         if (place === "viewer")
-          result.current = {
+          result.current = benchResult({
             medium: "image",
             on: name,
             chain,
             rendered,
-            again: (kept) => renderer.picture({ place: "proof", chain: kept, strength, source }),
-          };
+            render: (kept) => renderer.picture({ place: "proof", chain: kept, strength, source }),
+            difference: (a, b) => pictureDifference(a.codes, b.codes),
+          });
       })
       .catch(
         (error: Error) =>

@@ -95,11 +95,8 @@ export function VersionsDialog({ bench, card, onClose }: { bench: Bench; card: C
               id={`version-${version.number}`}
               aria-selected={i === at}
               px="12px"
-              py="7px"
-              borderLeft="3px solid"
-              borderColor={i === at ? "cardSelected" : "transparent"}
-              bg={i === at ? "cardSelectedGround" : undefined}
-              cursor="default"
+              py="8px"
+              layerStyle="cardRow"
               onClick={() => {
                 setMoved(true);
                 setAt(i);
@@ -132,21 +129,21 @@ export function VersionsDialog({ bench, card, onClose }: { bench: Bench; card: C
         {query.error && <Box p="12px" role="alert" color="cardLoss">{`✕ ${sayError(query.error)}`}</Box>}
       </Box>
       <HStack mt="12px" gap="16px" fontSize="sm" color="cardMuted">
-        <HStack gap="5px">
+        <HStack gap="6px">
           <KeyCap keys="ArrowDown" quiet />
           audition
         </HStack>
-        <HStack gap="5px">
+        <HStack gap="6px">
           <KeyCap keys="Enter" quiet />
           put on
         </HStack>
         {editable && (
-          <HStack gap="5px">
+          <HStack gap="6px">
             <KeyCap keys="r" quiet />
             make it the newest
           </HStack>
         )}
-        <HStack gap="5px">
+        <HStack gap="6px">
           <KeyCap keys="Escape" quiet />
           leave
         </HStack>

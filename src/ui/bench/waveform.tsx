@@ -113,7 +113,7 @@ export function Waveform({ libraryId, media, zoom, range, after, level, position
       bg="plot"
       border="1px solid"
       borderColor="rule"
-      borderRadius="3px"
+      borderRadius="part"
       cursor="text"
       onPointerDown={onDown}
       onPointerUp={onUp}

@@ -51,7 +51,7 @@ export function ChoiceControl({ spec, value, onChange }: ChoiceControlProps) {
       py="4px"
       textStyle="figure"
       cursor="pointer"
-      borderRadius="2px"
+      borderRadius="small"
       outlineColor="cardSelected"
       onKeyDown={onKey}
       onClick={() => onChange(options[(at + 1) % options.length].value)}

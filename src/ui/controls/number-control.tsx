@@ -66,7 +66,7 @@ export function NumberControl({ spec, value, onChange, disabled }: NumberControl
 
   const wide = toTravel(spec, value) * 100;
   return (
-    <Box py="3px">
+    <Box py="4px">
       <Box display="flex" justifyContent="space-between" textStyle="figure" lineHeight="20px" title={help}>
         <chakra.span>{label}</chakra.span>
         {typed === null ? (
@@ -85,7 +85,7 @@ export function NumberControl({ spec, value, onChange, disabled }: NumberControl
             color="cardInk"
             border="1px solid"
             borderColor={problem ? "cardLoss" : "cardSelected"}
-            borderRadius="2px"
+            borderRadius="small"
             ref={(input: HTMLInputElement | null) => {
               if (input && input.dataset.opened === undefined) {
                 input.dataset.opened = "";
@@ -133,7 +133,7 @@ export function NumberControl({ spec, value, onChange, disabled }: NumberControl
         py="4px"
         cursor="ew-resize"
         touchAction="none"
-        borderRadius="2px"
+        borderRadius="small"
         outlineColor="cardSelected"
         onKeyDown={onKey}
         onPointerMove={drag}

@@ -25,8 +25,8 @@ export function RowsControl({ spec, value, onChange }: RowsControlProps) {
           aria-label={`${spec.rowLabel} ${i + 1}`}
           borderTop={i > 0 ? "1px dashed" : undefined}
           borderColor="cardRule"
-          pt={i > 0 ? "5px" : "0"}
-          mt={i > 0 ? "5px" : "0"}
+          pt={i > 0 ? "6px" : "0"}
+          mt={i > 0 ? "6px" : "0"}
         >
           <Box display="flex" justifyContent="space-between" alignItems="center">
             <chakra.span fontWeight="600" fontSize="xs">{`${spec.rowLabel} ${i + 1}`}</chakra.span>

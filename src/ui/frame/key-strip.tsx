@@ -81,10 +81,10 @@ function StripEntry({ offer }: { offer: Offer }) {
     <chakra.button
       display="flex"
       alignItems="center"
-      gap="5px"
+      gap="6px"
       height="28px"
       px="4px"
-      borderRadius="3px"
+      borderRadius="part"
       tabIndex={-1}
       title={offer.words}
       _hover={{ bg: "raised" }}

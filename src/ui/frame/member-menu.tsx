@@ -62,7 +62,7 @@ export function MemberMenu({ open, onOpen }: { open: boolean; onOpen: (open: boo
           <chakra.button
             border="1px solid"
             borderColor="rule"
-            borderRadius="3px"
+            borderRadius="part"
             px="10px"
             height="28px"
             maxWidth="160px"
@@ -74,7 +74,7 @@ export function MemberMenu({ open, onOpen }: { open: boolean; onOpen: (open: boo
         </Menu.Trigger>
         <Portal container={root}>
           <Menu.Positioner>
-            <Menu.Content bg="raised" color="ink" borderRadius="3px" minWidth="260px">
+            <Menu.Content bg="raised" color="ink" borderRadius="part" minWidth="260px">
               <Box px="10px" py="4px" textStyle="hint">
                 {`${member.name} · ${member.role} of ${data.library.name}`} <KeyCap keys="Alt+m" quiet />
               </Box>

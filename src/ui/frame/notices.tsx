@@ -30,7 +30,7 @@ export function Notices({ note }: { note: string | undefined }) {
 }
 
 const Sign = ({ icon: Icon }: { icon: typeof CircleX }) => (
-  <chakra.span display="inline-block" verticalAlign="-2px" mr="5px">
+  <chakra.span display="inline-block" verticalAlign="-2px" mr="6px">
     <Icon size={13} aria-hidden="true" />
   </chakra.span>
 );

@@ -56,7 +56,7 @@ export function TopBar() {
       borderBottom="1px solid"
       borderColor="rule"
       px="16px"
-      gap="22px"
+      gap="24px"
       minWidth="0"
     >
       <chakra.span fontFamily="heading" fontWeight="700" fontSize="xl">
@@ -65,7 +65,7 @@ export function TopBar() {
       <chakra.span color="muted" truncate maxWidth="200px" title={data.library.name}>
         {data.library.name}
       </chakra.span>
-      <HStack as="nav" aria-label="Places" gap="18px" alignSelf="stretch">
+      <HStack as="nav" aria-label="Places" gap="16px" alignSelf="stretch">
         {places.map((place) => (
           <NextLink
             key={place.name}
@@ -100,7 +100,7 @@ export function TopBar() {
           bg="canvas"
           border="1px solid"
           borderColor="rule"
-          borderRadius="3px"
+          borderRadius="part"
           color="muted"
           textAlign="left"
         >

@@ -33,7 +33,7 @@ export function ChangeDetails({
       <chakra.h2 textStyle="cardTitle" overflowWrap="anywhere">
         {sayEntry(entry)}
       </chakra.h2>
-      <Box fontSize="sm" color="muted" mt="4px" mb="14px">
+      <Box fontSize="sm" color="muted" mt="4px" mb="16px">
         {`${who}, ${sayWhen(entry.at)} · ${sayWhere(entry)}`}
         <chakra.span textStyle="figure">{` · revision ${revision}`}</chakra.span>
       </Box>
@@ -52,7 +52,7 @@ export function ChangeDetails({
           <Box
             as="li"
             key={i}
-            py="5px"
+            py="6px"
             borderTop="1px solid"
             borderColor="rule"
             fontSize="sm"
@@ -63,7 +63,7 @@ export function ChangeDetails({
         ))}
       </Box>
       {lines && lines.length > longestList && (
-        <Box color="muted" fontSize="sm" pt="5px">{`and ${lines.length - longestList} more`}</Box>
+        <Box color="muted" fontSize="sm" pt="6px">{`and ${lines.length - longestList} more`}</Box>
       )}
       {lines?.length === 0 && (
         <Box color="muted" fontSize="sm">

@@ -93,13 +93,10 @@ export function HistoryList({ entries, who, selection, onEnd, ref }: HistoryList
               gridTemplateColumns={grid}
               gap="12px"
               alignItems="center"
-              px="9px"
-              borderLeft="3px solid"
+              px="8px"
+              layerStyle="row"
               borderBottom="1px solid"
               borderBottomColor="rule"
-              borderLeftColor={selected ? "selected" : "transparent"}
-              bg={selected ? "selectedGround" : undefined}
-              cursor="default"
               style={{ height: rowHeight, transform: `translateY(${item.start}px)` }}
               onMouseDown={() => selection.only(id)}
             >

@@ -79,9 +79,9 @@ export function HistoryScreen() {
                 display="flex"
                 flexDirection="column"
                 minHeight="0"
-                pt="14px"
+                pt="16px"
                 pb="10px"
-                px="18px"
+                px="16px"
               >
                 <HStack justifyContent="space-between" pb="12px" gap="16px">
                   <chakra.h1 textStyle="screenTitle">History</chakra.h1>
@@ -94,7 +94,7 @@ export function HistoryScreen() {
                       width="240px"
                       bg="raised"
                       borderColor="rule"
-                      borderRadius="3px"
+                      borderRadius="part"
                       maxLength={200}
                       value={typed}
                       onChange={(event) => setTyped(event.target.value)}
@@ -130,7 +130,7 @@ export function HistoryScreen() {
                 as="aside"
                 aria-label="Chosen change"
                 bg="panel"
-                p="18px 16px"
+                p="16px 16px"
                 overflowY="auto"
                 minHeight="0"
               >

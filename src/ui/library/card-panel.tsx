@@ -66,7 +66,7 @@ export function CardPanel({ card, data, onRemoveAlias, onFreeKey }: CardPanelPro
             justifyContent="space-between"
             gap="12px"
             px="16px"
-            py="7px"
+            py="8px"
             borderBottom="1px solid"
             borderColor="cardRule"
             color={setting.on ? undefined : "cardMuted"}
@@ -121,7 +121,7 @@ export function CardPanel({ card, data, onRemoveAlias, onFreeKey }: CardPanelPro
         <CardLine name="File">
           <HStack gap="12px" display="inline-flex">
             <FileLink href={file}>card</FileLink>
-            {card.medium === "image" && unbakeable(card.chain, anyFile).length === 0 && (
+            {unbakeable(card.chain, anyFile).length === 0 && (
               <FileLink href={`${file}?form=cube`}>.cube table</FileLink>
             )}
             {isCorrection(card.chain) && <FileLink href={`${file}?form=cc`}>.cc</FileLink>}

@@ -8,10 +8,11 @@ import {
   getCoreRowModel,
   getSortedRowModel,
   useReactTable,
+  type Row,
   type SortingState,
 } from "@tanstack/react-table";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useEffect, useMemo, useState, type RefObject } from "react";
+import { useEffect, useMemo, useState, type MouseEvent, type RefObject } from "react";
 import { sayChain } from "@/core/chain/describe";
 import type { Replica } from "@/core/library/change";
 import type { Card } from "@/core/library/entities";
@@ -21,6 +22,7 @@ import type { Selection } from "../parts/use-selection";
 import { useListKeys } from "../parts/use-list-keys";
 import { KeyCap } from "../parts/key-cap";
 import { pressRow, rowPress, selectsAlso } from "../parts/row-press";
+import { useTaken } from "./drag";
 import { MediumSign } from "../parts/medium-sign";
 import { Stamp } from "../parts/stamp";
 
@@ -125,6 +127,52 @@ interface CardTableProps {
   readonly ref: RefObject<HTMLDivElement | null>;
 }
 
+interface CardRowProps {
+  readonly row: Row<TableRow>;
+  readonly index: number;
+  /** Pixels from the top. */
+  readonly start: number;
+  readonly selected: boolean;
+  readonly onPress: (event: MouseEvent, id: string) => void;
+  readonly onOpen: () => void;
+}
+
+function CardRow({ row, index, start, selected, onPress, onOpen }: CardRowProps) {
+  const press = (event: MouseEvent) => onPress(event, row.id);
+  return (
+    <Box
+      {...useTaken(row.id)}
+      id={`card-${row.id}`}
+      role="row"
+      aria-rowindex={index + 2}
+      aria-selected={selected}
+      position="absolute"
+      left="0"
+      right="0"
+      display="grid"
+      gridTemplateColumns={grid}
+      gap="12px"
+      alignItems="center"
+      px="8px"
+      layerStyle="row"
+      borderBottom="1px solid"
+      borderBottomColor="rule"
+      style={{ height: rowHeight, transform: `translateY(${start}px)` }}
+      data-subject="card"
+      data-subject-name={row.original.card.name}
+      onDoubleClick={onOpen}
+      onMouseDown={press}
+      onClick={press}
+    >
+      {row.getVisibleCells().map((cell) => (
+        <Box key={cell.id} role="gridcell" minWidth="0">
+          {flexRender(cell.column.columnDef.cell, cell.getContext())}
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
 /** The table of cards; only the rows in view are drawn, however many there are. */
 export function CardTable({ rows, ownOrder, label, empty, selection, onOrder, onOpen, ref }: CardTableProps) {
   const [sorting, setSorting] = useState<SortingState>(unsorted);
@@ -160,6 +208,7 @@ export function CardTable({ rows, ownOrder, label, empty, selection, onOrder, on
     page: () => Math.max(1, Math.floor(((ref.current?.clientHeight ?? 0) - headHeight) / rowHeight) - 1),
   });
 
+  const onPress = (event: MouseEvent, id: string) => pressRow(selection, id, rowPress(event));
   return (
     <Box
       ref={ref}
@@ -181,7 +230,8 @@ export function CardTable({ rows, ownOrder, label, empty, selection, onOrder, on
         display="grid"
         gridTemplateColumns={grid}
         gap="12px"
-        px="12px"
+        px="8px"
+        borderLeft="3px solid transparent"
         alignItems="center"
         position="sticky"
         top="0"
@@ -213,7 +263,7 @@ export function CardTable({ rows, ownOrder, label, empty, selection, onOrder, on
       <Box role="rowgroup">
         {sorted.length === 0 && (
           <Box role="row">
-            <Box role="gridcell" px="12px" py="18px" color="muted">
+            <Box role="gridcell" px="12px" py="16px" color="muted">
               {empty}
             </Box>
           </Box>
@@ -221,40 +271,16 @@ export function CardTable({ rows, ownOrder, label, empty, selection, onOrder, on
         <Box position="relative" role="presentation" style={{ height: virtual.getTotalSize() }}>
           {virtual.getVirtualItems().map((item) => {
             const row = sorted[item.index];
-            const selected = selection.ids.has(row.id);
             return (
-              <Box
+              <CardRow
                 key={row.id}
-                id={`card-${row.id}`}
-                role="row"
-                aria-rowindex={item.index + 2}
-                aria-selected={selected}
-                position="absolute"
-                left="0"
-                right="0"
-                display="grid"
-                gridTemplateColumns={grid}
-                gap="12px"
-                alignItems="center"
-                px="9px"
-                borderLeft="3px solid"
-                borderBottom="1px solid"
-                borderBottomColor="rule"
-                borderLeftColor={selected ? "selected" : "transparent"}
-                bg={selected ? "selectedGround" : undefined}
-                cursor="default"
-                style={{ height: rowHeight, transform: `translateY(${item.start}px)` }}
-                data-subject="card"
-                data-subject-name={row.original.card.name}
-                onDoubleClick={onOpen}
-                onMouseDown={(event) => pressRow(selection, row.id, rowPress(event))}
-              >
-                {row.getVisibleCells().map((cell) => (
-                  <Box key={cell.id} role="gridcell" minWidth="0">
-                    {flexRender(cell.column.columnDef.cell, cell.getContext())}
-                  </Box>
-                ))}
-              </Box>
+                row={row}
+                index={item.index}
+                start={item.start}
+                selected={selection.ids.has(row.id)}
+                onPress={onPress}
+                onOpen={onOpen}
+              />
             );
           })}
         </Box>
@@ -266,7 +292,7 @@ export function CardTable({ rows, ownOrder, label, empty, selection, onOrder, on
 const SortSign = ({ direction }: { direction: "asc" | "desc" }) => {
   const Icon = direction === "asc" ? ArrowUp : ArrowDown;
   return (
-    <chakra.span display="inline-block" verticalAlign="-2px" ml="3px">
+    <chakra.span display="inline-block" verticalAlign="-2px" ml="4px">
       <Icon size={12} aria-hidden="true" />
     </chakra.span>
   );

@@ -6,6 +6,7 @@ import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
 import type { Replica } from "@/core/library/change";
 import { folderRows } from "@/core/library/folders";
+import { useDropPlace, useTaken } from "./drag";
 import { Stamp } from "../parts/stamp";
 import { folderCounts, samePlace, type Place } from "./places";
 
@@ -24,6 +25,68 @@ interface Row {
 }
 
 const idOf = (place: Place) => `place-${place.kind === "folder" ? place.id : place.kind}`;
+
+interface IndexRowProps {
+  readonly row: Row;
+  readonly here: boolean;
+  readonly onPlace: (place: Place) => void;
+}
+
+function IndexRow({ row, here, onPlace }: IndexRowProps) {
+  const id = idOf(row.place);
+  const { ref, takes } = useDropPlace(id, row.place);
+  const content = (
+    <>
+      {row.stamp}
+      <chakra.span truncate flex="1" title={row.name}>
+        {row.name}
+      </chakra.span>
+      <chakra.span textStyle="figure" color="muted">
+        {row.count}
+      </chakra.span>
+    </>
+  );
+  return (
+    <Box
+      ref={ref}
+      id={id}
+      role="treeitem"
+      aria-level={row.depth + 1}
+      aria-selected={here}
+      data-subject="folder"
+      data-subject-name={row.name}
+      onMouseDown={() => onPlace(row.place)}
+      layerStyle="row"
+      outline={takes ? "2px solid {colors.selected}" : undefined}
+      outlineOffset="-2px"
+    >
+      {row.place.kind === "folder" ? (
+        <FolderHandle id={row.place.id} depth={row.depth}>
+          {content}
+        </FolderHandle>
+      ) : (
+        <Box {...inRow(row.depth)}>{content}</Box>
+      )}
+    </Box>
+  );
+}
+
+const inRow = (depth: number) =>
+  ({
+    display: "flex",
+    alignItems: "center",
+    gap: "8px",
+    py: "4px",
+    pr: "16px",
+    style: { paddingLeft: 13 + depth * 16 },
+  }) as const;
+
+/** What of a folder's row is taken hold of: all that is in it. */
+const FolderHandle = ({ id, depth, children }: { id: string; depth: number; children: ReactNode }) => (
+  <Box {...useTaken(id)} {...inRow(depth)}>
+    {children}
+  </Box>
+);
 
 /** The index at the left: the whole library, its folders, what has no folder, favourites, withdrawn cards. */
 export function IndexColumn({ replica, place, onPlace }: IndexColumnProps) {
@@ -69,39 +132,9 @@ export function IndexColumn({ replica, place, onPlace }: IndexColumnProps) {
     onPlace(row.place);
     document.getElementById(idOf(row.place))?.scrollIntoView({ block: "nearest" });
   };
-  const draw = (row: Row) => {
-    const here = samePlace(row.place, place);
-    return (
-      <Box
-        key={idOf(row.place)}
-        id={idOf(row.place)}
-        role="treeitem"
-        aria-level={row.depth + 1}
-        aria-selected={here}
-        data-subject="folder"
-        data-subject-name={row.name}
-        onMouseDown={() => onPlace(row.place)}
-        cursor="default"
-        display="flex"
-        alignItems="center"
-        gap="8px"
-        py="4px"
-        pr="14px"
-        borderLeft="3px solid"
-        borderColor={here ? "selected" : "transparent"}
-        bg={here ? "selectedGround" : undefined}
-        style={{ paddingLeft: 13 + row.depth * 16 }}
-      >
-        {row.stamp}
-        <chakra.span truncate flex="1" title={row.name}>
-          {row.name}
-        </chakra.span>
-        <chakra.span textStyle="figure" color="muted">
-          {row.count}
-        </chakra.span>
-      </Box>
-    );
-  };
+  const draw = (row: Row) => (
+    <IndexRow key={idOf(row.place)} row={row} here={samePlace(row.place, place)} onPlace={onPlace} />
+  );
   return (
     <Box as="nav" aria-label="Index" overflowY="auto" minHeight="0" py="10px">
       <Box

@@ -19,6 +19,7 @@ import { WhatItDoes } from "./what-it-does";
 import { CardPanel } from "./card-panel";
 import { CardTable, tableRows } from "./card-table";
 import { cardsOf, importable } from "./import-files";
+import { LibraryDrag } from "./drag";
 import { IndexColumn } from "./index-column";
 import { cardsAt, knownPlace, placeName, type Place } from "./places";
 
@@ -126,7 +127,7 @@ export function LibraryScreen() {
 
   const name = placeName(place, replica);
   return (
-    <>
+    <LibraryDrag selected={selected}>
       <Columns
         place="library"
         columns={[
@@ -146,7 +147,7 @@ export function LibraryScreen() {
                 display="flex"
                 flexDirection="column"
                 minHeight="0"
-                pt="14px"
+                pt="16px"
                 px="10px"
               >
                 <HStack justifyContent="space-between" px="12px" pb="12px" gap="16px">
@@ -168,7 +169,7 @@ export function LibraryScreen() {
                       fontFamily="mono"
                       bg="raised"
                       borderColor="rule"
-                      borderRadius="3px"
+                      borderRadius="part"
                       value={typed}
                       onChange={(event) => setTyped(event.target.value)}
                       onKeyDown={(event) => {
@@ -213,7 +214,7 @@ export function LibraryScreen() {
                 data-subject="card"
                 data-subject-name={card?.name}
                 bg="panel"
-                p="18px 16px"
+                p="16px 16px"
                 overflowY="auto"
                 minHeight="0"
               >
@@ -236,6 +237,6 @@ export function LibraryScreen() {
         ]}
       />
       {opened}
-    </>
+    </LibraryDrag>
   );
 }

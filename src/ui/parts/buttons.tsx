@@ -12,7 +12,7 @@ export function MainButton({ keys, quietKeys, children, ...rest }: Props) {
       variant="outline"
       borderColor="selected"
       color="inherit"
-      borderRadius="3px"
+      borderRadius="part"
       fontWeight="600"
       _hover={{ bg: "selectedGround", color: "ink" }}
       {...rest}
@@ -32,7 +32,7 @@ export function QuietButton({ keys, quietKeys, children, ...rest }: Props) {
       color="inherit"
       px="6px"
       minHeight="24px"
-      borderRadius="3px"
+      borderRadius="part"
       fontWeight="400"
       _hover={{ textDecoration: "underline" }}
       {...rest}

@@ -87,7 +87,7 @@ export function ConfirmDialog<N extends CommandName>({
   return (
     <Dialog title={title} onClose={() => onClose()} initialFocus={main} width="420px">
       <Form form={form} buttons={<DialogButtons action={action} main={main} onClose={onClose} />}>
-        <Box mb="14px">{children}</Box>
+        <Box mb="16px">{children}</Box>
       </Form>
     </Dialog>
   );

@@ -58,11 +58,11 @@ export function Dialog({ title, onClose, children, initialFocus, width = "480px"
       maxHeight="calc(100vh - 80px)"
       overflow="auto"
       mx="auto"
-      mt="60px"
+      mt="16"
       mb="0"
       p="0"
       border="none"
-      borderRadius="4px"
+      borderRadius="sheet"
       boxShadow="lg"
       bg="card"
       color="cardInk"
@@ -78,12 +78,12 @@ export function Dialog({ title, onClose, children, initialFocus, width = "480px"
         textStyle="cardTitle"
         borderBottom="2px solid"
         borderColor="cardHead"
-        px="18px"
+        px="16px"
         py="12px"
       >
         {title}
       </chakra.h2>
-      <Box px="18px" py="14px">
+      <Box px="16px" py="16px">
         {children}
       </Box>
     </chakra.dialog>

@@ -13,14 +13,14 @@ export function Field({ label, hint, problem, children }: FieldProps) {
   const id = useId();
   return (
     <Box mb="12px">
-      <chakra.label htmlFor={id} display="block" fontSize="xs" fontWeight="600" mb="3px" color="cardMuted">
+      <chakra.label htmlFor={id} display="block" fontSize="xs" fontWeight="600" mb="4px" color="cardMuted">
         {label}
       </chakra.label>
       {children({ id, "aria-describedby": `${id}-words`, "aria-invalid": problem !== undefined })}
       <Box
         id={`${id}-words`}
         fontSize="xs"
-        mt="3px"
+        mt="4px"
         color={problem ? "cardLoss" : "cardMuted"}
         role={problem ? "alert" : undefined}
       >
@@ -71,7 +71,7 @@ export function ChooseField({ label, hint, problem, children, ...field }: Choose
             bg="fieldGround"
             color="cardInk"
             borderColor="fieldRule"
-            borderRadius="2px"
+            borderRadius="small"
             {...field}
             {...ids}
           >

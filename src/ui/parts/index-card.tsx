@@ -15,14 +15,14 @@ export function IndexCard({ tab, title, children, label }: IndexCardProps) {
     <chakra.section aria-label={label} color="cardInk" minWidth="0">
       <Box
         bg="card"
-        borderTopRadius="5px"
+        borderTopRadius="sheet"
         fontFamily="heading"
         fontSize="xs"
         fontWeight="600"
-        px="14px"
-        pt="5px"
-        pb="3px"
-        ml="14px"
+        px="16px"
+        pt="6px"
+        pb="4px"
+        ml="16px"
         maxWidth="calc(100% - 28px)"
         width="fit-content"
         truncate
@@ -30,8 +30,8 @@ export function IndexCard({ tab, title, children, label }: IndexCardProps) {
       >
         {tab}
       </Box>
-      <Box bg="card" borderRadius="3px" boxShadow="sm">
-        <Box px="16px" py="11px" borderBottom="2px solid" borderColor="cardHead" minHeight="44px">
+      <Box bg="card" borderRadius="part" boxShadow="sm">
+        <Box px="16px" py="12px" borderBottom="2px solid" borderColor="cardHead" minHeight="44px">
           {title}
         </Box>
         {children}
@@ -48,7 +48,7 @@ export function CardLine({ name, children }: { name: string; children: ReactNode
       gridTemplateColumns="92px 1fr"
       gap="8px"
       px="16px"
-      py="7px"
+      py="8px"
       borderBottom="1px solid"
       borderColor="cardRule"
       alignItems="baseline"

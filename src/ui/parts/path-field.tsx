@@ -81,7 +81,7 @@ export function PathField({ folders, value, onChange, offers, problem, label = "
             bg="fieldGround"
             color="cardInk"
             borderColor="fieldRule"
-            borderRadius="2px"
+            borderRadius="small"
             value={value}
             placeholder="Narration / Rooms"
             onFocus={(event) => {
@@ -138,8 +138,7 @@ export function PathField({ folders, value, onChange, offers, problem, label = "
               cursor="default"
               fontSize="sm"
               bg={i === at ? "cardSelectedGround" : undefined}
-              borderLeft="3px solid"
-              borderColor={i === at ? "cardSelected" : "transparent"}
+              layerStyle="cardRow"
               onMouseDown={(event) => {
                 event.preventDefault();
                 choose(offer.path);

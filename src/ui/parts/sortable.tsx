@@ -20,6 +20,12 @@ const underPointer: CollisionDetection = (given) => {
   return under.length > 0 ? under : closestCenter(given);
 };
 
+const nothing = () => undefined;
+const silent = { onDragStart: nothing, onDragOver: nothing, onDragEnd: nothing, onDragCancel: nothing };
+
+/** What a row is, its list says; what has come of moving it, the line at the foot. */
+export const unspoken = { screenReaderInstructions: { draggable: "" }, announcements: silent };
+
 interface SortableProps {
   readonly ids: readonly string[];
   readonly disabled?: boolean;
@@ -28,23 +34,25 @@ interface SortableProps {
   readonly children: ReactNode;
 }
 
+/** How dragging by the pointer begins. */
+export function usePointerDrag(disabled = false) {
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: dragFrom } }));
+  return { sensors: disabled ? [] : sensors };
+}
+
 /** A list whose rows are dragged to where they shall be. By keys they are moved by actions of their own. */
 export function Sortable({ ids, disabled = false, onDrop, children }: SortableProps) {
   const root = useThemeRoot();
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: dragFrom } }));
+  const drag = usePointerDrag(disabled);
   return (
     <DndContext
-      sensors={disabled ? [] : sensors}
+      {...drag}
       collisionDetection={underPointer}
       onDragEnd={({ active, over }) =>
         over && active.id !== over.id && onDrop(String(active.id), String(over.id))
       }
-      // What a row is, its list says; what has come of moving it, the line at the foot. A list holds its rows alone.
-      accessibility={{
-        container: root.current ?? undefined,
-        screenReaderInstructions: { draggable: "" },
-        announcements: silent,
-      }}
+      // A list holds its rows alone.
+      accessibility={{ ...unspoken, container: root.current ?? undefined }}
     >
       <SortableContext items={[...ids]} strategy={verticalListSortingStrategy}>
         {children}
@@ -52,9 +60,6 @@ export function Sortable({ ids, disabled = false, onDrop, children }: SortablePr
     </DndContext>
   );
 }
-
-const nothing = () => undefined;
-const silent = { onDragStart: nothing, onDragOver: nothing, onDragEnd: nothing, onDragCancel: nothing };
 
 /** What a row of a `Sortable` needs to be one, and what is taken hold of: all of it, or a part. */
 export function useSortableRow(id: string) {

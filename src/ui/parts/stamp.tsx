@@ -16,9 +16,9 @@ export function Stamp({ letter, name }: { letter: string; name: string }) {
       borderColor="cardSelected"
       color="cardSelected"
       bg="card"
-      borderRadius="2px"
+      borderRadius="small"
       fontFamily="mono"
-      fontSize="11px"
+      fontSize="2xs"
       fontWeight="700"
       transform="rotate(4deg)"
       flexShrink={0}

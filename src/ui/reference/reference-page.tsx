@@ -144,7 +144,7 @@ function OperationCard({ method, path, operation }: { method: string; path: stri
 const Prose = ({ text }: { text: string }) =>
   text.split("`").map((part, i) =>
     i % 2 === 1 ? (
-      <chakra.code key={i} fontFamily="mono" fontSize="0.92em">
+      <chakra.code key={i} fontFamily="mono" fontSize="sm">
         {part}
       </chakra.code>
     ) : (
@@ -183,7 +183,7 @@ export function ReferencePage({ description }: { description: Description }) {
   return (
     <Box as="main" className="light" bg="canvas" color="ink" minHeight="100vh">
       <Box maxWidth="860px" mx="auto" px="24px" py="32px">
-        <chakra.h1 fontFamily="heading" fontSize="3xl" fontWeight="700" mb="10px">
+        <chakra.h1 textStyle="display" mb="10px">
           Reference
         </chakra.h1>
         <chakra.p mb="10px">
@@ -204,10 +204,10 @@ export function ReferencePage({ description }: { description: Description }) {
           onChange={(event) => setTyped(event.target.value)}
           size="sm"
           width="300px"
-          mb="14px"
+          mb="16px"
           bg="raised"
           borderColor="rule"
-          borderRadius="3px"
+          borderRadius="part"
         />
         {shown.map((each) => (
           <OperationCard key={each.operation.operationId} {...each} />

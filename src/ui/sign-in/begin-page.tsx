@@ -39,7 +39,7 @@ export function BeginPage({ token }: { token: string }) {
   return (
     <Box as="main" minHeight="100vh" bg="canvas" display="flex" justifyContent="center" pt="10vh">
       <Box width="420px">
-        <chakra.h1 fontFamily="heading" fontSize="3xl" fontWeight="700" mb="20px">
+        <chakra.h1 textStyle="display" mb="20px">
           Fichier
         </chakra.h1>
         <IndexCard
@@ -52,17 +52,17 @@ export function BeginPage({ token }: { token: string }) {
           }
         >
           {error && (
-            <Box px="16px" py="14px" role="alert">
+            <Box px="16px" py="16px" role="alert">
               {sayError(error)}
             </Box>
           )}
           {!error && !data && (
-            <Box px="16px" py="14px" color="cardMuted" role="status">
+            <Box px="16px" py="16px" color="cardMuted" role="status">
               Reading the link …
             </Box>
           )}
           {data !== undefined && (
-            <Box px="16px" py="14px">
+            <Box px="16px" py="16px">
               <Form
                 form={form}
                 buttons={
@@ -71,7 +71,7 @@ export function BeginPage({ token }: { token: string }) {
                   </MainButton>
                 }
               >
-                <chakra.p mb="14px">
+                <chakra.p mb="16px">
                   Nobody has an account here yet. You will be the owner of the first library, and can invite
                   the others.
                 </chakra.p>

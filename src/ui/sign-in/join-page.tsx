@@ -51,7 +51,7 @@ export function JoinPage({ token, signedInAs }: { token: string; signedInAs: str
   return (
     <Box as="main" minHeight="100vh" bg="canvas" display="flex" justifyContent="center" pt="12vh">
       <Box width="420px">
-        <chakra.h1 fontFamily="heading" fontSize="3xl" fontWeight="700" mb="20px">
+        <chakra.h1 textStyle="display" mb="20px">
           Fichier
         </chakra.h1>
         {error && (
@@ -60,7 +60,7 @@ export function JoinPage({ token, signedInAs }: { token: string; signedInAs: str
             tab="Invitation"
             title={<chakra.h2 textStyle="cardTitle">This link does not work</chakra.h2>}
           >
-            <Box px="16px" py="14px" role="alert">
+            <Box px="16px" py="16px" role="alert">
               {sayError(error)}
             </Box>
           </IndexCard>
@@ -76,7 +76,7 @@ export function JoinPage({ token, signedInAs }: { token: string; signedInAs: str
               >{`Join “${invitation.libraryName}”`}</chakra.h2>
             }
           >
-            <Box px="16px" py="14px">
+            <Box px="16px" py="16px">
               <Form
                 form={form}
                 buttons={
@@ -97,11 +97,11 @@ export function JoinPage({ token, signedInAs }: { token: string; signedInAs: str
                   </>
                 }
               >
-                <chakra.p mb="14px">{`${invitation.inviter} invites you as ${invitation.role}: you may ${may[invitation.role]}.`}</chakra.p>
+                <chakra.p mb="16px">{`${invitation.inviter} invites you as ${invitation.role}: you may ${may[invitation.role]}.`}</chakra.p>
                 {signedInAs === null ? (
                   <AccountFields field={form.field} autoFocus />
                 ) : (
-                  <chakra.p mb="14px">{`You are signed in as ${signedInAs}.`}</chakra.p>
+                  <chakra.p mb="16px">{`You are signed in as ${signedInAs}.`}</chakra.p>
                 )}
               </Form>
             </Box>

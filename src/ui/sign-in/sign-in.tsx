@@ -49,10 +49,10 @@ export function SignIn({ next }: { next: string }) {
   return (
     <Box as="main" minHeight="100vh" bg="canvas" display="flex" justifyContent="center" pt="14vh">
       <Box width="400px">
-        <chakra.h1 fontFamily="heading" fontSize="3xl" fontWeight="700" mb="2px">
+        <chakra.h1 textStyle="display" mb="2px">
           Fichier
         </chakra.h1>
-        <chakra.p color="muted" mb="28px">
+        <chakra.p color="muted" mb="24px">
           The team’s effect presets and chains, one keystroke away.
         </chakra.p>
         <IndexCard
@@ -60,7 +60,7 @@ export function SignIn({ next }: { next: string }) {
           tab="Who is at the desk?"
           title={<chakra.h2 textStyle="cardTitle">Sign in</chakra.h2>}
         >
-          <Box px="16px" py="14px">
+          <Box px="16px" py="16px">
             <Form
               form={form}
               buttons={
@@ -85,7 +85,7 @@ export function SignIn({ next }: { next: string }) {
             </Form>
           </Box>
         </IndexCard>
-        <chakra.p color="muted" fontSize="xs" mt="18px">
+        <chakra.p color="muted" fontSize="xs" mt="16px">
           No account? An owner of your library can make one for you.
         </chakra.p>
       </Box>

@@ -27,14 +27,12 @@ export function ListRow({
       gap="12px"
       alignItems="center"
       minHeight="36px"
-      px="9px"
+      px="8px"
       py="6px"
       cursor="default"
-      borderLeft="3px solid"
+      layerStyle="row"
       borderBottom="1px solid"
       borderBottomColor="rule"
-      borderLeftColor={selected ? "selected" : "transparent"}
-      bg={selected ? "selectedGround" : undefined}
     >
       {children}
     </Box>

@@ -38,7 +38,7 @@ export function MaterialRoom() {
   });
   const total = (list: readonly UnusedMaterial[]) => sayBytes(list.reduce((sum, m) => sum + m.bytes, 0));
   return (
-    <Box as="section" aria-label="Material" mt="26px">
+    <Box as="section" aria-label="Material" mt="24px">
       <HStack justifyContent="space-between">
         <chakra.h2 textStyle="cardTitle">Material</chakra.h2>
         {data && data.unused.length > 1 && (
@@ -80,7 +80,7 @@ export function MaterialRoom() {
           width="440px"
         >
           <Form form={form} buttons={<DialogButtons action="Remove" onClose={close} />}>
-            <Box mb="14px">{`Nothing in this library uses ${going.length === 1 ? "it" : "them"}, nor did in the last 30 days. ${total(going)} will be free. This cannot be taken back; the files can be brought in again.`}</Box>
+            <Box mb="16px">{`Nothing in this library uses ${going.length === 1 ? "it" : "them"}, nor did in the last 30 days. ${total(going)} will be free. This cannot be taken back; the files can be brought in again.`}</Box>
           </Form>
         </Dialog>
       )}

@@ -34,14 +34,14 @@ export function SecretShown({
           readOnly
           value={text}
           width="100%"
-          mt="3px"
+          mt="4px"
           px="8px"
-          py="5px"
+          py="6px"
           textStyle="figure"
           bg="fieldGround"
           border="1px solid"
           borderColor="fieldRule"
-          borderRadius="2px"
+          borderRadius="small"
           color="cardInk"
           onFocus={(event) => event.target.select()}
         />

@@ -79,11 +79,11 @@ export function TeamScreen() {
                 display="flex"
                 flexDirection="column"
                 minHeight="0"
-                pt="14px"
-                px="18px"
+                pt="16px"
+                px="16px"
                 overflowY="auto"
               >
-                <HStack gap="10px" alignItems="baseline" pb="12px" px="3px">
+                <HStack gap="10px" alignItems="baseline" pb="12px" px="4px">
                   <chakra.h1
                     textStyle="screenTitle"
                     truncate
@@ -125,8 +125,8 @@ export function TeamScreen() {
                   ))}
                 </Box>
                 {governs && (
-                  <Box as="section" aria-label="Open invitations" pt="26px" pb="18px">
-                    <HStack justifyContent="space-between" px="3px">
+                  <Box as="section" aria-label="Open invitations" pt="24px" pb="16px">
+                    <HStack justifyContent="space-between" px="4px">
                       <chakra.h2 fontWeight="600">Open invitations</chakra.h2>
                       <ActionButton action="team.invite" main />
                     </HStack>
@@ -191,7 +191,7 @@ export function TeamScreen() {
                 as="aside"
                 aria-label="Keys for scripts"
                 bg="panel"
-                p="18px 16px"
+                p="16px 16px"
                 overflowY="auto"
                 minHeight="0"
               >

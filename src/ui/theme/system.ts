@@ -4,6 +4,12 @@ import { createSystem, defaultConfig, defineConfig } from "@chakra-ui/react";
 const both = (paper: string, night: string) => ({ value: { base: paper, _dark: night } });
 const same = (colour: string) => ({ value: colour });
 
+const rowStyle = (edge: string, ground: string) => ({
+  cursor: "default",
+  borderLeft: "3px solid transparent",
+  _selected: { borderLeftColor: edge, bg: ground },
+});
+
 /**
  * The look of the application: semantic names with a value for each of the two themes. Screens use these names only.
  * `_dark` is Night; the frame puts the class on.
@@ -26,9 +32,17 @@ const config = defineConfig({
         topBar: { value: "48px" },
         keyStrip: { value: "40px" },
       },
+      radii: { small: { value: "2px" }, part: { value: "3px" }, sheet: { value: "4px" } },
       durations: { brief: { value: "90ms" } },
     },
+    layerStyles: {
+      /** A row that can be chosen, on the ground of a screen. */
+      row: { value: rowStyle("selected", "selectedGround") },
+      /** A row that can be chosen, on a card. */
+      cardRow: { value: rowStyle("cardSelected", "cardSelectedGround") },
+    },
     textStyles: {
+      display: { value: { fontFamily: "heading", fontSize: "3xl", fontWeight: "700" } },
       screenTitle: { value: { fontFamily: "heading", fontSize: "xl", fontWeight: "600" } },
       cardTitle: { value: { fontFamily: "heading", fontSize: "lg", fontWeight: "600" } },
       /** A name in a list. */

@@ -1,5 +1,6 @@
 import type { InputOf } from "@/core/api/commands";
 import type { Card, Session, Target } from "@/core/library/entities";
+import { groupKindsOf } from "@/core/media";
 import { may } from "@/core/library/roles";
 import type { Bench } from "../../bench/use-bench";
 import type { CardHere } from "../shared/card";
@@ -33,7 +34,9 @@ export interface BenchHere extends CardHere, TakesBack, SelectsAll {
 }
 
 export const mayShape = ({ role }: Pick<BenchHere, "role">): boolean => may(role, "bench");
-export const isSound = ({ lead }: Pick<BenchHere, "lead">): boolean => lead?.chain.medium === "audio";
+/** What the lead target is can be mixed: sent to groups, muted, heard alone. */
+export const isMixed = ({ lead }: Pick<BenchHere, "lead">): boolean =>
+  lead !== null && groupKindsOf(lead.chain.medium).length > 0;
 
 /** Sends an edit of all that is selected. */
 export const editSelected = (

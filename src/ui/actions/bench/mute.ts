@@ -1,11 +1,11 @@
 import type { Action } from "../action";
-import { editSelected, isSound, mayShape, type BenchHere } from "./here";
+import { editSelected, isMixed, mayShape, type BenchHere } from "./here";
 
 export const mute: Action<BenchHere> = {
   id: "bench.mute",
   words: ({ lead }) => (lead?.muted ? "Unmute" : "Mute"),
   keys: ["m"],
   on: ["target"],
-  offered: (here) => mayShape(here) && isSound(here),
+  offered: (here) => mayShape(here) && isMixed(here),
   run: (here) => editSelected(here, { muted: !here.lead!.muted }),
 };

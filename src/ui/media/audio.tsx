@@ -1,0 +1,48 @@
+import { Box } from "@chakra-ui/react";
+import type { ReactNode } from "react";
+import { levelCurve } from "@/core/measure/chain-curves";
+import { chainResponse } from "@/core/measure/response";
+import { LevelChart } from "../bench/level-chart";
+import { ResponseChart } from "../bench/response-chart";
+import { SoundViewer } from "../bench/sound-viewer";
+import { Wave } from "../bench/wave";
+import { MediumSign } from "../parts/medium-sign";
+import type { MediumRoom } from "./define";
+
+/** Samples a second; what a filter does to what can be heard hardly depends on it. */
+const usualRate = 48_000;
+
+const Drawn = ({ children }: { children: ReactNode }) => (
+  <Box height="150px" display="flex">
+    {children}
+  </Box>
+);
+
+export const audio: MediumRoom = {
+  Viewer: SoundViewer,
+  Miniature: () => <MediumSign medium="audio" />,
+  Strip: ({ media: { facts }, selected }) =>
+    "peaks" in facts && (
+      <Box my="2px">
+        <Wave peaks={facts.peaks} columns={96} colour={selected ? "selected" : "muted"} height="22px" />
+      </Box>
+    ),
+  drawings: [
+    {
+      has: (chain) => chainResponse(chain, 100, [1000], usualRate).counted > 0,
+      Drawing: ({ chain }) => (
+        <Drawn>
+          <ResponseChart chain={chain} strength={100} sampleRate={usualRate} />
+        </Drawn>
+      ),
+    },
+    {
+      has: (chain) => levelCurve(chain, 100, [0]) !== null,
+      Drawing: ({ chain }) => (
+        <Drawn>
+          <LevelChart chain={chain} strength={100} />
+        </Drawn>
+      ),
+    },
+  ],
+};

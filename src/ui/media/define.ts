@@ -1,0 +1,32 @@
+import type { ComponentType } from "react";
+import type { Chain } from "@/core/chain/model";
+import type { Media } from "@/core/api/operations/session-replica";
+import type { Target } from "@/core/library/entities";
+import type { Bench } from "../bench/use-bench";
+
+export interface ViewerProps {
+  readonly bench: Bench;
+  readonly target: Target;
+  readonly media: Media;
+}
+
+export interface RowProps {
+  readonly target: Target;
+  readonly media: Media;
+  readonly selected: boolean;
+}
+
+/** What a medium looks like. */
+export interface MediumRoom {
+  /** The middle of the bench, where its material is heard or seen. */
+  readonly Viewer: ComponentType<ViewerProps>;
+  /** At the left of a row of targets: what it looks like now, or the medium's sign. */
+  readonly Miniature: ComponentType<RowProps>;
+  /** Below the name in a row of targets, where it says more than a miniature. */
+  readonly Strip?: ComponentType<RowProps>;
+  /** What chains do, drawn without material; those that a chain has nothing to draw in are left out. */
+  readonly drawings: readonly {
+    has(chain: Chain): boolean;
+    readonly Drawing: ComponentType<{ readonly chain: Chain }>;
+  }[];
+}

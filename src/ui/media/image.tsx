@@ -1,0 +1,41 @@
+import { coloursThrough, toneCurveOf } from "@/core/measure/chain-curves";
+import { PictureViewer } from "../bench/picture-viewer";
+import { ToneChart } from "../bench/tone-chart";
+import { usePicture } from "../bench/use-picture";
+import { Swatches } from "../library/swatches";
+import { Pixels } from "../parts/pixels";
+import type { MediumRoom, RowProps } from "./define";
+
+function Miniature({ target, media }: RowProps) {
+  const { rendered } = usePicture(media, "mini", target.chain, target.strength, `mini ${target.id}`);
+  return (
+    <Pixels
+      picture={rendered}
+      label=""
+      aria-hidden="true"
+      width="56px"
+      height="42px"
+      style={{
+        width: 56,
+        height: 42,
+        objectFit: "contain",
+        background: "var(--chakra-colors-surround)",
+        flexShrink: 0,
+      }}
+    />
+  );
+}
+
+const grey = [[0.5], [0.5], [0.5]];
+
+export const image: MediumRoom = {
+  Viewer: PictureViewer,
+  Miniature,
+  drawings: [
+    { has: (chain) => coloursThrough(chain, 100, grey) !== null, Drawing: Swatches },
+    {
+      has: (chain) => toneCurveOf(chain, 100, [0.5]) !== null,
+      Drawing: ({ chain }) => <ToneChart chain={chain} strength={100} size="160px" />,
+    },
+  ],
+};
