@@ -15,7 +15,7 @@ import { parseArgs } from "node:util";
 import { startPostgres } from "../setup/postgres";
 import { checkout } from "../setup/state";
 import { placesOf, withSwitches, type Place } from "./places";
-import type { Run } from "./runner";
+import type { Ran, Run } from "./runner";
 
 /*
  * A sample of mutations: small things are broken in a copy of the sources, one at a time, and the tests that come by are
@@ -29,7 +29,7 @@ import type { Run } from "./runner";
 /** Layers whose own tests are to notice. The server's and database's are noticed by the tests against a real PostgreSQL. */
 const layers = ["src/core", "src/server", "src/db"];
 /** Seconds of tests that are spent on one mutation before it is left undecided. */
-const patience = 150;
+const patience = 90;
 const copied = [
   "src",
   "demo",
@@ -127,24 +127,19 @@ class Runner {
     return child;
   }
 
-  /** Runs a test file: passed, or failed, or longer than so many seconds. */
-  async run(run: Run, longest: number): Promise<"passed" | "failed" | "late"> {
+  /** Runs a test file; null where it takes longer than so many seconds or its process ends. */
+  async run(run: Run, longest: number): Promise<Ran | null> {
     const child = (this.child ??= await this.start());
     return new Promise((resolve) => {
-      const ended = (result: "passed" | "failed" | "late") => {
+      const ended = (ran: Ran | null) => {
         clearTimeout(late);
         child.removeAllListeners();
-        resolve(result);
+        if (ran === null) this.stop();
+        resolve(ran);
       };
-      const late = setTimeout(() => {
-        ended("late");
-        this.stop();
-      }, 1000 * longest);
-      child.once("message", (passed) => ended(passed ? "passed" : "failed"));
-      child.once("exit", () => {
-        ended("failed");
-        this.child = null;
-      });
+      const late = setTimeout(() => ended(null), 1000 * longest);
+      child.once("message", (ran: Ran) => ended(ran));
+      child.once("exit", () => ended(null));
       child.send(run);
     });
   }
@@ -171,46 +166,96 @@ async function shared<T>(waiting: readonly T[], work: (runner: Runner, one: T) =
 
 const server = await startPostgres();
 const runners = Array.from({ length: availableParallelism() }, () => new Runner());
-await Promise.all(runners.map((runner) => runner.run({ file: "none", place: null, notes: null }, 60)));
+await Promise.all(runners.map((runner) => runner.run({ file: "none" }, 60)));
 
-/** Seconds that each test file takes, and which places it comes by. */
-const took = new Map<string, number>();
-const reached = new Map<string, ReadonlySet<number>>();
+/** What a test file does with nothing broken. */
+interface Known {
+  /** Seconds around its tests, and those of each test. */
+  readonly around: number;
+  readonly took: ReadonlyMap<string, number>;
+  /** The tests that come by a place; null where the file does outside of its tests. */
+  readonly reached: ReadonlyMap<number, readonly string[] | null>;
+}
+
+function readNotes(path: string): Known["reached"] {
+  const reached = new Map<number, string[] | null>();
+  const lines = existsSync(path) ? readFileSync(path, "utf8").trim().split("\n") : [];
+  for (const [place, test] of lines.map((line) => line.split(" "))) {
+    const known = reached.get(Number(place));
+    if (!test) reached.set(Number(place), null);
+    else if (known !== null) reached.set(Number(place), [...(known ?? []), test]);
+  }
+  return reached;
+}
+
+const known = new Map<string, Known>();
 const tests = runners[0].tests.filter((name) => !besideThePoint.test(name));
 await shared(tests, async (runner, file) => {
   const notes = join(folder, `${file.replaceAll("/", "-")}.places`);
   const start = performance.now();
-  const result = await runner.run({ file, place: null, notes }, 300);
-  took.set(file, (performance.now() - start) / 1000);
-  const seen = existsSync(notes) ? readFileSync(notes, "utf8").trim().split("\n") : [];
-  if (result === "passed") reached.set(file, new Set(seen.map(Number)));
-  else console.log(`not used, it fails with nothing broken: ${file}`);
+  const ran = await runner.run({ file, notes }, 300);
+  if (!ran?.passed) return console.log(`not used, it fails with nothing broken: ${file}`);
+  const took = new Map(Object.entries(ran.took).map(([id, ms]) => [id, ms / 1000]));
+  const inTests = [...took.values()].reduce((sum, one) => sum + one, 0);
+  const around = Math.max(0.5, (performance.now() - start) / 1000 - inTests);
+  known.set(file, { around, took, reached: readNotes(notes) });
 });
 console.log(`${tests.length} test files run with nothing broken, ${minutes()} min`);
 
-/** The tests that come by a place: its own folder's first, then the quickest. */
-function testsOf(number: number): string[] {
+interface Trial {
+  readonly file: string;
+  readonly tests: readonly string[] | undefined;
+  /** Seconds that it takes with nothing broken. */
+  readonly seconds: number;
+}
+
+/** What comes by a place: its own folder's test files first, then the quickest. */
+function trialsOf(number: number): Trial[] {
   const home = dirname(sample[number].file);
-  const cost = (file: string) => took.get(file)! + (dirname(file) === home ? 0 : 10);
-  return [...reached.keys()]
-    .filter((file) => reached.get(file)!.has(number))
+  const cost = ({ file, seconds }: Trial) => seconds + (dirname(file) === home ? 0 : 10);
+  return [...known]
+    .flatMap(([file, { around, took, reached }]): Trial[] => {
+      const by = reached.get(number);
+      if (by === undefined) return [];
+      const inTests = (by ?? [...took.keys()]).reduce((sum, id) => sum + (took.get(id) ?? 0), 0);
+      return [{ file, tests: by ?? undefined, seconds: around + inTests }];
+    })
     .sort((a, b) => cost(a) - cost(b));
+}
+
+/** Whether some tests pass alone with nothing broken: some need what others of their file did before. */
+const alone = new Map<string, Promise<boolean>>();
+function passAlone(runner: Runner, { file, tests, seconds }: Trial): Promise<boolean> {
+  const key = `${file} ${tests?.join(" ")}`;
+  const asked =
+    alone.get(key) ?? runner.run({ file, tests }, 30 + 4 * seconds).then((ran) => ran?.passed === true);
+  alone.set(key, asked);
+  return asked;
+}
+
+async function isNoticed(runner: Runner, place: number, trial: Trial): Promise<boolean> {
+  const { file, tests, seconds } = trial;
+  // What hangs, or takes far longer than it should, has been noticed.
+  const noticed = async (some: Trial["tests"], longest: number) =>
+    !(await runner.run({ file, tests: some, place }, 15 + 4 * longest))?.passed;
+  if (!(await noticed(tests, seconds))) return false;
+  if (!tests || (await passAlone(runner, trial))) return true;
+  const { around, took } = known.get(file)!;
+  return noticed(undefined, around + [...took.values()].reduce((sum, one) => sum + one, 0));
 }
 
 const outcomes: string[] = [];
 await shared([...sample.entries()], async (runner, [number, { file, line, was, becomes }]) => {
   let [outcome, spent] = ["survived", 0];
-  const near = testsOf(number);
-  if (near.length === 0) outcome = "not come by";
-  for (const test of near) {
+  const trials = trialsOf(number);
+  if (trials.length === 0) outcome = "not come by";
+  for (const trial of trials) {
     if (spent > patience) {
       outcome = "undecided";
       break;
     }
-    // What hangs, or takes far longer than it should, has been noticed.
-    const result = await runner.run({ file: test, place: number, notes: null }, 15 + 4 * took.get(test)!);
-    spent += took.get(test)!;
-    if (result !== "passed") {
+    spent += trial.seconds;
+    if (await isNoticed(runner, number, trial)) {
       outcome = "noticed";
       break;
     }
@@ -219,7 +264,7 @@ await shared([...sample.entries()], async (runner, [number, { file, line, was, b
   const short = (text: string) => text.replace(/\s+/g, " ").slice(0, 70);
   if (outcome !== "noticed")
     console.log(
-      `${outcome.padEnd(11)}  ${file}:${line}  ${short(was)}  →  ${short(becomes)}  (${near.length} test files; ${outcomes.length} of ${sample.length}, ${minutes()} min)`,
+      `${outcome.padEnd(11)}  ${file}:${line}  ${short(was)}  →  ${short(becomes)}  (${trials.length} test files; ${outcomes.length} of ${sample.length}, ${minutes()} min)`,
     );
 });
 for (const runner of runners) runner.stop();
