@@ -1,3 +1,4 @@
+import { v7 as newId } from "uuid";
 import { beforeAll, describe, expect, it } from "vitest";
 import { applyRowChanges, emptyReplica, type Replica } from "@/core/library/change";
 import { database } from "@/db/connection";
@@ -282,6 +283,21 @@ describe("a member's own things", () => {
     expect((await owner.run("bind-key", { key: "5", cardId: b })).body.error!.code).toBe("key-taken");
     expect((await owner.run("bind-key", { key: "k", cardId: b })).body.error!.code).toBe("key-reserved");
   });
+});
+
+it("taking back is done once, however often it is asked for in one request's name", async () => {
+  const [first, second] = [fresh("Once"), fresh("Once")];
+  for (const name of [first, second]) await owner.run("create-folder", { parentId: null, name });
+  const requestId = newId();
+  const changes = [];
+  for (let i = 0; i < 3; i++) changes.push((await owner.takeBack("undo", undefined, requestId)).body.change);
+  expect(changes[0]).not.toBeNull();
+  expect(changes).toEqual([changes[0], changes[0], changes[0]]);
+  const names = (await owner.rows()).folder.map((f) => f.name);
+  expect([names.includes(first), names.includes(second)]).toEqual([true, false]);
+  // Another member's request of that name is a request of its own.
+  const other = await join(owner.libraryId, "editor");
+  expect((await other.takeBack("undo", undefined, requestId)).body.change).toBeNull();
 });
 
 describe("many at once", () => {

@@ -278,6 +278,20 @@ describe("the document", () => {
       there.sort(),
     );
   });
+  it("says of each operation who may ask, by the words of the right", () => {
+    const words: Record<string, RegExp> = {
+      none: /^Anybody may ask\.$/,
+      user: /^For whoever is signed in, and for keys\.$/,
+      person: /^For members who are signed in; keys may not\.$/,
+      read: /^For members who may \w+/,
+    };
+    const document = openApi();
+    for (const { method, path, needs } of allOperations) {
+      const at = document.paths[path.replaceAll(/:(\w+)/g, "{$1}")] ?? document.paths[path];
+      const { description } = (at as Record<string, { description: string }>)[method.toLowerCase()];
+      expect(description.split("\n").some((line) => (words[needs] ?? words.read).test(line))).toBe(true);
+    }
+  });
   it("names each operation once, and refers to nothing that it does not hold", () => {
     const document = openApi();
     const described = Object.values(document.paths).flatMap((methods) => Object.values(methods)) as {

@@ -9,7 +9,7 @@ import * as acceptRoute from "@/app/api/invitations/[token]/accept/route";
 import * as librariesRoute from "@/app/api/libraries/route";
 import * as keysRoute from "@/app/api/libraries/[libraryId]/keys/route";
 import * as settingsRoute from "@/app/api/libraries/[libraryId]/settings/route";
-import { found, foundingPath } from "@/server/founding";
+import { found, foundingPath, readFounding } from "@/server/founding";
 import { replaceFounding } from "@/db/accounts";
 import { hashToken } from "@/server/tokens";
 import { answer, join, newLibrary, password, request, signIn } from "./world";
@@ -207,6 +207,7 @@ describe("the first link", () => {
     const token = "fichier_begin_for_a_test";
     await replaceFounding(database(), hashToken(token), new Date(Date.now() + 60_000));
     const mark = newId();
+    expect(await readFounding(token)).toEqual({ open: true });
     const ask = (i: number) =>
       found(token, {
         library: `Yard ${mark}`,

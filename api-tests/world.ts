@@ -76,6 +76,7 @@ export interface Person {
   takeBack(
     direction: "undo" | "redo",
     sessionId?: string,
+    requestId?: string,
   ): Promise<Answer<{ change: { revision: number } | null; error?: Record<string, unknown> }>>;
   /** All rows that this member sees, by entity, in the order of their ids. */
   rows(sessionId?: string): Promise<Record<string, Record<string, unknown>[]>>;
@@ -100,13 +101,13 @@ export async function join(libraryId: string, role: Role): Promise<Person> {
           params({ command }),
         ),
       ),
-    takeBack: async (direction, sessionId) =>
+    takeBack: async (direction, sessionId, requestId) =>
       answer(
         await takeBackRoute.POST(
           request(`${base}/take-back`, {
             method: "POST",
             cookie,
-            body: { direction, ...(sessionId && { sessionId }) },
+            body: { direction, ...(sessionId && { sessionId }), ...(requestId && { requestId }) },
           }),
           params({}),
         ),

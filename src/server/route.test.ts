@@ -78,6 +78,8 @@ describe("answers", () => {
     const said = written.mock.calls.flat().join("\n");
     expect(said).toContain("account_sign_in");
     expect(said).toContain("boom");
+    // Where it was thrown, of each of the two.
+    expect(said.match(/^\s+at .*route\.test\.ts/gm)?.length).toBeGreaterThanOrEqual(2);
     expect(said).not.toContain("SECRETTOKEN");
   });
 });

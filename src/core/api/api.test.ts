@@ -5,7 +5,7 @@ import { deepestFolder, longestAlias, longestName, longestNote } from "../text/n
 import { accountInput, newPassword } from "./account";
 import { check } from "./check";
 import { requestSchema } from "./command";
-import { shapeOf } from "./commands";
+import { commandShapes, shapeOf } from "./commands";
 import { alias, id, nameOf, note, path, printedKey, strength } from "./fields";
 import { ofLibrary } from "./operation";
 import { operations } from "./operations";
@@ -154,6 +154,86 @@ describe("what is wrong with a request", () => {
       value: { sessionId: cardId, targetIds: [cardId], cardId, strength: 100, how: "replace" },
     });
   });
+});
+
+interface Described {
+  readonly type: string;
+  readonly rules?: readonly { readonly name: string; readonly args?: { readonly limit?: unknown } }[];
+  readonly keys?: Readonly<Record<string, Described>>;
+  readonly items?: readonly Described[];
+}
+/** Every limit of a schema by the path to its field: `sends[].level: number min -60, max 12`. */
+function limitsOf({ type, rules = [], keys = {}, items = [] }: Described, path: string): string[] {
+  const limits = rules.flatMap(({ name, args }) =>
+    typeof args?.limit === "number" ? [`${name} ${args.limit}`] : [],
+  );
+  return [
+    ...(limits.length > 0 ? [`${path}: ${type} ${limits.join(", ")}`] : []),
+    ...Object.entries(keys).flatMap(([key, field]) => limitsOf(field, `${path}.${key}`)),
+    ...items.flatMap((item) => limitsOf(item, `${path}[]`)),
+  ];
+}
+
+it("what scripts may send at most is what they are promised", () => {
+  // A limit that is lowered breaks scripts; one that is raised lets a request cost more. Either is meant, or a mistake.
+  const limits = commandShapes.flatMap(({ name, input }) => limitsOf(input.describe() as Described, name));
+  expect(limits.sort()).toMatchInlineSnapshot(`
+    [
+      "add-group.name: string max 800",
+      "add-targets.items: array min 1, max 500",
+      "add-targets.items[].mediaId: string length 64",
+      "add-targets.items[].name: string max 800",
+      "apply-card.contentVersion: number min 1, max 2147483647",
+      "apply-card.strength: number min 0, max 100",
+      "apply-card.targetIds: array min 1, max 1000",
+      "bind-key.key: string max 8",
+      "change-role.seen: number min 1, max 2147483647",
+      "create-folder.name: string max 800",
+      "create-session.name: string max 800",
+      "duplicate-session.name: string max 800",
+      "edit-card.name: string max 800",
+      "edit-card.note: string max 4000",
+      "edit-card.seen: number min 1, max 2147483647",
+      "edit-session.name: string max 800",
+      "edit-session.seen: number min 1, max 2147483647",
+      "edit-target.at: number min 0, max 360000",
+      "edit-target.name: string max 800",
+      "edit-target.seen: number min 1, max 2147483647",
+      "edit-target.sends: array max 16",
+      "edit-target.sends[].level: number min -60, max 12",
+      "edit-target.targetIds: array min 1, max 1000",
+      "import-card.file: string max 500000",
+      "keep-card.chain.settings: array max 64",
+      "keep-card.chain.settings[].effect: string max 100",
+      "keep-card.name: string max 800",
+      "keep-card.note: string max 4000",
+      "keep-card.path: string max 2400",
+      "move-cards.cardIds: array min 1, max 10000",
+      "move-cards.path: string max 2400",
+      "move-folder.seen: number min 1, max 2147483647",
+      "move-targets.targetIds: array min 1, max 1000",
+      "pin-card.contentVersion: number min 1, max 2147483647",
+      "pin-card.targetIds: array min 1, max 1000",
+      "prove-card.contentVersion: number min 1, max 2147483647",
+      "prove-card.difference: number min -1000, max 1000",
+      "prove-card.on: string max 200",
+      "remove-folder.seen: number min 1, max 2147483647",
+      "remove-member.seen: number min 1, max 2147483647",
+      "remove-session.seen: number min 1, max 2147483647",
+      "remove-targets.targetIds: array min 1, max 1000",
+      "rename-folder.name: string max 800",
+      "rename-folder.seen: number min 1, max 2147483647",
+      "revise-card.chain.settings: array max 64",
+      "revise-card.chain.settings[].effect: string max 100",
+      "revise-card.seen: number min 1, max 2147483647",
+      "set-alias.text: string max 160",
+      "set-chain.chain.settings: array max 64",
+      "set-chain.chain.settings[].effect: string max 100",
+      "set-chain.seen: number min 1, max 2147483647",
+      "set-chain.strength: number min 0, max 100",
+      "withdraw-cards.cardIds: array min 1, max 10000",
+    ]
+  `);
 });
 
 describe("the operations", () => {

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import type { Chain } from "./model";
 import { findEffect } from "../effects/registry";
 import { streamMix } from "./mix-stream";
-import { linearGain, materialWindow, mixLength, planMix, runMix, type MixNode } from "./mix";
+import { linearGain, materialWindow, mixLength, planMix, runMix, toSides, type MixNode } from "./mix";
 import { renderAudio } from "./run-audio";
 
 const rate = 8000;
@@ -65,6 +65,14 @@ describe("summing", () => {
       mix([clip("wide", "wide"), clip("a", "a")]),
       sounds.wide.map((p) => p.map((v, i) => v + sounds.a[0][i])),
     ));
+  it("of more channels the odd ones go to the left and the even ones to the right", () => {
+    const planes = [1, 2, 4, 8, 16].map((v) => Float32Array.of(v, -v));
+    expect(toSides(planes).map((side) => [...side])).toEqual([
+      [21, -21],
+      [10, -10],
+    ]);
+    expect(toSides(planes.slice(0, 2))).toEqual(planes.slice(0, 2));
+  });
   it("a clip sounds from where it begins on", () => {
     const [left] = mix([clip("a", "a", {}, 0.1)], 0, 1000);
     expect(left.subarray(0, 800)).toEqual(new Float32Array(800));

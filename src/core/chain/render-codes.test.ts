@@ -280,6 +280,23 @@ describe("tables of codes", () => {
       expect(Math.abs(table[code] - f(code / 65535))).toBeLessThan(code < 2048 ? 1e-9 : 2e-6);
   });
 
+  it("writes and reads from any pixel on, with and without a fourth channel", () => {
+    for (const channels of [3, 4] as const) {
+      const codes = new Uint8ClampedArray(channels * 4).fill(7);
+      const target: CodedPicture = { width: 2, height: 2, channels, codes };
+      encodeCodes([Float32Array.of(1), Float32Array.of(0), Float32Array.of(0.6)], 1, target, 2);
+      const at = 2 * channels;
+      expect([...codes.slice(at, at + 3)]).toEqual([255, 0, 153]);
+      const others = [...codes].filter((_, i) => i < at || i >= at + channels);
+      expect(others.every((code) => code === 7)).toBe(true);
+      if (channels === 4) expect(codes[at + 3]).toBe(255);
+      const planes = [0, 1, 2].map(() => new Float32Array(1));
+      const table = Float32Array.from({ length: 256 }, (_, code) => code);
+      decodeCodes(target, 2, 1, [table, table, table], planes);
+      expect(planes.map(([v]) => v)).toEqual([255, 0, 153]);
+    }
+  });
+
   it("clips what lies outside, and shows what is no number as black", () => {
     const target: CodedPicture = { width: 4, height: 1, channels: 4, codes: new Uint8ClampedArray(16) };
     encodeCodes(

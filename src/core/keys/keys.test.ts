@@ -57,6 +57,10 @@ describe("keys in a list", () => {
     expect(listMove("Shift+ArrowDown", { at: 2, count: 10 })).toBeNull();
     expect(listMove("Ctrl+a", { at: 2, count: 10 })).toBeNull();
   });
+  it("goes by ten rows where nobody says how many a page holds", () => {
+    expect(listMove("PageDown", { at: 2, count: 50 })).toEqual({ to: 12, extend: false });
+    expect(listMove("PageUp", { at: 30, count: 50 })).toEqual({ to: 20, extend: false });
+  });
   it("leaves Home and End to the text where the list belongs to a field", () => {
     for (const keys of ["Home", "End"]) {
       expect(listMove(keys, { at: 2, count: 10, typed: true })).toBeNull();

@@ -4,6 +4,7 @@ import { decodeSrgb } from "../colour/srgb";
 import { align } from "./alignment";
 import { coloursThrough, levelCurve, toneCurveOf } from "./chain-curves";
 import { clipping, differenceStatistics, vectorscopeData, waveformData } from "./picture-statistics";
+import { waveformPeaks } from "./peaks";
 import { bandSpectrum, soundStatistics, spectrum } from "./spectrum";
 
 describe("alignment", () => {
@@ -90,6 +91,18 @@ describe("pictures", () => {
     // Red: Cr at its upper end, Cb a little below the middle (ITU-R BT.709: −0.1146).
     expect(scope[0 * 5 + 1]).toBe(1);
     expect(clipping(picture)).toEqual({ black: 0.5, white: 0.5 });
+    // Any one channel is enough, at either end, and each pixel counts once.
+    expect(
+      clipping(
+        codes([0, 9, 9], [9, 0, 9], [9, 9, 0], [255, 9, 9], [9, 255, 9], [9, 9, 255], [0, 0, 255], [9, 9, 9]),
+      ),
+    ).toEqual({ black: 0.5, white: 0.5 });
+  });
+  it("silence of no length is drawn as nothing", () => {
+    expect([...waveformPeaks([new Float32Array(0)], 2)]).toEqual([0, 0, 0, 0]);
+    expect([...waveformPeaks([Float32Array.of(0.5, -0.25), Float32Array.of(0.75, 0)], 2)]).toEqual([
+      0.5, 0.75, -0.25, 0,
+    ]);
   });
 });
 

@@ -104,6 +104,16 @@ describe("tables of functions", () => {
     ]);
   });
 
+  it("holds the smallest floats that there are, on either side of nothing", () => {
+    const tiny = Float32Array.of(2 ** -149, 2 ** -126, 1e-30, 1e-20, 1e-12, 1e-8);
+    for (const f of [(x: number) => 0.25 + x, (x: number) => 0.5 + Math.sign(x) * Math.abs(x) ** 0.6])
+      for (const sign of [1, -1]) {
+        const y = tiny.map((x) => sign * x);
+        applyTable(functionTable(f)!, y, 0, y.length);
+        y.forEach((v, i) => expect(Math.abs(v - f(sign * tiny[i]))).toBeLessThan(8e-6));
+      }
+  });
+
   it("a function that no table can hold is computed as it stands", () => {
     const wild = (x: number) => Math.sin(4000 * x);
     expect(functionTable(wild)).toBeNull();

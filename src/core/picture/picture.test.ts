@@ -234,6 +234,21 @@ describe("white balance", () => {
     const wanted = c.kelvin <= 4000 ? c.planck_xy : c.kelvin >= 4500 ? c.daylight_xy : undefined;
     if (wanted) lightOf(c.kelvin, 0).forEach((v, i) => expect(Math.abs(v - wanted[i])).toBeLessThan(1e-3));
   });
+  it("a tint lies off the curve of black bodies by that many thousandths of CIE 1960 u, v, at a right angle", () => {
+    // u = 4x / (−2x + 12y + 3), v = 6y / (−2x + 12y + 3): CIE 15:2004.
+    const uv = (kelvin: number, tint: number) => {
+      const [x, y] = lightOf(kelvin, tint);
+      const d = -2 * x + 12 * y + 3;
+      return [(4 * x) / d, (6 * y) / d];
+    };
+    for (const kelvin of [2500, 5000, 9000])
+      for (const tint of [30, -12]) {
+        const [[u, v], [u1, v1], [un, vn]] = [uv(kelvin, 0), uv(kelvin, tint), uv(kelvin * 1.001, 0)];
+        expect(Math.hypot(u1 - u, v1 - v)).toBeCloseTo(Math.abs(tint) / 1000, 7);
+        const along = ((u1 - u) * (un - u) + (v1 - v) * (vn - v)) / Math.hypot(un - u, vn - v);
+        expect(Math.abs(along)).toBeLessThan(1e-7);
+      }
+  });
   it("leaves grey alone at its default, warms with a cooler light, and takes magenta away with a positive tint", () => {
     const pixel = (values: object) =>
       renderImage(

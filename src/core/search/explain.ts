@@ -23,7 +23,16 @@ function coveredUntil(text: string, start: number, end: number, length: number):
 export function explain(document: SearchDocument, query: string, words: readonly string[]): Explanation {
   const texts = fieldTexts(document);
   const found: Partial<Record<SearchedField, MatchRange[]>> = {};
-  const note = (field: SearchedField, range: MatchRange) => (found[field] ??= []).push(range);
+  const note = (field: SearchedField, { start, end }: MatchRange) => {
+    // Two words may match the same letters: each letter is marked once, and what touches is one stretch.
+    const apart = (found[field] ?? []).filter((r) => r.end < start || r.start > end);
+    const met = (found[field] ?? []).filter((r) => !apart.includes(r));
+    const one = {
+      start: Math.min(start, ...met.map((r) => r.start)),
+      end: Math.max(end, ...met.map((r) => r.end)),
+    };
+    found[field] = [...apart, one].sort((a, b) => a.start - b.start);
+  };
   const alias = [...document.ownAliases, ...document.teamAliases].find((a) =>
     fold(a).startsWith(fold(query.trim())),
   );

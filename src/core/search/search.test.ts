@@ -252,6 +252,30 @@ describe("recall", () => {
     expect(hit.why).toEqual({ name: [{ start: 6, end: 9 }], folder: [{ start: 0, end: 4 }] });
   });
 
+  it("says that first letters stand for the words, where no word begins so", () => {
+    const why = (name: string, query: string, ...aliases: string[]) =>
+      recall(storeOf(card("a", name, { ownAliases: aliases })), query, clip, 5).hits[0]?.why;
+    expect(why("Small harbour room", "shr")).toEqual({
+      name: [
+        { start: 0, end: 1 },
+        { start: 6, end: 7 },
+        { start: 14, end: 15 },
+      ],
+    });
+    // An alias says it all; a word that begins so is the reason itself.
+    expect(why("Small harbour room", "shr", "shr")).toEqual({ alias: [{ start: 0, end: 3 }] });
+    expect(why("Shrill horn room", "shr")).toEqual({ name: [{ start: 0, end: 3 }] });
+  });
+  it("marks every letter once, in the order of the text, however many words match it", () => {
+    const [hit] = recall(storeOf(card("a", "Harbour room, harbour")), "room har harb", clip, 5).hits;
+    expect(hit.why).toEqual({
+      name: [
+        { start: 0, end: 4 },
+        { start: 8, end: 12 },
+      ],
+    });
+  });
+
   it("finds by generated queries what a scan of all cards finds", () => {
     const word = fc.constantFrom("plate", "room", "harbour", "Sea-Wall", "LoFi2", "wind");
     const document = fc.record({

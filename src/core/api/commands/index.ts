@@ -32,7 +32,7 @@ import { leaveLibrary } from "./leave-library";
 import type { CommandShape } from "../command";
 
 /** Every change that can be made to a library. */
-const commandShapes = [
+export const commandShapes = [
   createFolder,
   renameFolder,
   moveFolder,

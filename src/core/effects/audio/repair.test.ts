@@ -60,6 +60,22 @@ describe("de-click", () => {
     },
   );
 
+  it("mends the longest clicks that it is told of, at every rate", () => {
+    // Milliseconds, the highest of its parameter.
+    const longest = 8;
+    for (const rate of [44_100, 96_000]) {
+      const clean = sine(440, rate, 2 * rate, 0.5);
+      const clicked = clean.slice();
+      const length = Math.floor((longest / 1000) * rate) - 4;
+      for (let k = 0; k < 6; k++)
+        for (let j = 0; j < length; j++) clicked[rate / 2 + k * 9001 + j] += (j * 7919) % 5 < 2 ? 0.5 : -0.4;
+      const [mended] = renderAudio(one("audio.de-click", { longest }), {
+        planes: [clicked],
+        sampleRate: rate,
+      }).planes;
+      expect(snr(clean, mended) - snr(clean, clicked)).toBeGreaterThan(20);
+    }
+  });
   it("gains signal to error on speech-like sound, and leaves it alone where it is clean", () => {
     const clean = speechLike(96_000, sampleRate);
     const clicked = clean.slice();

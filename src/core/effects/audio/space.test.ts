@@ -210,6 +210,25 @@ describe("convolution reverb", () => {
       .subarray(0, 6000)
       .forEach((v, i) => expect(Math.abs(v - response[i] / Math.sqrt(energy))).toBeLessThan(1e-6));
   });
+  it("is at unit energy on the average of its channels, at the response's own rate", () => {
+    const planes = [Float32Array.of(3, 0, 4), Float32Array.of(0, 5, 12)];
+    for (const rate of [48_000, 96_000]) {
+      const stereo = {
+        files: (h: string) =>
+          h === hash ? ({ kind: "impulse", planes, sampleRate: rate } as const) : undefined,
+      };
+      const dry = [0, 1].map(() => new Float32Array(64));
+      dry[0][0] = dry[1][0] = 1;
+      const out = renderAudio(
+        one("audio.convolution", { response: hash }),
+        { planes: dry, sampleRate: rate },
+        { resources: stereo },
+      ).planes;
+      // (25 + 169) / 2, and per second as at 48 kHz: the finer a response is sampled, the more samples hold its energy.
+      const unit = Math.sqrt((97 * rate) / 48_000);
+      planes.forEach((plane, c) => plane.forEach((v, i) => expect(out[c][i]).toBeCloseTo(v / unit, 5)));
+    }
+  });
   it("sounds the same at another rate than the response's", () => {
     const level = (rate: number, at: number) =>
       rmsDb(

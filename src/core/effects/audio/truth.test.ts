@@ -129,6 +129,14 @@ const truth = {
     expect(level(up, 0.1, 0.11) - level(x, 0.1, 0.11)).toBeGreaterThan(4);
     expect(level(down, 0.1, 0.11) - level(x, 0.1, 0.11)).toBeLessThan(-4);
     expect(level(up, 0.8, 1)).toBeCloseTo(level(x, 0.8, 1), 0);
+    // No onset is lifted by more than is asked for, and what is too soft to have any is left alone.
+    const most = (a: Float32Array, b: Float32Array) =>
+      a.reduce((top, v, i) => (Math.abs(b[i]) > 1e-9 ? Math.max(top, dB(Math.abs(v / b[i]))) : top), -99);
+    expect(most(up, x)).toBeLessThanOrEqual(12.01);
+    const soft = x.map((v) => v * 1e-5);
+    expect(most(run("audio.transient-shaper", { attack: 12, sustain: 12 }, [soft])[0], soft)).toBeLessThan(
+      0.01,
+    );
   },
   "audio.delay": () => {
     const [l, r] = run("audio.delay", { time: 10, feedback: 50, path: "straight" }, [

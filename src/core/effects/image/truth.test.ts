@@ -314,11 +314,12 @@ const truth = {
       [
         ["sepia", 70, 0.07, 0.55],
         ["cyanotype", 250, 0.1, 0.45],
+        ["cyanotype", 250, 0.1, 0.45, 160],
       ] as const
-    ).map(([tone, hue, chroma, peak]): [Values, (rgb: Triple) => Triple] => [
-      { tone, depth: 100 },
+    ).map(([tone, hue, chroma, peak, depth = 100]): [Values, (rgb: Triple) => Triple] => [
+      { tone, depth },
       inOklab(([l]) => {
-        const c = (chroma * (l / peak) ** (peak / (1 - peak)) * (1 - l)) / (1 - peak);
+        const c = ((depth / 100) * chroma * (l / peak) ** (peak / (1 - peak)) * (1 - l)) / (1 - peak);
         return [l, c * Math.cos(radians(hue)), c * Math.sin(radians(hue))];
       }),
     ]),
@@ -536,6 +537,10 @@ const truth = {
       multiply: (b, s) => b * s,
       screen: (b, s) => b + s - b * s,
       overlay: (b, s) => (b <= 0.5 ? 2 * b * s : 1 - 2 * (1 - b) * (1 - s)),
+      "soft-light": (b, s) => {
+        const d = b <= 0.25 ? ((16 * b - 12) * b + 4) * b : Math.sqrt(b);
+        return s <= 0.5 ? b - (1 - 2 * s) * b * (1 - b) : b + (2 * s - 1) * (d - b);
+      },
     };
     for (const [mode, blend] of Object.entries(modes))
       for (const amount of [100, 40]) {
@@ -607,17 +612,15 @@ const truth = {
         Float32Array.from({ length: size * size }, (_, i) => (f * (i % size)) / size),
       ),
     };
-    const angle = 12;
-    const after = render("image.straighten", { angle }, before);
-    const enlarged = Math.cos(radians(angle)) + Math.sin(radians(angle));
-    const across = ((at(after, 60, 50)[0] - at(after, 40, 50)[0]) * size) / 20;
-    const down = ((at(after, 50, 60)[0] - at(after, 50, 40)[0]) * size) / 20;
-    near(
-      [across, Math.abs(down)],
-      [Math.cos(radians(angle)) / enlarged, Math.sin(radians(angle)) / enlarged],
-      2,
-    );
-    near(at(after, 50, 50), at(before, 50, 50), 3);
+    for (const angle of [12, 1, -5]) {
+      const after = render("image.straighten", { angle }, before);
+      const enlarged = Math.cos(radians(angle)) + Math.abs(Math.sin(radians(angle)));
+      const across = ((at(after, 60, 50)[0] - at(after, 40, 50)[0]) * size) / 20;
+      const down = ((at(after, 50, 60)[0] - at(after, 50, 40)[0]) * size) / 20;
+      // Clockwise where positive: what lay above comes to lie at the right.
+      near([across, down], [Math.cos(radians(angle)) / enlarged, Math.sin(radians(angle)) / enlarged], 2);
+      near(at(after, 50, 50), at(before, 50, 50), 3);
+    }
   },
   "image.perspective": () => {
     // Straight lines stay straight (Hartley & Zisserman §2.3): a plane's level lines through the middle row and column.
