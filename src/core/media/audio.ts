@@ -2,6 +2,8 @@ import { defineMedium } from "./define";
 
 export const audio = defineMedium({
   piece: "sound",
+  works: true,
+  sign: { name: "sound", path: "M1 8 C3 2 5 2 7 8 S11 14 13 8 15 5 15 5" },
   plural: "sound",
   ownKind: "clip",
   targets: {

@@ -9,6 +9,10 @@ interface TargetKindFacts {
 interface MediumFacts {
   /** What a single piece of it is called in a sentence: `“Rain” is a picture`. */
   readonly piece: string;
+  /** Has material, effects and renderings; of others, cards are read and kept. */
+  readonly works: boolean;
+  /** The drawn sign, and what it is called: the path of an SVG of 16 × 16. */
+  readonly sign: { readonly name: string; readonly path: string };
   /** What a session of it is for: `a session for pictures`. */
   readonly plural: string;
   /** The kind of target that a file of it becomes. */

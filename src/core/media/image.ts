@@ -2,6 +2,8 @@ import { defineMedium } from "./define";
 
 export const image = defineMedium({
   piece: "a picture",
+  works: true,
+  sign: { name: "picture", path: "M1.5 3h13v10h-13z M4 10.5l3-4 2.5 3 1.5-1.5 2 2.5" },
   plural: "pictures",
   ownKind: "photo",
   targets: { photo: { plural: "photos" } },

@@ -9,8 +9,8 @@ export type Medium = keyof typeof media;
 export const mediumIds = Object.keys(media) as Medium[];
 
 /** The media that have material, effects and renderings. */
-export const workingMedia = ["audio", "image"] as const satisfies readonly Medium[];
-export type WorkingMedium = (typeof workingMedia)[number];
+export type WorkingMedium = { [M in Medium]: (typeof media)[M]["works"] extends true ? M : never }[Medium];
+export const workingMedia = mediumIds.filter((id): id is WorkingMedium => media[id].works);
 
 type Kinds = { [M in Medium]: keyof (typeof media)[M]["targets"] };
 export type TargetKind = Kinds[Medium];
