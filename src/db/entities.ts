@@ -4,18 +4,10 @@ import type { Chain } from "@/core/chain/model";
 import { entities, type Entity, type EntityRows, type LibraryEntity } from "@/core/library/entities";
 import { fold, sortKey } from "@/core/text/fold";
 import type { Executor } from "./connection";
-import { alias, benchSession, card, favourite, folder, keyBinding, member, target } from "./schema";
+import * as schema from "./schema";
 
-const tables = {
-  folder,
-  card,
-  alias,
-  favourite,
-  keyBinding,
-  session: benchSession,
-  target,
-  member,
-} satisfies Record<Entity, unknown>;
+/** Of each kind of row the table of its name; a session's is called otherwise, since signing in has sessions too. */
+const tables = { ...schema, session: schema.benchSession } satisfies Record<Entity, unknown>;
 
 /** Columns that follow from others and are kept by the database alone. */
 const derived: { [E in Entity]?: (row: Partial<EntityRows[E]>) => Record<string, unknown> } = {
@@ -45,7 +37,7 @@ export function fromColumns<E extends Entity>(_entity: E, columns: Record<string
 }
 
 // Drizzle's types follow one table; the tables share only what is used here.
-const anyTable = (entity: Entity) => tables[entity] as typeof folder;
+const anyTable = (entity: Entity) => tables[entity] as typeof schema.folder;
 
 export async function readRow<E extends Entity>(
   db: Executor,

@@ -1,24 +1,8 @@
-interface Size {
-  readonly width: number;
-  readonly height: number;
-}
+import type { MaterialOf, WorkingMedium } from "../media";
 
-/** What was learnt about material when it was decoded. */
+/** What was learnt about a file when it was decoded: of a medium, or of a table of colours (.cube), which effects depend on. */
 export type MediaFacts =
-  | {
-      readonly kind: "audio";
-      readonly sampleRate: number;
-      readonly channels: number;
-      /** Loudspeakers of the channels, where the file names them; see `speakers`. */
-      readonly mask?: number;
-      readonly frames: number;
-      /** Samples that were no numbers and became silence. */
-      readonly repaired?: number;
-      /** Pairs of lowest and highest value over the whole, for drawing it small. */
-      readonly peaks: readonly number[];
-    }
-  | ({ readonly kind: "image"; readonly preview: Size; readonly mini: Size } & Size)
-  /** A table of colours (.cube), which effects depend on. */
+  | { readonly [M in WorkingMedium]: { readonly kind: M } & MaterialOf<M> }[WorkingMedium]
   | { readonly kind: "lut"; readonly dimensions: 1 | 3; readonly size: number };
 
 /** The screens whose columns a member can move. */

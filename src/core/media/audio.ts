@@ -1,6 +1,18 @@
 import { defineMedium } from "./define";
 
-export const audio = defineMedium({
+interface SoundMaterial {
+  readonly sampleRate: number;
+  readonly channels: number;
+  /** Loudspeakers of the channels, where the file names them; see `speakers`. */
+  readonly mask?: number;
+  readonly frames: number;
+  /** Samples that were no numbers and became silence. */
+  readonly repaired?: number;
+  /** Pairs of lowest and highest value over the whole, for drawing it small. */
+  readonly peaks: readonly number[];
+}
+
+export const audio = defineMedium<SoundMaterial>()({
   piece: "sound",
   works: true,
   sign: { name: "sound", path: "M1 8 C3 2 5 2 7 8 S11 14 13 8 15 5 15 5" },

@@ -33,6 +33,10 @@ interface MediumFacts {
   };
 }
 
-export const defineMedium = <const M extends MediumFacts>(
-  facts: M & { readonly ownKind: keyof M["targets"] },
-): M => facts;
+/** `Material`: what is learnt of a file of it when it is taken in. */
+export const defineMedium =
+  <Material extends object>() =>
+  <const M extends MediumFacts>(
+    facts: M & { readonly ownKind: keyof M["targets"] },
+  ): M & { readonly material?: Material } =>
+    facts;

@@ -1,6 +1,17 @@
 import { defineMedium } from "./define";
 
-export const image = defineMedium({
+interface Size {
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Pixels of the whole and of its working copies. */
+interface PictureMaterial extends Size {
+  readonly preview: Size;
+  readonly mini: Size;
+}
+
+export const image = defineMedium<PictureMaterial>()({
   piece: "a picture",
   works: true,
   sign: { name: "picture", path: "M1.5 3h13v10h-13z M4 10.5l3-4 2.5 3 1.5-1.5 2 2.5" },

@@ -12,6 +12,9 @@ export const mediumIds = Object.keys(media) as Medium[];
 export type WorkingMedium = { [M in Medium]: (typeof media)[M]["works"] extends true ? M : never }[Medium];
 export const workingMedia = mediumIds.filter((id): id is WorkingMedium => media[id].works);
 
+/** What was learnt of a file of a medium when it was taken in. */
+export type MaterialOf<M extends Medium> = NonNullable<(typeof media)[M]["material"]>;
+
 type Kinds = { [M in Medium]: keyof (typeof media)[M]["targets"] };
 export type TargetKind = Kinds[Medium];
 

@@ -1,7 +1,7 @@
 import { defineMedium } from "./define";
 
 /** Cards of it are read and kept; there is no material of it yet. */
-export const video = defineMedium({
+export const video = defineMedium<Record<never, never>>()({
   piece: "video",
   works: false,
   sign: {
