@@ -58,7 +58,7 @@ export async function readRows(
   userId: string,
 ): Promise<EntityRows[LibraryEntity][]> {
   const table = anyTable(entity);
-  const { ownerId } = table as unknown as { ownerId: typeof folder.name };
+  const { ownerId } = table as unknown as { ownerId: typeof schema.folder.name };
   const own = entities[entity].of === "member" ? or(isNull(ownerId), eq(ownerId, userId)) : undefined;
   const found = await db
     .select()
@@ -74,7 +74,7 @@ export async function insertRow<E extends Entity>(
   row: EntityRows[E],
 ): Promise<void> {
   const columns = { ...toColumns(entity, row as Partial<EntityRows[E]>), libraryId };
-  await db.insert(anyTable(entity)).values(columns as InferInsertModel<typeof folder>);
+  await db.insert(anyTable(entity)).values(columns as InferInsertModel<typeof schema.folder>);
 }
 
 export async function updateRow<E extends Entity>(
