@@ -78,7 +78,7 @@ async function browser(only: readonly string[]): Promise<Count> {
   }
 }
 
-const steps: Record<string, (only: readonly string[]) => Promise<Count>> = {
+const steps = {
   lint: async () => {
     const parts = [
       whole("prettier", ["--check", "--log-level", "warn", "."]),
@@ -107,20 +107,22 @@ const steps: Record<string, (only: readonly string[]) => Promise<Count>> = {
   unit: () => vitest("unit"),
   api: () => vitest("api"),
   browser,
-};
+} satisfies Record<string, (only: readonly string[]) => Promise<Count>>;
+
+/** Steps that are carried out at once: one waits where the other computes. Browsers have the machine for themselves. */
+const together = [["lint", "types"], ["unit", "api"], ["browser"]] satisfies (keyof typeof steps)[][];
 
 async function test(): Promise<void> {
   const { values } = parseArgs({
     options: { only: { type: "string" }, grep: { type: "string" }, help: { type: "boolean" } },
   });
   if (values.help) return void console.log(help);
-  if (values.only && !steps[values.only]) throw new Trouble(help);
+  if (values.only && !Object.hasOwn(steps, values.only)) throw new Trouble(help);
   ensurePackages(["postgresql", "ffmpeg", "chromium", "nginx"]);
   const total: Count = { passed: 0, failed: 0 };
-  for (const [name, step] of Object.entries(steps)) {
-    if (values.only && values.only !== name) continue;
+  const carryOut = async (name: keyof typeof steps) => {
     const began = performance.now();
-    const count = await step(values.grep ? [values.grep] : []).catch((error): Count => {
+    const count = await steps[name](values.grep ? [values.grep] : []).catch((error): Count => {
       console.error(error instanceof Trouble ? `  ${error.message}` : error);
       return { passed: 0, failed: 1 };
     });
@@ -129,7 +131,9 @@ async function test(): Promise<void> {
     say(
       `${name}: ${count.passed} passed, ${count.failed} failed, ${((performance.now() - began) / 1000).toFixed(1)} s`,
     );
-  }
+  };
+  for (const names of together)
+    await Promise.all(names.filter((name) => !values.only || values.only === name).map(carryOut));
   console.log(`\n${total.passed} passed, ${total.failed} failed`);
   process.exitCode = total.failed > 0 || total.passed === 0 ? 1 : 0;
 }

@@ -14,6 +14,7 @@ import { decodeImage } from "./decode-image";
 import { UnreadableMedia } from "./process";
 import { renderFile } from "./render-file";
 import { MissingEffects } from "./results";
+import { firstDifference } from "../../testing/difference";
 
 const folder = mkdtempSync(join(tmpdir(), "fichier-render-test-"));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
@@ -167,7 +168,7 @@ describe("rendering pictures to a file", () => {
     for (const format of ["png", "tiff"] as const) {
       const out = join(folder, `deep-out.${format}`);
       await renderFile(deep, out, { ...all, chain: look(), format });
-      expect((await decodeImage(readFileSync(out))).codes).toEqual(codes);
+      expect(firstDifference((await decodeImage(readFileSync(out))).codes, codes)).toBeNull();
     }
   });
 

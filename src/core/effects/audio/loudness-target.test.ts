@@ -86,7 +86,7 @@ describe("loudness target behind what holds samples back or rings on", () => {
           else expect(loudness).toBeLessThan(target + 0.1);
         },
       ),
-      { numRuns: 10 },
+      { numRuns: 5 },
     );
   }, 120_000);
 
