@@ -15,7 +15,7 @@ export default defineConfig({
         test: {
           name: "unit",
           include: [
-            "src/{cli,core,media,server,ui,workers}/**/*.test.ts",
+            "src/{cli,core,db,media,server,ui,workers}/**/*.test.ts",
             "bench/**/*.test.ts",
             "demo/**/*.test.ts",
             "scripts/**/*.test.ts",

@@ -10,7 +10,7 @@ import { prepareDatabase, serve } from "../scripts/setup/application";
 import { ensureBuild } from "../scripts/setup/build";
 import { ensureDatabase, startPostgres } from "../scripts/setup/postgres";
 import { freePort } from "../scripts/setup/run";
-import { fillLibrary } from "./library";
+import { fillLibrary } from "../testing/large-library";
 import { median, ms, percentile, table } from "./measure";
 
 const cards = 10_000;

@@ -1,8 +1,8 @@
-import { and, asc, eq } from "drizzle-orm";
-import { folderNames } from "@/core/library/folders";
-import type { Card, Folder } from "@/core/library/entities";
+import { and, asc, eq, sql } from "drizzle-orm";
+import { deepestFolder } from "@/core/text/names";
+import type { Card } from "@/core/library/entities";
 import type { Executor } from "./connection";
-import { fromColumns, readRow } from "./entities";
+import { readRow } from "./entities";
 import { cardVersion, folder } from "./schema";
 
 export const readCard = (db: Executor, libraryId: string, id: string): Promise<Card | null> =>
@@ -23,9 +23,14 @@ export async function folderPathOf(
   folderId: string | null,
 ): Promise<string[]> {
   if (folderId === null) return [];
-  const rows = await db.select().from(folder).where(eq(folder.libraryId, libraryId));
-  return folderNames(
-    new Map(rows.map((row): [string, Folder] => [row.id, fromColumns("folder", row)])),
-    folderId,
-  );
+  const { rows } = await db.execute<{ name: string }>(sql`
+    with recursive above (id, parent_id, name, steps) as (
+      select id, parent_id, name, 0 from ${folder} where library_id = ${libraryId} and id = ${folderId}
+      union all
+      select f.id, f.parent_id, f.name, above.steps + 1
+      from ${folder} f join above on f.id = above.parent_id
+      where above.steps < ${2 * deepestFolder}
+    )
+    select name from above order by steps desc`);
+  return rows.map((row) => row.name);
 }

@@ -1,4 +1,4 @@
-import { and, eq, isNull, or, type InferInsertModel } from "drizzle-orm";
+import { and, eq, isNull, or, sql, type InferInsertModel } from "drizzle-orm";
 import { chainText } from "@/core/chain/fingerprint";
 import type { Chain } from "@/core/chain/model";
 import { entities, type Entity, type EntityRows, type LibraryEntity } from "@/core/library/entities";
@@ -39,16 +39,31 @@ export function fromColumns<E extends Entity>(_entity: E, columns: Record<string
 // Drizzle's types follow one table; the tables share only what is used here.
 const anyTable = (entity: Entity) => tables[entity] as typeof schema.folder;
 
-export async function readRow<E extends Entity>(
+/** Ids, as one parameter however many they are. */
+const among = (ids: readonly string[]) => sql`any(${sql.param([...ids])}::uuid[])`;
+
+/** Those of some rows that are there in the library, by their ids. One statement. */
+export async function readSome<E extends Entity>(
+  db: Executor,
+  entity: E,
+  libraryId: string,
+  ids: readonly string[],
+): Promise<Map<string, EntityRows[E]>> {
+  if (ids.length === 0) return new Map();
+  const table = anyTable(entity);
+  const found = await db
+    .select()
+    .from(table)
+    .where(and(sql`${table.id} = ${among(ids)}`, eq(table.libraryId, libraryId)));
+  return new Map(found.map((row) => [row.id, fromColumns(entity, row)]));
+}
+
+export const readRow = async <E extends Entity>(
   db: Executor,
   entity: E,
   libraryId: string,
   id: string,
-): Promise<EntityRows[E] | null> {
-  const table = anyTable(entity);
-  const [found] = await db.select().from(table).where(eq(table.id, id));
-  return found && found.libraryId === libraryId ? fromColumns(entity, found) : null;
-}
+): Promise<EntityRows[E] | null> => (await readSome(db, entity, libraryId, [id])).get(id) ?? null;
 
 /** The rows of a kind that a member may see. */
 export async function readRows(
@@ -67,27 +82,62 @@ export async function readRows(
   return found.map((row) => fromColumns(entity, row));
 }
 
-export async function insertRow<E extends Entity>(
+/** Rows that go with one statement: PostgreSQL takes 65,535 values. */
+const insertedAtOnce = 2000;
+
+export async function insertRows<E extends Entity>(
   db: Executor,
   entity: E,
   libraryId: string,
-  row: EntityRows[E],
+  rows: readonly EntityRows[E][],
 ): Promise<void> {
-  const columns = { ...toColumns(entity, row as Partial<EntityRows[E]>), libraryId };
-  await db.insert(anyTable(entity)).values(columns as InferInsertModel<typeof schema.folder>);
+  const columns = rows.map((row) => ({
+    ...toColumns(entity, row as Partial<EntityRows[E]>),
+    libraryId,
+  })) as InferInsertModel<typeof schema.folder>[];
+  for (let at = 0; at < columns.length; at += insertedAtOnce)
+    await db.insert(anyTable(entity)).values(columns.slice(at, at + insertedAtOnce));
 }
 
-export async function updateRow<E extends Entity>(
+/** What a row of that id is given. */
+export interface RowUpdate<E extends Entity> {
+  readonly id: string;
+  readonly set: Partial<EntityRows[E]>;
+}
+
+const columnName = (key: string) => key.replace(/[A-Z]/g, (letter) => `_${letter.toLowerCase()}`);
+
+/** Changes rows, each in its own way: one statement for all that change in the same columns. Pre: no id twice. */
+export async function updateRows<E extends Entity>(
   db: Executor,
   entity: E,
-  id: string,
-  set: Partial<EntityRows[E]>,
+  updates: readonly RowUpdate<E>[],
 ): Promise<void> {
+  const alike = new Map<string, Record<string, unknown>[]>();
+  for (const { id, set } of updates) {
+    const columns = toColumns(entity, set);
+    const keys = Object.keys(columns).sort();
+    const row = Object.fromEntries(keys.map((key) => [columnName(key), columns[key]]));
+    const rows = alike.get(keys.join());
+    if (rows) rows.push({ ...row, id });
+    else alike.set(keys.join(), [{ ...row, id }]);
+  }
   const table = anyTable(entity);
-  await db.update(table).set(toColumns(entity, set)).where(eq(table.id, id));
+  for (const [keys, rows] of alike) {
+    const sets = keys.split(",").map((key) => {
+      const column = sql.identifier(columnName(key));
+      return sql`${column} = given.${column}`;
+    });
+    const ids = rows.map((row) => row.id as string);
+    // The ids once more, since how many rows JSON holds is not known when it is decided how they are found.
+    // The table's own row type reads the values, so that each comes out as what its column holds.
+    await db.execute(
+      sql`update ${table} as kept set ${sql.join(sets, sql`, `)} from jsonb_populate_recordset(null::${table}, ${JSON.stringify(rows)}::jsonb) as given where kept.id = given.id and kept.id = ${among(ids)}`,
+    );
+  }
 }
 
-export async function deleteRow(db: Executor, entity: Entity, id: string): Promise<void> {
+export async function deleteRows(db: Executor, entity: Entity, ids: readonly string[]): Promise<void> {
   const table = anyTable(entity);
-  await db.delete(table).where(eq(table.id, id));
+  await db.delete(table).where(sql`${table.id} = ${among(ids)}`);
 }

@@ -4,8 +4,11 @@ import type { Json } from "@/core/chain/model";
 import type { RowChange } from "@/core/library/change";
 import type { Card, Entity, EntityRows } from "@/core/library/entities";
 import type { Executor } from "./connection";
-import { deleteRow, insertRow, readRow, updateRow } from "./entities";
+import { deleteRows, insertRows, readRow, readSome, updateRows, type RowUpdate } from "./entities";
 import { cardVersion } from "./schema";
+
+/** A row before it is kept: it begins with its first version. */
+type New<Row extends { readonly version: number }> = Omit<Row, "version"> & { readonly version?: number };
 
 /**
  * The one way to change rows of a library. Every insert, update and delete made through it is written down forwards
@@ -30,15 +33,26 @@ export class Ledger {
     return readRow(this.db, entity, this.libraryId, id);
   }
 
-  async insert<E extends Entity>(
+  /** Those of some rows that are there, by their ids; however many, in one statement. */
+  readAll<E extends Entity>(entity: E, ids: readonly string[]): Promise<Map<string, EntityRows[E]>> {
+    return readSome(this.db, entity, this.libraryId, ids);
+  }
+
+  async insert<E extends Entity>(entity: E, row: New<EntityRows[E]>): Promise<EntityRows[E]> {
+    return (await this.insertAll(entity, [row]))[0];
+  }
+
+  async insertAll<E extends Entity>(
     entity: E,
-    row: Omit<EntityRows[E], "version"> & { version?: number },
-  ): Promise<EntityRows[E]> {
-    const whole = { ...row, version: row.version ?? 1 } as unknown as EntityRows[E];
-    await insertRow(this.db, entity, this.libraryId, whole);
-    if (entity === "card") await this.keepContent(whole as Card);
-    this.forward.push({ kind: "insert", entity, row: whole } as RowChange);
-    this.undo.push({ kind: "delete", entity, id: whole.id });
+    rows: readonly New<EntityRows[E]>[],
+  ): Promise<EntityRows[E][]> {
+    const whole = rows.map((row) => ({ ...row, version: row.version ?? 1 }) as unknown as EntityRows[E]);
+    await insertRows(this.db, entity, this.libraryId, whole);
+    if (entity === "card") await this.keepContents(whole as Card[]);
+    for (const row of whole) {
+      this.forward.push({ kind: "insert", entity, row } as RowChange);
+      this.undo.push({ kind: "delete", entity, id: row.id });
+    }
     return whole;
   }
 
@@ -46,34 +60,54 @@ export class Ledger {
   async update<E extends Entity>(entity: E, id: string, set: Partial<EntityRows[E]>): Promise<EntityRows[E]> {
     const before = await this.read(entity, id);
     if (!before) throw new Error(`no ${entity} ${id} to update`);
-    const changed = Object.fromEntries(
-      Object.entries(set).filter(([key, value]) => !same(before[key as keyof typeof before], value)),
-    ) as Partial<EntityRows[E]>;
-    if (Object.keys(changed).length === 0) return before;
-    const old = Object.fromEntries(
-      Object.keys(changed).map((key) => [key, before[key as keyof typeof before]]),
-    );
-    const next = { ...before, ...changed, version: before.version + 1 };
-    await updateRow(this.db, entity, id, { ...changed, version: next.version } as Partial<EntityRows[E]>);
-    if (entity === "card" && ("chain" in changed || "contentVersion" in changed))
-      await this.keepContent(next as Card);
-    this.forward.push({
-      kind: "update",
-      entity,
-      id,
-      set: { ...changed, version: next.version },
-    } as RowChange);
-    this.undo.push({ kind: "update", entity, id, set: old } as RowChange);
-    return next;
+    return (await this.updateAll(entity, [[before, set]]))[0];
+  }
+
+  /** Changes rows that were read in this transaction, each in its own way, in a few statements. Pre: none twice. */
+  async updateAll<E extends Entity>(
+    entity: E,
+    changes: readonly (readonly [before: EntityRows[E], set: Partial<EntityRows[E]>])[],
+  ): Promise<EntityRows[E][]> {
+    const updates: RowUpdate<E>[] = [];
+    const contents: Card[] = [];
+    const after = changes.map(([before, set]) => {
+      const changed = Object.entries(set).filter(
+        ([key, value]) => !same(before[key as keyof typeof before], value),
+      );
+      if (changed.length === 0) return before;
+      const version = before.version + 1;
+      const given = { ...Object.fromEntries(changed), version } as Partial<EntityRows[E]>;
+      const old = Object.fromEntries(changed.map(([key]) => [key, before[key as keyof typeof before]]));
+      const next = { ...before, ...given };
+      updates.push({ id: before.id, set: given });
+      if (entity === "card" && ("chain" in given || "contentVersion" in given)) contents.push(next as Card);
+      this.forward.push({ kind: "update", entity, id: before.id, set: given } as RowChange);
+      this.undo.push({ kind: "update", entity, id: before.id, set: old } as RowChange);
+      return next;
+    });
+    if (updates.length > 0) await updateRows(this.db, entity, updates);
+    if (contents.length > 0) await this.keepContents(contents);
+    return after;
   }
 
   /** Pre: the row exists in this library. */
   async delete(entity: Entity, id: string): Promise<void> {
     const before = await this.read(entity, id);
     if (!before) throw new Error(`no ${entity} ${id} to delete`);
-    await deleteRow(this.db, entity, id);
-    this.forward.push({ kind: "delete", entity, id });
-    this.undo.push({ kind: "insert", entity, row: before } as RowChange);
+    await this.deleteAll(entity, [before]);
+  }
+
+  /** Pre: the rows were read in this transaction. */
+  async deleteAll<E extends Entity>(entity: E, rows: readonly EntityRows[E][]): Promise<void> {
+    await deleteRows(
+      this.db,
+      entity,
+      rows.map((row) => row.id),
+    );
+    for (const row of rows) {
+      this.forward.push({ kind: "delete", entity, id: row.id });
+      this.undo.push({ kind: "insert", entity, row } as RowChange);
+    }
   }
 
   /** The number for the next content of a card; numbers of contents that were taken back are not given again. */
@@ -85,19 +119,23 @@ export class Ledger {
     return (row?.last ?? 0) + 1;
   }
 
-  private async keepContent(card: Card): Promise<void> {
-    const text = chainText(card.chain);
-    await this.db
-      .insert(cardVersion)
-      .values({
+  private async keepContents(cards: readonly Card[]): Promise<void> {
+    const contents = cards.map((card) => {
+      const text = chainText(card.chain);
+      return {
         cardId: card.id,
         number: card.contentVersion,
         libraryId: this.libraryId,
         fingerprint: fingerprint(text),
         chainText: text,
         authorId: this.actorId,
-      })
-      .onConflictDoNothing();
+      };
+    });
+    for (let at = 0; at < contents.length; at += 1000)
+      await this.db
+        .insert(cardVersion)
+        .values(contents.slice(at, at + 1000))
+        .onConflictDoNothing();
   }
 
   /** A card's content of a given number, as stored, or null. */
@@ -139,33 +177,72 @@ export async function playBack(
   forward: readonly RowChange[],
   backward: readonly RowChange[],
 ): Promise<void> {
-  for (const done of lastStates(forward)) {
+  const states = lastStates(forward);
+  const now = new Map<Entity, Map<string, EntityRows[Entity]>>();
+  for (const entity of new Set(states.map((done) => done.entity)))
+    now.set(entity, await ledger.readAll(entity, states.filter((s) => s.entity === entity).map(idOf)));
+  for (const done of states) {
+    const id = idOf(done);
+    const row = now.get(done.entity)!.get(id) as Record<string, unknown> | undefined;
     if (done.kind === "delete") {
-      if (await ledger.read(done.entity, done.id)) throw new BuiltUpon(done.entity, done.id);
+      if (row) throw new BuiltUpon(done.entity, id);
       continue;
     }
-    const id = done.kind === "insert" ? done.row.id : done.id;
     const set = { ...(done.kind === "insert" ? done.row : done.set) } as Record<string, unknown>;
-    const now = (await ledger.read(done.entity, id)) as Record<string, unknown> | null;
     // The version only counts changes and a proof only tells of them: neither is anything that was decided since.
     delete set.version;
     delete set.proof;
-    if (!now || Object.entries(set).some(([key, value]) => !same(now[key], value)))
+    if (!row || Object.entries(set).some(([key, value]) => !same(row[key], value)))
       throw new BuiltUpon(done.entity, id);
   }
-  for (const step of backward) {
-    if (step.kind === "insert") await ledger.insert(step.entity, step.row as never);
-    else if (step.kind === "delete") await ledger.delete(step.entity, step.id);
-    else await ledger.update(step.entity, step.id, step.set as never);
+  for (const steps of runsOf(backward)) {
+    const [{ kind, entity }] = steps;
+    if (kind === "insert") {
+      const rows = steps.map((step) => (step as InsertChange).row);
+      await ledger.insertAll(entity, rows as never);
+      continue;
+    }
+    const rows = await ledger.readAll(entity, steps.map(idOf));
+    const found = (step: RowChange) => {
+      const row = rows.get(idOf(step));
+      if (!row) throw new BuiltUpon(entity, idOf(step));
+      return row;
+    };
+    if (kind === "delete") await ledger.deleteAll(entity, steps.map(found));
+    else
+      await ledger.updateAll(
+        entity,
+        steps.map((step) => [found(step), (step as UpdateChange).set] as const) as never,
+      );
   }
+}
+
+type InsertChange = Extract<RowChange, { kind: "insert" }>;
+type UpdateChange = Extract<RowChange, { kind: "update" }>;
+
+const idOf = (change: RowChange): string => (change.kind === "insert" ? change.row.id : change.id);
+
+/** Steps cut into runs that can be done at once: of one kind, of one kind of row, and no row twice. */
+function runsOf(steps: readonly RowChange[]): RowChange[][] {
+  const runs: RowChange[][] = [];
+  let ids = new Set<string>();
+  for (const step of steps) {
+    const run = runs.at(-1);
+    if (run?.[0].kind === step.kind && run[0].entity === step.entity && !ids.has(idOf(step))) run.push(step);
+    else {
+      runs.push([step]);
+      ids = new Set();
+    }
+    ids.add(idOf(step));
+  }
+  return runs;
 }
 
 /** What a change left behind of each row, where it touched a row more than once. */
 function lastStates(forward: readonly RowChange[]): RowChange[] {
   const last = new Map<string, RowChange>();
   for (const change of forward) {
-    const id = change.kind === "insert" ? change.row.id : change.id;
-    const key = `${change.entity} ${id}`;
+    const key = `${change.entity} ${idOf(change)}`;
     const before = last.get(key);
     if (change.kind === "update" && before?.kind === "insert")
       last.set(key, { ...before, row: { ...before.row, ...change.set } } as RowChange);

@@ -1,5 +1,6 @@
 import type { PoolClient } from "pg";
 import type { Database } from "./connection";
+import { inTurn } from "./turns";
 
 /** Does `work` on a connection of its own that holds a named lock, if `take` gets it; else gives null. The lock goes with the connection, so a process that dies holds nothing. */
 async function holding<T>(
@@ -36,11 +37,21 @@ export const withLock = <T>(db: Database, name: string, work: () => Promise<T>):
     work,
   );
 
-/** Does `work` as soon as this process alone holds a named lock; others wait for it. */
+/**
+ * Does `work` as soon as this process alone holds a named lock; others wait for it. Those of one process wait for each
+ * other without a connection: `work` needs one more, and all of them could be held by who waits.
+ */
 export const waitForLock = <T>(db: Database, name: string, work: () => Promise<T>): Promise<T> =>
-  holding(
-    db,
-    name,
-    async (client) => (await client.query("select pg_advisory_lock(hashtextextended($1, 0))", [name]), true),
-    work,
-  ) as Promise<T>;
+  inTurn(
+    `lock ${name}`,
+    () =>
+      holding(
+        db,
+        name,
+        async (client) => (
+          await client.query("select pg_advisory_lock(hashtextextended($1, 0))", [name]),
+          true
+        ),
+        work,
+      ) as Promise<T>,
+  );

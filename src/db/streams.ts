@@ -17,8 +17,8 @@ export interface StreamKey {
 const matches = ({ libraryId, memberId, sessionId }: StreamKey) =>
   and(
     eq(stream.libraryId, libraryId),
-    sql`${stream.memberId} is not distinct from ${memberId ?? null}`,
-    sql`${stream.sessionId} is not distinct from ${sessionId ?? null}`,
+    memberId ? eq(stream.memberId, memberId) : isNull(stream.memberId),
+    sessionId ? eq(stream.sessionId, sessionId) : isNull(stream.sessionId),
   );
 
 /** Locks a stream for the rest of the transaction; changes to one stream wait for each other. Makes it where missing. */
@@ -114,18 +114,32 @@ export async function nextToTakeBack(
   direction: "undo" | "redo",
 ): Promise<ChangeRow | null> {
   if (streamIds.length === 0) return null;
-  const own = and(inArray(change.streamId, [...streamIds]), eq(change.actorId, actorId));
-  const latest = async (directions: ("do" | "undo" | "redo")[], open: boolean) =>
-    (
-      await db
-        .select()
-        .from(change)
-        .where(
-          and(own, inArray(change.direction, directions), open ? eq(change.takenBack, false) : undefined),
-        )
-        .orderBy(desc(change.sequence))
-        .limit(1)
-    )[0] ?? null;
+  const latest = async (directions: ("do" | "undo" | "redo")[], open: boolean) => {
+    // The latest of each stream by its index, and of those the latest.
+    const ofStream = db
+      .select()
+      .from(change)
+      .where(
+        and(
+          eq(change.streamId, stream.id),
+          eq(change.actorId, actorId),
+          inArray(change.direction, directions),
+          // Written out: an index of those that stand is asked for by the same words.
+          open ? sql`${change.takenBack} = false` : undefined,
+        ),
+      )
+      .orderBy(desc(change.sequence))
+      .limit(1)
+      .as("latest");
+    const [found] = await db
+      .select(ofStream._.selectedFields)
+      .from(stream)
+      .crossJoinLateral(ofStream)
+      .where(inArray(stream.id, [...streamIds]))
+      .orderBy(desc(ofStream.sequence))
+      .limit(1);
+    return (found as ChangeRow | undefined) ?? null;
+  };
   if (direction === "undo") return latest(["do", "redo"], true);
   const undone = await latest(["undo"], true);
   const done = await latest(["do"], false);
@@ -188,25 +202,32 @@ export async function listHistory(
   db: Executor,
   { libraryId, memberId, before, words, actorId, limit }: HistoryQuery,
 ) {
-  return db
-    .select({
-      change: shown,
-      stream: { memberId: stream.memberId, sessionId: stream.sessionId },
-      sessionName: benchSession.name,
-    })
+  // The latest of each stream by its index, and of those the latest: the whole history is never put in order.
+  const latest = db
+    .select(shown)
     .from(change)
-    .innerJoin(stream, eq(stream.id, change.streamId))
-    .leftJoin(benchSession, eq(benchSession.id, stream.sessionId))
     .where(
       and(
-        eq(stream.libraryId, libraryId),
-        or(isNull(stream.memberId), eq(stream.memberId, memberId)),
+        eq(change.streamId, stream.id),
         before === undefined ? undefined : lt(change.sequence, before),
         actorId === undefined ? undefined : eq(change.actorId, actorId),
         ...words.map((word) => ilike(change.summary, `%${word.replace(/[\\%_]/g, "\\$&")}%`)),
       ),
     )
     .orderBy(desc(change.sequence))
+    .limit(limit)
+    .as("latest");
+  return db
+    .select({
+      change: latest._.selectedFields,
+      stream: { memberId: stream.memberId, sessionId: stream.sessionId },
+      sessionName: benchSession.name,
+    })
+    .from(stream)
+    .crossJoinLateral(latest)
+    .leftJoin(benchSession, eq(benchSession.id, stream.sessionId))
+    .where(and(eq(stream.libraryId, libraryId), or(isNull(stream.memberId), eq(stream.memberId, memberId))))
+    .orderBy(desc(latest.sequence))
     .limit(limit);
 }
 

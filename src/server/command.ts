@@ -1,6 +1,6 @@
 import { v7 as newId } from "uuid";
 import { requestSchema, type CommandShape } from "@/core/api/command";
-import { database } from "@/db/connection";
+import { changing } from "./changing";
 import { Ledger } from "@/db/ledger";
 import { readSession } from "@/db/replica";
 import { findRequest, lockStream, publicChange, record } from "@/db/streams";
@@ -48,9 +48,10 @@ export async function run<Input>(command: Command<string, Input>, member: Member
     sessionId,
     ...input
   } = validate<{ requestId?: string; sessionId?: string }>(requestSchema(command), request);
-  return database().transaction(async (tx) => {
+  const key = streamKey(command, member, sessionId);
+  return changing(key, async (tx) => {
     if (sessionId && !(await readSession(tx, member.libraryId, sessionId))) throw noSession();
-    const locked = await lockStream(tx, streamKey(command, member, sessionId), newId());
+    const locked = await lockStream(tx, key, newId());
     const now = await requireRightNow(tx, member, command.right);
     const before = await findRequest(tx, requestId);
     if (before) {

@@ -1,9 +1,8 @@
 import { generateKeyBetween } from "fractional-indexing";
 import { v7 as newId } from "uuid";
-import { childFolders, resolvePath } from "@/core/library/folders";
 import type { Folder } from "@/core/library/entities";
 import { fold } from "@/core/text/fold";
-import { readFolders } from "@/db/folders";
+import { readChildFolders, readFolders } from "@/db/folders";
 import type { Ledger } from "@/db/ledger";
 import { Refusal } from "./refusal";
 
@@ -17,15 +16,15 @@ export async function libraryFolders(ledger: Ledger): Promise<Folders> {
 export const lastPlace = (siblings: readonly { position: string }[]): string =>
   generateKeyBetween(siblings.at(-1)?.position ?? null, null);
 
-/** Refuses a name that a sibling has already, compared without case and accents. */
-export function refuseSameName(
-  folders: Folders,
-  parentId: string | null,
-  name: string,
-  except?: string,
-): void {
-  const namesake = childFolders(folders, parentId).find(
-    (f) => f.id !== except && fold(f.name) === fold(name),
+/** The folder among siblings that has a name, compared without case and accents. */
+const named = (siblings: readonly Folder[], name: string): Folder | undefined =>
+  siblings.find((f) => fold(f.name) === fold(name));
+
+/** Refuses a name that a sibling has already. */
+export function refuseSameName(siblings: readonly Folder[], name: string, except?: string): void {
+  const namesake = named(
+    siblings.filter((f) => f.id !== except),
+    name,
   );
   if (namesake)
     throw new Refusal(409, "same-name", `There is a folder “${namesake.name}” here already.`, {
@@ -35,23 +34,30 @@ export function refuseSameName(
     });
 }
 
+export const siblingsIn = (ledger: Ledger, parentId: string | null): Promise<Folder[]> =>
+  readChildFolders(ledger.db, ledger.libraryId, parentId);
+
 /** The folder that a path leads to, with those that are missing made on the way. Null for an empty path. */
 export async function ensurePath(
   ledger: Ledger,
   names: readonly string[],
 ): Promise<{ folderId: string | null; made: string[] }> {
-  const folders = await libraryFolders(ledger);
-  const { folderId, missing } = resolvePath(folders, names);
-  let parentId = folderId;
-  for (const name of missing) {
-    const row = await ledger.insert("folder", {
-      id: newId(),
-      parentId,
-      name,
-      position: lastPlace(childFolders(folders, parentId)),
-    });
-    folders.set(row.id, row);
-    parentId = row.id;
+  let folderId: string | null = null;
+  const made: string[] = [];
+  for (const name of names) {
+    // In a folder that was made just now there is nothing yet.
+    const siblings: Folder[] = made.length > 0 ? [] : await siblingsIn(ledger, folderId);
+    const there = named(siblings, name);
+    if (!there) made.push(name);
+    folderId = (
+      there ??
+      (await ledger.insert("folder", {
+        id: newId(),
+        parentId: folderId,
+        name,
+        position: lastPlace(siblings),
+      }))
+    ).id;
   }
-  return { folderId: parentId, made: missing };
+  return { folderId, made };
 }

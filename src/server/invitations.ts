@@ -1,5 +1,6 @@
 import type { OpenInvitation } from "@/core/api/operations/invitations";
 import type { Account } from "@/core/api/account";
+import { changing } from "./changing";
 import { v7 as newId } from "uuid";
 import type { Role } from "@/core/library/roles";
 import { database } from "@/db/connection";
@@ -96,9 +97,10 @@ export async function acceptInvitation(headers: Headers, token: string, { accoun
 }
 
 async function takeUp(headers: Headers, token: string, account: Account | undefined) {
-  if (!(await findInvitation(database(), hashToken(token)))) throw overdue();
+  const known = await findInvitation(database(), hashToken(token));
+  if (!known) throw overdue();
   const user = await joiner(headers, account);
-  return database().transaction(async (tx) => {
+  return changing({ libraryId: known.libraryId }, async (tx) => {
     const found = await findInvitation(tx, hashToken(token), true);
     if (!found) throw overdue();
     const { libraryId, role, id } = found;

@@ -1,4 +1,4 @@
-import { entities, type Entity, type EntityRows } from "@/core/library/entities";
+import { entities, type Card, type Entity, type EntityRows } from "@/core/library/entities";
 import type { Ledger } from "@/db/ledger";
 import { notFound, Refusal, stale } from "./refusal";
 
@@ -15,12 +15,22 @@ export async function requireRow<E extends Entity>(
   return row;
 }
 
-/** A card that members may change. Supplied ones are copied to be changed. */
-export async function requireEditableCard(ledger: Ledger, id: string, seen?: number) {
-  const card = await requireRow(ledger, "card", id, seen);
+/** Cards that members may change, in the order of the ids. */
+export async function requireEditableCards(ledger: Ledger, ids: readonly string[]): Promise<Card[]> {
+  const found = await ledger.readAll("card", ids);
+  return ids.map((id) => refuseSupplied(found.get(id)));
+}
+
+function refuseSupplied(card: Card | undefined): Card {
+  if (!card) throw notFound(entities.card.noun);
   if (card.layer === "supplied")
     throw new Refusal(403, "supplied", `“${card.name}” is a supplied card and stays as it is.`, {
       hint: "Put it on a target and keep it under a name of your own.",
     });
   return card;
+}
+
+/** A card that members may change. Supplied ones are copied to be changed. */
+export async function requireEditableCard(ledger: Ledger, id: string, seen?: number) {
+  return refuseSupplied(await requireRow(ledger, "card", id, seen));
 }

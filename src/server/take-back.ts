@@ -17,6 +17,7 @@ import {
   type StreamRow,
 } from "@/db/streams";
 import type { TakeBack } from "@/core/api/operations/take-back";
+import { changing } from "./changing";
 import { commands } from "./commands";
 import { requireRightNow, type Member } from "./member";
 import { requireOwner } from "./members";
@@ -97,17 +98,24 @@ export async function takeBack(
   const { libraryId, userId } = member;
   const find = (db: Executor) =>
     change ? named(db, member, change) : latest(db, member, direction!, sessionId);
+  /** What came of this request, where it was carried out before. */
+  const answered = async (db: Executor) => {
+    const done = await findRequest(db, requestId);
+    const stream =
+      done?.actorId === userId ? await findStreamById(db, libraryId, userId, done.streamId) : null;
+    return done && stream && { change: publicChange(done, stream) };
+  };
   try {
-    return await database().transaction(async (tx) => {
-      const before = await findRequest(tx, requestId);
-      if (before?.actorId === userId) {
-        const stream = await findStreamById(tx, libraryId, userId, before.streamId);
-        if (stream) return { change: publicChange(before, stream) };
-      }
-      const candidate = await find(tx);
-      if (!candidate) return { change: null };
-      const locked = await lockStream(tx, keyOf(candidate.stream), newId());
-      // Another tab may have taken it back while this one waited for the lock.
+    const before = await answered(database());
+    if (before) return before;
+    const candidate = await find(database());
+    if (!candidate) return { change: null };
+    const key = keyOf(candidate.stream);
+    return await changing(key, async (tx) => {
+      const locked = await lockStream(tx, key, newId());
+      const meanwhile = await answered(tx);
+      if (meanwhile) return meanwhile;
+      // Another tab may have taken it back while this one waited for its turn.
       const still = await find(tx);
       if (still?.row.sequence !== candidate.row.sequence)
         throw new Refusal(409, "stale", "Another window has just taken something back.", {

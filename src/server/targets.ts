@@ -1,7 +1,6 @@
 import type { Target } from "@/core/library/entities";
 import type { Ledger } from "@/db/ledger";
-import { notFound } from "./refusal";
-import { requireRow } from "./rows";
+import { notFound, stale } from "./refusal";
 
 /** Targets of one session, in the order of the ids; `seen` is the version of the first one that the client saw. */
 export async function requireTargets(
@@ -10,11 +9,11 @@ export async function requireTargets(
   ids: readonly string[],
   seen?: number,
 ): Promise<Target[]> {
-  const targets: Target[] = [];
-  for (const id of ids) {
-    const target = await requireRow(ledger, "target", id, id === ids[0] ? seen : undefined);
-    if (target.sessionId !== sessionId) throw notFound("target");
-    targets.push(target);
-  }
-  return targets;
+  const found = await ledger.readAll("target", ids);
+  return ids.map((id, at) => {
+    const target = found.get(id);
+    if (target?.sessionId !== sessionId) throw notFound("target");
+    if (at === 0 && seen !== undefined && target.version !== seen) throw stale("target", seen, target);
+    return target;
+  });
 }

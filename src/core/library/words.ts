@@ -9,6 +9,10 @@ export function countTargets(targets: readonly Pick<Target, "kind" | "name">[]):
   return `${targets.length} ${kinds.size === 1 ? kindPlural(kind) : "targets"}`;
 }
 
+/** Cards in words: the name of one, else `3,000 cards`. */
+export const countCards = (cards: readonly { readonly name: string }[]): string =>
+  cards.length === 1 ? `“${cards[0].name}”` : count(cards.length, "card");
+
 /** The first letter as at the beginning of a sentence. */
 export const capital = (words: string): string => `${words.charAt(0).toUpperCase()}${words.slice(1)}`;
 

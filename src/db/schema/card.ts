@@ -34,7 +34,8 @@ export const card = pgTable(
     version: version(),
   },
   (t) => [
-    index().on(t.libraryId, t.folderId),
+    // The sum of a name: some scripts make keys that are longer than an index takes.
+    index("card_place_and_name").on(t.libraryId, t.folderId, sql`md5(${t.sortKey})`),
     check("card_layer", sql`${t.layer} in (${sql.raw(cardLayers.map((l) => `'${l}'`).join(", "))})`),
   ],
 );

@@ -1,6 +1,7 @@
 import { applyCard as shape } from "@/core/api/commands/apply-card";
 import { carryOut } from "../command";
 import type { Chain } from "@/core/chain/model";
+import type { Target } from "@/core/library/entities";
 import { longestChain } from "@/core/chain/model";
 import { countTargets } from "@/core/library/words";
 import { notFound, Refusal } from "../refusal";
@@ -16,7 +17,7 @@ export const applyCard = carryOut(
     if (!content) throw notFound("version of the card");
     const chain = JSON.parse(content.chainText) as Chain;
     const targets = await requireTargets(ledger, sessionId, targetIds);
-    for (const target of targets) {
+    const sets = targets.map((target): [Target, Partial<Target>] => {
       if (target.chain.medium !== chain.medium)
         throw new Refusal(
           409,
@@ -30,13 +31,17 @@ export const applyCard = carryOut(
           "long-chain",
           `The chain on “${target.name}” would have more than ${longestChain} settings.`,
         );
-      await ledger.update("target", target.id, {
-        chain: { medium: chain.medium, settings },
-        strength: how === "after" ? target.strength : strength,
-        cardId,
-        cardVersion: number,
-      });
-    }
+      return [
+        target,
+        {
+          chain: { medium: chain.medium, settings },
+          strength: how === "after" ? target.strength : strength,
+          cardId,
+          cardVersion: number,
+        },
+      ];
+    });
+    await ledger.updateAll("target", sets);
     return { summary: `“${card.name}” on ${countTargets(targets)}` };
   },
 );

@@ -15,13 +15,15 @@ export const duplicateSession = carryOut(shape, async (ledger, { id, name }) => 
   });
   const targets = await readTargets(ledger.db, ledger.libraryId, id);
   const ids = new Map(targets.map((t) => [t.id, newId()]));
-  for (const { version: _, ...target } of targets)
-    await ledger.insert("target", {
+  await ledger.insertAll(
+    "target",
+    targets.map(({ version: _, ...target }) => ({
       ...target,
       id: ids.get(target.id)!,
       sessionId: copy.id,
       feedsId: target.feedsId && (ids.get(target.feedsId) ?? null),
       sends: target.sends.flatMap((send) => (ids.has(send.to) ? [{ ...send, to: ids.get(send.to)! }] : [])),
-    });
+    })),
+  );
   return { summary: `duplicated the session “${source}” as “${name}”`, result: { sessionId: copy.id } };
 });

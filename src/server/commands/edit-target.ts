@@ -27,7 +27,10 @@ export const editTarget = carryOut(shape, async (ledger, input) => {
     ...(soloed !== undefined && { soloed }),
     ...(sends !== undefined && { sends }),
   };
-  for (const target of targets) await ledger.update("target", target.id, set);
+  await ledger.updateAll(
+    "target",
+    targets.map((target) => [target, set]),
+  );
   const problem = routingProblem(await readTargets(ledger.db, ledger.libraryId, sessionId));
   if (problem) throw new Refusal(409, problem.code, sayRoutingProblem(problem), { field: "feedsId" });
   return {

@@ -4,8 +4,7 @@ import { v7 as newId } from "uuid";
 import { chainNoun } from "@/core/chain/describe";
 import { chainText, fingerprint } from "@/core/chain/fingerprint";
 import { parsePath } from "@/core/text/names";
-import { fold } from "@/core/text/fold";
-import { cardsIn } from "@/db/folders";
+import { findCardNamed } from "@/db/folders";
 import { storedChain } from "../stored-chain";
 import { ensurePath } from "../folders";
 import { Refusal } from "../refusal";
@@ -18,9 +17,7 @@ export const keepCard = carryOut(shape, async (ledger, { name, path, note, fits,
     });
   const stored = storedChain(chain);
   const { folderId, made } = await ensurePath(ledger, parsePath(path));
-  const namesake = (await cardsIn(ledger.db, ledger.libraryId, folderId)).find(
-    (c) => !c.withdrawn && fold(c.name) === fold(name),
-  );
+  const namesake = await findCardNamed(ledger.db, ledger.libraryId, folderId, name);
   if (namesake)
     throw new Refusal(409, "same-name", `There is a card “${namesake.name}” in this folder already.`, {
       field: "name",

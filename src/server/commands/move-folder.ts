@@ -21,7 +21,7 @@ export const moveFolder = carryOut(shape, async (ledger, { folderId, parentId, b
   const height = Math.max(...Array.from(inside, (each) => folderNames(folders, each).length - own + 1));
   if (folderNames(folders, parentId).length + height > deepestFolder)
     throw new Refusal(400, "too-deep", `Folders lie at most ${deepestFolder} deep.`, { field: "parentId" });
-  refuseSameName(folders, parentId, moved.name, folderId);
+  refuseSameName(childFolders(folders, parentId), moved.name, folderId);
   const siblings = childFolders(folders, parentId).filter((f) => f.id !== folderId);
   const at = beforeId === null ? siblings.length : siblings.findIndex((f) => f.id === beforeId);
   if (at < 0)

@@ -19,7 +19,9 @@ export const moveTargets = carryOut(shape, async (ledger, { sessionId, targetIds
     rest[end]?.position ?? null,
     moved.length,
   );
-  for (const [i, target] of moved.entries())
-    await ledger.update("target", target.id, { position: places[i] });
+  await ledger.updateAll(
+    "target",
+    moved.map((target, i) => [target, { position: places[i] }]),
+  );
   return { summary: `moved ${countTargets(moved)} in the list` };
 });

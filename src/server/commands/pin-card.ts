@@ -11,13 +11,15 @@ export const pinCard = carryOut(shape, async (ledger, { sessionId, targetIds, ca
   const content = await ledger.content(cardId, contentVersion);
   if (!content) throw notFound("version of the card");
   const targets = await requireTargets(ledger, sessionId, targetIds);
-  for (const target of targets) {
+  for (const target of targets)
     if (chainText(target.chain) !== content.chainText)
       throw new Refusal(409, "other-chain", `The chain on “${target.name}” is not that of “${card.name}”.`, {
         hint: "Apply the card instead.",
       });
-    await ledger.update("target", target.id, { cardId, cardVersion: contentVersion });
-  }
+  await ledger.updateAll(
+    "target",
+    targets.map((target) => [target, { cardId, cardVersion: contentVersion }]),
+  );
   return {
     summary: `“${card.name}” is what ${countTargets(targets)} ${targets.length === 1 ? "has" : "have"}`,
   };

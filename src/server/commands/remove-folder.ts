@@ -22,7 +22,10 @@ export const removeFolder = carryOut(shape, async (ledger, { folderId, seen }) =
     await ledger.update("folder", child.id, { parentId: removed.parentId, position, name });
   }
   const cards = await cardsIn(ledger.db, ledger.libraryId, folderId);
-  for (const card of cards) await ledger.update("card", card.id, { folderId: removed.parentId });
+  await ledger.updateAll(
+    "card",
+    cards.map((card) => [card, { folderId: removed.parentId }]),
+  );
   await ledger.delete("folder", folderId);
   return {
     summary: `removed folder “${removed.name}”, kept what was in it`,

@@ -14,6 +14,6 @@ export const removeTargets = carryOut(shape, async (ledger, { sessionId, targetI
     if (target.sends.some((s) => ids.has(s.to)))
       await ledger.update("target", target.id, { sends: target.sends.filter((s) => !ids.has(s.to)) });
   }
-  for (const target of gone) await ledger.delete("target", target.id);
+  await ledger.deleteAll("target", gone);
   return { summary: `removed ${countTargets(gone)}` };
 });

@@ -1,13 +1,13 @@
 import { withdrawCards as shape } from "@/core/api/commands/withdraw-cards";
+import { countCards } from "@/core/library/words";
 import { carryOut } from "../command";
-import { requireEditableCard } from "../rows";
+import { requireEditableCards } from "../rows";
 
 export const withdrawCards = carryOut(shape, async (ledger, { cardIds, withdrawn }) => {
-  let last = "";
-  for (const cardId of cardIds) {
-    last = (await requireEditableCard(ledger, cardId)).name;
-    await ledger.update("card", cardId, { withdrawn });
-  }
-  const what = cardIds.length === 1 ? `“${last}”` : `${cardIds.length} cards`;
-  return { summary: `${withdrawn ? "withdrew" : "restored"} ${what}` };
+  const cards = await requireEditableCards(ledger, cardIds);
+  await ledger.updateAll(
+    "card",
+    cards.map((card) => [card, { withdrawn }]),
+  );
+  return { summary: `${withdrawn ? "withdrew" : "restored"} ${countCards(cards)}` };
 });
