@@ -1,4 +1,4 @@
-import { and, eq, isNull, or, sql, type InferInsertModel } from "drizzle-orm";
+import { and, eq, gt, isNull, or, sql, type InferInsertModel } from "drizzle-orm";
 import { chainText } from "@/core/chain/fingerprint";
 import type { Chain } from "@/core/chain/model";
 import { entities, type Entity, type EntityRows, type LibraryEntity } from "@/core/library/entities";
@@ -65,21 +65,37 @@ export const readRow = async <E extends Entity>(
   id: string,
 ): Promise<EntityRows[E] | null> => (await readSome(db, entity, libraryId, [id])).get(id) ?? null;
 
-/** The rows of a kind that a member may see. */
-export async function readRows(
+/** Rows that are read with one statement. */
+const readAtOnce = 2000;
+
+/**
+ * The rows of a kind that a member may see, each as the text of its JSON, so many at a time: what is stored as text goes
+ * through as it is, and memory does not grow with the library. To be read within one transaction.
+ */
+export async function* rowTexts(
   db: Executor,
   entity: LibraryEntity,
   libraryId: string,
   userId: string,
-): Promise<EntityRows[LibraryEntity][]> {
+): AsyncGenerator<string[]> {
   const table = anyTable(entity);
   const { ownerId } = table as unknown as { ownerId: typeof schema.folder.name };
   const own = entities[entity].of === "member" ? or(isNull(ownerId), eq(ownerId, userId)) : undefined;
-  const found = await db
-    .select()
-    .from(table)
-    .where(and(eq(table.libraryId, libraryId), own));
-  return found.map((row) => fromColumns(entity, row));
+  for (let last: string | undefined; ;) {
+    const found: { id: string }[] = await db
+      .select()
+      .from(table)
+      .where(and(eq(table.libraryId, libraryId), own, last === undefined ? undefined : gt(table.id, last)))
+      .orderBy(table.id)
+      .limit(readAtOnce);
+    yield found.map(({ ...columns }: Record<string, unknown>) => {
+      const { chainText: text, ...rest } = columns;
+      const row = JSON.stringify(fromColumns(entity, rest));
+      return text === undefined ? row : `${row.slice(0, -1)},"chain":${text as string}}`;
+    });
+    if (found.length < readAtOnce) return;
+    last = found.at(-1)!.id;
+  }
 }
 
 /** Rows that go with one statement: PostgreSQL takes 65,535 values. */

@@ -1,19 +1,8 @@
 import { and, eq, inArray, notExists, sql } from "drizzle-orm";
-import { libraryEntities, type EntityRows, type LibraryEntity } from "@/core/library/entities";
+import type { EntityRows } from "@/core/library/entities";
 import type { Executor } from "./connection";
-import { fromColumns, readRows } from "./entities";
+import { fromColumns } from "./entities";
 import { benchSession, library, media, member, target } from "./schema";
-
-/** The rows of a library that a member may see, without those of its sessions. */
-export async function readLibrary(
-  db: Executor,
-  libraryId: string,
-  userId: string,
-): Promise<{ [E in LibraryEntity]: EntityRows[E][] }> {
-  const rows: Record<string, unknown[]> = {};
-  for (const entity of libraryEntities) rows[entity] = await readRows(db, entity, libraryId, userId);
-  return rows as { [E in LibraryEntity]: EntityRows[E][] };
-}
 
 export async function readTargets(
   db: Executor,

@@ -34,6 +34,8 @@ export const card = pgTable(
     version: version(),
   },
   (t) => [
+    // A library is read in the order of its ids.
+    index("card_of_library").on(t.libraryId, t.id),
     // The sum of a name: some scripts make keys that are longer than an index takes.
     index("card_place_and_name").on(t.libraryId, t.folderId, sql`md5(${t.sortKey})`),
     check("card_layer", sql`${t.layer} in (${sql.raw(cardLayers.map((l) => `'${l}'`).join(", "))})`),
