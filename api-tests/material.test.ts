@@ -173,7 +173,7 @@ describe("bringing material in", () => {
       sessionId: image.body.result.sessionId,
       items: [{ mediaId: body.media.id, name: "Tone" }],
     });
-    expect(wrong.body.error).toMatchObject({ code: "other-medium" });
+    expect([wrong.status, wrong.body.error]).toMatchObject([409, { code: "other-medium" }]);
     expect(
       (await owner.run("add-targets", { sessionId, items: [{ mediaId: "f".repeat(64), name: "Nothing" }] }))
         .status,
@@ -261,6 +261,7 @@ describe("rendering", () => {
       state: "done",
       progress: 1,
       fileName: "Take-1.wav",
+      endedAt: expect.stringMatching(/^\d{4}-\d\d-\d\dT/) as string,
     });
     const response = await file(body.render.id);
     expect(response.headers.get("content-disposition")).toContain(`filename="Take-1.wav"`);

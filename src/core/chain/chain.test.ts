@@ -4,7 +4,8 @@ import { describe, expect, it } from "vitest";
 import { reference } from "../../../scripts/reference";
 import { hertz } from "../effects/parameter";
 import { highPass } from "../effects/audio/high-pass";
-import { readNumber, sayNumber, saySetting } from "./describe";
+import { findEffect } from "../effects/registry";
+import { readNumber, sayNumber, saySetting, sayValue } from "./describe";
 import { canonicalJson, chainText, fingerprint } from "./fingerprint";
 import type { Chain, Json } from "./model";
 import { normaliseChain, roundTo, sayProblem } from "./values";
@@ -158,6 +159,37 @@ describe("values as editors write them", () => {
   it("says off where a parameter does nothing", () => {
     const cut = hertz({ label: "", help: "", min: 10, max: 100, default: 10, off: "min" });
     expect([sayNumber(cut, 10), sayNumber(cut, 11), readNumber(cut, "off")]).toEqual(["off", "11 Hz", 10]);
+  });
+  it("says every kind of value as it is written", () => {
+    const say = (effect: string, key: string, value?: Json) =>
+      sayValue(findEffect(effect)!.parameters[key], value);
+    expect([
+      say("image.tone-curve", "points"),
+      say("image.tone-curve", "points", [
+        [0, 0],
+        [0.5, 0.4],
+        [1, 1],
+      ]),
+      say("image.hue-ranges", "ranges", []),
+      say("image.hue-ranges", "ranges", [{}]),
+      say("image.hue-ranges", "ranges", [{}, {}]),
+      say("audio.convolution", "response"),
+      say("audio.convolution", "response", "0123456789abcdef"),
+      say("audio.high-pass", "slope", "24"),
+      say("audio.high-pass", "slope", "none of them"),
+      say("audio.high-pass", "cutoff", "not a number"),
+    ]).toEqual([
+      "5 points",
+      "3 points",
+      "0 ranges",
+      "1 range",
+      "2 ranges",
+      "none",
+      "01234567",
+      "24 dB/oct",
+      "12 dB/oct",
+      "80 Hz",
+    ]);
   });
   it("says a setting by what matters", () =>
     expect(saySetting(normaliseChain(chain({ cutoff: 1250 })).chain.settings[0])).toBe(

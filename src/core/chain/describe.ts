@@ -35,7 +35,8 @@ export function sayValue(spec: Parameter, value: Json | undefined): string {
     case "number":
       return sayNumber(spec, typeof value === "number" ? value : spec.default);
     case "choice":
-      return spec.options.find((o) => o.value === value)?.label ?? spec.default;
+      // What is no choice stands for the usual one.
+      return [value, spec.default].flatMap((v) => spec.options.find((o) => o.value === v) ?? [])[0].label;
     case "rows": {
       const count = Array.isArray(value) ? value.length : spec.default.length;
       return `${count} ${spec.rowLabel.toLowerCase()}${count === 1 ? "" : "s"}`;

@@ -4,6 +4,7 @@ import { decodeSrgb } from "../colour/srgb";
 import { align } from "./alignment";
 import { coloursThrough, levelCurve, toneCurveOf } from "./chain-curves";
 import { clipping, differenceStatistics, vectorscopeData, waveformData } from "./picture-statistics";
+import { columnsOf, Overview } from "./overview";
 import { waveformPeaks } from "./peaks";
 import { bandSpectrum, soundStatistics, spectrum } from "./spectrum";
 
@@ -97,6 +98,39 @@ describe("pictures", () => {
         codes([0, 9, 9], [9, 0, 9], [9, 9, 0], [255, 9, 9], [9, 255, 9], [9, 9, 255], [0, 0, 255], [9, 9, 9]),
       ),
     ).toEqual({ black: 0.5, white: 0.5 });
+  });
+  it("a difference in any one channel counts, and none is none", () => {
+    const grey = [100, 100, 100];
+    for (const c of [0, 1, 2]) {
+      const other = grey.map((v, i) => (i === c ? v + 40 : v));
+      expect(differenceStatistics(grey, other, 255).max).toBeGreaterThan(2);
+    }
+    expect(differenceStatistics(grey, grey, 255)).toEqual({ mean: 0, p95: 0, max: 0 });
+  });
+  it("an overview holds the ends of every stretch, however the sound comes and however long it is", () => {
+    const length = 64 * 2100 + 17;
+    const x = Float32Array.from({ length }, (_, i) => Math.sin(i * 0.7) * (i % 640 < 64 ? 0.9 : 0.2));
+    const overview = new Overview();
+    for (let at = 0; at < length; at += 999)
+      overview.add([x.subarray(at, at + 999), x.subarray(at, at + 999).map((v) => v / 2)]);
+    const pairs = overview.finish();
+    expect(pairs).toHaveLength(2 * 2101);
+    for (const k of [0, 1, 999, 2047, 2099, 2100]) {
+      const part = x.subarray(64 * k, 64 * k + 64);
+      expect(pairs[2 * k] / 32767).toBeCloseTo(Math.min(...part), 4);
+      expect(pairs[2 * k + 1] / 32767).toBeCloseTo(Math.max(...part), 4);
+    }
+    // Ten columns of a stretch: each the ends of the pairs that lie in it.
+    const [from, to] = [64 * 100, 64 * 200];
+    const columns = columnsOf(pairs, from, to, 10);
+    for (let c = 0; c < 10; c++) {
+      const part = x.subarray(from + 640 * c, from + 640 * (c + 1));
+      expect(columns[2 * c]).toBeCloseTo(Math.min(...part), 4);
+      expect(columns[2 * c + 1]).toBeCloseTo(Math.max(...part), 4);
+    }
+    // Finer than a pair: the pair that it lies in; beyond the end the last one.
+    expect(columnsOf(pairs, 6400, 6410, 2)[1]).toBeCloseTo(Math.max(...x.subarray(6400, 6464)), 4);
+    expect(columnsOf(pairs, length - 5, length, 1)[1]).toBeCloseTo(Math.max(0, ...x.subarray(64 * 2100)), 4);
   });
   it("silence of no length is drawn as nothing", () => {
     expect([...waveformPeaks([new Float32Array(0)], 2)]).toEqual([0, 0, 0, 0]);
