@@ -49,6 +49,29 @@ function* changedRows<E extends Entity>(entity: E, before: Replica, after: Repli
   for (const [id, row] of before[entity]) if (after[entity].get(id) !== row) yield row;
 }
 
+/** The folders whose path reads otherwise than before: those that are named or lie otherwise, and all that lie below them. */
+function foldersOfOtherPath(before: Replica["folder"], after: Replica["folder"]): ReadonlySet<string> {
+  const changed = new Set<string>();
+  if (before === after) return changed;
+  for (const [id, { name, parentId }] of after) {
+    const was = before.get(id);
+    // A card may be known before the folder that it lies in.
+    if (was?.name !== name || was.parentId !== parentId) changed.add(id);
+  }
+  for (const id of before.keys()) if (!after.has(id)) changed.add(id);
+  const found = new Set(changed);
+  if (changed.size > 0)
+    for (const id of after.keys()) {
+      // Also below what is gone, and in a circle, which other people's changes may make for a moment.
+      const above = new Set<string>();
+      for (let at: string | null = id; at !== null && !above.has(at); at = after.get(at)?.parentId ?? null) {
+        if (changed.has(at)) found.add(id);
+        above.add(at);
+      }
+    }
+  return found;
+}
+
 /**
  * What an index must put and remove to follow a replica: all cards in use when there was none before, else those
  * touched by the changed rows. Withdrawn cards are not in the index.
@@ -58,15 +81,15 @@ export function documentChanges(
   after: Replica,
   memberId: string,
 ): { put: SearchDocument[]; remove: string[] } {
-  let touched: Iterable<string>;
-  if (!before || before.folder !== after.folder)
-    touched = new Set([...after.card.keys(), ...(before?.card.keys() ?? [])]);
-  else {
-    const ids = new Set<string>();
-    for (const card of changedRows("card", before, after)) ids.add(card.id);
-    for (const alias of changedRows("alias", before, after)) ids.add(alias.cardId);
-    for (const favourite of changedRows("favourite", before, after)) ids.add(favourite.cardId);
-    touched = ids;
+  const touched = new Set<string>(before ? [] : after.card.keys());
+  if (before) {
+    for (const card of changedRows("card", before, after)) touched.add(card.id);
+    for (const alias of changedRows("alias", before, after)) touched.add(alias.cardId);
+    for (const favourite of changedRows("favourite", before, after)) touched.add(favourite.cardId);
+    const renamed = foldersOfOtherPath(before.folder, after.folder);
+    if (renamed.size > 0)
+      for (const card of after.card.values())
+        if (card.folderId !== null && renamed.has(card.folderId)) touched.add(card.id);
   }
   const context = cardContext(after, memberId);
   const put: SearchDocument[] = [];

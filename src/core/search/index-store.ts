@@ -1,3 +1,4 @@
+import { SortedView } from "../numeric/sorted-view";
 import { fieldTexts, searchedFields, type SearchDocument } from "./document";
 import { fold, sortKey } from "../text/fold";
 import { tokens } from "./tokens";
@@ -24,7 +25,8 @@ export class IndexStore {
   private readonly numbers = new Map<string, number>();
   private readonly free: number[] = [];
   private readonly words = new Map<string, Set<Posting>>();
-  private sortedWords: string[] | null = null;
+  private readonly sortedWords = new SortedView<string>((word) => word);
+  private readonly byName = new SortedView<number>((number) => this.entries[number]!.order);
   private ranks: { rankOf: Int32Array; byRank: Int32Array } | null = null;
 
   get size(): number {
@@ -49,6 +51,7 @@ export class IndexStore {
       order: `${sortKey(document.name)}\u0000${document.name}\u0000${document.id}`,
     };
     this.numbers.set(document.id, number);
+    this.byName.add(number);
     this.ranks = null;
   }
 
@@ -61,6 +64,7 @@ export class IndexStore {
     searchedFields.forEach((field, f) => {
       for (const token of tokens(texts[field])) this.unpost(token.text, number * searchedFields.length + f);
     });
+    this.byName.remove(number);
     this.entries[number] = null;
     this.numbers.delete(id);
     this.free.push(number);
@@ -72,7 +76,7 @@ export class IndexStore {
     if (list) list.add(posting);
     else {
       this.words.set(word, new Set([posting]));
-      this.sortedWords = null;
+      this.sortedWords.add(word);
     }
   }
 
@@ -81,14 +85,13 @@ export class IndexStore {
     list?.delete(posting);
     if (list?.size === 0) {
       this.words.delete(word);
-      this.sortedWords = null;
+      this.sortedWords.remove(word);
     }
   }
 
   /** Every word of the index, in the order of UTF-16 units. */
   allWords(): readonly string[] {
-    this.sortedWords ??= [...this.words.keys()].sort();
-    return this.sortedWords;
+    return this.sortedWords.from(() => this.words.keys());
   }
 
   /** The words that begin with `beginning`. */
@@ -113,8 +116,7 @@ export class IndexStore {
   /** The place of each entry in the order of names, and back. */
   nameRanks(): { readonly rankOf: Int32Array; readonly byRank: Int32Array } {
     if (!this.ranks) {
-      const live = [...this.numbers.values()];
-      live.sort((a, b) => (this.entries[a]!.order < this.entries[b]!.order ? -1 : 1));
+      const live = this.byName.from(() => this.numbers.values());
       const rankOf = new Int32Array(this.entries.length);
       live.forEach((number, rank) => (rankOf[number] = rank));
       this.ranks = { rankOf, byRank: Int32Array.from(live) };

@@ -324,6 +324,39 @@ describe("recall", () => {
     expect(store.size).toBe(3);
   });
 
+  it("is after any puts and removals, asked in between or not, as if built anew", () => {
+    const name = fc
+      .array(fc.constantFrom("Plate", "Room", "Harbour", "Wind", "Ösel", "10", "9"), {
+        minLength: 1,
+        maxLength: 3,
+      })
+      .map((words) => words.join(" "));
+    const step = fc.record({
+      id: fc.integer({ min: 0, max: 30 }).map(String),
+      name: fc.option(name, { nil: null }),
+      asks: fc.boolean(),
+    });
+    fc.assert(
+      fc.property(fc.array(step, { maxLength: 120 }), (steps) => {
+        const [store, known] = [new IndexStore(), new Map<string, SearchDocument>()];
+        for (const { id, name, asks } of steps) {
+          if (name === null) {
+            store.remove(id);
+            known.delete(id);
+          } else {
+            known.set(id, card(id, name, { note: `of ${id}` }));
+            store.put(known.get(id)!);
+          }
+          if (asks) recall(store, "pl", clip, 5);
+        }
+        const anew = storeOf(...known.values());
+        expect(store.allWords()).toEqual(anew.allWords());
+        for (const query of ["", "p", "ro wi", "of 1", "hrw"])
+          expect(recall(store, query, clip, 50)).toEqual(recall(anew, query, clip, 50));
+      }),
+    );
+  });
+
   it("answers any text without failing", () => {
     const store = storeOf(card("a", "Plate"));
     fc.assert(

@@ -1,0 +1,230 @@
+import { SortedView } from "../numeric/sorted-view";
+import { sortKey } from "../text/fold";
+import type { Replica, RowChange } from "./change";
+import type { Alias } from "./entities/alias";
+import type { Card, Folder } from "./entities";
+import type { Favourite } from "./entities/favourite";
+import type { KeyBinding } from "./entities/key-binding";
+
+/** What of the library a table shows. */
+export type Place =
+  | { readonly kind: "all" }
+  | { readonly kind: "folder"; readonly id: string }
+  | { readonly kind: "unfiled" }
+  | { readonly kind: "favourites" }
+  | { readonly kind: "withdrawn" };
+
+/** What is kept of a card. */
+interface Placed {
+  readonly folderId: string | null;
+  readonly withdrawn: boolean;
+  /** By which it is put in order: its name, numbers by value, and what tells namesakes apart. */
+  readonly key: string;
+}
+
+const keyOf = ({ id, name }: Pick<Card, "id" | "name">) => `${sortKey(name)}\u0000${name}\u0000${id}`;
+
+/**
+ * Where the cards of a library lie and in which order, and what belongs to each: what its screens ask for at every key.
+ * A change costs what it touches, however large the library is. Told every row change in turn, after it was made from a
+ * replica; the replica's rows themselves are not kept.
+ */
+export class Shelf {
+  private readonly cards = new Map<string, Placed>();
+  private readonly inFolder = new Map<string | null, Set<string>>();
+  private readonly folders = new Map<string, string | null>();
+  private readonly used = new SortedView<string>((id) => this.cards.get(id)!.key);
+  private readonly withdrawn = new SortedView<string>((id) => this.cards.get(id)!.key);
+  private withdrawnCount = 0;
+  private readonly rows = new Map<string, Alias | Favourite | KeyBinding>();
+  private readonly aliases = new Map<string, Map<string, string>>();
+  private readonly keys = new Map<string, Map<string, string>>();
+  private readonly favourites = new Map<string, Map<string, string>>();
+  private counts: ReadonlyMap<string, number> | null = null;
+
+  constructor(replica: Pick<Replica, "card" | "folder" | "alias" | "favourite" | "keyBinding">) {
+    for (const folder of replica.folder.values()) this.putFolder(folder);
+    for (const card of replica.card.values()) this.putCard(card.id, { ...card, key: keyOf(card) });
+    for (const row of replica.alias.values()) this.putAside("alias", row);
+    for (const row of replica.favourite.values()) this.putAside("favourite", row);
+    for (const row of replica.keyBinding.values()) this.putAside("keyBinding", row);
+  }
+
+  /** Takes in changes of rows; `after` is the replica that they led to. */
+  take(changes: readonly RowChange[], after: Pick<Replica, "card" | "folder">): void {
+    for (const change of changes) {
+      const id = change.kind === "insert" ? change.row.id : change.id;
+      switch (change.entity) {
+        case "card": {
+          const card = after.card.get(id);
+          const moves =
+            change.kind !== "update" || ["name", "folderId", "withdrawn"].some((key) => key in change.set);
+          if (!card) this.removeCard(id);
+          else if (moves) this.putCard(id, { ...card, key: keyOf(card) });
+          break;
+        }
+        case "folder": {
+          const folder = after.folder.get(id);
+          if (folder) this.putFolder(folder);
+          else {
+            this.folders.delete(id);
+            this.counts = null;
+          }
+          break;
+        }
+        case "alias":
+        case "favourite":
+        case "keyBinding": {
+          const before = this.rows.get(`${change.entity} ${id}`);
+          if (before) this.removeAside(change.entity, before);
+          if (change.kind === "insert") this.putAside(change.entity, change.row);
+          else if (change.kind === "update" && before)
+            this.putAside(change.entity, { ...before, ...change.set } as typeof before);
+        }
+      }
+    }
+  }
+
+  /** The ids of a place's cards, a folder's with those below it: by name, favourites in their own order. */
+  at(place: Place): string[] {
+    switch (place.kind) {
+      case "all":
+        return [...this.usedInOrder()];
+      case "withdrawn":
+        return [...this.withdrawn.from(() => this.idsThat((card) => card.withdrawn))];
+      case "unfiled":
+        return this.inOrder(this.inFolder.get(null) ?? []);
+      case "folder":
+        return this.inOrder(this.within(place.id).flatMap((id) => [...(this.inFolder.get(id) ?? [])]));
+      case "favourites":
+        return [...this.favourites]
+          .map(([cardId, positions]) => [[...positions.values()].sort()[0], cardId] as const)
+          .filter(([, cardId]) => this.cards.get(cardId)?.withdrawn === false)
+          .sort(([a, x], [b, y]) => (a < b ? -1 : a > b ? 1 : x < y ? -1 : 1))
+          .map(([, cardId]) => cardId);
+    }
+  }
+
+  /** How many cards a place holds. */
+  count(place: Place): number {
+    switch (place.kind) {
+      case "all":
+        return this.cards.size - this.withdrawnCount;
+      case "withdrawn":
+        return this.withdrawnCount;
+      case "unfiled":
+        return this.inFolder.get(null)?.size ?? 0;
+      case "folder":
+        return (this.counts ??= this.countAll()).get(place.id) ?? 0;
+      case "favourites":
+        return this.favourites.size;
+    }
+  }
+
+  /** The words that recall a card. */
+  aliasesOf = (cardId: string): string[] => [...(this.aliases.get(cardId)?.values() ?? [])];
+  /** The key that applies a card, if it has one. */
+  keyOf = (cardId: string): string | undefined => this.keys.get(cardId)?.values().next().value;
+  isFavourite = (cardId: string): boolean => this.favourites.has(cardId);
+
+  private usedInOrder(): readonly string[] {
+    return this.used.from(() => this.idsThat((card) => !card.withdrawn));
+  }
+
+  private *idsThat(test: (card: Placed) => boolean): Iterable<string> {
+    for (const [id, card] of this.cards) if (test(card)) yield id;
+  }
+
+  private inOrder(ids: Iterable<string>): string[] {
+    const some = new Set(ids);
+    // Of many it is quicker to pass by the others than to put them in order again.
+    if (some.size > this.cards.size / 16) return this.usedInOrder().filter((id) => some.has(id));
+    const keyed = Array.from(some, (id) => [this.cards.get(id)!.key, id] as const);
+    return keyed.sort(([a], [b]) => (a < b ? -1 : 1)).map(([, id]) => id);
+  }
+
+  /** A folder and all that lie below it. */
+  private within(id: string): string[] {
+    const children = new Map<string, string[]>();
+    for (const [folder, parent] of this.folders)
+      if (parent !== null) {
+        const list = children.get(parent);
+        if (list) list.push(folder);
+        else children.set(parent, [folder]);
+      }
+    const found = new Set([id]);
+    for (const folder of found) for (const child of children.get(folder) ?? []) found.add(child);
+    return [...found];
+  }
+
+  private countAll(): Map<string, number> {
+    const counts = new Map<string, number>();
+    for (const [folder, ids] of this.inFolder) {
+      const seen = new Set<string>();
+      for (let at = folder; at !== null && !seen.has(at); at = this.folders.get(at) ?? null) {
+        seen.add(at);
+        counts.set(at, (counts.get(at) ?? 0) + ids.size);
+      }
+    }
+    return counts;
+  }
+
+  private putFolder({ id, parentId }: Folder): void {
+    if (this.folders.get(id) === parentId && this.folders.has(id)) return;
+    this.folders.set(id, parentId);
+    this.counts = null;
+  }
+
+  private putCard(id: string, { folderId, withdrawn, key }: Placed): void {
+    this.removeCard(id);
+    this.cards.set(id, { folderId, withdrawn, key });
+    if (withdrawn) {
+      this.withdrawn.add(id);
+      this.withdrawnCount++;
+      return;
+    }
+    this.used.add(id);
+    const home = this.inFolder.get(folderId);
+    if (home) home.add(id);
+    else this.inFolder.set(folderId, new Set([id]));
+    this.counts = null;
+  }
+
+  private removeCard(id: string): void {
+    const card = this.cards.get(id);
+    if (!card) return;
+    if (card.withdrawn) {
+      this.withdrawn.remove(id);
+      this.withdrawnCount--;
+    } else {
+      this.used.remove(id);
+      this.inFolder.get(card.folderId)!.delete(id);
+      this.counts = null;
+    }
+    this.cards.delete(id);
+  }
+
+  private asideOf(entity: "alias" | "favourite" | "keyBinding"): Map<string, Map<string, string>> {
+    return { alias: this.aliases, favourite: this.favourites, keyBinding: this.keys }[entity];
+  }
+
+  private putAside(entity: "alias" | "favourite" | "keyBinding", row: Alias | Favourite | KeyBinding): void {
+    const said = "text" in row ? row.text : "key" in row ? row.key : row.position;
+    const map = this.asideOf(entity);
+    this.rows.set(`${entity} ${row.id}`, row);
+    const of = map.get(row.cardId);
+    if (of) of.set(row.id, said);
+    else map.set(row.cardId, new Map([[row.id, said]]));
+  }
+
+  private removeAside(
+    entity: "alias" | "favourite" | "keyBinding",
+    row: Alias | Favourite | KeyBinding,
+  ): void {
+    const map = this.asideOf(entity);
+    const of = map.get(row.cardId);
+    of?.delete(row.id);
+    if (of?.size === 0) map.delete(row.cardId);
+    this.rows.delete(`${entity} ${row.id}`);
+  }
+}

@@ -1,0 +1,50 @@
+/** As many single changes cost about as much as putting all in order anew. */
+const fewChanges = 500;
+
+/**
+ * Things in the order of their keys, put in order when they are first asked for. A few that come or go later are put
+ * into their places; many, as when a library is loaded, are sorted together. Pre: keys differ.
+ */
+export class SortedView<T> {
+  private list: T[] | null = null;
+  private changes = 0;
+
+  constructor(private readonly keyOf: (thing: T) => string) {}
+
+  add(thing: T): void {
+    if (this.isKept()) this.list!.splice(this.placeOf(thing), 0, thing);
+  }
+
+  /** Pre: its key is still known. */
+  remove(thing: T): void {
+    if (this.isKept()) this.list!.splice(this.placeOf(thing), 1);
+  }
+
+  /** All of them in order. `all` gives those that there are. */
+  from(all: () => Iterable<T>): readonly T[] {
+    this.changes = 0;
+    if (!this.list) {
+      const keyed = Array.from(all(), (thing) => [this.keyOf(thing), thing] as const);
+      keyed.sort(([a], [b]) => (a < b ? -1 : a > b ? 1 : 0));
+      this.list = keyed.map(([, thing]) => thing);
+    }
+    return this.list;
+  }
+
+  private isKept(): boolean {
+    if (this.list && ++this.changes > fewChanges) this.list = null;
+    return this.list !== null;
+  }
+
+  /** The first place whose key is not before the thing's. */
+  private placeOf(thing: T): number {
+    const key = this.keyOf(thing);
+    let [low, high] = [0, this.list!.length];
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (this.keyOf(this.list![middle]) < key) low = middle + 1;
+      else high = middle;
+    }
+    return low;
+  }
+}
