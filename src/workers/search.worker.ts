@@ -1,6 +1,6 @@
 import type { SearchDocument, SearchTarget } from "@/core/search/document";
 import { IndexStore } from "@/core/search/index-store";
-import { recall, type RecallResult } from "@/core/search/recall";
+import { matching, recall, type RecallResult } from "@/core/search/recall";
 
 export type SearchRequest =
   | { readonly kind: "change"; readonly put: readonly SearchDocument[]; readonly remove: readonly string[] }
@@ -10,11 +10,13 @@ export type SearchRequest =
       readonly query: string;
       readonly target: SearchTarget;
       readonly limit: number;
-    };
+    }
+  | { readonly kind: "matching"; readonly id: number; readonly query: string };
 
 export interface SearchAnswer {
   readonly id: number;
-  readonly result: RecallResult;
+  /** Of `recall` what it found, of `matching` the ids. */
+  readonly result: RecallResult | readonly string[];
 }
 
 const store = new IndexStore();
@@ -28,6 +30,12 @@ self.onmessage = ({ data }: MessageEvent<SearchRequest>) => {
     store.nameRanks();
     return;
   }
-  const answer: SearchAnswer = { id: data.id, result: recall(store, data.query, data.target, data.limit) };
+  const answer: SearchAnswer = {
+    id: data.id,
+    result:
+      data.kind === "recall"
+        ? recall(store, data.query, data.target, data.limit)
+        : matching(store, data.query),
+  };
   self.postMessage(answer);
 };

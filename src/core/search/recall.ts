@@ -75,6 +75,24 @@ function adjacent(name: string, words: readonly string[]): boolean {
  * Pre: `limit` ≥ 1.
  */
 export function recall(store: IndexStore, query: string, target: SearchTarget, limit: number): RecallResult {
+  const { words, sorted, byRank, fitting } = candidates(store, query, target);
+  const hits = Array.from(sorted.subarray(0, limit), (key): RecallHit => {
+    const { document } = store.entries[byRank[key % byRank.length]]!;
+    return { id: document.id, fits: fitsTarget(document, target), why: explain(document, query, words) };
+  });
+  return { hits, matches: sorted.length, fitting };
+}
+
+const anyTarget: SearchTarget = { medium: "audio", kind: "" };
+
+/** The ids of all cards that a query recalls, whatever they are for. */
+export function matching(store: IndexStore, query: string): string[] {
+  const { sorted, byRank } = candidates(store, query, anyTarget);
+  return Array.from(sorted, (key) => store.entries[byRank[key % byRank.length]]!.document.id);
+}
+
+/** What a query recalls as sorted numbers, each of them an order times the number of cards plus a place among the names. */
+function candidates(store: IndexStore, query: string, target: SearchTarget) {
   const words = queryWords(query);
   const whole = fold(query.trim());
   const joined = words.join("");
@@ -115,10 +133,5 @@ export function recall(store: IndexStore, query: string, target: SearchTarget, l
       (((alias * 2 + (fits ? 0 : 1)) * 3 + tier) * 3 + document.origin) * (worstQuality + 1) + quality;
     keys.push(order * byRank.length + rankOf[number]);
   });
-  const sorted = Float64Array.from(keys).sort();
-  const hits = Array.from(sorted.subarray(0, limit), (key): RecallHit => {
-    const { document } = store.entries[byRank[key % byRank.length]]!;
-    return { id: document.id, fits: fitsTarget(document, target), why: explain(document, query, words) };
-  });
-  return { hits, matches: sorted.length, fitting };
+  return { words, sorted: Float64Array.from(keys).sort(), byRank, fitting };
 }

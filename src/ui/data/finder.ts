@@ -9,13 +9,13 @@ export class Finder {
   private readonly worker = new Worker(new URL("../../workers/search.worker.ts", import.meta.url), {
     type: "module",
   });
-  private readonly waiting = new Map<number, (result: RecallResult) => void>();
+  private readonly waiting = new Map<number, (result: never) => void>();
   private followed: Replica | null = null;
   private last = 0;
 
   constructor() {
     this.worker.onmessage = ({ data }: MessageEvent<SearchAnswer>) => {
-      this.waiting.get(data.id)?.(data.result);
+      this.waiting.get(data.id)?.(data.result as never);
       this.waiting.delete(data.id);
     };
   }
@@ -29,10 +29,19 @@ export class Finder {
   }
 
   recall(query: string, target: SearchTarget, limit: number): Promise<RecallResult> {
+    return this.ask((id) => ({ kind: "recall", id, query, target, limit }));
+  }
+
+  /** The ids of all cards that a query recalls. */
+  matching(query: string): Promise<readonly string[]> {
+    return this.ask((id) => ({ kind: "matching", id, query }));
+  }
+
+  private ask<Result>(request: (id: number) => SearchRequest): Promise<Result> {
     const id = ++this.last;
-    return new Promise((resolve) => {
-      this.waiting.set(id, resolve);
-      this.post({ kind: "recall", id, query, target, limit });
+    return new Promise<Result>((resolve) => {
+      this.waiting.set(id, resolve as (result: never) => void);
+      this.post(request(id));
     });
   }
 

@@ -8,6 +8,7 @@ import {
   type StreamKind,
 } from "@/core/library/change";
 import type { LiveEvent } from "@/core/library/live";
+import { Shelf } from "@/core/library/shelf";
 import { byPosition } from "@/core/library/order";
 import type { Session, Target } from "@/core/library/entities";
 import type { MemberSettings } from "@/core/library/media";
@@ -20,6 +21,8 @@ import { ask } from "./api";
 /** A library in the client's cache: what the server sent, with rows and streams by id. */
 export interface LibraryData extends Omit<LibraryAnswer, "rows" | "streams"> {
   readonly replica: Replica;
+  /** Where its cards lie; the same object as long as the copy is, following it. What is asked of it holds for the replica that stands beside it. */
+  readonly shelf: Shelf;
   /** Those in use, in their order. */
   readonly sessions: readonly Session[];
   readonly streams: ReadonlyMap<string, StreamState>;
@@ -46,6 +49,7 @@ async function fetchLibrary(libraryId: string): Promise<LibraryData> {
   return {
     ...rest,
     replica,
+    shelf: new Shelf(replica),
     sessions: sessionsOf(replica),
     streams: new Map(streams.map(({ id, ...state }) => [id, state])),
   };
@@ -73,8 +77,8 @@ export const useSessionQuery = (libraryId: string, sessionId: string) =>
   useQuery({ queryKey: sessionKey(sessionId), queryFn: () => fetchSession(libraryId, sessionId) });
 
 /**
- * Takes a change into the cached copies. A change that is known already does nothing; after a gap the copy is fetched
- * anew, which is rare: only when somebody else changed the same stream since the last look.
+ * Takes a change into the cached copies. A change that is known already does nothing; where others changed the same
+ * stream since the last look, what lies between is fetched first.
  */
 export function takeChange(client: QueryClient, libraryId: string, change: SignedChange): void {
   if (change.of === "session") return takeSessionChange(client, change);
@@ -84,6 +88,7 @@ export function takeChange(client: QueryClient, libraryId: string, change: Signe
   const known = data.streams.get(change.streamId) ?? { of: change.of, revision: 0 };
   if (change.revision === known.revision + 1) {
     const replica = applyRowChanges(data.replica, change.forward);
+    data.shelf.take(change.forward, replica);
     client.setQueryData<LibraryData>(libraryKey(libraryId), {
       ...data,
       streams: new Map(data.streams).set(change.streamId, { ...known, revision: change.revision }),
@@ -92,7 +97,9 @@ export function takeChange(client: QueryClient, libraryId: string, change: Signe
       sessions: replica.session === data.replica.session ? data.sessions : sessionsOf(replica),
     });
   } else if (change.revision > known.revision)
-    void client.invalidateQueries({ queryKey: libraryKey(libraryId) });
+    catchUpWith(client, libraryId, change.of, null).catch(() =>
+      client.invalidateQueries({ queryKey: libraryKey(libraryId) }),
+    );
 }
 
 function takeSessionChange(client: QueryClient, { sessionId, revision, forward }: SignedChange): void {
@@ -135,7 +142,13 @@ async function catchUpWith(
       { libraryId },
       { stream: of, since: String(since), ...(of === "session" && { sessionId: sessionId! }) },
     );
-    for (const change of answer.changes) takeChange(client, libraryId, change);
+    for (const change of answer.changes)
+      // Another answer may have brought it meanwhile; one that does not follow is not asked for again from here.
+      if (
+        change.revision === (knownRevision(client, libraryId, of, sessionId) ?? NaN) + 1 ||
+        of === "session"
+      )
+        takeChange(client, libraryId, change);
     // Where nothing moved on, a copy is being fetched whole.
     more = answer.more && knownRevision(client, libraryId, of, sessionId) !== since;
   }

@@ -6,7 +6,6 @@ import {
   createColumnHelper,
   flexRender,
   getCoreRowModel,
-  getSortedRowModel,
   useReactTable,
   type Row,
   type SortingState,
@@ -14,9 +13,9 @@ import {
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useMemo, useState, type MouseEvent, type RefObject } from "react";
 import { sayChain } from "@/core/chain/describe";
-import type { Replica } from "@/core/library/change";
+import type { Shelf } from "@/core/library/shelf";
 import type { Card } from "@/core/library/entities";
-import { sortKey } from "@/core/text/fold";
+import { useDesk } from "../data/desk";
 import { sayOrigin } from "../apply/apply-row";
 import type { Selection } from "../parts/use-selection";
 import { useListKeys } from "../parts/use-list-keys";
@@ -28,7 +27,6 @@ import { Stamp } from "../parts/stamp";
 
 export interface TableRow {
   readonly card: Card;
-  readonly order: string;
   readonly chain: string;
   readonly origin: string;
   readonly key: string;
@@ -36,37 +34,25 @@ export interface TableRow {
   readonly favourite: boolean;
 }
 
-/** The rows of the table from the library's copy, with what belongs to this member. */
-export function tableRows(cards: readonly Card[], replica: Replica, memberId: string): TableRow[] {
-  const keys = new Map([...replica.keyBinding.values()].map((k) => [k.cardId, k.key]));
-  const favourites = new Set([...replica.favourite.values()].map((f) => f.cardId));
-  const aliases = new Map<string, string[]>();
-  for (const alias of replica.alias.values())
-    aliases.set(alias.cardId, [...(aliases.get(alias.cardId) ?? []), alias.text]);
-  return cards.map((card) => ({
+/** A row of the table, with what belongs to this member. */
+function tableRow(card: Card, shelf: Shelf, memberId: string): TableRow {
+  return {
     card,
-    order: sortKey(card.name),
     chain: sayChain(card.chain),
     origin: sayOrigin(card, memberId),
-    key: keys.get(card.id) ?? "",
-    aliases: aliases.get(card.id) ?? [],
-    favourite: favourites.has(card.id),
-  }));
+    key: shelf.keyOf(card.id) ?? "",
+    aliases: shelf.aliasesOf(card.id),
+    favourite: shelf.isFavourite(card.id),
+  };
 }
+
+type SortedBy = "chain" | "origin" | "key";
 
 const column = createColumnHelper<TableRow>();
 const columns = [
-  column.accessor("order", {
+  column.accessor("card", {
     id: "name",
     header: "Card",
-    sortingFn: (a, b) =>
-      a.original.order < b.original.order
-        ? -1
-        : a.original.order > b.original.order
-          ? 1
-          : a.original.card.id < b.original.card.id
-            ? -1
-            : 1,
     cell: ({ row: { original } }) => (
       <Box display="flex" alignItems="center" gap="8px" minWidth="0">
         <Box color="muted" {...selectsAlso}>
@@ -107,7 +93,6 @@ const columns = [
     cell: (cell) => (cell.getValue() ? <KeyCap keys={cell.getValue()} /> : null),
   }),
 ];
-// One object for all renderings: the table sorts anew whenever it is given another.
 const byName: SortingState = [{ id: "name", desc: false }];
 const unsorted: SortingState = [];
 const grid = "minmax(0, 5fr) minmax(0, 3fr) 74px 56px";
@@ -115,7 +100,8 @@ const rowHeight = 36;
 const headHeight = 28;
 
 interface CardTableProps {
-  readonly rows: readonly TableRow[];
+  /** The cards of the place, by name; favourites in their own order. */
+  readonly ids: readonly string[];
   /** Favourites come in their own order until a column is chosen. */
   readonly ownOrder: boolean;
   readonly label: string;
@@ -125,6 +111,28 @@ interface CardTableProps {
   readonly onOrder: (order: readonly string[]) => void;
   readonly onOpen: () => void;
   readonly ref: RefObject<HTMLDivElement | null>;
+}
+
+/** Some ids in the order of all. */
+const byNames = (ids: readonly string[], all: readonly string[]): string[] => {
+  const some = new Set(ids);
+  return all.filter((id) => some.has(id));
+};
+
+/** The last list, as long as a new one holds the same: the table looks at each anew whenever it is given another. */
+function useKept(rows: TableRow[]): TableRow[] {
+  const [kept, setKept] = useState(rows);
+  const isSame =
+    kept.length === rows.length &&
+    kept.every(
+      (row, i) =>
+        row.card === rows[i].card &&
+        row.key === rows[i].key &&
+        row.favourite === rows[i].favourite &&
+        row.aliases.join() === rows[i].aliases.join(),
+    );
+  if (!isSame) setKept(rows);
+  return isSame ? kept : rows;
 }
 
 interface CardRowProps {
@@ -174,31 +182,50 @@ function CardRow({ row, index, start, selected, onPress, onOpen }: CardRowProps)
 }
 
 /** The table of cards; only the rows in view are drawn, however many there are. */
-export function CardTable({ rows, ownOrder, label, empty, selection, onOrder, onOpen, ref }: CardTableProps) {
+export function CardTable({ ids, ownOrder, label, empty, selection, onOrder, onOpen, ref }: CardTableProps) {
+  const { data } = useDesk();
+  const { replica, shelf, member } = data;
   const [sorting, setSorting] = useState<SortingState>(unsorted);
-  const data = useMemo(() => [...rows], [rows]);
-  const table = useReactTable({
-    data,
-    columns,
-    state: { sorting: sorting.length > 0 || ownOrder ? sorting : byName },
-    onSortingChange: setSorting,
-    getCoreRowModel: getCoreRowModel(),
-    getSortedRowModel: getSortedRowModel(),
-    getRowId: (row) => row.card.id,
-  });
-  const sorted = table.getRowModel().rows;
-  const order = useMemo(() => sorted.map((row) => row.id), [sorted]);
+  const order = useMemo(() => {
+    const [by] = sorting;
+    if (!by) return ids;
+    const upwards =
+      by.id === "name"
+        ? ownOrder
+          ? byNames(ids, shelf.at({ kind: "all" }))
+          : ids
+        : sortedBy(by.id as SortedBy);
+    return by.desc ? [...upwards].reverse() : upwards;
+    // Names that tie keep the order in which they came, by name.
+    function sortedBy(what: SortedBy): string[] {
+      const keyed = ids.map((id) => [tableRow(replica.card.get(id)!, shelf, member.id)[what], id] as const);
+      return keyed.sort(([a], [b]) => (a < b ? -1 : a > b ? 1 : 0)).map(([, id]) => id);
+    }
+  }, [ids, sorting, ownOrder, replica, shelf, member.id]);
   useEffect(() => onOrder(order), [order, onOrder]);
   // The virtualiser is a mutable object; what is drawn follows from its own state, not from props.
   // The head covers what is scrolled to the top, and sets the rows down by its height.
   const virtual = useVirtualizer({
-    count: sorted.length,
+    count: order.length,
     getScrollElement: () => ref.current,
     scrollPaddingStart: headHeight,
     scrollPaddingEnd: headHeight,
     estimateSize: () => rowHeight,
     overscan: 12,
   });
+  const items = virtual.getVirtualItems();
+  // Only what is in view becomes rows: a hundred thousand of them would fill a gigabyte.
+  const shown = items.flatMap(({ index }) => replica.card.get(order[index]) ?? []);
+  const table = useReactTable({
+    data: useKept(shown.map((card) => tableRow(card, shelf, member.id))),
+    columns,
+    state: { sorting: sorting.length > 0 || ownOrder ? sorting : byName },
+    onSortingChange: setSorting,
+    manualSorting: true,
+    getCoreRowModel: getCoreRowModel(),
+    getRowId: (row) => row.card.id,
+  });
+  const { rowsById } = table.getRowModel();
   const leadAt = selection.lead === null ? -1 : order.indexOf(selection.lead);
   useEffect(() => {
     if (leadAt >= 0) virtual.scrollToIndex(leadAt, { align: "auto" });
@@ -214,7 +241,7 @@ export function CardTable({ rows, ownOrder, label, empty, selection, onOrder, on
       ref={ref}
       role="grid"
       aria-label={label}
-      aria-rowcount={sorted.length + 1}
+      aria-rowcount={order.length + 1}
       aria-multiselectable="true"
       tabIndex={0}
       onKeyDown={onKey}
@@ -238,7 +265,7 @@ export function CardTable({ rows, ownOrder, label, empty, selection, onOrder, on
         zIndex="1"
         bg="canvas"
         borderBottom="2px solid"
-        borderColor="cardHead"
+        borderBottomColor="cardHead"
         fontSize="xs"
         fontWeight="600"
         color="muted"
@@ -261,7 +288,7 @@ export function CardTable({ rows, ownOrder, label, empty, selection, onOrder, on
         })}
       </Box>
       <Box role="rowgroup">
-        {sorted.length === 0 && (
+        {order.length === 0 && (
           <Box role="row">
             <Box role="gridcell" px="12px" py="16px" color="muted">
               {empty}
@@ -269,8 +296,9 @@ export function CardTable({ rows, ownOrder, label, empty, selection, onOrder, on
           </Box>
         )}
         <Box position="relative" role="presentation" style={{ height: virtual.getTotalSize() }}>
-          {virtual.getVirtualItems().map((item) => {
-            const row = sorted[item.index];
+          {items.map((item) => {
+            const row = rowsById[order[item.index]];
+            if (!row) return null;
             return (
               <CardRow
                 key={row.id}

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { Card, Folder } from "@/core/library/entities";
 import { dropOf, type Dragged } from "./drops";
-import type { Place } from "./places";
+import type { Place } from "@/core/library/shelf";
 
 const folder = (id: string, name: string, parentId: string | null): [string, Folder] => [
   id,

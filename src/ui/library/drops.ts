@@ -3,7 +3,7 @@ import type { Replica } from "@/core/library/change";
 import type { Card, Folder } from "@/core/library/entities";
 import { folderPath, folderWithin } from "@/core/library/folders";
 import { may, type Role } from "@/core/library/roles";
-import type { Place } from "./places";
+import type { Place } from "@/core/library/shelf";
 
 /** What is dragged through the library. */
 export type Dragged =

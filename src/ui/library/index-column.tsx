@@ -1,17 +1,20 @@
 "use client";
 
 import { Box, chakra } from "@chakra-ui/react";
-import { useMemo, type KeyboardEvent, type ReactNode } from "react";
+import { useVirtualizer } from "@tanstack/react-virtual";
+import { useEffect, useMemo, useRef, type CSSProperties, type KeyboardEvent, type ReactNode } from "react";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
 import type { Replica } from "@/core/library/change";
+import type { Place, Shelf } from "@/core/library/shelf";
 import { folderRows } from "@/core/library/folders";
 import { useDropPlace, useTaken } from "./drag";
 import { Stamp } from "../parts/stamp";
-import { folderCounts, samePlace, type Place } from "./places";
+import { samePlace } from "./places";
 
 interface IndexColumnProps {
   readonly replica: Replica;
+  readonly shelf: Shelf;
   readonly place: Place;
   readonly onPlace: (place: Place) => void;
 }
@@ -20,19 +23,25 @@ interface Row {
   readonly place: Place;
   readonly name: string;
   readonly depth: number;
-  readonly count: number;
   readonly stamp?: ReactNode;
 }
 
+type Line = { readonly heading: string } | Row;
+
 const idOf = (place: Place) => `place-${place.kind === "folder" ? place.id : place.kind}`;
+const rowHeight = 29;
+const headingHeight = 40;
+const firstHeadingHeight = 28;
 
 interface IndexRowProps {
   readonly row: Row;
+  readonly count: number;
   readonly here: boolean;
+  readonly style: CSSProperties;
   readonly onPlace: (place: Place) => void;
 }
 
-function IndexRow({ row, here, onPlace }: IndexRowProps) {
+function IndexRow({ row, count, here, onPlace, style }: IndexRowProps) {
   const id = idOf(row.place);
   const { ref, takes } = useDropPlace(id, row.place);
   const content = (
@@ -42,7 +51,7 @@ function IndexRow({ row, here, onPlace }: IndexRowProps) {
         {row.name}
       </chakra.span>
       <chakra.span textStyle="figure" color="muted">
-        {row.count}
+        {count}
       </chakra.span>
     </>
   );
@@ -57,6 +66,10 @@ function IndexRow({ row, here, onPlace }: IndexRowProps) {
       data-subject-name={row.name}
       onMouseDown={() => onPlace(row.place)}
       layerStyle="row"
+      position="absolute"
+      left="0"
+      right="0"
+      style={style}
       outline={takes ? "2px solid {colors.selected}" : undefined}
       outlineOffset="-2px"
     >
@@ -88,71 +101,104 @@ const FolderHandle = ({ id, depth, children }: { id: string; depth: number; chil
   </Box>
 );
 
-/** The index at the left: the whole library, its folders, what has no folder, favourites, withdrawn cards. */
-export function IndexColumn({ replica, place, onPlace }: IndexColumnProps) {
-  const { folders, others } = useMemo(() => {
-    const counts = folderCounts(replica);
-    const cards = [...replica.card.values()];
-    const used = cards.filter((c) => !c.withdrawn);
-    const folders: Row[] = [
-      { place: { kind: "all" }, name: "All cards", depth: 0, count: used.length },
-      ...folderRows(replica.folder).map(({ folder, depth }): Row => ({
-        place: { kind: "folder", id: folder.id },
-        name: folder.name,
-        depth,
-        count: counts.get(folder.id) ?? 0,
-      })),
-      {
-        place: { kind: "unfiled" },
-        name: "Unfiled",
-        depth: 0,
-        count: used.filter((c) => c.folderId === null).length,
-      },
-    ];
-    const others: Row[] = [
-      {
-        place: { kind: "favourites" },
-        name: "Favourites",
-        depth: 0,
-        count: replica.favourite.size,
-        stamp: <Stamp letter="F" name="Favourites" />,
-      },
-      { place: { kind: "withdrawn" }, name: "Withdrawn", depth: 0, count: cards.length - used.length },
-    ];
-    return { folders, others };
-  }, [replica]);
-  const rows = [...folders, ...others];
+/** The lines of the index: only the folders follow the library. */
+function linesOf(folders: Replica["folder"]): Line[] {
+  return [
+    { heading: "Folders" },
+    { place: { kind: "all" }, name: "All cards", depth: 0 },
+    ...folderRows(folders).map(({ folder, depth }): Row => ({
+      place: { kind: "folder", id: folder.id },
+      name: folder.name,
+      depth,
+    })),
+    { place: { kind: "unfiled" }, name: "Unfiled", depth: 0 },
+    { heading: "Lists" },
+    {
+      place: { kind: "favourites" },
+      name: "Favourites",
+      depth: 0,
+      stamp: <Stamp letter="F" name="Favourites" />,
+    },
+    { place: { kind: "withdrawn" }, name: "Withdrawn", depth: 0 },
+  ];
+}
+
+/** The index at the left: the whole library, its folders, what has no folder, favourites, withdrawn cards. Only the lines in view are drawn. */
+export function IndexColumn({ replica, shelf, place, onPlace }: IndexColumnProps) {
+  const box = useRef<HTMLDivElement>(null);
+  const lines = useMemo(() => linesOf(replica.folder), [replica.folder]);
+  const rows = useMemo(
+    () => lines.flatMap((line, index) => ("heading" in line ? [] : [{ ...line, index }])),
+    [lines],
+  );
   const at = rows.findIndex((row) => samePlace(row.place, place));
+  const virtual = useVirtualizer({
+    count: lines.length,
+    getScrollElement: () => box.current,
+    estimateSize: (index) =>
+      "heading" in lines[index] ? (index === 0 ? firstHeadingHeight : headingHeight) : rowHeight,
+    overscan: 12,
+    paddingStart: 8,
+    paddingEnd: 8,
+  });
+  const chosen = rows[at]?.index;
+  useEffect(() => {
+    if (chosen !== undefined) virtual.scrollToIndex(chosen, { align: "auto" });
+  }, [chosen, virtual]);
 
   const onKey = (event: KeyboardEvent) => {
-    const move = listMove(combination(event), { at, count: rows.length });
+    const page = Math.max(1, Math.floor((box.current?.clientHeight ?? 0) / rowHeight) - 1);
+    const move = listMove(combination(event), { at, count: rows.length, page });
     if (move === null || move === "all") return;
     event.preventDefault();
-    const row = rows[move.to];
-    onPlace(row.place);
-    document.getElementById(idOf(row.place))?.scrollIntoView({ block: "nearest" });
+    onPlace(rows[move.to].place);
   };
-  const draw = (row: Row) => (
-    <IndexRow key={idOf(row.place)} row={row} here={samePlace(row.place, place)} onPlace={onPlace} />
-  );
   return (
-    <Box as="nav" aria-label="Index" overflowY="auto" minHeight="0" py="10px">
+    <Box as="nav" aria-label="Index" minHeight="0" display="flex" flexDirection="column">
       <Box
+        ref={box}
         role="tree"
         aria-label="Folders and lists"
         tabIndex={0}
+        overflowY="auto"
+        flex="1"
+        minHeight="0"
         aria-activedescendant={rows[at] && idOf(rows[at].place)}
         onKeyDown={onKey}
         _focusVisible={{ outlineOffset: "-2px" }}
       >
-        <Box role="presentation" textStyle="rowTitle" px="16px" pb="4px">
-          Folders
+        <Box role="presentation" position="relative" style={{ height: virtual.getTotalSize() }}>
+          {virtual.getVirtualItems().map(({ index, start, size }) => {
+            const line = lines[index];
+            const style = { height: size, transform: `translateY(${start}px)` };
+            return "heading" in line ? (
+              <Box
+                key={line.heading}
+                role="presentation"
+                position="absolute"
+                left="0"
+                right="0"
+                display="flex"
+                alignItems="flex-end"
+                textStyle="rowTitle"
+                px="16px"
+                pb="4px"
+                style={style}
+              >
+                {line.heading}
+              </Box>
+            ) : (
+              <IndexRow
+                key={idOf(line.place)}
+                row={line}
+                count={shelf.count(line.place)}
+                here={samePlace(line.place, place)}
+                onPlace={onPlace}
+                style={style}
+              />
+            );
+          })}
         </Box>
-        {folders.map(draw)}
-        <Box role="presentation" textStyle="rowTitle" px="16px" pt="16px" pb="4px">
-          Lists
-        </Box>
-        {others.map(draw)}
       </Box>
     </Box>
   );

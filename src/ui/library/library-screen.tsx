@@ -3,9 +3,10 @@
 import { Box, chakra, HStack, Input } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import type { Replica } from "@/core/library/change";
 import { folderPath } from "@/core/library/folders";
+import type { Place, Shelf } from "@/core/library/shelf";
 import { count } from "@/core/library/words";
-import { useRecall } from "../apply/use-recall";
 import { Columns } from "../parts/columns";
 import { settleFocus } from "../parts/settle-focus";
 import { useSelection } from "../parts/use-selection";
@@ -17,19 +18,20 @@ import { chooseFiles } from "../parts/choose-files";
 import { KeyCap } from "../parts/key-cap";
 import { WhatItDoes } from "./what-it-does";
 import { CardPanel } from "./card-panel";
-import { CardTable, tableRows } from "./card-table";
+import { CardTable } from "./card-table";
 import { cardsOf, importable } from "./import-files";
 import { LibraryDrag } from "./drag";
 import { IndexColumn } from "./index-column";
-import { cardsAt, knownPlace, placeName, type Place } from "./places";
+import { knownPlace, placeName } from "./places";
+import { useMatching } from "./use-matching";
 
-const everyMatch = 100_000;
-const anyTarget = { medium: "audio", kind: "" } as const;
+/** The shelf follows the copy, and is the same object after a change: what it says is asked anew for each copy. */
+const inPlace = (shelf: Shelf, place: Place, _of: Replica): readonly string[] => shelf.at(place);
 
 /** The library: index, table of cards, the card itself. */
 export function LibraryScreen() {
   const { data, act, tell, takeBack } = useDesk();
-  const { replica, member } = data;
+  const { replica, shelf, member } = data;
   const router = useRouter();
   const [wantedPlace, setPlace] = useState<Place>({ kind: "all" });
   const place = useMemo(() => knownPlace(wantedPlace, replica), [wantedPlace, replica]);
@@ -38,17 +40,9 @@ export function LibraryScreen() {
   const table = useRef<HTMLDivElement>(null);
   const filter = useRef<HTMLInputElement>(null);
 
-  const { query, result } = useRecall(typed, anyTarget, everyMatch);
-  const rows = useMemo(() => {
-    const here = cardsAt(place, replica);
-    if (typed.trim() === "" || query === null) return tableRows(here, replica, member.id);
-    const found = new Set(result.hits.map((hit) => hit.id));
-    return tableRows(
-      here.filter((card) => found.has(card.id)),
-      replica,
-      member.id,
-    );
-  }, [place, replica, typed, query, result, member.id]);
+  const found = useMatching(typed);
+  const here = useMemo(() => inPlace(shelf, place, replica), [shelf, place, replica]);
+  const ids = useMemo(() => (found ? here.filter((id) => found.has(id)) : here), [here, found]);
 
   const selection = useSelection(order);
   const selected = useMemo(
@@ -135,7 +129,7 @@ export function LibraryScreen() {
             id: "index",
             width: 240,
             least: 180,
-            content: <IndexColumn replica={replica} place={place} onPlace={setPlace} />,
+            content: <IndexColumn replica={replica} shelf={shelf} place={place} onPlace={setPlace} />,
           },
           {
             id: "cards",
@@ -156,7 +150,7 @@ export function LibraryScreen() {
                       {name}
                     </chakra.h1>
                     <chakra.span color="muted" whiteSpace="nowrap" aria-live="polite">
-                      {count(rows.length, "card")}
+                      {count(ids.length, "card")}
                     </chakra.span>
                   </HStack>
                   <HStack gap="6px" flexShrink={0}>
@@ -184,7 +178,7 @@ export function LibraryScreen() {
                 </HStack>
                 <CardTable
                   ref={table}
-                  rows={rows}
+                  ids={ids}
                   ownOrder={place.kind === "favourites"}
                   label="Cards"
                   selection={selection}

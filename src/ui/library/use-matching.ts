@@ -1,0 +1,19 @@
+import { useEffect, useState } from "react";
+import { useDesk } from "../data/desk";
+
+/** The ids of the cards that a query recalls, from the worker; null where nothing is asked for, or not answered yet. The last answer stays until the next is there. */
+export function useMatching(query: string): ReadonlySet<string> | null {
+  const { finder, data } = useDesk();
+  const [found, setFound] = useState<ReadonlySet<string> | null>(null);
+  const isAsked = query.trim() !== "";
+  useEffect(() => {
+    if (!isAsked) return setFound(null);
+    let wanted = true;
+    finder.follow(data.replica, data.member.id);
+    void finder.matching(query).then((ids) => wanted && setFound(new Set(ids)));
+    return () => {
+      wanted = false;
+    };
+  }, [finder, query, isAsked, data.replica, data.member.id]);
+  return isAsked ? found : null;
+}
