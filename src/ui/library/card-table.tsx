@@ -165,7 +165,7 @@ function CardRow({ row, index, start, selected, onPress, onOpen }: CardRowProps)
       layerStyle="row"
       borderBottom="1px solid"
       borderBottomColor="rule"
-      style={{ height: rowHeight, transform: `translateY(${start}px)` }}
+      style={{ height: rowHeight, top: start }}
       data-subject="card"
       data-subject-name={row.original.card.name}
       onDoubleClick={onOpen}

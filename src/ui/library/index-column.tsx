@@ -170,7 +170,8 @@ export function IndexColumn({ replica, shelf, place, onPlace }: IndexColumnProps
         <Box role="presentation" position="relative" style={{ height: virtual.getTotalSize() }}>
           {virtual.getVirtualItems().map(({ index, start, size }) => {
             const line = lines[index];
-            const style = { height: size, transform: `translateY(${start}px)` };
+            // By its place, not by a transformation, which dragging leaves out of account.
+            const style = { height: size, top: start };
             return "heading" in line ? (
               <Box
                 key={line.heading}
