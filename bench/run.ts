@@ -2,9 +2,16 @@ import { benchChains } from "./chains";
 import { benchHostile } from "./hostile";
 import { benchKeys } from "./keys";
 import { benchMemory } from "./memory";
+import { benchScale } from "./scale";
 
 /** Prints, in one run on one machine, how fast Fichier is beside general-purpose peers, and what hostile requests cost. Asserts nothing. */
-const parts = { chains: benchChains, memory: benchMemory, keys: benchKeys, hostile: benchHostile } as const;
+const parts = {
+  chains: benchChains,
+  memory: benchMemory,
+  keys: benchKeys,
+  scale: benchScale,
+  hostile: benchHostile,
+} as const;
 
 const asked = process.argv.slice(2);
 const unknown = asked.find((name) => !(name in parts));
