@@ -25,6 +25,38 @@ const withoutVersions = (rows: Record<string, Record<string, unknown>[]>) =>
     Object.entries(rows).map(([entity, list]) => [entity, list.map(({ version: _, ...row }) => row)]),
   );
 
+/** What the history says of each scenario's command; names are made up as they are needed. */
+const said: Record<string, RegExp> = {
+  "create-folder": /^made folder “Inside”$/,
+  "rename-folder": /^renamed folder “Folder \d+” to “Renamed \d+”$/,
+  "move-folder": /^moved folder “Folder \d+”$/,
+  "remove-folder": /^removed folder “Middle”, kept what was in it$/,
+  "keep-card": /^kept preset “Kept \d+”$/,
+  "revise-card": /^kept version 2 of “Card \d+”$/,
+  "edit-card": /^renamed “Card \d+” to “Edited \d+”$/,
+  "move-cards": /^filed 2 cards in Elsewhere \d+ \/ Deep$/,
+  "withdraw-cards": /^withdrew 2 cards$/,
+  "set-alias": /^“al\d+” now recalls “Card \d+”$/,
+  "remove-alias": /^took away the alias “rm\d+”$/,
+  "mark-favourite": /^marked “Card \d+” as a favourite$/,
+  "bind-key": /^the key 7 now applies “Card \d+”$/,
+  "apply-card": /^“Card \d+” on 2 clips$/,
+  "set-chain": /^shaped “Take 1”$/,
+  "import-card": /^imported preset “Imported \d+”$/,
+  "update-pins": /^version 2 of “Card \d+” on 2 clips$/,
+  "create-session": /^began the session “Session \d+”$/,
+  "edit-session": /^renamed the session “Session \d+” to “Renamed \d+”$/,
+  "duplicate-session": /^duplicated the session “Session” as “Again \d+”$/,
+  "remove-session": /^removed the session “Session \d+”$/,
+  "add-targets": /^brought in “Clip \d+”$/,
+  "add-group": /^added the bus “Bus \d+”$/,
+  "edit-target": /^(un)?muted 2 targets$/,
+  "move-targets": /^moved “Clip \d+” in the list$/,
+  "remove-targets": /^removed 2 targets$/,
+  "change-role": /^made editor a viewer$/,
+  "remove-member": /^removed the member editor$/,
+};
+
 describe("every command", () => {
   it("has a scenario here", () => expect(inputs.sort()).toEqual(Object.keys(world.inputs).sort()));
 
@@ -34,6 +66,7 @@ describe("every command", () => {
     const done = await owner.run(command, input);
     expect(done.body.error).toBeUndefined();
     expect(done.body.change).not.toBeNull();
+    expect(done.body.change!.summary).toMatch(said[command]);
     const after = withoutVersions(await owner.rows(sessionId));
     expect(after).not.toEqual(before);
     expect((await owner.takeBack("undo", sessionId)).status).toBe(200);
@@ -298,6 +331,40 @@ it("taking back is done once, however often it is asked for in one request's nam
   // Another member's request of that name is a request of its own.
   const other = await join(owner.libraryId, "editor");
   expect((await other.takeBack("undo", undefined, requestId)).body.change).toBeNull();
+});
+
+it("an edit of targets is said by what it does", async () => {
+  const edit = async (set: object, ids = [targetIds[0]]) =>
+    (await owner.run("edit-target", { sessionId, targetIds: ids, ...set })).body.change?.summary;
+  const bus = await world.group("bus");
+  expect([
+    await edit({ name: "Gulls" }),
+    await edit({ muted: true }),
+    await edit({ muted: false }, targetIds),
+    await edit({ soloed: true }),
+    await edit({ soloed: false }),
+    await edit({ at: 12.5 }),
+    await edit({ feedsId: bus }),
+    await edit({ name: "Take 1", feedsId: null }),
+  ]).toEqual([
+    "renamed “Take 1” to “Gulls”",
+    "muted “Gulls”",
+    "unmuted 2 targets",
+    "soloed “Gulls”",
+    "unsoloed “Gulls”",
+    "moved “Gulls” on the timeline",
+    "routed “Gulls”",
+    "renamed “Gulls” to “Take 1”",
+  ]);
+});
+
+it("a folder is not moved into one that is not there", async () => {
+  const folderId = await folder();
+  const { status, body } = await owner.run("move-folder", {
+    folderId,
+    parentId: "0192f0c1-2345-7abc-8def-00000000dead",
+  });
+  expect([status, body.error?.code]).toEqual([404, "not-found"]);
 });
 
 describe("many at once", () => {
