@@ -337,10 +337,12 @@ it("an edit of targets is said by what it does", async () => {
   const edit = async (set: object, ids = [targetIds[0]]) =>
     (await owner.run("edit-target", { sessionId, targetIds: ids, ...set })).body.change?.summary;
   const bus = await world.group("bus");
+  // What is so already is no change.
+  await edit({ muted: false, soloed: false, at: 0, feedsId: null }, targetIds);
   expect([
     await edit({ name: "Gulls" }),
     await edit({ muted: true }),
-    await edit({ muted: false }, targetIds),
+    await edit({ muted: false }),
     await edit({ soloed: true }),
     await edit({ soloed: false }),
     await edit({ at: 12.5 }),
@@ -349,7 +351,7 @@ it("an edit of targets is said by what it does", async () => {
   ]).toEqual([
     "renamed “Take 1” to “Gulls”",
     "muted “Gulls”",
-    "unmuted 2 targets",
+    "unmuted “Gulls”",
     "soloed “Gulls”",
     "unsoloed “Gulls”",
     "moved “Gulls” on the timeline",
