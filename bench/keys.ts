@@ -1,16 +1,6 @@
-import { mkdtempSync, rmSync } from "node:fs";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
-import { chromium, type Page } from "@playwright/test";
-import { eq } from "drizzle-orm";
-import { connect } from "../src/db/connection";
-import { library } from "../src/db/schema";
-import { demoLibraryName, demoPassword } from "../demo/members";
-import { prepareDatabase, serve } from "../scripts/setup/application";
-import { ensureBuild } from "../scripts/setup/build";
-import { ensureDatabase, startPostgres } from "../scripts/setup/postgres";
-import { freePort } from "../scripts/setup/run";
+import type { Page } from "@playwright/test";
 import { fillLibrary } from "../testing/large-library";
+import { signIn, withApplication } from "./application";
 import { median, ms, percentile, table } from "./measure";
 
 const cards = 10_000;
@@ -43,41 +33,13 @@ async function keyTo(page: Page, key: string, mark: string): Promise<number> {
   return page.evaluate(() => (window as unknown as { benched: Promise<number> }).benched);
 }
 
-async function signIn(page: Page, who: string): Promise<void> {
-  await page.goto("/sign-in");
-  await page.fill("input[name=email]", `${who}@island.example`);
-  await page.fill("input[name=password]", demoPassword);
-  await page.keyboard.press("Enter");
-  await page.locator("[data-rendered]").waitFor({ timeout: 60_000 });
-}
-
 /** Key press to painted results, and to sound and picture, in a library of ten thousand cards. */
 export async function benchKeys(): Promise<void> {
-  await ensureBuild();
-  const server = await startPostgres();
-  const media = mkdtempSync(join(tmpdir(), "fichier-bench-media-"));
-  try {
-    await ensureDatabase(server, "fichier_bench", true);
-    const url = server.url("fichier_bench");
-    await prepareDatabase(url, media);
-    const db = connect(url);
-    const [{ id }] = await db.select().from(library).where(eq(library.name, demoLibraryName));
-    await fillLibrary(db, id, cards);
-    await db.$client.end();
-    const port = await freePort();
-    const application = await serve(url, port, media, { quiet: true, remember: false });
-    const browser = await chromium.launch({
-      executablePath: "/usr/bin/chromium",
-      args: ["--no-sandbox", "--disable-background-networking", "--disable-component-update"],
-    });
-    try {
+  await withApplication(
+    (db, libraryId) => fillLibrary(db, libraryId, cards),
+    async (served) => {
       const open = async (who: string) => {
-        const page = await (
-          await browser.newContext({
-            baseURL: `http://127.0.0.1:${port}`,
-            viewport: { width: 1280, height: 800 },
-          })
-        ).newPage();
+        const page = await served.open();
         await signIn(page, who);
         return page;
       };
@@ -124,12 +86,6 @@ export async function benchKeys(): Promise<void> {
           row("the card on a 1280-pixel picture and visible", painted),
         ],
       );
-    } finally {
-      await browser.close();
-      application.kill("SIGKILL");
-    }
-  } finally {
-    rmSync(media, { recursive: true, force: true });
-    server.stop();
-  }
+    },
+  );
 }

@@ -1,16 +1,9 @@
-import { mkdtempSync, readFileSync, rmSync } from "node:fs";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
-import { chromium, type Page } from "@playwright/test";
+import { readFileSync } from "node:fs";
+import type { Page } from "@playwright/test";
 import { eq } from "drizzle-orm";
-import { connect } from "../src/db/connection";
-import { card, folder, library } from "../src/db/schema";
-import { demoLibraryName, demoPassword } from "../demo/members";
-import { prepareDatabase, serve } from "../scripts/setup/application";
-import { ensureBuild } from "../scripts/setup/build";
-import { ensureDatabase, startPostgres } from "../scripts/setup/postgres";
-import { freePort } from "../scripts/setup/run";
+import { card, folder } from "../src/db/schema";
 import { fillLibrary } from "../testing/large-library";
+import { signIn, withApplication } from "./application";
 import { median, ms, percentile, table } from "./measure";
 
 /** Cards besides the demo's. */
@@ -30,13 +23,6 @@ async function took(work: () => Promise<unknown>): Promise<number> {
   const start = performance.now();
   await work();
   return performance.now() - start;
-}
-
-async function signIn(page: Page, who: string): Promise<void> {
-  await page.goto("/sign-in");
-  await page.fill("input[name=email]", `${who}@island.example`);
-  await page.fill("input[name=password]", demoPassword);
-  await page.keyboard.press("Enter");
 }
 
 /** What a page asks of the application, as itself. */
@@ -66,38 +52,20 @@ async function heapOf(page: Page): Promise<number> {
 
 async function benchSize(count: number): Promise<Figures> {
   const figures: Figures = {};
-  const server = await startPostgres();
-  const media = mkdtempSync(join(tmpdir(), "fichier-bench-media-"));
-  try {
-    await ensureDatabase(server, "fichier_bench", true);
-    const url = server.url("fichier_bench");
-    await prepareDatabase(url, media);
-    const db = connect(url);
-    const [{ id: libraryId }] = await db.select().from(library).where(eq(library.name, demoLibraryName));
-    await fillLibrary(db, libraryId, count, perFolder);
-    const ids = (await db.select({ id: card.id }).from(card).where(eq(card.layer, "team"))).map((c) => c.id);
-    const [aFolder] = (await db.select().from(folder)).filter((f) => f.parentId !== null).slice(-1);
-    await db.execute("analyze");
-    await db.$client.end();
-    const port = await freePort();
-    const application = await serve(url, port, media, { quiet: true, remember: false });
-    const browser = await chromium.launch({
-      executablePath: "/usr/bin/chromium",
-      args: ["--no-sandbox", "--disable-background-networking", "--disable-component-update"],
-    });
-    try {
-      const open = async () =>
-        (
-          await browser.newContext({
-            baseURL: `http://127.0.0.1:${port}`,
-            viewport: { width: 1280, height: 800 },
-          })
-        ).newPage();
-      const pid = application.pid!;
+  await withApplication(
+    async (db, libraryId) => {
+      await fillLibrary(db, libraryId, count, perFolder);
+      const ids = (await db.select({ id: card.id }).from(card).where(eq(card.layer, "team"))).map(
+        (c) => c.id,
+      );
+      const [aFolder] = (await db.select().from(folder)).filter((f) => f.parentId !== null).slice(-1);
+      await db.execute("analyze");
+      return { ids, aFolder };
+    },
+    async ({ libraryId, pid, open }, { ids, aFolder }) => {
       const page = await open();
       // Once, so that what a first page costs is not counted.
       await signIn(page, "curator");
-      await page.locator("[data-rendered]").waitFor({ timeout: 300_000 });
       const idle = memoryOf(pid);
       let most = idle;
       const look = setInterval(() => (most = Math.max(most, memoryOf(pid))), 20);
@@ -107,12 +75,7 @@ async function benchSize(count: number): Promise<Figures> {
       figures["server's memory above idle meanwhile"] = megabytes(most - idle);
 
       const other = await open();
-      figures["sign-in to the bench rendered"] = ms(
-        await took(async () => {
-          await signIn(other, "sound");
-          await other.locator("[data-rendered]").waitFor({ timeout: 300_000 });
-        }),
-      );
+      figures["sign-in to the bench rendered"] = ms(await took(() => signIn(other, "sound")));
       await other.keyboard.press("/");
       figures["and until the bar lists"] = ms(
         await took(() => other.locator("#found-cards [role=option]").first().waitFor({ timeout: 300_000 })),
@@ -193,20 +156,13 @@ async function benchSize(count: number): Promise<Figures> {
           },
         }),
       );
-    } finally {
-      await browser.close();
-      application.kill("SIGKILL");
-    }
-  } finally {
-    rmSync(media, { recursive: true, force: true });
-    server.stop();
-  }
+    },
+  );
   return figures;
 }
 
 /** What a library's size costs: loading it, its screens, changes to it. */
 export async function benchScale(): Promise<void> {
-  await ensureBuild();
   const all: Figures[] = [];
   for (const size of sizes) all.push(await benchSize(size));
   const names = [...new Set(all.flatMap((figures) => Object.keys(figures)))];
