@@ -2,7 +2,7 @@ import { createHash } from "node:crypto";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { reference } from "../../../scripts/reference";
-import { hertz } from "../effects/parameter";
+import { hertz, milliseconds } from "../effects/parameter";
 import { highPass } from "../effects/audio/high-pass";
 import { findEffect } from "../effects/registry";
 import { readNumber, sayNumber, saySetting, sayValue } from "./describe";
@@ -155,6 +155,16 @@ describe("values as editors write them", () => {
         expect(Math.abs(readNumber(cutoff, sayNumber(cutoff, v))! / v - 1)).toBeLessThan(0.01);
       }),
     );
+  });
+  it("takes seconds for milliseconds and the other way round, where the unit says so", () => {
+    const short = milliseconds({ label: "", help: "", min: 0, max: 5000, default: 10 });
+    expect(["1.5 s", "250", "250 ms", "2s"].map((text) => readNumber(short, text))).toEqual([
+      1500, 250, 250, 2000,
+    ]);
+    const long = { ...short, unit: "s" as const };
+    expect(["1.5 s", "3", "250 ms"].map((text) => readNumber(long, text))).toEqual([1.5, 3, 0.25]);
+    // What is no time is not converted.
+    expect(readNumber(cutoff, "2 s")).toBe(2);
   });
   it("says off where a parameter does nothing", () => {
     const cut = hertz({ label: "", help: "", min: 10, max: 100, default: 10, off: "min" });
