@@ -43,7 +43,7 @@ export default tseslint.config(
         "error",
         { argsIgnorePattern: "^_", varsIgnorePattern: "^_", ignoreRestSiblings: true },
       ],
-      "no-console": ["error", { allow: ["error"] }],
+      "no-console": ["error", { allow: ["error", "warn"] }],
       eqeqeq: "error",
     },
   },

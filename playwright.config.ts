@@ -3,8 +3,9 @@ import { defineConfig } from "@playwright/test";
 /** Against a production build that bin/test serves; Debian's Chromium. */
 export default defineConfig({
   testDir: "e2e",
-  // One application with one demo library: the files do not get in each other's way, but two cores have enough with one browser.
-  workers: 1,
+  // One application with one demo library; the files do not get in each other's way, and what takes a database or a
+  // server away from everybody has its own.
+  workers: 2,
   timeout: 150_000,
   expect: { timeout: 25_000 },
   outputDir: "test-results",

@@ -5,11 +5,14 @@ import type { Role } from "@/core/library/roles";
 import { database } from "@/db/connection";
 import { benchSession, library, member, stream, target } from "@/db/schema";
 import * as authRoute from "@/app/api/auth/[...all]/route";
+import * as cardsRoute from "@/app/api/libraries/[libraryId]/cards/route";
 import * as commandRoute from "@/app/api/libraries/[libraryId]/commands/[command]/route";
+import * as contentsRoute from "@/app/api/libraries/[libraryId]/contents/route";
 import * as replicaRoute from "@/app/api/libraries/[libraryId]/replica/route";
 import * as sessionRoute from "@/app/api/libraries/[libraryId]/sessions/[sessionId]/route";
 import * as takeBackRoute from "@/app/api/libraries/[libraryId]/take-back/route";
 import { addUser } from "@/server/accounts";
+import { readHeads } from "../testing/heads";
 
 export const origin = "http://fichier.test";
 export const password = "correct horse battery";
@@ -78,8 +81,10 @@ export interface Person {
     sessionId?: string,
     requestId?: string,
   ): Promise<Answer<{ change: { revision: number } | null; error?: Record<string, unknown> }>>;
-  /** All rows that this member sees, by entity, in the order of their ids. */
+  /** All rows that this member sees, by entity, in the order of their ids; of cards their heads. */
   rows(sessionId?: string): Promise<Record<string, Record<string, unknown>[]>>;
+  /** A card's content; undefined where the library has none of that fingerprint. */
+  content(fingerprint: string): Promise<Chain | undefined>;
 }
 
 export async function join(libraryId: string, role: Role): Promise<Person> {
@@ -112,6 +117,12 @@ export async function join(libraryId: string, role: Role): Promise<Person> {
           params({}),
         ),
       ),
+    async content(fingerprint) {
+      const { body } = await answer<{ chains: Record<string, Chain> }>(
+        await contentsRoute.GET(request(`${base}/contents?of=${fingerprint}`, { cookie }), params({})),
+      );
+      return body.chains[fingerprint];
+    },
     async rows(sessionId) {
       const library = await answer<{ rows: Record<string, Record<string, unknown>[]> }>(
         await replicaRoute.GET(request(`${base}/replica`, { cookie }), params({})),
@@ -124,7 +135,13 @@ export async function join(libraryId: string, role: Role): Promise<Person> {
             ),
           )
         : null;
-      const all = { ...library.body.rows, ...(session && { target: session.body.targets }) };
+      const heads = await cardsRoute.GET(request(`${base}/cards`, { cookie }), params({}));
+      const { cards } = readHeads(await heads.text());
+      const all = {
+        ...library.body.rows,
+        card: cards as unknown as Record<string, unknown>[],
+        ...(session && { target: session.body.targets }),
+      };
       return Object.fromEntries(
         Object.entries(all).map(([entity, rows]) => [
           entity,

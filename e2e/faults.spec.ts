@@ -1,3 +1,4 @@
+import { readHeads } from "../testing/heads";
 import { spawn, type ChildProcess } from "node:child_process";
 import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -118,7 +119,8 @@ test.describe("killed in the middle of a save", () => {
       throw new Error(`${path} was never confirmed`);
     };
     const read = async <T>(path: string) => (await (await ask(path)).response!.json()) as T;
-    return { sessionId, ask, insist, read };
+    const cards = async () => readHeads(await (await ask("cards")).response!.text()).cards;
+    return { sessionId, ask, insist, read, cards };
   }
   type Line = Awaited<ReturnType<typeof lineOf>>;
 
@@ -216,7 +218,7 @@ test.describe("killed in the middle of a save", () => {
     }
   });
 
-  test("two applications, three browsers and a thousand commands at once come to the same", async ({
+  test("two applications, ten pages, a thousand commands and changes of all cards at once come to the same", async ({
     browser,
   }) => {
     test.setTimeout(300_000);
@@ -227,20 +229,24 @@ test.describe("killed in the middle of a save", () => {
       const lines = await Promise.all(members.map((who) => lineOf(browser, who)));
       const pages = [];
       for (const [i, who] of members.entries()) {
-        const page = await (
-          await browser.newContext({
-            baseURL: `http://127.0.0.1:${[port, otherPort][i % 2]}`,
-            viewport: { width: 1280, height: 800 },
-          })
-        ).newPage();
+        const context = await browser.newContext({
+          baseURL: `http://127.0.0.1:${[port, otherPort][i % 2]}`,
+          viewport: { width: 1280, height: 800 },
+        });
+        const page = await context.newPage();
         await signIn(page, who);
         await press(page, "Alt+l");
         await expect(page.getByRole("grid", { name: "Cards" })).toBeFocused();
         pages.push(page);
+        for (let more = i === 0 ? 3 : 2; more > 0; more--) {
+          const beside = await context.newPage();
+          await beside.goto(page.url());
+          await expect(beside.getByRole("grid", { name: "Cards" })).toBeVisible();
+          pages.push(beside);
+        }
       }
-      type Rows = { card: { id: string; name: string; note: string; layer: string; version: number }[] };
-      const rows = async () => (await lines[0].read<{ rows: Rows }>("replica")).rows;
-      const own = (await rows()).card.filter((c) => c.layer === "team");
+      expect(pages).toHaveLength(10);
+      const own = (await lines[0].cards()).filter((c) => c.layer === "team");
       const [counter, ...noted] = own;
       await lines[0].insist("commands/edit-card", { cardId: counter.id, note: "0" });
       const perClient = { notes: 70, counts: 15 };
@@ -258,7 +264,7 @@ test.describe("killed in the middle of a save", () => {
         for (let i = 0; i < perClient.notes; i++)
           await send({ cardId: noted[(n * 7 + i) % noted.length].id, note: `${n} wrote ${i}` });
         // Counting together: each reads, adds one and says which state it saw; a stale one is told the present state.
-        let seen = (await rows()).card.find((c) => c.id === counter.id)!;
+        let seen = (await line.cards()).find((c) => c.id === counter.id)!;
         for (let i = 0; i < perClient.counts;) {
           const { error } = await send({
             cardId: counter.id,
@@ -275,14 +281,24 @@ test.describe("killed in the middle of a save", () => {
       const clients = lines.flatMap((line) =>
         [port, otherPort].flatMap((at) => [at, at]).map((at) => ({ line, at })),
       );
-      await Promise.all(clients.map(({ line, at }, n) => client(line, at, n)));
+      /** Files all cards of the team elsewhere at once, while the others write into them. */
+      const bulk = async () => {
+        for (const path of ["Here for now", "There for now", "Together"])
+          expect(
+            (await lines[1].ask("commands/move-cards", { cardIds: own.map((c) => c.id), path }, otherPort))
+              .status,
+          ).toBe(200);
+      };
+      await Promise.all([bulk(), ...clients.map(({ line, at }, n) => client(line, at, n))]);
       expect(clients).toHaveLength(12);
       expect([...answered.keys()].sort()).toEqual([200, 409]);
       expect(answered.get(200)).toBe(clients.length * (perClient.notes + perClient.counts));
       // No update was lost.
-      const end = await rows();
-      expect(end.card.find((c) => c.id === counter.id)!.note).toBe(String(clients.length * perClient.counts));
+      const end = await lines[0].cards();
+      expect(end.find((c) => c.id === counter.id)!.note).toBe(String(clients.length * perClient.counts));
       expectNoGaps(await revisions(lines[0], "library"));
+      const together = own.length;
+      expect(new Set(end.filter((c) => c.layer === "team").map((c) => c.folderId)).size).toBe(1);
       // A last change by one is with all, and then they show the same as the database holds.
       await lines[1].insist("commands/edit-card", { cardId: counter.id, name: "Zz, counted together" });
       for (const page of pages) {
@@ -294,8 +310,9 @@ test.describe("killed in the middle of a save", () => {
         await expect(page.getByRole("complementary", { name: "Chosen card" })).toContainText(
           String(clients.length * perClient.counts),
         );
-        await page.context().close();
+        await expect(page.getByRole("treeitem", { name: /^Together/ })).toContainText(String(together));
       }
+      for (const page of pages) await page.context().close();
     } finally {
       other.kill("SIGKILL");
     }

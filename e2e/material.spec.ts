@@ -4,6 +4,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { expect, test, type Page } from "@playwright/test";
 import sharp from "sharp";
+import { readHeads } from "../testing/heads";
 import { writeWav } from "../src/core/formats/wav/write";
 import { chain, chooseFiles, found, press, said, saved, signIn, target } from "./desk";
 
@@ -61,10 +62,8 @@ async function rendered(page: Page): Promise<{ name: string; bytes: Buffer }> {
 /** The card as exported by the application, put on a file by the command line. */
 async function byCommandLine(page: Page, cardName: string, input: string, output: string): Promise<Buffer> {
   const libraryId = new URL(page.url()).pathname.split("/")[1];
-  const replica = (await (await page.request.get(`/api/libraries/${libraryId}/replica`)).json()) as {
-    rows: { card: { id: string; name: string }[] };
-  };
-  const card = replica.rows.card.find((c) => c.name === cardName)!;
+  const { cards } = readHeads(await (await page.request.get(`/api/libraries/${libraryId}/cards`)).text());
+  const card = cards.find((c) => c.name === cardName)!;
   const path = join(folder, `${card.id}.card.json`);
   writeFileSync(
     path,

@@ -2,6 +2,7 @@ import { sql } from "drizzle-orm";
 import { generateNKeysBetween } from "fractional-indexing";
 import { v7 as newId } from "uuid";
 import { chainText, fingerprint } from "../src/core/chain/fingerprint";
+import { effectsOf } from "../src/core/chain/model";
 import { normaliseChain } from "../src/core/chain/values";
 import { sortKey } from "../src/core/text/fold";
 import type { Database } from "../src/db/connection";
@@ -65,6 +66,7 @@ export async function fillLibrary(
       contentVersion: 1,
       fingerprint: fingerprint(text),
       chainText: text,
+      effects: effectsOf(chain),
       authorId: null,
     });
     versions.push({ cardId: id, number: 1, libraryId, fingerprint: fingerprint(text), chainText: text });

@@ -1,5 +1,5 @@
 import { emptyChain, type Chain } from "../src/core/chain/model";
-import type { Card, Folder, Target } from "../src/core/library/entities";
+import type { Card, CardHead, Folder, Target } from "../src/core/library/entities";
 
 /* Rows for tests that need some and do not care which. */
 
@@ -21,6 +21,12 @@ export const aCard = (given: Partial<Card> = {}): Card => ({
   proof: null,
   ...given,
 });
+
+/** What a copy of the library keeps of such a card. */
+export const aHead = ({ effects = [], ...given }: Partial<CardHead> = {}): CardHead => {
+  const { chain: _, ...card } = aCard(given);
+  return { ...card, effects };
+};
 
 export const aFolder = (given: Partial<Folder> = {}): Folder => ({
   id: "folder-1",

@@ -1,9 +1,9 @@
-import { and, asc, eq, sql } from "drizzle-orm";
+import { and, asc, eq, sql, type SQL } from "drizzle-orm";
 import { deepestFolder } from "@/core/text/names";
-import type { Card } from "@/core/library/entities";
+import { headFields, type Card } from "@/core/library/entities";
 import type { Executor } from "./connection";
 import { readRow } from "./entities";
-import { cardVersion, folder } from "./schema";
+import { card, cardVersion, folder } from "./schema";
 
 export const readCard = (db: Executor, libraryId: string, id: string): Promise<Card | null> =>
   readRow(db, "card", libraryId, id);
@@ -33,4 +33,84 @@ export async function folderPathOf(
     )
     select name from above order by steps desc`);
   return rows.map((row) => row.name);
+}
+
+/** Each field of a card's head, as what PostgreSQL makes JSON of. */
+const headColumns: { readonly [F in (typeof headFields)[number]]: SQL | (typeof card)[keyof typeof card] } = {
+  id: card.id,
+  version: card.version,
+  layer: card.layer,
+  name: card.name,
+  medium: card.medium,
+  fits: card.fits,
+  folderId: card.folderId,
+  note: card.note,
+  contentVersion: card.contentVersion,
+  fingerprint: card.fingerprint,
+  effects: card.effects,
+  authorId: card.authorId,
+  // As JavaScript writes a time.
+  addedAt: sql`to_char(${card.addedAt} at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"')`,
+  withdrawn: card.withdrawn,
+  proof: card.proof,
+};
+
+/** Heads that are read with one statement. */
+const headsAtOnce = 2000;
+
+export async function countCards(db: Executor, libraryId: string): Promise<number> {
+  const [{ n }] = await db
+    .select({ n: sql<number>`count(*)::integer` })
+    .from(card)
+    .where(eq(card.libraryId, libraryId));
+  return n;
+}
+
+/**
+ * The heads of all cards, so many at a time: each as the text of a JSON array of its `headFields`, joined by commas.
+ * PostgreSQL makes the text, which goes through as it is. To be read within one transaction.
+ */
+export async function* headTexts(db: Executor, libraryId: string): AsyncGenerator<string> {
+  const fields = sql.join(
+    headFields.map((field) => sql`${headColumns[field]}`),
+    sql`, `,
+  );
+  interface Read extends Record<string, unknown> {
+    readonly text: string | null;
+    readonly last: string | null;
+    readonly n: number;
+  }
+  let last: string | null = null;
+  for (;;) {
+    const after: SQL = last === null ? sql`` : sql`and ${card.id} > ${last}`;
+    const { rows }: { rows: Read[] } = await db.execute<Read>(sql`
+      select string_agg(head, ',' order by id) as text, (array_agg(id order by id desc))[1] as last, count(*)::integer as n
+      from (
+        select ${card.id} as id, json_build_array(${fields})::text as head
+        from ${card} where ${card.libraryId} = ${libraryId} ${after}
+        order by ${card.id} limit ${headsAtOnce}
+      ) heads`);
+    const [{ text, last: reached, n }] = rows;
+    if (text !== null) yield text;
+    if (n < headsAtOnce) return;
+    last = reached;
+  }
+}
+
+/** Some contents by their fingerprints, each as its canonical text. */
+export async function readContents(
+  db: Executor,
+  libraryId: string,
+  fingerprints: readonly string[],
+): Promise<Map<string, string>> {
+  const rows = await db
+    .select({ fingerprint: cardVersion.fingerprint, chainText: cardVersion.chainText })
+    .from(cardVersion)
+    .where(
+      and(
+        eq(cardVersion.libraryId, libraryId),
+        sql`${cardVersion.fingerprint} = any(${sql.param([...fingerprints])}::text[])`,
+      ),
+    );
+  return new Map(rows.map((row) => [row.fingerprint, row.chainText]));
 }

@@ -1,7 +1,7 @@
-import { and, eq, gt, isNull, or, sql, type InferInsertModel } from "drizzle-orm";
+import { and, eq, isNull, or, sql, type InferInsertModel } from "drizzle-orm";
 import { chainText } from "@/core/chain/fingerprint";
-import type { Chain } from "@/core/chain/model";
-import { entities, type Entity, type EntityRows, type LibraryEntity } from "@/core/library/entities";
+import { effectsOf, type Chain } from "@/core/chain/model";
+import { entities, type Entity, type EntityRows } from "@/core/library/entities";
 import { fold, sortKey } from "@/core/text/fold";
 import type { Executor } from "./connection";
 import * as schema from "./schema";
@@ -13,7 +13,7 @@ const tables = { ...schema, session: schema.benchSession } satisfies Record<Enti
 const derived: { [E in Entity]?: (row: Partial<EntityRows[E]>) => Record<string, unknown> } = {
   card: ({ name, chain }) => ({
     ...(name !== undefined && { sortKey: sortKey(name) }),
-    ...(chain !== undefined && { chainText: chainText(chain) }),
+    ...(chain !== undefined && { chainText: chainText(chain), effects: effectsOf(chain) }),
   }),
   alias: ({ text }) => (text === undefined ? {} : { folded: fold(text) }),
   target: ({ chain }) => (chain === undefined ? {} : { chainText: chainText(chain) }),
@@ -30,7 +30,16 @@ function toColumns<E extends Entity>(entity: E, row: Partial<EntityRows[E]>): Re
 
 /** A row as clients see it from a row as it is stored. */
 export function fromColumns<E extends Entity>(_entity: E, columns: Record<string, unknown>): EntityRows[E] {
-  const { libraryId: _l, sortKey: _s, folded: _f, settings: _o, chainText: text, addedAt, ...row } = columns;
+  const {
+    libraryId: _l,
+    sortKey: _s,
+    folded: _f,
+    settings: _o,
+    effects: _e,
+    chainText: text,
+    addedAt,
+    ...row
+  } = columns;
   if (text !== undefined) row.chain = JSON.parse(text as string) as Chain;
   if (addedAt !== undefined) row.addedAt = (addedAt as Date).toISOString();
   return row as unknown as EntityRows[E];
@@ -65,37 +74,22 @@ export const readRow = async <E extends Entity>(
   id: string,
 ): Promise<EntityRows[E] | null> => (await readSome(db, entity, libraryId, [id])).get(id) ?? null;
 
-/** Rows that are read with one statement. */
-const readAtOnce = 2000;
-
-/**
- * The rows of a kind that a member may see, each as the text of its JSON, so many at a time: what is stored as text goes
- * through as it is, and memory does not grow with the library. To be read within one transaction.
- */
-export async function* rowTexts(
+/** The rows of a kind that a member may see, in the order of their ids. */
+export async function readAll<E extends Entity>(
   db: Executor,
-  entity: LibraryEntity,
+  entity: E,
   libraryId: string,
   userId: string,
-): AsyncGenerator<string[]> {
+): Promise<EntityRows[E][]> {
   const table = anyTable(entity);
   const { ownerId } = table as unknown as { ownerId: typeof schema.folder.name };
   const own = entities[entity].of === "member" ? or(isNull(ownerId), eq(ownerId, userId)) : undefined;
-  for (let last: string | undefined; ;) {
-    const found: { id: string }[] = await db
-      .select()
-      .from(table)
-      .where(and(eq(table.libraryId, libraryId), own, last === undefined ? undefined : gt(table.id, last)))
-      .orderBy(table.id)
-      .limit(readAtOnce);
-    yield found.map(({ ...columns }: Record<string, unknown>) => {
-      const { chainText: text, ...rest } = columns;
-      const row = JSON.stringify(fromColumns(entity, rest));
-      return text === undefined ? row : `${row.slice(0, -1)},"chain":${text as string}}`;
-    });
-    if (found.length < readAtOnce) return;
-    last = found.at(-1)!.id;
-  }
+  const found = await db
+    .select()
+    .from(table)
+    .where(and(eq(table.libraryId, libraryId), own))
+    .orderBy(table.id);
+  return found.map((row) => fromColumns(entity, row));
 }
 
 /** Rows that go with one statement: PostgreSQL takes 65,535 values. */

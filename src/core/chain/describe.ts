@@ -1,6 +1,6 @@
 import { findEffect } from "../effects/registry";
 import type { NumberParameter, Parameter } from "../effects/parameter";
-import type { Chain, EffectSetting, Json } from "./model";
+import type { EffectSetting, Json } from "./model";
 
 const trimmed = (value: number, digits: number) => String(Number(value.toFixed(digits))).replace("-", "−");
 
@@ -60,9 +60,9 @@ export function saySetting(setting: EffectSetting): string {
 /** The effect's name, or its id where it is unknown here. */
 export const effectName = (id: string): string => findEffect(id)?.name ?? id;
 
-/** A chain on one line: `HP · EQ · Plate`. */
-export const sayChain = (chain: Chain): string =>
-  chain.settings.map((s) => findEffect(s.effect)?.short ?? s.effect).join(" · ");
+/** A chain's effects on one line: `HP · EQ · Plate`. */
+export const sayEffects = (effects: readonly string[]): string =>
+  effects.map((id) => findEffect(id)?.short ?? id).join(" · ");
 
 /** What a card with this chain is called: one setting is a preset, more are a chain. */
 export const chainNoun = (settings: number): "preset" | "chain" => (settings === 1 ? "preset" : "chain");

@@ -18,5 +18,8 @@ export interface Chain {
 
 export const emptyChain = (medium: Medium): Chain => ({ medium, settings: [] });
 
+/** The ids of a chain's effects, in their order. */
+export const effectsOf = ({ settings }: Chain): string[] => settings.map(({ effect }) => effect);
+
 /** A product rule and a guard against hostile files: longer chains are refused. */
 export const longestChain = 64;

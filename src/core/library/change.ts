@@ -1,4 +1,4 @@
-import { entityNames, libraryEntities, type Entity, type EntityRows, type LibraryEntity } from "./entities";
+import { entityNames, headOf, type Entity, type EntityHeads, type EntityRows } from "./entities";
 import type { Versioned } from "./entities/define";
 
 /** One row's part of a change. Rows and fields are plain JSON. */
@@ -32,19 +32,19 @@ export interface Change {
   readonly takesBack: number | null;
 }
 
-/** A client's copy of the rows it may see. */
-export type Replica = { readonly [E in Entity]: ReadonlyMap<string, EntityRows[E]> };
+/** A client's copy of the rows it may see: their heads, where a kind of row has contents too. */
+export type Replica = { readonly [E in Entity]: ReadonlyMap<string, EntityHeads[E]> };
 
 export const emptyReplica = (): Replica =>
   Object.fromEntries(entityNames.map((entity) => [entity, new Map()])) as unknown as Replica;
 
-/** A library's copy from the rows that were read of it. */
-export const replicaOf = (rows: { readonly [E in LibraryEntity]: readonly EntityRows[E][] }): Replica => ({
+/** A copy from the heads that were read; empty of what was not. */
+export const replicaOf = (rows: { readonly [E in Entity]?: readonly EntityHeads[E][] }): Replica => ({
   ...emptyReplica(),
   ...Object.fromEntries(
-    libraryEntities.map((entity) => [
+    Object.entries(rows).map(([entity, list]) => [
       entity,
-      new Map((rows[entity] as readonly Versioned[]).map((row) => [row.id, row])),
+      new Map((list as readonly Versioned[]).map((row) => [row.id, row])),
     ]),
   ),
 });
@@ -56,11 +56,11 @@ export function applyRowChanges(replica: Replica, changes: readonly RowChange[])
     (next[entity] ??= new Map(replica[entity] as ReadonlyMap<string, unknown>));
   for (const change of changes) {
     const rows = writable(change.entity);
-    if (change.kind === "insert") rows.set(change.row.id, change.row);
+    if (change.kind === "insert") rows.set(change.row.id, headOf(change.entity, change.row));
     else if (change.kind === "delete") rows.delete(change.id);
     else {
       const before = rows.get(change.id) as object | undefined;
-      if (before) rows.set(change.id, { ...before, ...change.set });
+      if (before) rows.set(change.id, { ...before, ...headOf(change.entity, change.set) });
     }
   }
   return { ...replica, ...next } as Replica;

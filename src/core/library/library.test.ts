@@ -1,9 +1,8 @@
 import { describe, expect, it } from "vitest";
-import type { Chain } from "../chain/model";
+import { aCard, aGainChain, aHead } from "../../../testing/library";
 import { combination, isBareCharacter, keyProblem, reservedKeys, type KeyPress } from "../keys/combination";
 import { applyRowChanges, emptyReplica } from "./change";
-import { documentChanges } from "../search/documents";
-import type { Card, Folder } from "./entities";
+import type { Folder } from "./entities";
 import { childFolders, folderPath, folderRows, folderWithin, resolvePath } from "./folders";
 import { cleanName, parsePath } from "../text/names";
 import { may, roles } from "./roles";
@@ -25,28 +24,7 @@ const folders = new Map(
     folder("s", null, "Sea", "a0"),
   ].map((f) => [f.id, f]),
 );
-const chain = (...effects: string[]): Chain => ({
-  medium: "audio",
-  settings: effects.map((effect) => ({ effect, values: {}, on: true, mix: 100 })),
-});
-const card = (id: string, more: Partial<Card> = {}): Card => ({
-  id,
-  version: 1,
-  layer: "team",
-  name: id,
-  medium: "audio",
-  fits: [],
-  folderId: null,
-  note: "",
-  contentVersion: 1,
-  fingerprint: "",
-  chain: chain("audio.gain"),
-  authorId: "me",
-  addedAt: "",
-  withdrawn: false,
-  proof: null,
-  ...more,
-});
+const card = (id: string) => aCard({ id, name: id });
 
 describe("folders", () => {
   it("lists them in their order, each before what lies in it", () =>
@@ -88,15 +66,25 @@ describe("names", () => {
 });
 
 describe("suggesting a folder", () => {
+  const content = (...effects: string[]) => ({ medium: "audio" as const, effects });
   it("takes the one with the most similar cards", () => {
     const cards = [
-      card("a", { folderId: "r", chain: chain("audio.high-pass", "audio.plate") }),
-      card("b", { folderId: "s", chain: chain("audio.gain", "audio.delay") }),
-      card("c", { folderId: "s", chain: chain("audio.high-pass") }),
+      aHead({ id: "a", folderId: "r", effects: ["audio.high-pass", "audio.plate"] }),
+      aHead({ id: "b", folderId: "s", effects: ["audio.gain", "audio.delay"] }),
+      aHead({ id: "c", folderId: "s", effects: ["audio.high-pass"] }),
     ];
-    expect(suggestFolder(cards, chain("audio.high-pass", "audio.plate"))).toBe("r");
-    expect(suggestFolder(cards, chain("audio.low-pass"))).toBeNull();
-    expect(similarity(chain("a", "a", "b"), chain("a", "b", "c"))).toBe(0.5);
+    expect(suggestFolder(cards, content("audio.high-pass", "audio.plate"))).toBe("r");
+    expect(suggestFolder(cards, content("audio.low-pass"))).toBeNull();
+    expect(similarity(content("a", "a", "b"), content("a", "b", "c"))).toBe(0.5);
+    expect(similarity(content("a"), { medium: "image", effects: ["a"] })).toBe(0);
+  });
+  it("says nothing for withdrawn or unfiled ones", () => {
+    const alike = { effects: ["audio.plate"] };
+    const cards = [
+      aHead({ id: "a", folderId: "r", withdrawn: true, ...alike }),
+      aHead({ id: "b", folderId: null, ...alike }),
+    ];
+    expect(suggestFolder(cards, content("audio.plate"))).toBeNull();
   });
 });
 
@@ -114,24 +102,16 @@ describe("a client's copy", () => {
     expect(second.folder).toBe(first.folder);
     expect(applyRowChanges(second, [{ kind: "delete", entity: "card", id: "x" }]).card.size).toBe(0);
   });
-  it("tells the index only what changed", () => {
-    const before = applyRowChanges(
-      emptyReplica(),
-      ["a", "b", "c"].map((id) => ({ kind: "insert", entity: "card", row: card(id) }) as const),
-    );
-    expect(documentChanges(null, before, "me").put).toHaveLength(3);
-    const after = applyRowChanges(before, [
-      { kind: "update", entity: "card", id: "a", set: { withdrawn: true } },
-      {
-        kind: "insert",
-        entity: "alias",
-        row: { id: "1", version: 1, ownerId: "me", text: "bb", cardId: "b" },
-      },
+  it("keeps the effects of a chain, and not the chain", () => {
+    const chain = aGainChain(3, 6);
+    const first = applyRowChanges(emptyReplica(), [
+      { kind: "insert", entity: "card", row: aCard({ id: "x", chain }) },
     ]);
-    expect(documentChanges(before, after, "me")).toMatchObject({
-      put: [{ id: "b", ownAliases: ["bb"], origin: 0 }],
-      remove: ["a"],
-    });
+    expect(first.card.get("x")).toEqual(aHead({ id: "x", effects: ["audio.gain", "audio.gain"] }));
+    const second = applyRowChanges(first, [
+      { kind: "update", entity: "card", id: "x", set: { chain: aGainChain(1), contentVersion: 2 } },
+    ]);
+    expect(second.card.get("x")).toEqual(aHead({ id: "x", effects: ["audio.gain"], contentVersion: 2 }));
   });
 });
 

@@ -2,7 +2,7 @@ import { SortedView } from "../numeric/sorted-view";
 import { sortKey } from "../text/fold";
 import type { Replica, RowChange } from "./change";
 import type { Alias } from "./entities/alias";
-import type { Card, Folder } from "./entities";
+import type { CardHead, Folder } from "./entities";
 import type { Favourite } from "./entities/favourite";
 import type { KeyBinding } from "./entities/key-binding";
 
@@ -22,7 +22,7 @@ interface Placed {
   readonly key: string;
 }
 
-const keyOf = ({ id, name }: Pick<Card, "id" | "name">) => `${sortKey(name)}\u0000${name}\u0000${id}`;
+const keyOf = ({ id, name }: Pick<CardHead, "id" | "name">) => `${sortKey(name)}\u0000${name}\u0000${id}`;
 
 /**
  * Where the cards of a library lie and in which order, and what belongs to each: what its screens ask for at every key.
@@ -32,7 +32,9 @@ const keyOf = ({ id, name }: Pick<Card, "id" | "name">) => `${sortKey(name)}\u00
 export class Shelf {
   private readonly cards = new Map<string, Placed>();
   private readonly inFolder = new Map<string | null, Set<string>>();
+  /** The folder in which each lies, and the other way round. */
   private readonly folders = new Map<string, string | null>();
+  private readonly below = new Map<string | null, Set<string>>();
   private readonly used = new SortedView<string>((id) => this.cards.get(id)!.key);
   private readonly withdrawn = new SortedView<string>((id) => this.cards.get(id)!.key);
   private withdrawnCount = 0;
@@ -44,14 +46,22 @@ export class Shelf {
 
   constructor(replica: Pick<Replica, "card" | "folder" | "alias" | "favourite" | "keyBinding">) {
     for (const folder of replica.folder.values()) this.putFolder(folder);
-    for (const card of replica.card.values()) this.putCard(card.id, { ...card, key: keyOf(card) });
+    for (const card of replica.card.values()) this.putCard(card);
     for (const row of replica.alias.values()) this.putAside("alias", row);
     for (const row of replica.favourite.values()) this.putAside("favourite", row);
     for (const row of replica.keyBinding.values()) this.putAside("keyBinding", row);
   }
 
-  /** Takes in changes of rows; `after` is the replica that they led to. */
-  take(changes: readonly RowChange[], after: Pick<Replica, "card" | "folder">): void {
+  /**
+   * Takes in changes of rows; `after` is the replica that they led to. Gives the ids of the cards of which they say
+   * something else than before: their own rows, aliases, marks and keys, and the names of the folders they lie in.
+   */
+  take(changes: readonly RowChange[], after: Pick<Replica, "card" | "folder">): ReadonlySet<string> {
+    const touched = new Set<string>();
+    const touchWithin = (folderId: string) => {
+      for (const id of this.within(folderId))
+        for (const card of this.inFolder.get(id) ?? []) touched.add(card);
+    };
     for (const change of changes) {
       const id = change.kind === "insert" ? change.row.id : change.id;
       switch (change.entity) {
@@ -60,29 +70,39 @@ export class Shelf {
           const moves =
             change.kind !== "update" || ["name", "folderId", "withdrawn"].some((key) => key in change.set);
           if (!card) this.removeCard(id);
-          else if (moves) this.putCard(id, { ...card, key: keyOf(card) });
+          else if (moves) this.putCard(card);
+          touched.add(id);
           break;
         }
         case "folder": {
           const folder = after.folder.get(id);
           if (folder) this.putFolder(folder);
-          else {
-            this.folders.delete(id);
-            this.counts = null;
-          }
+          else this.removeFolder(id);
+          if (change.kind !== "update" || "name" in change.set || "parentId" in change.set) touchWithin(id);
           break;
         }
         case "alias":
         case "favourite":
         case "keyBinding": {
           const before = this.rows.get(`${change.entity} ${id}`);
-          if (before) this.removeAside(change.entity, before);
-          if (change.kind === "insert") this.putAside(change.entity, change.row);
-          else if (change.kind === "update" && before)
-            this.putAside(change.entity, { ...before, ...change.set } as typeof before);
+          if (before) {
+            this.removeAside(change.entity, before);
+            touched.add(before.cardId);
+          }
+          const now =
+            change.kind === "insert"
+              ? change.row
+              : change.kind === "update" && before
+                ? ({ ...before, ...change.set } as typeof before)
+                : null;
+          if (now) {
+            this.putAside(change.entity, now);
+            touched.add(now.cardId);
+          }
         }
       }
     }
+    return touched;
   }
 
   /** The ids of a place's cards, a folder's with those below it: by name, favourites in their own order. */
@@ -95,7 +115,7 @@ export class Shelf {
       case "unfiled":
         return this.inOrder(this.inFolder.get(null) ?? []);
       case "folder":
-        return this.inOrder(this.within(place.id).flatMap((id) => [...(this.inFolder.get(id) ?? [])]));
+        return this.inOrder([...this.within(place.id)].flatMap((id) => [...(this.inFolder.get(id) ?? [])]));
       case "favourites":
         return [...this.favourites]
           .map(([cardId, positions]) => [[...positions.values()].sort()[0], cardId] as const)
@@ -117,12 +137,15 @@ export class Shelf {
       case "folder":
         return (this.counts ??= this.countAll()).get(place.id) ?? 0;
       case "favourites":
-        return this.favourites.size;
+        return this.at(place).length;
     }
   }
 
-  /** The words that recall a card. */
-  aliasesOf = (cardId: string): string[] => [...(this.aliases.get(cardId)?.values() ?? [])];
+  /** The words that recall a card; a member's own before the team's. */
+  aliasesOf = (cardId: string): Alias[] =>
+    Array.from(this.aliases.get(cardId)?.keys() ?? [], (id) => this.rows.get(`alias ${id}`) as Alias).sort(
+      (a, b) => Number(a.ownerId === null) - Number(b.ownerId === null),
+    );
   /** The key that applies a card, if it has one. */
   keyOf = (cardId: string): string | undefined => this.keys.get(cardId)?.values().next().value;
   isFavourite = (cardId: string): boolean => this.favourites.has(cardId);
@@ -144,17 +167,10 @@ export class Shelf {
   }
 
   /** A folder and all that lie below it. */
-  private within(id: string): string[] {
-    const children = new Map<string, string[]>();
-    for (const [folder, parent] of this.folders)
-      if (parent !== null) {
-        const list = children.get(parent);
-        if (list) list.push(folder);
-        else children.set(parent, [folder]);
-      }
+  private within(id: string): ReadonlySet<string> {
     const found = new Set([id]);
-    for (const folder of found) for (const child of children.get(folder) ?? []) found.add(child);
-    return [...found];
+    for (const folder of found) for (const child of this.below.get(folder) ?? []) found.add(child);
+    return found;
   }
 
   private countAll(): Map<string, number> {
@@ -170,14 +186,30 @@ export class Shelf {
   }
 
   private putFolder({ id, parentId }: Folder): void {
-    if (this.folders.get(id) === parentId && this.folders.has(id)) return;
+    if (this.folders.has(id)) {
+      if (this.folders.get(id) === parentId) return;
+      this.removeFolder(id);
+    }
     this.folders.set(id, parentId);
+    const siblings = this.below.get(parentId);
+    if (siblings) siblings.add(id);
+    else this.below.set(parentId, new Set([id]));
     this.counts = null;
   }
 
-  private putCard(id: string, { folderId, withdrawn, key }: Placed): void {
+  private removeFolder(id: string): void {
+    const parentId = this.folders.get(id);
+    if (parentId === undefined) return;
+    this.below.get(parentId)!.delete(id);
+    this.folders.delete(id);
+    this.counts = null;
+  }
+
+  /** Takes in a card, new or changed. */
+  putCard(card: CardHead): void {
+    const { id, folderId, withdrawn } = card;
     this.removeCard(id);
-    this.cards.set(id, { folderId, withdrawn, key });
+    this.cards.set(id, { folderId, withdrawn, key: keyOf(card) });
     if (withdrawn) {
       this.withdrawn.add(id);
       this.withdrawnCount++;
@@ -190,7 +222,7 @@ export class Shelf {
     this.counts = null;
   }
 
-  private removeCard(id: string): void {
+  removeCard(id: string): void {
     const card = this.cards.get(id);
     if (!card) return;
     if (card.withdrawn) {

@@ -1,27 +1,46 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { aCard, aFolder } from "../../../testing/library";
-import { applyRowChanges, emptyReplica, type Replica, type RowChange } from "../library/change";
+import { applyRowChanges, emptyReplica, type RowChange } from "../library/change";
+import { Shelf } from "../library/shelf";
 import type { SearchDocument } from "./document";
-import { documentChanges } from "./documents";
+import { documentsOf } from "./documents";
 
 const insert = (entity: string, row: object) => ({ kind: "insert", entity, row }) as unknown as RowChange;
 const update = (entity: string, id: string, set: object) =>
   ({ kind: "update", entity, id, set }) as unknown as RowChange;
 const remove = (entity: string, id: string) => ({ kind: "delete", entity, id }) as unknown as RowChange;
 
-const library = (): Replica =>
-  applyRowChanges(emptyReplica(), [
-    insert("folder", aFolder({ id: "w", name: "Weather" })),
-    insert("folder", aFolder({ id: "r", name: "Rain", parentId: "w" })),
-    insert("folder", aFolder({ id: "b", name: "Boats" })),
-    insert("card", aCard({ id: "in rain", name: "Sleet", folderId: "r" })),
-    insert("card", aCard({ id: "in boats", name: "Winch", folderId: "b" })),
-    insert("card", aCard({ id: "unfiled", name: "Plate" })),
-  ]);
+const library = [
+  insert("folder", aFolder({ id: "w", name: "Weather" })),
+  insert("folder", aFolder({ id: "r", name: "Rain", parentId: "w" })),
+  insert("folder", aFolder({ id: "b", name: "Boats" })),
+  insert("card", aCard({ id: "in rain", name: "Sleet", folderId: "r" })),
+  insert("card", aCard({ id: "in boats", name: "Winch", folderId: "b" })),
+  insert("card", aCard({ id: "unfiled", name: "Plate" })),
+];
+/** A copy that follows changes, and what is sent of each. */
+class Followed {
+  private replica = emptyReplica();
+  readonly shelf = new Shelf(this.replica);
+
+  take(...changes: RowChange[]): ReturnType<typeof documentsOf> {
+    this.replica = applyRowChanges(this.replica, changes);
+    const touched = this.shelf.take(changes, this.replica);
+    return documentsOf(touched, { known: this.replica, shelf: this.shelf }, "me");
+  }
+
+  /** All of it, as if it were seen for the first time. */
+  anew(): SearchDocument[] {
+    const { replica } = this;
+    return documentsOf(replica.card.keys(), { known: replica, shelf: new Shelf(replica) }, "me").put;
+  }
+}
+
 const after = (...changes: RowChange[]) => {
-  const before = library();
-  const { put, remove: gone } = documentChanges(before, applyRowChanges(before, changes), "me");
+  const copy = new Followed();
+  copy.take(...library);
+  const { put, remove: gone } = copy.take(...changes);
   return { put: put.map((d) => [d.id, d.folder.join(" / ")]), gone };
 };
 
@@ -41,14 +60,31 @@ describe("what the index is sent", () => {
     });
   });
   it("is the cards of a folder that comes only after them, or goes before them", () => {
-    const late = applyRowChanges(library(), [insert("card", aCard({ id: "early", folderId: "late" }))]);
-    const whole = applyRowChanges(late, [insert("folder", aFolder({ id: "late", name: "Late" }))]);
-    expect(documentChanges(late, whole, "me").put.map((d) => d.folder)).toEqual([["Late"]]);
+    const copy = new Followed();
+    copy.take(...library, insert("card", aCard({ id: "early", folderId: "late" })));
+    const { put } = copy.take(insert("folder", aFolder({ id: "late", name: "Late" })));
+    expect(put.map((d) => d.folder)).toEqual([["Late"]]);
     expect(after(remove("folder", "b")).put).toEqual([["in boats", ""]]);
   });
   it("is the card alone that changed, and its removal where it is withdrawn", () => {
     expect(after(update("card", "unfiled", { note: "Thin" })).put.map(([id]) => id)).toEqual(["unfiled"]);
     expect(after(update("card", "unfiled", { withdrawn: true }))).toEqual({ put: [], gone: ["unfiled"] });
+  });
+  it("is the card that is given an alias, which counts as one's own or the team's", () => {
+    const copy = new Followed();
+    copy.take(...library);
+    const alias = (id: string, ownerId: string | null) =>
+      insert("alias", { id, cardId: "unfiled", text: id, ownerId, version: 1 });
+    const { put } = copy.take(alias("mine", "me"), alias("ours", null), alias("yours", "you"));
+    expect(put).toMatchObject([{ id: "unfiled", ownAliases: ["mine"], teamAliases: ["ours"], origin: 1 }]);
+    expect(copy.take(remove("alias", "mine")).put).toMatchObject([{ ownAliases: [] }]);
+  });
+  it("counts a favourite as one's own", () => {
+    const copy = new Followed();
+    copy.take(...library);
+    const mark = { id: "f", cardId: "unfiled", ownerId: "me", position: "a0", version: 1 };
+    expect(copy.take(insert("favourite", mark)).put).toMatchObject([{ id: "unfiled", origin: 0 }]);
+    expect(copy.take(remove("favourite", "f")).put).toMatchObject([{ id: "unfiled", origin: 1 }]);
   });
 });
 
@@ -77,22 +113,14 @@ it("after any changes leads to the documents of the library as it then is", () =
   fc.assert(
     fc.property(fc.array(fc.array(change, { maxLength: 3 }), { maxLength: 20 }), (batches) => {
       const documents = new Map<string, SearchDocument>();
-      const take = (before: Replica | null, now: Replica) => {
-        const { put, remove } = documentChanges(before, now, "me");
+      const copy = new Followed();
+      for (const batch of batches) {
+        const { put, remove } = copy.take(...batch);
         for (const id of remove) documents.delete(id);
         for (const document of put) documents.set(document.id, document);
-      };
-      let replica = emptyReplica();
-      take(null, replica);
-      for (const batch of batches) {
-        const next = applyRowChanges(replica, batch);
-        take(replica, next);
-        replica = next;
       }
-      const anew = documentChanges(null, replica, "me").put;
-      expect([...documents.values()].sort((a, b) => (a.id < b.id ? -1 : 1))).toEqual(
-        [...anew].sort((a, b) => (a.id < b.id ? -1 : 1)),
-      );
+      const inOrder = (all: Iterable<SearchDocument>) => [...all].sort((a, b) => (a.id < b.id ? -1 : 1));
+      expect(inOrder(documents.values())).toEqual(inOrder(copy.anew()));
     }),
     { numRuns: 300 },
   );

@@ -26,6 +26,11 @@ export const card = pgTable(
     fingerprint: text().notNull(),
     /** The canonical text of the current chain. */
     chainText: text().notNull(),
+    /** The effects of the current chain, in their order. */
+    effects: text()
+      .array()
+      .notNull()
+      .default(sql`'{}'`),
     authorId: text().references(() => user.id),
     addedAt: now(),
     withdrawn: boolean().notNull().default(false),
@@ -56,5 +61,9 @@ export const cardVersion = pgTable(
     authorId: text().references(() => user.id),
     at: now(),
   },
-  (t) => [primaryKey({ columns: [t.cardId, t.number] })],
+  (t) => [
+    primaryKey({ columns: [t.cardId, t.number] }),
+    // Contents are asked for by what they hold.
+    index("card_content").on(t.libraryId, t.fingerprint),
+  ],
 );

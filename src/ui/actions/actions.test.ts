@@ -1,7 +1,9 @@
 import { describe, expect, it } from "vitest";
+import { emptyReplica } from "@/core/library/change";
+import { Shelf } from "@/core/library/shelf";
 import { printed } from "@/core/keys/printed";
 import { reservedKeys } from "@/core/keys/combination";
-import { aCard, aFolder, aGainChain, aTarget } from "../../../testing/library";
+import { aFolder, aGainChain, aHead, aTarget } from "../../../testing/library";
 import { actionsOf, standingOf, type Action, type ActionPlace, type Offer } from "./action";
 import { listed, matching } from "./action-list";
 import { applyPlace } from "./apply";
@@ -26,7 +28,8 @@ import type { SoundHere } from "./viewer/sound-here";
 /** Commands that were asked for, and what else was done. */
 type Done = unknown[][];
 
-const noReplica = { favourite: new Map(), keyBinding: new Map(), folder: new Map() };
+const noReplica = emptyReplica();
+const shelf = new Shelf(noReplica);
 
 function bench(given: Partial<BenchHere> = {}, done: Done = []): BenchHere {
   const lead = given.lead === undefined ? aTarget() : given.lead;
@@ -49,7 +52,8 @@ function bench(given: Partial<BenchHere> = {}, done: Done = []): BenchHere {
     role: "editor",
     card: undefined,
     cards: new Map(),
-    replica: noReplica as never,
+    replica: noReplica,
+    shelf,
     bench: { shape: say("shape"), apply: say("apply"), sendWaiting: say("send") } as never,
     act: say("act") as never,
     takeBack: say("take back"),
@@ -74,10 +78,11 @@ function library(given: Partial<LibraryHere> = {}, done: Done = []): LibraryHere
     (what: string) =>
     (...all: unknown[]) =>
       void done.push([what, ...all]);
-  const card = "card" in given ? given.card : aCard();
+  const card = "card" in given ? given.card : aHead();
   return {
     role: "curator",
-    replica: noReplica as never,
+    replica: noReplica,
+    shelf,
     card,
     selected: card ? [card] : [],
     folder: undefined,
@@ -161,7 +166,7 @@ const scope = <Here>(id: string, place: ActionPlace<Here>, here: Here, modal = f
 });
 
 const on = aTarget({ chain: aGainChain(1, 2, 3), cardId: "card-1", cardVersion: 1 });
-const busy = bench({ lead: on, card: aCard({ contentVersion: 2 }), setting: 1 });
+const busy = bench({ lead: on, card: aHead({ contentVersion: 2 }), setting: 1 });
 const places: [string, ReturnType<typeof facts>][] = [
   ["bench", facts(benchPlace, busy)],
   ["chain", facts(chainPlace, busy)],
@@ -236,7 +241,7 @@ describe("on the bench", () => {
       ),
     ).not.toContain("bench.mute"));
   it("is brought up only where the pin is behind", () =>
-    expect(offered(benchPlace, { ...busy, card: aCard({ contentVersion: 1 }) })).not.toContain(
+    expect(offered(benchPlace, { ...busy, card: aHead({ contentVersion: 1 }) })).not.toContain(
       "bench.bring-up",
     ));
   it("targets move as one past their neighbour, and not beyond the ends", () => {
@@ -266,8 +271,8 @@ describe("on the bench", () => {
   });
   it("keys bound to cards are offered where the card is of the medium", () => {
     const cards = new Map([
-      ["card-1", aCard()],
-      ["card-2", aCard({ id: "card-2", medium: "image" })],
+      ["card-1", aHead()],
+      ["card-2", aHead({ id: "card-2", medium: "image" })],
     ]);
     const keyBinding = new Map([
       ["1", { id: "1", version: 1, ownerId: "u", key: "2", cardId: "card-1" }],
@@ -362,13 +367,13 @@ describe("of what is heard", () => {
 
 describe("in the library", () => {
   it("supplied cards are not changed, only marked", () => {
-    const ids = offered(libraryPlace, library({ card: aCard({ layer: "supplied" }) }));
+    const ids = offered(libraryPlace, library({ card: aHead({ layer: "supplied" }) }));
     expect(ids).toContain("card.favourite");
     for (const id of ["library.rename", "library.file", "library.withdraw"]) expect(ids).not.toContain(id);
   });
   it("several are filed and withdrawn together, one is renamed", () => {
     const done: Done = [];
-    const here = library({ selected: [aCard(), aCard({ id: "card-2" })] }, done);
+    const here = library({ selected: [aHead(), aHead({ id: "card-2" })] }, done);
     expect(offered(libraryPlace, here)).not.toContain("library.rename");
     action(libraryPlace, here, "library.withdraw").run!(here);
     expect(done).toEqual([["act", "withdraw-cards", { cardIds: ["card-1", "card-2"], withdrawn: true }]]);

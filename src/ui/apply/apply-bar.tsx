@@ -15,27 +15,39 @@ import {
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
 import { folderPath } from "@/core/library/folders";
+import type { Shelf } from "@/core/library/shelf";
 import { countTargets } from "@/core/library/words";
+import { useContent } from "../data/contents";
 import { useDesk } from "../data/desk";
 import type { ApplyHow, Bench } from "../bench/use-bench";
 import { ActionButton } from "../actions/action-button";
 import { applyPlace } from "../actions/apply";
 import { useActions } from "../actions/use-actions";
+import { CardsComing } from "../parts/cards-coming";
 import { KeyCap } from "../parts/key-cap";
 import { ApplyRow, applyRowHeight } from "./apply-row";
-import { useCardMarks } from "./use-card-marks";
 import { useRecall } from "./use-recall";
 
 const mostRows = 200;
+/** Of so many cards found the contents are fetched before one of them is chosen. */
+const wantedSoon = 12;
 /** Milliseconds; what tops the list between two letters of a word need not be rendered. */
 const restAfterLetters = 120;
 /** Pixels: nine rows and the top of a tenth, which says that there are more. */
 const listHeight = 9.4 * applyRowHeight;
 
+/** The words that recall a card, as one text. */
+const sayAliases = (shelf: Shelf, cardId: string): string =>
+  shelf
+    .aliasesOf(cardId)
+    .map(({ text }) => text)
+    .join(" ");
+
 /** Type to find, arrows to audition on the selected material, Enter to apply. */
 export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void }) {
-  const { data } = useDesk();
-  const { replica } = data;
+  const { data, library } = useDesk();
+  const { replica, shelf } = data;
+  const { contents } = library;
   const [typed, setTyped] = useState("");
   const [at, setAt] = useState(0);
   const [strength, setStrength] = useState(100);
@@ -54,6 +66,10 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
   );
   const chosen = Math.min(at, hits.length - 1);
   const card = hits[chosen]?.card;
+  const { chain } = useContent(contents, card?.fingerprint);
+  useEffect(() => {
+    contents.ahead(hits.slice(0, wantedSoon).map(({ card }) => card.fingerprint));
+  }, [contents, hits]);
   // Nothing is auditioned before something was typed or moved: opening the bar changes nothing that is heard or seen.
   const [touched, setTouched] = useState(false);
 
@@ -64,14 +80,14 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
     return () => setAudition(null);
   }, [setAudition]);
   useEffect(() => {
-    const heard = touched && card && card.medium === target.medium ? { chain: card.chain, strength } : null;
+    const heard = touched && chain && chain.medium === target.medium ? { chain, strength } : null;
     // The rows come first; the bench behind them follows in a frame of its own, and while letters still come it waits.
     const timer = setTimeout(
       () => startTransition(() => setAudition(heard)),
       typing.current ? restAfterLetters : 0,
     );
     return () => clearTimeout(timer);
-  }, [touched, card, strength, target.medium, setAudition]);
+  }, [touched, chain, strength, target.medium, setAudition]);
   const rows = useVirtualizer({
     count: hits.length,
     getScrollElement: () => list.current,
@@ -85,7 +101,6 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
   useEffect(() => {
     if (query !== null) performance.mark("fichier:listed", { detail: query });
   }, [query, hits]);
-  const marks = useCardMarks(replica);
 
   const asked = useRef<{ how: ApplyHow; index?: number } | null>(null);
   const put = (how: ApplyHow, index?: number) => {
@@ -228,9 +243,9 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
                   path={folderPath(replica.folder, card.folderId)}
                   memberId={data.member.id}
                   kind={target.kind}
-                  aliases={marks.aliases.get(card.id) ?? ""}
-                  boundTo={marks.keys.get(card.id)}
-                  favourite={marks.favourites.has(card.id)}
+                  aliases={sayAliases(shelf, card.id)}
+                  boundTo={shelf.keyOf(card.id)}
+                  favourite={shelf.isFavourite(card.id)}
                   top={start}
                   onPick={pick}
                 />
@@ -239,9 +254,13 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
           </Box>
           {query !== null && hits.length === 0 && (
             <Box px="16px" py="16px" color="cardMuted">
-              {replica.card.size === 0
-                ? "This library has no cards yet. Shape something and keep it."
-                : `Nothing begins with “${query}”. Fewer letters find more.`}
+              {data.arriving ? (
+                <CardsComing />
+              ) : replica.card.size === 0 ? (
+                "This library has no cards yet. Shape something and keep it."
+              ) : (
+                `Nothing begins with “${query}”. Fewer letters find more.`
+              )}
             </Box>
           )}
         </Box>

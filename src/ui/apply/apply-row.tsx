@@ -1,14 +1,14 @@
 import { Box, chakra, HStack } from "@chakra-ui/react";
 import { memo } from "react";
-import { sayChain } from "@/core/chain/describe";
-import type { Card } from "@/core/library/entities";
+import { sayEffects } from "@/core/chain/describe";
+import type { CardHead } from "@/core/library/entities";
 import type { RecallHit } from "@/core/search/recall";
 import { KeyCap } from "../parts/key-cap";
 import { Stamp } from "../parts/stamp";
 import { Marked } from "./marked";
 
 interface ApplyRowProps {
-  readonly card: Card;
+  readonly card: CardHead;
   readonly hit: RecallHit;
   readonly index: number;
   readonly chosen: boolean;
@@ -27,7 +27,7 @@ interface ApplyRowProps {
 export const applyRowHeight = 50;
 
 /** Where a card comes from, in a word. */
-export const sayOrigin = (card: Card, memberId: string): string =>
+export const sayOrigin = (card: CardHead, memberId: string): string =>
   card.layer === "team" && card.authorId === memberId ? "own" : card.layer;
 
 /** One candidate: number, name, where it matched, chain, origin. Drawn anew only when what it shows has changed. */
@@ -93,8 +93,8 @@ export const ApplyRow = memo(function ApplyRow({
           {second}
         </chakra.div>
       </Box>
-      <chakra.span textStyle="figure" truncate title={sayChain(card.chain)}>
-        {sayChain(card.chain)}
+      <chakra.span textStyle="figure" truncate title={sayEffects(card.effects)}>
+        {sayEffects(card.effects)}
       </chakra.span>
       <chakra.span fontSize="xs" color="cardMuted">
         {fits ? sayOrigin(card, memberId) : `not for ${kind}`}

@@ -19,14 +19,12 @@ export function useRecall(
   const { medium, kind } = target;
   useEffect(() => {
     let wanted = true;
-    // First of all the index follows the copy: a question asked before would be answered from the state before.
-    finder.follow(data.replica, data.member.id);
     void finder
       .recall(query, { medium, kind }, limit)
       .then((result) => wanted && setState({ query, result }));
     return () => {
       wanted = false;
     };
-  }, [finder, query, medium, kind, limit, data.replica, data.member.id]);
+  }, [finder, query, medium, kind, limit, data.replica]);
   return state;
 }

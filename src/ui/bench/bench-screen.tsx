@@ -122,6 +122,7 @@ export function BenchScreen({ session }: { session: SessionData }) {
     card: pinned,
     cards: replica.card,
     replica,
+    shelf: data.shelf,
     bench,
     act,
     takeBack,

@@ -49,8 +49,8 @@ export function ChainColumn({ bench, target, here, onSetting, open, onOpen }: Ch
   const { chain } = target;
 
   const card = target.cardId ? replica.card.get(target.cardId) : undefined;
-  const favourite = card && [...replica.favourite.values()].some((f) => f.cardId === card.id);
-  const key = card && [...replica.keyBinding.values()].find((k) => k.cardId === card.id)?.key;
+  const favourite = card && data.shelf.isFavourite(card.id);
+  const key = card && data.shelf.keyOf(card.id);
   const behind =
     card !== undefined && target.cardVersion !== null && target.cardVersion !== card.contentVersion;
   const changed = useMemo(

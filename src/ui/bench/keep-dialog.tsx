@@ -2,7 +2,8 @@
 
 import { Box, chakra, HStack } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
-import { chainNoun, effectName, sayChain } from "@/core/chain/describe";
+import { chainNoun, effectName, sayEffects } from "@/core/chain/describe";
+import { effectsOf } from "@/core/chain/model";
 import { findEffect } from "@/core/effects/registry";
 import type { Target } from "@/core/library/entities";
 import { kindsOf, type TargetKind } from "@/core/media";
@@ -54,14 +55,18 @@ export function KeepDialog({ target, onClose, onKept }: KeepDialogProps) {
   const { data, libraryId, send, tell } = useDesk();
   const { replica } = data;
   const { chain } = target;
+  const effects = useMemo(() => effectsOf(chain), [chain]);
   const offers = useMemo<PathOffer[]>(() => {
-    const similar = folderPath(replica.folder, suggestFolder(replica.card.values(), chain));
+    const similar = folderPath(
+      replica.folder,
+      suggestFolder(replica.card.values(), { medium: chain.medium, effects }),
+    );
     const last = lastFolder(libraryId);
     return [
       ...(similar ? [{ path: similar, why: "similar cards" }] : []),
       ...(last && last !== similar ? [{ path: last, why: "last used" }] : []),
     ];
-  }, [replica, chain, libraryId]);
+  }, [replica, chain.medium, effects, libraryId]);
   const first = useMemo(
     () => ({
       name: "",
@@ -113,7 +118,7 @@ export function KeepDialog({ target, onClose, onKept }: KeepDialogProps) {
         <TextField
           label="Name: what it does"
           textStyle="rowTitle"
-          hint={`${sayChain(chain)} · a ${chainNoun(chain.settings.length)}`}
+          hint={`${sayEffects(effects)} · a ${chainNoun(chain.settings.length)}`}
           placeholder="Small harbour room"
           {...form.field("name")}
         />

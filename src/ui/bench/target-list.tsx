@@ -2,7 +2,7 @@
 
 import { Box, chakra, HStack } from "@chakra-ui/react";
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
-import type { Card, Target } from "@/core/library/entities";
+import type { Target } from "@/core/library/entities";
 import { namesOfSeveral } from "@/core/library/file-names";
 import { kindPlural, ownKind } from "@/core/media";
 import { capital } from "@/core/library/words";
@@ -21,9 +21,9 @@ import { TargetRow } from "./target-row";
 import type { Bench } from "./use-bench";
 
 /** What is on a target: its card and strength, that it was changed by hand, or nothing; before it the file it is of, where its name does not tell it from another. */
-function sayTarget(target: Target, card: Card | undefined, file: string | undefined): string {
+function sayTarget(target: Target, card: string | undefined, file: string | undefined): string {
   const strength = target.strength === 100 ? "" : ` · ${target.strength} %`;
-  const on = target.chain.settings.length === 0 ? "no card" : `${card?.name ?? "shaped by hand"}${strength}`;
+  const on = target.chain.settings.length === 0 ? "no card" : `${card ?? "shaped by hand"}${strength}`;
   return file === undefined ? on : `${file} · ${on}`;
 }
 
@@ -129,7 +129,10 @@ export function TargetList({ bench }: { bench: Bench }) {
         <Sortable ids={order} disabled={!allowed} onDrop={onDrop}>
           {targets.map((target) => {
             const media = target.mediaId === null ? undefined : session.media.get(target.mediaId);
-            const card = target.cardId ? data.replica.card.get(target.cardId) : undefined;
+            const card =
+              target.cardId === null
+                ? undefined
+                : (data.replica.card.get(target.cardId)?.name ?? (data.arriving ? "…" : undefined));
             return (
               <TargetRow
                 key={target.id}

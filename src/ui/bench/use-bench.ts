@@ -3,7 +3,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { chainText } from "@/core/chain/fingerprint";
 import type { Chain } from "@/core/chain/model";
 import { normaliseChain } from "@/core/chain/values";
-import type { Card, Target } from "@/core/library/entities";
+import type { CardHead, Target } from "@/core/library/entities";
 import { shown, type Edit, type Overlay } from "@/core/library/overlay";
 import { byPosition } from "@/core/library/order";
 import { countTargets, sayPiece } from "@/core/library/words";
@@ -35,7 +35,8 @@ export interface Bench {
   shape(chain: Chain): void;
   /** Sets the strength of every selected target. */
   setStrength(strength: number): void;
-  apply(card: Card, how: ApplyHow, strength: number): void;
+  /** Puts a card on what is selected; with its current content, where none is given. */
+  apply(card: CardHead, how: ApplyHow, strength: number, chain?: Chain): void;
   /** Says that the selected targets that have a chain have it from a card, once it was kept from one of them. */
   pin(cardId: string, contentVersion: number, chain: Chain): Promise<void>;
   /** A target that somebody else changed while it was being changed here; nothing of either is lost until one is chosen. */
@@ -55,6 +56,7 @@ const firstConflict = ({ conflicts }: { readonly conflicts: readonly Conflict[] 
 export function useBench(session: SessionData): Bench {
   const desk = useDesk();
   const { send, tell, hold, takeBack: serverTakeBack } = desk;
+  const { contents } = desk.library;
   const client = useQueryClient();
   const [audition, setAudition] = useState<Audition | null>(null);
   const [inMix, setInMix] = useState(false);
@@ -89,9 +91,9 @@ export function useBench(session: SessionData): Bench {
   const lead = targets.find((t) => t.id === selection.lead) ?? null;
 
   // What callbacks need of the latest render, without being made anew by it.
-  const latest = useRef({ selected, lead });
+  const latest = useRef({ targets, selected, lead });
   useEffect(() => {
-    latest.current = { selected, lead };
+    latest.current = { targets, selected, lead };
   });
 
   const decide = useCallback(
@@ -120,44 +122,27 @@ export function useBench(session: SessionData): Bench {
     [edits],
   );
 
-  const apply = useCallback(
-    (card: Card, how: ApplyHow, strength: number) => {
-      const { selected } = latest.current;
-      const wrong = selected.find((t) => t.chain.medium !== card.medium);
-      if (selected.length === 0) return tell({ kind: "problem", text: "Select something to apply it to." });
-      if (wrong)
-        return tell({
-          kind: "problem",
-          text: `“${card.name}” is for ${sayPiece(card.medium)}; “${wrong.name}” is ${sayPiece(wrong.chain.medium)}.`,
-        });
+  /** Puts a content on some targets: seen at once, saved behind it. */
+  const putOn = useCallback(
+    (ids: readonly string[], card: CardHead, chain: Chain, how: ApplyHow, strength: number) => {
       const sent = new Map<string, Edit>();
-      const chains = new Map(
-        selected.map((t) => [
-          t.id,
-          how === "after"
-            ? { ...card.chain, settings: [...t.chain.settings, ...card.chain.settings] }
-            : card.chain,
-        ]),
-      );
-      for (const t of selected)
+      for (const t of latest.current.targets.filter(({ id }) => ids.includes(id)))
         sent.set(t.id, {
-          chain: chains.get(t.id)!,
+          chain: how === "after" ? { ...chain, settings: [...t.chain.settings, ...chain.settings] } : chain,
           strength: how === "after" ? t.strength : strength,
           cardId: card.id,
           cardVersion: card.contentVersion,
         });
       setAudition(null);
-      const ids = selected.map((t) => t.id);
       // What waits is sent as it was before the card; what is seen changes at once.
       const saved = edits.saveNow();
       edits.lay(sent);
-      tell({ kind: "done", text: `“${card.name}” on ${countTargets(selected)}.` });
       void (async () => {
         await saved;
         try {
           await send("apply-card", () => ({
             sessionId,
-            targetIds: ids,
+            targetIds: [...ids],
             cardId: card.id,
             contentVersion: card.contentVersion,
             strength,
@@ -170,6 +155,36 @@ export function useBench(session: SessionData): Bench {
       })();
     },
     [edits, send, tell, sessionId],
+  );
+
+  /** Cards whose content is still on its way; one after another, as they were asked for. */
+  const coming = useRef<Promise<void> | null>(null);
+  const apply = useCallback(
+    (card: CardHead, how: ApplyHow, strength: number, given?: Chain) => {
+      const { selected } = latest.current;
+      const wrong = selected.find((t) => t.chain.medium !== card.medium);
+      if (selected.length === 0) return tell({ kind: "problem", text: "Select something to apply it to." });
+      if (wrong)
+        return tell({
+          kind: "problem",
+          text: `“${card.name}” is for ${sayPiece(card.medium)}; “${wrong.name}” is ${sayPiece(wrong.chain.medium)}.`,
+        });
+      const ids = selected.map((t) => t.id);
+      tell({ kind: "done", text: `“${card.name}” on ${countTargets(selected)}.` });
+      const chain = given ?? contents.peek(card.fingerprint)?.chain;
+      if (chain && !coming.current) return putOn(ids, card, chain, how, strength);
+      const before = coming.current ?? Promise.resolve();
+      const turn = Promise.all([chain ?? contents.get(card.fingerprint), before])
+        .then(
+          ([content]) => putOn(ids, card, content, how, strength),
+          (error) => tell({ kind: "problem", text: `“${card.name}” is not on it: ${sayError(error)}` }),
+        )
+        .finally(() => {
+          if (coming.current === turn) coming.current = null;
+        });
+      coming.current = turn;
+    },
+    [contents, putOn, tell],
   );
 
   const pin = useCallback(

@@ -5,7 +5,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
-import type { Card } from "@/core/library/entities";
+import type { CardHead } from "@/core/library/entities";
 import { may } from "@/core/library/roles";
 import { ask } from "../data/api";
 import { sayError, useDesk } from "../data/desk";
@@ -24,7 +24,15 @@ const when = new Intl.DateTimeFormat("en-GB", {
 });
 
 /** The versions of the card on the lead target: arrows audition each on the material, Enter puts it on, R makes it the newest. */
-export function VersionsDialog({ bench, card, onClose }: { bench: Bench; card: Card; onClose: () => void }) {
+export function VersionsDialog({
+  bench,
+  card,
+  onClose,
+}: {
+  bench: Bench;
+  card: CardHead;
+  onClose: () => void;
+}) {
   const { libraryId, data, act } = useDesk();
   const { setAudition, lead, apply } = bench;
   const list = useRef<HTMLDivElement>(null);
@@ -50,7 +58,7 @@ export function VersionsDialog({ bench, card, onClose }: { bench: Bench; card: C
     const does: Record<string, () => void> = {
       Enter: () => {
         if (!chosen) return;
-        apply({ ...card, chain: chosen.chain, contentVersion: chosen.number }, "replace", strength);
+        apply({ ...card, contentVersion: chosen.number }, "replace", strength, chosen.chain);
         onClose();
       },
       r: () => {

@@ -1,4 +1,5 @@
 import { api } from "./api";
+import { forgetKept } from "./kept-cards";
 
 /** Somebody who is signed in on this machine. */
 export interface SignedIn {
@@ -51,11 +52,13 @@ export async function signOut(userId: string): Promise<void> {
   const own = (await signedInHere()).find((s) => s.userId === userId);
   if (own) await api("/api/auth/multi-session/revoke", { method: "POST", body: { sessionToken: own.token } });
   else await api("/api/auth/sign-out", { method: "POST", body: {} });
+  await forgetKept();
   leaveFor("/sign-in");
 }
 
 /** Signs this member out on every machine. */
 export async function signOutEverywhere(): Promise<void> {
   await api("/api/auth/revoke-sessions", { method: "POST", body: {} });
+  await forgetKept();
   leaveFor("/sign-in");
 }

@@ -29,21 +29,16 @@ export const sayError = (error: unknown): string =>
       ? error.message
       : String(error);
 
-async function answerOf(response: Response): Promise<unknown> {
-  const text = await response.text();
-  let data: unknown = null;
+/** What a refusal says, as an error. */
+function refused(status: number, text: string): ApiError {
+  let error: Record<string, string> = {};
   try {
-    data = JSON.parse(text);
+    ({ error = {} } = JSON.parse(text) as { error?: typeof error });
   } catch {
-    if (response.ok) throw new ApiError(502, "no-answer", "The server's answer could not be read.", {});
+    // Not one of ours: a proxy's page, say.
   }
-  if (response.ok) return data;
-  const {
-    code = "internal",
-    message = "The server could not do this.",
-    ...details
-  } = (data as { error?: Record<string, string> } | null)?.error ?? {};
-  throw new ApiError(response.status, code, message, details);
+  const { code = "internal", message = "The server could not do this.", ...details } = error;
+  return new ApiError(status, code, message, details);
 }
 
 let asker: string | null = null;
@@ -51,28 +46,40 @@ let asker: string | null = null;
 /** Says in whose name this page asks, so that it never acts for another member who took over the desk in another tab. */
 export const askAs = (memberId: string): void => void (asker = memberId);
 
-/** Asks the server for JSON. Throws an ApiError; status 0 means that it could not be reached. */
+/** Asks the server for something. Throws an ApiError where it refuses; status 0 means that it could not be reached. */
+export async function answered(path: string, init: RequestInit = {}): Promise<Response> {
+  const { headers, ...rest } = init;
+  const response = await fetch(path, {
+    ...rest,
+    headers: { ...(asker !== null && { "x-fichier-member": asker }), ...headers },
+  }).catch(() => {
+    throw new ApiError(0, "unreachable", "Fichier's server cannot be reached just now.", {
+      hint: "It is tried again by itself.",
+    });
+  });
+  if (!response.ok) throw refused(response.status, await response.text());
+  return response;
+}
+
+/** Asks the server for JSON. Throws as `answered` does. */
 export async function api<T>(
   path: string,
   options: { method?: "GET" | "POST" | "PATCH"; body?: unknown } = {},
 ): Promise<T> {
   const { method = "GET", body } = options;
-  let response: Response;
+  const response = await answered(path, {
+    method,
+    ...(body !== undefined && {
+      headers: { "content-type": "application/json" },
+      body: JSON.stringify(body),
+    }),
+  });
+  const text = await response.text();
   try {
-    response = await fetch(path, {
-      method,
-      headers: {
-        ...(asker !== null && { "x-fichier-member": asker }),
-        ...(body !== undefined && { "content-type": "application/json" }),
-      },
-      ...(body !== undefined && { body: JSON.stringify(body) }),
-    });
+    return JSON.parse(text) as T;
   } catch {
-    throw new ApiError(0, "unreachable", "Fichier's server cannot be reached just now.", {
-      hint: "It is tried again by itself.",
-    });
+    throw new ApiError(502, "no-answer", "The server's answer could not be read.", {});
   }
-  return (await answerOf(response)) as T;
 }
 
 /** The address of an operation. */

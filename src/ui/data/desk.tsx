@@ -18,14 +18,15 @@ import { askAs, sayError } from "./api";
 import { CommandQueue } from "./command-queue";
 import { sourceOf, useFiles } from "./files";
 import { Finder } from "./finder";
-import { catchUp, historyKey, takeChange, takeEvent, useLibraryQuery } from "./library-data";
+import { catchUp, historyKey, takeChange, takeEvent } from "./library-data";
+import { LibraryStore } from "./library-store";
 import { followLibrary } from "./live";
 import { NoticeBoard, type Notice } from "./notices";
 import { Renderer } from "./renderer";
-import { Store } from "./store";
+import { Store, useStore } from "./store";
 import { TakeIn } from "./take-in";
 import type { HistoryEntry } from "@/core/api/operations/history";
-import type { LibraryData } from "./library-data";
+import type { LibraryData } from "./library-store";
 
 interface Unsaved {
   readonly open: number;
@@ -35,6 +36,8 @@ interface Unsaved {
 export interface Desk {
   readonly libraryId: string;
   readonly data: LibraryData;
+  /** Whence `data` comes: its cards' contents, how far they have come, and the member's settings. */
+  readonly library: LibraryStore;
   readonly finder: Finder;
   readonly renderer: Renderer;
   readonly takeIn: TakeIn;
@@ -77,11 +80,21 @@ interface DeskProviderProps {
   readonly children: ReactNode;
 }
 
+interface Tools {
+  readonly library: LibraryStore;
+  readonly finder: Finder;
+  readonly renderer: Renderer;
+}
+
+const nothing = { data: null, error: null };
+const nowhere = new Store<{ readonly data: LibraryData | null; readonly error: Error | null }>(nothing);
+const itself = <T,>(value: T): T => value;
+
 /** Loads a library and keeps its copy, its workers and its line to the server while any of its screens is open. */
 export function DeskProvider({ libraryId, waiting, failed, children }: DeskProviderProps) {
-  const query = useLibraryQuery(libraryId);
   const client = useQueryClient();
-  const [tools, setTools] = useState<{ finder: Finder; renderer: Renderer } | null>(null);
+  const [tools, setTools] = useState<Tools | null>(null);
+  const { data, error } = useStore(tools?.library.state ?? nowhere, itself);
   const [notices] = useState(() => new NoticeBoard());
   const { tell } = notices;
   const [unsaved] = useState(() => new Store<Unsaved>({ open: 0, waiting: false }));
@@ -92,26 +105,27 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
   }, [sessionId]);
 
   useEffect(() => {
-    const made = { finder: new Finder(), renderer: new Renderer() };
+    const finder = new Finder();
+    const made = { finder, library: new LibraryStore(libraryId, finder), renderer: new Renderer() };
     setTools(made);
+    void made.library.open();
     return () => {
+      made.library.close();
       made.finder.close();
       made.renderer.close();
     };
-  }, []);
+  }, [libraryId]);
 
   const queue = useMemo(
     () => new CommandQueue(libraryId, (open, waiting) => unsaved.set({ open, waiting })),
     [libraryId, unsaved],
   );
+  const known = useMemo(() => tools && { client, library: tools.library }, [client, tools]);
 
   useEffect(() => {
-    if (tools && query.data) tools.finder.follow(query.data.replica, query.data.member.id);
-  }, [tools, query.data]);
-
-  useEffect(() => {
+    if (!known) return;
     const look = () => {
-      if (document.visibilityState === "visible") void catchUp(client, libraryId).catch(() => undefined);
+      if (document.visibilityState === "visible") void catchUp(known, libraryId).catch(() => undefined);
     };
     document.addEventListener("visibilitychange", look);
     window.addEventListener("focus", look);
@@ -119,23 +133,23 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
       document.removeEventListener("visibilitychange", look);
       window.removeEventListener("focus", look);
     };
-  }, [client, libraryId]);
+  }, [known, libraryId]);
 
   const files = useFiles(libraryId);
   useEffect(() => {
     if (tools && files.data) tools.renderer.know(files.data.map((media) => sourceOf(libraryId, media)));
   }, [tools, files.data, libraryId]);
 
-  const memberId = query.data?.member.id;
+  const memberId = data?.member.id;
   useEffect(() => {
-    if (memberId === undefined) return;
+    if (memberId === undefined || !known) return;
     askAs(memberId);
     // One after another, so that no change is fetched twice.
     let tail: Promise<unknown> = Promise.resolve();
     return followLibrary(libraryId, memberId, (event) => {
-      tail = tail.then(() => takeEvent(client, libraryId, event)).catch(() => undefined);
+      tail = tail.then(() => takeEvent(known, libraryId, event)).catch(() => undefined);
     });
-  }, [client, libraryId, memberId]);
+  }, [known, libraryId, memberId]);
 
   useEffect(() => {
     const ask = (event: BeforeUnloadEvent) => event.preventDefault();
@@ -156,10 +170,10 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
   const send = useCallback(
     async <N extends CommandName>(command: N, makeInput: () => InputOf<N>) => {
       const answer = await queue.send<ResultOf<N>>(`commands/${command}`, makeInput);
-      if (answer.change) takeChange(client, libraryId, answer.change);
+      if (answer.change && known) takeChange(known, answer.change);
       return answer;
     },
-    [queue, client, libraryId],
+    [queue, known],
   );
 
   const hold = useCallback(() => queue.hold(), [queue]);
@@ -187,13 +201,13 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
     async (body: object, done: string, nothing: string) => {
       try {
         const { change } = await queue.send("take-back", () => body);
-        if (change) takeChange(client, libraryId, change);
+        if (change && known) takeChange(known, change);
         tell({ kind: "done", text: change ? `${done}: ${change.summary}.` : nothing });
       } catch (error) {
         tell({ kind: "problem", text: sayError(error) });
       }
     },
-    [queue, client, libraryId, tell],
+    [queue, known, tell],
   );
   const takeBack = useCallback(
     (direction: "undo" | "redo") => {
@@ -218,10 +232,10 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
 
   const desk = useMemo<Desk | null>(
     () =>
-      query.data && tools
+      data && tools
         ? {
             libraryId,
-            data: query.data,
+            data,
             ...tools,
             takeIn,
             notices,
@@ -238,7 +252,7 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
         : null,
     [
       libraryId,
-      query.data,
+      data,
       tools,
       takeIn,
       notices,
@@ -252,7 +266,7 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
       takeBackChange,
     ],
   );
-  if (query.error && !query.data) return failed(query.error, () => void query.refetch());
+  if (error && !data) return failed(error, () => void tools?.library.open());
   if (!desk) return waiting;
   return <DeskContext.Provider value={desk}>{children}</DeskContext.Provider>;
 }

@@ -1,6 +1,4 @@
-import { documentChanges } from "@/core/search/documents";
-import type { Replica } from "@/core/library/change";
-import type { SearchTarget } from "@/core/search/document";
+import type { SearchDocument, SearchTarget } from "@/core/search/document";
 import type { RecallResult } from "@/core/search/recall";
 import type { SearchAnswer, SearchRequest } from "@/workers/search.worker";
 
@@ -10,7 +8,6 @@ export class Finder {
     type: "module",
   });
   private readonly waiting = new Map<number, (result: never) => void>();
-  private followed: Replica | null = null;
   private last = 0;
 
   constructor() {
@@ -20,12 +17,9 @@ export class Finder {
     };
   }
 
-  /** Brings the index up to a newer state of the library. */
-  follow(replica: Replica, memberId: string): void {
-    if (this.followed === replica) return;
-    const change = documentChanges(this.followed, replica, memberId);
-    this.followed = replica;
-    if (change.put.length + change.remove.length > 0) this.post({ kind: "change", ...change });
+  /** Brings the index up to what is known of some cards. */
+  change(put: readonly SearchDocument[], remove: readonly string[]): void {
+    this.post({ kind: "change", put, remove });
   }
 
   recall(query: string, target: SearchTarget, limit: number): Promise<RecallResult> {

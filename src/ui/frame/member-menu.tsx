@@ -1,7 +1,6 @@
 "use client";
 
 import { Box, chakra, Menu, Portal } from "@chakra-ui/react";
-import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useState } from "react";
 import {
   followDesk,
@@ -12,7 +11,6 @@ import {
   type SignedIn,
 } from "../data/accounts";
 import { sayError, useDesk } from "../data/desk";
-import { saveSettings } from "../data/library-data";
 import { useSayKeys } from "../keys/keys";
 import { PasswordDialog } from "./password-dialog";
 import { KeyCap } from "../parts/key-cap";
@@ -20,8 +18,7 @@ import { useThemeRoot } from "../parts/theme-root";
 
 /** The member at the desk: settings of their own, others at this machine, and signing out. */
 export function MemberMenu({ open, onOpen }: { open: boolean; onOpen: (open: boolean) => void }) {
-  const { data, libraryId, tell, unsaved } = useDesk();
-  const client = useQueryClient();
+  const { data, library, tell, unsaved } = useDesk();
   const root = useThemeRoot();
   const { member } = data;
   const [changing, setChanging] = useState(false);
@@ -42,7 +39,7 @@ export function MemberMenu({ open, onOpen }: { open: boolean; onOpen: (open: boo
     }
   };
   const switchBareKeys = async () => {
-    const settings = await saveSettings(client, libraryId, { bareKeys: !bareKeys });
+    const settings = await library.saveSettings({ bareKeys: !bareKeys });
     tell({
       kind: "done",
       text: settings.bareKeys ? "Single keys work by themselves." : "Single keys now want Alt.",

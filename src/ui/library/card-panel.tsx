@@ -1,23 +1,29 @@
 import { Box, chakra, HStack } from "@chakra-ui/react";
 import type { Resources } from "@/core/chain/active";
+import type { EffectSetting } from "@/core/chain/model";
 import { unbakeable } from "@/core/chain/bake";
 import { chainNoun, effectName, saySetting } from "@/core/chain/describe";
 import { isCorrection } from "@/core/formats/cdl/correction";
 import { cardFile } from "@/core/api/operations/card-file";
-import type { Card } from "@/core/library/entities";
+import type { CardHead } from "@/core/library/entities";
 import { sayProof } from "@/core/library/proof";
 import { folderPath } from "@/core/library/folders";
-import { addressOf } from "../data/api";
+import { addressOf, sayError } from "../data/api";
+import type { Known } from "../data/contents";
 import { nameOfMember } from "../data/library-data";
-import type { LibraryData } from "../data/library-data";
+import type { LibraryData } from "../data/library-store";
 import { CardLine, IndexCard } from "../parts/index-card";
 import { KeyCap } from "../parts/key-cap";
 import { QuietButton } from "../parts/buttons";
 import { Stamp } from "../parts/stamp";
 
 interface CardPanelProps {
-  readonly card: Card;
+  readonly card: CardHead;
+  /** What is known of its content. */
+  readonly content: Known;
   readonly data: LibraryData;
+  /** Asks for its content once more. */
+  readonly onAgain: () => void;
   readonly onRemoveAlias: (aliasId: string) => void;
   readonly onFreeKey: (key: string) => void;
 }
@@ -33,12 +39,23 @@ const FileLink = ({ href, children }: { readonly href: string; readonly children
   </chakra.a>
 );
 
+/** A setting in a line: what it is set to, and where it differs from being wholly on. */
+const sayWhole = (setting: EffectSetting): string =>
+  `${setting.on ? "" : "off · "}${saySetting(setting)}${setting.mix === 100 ? "" : ` · mix ${setting.mix} %`}`;
+
 /** Everything about one card. */
-export function CardPanel({ card, data, onRemoveAlias, onFreeKey }: CardPanelProps) {
-  const { replica, member } = data;
-  const aliases = [...replica.alias.values()].filter((a) => a.cardId === card.id);
-  const key = [...replica.keyBinding.values()].find((k) => k.cardId === card.id)?.key;
-  const favourite = [...replica.favourite.values()].some((f) => f.cardId === card.id);
+export function CardPanel({
+  card,
+  content: { chain, problem },
+  data,
+  onAgain,
+  onRemoveAlias,
+  onFreeKey,
+}: CardPanelProps) {
+  const { replica, shelf, member } = data;
+  const aliases = shelf.aliasesOf(card.id);
+  const key = shelf.keyOf(card.id);
+  const favourite = shelf.isFavourite(card.id);
   const author =
     card.authorId === null
       ? "supplied with Fichier"
@@ -58,28 +75,37 @@ export function CardPanel({ card, data, onRemoveAlias, onFreeKey }: CardPanelPro
       }
     >
       <Box as="ul" listStyleType="none" m="0" p="0" aria-label="Settings">
-        {card.chain.settings.map((setting, i) => (
-          <Box
-            as="li"
-            key={i}
-            display="flex"
-            justifyContent="space-between"
-            gap="12px"
-            px="16px"
-            py="8px"
-            borderBottom="1px solid"
-            borderColor="cardRule"
-            color={setting.on ? undefined : "cardMuted"}
-          >
-            <span>{effectName(setting.effect)}</span>
-            <chakra.span
-              textStyle="figure"
-              textAlign="right"
-              alignSelf="center"
-            >{`${setting.on ? "" : "off · "}${saySetting(setting)}${setting.mix === 100 ? "" : ` · mix ${setting.mix} %`}`}</chakra.span>
-          </Box>
-        ))}
+        {card.effects.map((effect, i) => {
+          const setting = chain?.settings[i];
+          return (
+            <Box
+              as="li"
+              key={i}
+              display="flex"
+              justifyContent="space-between"
+              gap="12px"
+              px="16px"
+              py="8px"
+              borderBottom="1px solid"
+              borderColor="cardRule"
+              color={setting?.on === false ? "cardMuted" : undefined}
+            >
+              <span>{effectName(effect)}</span>
+              <chakra.span textStyle="figure" textAlign="right" alignSelf="center">
+                {setting ? sayWhole(setting) : problem ? "" : "…"}
+              </chakra.span>
+            </Box>
+          );
+        })}
       </Box>
+      {problem && (
+        <Box px="16px" py="8px" role="alert" color="cardLoss">
+          {`✕ Its settings are not here: ${sayError(problem)}`}{" "}
+          <QuietButton size="xs" onClick={onAgain}>
+            try again
+          </QuietButton>
+        </Box>
+      )}
       <Box as="dl" m="0">
         <CardLine name="Key">
           {key ? (
@@ -121,13 +147,13 @@ export function CardPanel({ card, data, onRemoveAlias, onFreeKey }: CardPanelPro
         <CardLine name="File">
           <HStack gap="12px" display="inline-flex">
             <FileLink href={file}>card</FileLink>
-            {unbakeable(card.chain, anyFile).length === 0 && (
+            {chain && unbakeable(chain, anyFile).length === 0 && (
               <FileLink href={`${file}?form=cube`}>.cube table</FileLink>
             )}
-            {isCorrection(card.chain) && <FileLink href={`${file}?form=cc`}>.cc</FileLink>}
+            {chain && isCorrection(chain) && <FileLink href={`${file}?form=cc`}>.cc</FileLink>}
           </HStack>
         </CardLine>
-        <CardLine name="Version">{`${card.contentVersion}, a ${chainNoun(card.chain.settings.length)}`}</CardLine>
+        <CardLine name="Version">{`${card.contentVersion}, a ${chainNoun(card.effects.length)}`}</CardLine>
       </Box>
       {card.note && (
         <Box px="16px" py="12px" overflowWrap="anywhere" whiteSpace="pre-wrap">

@@ -11,10 +11,10 @@ import {
   type SortingState,
 } from "@tanstack/react-table";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useEffect, useMemo, useState, type MouseEvent, type RefObject } from "react";
-import { sayChain } from "@/core/chain/describe";
+import { useEffect, useMemo, useState, type MouseEvent, type ReactNode, type RefObject } from "react";
+import { sayEffects } from "@/core/chain/describe";
 import type { Shelf } from "@/core/library/shelf";
-import type { Card } from "@/core/library/entities";
+import type { CardHead } from "@/core/library/entities";
 import { useDesk } from "../data/desk";
 import { sayOrigin } from "../apply/apply-row";
 import type { Selection } from "../parts/use-selection";
@@ -26,7 +26,7 @@ import { MediumSign } from "../parts/medium-sign";
 import { Stamp } from "../parts/stamp";
 
 export interface TableRow {
-  readonly card: Card;
+  readonly card: CardHead;
   readonly chain: string;
   readonly origin: string;
   readonly key: string;
@@ -35,13 +35,13 @@ export interface TableRow {
 }
 
 /** A row of the table, with what belongs to this member. */
-function tableRow(card: Card, shelf: Shelf, memberId: string): TableRow {
+function tableRow(card: CardHead, shelf: Shelf, memberId: string): TableRow {
   return {
     card,
-    chain: sayChain(card.chain),
+    chain: sayEffects(card.effects),
     origin: sayOrigin(card, memberId),
     key: shelf.keyOf(card.id) ?? "",
-    aliases: shelf.aliasesOf(card.id),
+    aliases: shelf.aliasesOf(card.id).map(({ text }) => text),
     favourite: shelf.isFavourite(card.id),
   };
 }
@@ -105,7 +105,7 @@ interface CardTableProps {
   /** Favourites come in their own order until a column is chosen. */
   readonly ownOrder: boolean;
   readonly label: string;
-  readonly empty: string;
+  readonly empty: ReactNode;
   readonly selection: Selection;
   /** Hears the order of the rows on the screen, in which the selection moves. */
   readonly onOrder: (order: readonly string[]) => void;

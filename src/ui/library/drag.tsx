@@ -9,7 +9,7 @@ import {
   type UniqueIdentifier,
 } from "@dnd-kit/core";
 import { createContext, useContext, useState, type ReactNode } from "react";
-import type { Card } from "@/core/library/entities";
+import type { CardHead } from "@/core/library/entities";
 import { count } from "@/core/library/words";
 import { useDesk } from "../data/desk";
 import { unspoken, usePointerDrag } from "../parts/sortable";
@@ -36,7 +36,7 @@ const sayDragged = (dragged: Dragged) =>
       : count(dragged.cards.length, "card");
 
 /** Lets cards and folders be dragged onto places of the index. By keys they are filed and moved by actions of their own. */
-export function LibraryDrag({ selected, children }: { selected: readonly Card[]; children: ReactNode }) {
+export function LibraryDrag({ selected, children }: { selected: readonly CardHead[]; children: ReactNode }) {
   const { data, act } = useDesk();
   const { replica, member } = data;
   const [dragged, setDragged] = useState<Dragged | null>(null);

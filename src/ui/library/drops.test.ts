@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import type { Card, Folder } from "@/core/library/entities";
+import type { CardHead, Folder } from "@/core/library/entities";
 import { dropOf, type Dragged } from "./drops";
 import type { Place } from "@/core/library/shelf";
 
@@ -15,9 +15,9 @@ const library = {
   ]),
   favourite: new Map([["f", { id: "f", ownerId: "m", cardId: "marked", position: "a0", version: 1 }]]),
 };
-const card = (id: string, more: Partial<Card> = {}) =>
-  ({ id, folderId: null, withdrawn: false, layer: "team", ...more }) as Card;
-const cards = (...all: Card[]): Dragged => ({ kind: "cards", cards: all });
+const card = (id: string, more: Partial<CardHead> = {}) =>
+  ({ id, folderId: null, withdrawn: false, layer: "team", ...more }) as CardHead;
+const cards = (...all: CardHead[]): Dragged => ({ kind: "cards", cards: all });
 const dragged = (id: string): Dragged => ({ kind: "folder", folder: library.folder.get(id)! });
 const into = (id: string): Place => ({ kind: "folder", id });
 

@@ -1,13 +1,13 @@
 import type { InputOf } from "@/core/api/commands";
 import type { Replica } from "@/core/library/change";
-import type { Card, Folder } from "@/core/library/entities";
+import type { CardHead, Folder } from "@/core/library/entities";
 import { folderPath, folderWithin } from "@/core/library/folders";
 import { may, type Role } from "@/core/library/roles";
 import type { Place } from "@/core/library/shelf";
 
 /** What is dragged through the library. */
 export type Dragged =
-  | { readonly kind: "cards"; readonly cards: readonly Card[] }
+  | { readonly kind: "cards"; readonly cards: readonly CardHead[] }
   | { readonly kind: "folder"; readonly folder: Folder };
 
 type Changes = "move-cards" | "move-folder" | "withdraw-cards" | "mark-favourite";

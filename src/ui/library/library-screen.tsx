@@ -10,11 +10,13 @@ import { count } from "@/core/library/words";
 import { Columns } from "../parts/columns";
 import { settleFocus } from "../parts/settle-focus";
 import { useSelection } from "../parts/use-selection";
+import { useContent } from "../data/contents";
 import { sayError, useDesk } from "../data/desk";
 import { useBringFile } from "../data/files";
 import { libraryPlace } from "../actions/library";
 import { useActions } from "../actions/use-actions";
 import { chooseFiles } from "../parts/choose-files";
+import { CardsComing } from "../parts/cards-coming";
 import { KeyCap } from "../parts/key-cap";
 import { WhatItDoes } from "./what-it-does";
 import { CardPanel } from "./card-panel";
@@ -28,10 +30,19 @@ import { useMatching } from "./use-matching";
 /** The shelf follows the copy, and is the same object after a change: what it says is asked anew for each copy. */
 const inPlace = (shelf: Shelf, place: Place, _of: Replica): readonly string[] => shelf.at(place);
 
+/** Why a place shows nothing, and what to do about it. */
+function sayEmpty({ kind }: Place, typed: string): string {
+  if (typed) return `Nothing here begins with “${typed}”.`;
+  if (kind === "favourites") return "No favourites yet. Press F on a card to mark it.";
+  if (kind === "all") return "No cards yet. Shape something on the bench and keep it.";
+  return "Nothing is filed here.";
+}
+
 /** The library: index, table of cards, the card itself. */
 export function LibraryScreen() {
-  const { data, act, tell, takeBack } = useDesk();
+  const { data, library, act, tell, takeBack } = useDesk();
   const { replica, shelf, member } = data;
+  const { contents } = library;
   const router = useRouter();
   const [wantedPlace, setPlace] = useState<Place>({ kind: "all" });
   const place = useMemo(() => knownPlace(wantedPlace, replica), [wantedPlace, replica]);
@@ -50,6 +61,7 @@ export function LibraryScreen() {
     [order, selection.ids, replica.card],
   );
   const card = selection.lead ? replica.card.get(selection.lead) : undefined;
+  const content = useContent(contents, card?.fingerprint);
   const folder = place.kind === "folder" ? replica.folder.get(place.id) : undefined;
 
   useEffect(() => {
@@ -98,6 +110,7 @@ export function LibraryScreen() {
     {
       role: member.role,
       replica,
+      shelf,
       card,
       selected,
       folder,
@@ -150,7 +163,7 @@ export function LibraryScreen() {
                       {name}
                     </chakra.h1>
                     <chakra.span color="muted" whiteSpace="nowrap" aria-live="polite">
-                      {count(ids.length, "card")}
+                      {data.arriving ? "…" : count(ids.length, "card")}
                     </chakra.span>
                   </HStack>
                   <HStack gap="6px" flexShrink={0}>
@@ -184,15 +197,7 @@ export function LibraryScreen() {
                   selection={selection}
                   onOrder={setOrder}
                   onOpen={toBench}
-                  empty={
-                    typed
-                      ? `Nothing here begins with “${typed}”.`
-                      : place.kind === "favourites"
-                        ? "No favourites yet. Press F on a card to mark it."
-                        : place.kind === "all"
-                          ? "No cards yet. Shape something on the bench and keep it."
-                          : "Nothing is filed here."
-                  }
+                  empty={data.arriving ? <CardsComing /> : sayEmpty(place, typed)}
                 />
               </Box>
             ),
@@ -216,11 +221,13 @@ export function LibraryScreen() {
                   <>
                     <CardPanel
                       card={card}
+                      content={content}
+                      onAgain={() => contents.ahead([card.fingerprint])}
                       data={data}
                       onRemoveAlias={(aliasId) => void act("remove-alias", { aliasId })}
                       onFreeKey={(key) => void act("bind-key", { key, cardId: null })}
                     />
-                    <WhatItDoes chain={card.chain} />
+                    {content.chain && <WhatItDoes chain={content.chain} />}
                   </>
                 ) : (
                   <Box color="muted">Choose a card to see what is on it.</Box>

@@ -9,11 +9,10 @@ export function useMatching(query: string): ReadonlySet<string> | null {
   useEffect(() => {
     if (!isAsked) return setFound(null);
     let wanted = true;
-    finder.follow(data.replica, data.member.id);
     void finder.matching(query).then((ids) => wanted && setFound(new Set(ids)));
     return () => {
       wanted = false;
     };
-  }, [finder, query, isAsked, data.replica, data.member.id]);
+  }, [finder, query, isAsked, data.replica]);
   return isAsked ? found : null;
 }

@@ -2,7 +2,7 @@
 
 import { useMemo } from "react";
 import type { InputOf } from "@/core/api/commands";
-import type { Card } from "@/core/library/entities";
+import type { CardHead } from "@/core/library/entities";
 import { longestAlias } from "@/core/text/names";
 import { DialogButtons } from "./command-dialogs";
 import { Dialog } from "./dialog";
@@ -46,7 +46,7 @@ function OneWordDialog<N extends "set-alias" | "bind-key">(props: OneWordProps<N
   );
 }
 
-type CardDialogProps = { readonly card: Card; readonly onClose: () => void };
+type CardDialogProps = { readonly card: CardHead; readonly onClose: () => void };
 
 export function AliasDialog({ card, onClose }: CardDialogProps) {
   return (

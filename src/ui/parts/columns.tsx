@@ -1,12 +1,10 @@
 "use client";
 
 import { chakra } from "@chakra-ui/react";
-import { useQueryClient } from "@tanstack/react-query";
 import { Fragment, type CSSProperties, type ReactNode } from "react";
 import { Group, Panel, Separator } from "react-resizable-panels";
 import type { ColumnPlace } from "@/core/library/media";
 import { useDesk } from "../data/desk";
-import { saveSettings } from "../data/library-data";
 
 interface Column {
   readonly id: string;
@@ -27,8 +25,7 @@ const Edge = chakra(Separator);
 
 /** Columns whose edges can be moved, by the pointer and by arrow keys; remembered for the member. */
 export function Columns({ place, columns }: { place: ColumnPlace; columns: readonly Column[] }) {
-  const { data, libraryId } = useDesk();
-  const client = useQueryClient();
+  const { data, library } = useDesk();
   const remembered = data.member.settings.columns?.[place];
   const known = remembered && columns.every(({ id }) => id in remembered) ? remembered : undefined;
   return (
@@ -41,7 +38,7 @@ export function Columns({ place, columns }: { place: ColumnPlace; columns: reado
       onLayoutChanged={(layout, { isUserInteraction }) => {
         if (!isUserInteraction) return;
         const next = { ...data.member.settings.columns, [place]: layout };
-        saveSettings(client, libraryId, { columns: next }).catch(() => undefined);
+        library.saveSettings({ columns: next }).catch(() => undefined);
       }}
       style={{ height: "100%", minHeight: 0 }}
     >

@@ -4,6 +4,8 @@ import { openapi } from "./openapi";
 import { cardSchema } from "./card-schema";
 import { myLibraries } from "./my-libraries";
 import { libraryReplica } from "./library-replica";
+import { cardHeads } from "./card-heads";
+import { cardContents } from "./card-contents";
 import { changes } from "./changes";
 import { events } from "./events";
 import { history } from "./history";
@@ -46,6 +48,8 @@ export const operations: readonly Operation[] = [
   cardSchema,
   myLibraries,
   libraryReplica,
+  cardHeads,
+  cardContents,
   changes,
   events,
   history,

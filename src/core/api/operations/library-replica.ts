@@ -1,10 +1,10 @@
-import type { EntityRows, LibraryEntity } from "@/core/library/entities";
+import type { EntityRows, SmallEntity } from "@/core/library/entities";
 import type { MemberSettings } from "@/core/library/media";
 import type { Role } from "@/core/library/roles";
 import { operation, ofLibrary } from "../operation";
 
 /** Which line of changes a stream is, and how far it is known. */
-export interface StreamState {
+interface StreamState {
   readonly of: "library" | "member";
   readonly revision: number;
 }
@@ -18,13 +18,13 @@ export interface LibraryAnswer {
     readonly settings: MemberSettings;
   };
   readonly streams: readonly ({ readonly id: string } & StreamState)[];
-  readonly rows: { readonly [E in LibraryEntity]: readonly EntityRows[E][] };
+  readonly rows: { readonly [E in SmallEntity]: readonly EntityRows[E][] };
 }
 
 export const libraryReplica = operation<LibraryAnswer>()({
   method: "GET",
   path: `${ofLibrary}/replica`,
-  summary: "All of a library that the asker may see",
+  summary: "All of a library that the asker may see, but its cards",
   needs: "read",
   answer: "`rows` by entity, and the `streams` with the revisions at which they stand",
 });

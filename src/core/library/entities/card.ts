@@ -1,4 +1,4 @@
-import type { Chain } from "../../chain/model";
+import { effectsOf, type Chain } from "../../chain/model";
 import type { Medium, TargetKind } from "../../media";
 import type { Proof } from "../proof";
 import { defineEntity, type Versioned } from "./define";
@@ -25,8 +25,41 @@ export interface Card extends Versioned {
   readonly proof: Proof | null;
 }
 
-export const card = defineEntity<Card>()({
+/**
+ * What is known of a card without its content: all that lists, finding and rules ask for. The content is asked for by
+ * its fingerprint.
+ */
+export interface CardHead extends Omit<Card, "chain"> {
+  /** The effects of its settings, in their order. */
+  readonly effects: readonly string[];
+}
+
+/** The fields of a head in the order in which they travel. */
+export const headFields = [
+  "id",
+  "version",
+  "layer",
+  "name",
+  "medium",
+  "fits",
+  "folderId",
+  "note",
+  "contentVersion",
+  "fingerprint",
+  "effects",
+  "authorId",
+  "addedAt",
+  "withdrawn",
+  "proof",
+] as const satisfies readonly (keyof CardHead)[];
+
+/** A head from its fields in that order. */
+export const headFrom = (values: readonly unknown[]): CardHead =>
+  Object.fromEntries(headFields.map((field, i) => [field, values[i]])) as unknown as CardHead;
+
+export const card = defineEntity<Card, CardHead>()({
   noun: "card",
+  headOf: ({ chain, ...fields }) => ({ ...fields, ...(chain && { effects: effectsOf(chain) }) }),
   of: "library",
   nameOf: (row) => row.name,
   silent: ["medium", "contentVersion", "fingerprint", "proof"],

@@ -6,7 +6,7 @@ export interface Versioned {
 }
 
 /** What is said and known of a kind of row; its columns are those of its table in `db/schema`. */
-export interface EntityFacts<Row> {
+export interface EntityFacts<Row, Head = Row> {
   readonly noun: string;
   /**
    * Whose it is: the library's, so that every member sees it; a member's own, by `ownerId` (null is the team's); or a
@@ -23,10 +23,14 @@ export interface EntityFacts<Row> {
   readonly references?: { readonly [K in keyof Row & string]?: string };
   /** What the history calls a field, where its own name will not do. */
   readonly labels?: { readonly [K in keyof Row & string]?: string };
+  /** What a copy of the library keeps of some fields of a row, where it does not keep them all: its head. */
+  headOf?(fields: Partial<Row>): Partial<Head>;
 }
 
-/** Declares a kind of row. */
+/** Declares a kind of row, and what a copy of the library keeps of one. */
 export const defineEntity =
-  <Row extends Versioned>() =>
-  <const Facts extends EntityFacts<Row>>(facts: Facts): Facts & { readonly row?: Row } =>
+  <Row extends Versioned, Head extends Versioned = Row>() =>
+  <const Facts extends EntityFacts<Row, Head>>(
+    facts: Facts,
+  ): Facts & { readonly row?: Row; readonly head?: Head } =>
     facts;

@@ -8,8 +8,8 @@ import { session } from "./session";
 import { target } from "./target";
 import type { EntityFacts, Versioned } from "./define";
 
-export type { Card, CardLayer } from "./card";
-export { cardLayers } from "./card";
+export type { Card, CardHead, CardLayer } from "./card";
+export { cardLayers, headFields, headFrom } from "./card";
 export type { Folder } from "./folder";
 export type { Membership } from "./member";
 export type { Session } from "./session";
@@ -23,11 +23,19 @@ export const entities = { member, folder, card, alias, favourite, keyBinding, se
 
 export type Entity = keyof typeof entities;
 export type EntityRows = { [E in Entity]: NonNullable<(typeof entities)[E]["row"]> };
+/** What a copy of the library keeps of each. */
+export type EntityHeads = { [E in Entity]: NonNullable<(typeof entities)[E]["head"]> };
 export const entityNames = Object.keys(entities) as Entity[];
 
 /** What is said of a kind of row, whichever it is. */
 export const factsOf = (entity: Entity): EntityFacts<Versioned & Record<string, unknown>> =>
   entities[entity] as EntityFacts<never>;
+
+/** The part of a row's fields that a copy of the library keeps. */
+export const headOf = <E extends Entity>(
+  entity: E,
+  fields: Partial<EntityRows[E]>,
+): Partial<EntityHeads[E]> => (factsOf(entity).headOf?.(fields) ?? fields) as Partial<EntityHeads[E]>;
 
 /** What a reader knows a row by; undefined for those that have no name. */
 export const nameOfRow = (entity: Entity, row: object): string | undefined =>
@@ -36,4 +44,7 @@ export const nameOfRow = (entity: Entity, row: object): string | undefined =>
 type OfSession = { [E in Entity]: (typeof entities)[E]["of"] extends "session" ? E : never }[Entity];
 /** The kinds of which a library's copy holds the rows; those of sessions come with their session. */
 export type LibraryEntity = Exclude<Entity, OfSession>;
+/** Cards are read apart from the others: there may be very many. */
+export type SmallEntity = Exclude<LibraryEntity, "card">;
 export const libraryEntities = entityNames.filter((e): e is LibraryEntity => entities[e].of !== "session");
+export const smallEntities = libraryEntities.filter((e): e is SmallEntity => e !== "card");

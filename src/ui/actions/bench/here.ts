@@ -1,5 +1,5 @@
 import type { InputOf } from "@/core/api/commands";
-import type { Card, Session, Target } from "@/core/library/entities";
+import type { CardHead, Session, Target } from "@/core/library/entities";
 import { groupKindsOf } from "@/core/media";
 import { may } from "@/core/library/roles";
 import type { Bench } from "../../bench/use-bench";
@@ -14,7 +14,7 @@ export interface BenchHere extends CardHere, TakesBack, SelectsAll {
   readonly selected: readonly Target[];
   /** All of the session, in their order. */
   readonly targets: readonly Target[];
-  readonly cards: ReadonlyMap<string, Card>;
+  readonly cards: ReadonlyMap<string, CardHead>;
   readonly bench: Bench;
   /** The setting that is pointed at or has the focus, by its place. */
   readonly setting: number | null;

@@ -1,5 +1,5 @@
 import type { Replica } from "@/core/library/change";
-import type { Card, Folder } from "@/core/library/entities";
+import type { CardHead, Folder } from "@/core/library/entities";
 import { may } from "@/core/library/roles";
 import { count } from "@/core/library/words";
 import type { CardHere } from "../shared/card";
@@ -9,7 +9,7 @@ import type { TakesBack } from "../shared/take-back";
 export interface LibraryHere extends CardHere, TakesBack, SelectsAll {
   readonly replica: Replica;
   /** All that is selected; `card` is the lead of it. */
-  readonly selected: readonly Card[];
+  readonly selected: readonly CardHead[];
   /** The folder that is open. */
   readonly folder: Folder | undefined;
   filter(): void;

@@ -1,13 +1,15 @@
 import type { Replica } from "@/core/library/change";
-import type { Card } from "@/core/library/entities";
+import type { CardHead } from "@/core/library/entities";
 import { may, type Role } from "@/core/library/roles";
+import type { Shelf } from "@/core/library/shelf";
 import type { Desk } from "../../data/desk";
 
 /** What actions on one card ask for: the one that is chosen, or that is on the chosen target. */
 export interface CardHere {
-  readonly card: Card | undefined;
+  readonly card: CardHead | undefined;
   readonly role: Role;
-  readonly replica: Pick<Replica, "favourite" | "keyBinding">;
+  readonly replica: Pick<Replica, "keyBinding">;
+  readonly shelf: Pick<Shelf, "isFavourite" | "keyOf">;
   readonly act: Desk["act"];
 }
 
@@ -15,10 +17,8 @@ export interface CardHere {
 export const ownCard = ({ card, role }: Pick<CardHere, "card" | "role">): boolean =>
   card !== undefined && may(role, "own");
 
-export const isFavourite = ({ card, replica }: CardHere): boolean =>
-  card !== undefined && [...replica.favourite.values()].some((f) => f.cardId === card.id);
+export const isFavourite = ({ card, shelf }: CardHere): boolean =>
+  card !== undefined && shelf.isFavourite(card.id);
 
-export const keyOf = (
-  card: Card | undefined,
-  { keyBinding }: Pick<Replica, "keyBinding">,
-): string | undefined => card && [...keyBinding.values()].find((k) => k.cardId === card.id)?.key;
+/** The key that applies it, if it has one. */
+export const keyOf = ({ card, shelf }: CardHere): string | undefined => card && shelf.keyOf(card.id);

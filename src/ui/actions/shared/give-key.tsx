@@ -10,7 +10,5 @@ export const giveKey: Action<CardHere> = {
   on: ["card", "chain"],
   offered: ownCard,
   dialog: ({ here, close }) =>
-    here.card ? (
-      <KeyDialog card={here.card} current={keyOf(here.card, here.replica)} onClose={close} />
-    ) : null,
+    here.card ? <KeyDialog card={here.card} current={keyOf(here)} onClose={close} /> : null,
 };

@@ -1,0 +1,97 @@
+import { applyRowChanges, replicaOf, type Change, type Replica, type RowChange } from "./change";
+import type { CardHead, EntityHeads, SmallEntity } from "./entities";
+import { Shelf } from "./shelf";
+
+/** What a copy begins with: everything but the cards, which come later. */
+export interface SmallRows {
+  readonly rows: { readonly [E in SmallEntity]: readonly EntityHeads[E][] };
+  readonly streams: readonly { readonly of: "library" | "member"; readonly revision: number }[];
+}
+
+const nothing: ReadonlySet<string> = new Set();
+
+/**
+ * A library as a member's client holds it: rows, where they lie, and how far each stream of changes is known. The cards
+ * come apart from the rest, in pieces, and may stand at another revision; until both have come as far, changes are taken
+ * in by whichever they are new to.
+ */
+export class LibraryCopy {
+  private rows: Replica;
+  private readonly small: { library: number; member: number };
+  /** The cards that have come so far; they are not shown before all have. */
+  private arriving: Map<string, CardHead> | null = new Map();
+  private cardsAt: number | null = null;
+  readonly shelf: Shelf;
+
+  constructor({ rows, streams }: SmallRows) {
+    this.rows = replicaOf(rows);
+    const at = (of: "library" | "member") => streams.find((s) => s.of === of)?.revision ?? 0;
+    // A member's own stream begins with their first change; the library's is always there.
+    this.small = { library: at("library"), member: at("member") };
+    this.shelf = new Shelf(this.rows);
+  }
+
+  get replica(): Replica {
+    return this.rows;
+  }
+
+  /** True once the cards are there. */
+  get isWhole(): boolean {
+    return this.arriving === null;
+  }
+
+  /** The cards that have come so far, and the folders they lie in. */
+  get known(): Pick<Replica, "card" | "folder"> {
+    return { card: this.arriving ?? this.rows.card, folder: this.rows.folder };
+  }
+
+  /** Takes in some of the cards. Pre: not whole. */
+  addCards(cards: readonly CardHead[]): void {
+    for (const card of cards) {
+      this.arriving!.set(card.id, card);
+      this.shelf.putCard(card);
+    }
+  }
+
+  /** Forgets the cards that came: they are to come anew. Gives their ids. */
+  dropCards(): string[] {
+    const ids = [...(this.arriving ?? this.rows.card).keys()];
+    for (const id of ids) this.shelf.removeCard(id);
+    this.rows = { ...this.rows, card: new Map() };
+    this.arriving = new Map();
+    this.cardsAt = null;
+    return ids;
+  }
+
+  /** All cards have come, as they were at this revision of the library. */
+  endCards(revision: number): void {
+    this.rows = { ...this.rows, card: this.arriving! };
+    this.arriving = null;
+    this.cardsAt = revision;
+  }
+
+  /** How far a stream is known in all its parts. */
+  revisionOf(of: "library" | "member"): number {
+    return of === "member" ? this.small.member : Math.min(this.small.library, this.cardsAt ?? Infinity);
+  }
+
+  /**
+   * Takes in the next change of a stream and gives the ids of the cards of which it says something else; null where it
+   * does not follow on what is known, so that what lies between must be fetched first. One that is known does nothing.
+   */
+  take({ of, revision, forward }: Pick<Change, "of" | "revision" | "forward">): ReadonlySet<string> | null {
+    if (of === "session") return nothing;
+    const isNewTo = (at: number | null) => at !== null && revision > at;
+    const cards = of === "library" ? this.cardsAt : null;
+    const small = this.small[of];
+    if ((isNewTo(small) && revision !== small + 1) || (isNewTo(cards) && revision !== cards! + 1))
+      return null;
+    const isFor = ({ entity }: RowChange) => isNewTo(entity === "card" && of === "library" ? cards : small);
+    const changes = forward.filter(isFor);
+    if (isNewTo(small)) this.small[of] = revision;
+    if (isNewTo(cards)) this.cardsAt = revision;
+    if (changes.length === 0) return nothing;
+    this.rows = applyRowChanges(this.rows, changes);
+    return this.shelf.take(changes, this.rows);
+  }
+}

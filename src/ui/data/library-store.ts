@@ -1,0 +1,299 @@
+import { cardContents } from "@/core/api/operations/card-contents";
+import { cardHeads, type HeadsOpening } from "@/core/api/operations/card-heads";
+import { changes } from "@/core/api/operations/changes";
+import { changeSettings } from "@/core/api/operations/change-settings";
+import { libraryReplica, type LibraryAnswer } from "@/core/api/operations/library-replica";
+import type { Change, Replica } from "@/core/library/change";
+import { LibraryCopy } from "@/core/library/copy";
+import { headFrom, type Session } from "@/core/library/entities";
+import type { MemberSettings } from "@/core/library/media";
+import { byPosition } from "@/core/library/order";
+import type { Shelf } from "@/core/library/shelf";
+import { documentsOf } from "@/core/search/documents";
+import { addressOf, answered, ApiError, ask, sayError } from "./api";
+import { Contents, inPortions } from "./contents";
+import type { Finder } from "./finder";
+import { hasKept, KeptCards, type KeptChange } from "./kept-cards";
+import { Store } from "./store";
+
+/** A library as this page holds it. */
+export interface LibraryData extends Omit<LibraryAnswer, "rows" | "streams"> {
+  readonly replica: Replica;
+  /** Where its cards lie; the same object as long as the copy is, following it. What is asked of it holds for the replica that stands beside it. */
+  readonly shelf: Shelf;
+  /** Those in use, in their order. */
+  readonly sessions: readonly Session[];
+  /** The cards are not there yet. */
+  readonly arriving: boolean;
+}
+
+/** How far the cards have come, 0…1, and why they do not come just now. */
+export interface Arrival {
+  readonly share: number;
+  readonly problem: string | null;
+}
+
+const sessionsOf = ({ session }: Replica): Session[] =>
+  [...session.values()].filter((s) => !s.removed).sort(byPosition);
+
+/** The member at this desk, with the role that they have now. */
+function selfOf(self: LibraryData["member"], { member }: Replica): LibraryData["member"] {
+  const row = [...member.values()].find((m) => m.userId === self.id);
+  return row ? { ...self, name: row.name, role: row.role } : self;
+}
+
+/** Cards that are taken in before the page gets its turn again. */
+const atOnce = 400;
+/** Milliseconds. */
+const [firstWait, longestWait] = [500, 15_000];
+/** Changes that are followed one by one; after more than that the cards are fetched anew. */
+const mostFollowed = 5000;
+
+const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
+
+/** Gives way to what the page has to do; a timer would wait for longer. */
+const breathe = () =>
+  new Promise<void>((resolve) => {
+    const { port1, port2 } = new MessageChannel();
+    port1.onmessage = () => resolve();
+    port2.postMessage(null);
+  });
+
+async function* linesOf(response: Response): AsyncGenerator<string> {
+  const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader();
+  let rest = "";
+  for (;;) {
+    const { done, value } = await reader.read();
+    if (done) break;
+    const parts = (rest + value).split("\n");
+    rest = parts.pop()!;
+    yield* parts;
+  }
+  if (rest) yield rest;
+}
+
+/**
+ * A library on this page: fetched, kept, followed. Everything but the cards is there at once; the cards come from what
+ * the browser kept of them, brought up to date, or else from the server.
+ */
+export class LibraryStore {
+  readonly state = new Store<{ readonly data: LibraryData | null; readonly error: Error | null }>({
+    data: null,
+    error: null,
+  });
+  readonly arrival = new Store<Arrival>({ share: 0, problem: null });
+  readonly contents: Contents;
+  private copy: LibraryCopy | null = null;
+  private kept: KeptCards | null = null;
+  private readonly stop = new AbortController();
+  /** One after another, so that no change is fetched twice. */
+  private following: Promise<unknown> = Promise.resolve();
+
+  constructor(
+    private readonly libraryId: string,
+    private readonly finder: Pick<Finder, "change">,
+  ) {
+    const source = async (fingerprints: readonly string[]) =>
+      (await ask(cardContents, { libraryId }, { of: fingerprints.join() })).chains;
+    this.contents = new Contents(inPortions(source));
+  }
+
+  close(): void {
+    this.stop.abort();
+  }
+
+  /** Fetches the library; `state` says what came of it. */
+  async open(): Promise<void> {
+    this.state.set({ data: null, error: null });
+    try {
+      // Where nothing is kept the cards are asked for at the same time.
+      const early = (await hasKept(this.libraryId)) ? null : this.fetchCards();
+      early?.catch(() => undefined);
+      const { rows, streams, ...rest } = await ask(libraryReplica, { libraryId: this.libraryId });
+      if (this.stop.signal.aborted) return;
+      this.copy = new LibraryCopy({ rows, streams });
+      this.kept = new KeptCards(this.libraryId, rest.member.id);
+      this.publish({ ...rest, ...this.seen() });
+      if (early || !(await this.takeKept(this.kept))) await this.takeFetched(early);
+      this.publish(this.seen());
+      this.arrival.set({ share: 1, problem: null });
+      this.contents.ahead(this.bound());
+      await this.catchUp();
+    } catch (error) {
+      if (!this.stop.signal.aborted) this.state.update(({ data }) => ({ data, error: error as Error }));
+    }
+  }
+
+  private seen() {
+    const { replica, shelf, isWhole } = this.copy!;
+    return { replica, shelf, sessions: sessionsOf(replica), arriving: !isWhole };
+  }
+
+  private publish(part: Partial<LibraryData>): void {
+    this.state.update(({ data }) => ({ data: { ...data, ...part } as LibraryData, error: null }));
+  }
+
+  /** The contents of the cards that a key applies: they are wanted at once. */
+  private *bound(): Iterable<string> {
+    const { keyBinding, card } = this.copy!.replica;
+    for (const { cardId } of keyBinding.values()) {
+      const bound = card.get(cardId);
+      if (bound) yield bound.fingerprint;
+    }
+  }
+
+  private fetchCards(): Promise<Response> {
+    return answered(addressOf(cardHeads, { libraryId: this.libraryId }), { signal: this.stop.signal });
+  }
+
+  /** Tells the index what the copy says of some cards. */
+  private index(ids: Iterable<string>): void {
+    const { put, remove } = documentsOf(ids, this.copy!, this.state.get().data!.member.id);
+    if (put.length + remove.length > 0) this.finder.change(put, remove);
+  }
+
+  /** Takes in cards as they come; false where not all of them did. */
+  private async takeLines(opening: HeadsOpening, lines: AsyncIterable<string>): Promise<boolean> {
+    const copy = this.copy!;
+    let came = 0;
+    for await (const line of lines) {
+      const rows = JSON.parse(line) as unknown[][];
+      for (let at = 0; at < rows.length; at += atOnce) {
+        const heads = rows.slice(at, at + atOnce).map(headFrom);
+        copy.addCards(heads);
+        this.index(heads.map(({ id }) => id));
+        came += heads.length;
+        await breathe();
+        if (this.stop.signal.aborted) return false;
+      }
+      this.arrival.set({ share: came / opening.count, problem: null });
+    }
+    if (came !== opening.count) return false;
+    copy.endCards(opening.revision);
+    return true;
+  }
+
+  private drop(): void {
+    this.index(this.copy!.dropCards());
+  }
+
+  /** The cards as this browser kept them, where they are still of this library and can be brought up to date. */
+  private async takeKept(kept: KeptCards): Promise<boolean> {
+    const found = await kept.read();
+    if (!found) return false;
+    const { opening, changes: since } = found;
+    const last = since.at(-1) ?? { revision: opening.revision, at: opening.changedAt };
+    const refuse = (why: string) => {
+      console.warn(`Fichier: the cards kept here are thrown away and fetched anew: ${why}.`);
+      this.drop();
+      return kept.forget().then(() => false);
+    };
+    const now = this.copy!.revisionOf("library");
+    if (last.revision > now) return refuse("the library stands at an earlier revision");
+    if (now - last.revision > mostFollowed) return refuse("too much has changed since");
+    if (last.revision > 0) {
+      // The last change that is known here must be the one that was made there.
+      const { changes: there } = await this.changesSince("library", last.revision - 1);
+      if (there[0]?.at !== last.at || there[0].streamId !== opening.streamId)
+        return refuse("the library's changes are other ones");
+    }
+    const isWhole = await this.takeLines(opening, found.lines()).catch(() => false);
+    if (!isWhole) return refuse("they are not whole");
+    for (const { revision, forward } of since) this.take({ of: "library", revision, forward });
+    return true;
+  }
+
+  /** The cards from the server, asked for until they come. */
+  private async takeFetched(early: Promise<Response> | null): Promise<void> {
+    for (let pause = firstWait, coming = early ?? this.fetchCards(); ; coming = this.fetchCards()) {
+      try {
+        const lines = linesOf(await coming);
+        const opening = JSON.parse((await lines.next()).value as string) as HeadsOpening;
+        const writing = this.kept!.write(opening);
+        async function* written() {
+          for await (const line of lines) {
+            writing.line(line);
+            yield line;
+          }
+        }
+        if (await this.takeLines(opening, written())) return void writing.end();
+        throw new Error("The cards did not come whole.");
+      } catch (error) {
+        if (this.stop.signal.aborted || (error instanceof ApiError && !error.passing)) throw error;
+        console.warn("Fichier: the cards are asked for again.", error);
+        this.arrival.update(({ share }) => ({ share, problem: sayError(error) }));
+        this.drop();
+        await wait(pause);
+        pause = Math.min(longestWait, pause * 2);
+      }
+    }
+  }
+
+  /**
+   * Takes a change in. One that is known already does nothing; where others changed the same stream since the last look,
+   * what lies between is fetched first.
+   */
+  take(change: Pick<Change, "of" | "revision" | "forward"> & { readonly at?: string }): void {
+    const { copy } = this;
+    if (!copy) return;
+    const before = copy.replica;
+    const touched = copy.take(change);
+    if (touched === null) return void this.catchUp();
+    for (const row of change.forward)
+      if (row.entity === "card" && row.kind !== "delete") {
+        const { chain, fingerprint } = row.kind === "insert" ? row.row : row.set;
+        if (chain && fingerprint) this.contents.keep(fingerprint, chain);
+      }
+    if (change.of === "library" && change.at !== undefined) this.kept?.log(change as KeptChange);
+    if (touched.size > 0) this.index(touched);
+    const { replica } = copy;
+    if (replica === before) return;
+    this.publish({
+      replica,
+      ...(replica.member !== before.member && {
+        member: selfOf(this.state.get().data!.member, replica),
+      }),
+      ...(replica.session !== before.session && { sessions: sessionsOf(replica) }),
+    });
+  }
+
+  private changesSince(stream: "library" | "member", since: number) {
+    return ask(changes, { libraryId: this.libraryId }, { stream, since: String(since) });
+  }
+
+  /** How far a stream is known here; null where nothing is yet. */
+  revisionOf(of: "library" | "member"): number | null {
+    return this.copy?.revisionOf(of) ?? null;
+  }
+
+  /** Fetches what a stream has brought since the last look, or both have, and takes it in. */
+  catchUp(streams: readonly ("library" | "member")[] = ["library", "member"]): Promise<void> {
+    const next = this.following.then(async () => {
+      for (const stream of streams) await this.follow(stream);
+    });
+    this.following = next.catch(() => undefined);
+    return next;
+  }
+
+  private async follow(stream: "library" | "member"): Promise<void> {
+    const { copy } = this;
+    for (let more = copy !== null; more && copy === this.copy;) {
+      const since = copy!.revisionOf(stream);
+      const answer = await this.changesSince(stream, since);
+      for (const change of answer.changes)
+        // Another answer may have brought it meanwhile.
+        if (change.revision > copy!.revisionOf(stream)) this.take(change);
+      more = answer.more && copy!.revisionOf(stream) > since;
+    }
+  }
+
+  /** Saves settings of the member's own. */
+  async saveSettings(change: MemberSettings): Promise<MemberSettings> {
+    const { settings } = await ask(changeSettings, { libraryId: this.libraryId }, change);
+    this.state.update(({ data, error }) => ({
+      data: data && { ...data, member: { ...data.member, settings } },
+      error,
+    }));
+    return settings;
+  }
+}
