@@ -229,15 +229,14 @@ test("a value that is nudged until it is right is one change of the history", as
   await press(page, "End", "ArrowUp", "ArrowUp");
   await add(page, "gain", "Gain");
   await saved(page);
-  const [, libraryId] = new URL(page.url()).pathname.split("/");
-  const shaped = () =>
-    page.evaluate(
-      async (path) =>
-        ((await (await fetch(path)).json()) as { changes: { command: string }[] }).changes.filter(
-          (c) => c.command === "set-chain",
-        ).length,
-      `/api/libraries/${libraryId}/history`,
-    );
+  const [, libraryId, , sessionId] = new URL(page.url()).pathname.split("/");
+  /** How often the chains of this session were changed. */
+  const shaped = async () => {
+    const since = `changes?stream=session&sessionId=${sessionId}&since=0`;
+    const answer = await page.request.get(`/api/libraries/${libraryId}/${since}`);
+    const { changes } = (await answer.json()) as { changes: { command: string }[] };
+    return changes.filter((c) => c.command === "set-chain").length;
+  };
   const before = await shaped();
   // As a hand does that listens in between.
   for (let i = 0; i < 5; i++) {
