@@ -1,3 +1,4 @@
+import { MapView } from "../numeric/map-view";
 import { entityNames, headOf, type Entity, type EntityHeads, type EntityRows } from "./entities";
 import type { Versioned } from "./entities/define";
 
@@ -49,19 +50,66 @@ export const replicaOf = (rows: { readonly [E in Entity]?: readonly EntityHeads[
   ),
 });
 
-/** A replica with the rows changed; maps that nothing touches are the same objects as before. */
-export function applyRowChanges(replica: Replica, changes: readonly RowChange[]): Replica {
-  const next: Record<string, Map<string, unknown>> = {};
-  const writable = (entity: Entity) =>
-    (next[entity] ??= new Map(replica[entity] as ReadonlyMap<string, unknown>));
+type Rows = Map<string, object>;
+
+/** Makes the changes in maps of rows; `writable` gives that of an entity. */
+function changeRows(changes: readonly RowChange[], writable: (entity: Entity) => Rows): void {
   for (const change of changes) {
     const rows = writable(change.entity);
     if (change.kind === "insert") rows.set(change.row.id, headOf(change.entity, change.row));
     else if (change.kind === "delete") rows.delete(change.id);
     else {
-      const before = rows.get(change.id) as object | undefined;
+      const before = rows.get(change.id);
       if (before) rows.set(change.id, { ...before, ...headOf(change.entity, change.set) });
     }
   }
+}
+
+/** A replica with the rows changed; maps that nothing touches are the same objects as before. */
+export function applyRowChanges(replica: Replica, changes: readonly RowChange[]): Replica {
+  const next: { [E in Entity]?: Rows } = {};
+  changeRows(changes, (entity) => (next[entity] ??= new Map<string, object>(replica[entity])));
   return { ...replica, ...next } as Replica;
+}
+
+/**
+ * Rows that change in place, however many they are, with a replica as readers see it: after a change it has other maps
+ * of what was touched, and the same of what was not. A replica that was given out before shows the rows as they are now.
+ */
+export class LiveRows {
+  private readonly rows: { readonly [E in Entity]: Rows };
+  replica: Replica;
+
+  constructor(replica: Replica) {
+    this.rows = Object.fromEntries(
+      entityNames.map((entity) => [entity, new Map<string, object>(replica[entity])]),
+    ) as { [E in Entity]: Rows };
+    this.replica = Object.fromEntries(
+      entityNames.map((entity) => [entity, new MapView(this.rows[entity])]),
+    ) as unknown as Replica;
+  }
+
+  /** Makes changes. */
+  change(changes: readonly RowChange[]): void {
+    const touched = new Set<Entity>();
+    changeRows(changes, (entity) => {
+      touched.add(entity);
+      return this.rows[entity];
+    });
+    for (const entity of touched) this.show(entity);
+  }
+
+  /** Puts rows in without saying so to readers before `show`. */
+  put<E extends Entity>(entity: E, rows: readonly EntityHeads[E][]): void {
+    for (const row of rows) this.rows[entity].set(row.id, row);
+  }
+
+  clear(entity: Entity): void {
+    this.rows[entity].clear();
+    this.show(entity);
+  }
+
+  show(entity: Entity): void {
+    this.replica = { ...this.replica, [entity]: new MapView(this.rows[entity]) };
+  }
 }

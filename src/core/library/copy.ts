@@ -1,4 +1,4 @@
-import { applyRowChanges, replicaOf, type Change, type Replica, type RowChange } from "./change";
+import { LiveRows, replicaOf, type Change, type Replica, type RowChange } from "./change";
 import type { CardHead, EntityHeads, SmallEntity } from "./entities";
 import { Shelf } from "./shelf";
 
@@ -16,58 +16,62 @@ const nothing: ReadonlySet<string> = new Set();
  * in by whichever they are new to.
  */
 export class LibraryCopy {
-  private rows: Replica;
+  private readonly rows: LiveRows;
   private readonly small: { library: number; member: number };
-  /** The cards that have come so far; they are not shown before all have. */
-  private arriving: Map<string, CardHead> | null = new Map();
+  /** Null as long as not all cards have come; they are not shown before. */
   private cardsAt: number | null = null;
+  private shown: Replica;
   readonly shelf: Shelf;
 
   constructor({ rows, streams }: SmallRows) {
-    this.rows = replicaOf(rows);
+    this.rows = new LiveRows(replicaOf(rows));
     const at = (of: "library" | "member") => streams.find((s) => s.of === of)?.revision ?? 0;
     // A member's own stream begins with their first change; the library's is always there.
     this.small = { library: at("library"), member: at("member") };
-    this.shelf = new Shelf(this.rows);
+    this.shelf = new Shelf(this.rows.replica);
+    this.shown = this.withoutCards();
   }
 
+  private withoutCards(): Replica {
+    return { ...this.rows.replica, card: new Map() };
+  }
+
+  /** What is shown of it: another object after each change, of which those before show the rows as they are now. */
   get replica(): Replica {
-    return this.rows;
+    return this.shown;
   }
 
   /** True once the cards are there. */
   get isWhole(): boolean {
-    return this.arriving === null;
+    return this.cardsAt !== null;
   }
 
   /** The cards that have come so far, and the folders they lie in. */
   get known(): Pick<Replica, "card" | "folder"> {
-    return { card: this.arriving ?? this.rows.card, folder: this.rows.folder };
+    return this.rows.replica;
   }
 
   /** Takes in some of the cards. Pre: not whole. */
   addCards(cards: readonly CardHead[]): void {
-    for (const card of cards) {
-      this.arriving!.set(card.id, card);
-      this.shelf.putCard(card);
-    }
+    this.rows.put("card", cards);
+    for (const card of cards) this.shelf.putCard(card);
   }
 
   /** Forgets the cards that came: they are to come anew. Gives their ids. */
   dropCards(): string[] {
-    const ids = [...(this.arriving ?? this.rows.card).keys()];
+    const ids = [...this.rows.replica.card.keys()];
     for (const id of ids) this.shelf.removeCard(id);
-    this.rows = { ...this.rows, card: new Map() };
-    this.arriving = new Map();
+    this.rows.clear("card");
     this.cardsAt = null;
+    this.shown = this.withoutCards();
     return ids;
   }
 
   /** All cards have come, as they were at this revision of the library. */
   endCards(revision: number): void {
-    this.rows = { ...this.rows, card: this.arriving! };
-    this.arriving = null;
+    this.rows.show("card");
     this.cardsAt = revision;
+    this.shown = this.rows.replica;
   }
 
   /** How far a stream is known in all its parts. */
@@ -91,7 +95,8 @@ export class LibraryCopy {
     if (isNewTo(small)) this.small[of] = revision;
     if (isNewTo(cards)) this.cardsAt = revision;
     if (changes.length === 0) return nothing;
-    this.rows = applyRowChanges(this.rows, changes);
-    return this.shelf.take(changes, this.rows);
+    this.rows.change(changes);
+    this.shown = this.isWhole ? this.rows.replica : this.withoutCards();
+    return this.shelf.take(changes, this.rows.replica);
   }
 }
