@@ -20,14 +20,17 @@ export interface SearchAnswer {
 }
 
 const store = new IndexStore();
+/** Milliseconds without changes, after which orders are made. */
+const rest = 60;
+let resting: ReturnType<typeof setTimeout> | undefined;
 
 self.onmessage = ({ data }: MessageEvent<SearchRequest>) => {
   if (data.kind === "change") {
     for (const id of data.remove) store.remove(id);
     for (const document of data.put) store.put(document);
-    // Sorted now, not at the first key press.
-    store.allWords();
-    store.nameRanks();
+    // Sorted behind what comes, so that the first key press does not wait for it.
+    clearTimeout(resting);
+    resting = setTimeout(() => store.prepare(), rest);
     return;
   }
   const answer: SearchAnswer = {

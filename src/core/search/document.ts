@@ -33,7 +33,7 @@ export const fitsTarget = (
 ): boolean =>
   document.medium === target.medium && (document.fits.length === 0 || document.fits.includes(target.kind));
 
-const separator = " / ";
+export const separator = " / ";
 
 export const fieldTexts = (document: SearchDocument): Record<SearchedField, string> => ({
   name: document.name,

@@ -6,13 +6,13 @@ import { folderNames } from "../library/folders";
 import type { Shelf } from "../library/shelf";
 
 /** What is known of a library, with the shelf that follows it. */
-interface Shelved {
+export interface Shelved {
   readonly known: Pick<Replica, "card" | "folder">;
   readonly shelf: Shelf;
 }
 
 /** A card as this member's search index sees it. */
-function cardDocument(card: CardHead, { known, shelf }: Shelved, memberId: string): SearchDocument {
+export function cardDocument(card: CardHead, { known, shelf }: Shelved, memberId: string): SearchDocument {
   const aliases = shelf.aliasesOf(card.id);
   const own = card.authorId === memberId || shelf.isFavourite(card.id);
   return {

@@ -1,7 +1,7 @@
 import { fieldTexts, searchedFields, type SearchDocument, type SearchedField } from "./document";
 import { fold } from "../text/fold";
 import { beginsNearly, shortestForgiven } from "./forgive";
-import { tokens } from "./tokens";
+import { queryWords, tokens, wordsAndParts, type Token } from "./tokens";
 
 /** A stretch of a field's text that a word of the query matched. */
 export interface MatchRange {
@@ -19,8 +19,9 @@ function coveredUntil(text: string, start: number, end: number, length: number):
   return at;
 }
 
-/** Why a card is among the results: which words matched where. `words` are the query's, folded. */
-export function explain(document: SearchDocument, query: string, words: readonly string[]): Explanation {
+/** Why a card is among the results: which words of a query matched where. */
+export function explain(document: SearchDocument, query: string): Explanation {
+  const words = queryWords(query);
   const texts = fieldTexts(document);
   const found: Partial<Record<SearchedField, MatchRange[]>> = {};
   const note = (field: SearchedField, { start, end }: MatchRange) => {
@@ -58,14 +59,14 @@ export function explain(document: SearchDocument, query: string, words: readonly
   }
   if (unexplained && !found.alias) {
     const joined = words.join("");
-    const names = tokens(document.name);
-    if (
-      names
+    const [whole, parts] = wordsAndParts(tokens(document.name));
+    const begins = (list: readonly Token[]) =>
+      list
         .map((t) => t.text[0])
         .join("")
-        .startsWith(joined)
-    )
-      found.name = names.slice(0, joined.length).map((t) => ({ start: t.start, end: t.start + 1 }));
+        .startsWith(joined);
+    const meant = [whole, parts].find(begins);
+    if (meant) found.name = meant.slice(0, joined.length).map((t) => ({ start: t.start, end: t.start + 1 }));
   }
   return found;
 }

@@ -1,56 +1,117 @@
 import { SortedView } from "../numeric/sorted-view";
-import { fieldTexts, searchedFields, type SearchDocument } from "./document";
 import { fold, sortKey } from "../text/fold";
-import { tokens } from "./tokens";
+import { Dictionary, Numbers } from "./dictionary";
+import { fitsTarget, searchedFields, separator, type SearchDocument, type SearchTarget } from "./document";
+import { tokens, wordsAndParts } from "./tokens";
 
-/** A card in the index, with what ranking needs made ready. */
-export interface Entry {
-  readonly document: SearchDocument;
-  readonly ownAliases: readonly string[];
-  readonly teamAliases: readonly string[];
-  /** First letters of the name's words. */
-  readonly initials: string;
-  readonly order: string;
-}
+/*
+ * What stands in a posting: the number of the entry and, in the last three bits, the field. What stands in an entry's own
+ * list of words: the number of the word, then as above the field, then a bit that says whether it is a word as it was
+ * written and not a part of one (`lofi2` of `LoFi2`, not `lo`). What stands in an entry's facts: what it is meant for, by
+ * the number of such a meaning, then two bits of its origin and six of the length of its name.
+ */
+export const fieldBits = 3;
+export const fieldMask = 7;
 
-/** Entry number times the number of fields plus the field's number. */
-export type Posting = number;
+/** A text's words, by their numbers, with their parts. */
+type WordList = readonly { readonly word: number; readonly isWhole: boolean }[];
+
+/** Entries that are gone leave their postings behind; when so many have, and so large a share, all is made anew. */
+const [fewGone, shareGone] = [5000, 0.25];
+
+/** Names longer than this are all alike to ranking. */
+const longestName = 63;
 
 /**
- * The words of all cards and where they occur. Entries are numbered; a removed number is used again. Sorted views
- * are made when they are first asked for after a change, so that loading a library sorts once.
+ * The cards of a library as one member's index: columns of numbers, one number an entry. An entry is never changed: a card
+ * that is put again is a new one. Orders are made when they are first asked for after a change.
  */
 export class IndexStore {
-  readonly entries: (Entry | null)[] = [];
-  private readonly numbers = new Map<string, number>();
-  private readonly free: number[] = [];
-  private readonly words = new Map<string, Set<Posting>>();
-  private readonly sortedWords = new SortedView<string>((word) => word);
-  private readonly byName = new SortedView<number>((number) => this.entries[number]!.order);
-  private ranks: { rankOf: Int32Array; byRank: Int32Array } | null = null;
+  private words!: Dictionary;
+  private initials!: Dictionary;
+  private aliases!: Dictionary;
+  /** The card of each entry; null where it is gone. */
+  private documents!: (SearchDocument | null)[];
+  private numbers!: Map<string, number>;
+  /** By which each entry is put in order. */
+  private orders!: string[];
+  /** Where the words of each entry begin among the words of all; one more than there are entries. */
+  private starts!: Numbers;
+  private own!: Numbers;
+  private byName!: SortedView<number>;
+  private ranks!: { rankOf: Int32Array; byRank: readonly number[] } | null;
+  /** Texts that many cards share, and their words: folders, effects. */
+  private shared!: Map<string, WordList>;
+  /** What each entry is meant for, whence it is and how long its name is; -1 where it is gone. */
+  private facts!: Numbers;
+  /** Media and kinds of target that cards are meant for, by their numbers. */
+  private meanings!: Pick<SearchDocument, "medium" | "fits">[];
+  private meaningNumbers!: Map<string, number>;
+  /** The same lists of many cards, once. */
+  private lists!: Map<string, readonly string[]>;
+  private gone!: number;
 
+  constructor() {
+    this.clear();
+  }
+
+  private clear(): void {
+    this.words = new Dictionary();
+    this.initials = new Dictionary();
+    this.aliases = new Dictionary();
+    this.documents = [];
+    this.numbers = new Map();
+    this.orders = [];
+    this.starts = new Numbers();
+    this.starts.push(0);
+    this.own = new Numbers();
+    this.byName = new SortedView<number>((number) => this.orders[number]);
+    this.ranks = null;
+    this.facts = new Numbers();
+    this.meanings = [];
+    this.meaningNumbers = new Map();
+    this.shared = new Map();
+    this.lists = new Map();
+    this.gone = 0;
+  }
+
+  /** Cards that are in it. */
   get size(): number {
     return this.numbers.size;
+  }
+
+  /** Entries, also those that are gone. */
+  get entries(): number {
+    return this.documents.length;
   }
 
   /** Adds a card or replaces it. */
   put(document: SearchDocument): void {
     this.remove(document.id);
-    const number = this.free.pop() ?? this.entries.length;
-    const texts = fieldTexts(document);
-    searchedFields.forEach((field, f) => {
-      for (const token of tokens(texts[field])) this.post(token.text, number * searchedFields.length + f);
+    const number = this.documents.length;
+    this.documents.push({
+      ...document,
+      folder: this.once(document.folder),
+      effects: this.once(document.effects),
+      fits: this.once(document.fits),
     });
-    this.entries[number] = {
-      document,
-      ownAliases: document.ownAliases.map(fold),
-      teamAliases: document.teamAliases.map(fold),
-      initials: tokens(document.name)
-        .map((t) => t.text[0])
-        .join(""),
-      order: `${sortKey(document.name)}\u0000${document.name}\u0000${document.id}`,
-    };
     this.numbers.set(document.id, number);
+    this.orders.push(`${sortKey(document.name)}\u0000${document.name}\u0000${document.id}`);
+    const length = Math.min(document.name.length, longestName);
+    this.facts.push((this.meaningOf(document) << 8) | (document.origin << 6) | length);
+    const name = this.wordsOf(document.name);
+    this.addField(number, 0, name);
+    const aliases = [...document.ownAliases, ...document.teamAliases];
+    if (aliases.length > 0) this.addField(number, 1, this.wordsOf(aliases.join(" ")));
+    aliases.forEach((alias, i) => {
+      const isTeams = i >= document.ownAliases.length ? 1 : 0;
+      this.aliases.post(this.aliases.numberOf(fold(alias)), number * 2 + isTeams);
+    });
+    this.addField(number, 2, this.sharedWordsOf(document.folder.join(separator)));
+    for (const effect of document.effects) this.addField(number, 3, this.sharedWordsOf(effect));
+    if (document.note !== "") this.addField(number, 4, this.wordsOf(document.note));
+    this.starts.push(this.own.length);
+    for (const letters of this.initialsOf(name)) this.initials.post(this.initials.numberOf(letters), number);
     this.byName.add(number);
     this.ranks = null;
   }
@@ -59,68 +120,111 @@ export class IndexStore {
   remove(id: string): void {
     const number = this.numbers.get(id);
     if (number === undefined) return;
-    const { document } = this.entries[number]!;
-    const texts = fieldTexts(document);
-    searchedFields.forEach((field, f) => {
-      for (const token of tokens(texts[field])) this.unpost(token.text, number * searchedFields.length + f);
-    });
     this.byName.remove(number);
-    this.entries[number] = null;
+    this.documents[number] = null;
+    this.facts.list[number] = -1;
     this.numbers.delete(id);
-    this.free.push(number);
     this.ranks = null;
+    if (++this.gone > fewGone && this.gone > shareGone * this.documents.length) this.makeAnew();
   }
 
-  private post(word: string, posting: Posting): void {
-    const list = this.words.get(word);
-    if (list) list.add(posting);
-    else {
-      this.words.set(word, new Set([posting]));
-      this.sortedWords.add(word);
+  private makeAnew(): void {
+    const left = this.documents.filter((document) => document !== null);
+    this.clear();
+    for (const document of left) this.put(document);
+  }
+
+  private meaningOf({ medium, fits }: SearchDocument): number {
+    const key = [medium, ...fits].join("\u0000");
+    const known = this.meaningNumbers.get(key);
+    if (known !== undefined) return known;
+    this.meaningNumbers.set(key, this.meanings.length);
+    return this.meanings.push({ medium, fits }) - 1;
+  }
+
+  private once(list: readonly string[]): readonly string[] {
+    const key = list.join("\u0000");
+    const known = this.lists.get(key);
+    if (known) return known;
+    this.lists.set(key, list);
+    return list;
+  }
+
+  private wordsOf(text: string): WordList {
+    return tokens(text).map((token) => ({ word: this.words.numberOf(token.text), isWhole: token.isWhole }));
+  }
+
+  private sharedWordsOf(text: string): WordList {
+    let list = this.shared.get(text);
+    if (!list) this.shared.set(text, (list = this.wordsOf(text)));
+    return list;
+  }
+
+  private addField(entry: number, field: number, list: WordList): void {
+    for (const { word, isWhole } of list) {
+      this.words.post(word, (entry << fieldBits) | field);
+      this.own.push((word << (fieldBits + 1)) | (field << 1) | (isWhole ? 1 : 0));
     }
   }
 
-  private unpost(word: string, posting: Posting): void {
-    const list = this.words.get(word);
-    list?.delete(posting);
-    if (list?.size === 0) {
-      this.words.delete(word);
-      this.sortedWords.remove(word);
-    }
+  /** The first letters of a name's words; and those of their parts, where a word has any. */
+  private initialsOf(name: WordList): Set<string> {
+    const letters = (list: WordList) => list.map(({ word }) => this.words.textOf(word)[0]).join("");
+    return new Set(wordsAndParts(name).map(letters));
   }
 
-  /** Every word of the index, in the order of UTF-16 units. */
-  allWords(): readonly string[] {
-    return this.sortedWords.from(() => this.words.keys());
+  /** The card of an entry, or null where it is gone. */
+  documentOf(entry: number): SearchDocument | null {
+    return this.documents[entry];
   }
 
-  /** The words that begin with `beginning`. */
-  wordsFrom(beginning: string): readonly string[] {
-    const words = this.allWords();
-    let low = 0;
-    let high = words.length;
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if (words[middle] < beginning) low = middle + 1;
-      else high = middle;
-    }
-    let end = low;
-    while (end < words.length && words[end].startsWith(beginning)) end++;
-    return words.slice(low, end);
+  /** The facts of all entries. */
+  get allFacts(): Int32Array {
+    return this.facts.list;
   }
 
-  postingsOf(word: string): Iterable<Posting> {
-    return this.words.get(word) ?? [];
+  /** Of each meaning whether it is that of a target. */
+  fitting(target: SearchTarget): readonly boolean[] {
+    return this.meanings.map((meaning) => fitsTarget(meaning, target));
   }
 
-  /** The place of each entry in the order of names, and back. */
-  nameRanks(): { readonly rankOf: Int32Array; readonly byRank: Int32Array } {
+  /** All words; their postings are entries with a field. */
+  get allWords(): Dictionary {
+    return this.words;
+  }
+
+  /** First letters of names; their postings are entries. */
+  get allInitials(): Dictionary {
+    return this.initials;
+  }
+
+  /** Aliases, folded; their postings are entries times two, plus 1 where it is the team's. */
+  get allAliases(): Dictionary {
+    return this.aliases;
+  }
+
+  /** The words of all entries, and where those of each begin; those of the next one begin where they end. */
+  get ownWords(): { readonly words: Int32Array; readonly starts: Int32Array } {
+    return { words: this.own.list, starts: this.starts.list };
+  }
+
+  /** The entries in the order of names, and the place of each in it. */
+  nameRanks(): { readonly rankOf: Int32Array; readonly byRank: readonly number[] } {
     if (!this.ranks) {
-      const live = this.byName.from(() => this.numbers.values());
-      const rankOf = new Int32Array(this.entries.length);
-      live.forEach((number, rank) => (rankOf[number] = rank));
-      this.ranks = { rankOf, byRank: Int32Array.from(live) };
+      const byRank = this.byName.from(() => this.numbers.values());
+      const rankOf = new Int32Array(this.documents.length);
+      for (let rank = 0; rank < byRank.length; rank++) rankOf[byRank[rank]] = rank;
+      this.ranks = { rankOf, byRank };
     }
     return this.ranks;
   }
+
+  /** Makes all orders now, so that the first query does not wait for them. */
+  prepare(): void {
+    for (const dictionary of [this.words, this.initials, this.aliases]) dictionary.ranks();
+    this.nameRanks();
+  }
 }
+
+// A posting has room for as many fields as there are.
+if (searchedFields.length > fieldMask + 1) throw new Error("more fields than a posting has room for");

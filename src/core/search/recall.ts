@@ -1,14 +1,13 @@
-import { fitsTarget, searchedFields, type SearchTarget } from "./document";
-import { explain, type Explanation } from "./explain";
 import { fold } from "../text/fold";
+import { smallest } from "../numeric/smallest";
+import type { SearchTarget } from "./document";
 import { beginsNearly, shortestForgiven } from "./forgive";
-import type { Entry, IndexStore } from "./index-store";
+import { fieldBits, fieldMask, type IndexStore } from "./index-store";
 import { queryWords } from "./tokens";
 
 export interface RecallHit {
   readonly id: string;
   readonly fits: boolean;
-  readonly why: Explanation;
 }
 
 export interface RecallResult {
@@ -29,43 +28,244 @@ export interface RecallResult {
  * They are packed into one double (below 2^53), so that sorting candidates is sorting numbers.
  */
 const tiers = { start: 0, initials: 1, forgiven: 2 } as const;
+const tierCount = 3;
+const originCount = 3;
 const aliasNone = 4;
-const fieldCount = searchedFields.length;
-const noMatch = 255;
-const forgivenFrom = 128;
 const worstQuality = 4095;
+/** What is told apart of the fields in which several words were found, added up. */
+const mostFields = 31;
+/** What is added to a field where a letter of the word was forgiven. */
+const forgivenFrom = 128;
+const noMatch = 255;
 
-/** For each entry the best field in which a word was found, plus `forgivenFrom` where a letter was forgiven. */
-function matchWord(store: IndexStore, word: string): Uint8Array {
-  const best = new Uint8Array(store.entries.length).fill(noMatch);
-  const note = (found: string, penalty: number) => {
-    for (const posting of store.postingsOf(found)) {
-      const entry = (posting / fieldCount) | 0;
-      const value = (posting % fieldCount) + penalty;
-      if (value < best[entry]) best[entry] = value;
-    }
-  };
-  for (const found of store.wordsFrom(word)) note(found, 0);
-  if (word.length >= shortestForgiven)
-    // The first letter is never forgiven, so only the words that share it are looked at.
-    for (const found of store.wordsFrom(word[0])) if (beginsNearly(found, word)) note(found, forgivenFrom);
-  return best;
+/** What a word of the query stands for in an index: the words that begin so, by their ranks, and those that nearly do. */
+interface Meant {
+  readonly low: number;
+  readonly high: number;
+  /** Numbers of the words in which a letter was forgiven. */
+  readonly near: ReadonlySet<number>;
+  /** Postings of all of them. */
+  readonly postings: number;
 }
 
-function aliasRank(entry: Entry, query: string): number {
-  if (query === "") return aliasNone;
-  if (entry.ownAliases.includes(query)) return 0;
-  if (entry.teamAliases.includes(query)) return 1;
-  if (entry.ownAliases.some((a) => a.startsWith(query))) return 2;
-  if (entry.teamAliases.some((a) => a.startsWith(query))) return 3;
-  return aliasNone;
+function meantBy(store: IndexStore, word: string): Meant {
+  const { allWords } = store;
+  const [low, high] = allWords.range(word);
+  const { order } = allWords.ranks();
+  let postings = 0;
+  for (let rank = low; rank < high; rank++) postings += allWords.postingsOf(order[rank]).length;
+  const near = new Set<number>();
+  if (word.length >= shortestForgiven) {
+    // The first letter is never forgiven, so only the words that share it are looked at.
+    const [first, end] = allWords.range(word[0]);
+    for (let rank = first; rank < end; rank++) {
+      if (rank === low) rank = high;
+      if (rank >= end || !beginsNearly(allWords.textOf(order[rank]), word)) continue;
+      near.add(order[rank]);
+      postings += allWords.postingsOf(order[rank]).length;
+    }
+  }
+  return { low, high, near, postings };
+}
+
+/** A number for each entry, all of them 0 to begin with; what was set is 0 again after `clear`, at the cost of what was set. */
+class Marks {
+  private values = new Int32Array(0);
+  readonly set: number[] = [];
+
+  /** Makes room for so many entries. Pre: clear. */
+  grow(size: number): void {
+    if (this.values.length < size) this.values = new Int32Array(Math.ceil(size * 1.25));
+  }
+  get(entry: number): number {
+    return this.values[entry];
+  }
+  /** Pre: `value` is not 0. */
+  put(entry: number, value: number): void {
+    if (this.values[entry] === 0) this.set.push(entry);
+    this.values[entry] = value;
+  }
+  clear(): void {
+    for (const entry of this.set) this.values[entry] = 0;
+    this.set.length = 0;
+  }
+}
+
+/** Where entries were found: by what, and in which fields, added up over the words of the query. */
+class Found {
+  private readonly marks = new Marks();
+  /** The best field in which one word is found, plus 1. */
+  readonly best = new Marks();
+
+  begin(size: number): void {
+    for (const marks of [this.marks, this.best]) {
+      marks.clear();
+      marks.grow(size);
+    }
+  }
+  get entries(): readonly number[] {
+    return this.marks.set;
+  }
+  has(entry: number): boolean {
+    return this.marks.get(entry) !== 0;
+  }
+  put(entry: number, tier: number, fields: number): void {
+    this.marks.put(entry, 1 + tier + tierCount * Math.min(fields, mostFields));
+  }
+  tier(entry: number): number {
+    return (this.marks.get(entry) - 1) % tierCount;
+  }
+  fields(entry: number): number {
+    return Math.floor((this.marks.get(entry) - 1) / tierCount);
+  }
+}
+
+/** One for each index, so that a query costs what it finds and not what there is. */
+const workspaces = new WeakMap<IndexStore, Found>();
+
+function workspaceOf(store: IndexStore): Found {
+  let found = workspaces.get(store);
+  if (!found) workspaces.set(store, (found = new Found()));
+  found.begin(store.entries);
+  return found;
+}
+
+/** Looks up the entries in which all words are found: from the rarest one, whose entries are asked for the others. */
+function findWords(store: IndexStore, meant: readonly Meant[], found: Found): void {
+  const rarest = meant.reduce((a, b) => (b.postings < a.postings ? b : a));
+  const others = meant.filter((one) => one !== rarest);
+  const { allWords } = store;
+  const { order, of: rankOf } = allWords.ranks();
+  const { best } = found;
+  const note = (word: number, penalty: number) => {
+    const { list, length } = allWords.postingsOf(word);
+    for (let i = 0; i < length; i++) {
+      const entry = list[i] >> fieldBits;
+      const value = (list[i] & fieldMask) + penalty + 1;
+      const known = best.get(entry);
+      if (known === 0 || value < known) best.put(entry, value);
+    }
+  };
+  for (let rank = rarest.low; rank < rarest.high; rank++) note(order[rank], 0);
+  for (const word of rarest.near) note(word, forgivenFrom);
+  const facts = store.allFacts;
+  const { words, starts } = store.ownWords;
+  /** The best field of an entry in which a word is found. */
+  const look = (entry: number, { low, high, near }: Meant): number => {
+    let value = noMatch;
+    for (let place = starts[entry]; place < starts[entry + 1]; place++) {
+      const word = words[place] >> (fieldBits + 1);
+      const field = (words[place] >> 1) & fieldMask;
+      const rank = rankOf[word];
+      if (rank >= low && rank < high) {
+        if (field < value) value = field;
+      } else if (field + forgivenFrom < value && near.size > 0 && near.has(word))
+        value = field + forgivenFrom;
+    }
+    return value;
+  };
+  for (const entry of best.set) {
+    if (facts[entry] < 0) continue;
+    let value = best.get(entry) - 1;
+    let fields = value & (forgivenFrom - 1);
+    let tier: number = value >= forgivenFrom ? tiers.forgiven : tiers.start;
+    for (const other of others) {
+      value = look(entry, other);
+      if (value === noMatch) break;
+      fields += value & (forgivenFrom - 1);
+      if (value >= forgivenFrom) tier = tiers.forgiven;
+    }
+    if (value !== noMatch) found.put(entry, tier, fields);
+  }
+}
+
+/** The entries whose name's first letters begin so, where they are not found better already. */
+function findInitials(store: IndexStore, letters: string, found: Found): void {
+  const { allInitials } = store;
+  const { order } = allInitials.ranks();
+  const [low, high] = allInitials.range(letters);
+  for (let rank = low; rank < high; rank++) {
+    const postings = allInitials.postingsOf(order[rank]);
+    for (let i = 0; i < postings.length; i++) {
+      const entry = postings.at(i);
+      if (store.allFacts[entry] >= 0 && !(found.has(entry) && found.tier(entry) === tiers.start))
+        found.put(entry, tiers.initials, 0);
+    }
+  }
+}
+
+/** The entries with an alias that is the query or begins so: how well, the smaller the better. */
+function findAliases(store: IndexStore, query: string, found: Found): ReadonlyMap<number, number> {
+  const aliases = new Map<number, number>();
+  if (query === "") return aliases;
+  const { allAliases } = store;
+  const { order } = allAliases.ranks();
+  const [low, high] = allAliases.range(query);
+  for (let rank = low; rank < high; rank++) {
+    const isExact = allAliases.textOf(order[rank]) === query;
+    const postings = allAliases.postingsOf(order[rank]);
+    for (let i = 0; i < postings.length; i++) {
+      const [entry, isTeams] = [postings.at(i) >> 1, postings.at(i) & 1];
+      if (store.allFacts[entry] < 0) continue;
+      aliases.set(entry, Math.min(aliases.get(entry) ?? aliasNone, (isExact ? 0 : 2) + isTeams));
+      if (!found.has(entry)) found.put(entry, tiers.start, 0);
+    }
+  }
+  return aliases;
 }
 
 /** True where the words stand one after another in the name, in the order of typing. */
-function adjacent(name: string, words: readonly string[]): boolean {
-  if (words.length < 2) return true;
-  const parts = queryWords(name);
-  return parts.some((_, at) => words.every((word, k) => parts[at + k]?.startsWith(word)));
+function adjacent(store: IndexStore, entry: number, meant: readonly Meant[]): boolean {
+  const { of: rankOf } = store.allWords.ranks();
+  const { words, starts } = store.ownWords;
+  const end = starts[entry + 1];
+  // The name's words come first; of one that was cut the whole before its parts, which are passed by.
+  const isName = (place: number) => place < end && ((words[place] >> 1) & fieldMask) === 0;
+  for (let first = starts[entry]; isName(first); first++) {
+    let k = 0;
+    for (let place = first; k < meant.length && isName(place); place++) {
+      if (!(words[place] & 1)) continue;
+      const rank = rankOf[words[place] >> (fieldBits + 1)];
+      if (rank < meant[k].low || rank >= meant[k].high) break;
+      k++;
+    }
+    if (k === meant.length) return true;
+  }
+  return false;
+}
+
+/** What a query recalls, as numbers that sort: each an order times the number of cards plus a place among the names. */
+function candidates(store: IndexStore, query: string, target: SearchTarget) {
+  const words = queryWords(query);
+  const meant = words.map((word) => meantBy(store, word));
+  const found = workspaceOf(store);
+  const { rankOf, byRank } = store.nameRanks();
+  if (words.length === 0) for (const entry of byRank) found.put(entry, tiers.start, 0);
+  else findWords(store, meant, found);
+  const joined = words.join("");
+  if (joined.length >= 2) findInitials(store, joined, found);
+  const aliases = findAliases(store, fold(query.trim()), found);
+  const keys = new Float64Array(found.entries.length);
+  const facts = store.allFacts;
+  const fits = store.fitting(target);
+  const hasAliases = aliases.size > 0;
+  let fitting = 0;
+  found.entries.forEach((entry, i) => {
+    const fact = facts[entry];
+    const isFitting = fits[fact >> 8];
+    if (isFitting) fitting++;
+    const fields = found.fields(entry);
+    const apart = words.length > 1 && fields === 0 && !adjacent(store, entry, meant) ? 1 : 0;
+    const quality = Math.min(worstQuality, (fields * 2 + apart) * 64 + (words.length > 0 ? fact & 63 : 0));
+    const alias = hasAliases ? (aliases.get(entry) ?? aliasNone) : aliasNone;
+    const order =
+      (((alias * 2 + (isFitting ? 0 : 1)) * tierCount + found.tier(entry)) * originCount +
+        ((fact >> 6) & 3)) *
+        (worstQuality + 1) +
+      quality;
+    keys[i] = order * byRank.length + rankOf[entry];
+  });
+  return { keys, byRank, fitting, fits };
 }
 
 /**
@@ -75,63 +275,18 @@ function adjacent(name: string, words: readonly string[]): boolean {
  * Pre: `limit` ≥ 1.
  */
 export function recall(store: IndexStore, query: string, target: SearchTarget, limit: number): RecallResult {
-  const { words, sorted, byRank, fitting } = candidates(store, query, target);
-  const hits = Array.from(sorted.subarray(0, limit), (key): RecallHit => {
-    const { document } = store.entries[byRank[key % byRank.length]]!;
-    return { id: document.id, fits: fitsTarget(document, target), why: explain(document, query, words) };
+  const { keys, byRank, fitting, fits } = candidates(store, query, target);
+  const hits = Array.from(smallest(keys, limit), (key): RecallHit => {
+    const entry = byRank[key % byRank.length];
+    return { id: store.documentOf(entry)!.id, fits: fits[store.allFacts[entry] >> 8] };
   });
-  return { hits, matches: sorted.length, fitting };
+  return { hits, matches: keys.length, fitting };
 }
 
 const anyTarget: SearchTarget = { medium: "audio", kind: "" };
 
-/** The ids of all cards that a query recalls, whatever they are for. */
+/** The ids of all cards that a query recalls, whatever they are for, in no order. */
 export function matching(store: IndexStore, query: string): string[] {
-  const { sorted, byRank } = candidates(store, query, anyTarget);
-  return Array.from(sorted, (key) => store.entries[byRank[key % byRank.length]]!.document.id);
-}
-
-/** What a query recalls as sorted numbers, each of them an order times the number of cards plus a place among the names. */
-function candidates(store: IndexStore, query: string, target: SearchTarget) {
-  const words = queryWords(query);
-  const whole = fold(query.trim());
-  const joined = words.join("");
-  const perWord = words.map((word) => matchWord(store, word));
-  const { rankOf, byRank } = store.nameRanks();
-  const keys: number[] = [];
-  let fitting = 0;
-  store.entries.forEach((entry, number) => {
-    if (!entry) return;
-    let tier: number = tiers.start;
-    let fields = 0;
-    for (const best of perWord) {
-      if (best[number] === noMatch) {
-        tier = noMatch;
-        break;
-      }
-      if (best[number] >= forgivenFrom) tier = tiers.forgiven;
-      fields += best[number] & (forgivenFrom - 1);
-    }
-    const alias = aliasRank(entry, whole);
-    if (tier !== tiers.start && joined.length >= 2 && entry.initials.startsWith(joined)) {
-      tier = tiers.initials;
-      fields = 0;
-    }
-    if (tier === noMatch) {
-      if (alias === aliasNone) return;
-      tier = tiers.start;
-    }
-    const { document } = entry;
-    const fits = fitsTarget(document, target);
-    if (fits) fitting++;
-    const apart = words.length > 1 && fields === 0 && !adjacent(document.name, words) ? 1 : 0;
-    const quality = Math.min(
-      worstQuality,
-      (Math.min(fields, 31) * 2 + apart) * 64 + (words.length ? Math.min(document.name.length, 63) : 0),
-    );
-    const order =
-      (((alias * 2 + (fits ? 0 : 1)) * 3 + tier) * 3 + document.origin) * (worstQuality + 1) + quality;
-    keys.push(order * byRank.length + rankOf[number]);
-  });
-  return { words, sorted: Float64Array.from(keys).sort(), byRank, fitting };
+  const { keys, byRank } = candidates(store, query, anyTarget);
+  return Array.from(keys, (key) => store.documentOf(byRank[key % byRank.length])!.id);
 }

@@ -5,6 +5,8 @@ export interface Token {
   readonly text: string;
   readonly start: number;
   readonly end: number;
+  /** A word as it was written; the others are parts of the one before them. */
+  readonly isWhole: boolean;
 }
 
 const run = /[\p{L}\p{M}\p{N}'’]+/gu;
@@ -68,7 +70,15 @@ const [longestText, mostWords] = [4000, 400];
 
 const segmenter = new Intl.Segmenter("und", { granularity: "word" });
 
+const ascii = /^[\x20-\x7e]*$/;
+const asciiRun = /[A-Za-z0-9']+/g;
+
 function* runs(text: string): Iterable<{ word: string; start: number }> {
+  // Most texts, and ten times as quick.
+  if (ascii.test(text)) {
+    for (const match of text.matchAll(asciiRun)) yield { word: match[0], start: match.index };
+    return;
+  }
   if (unspaced.test(text)) {
     for (const part of segmenter.segment(text))
       if (part.isWordLike) yield { word: part.segment, start: part.index };
@@ -77,7 +87,13 @@ function* runs(text: string): Iterable<{ word: string; start: number }> {
   for (const match of text.matchAll(run)) yield { word: match[0], start: match.index };
 }
 
-const folded = (word: string) => fold(word).replace(/['’]/g, "");
+const folded = (word: string) => {
+  const whole = fold(word);
+  return whole.includes("'") || whole.includes("’") ? whole.replace(/['’]/g, "") : whole;
+};
+
+/** Words in which there is no border to look for. */
+const plainWord = /^(?:[A-Z]?[a-z]*|[0-9]+)$/;
 
 /**
  * The words of a text. It is cut first and folded after: at Unicode word borders, between letters and digits and at
@@ -90,13 +106,14 @@ export function tokens(text: string): Token[] {
     if (result.length >= mostWords) break;
     const whole = folded(word);
     if (whole === "") continue;
-    result.push({ text: whole, start, end: start + word.length });
+    result.push({ text: whole, start, end: start + word.length, isWhole: true });
+    if (plainWord.test(word)) continue;
     const parts = [...partsOf(word)];
     if (parts.length === 1) continue;
     let at = start;
     for (const part of parts) {
       const piece = folded(part);
-      if (piece !== "") result.push({ text: piece, start: at, end: at + part.length });
+      if (piece !== "") result.push({ text: piece, start: at, end: at + part.length, isWhole: false });
       at += part.length;
     }
   }
@@ -106,3 +123,11 @@ export function tokens(text: string): Token[] {
 /** The words of a typed query, folded, in the order of typing. Cut only at white space and `/ _ - .`, never inside a run. */
 export const queryWords = (query: string): string[] =>
   Array.from(runs(query), ({ word }) => folded(word)).filter((w) => w !== "");
+
+/** Of some words with their parts the words as they were written, and the smallest pieces: the parts of those that were cut, else the word. */
+export const wordsAndParts = <T extends Pick<Token, "isWhole">>(
+  all: readonly T[],
+): [whole: T[], parts: T[]] => [
+  all.filter(({ isWhole }) => isWhole),
+  all.filter(({ isWhole }, i) => !isWhole || all[i + 1]?.isWhole !== false),
+];

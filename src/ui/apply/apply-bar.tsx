@@ -15,10 +15,15 @@ import {
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
 import { folderPath } from "@/core/library/folders";
+import type { CardHead } from "@/core/library/entities";
 import type { Shelf } from "@/core/library/shelf";
+import { cardDocument, type Shelved } from "@/core/search/documents";
+import { explain, type Explanation } from "@/core/search/explain";
 import { countTargets } from "@/core/library/words";
 import { useContent } from "../data/contents";
 import { useDesk } from "../data/desk";
+import type { Arrival } from "../data/library-store";
+import { useStore } from "../data/store";
 import type { ApplyHow, Bench } from "../bench/use-bench";
 import { ActionButton } from "../actions/action-button";
 import { applyPlace } from "../actions/apply";
@@ -35,6 +40,18 @@ const wantedSoon = 12;
 const restAfterLetters = 120;
 /** Pixels: nine rows and the top of a tenth, which says that there are more. */
 const listHeight = 9.4 * applyRowHeight;
+
+/** Why each card was found by a query: looked up for those that are seen, once. */
+function explained(query: string, copy: Shelved, memberId: string): (card: CardHead) => Explanation {
+  const known = new Map<string, Explanation>();
+  return (card) => {
+    let why = known.get(card.id);
+    if (!why) known.set(card.id, (why = explain(cardDocument(card, copy, memberId), query)));
+    return why;
+  };
+}
+
+const percentIndexed = ({ indexed }: Arrival) => Math.floor(indexed * 100);
 
 /** The words that recall a card, as one text. */
 const sayAliases = (shelf: Shelf, cardId: string): string =>
@@ -64,6 +81,11 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
       }),
     [result, replica.card],
   );
+  const why = useMemo(
+    () => explained(query ?? "", { known: replica, shelf }, data.member.id),
+    [query, replica, shelf, data.member.id],
+  );
+  const indexed = useStore(library.arrival, percentIndexed);
   const chosen = Math.min(at, hits.length - 1);
   const card = hits[chosen]?.card;
   const { chain } = useContent(contents, card?.fingerprint);
@@ -219,7 +241,7 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
             color="cardMuted"
             whiteSpace="nowrap"
             aria-live="polite"
-          >{`${result.fitting} of ${result.matches} fit a ${target.kind || "target"}`}</chakra.span>
+          >{`${result.fitting} of ${result.matches} fit a ${target.kind || "target"}${indexed < 100 ? ` · ${indexed} % read` : ""}`}</chakra.span>
         </HStack>
         <Box
           ref={list}
@@ -238,6 +260,7 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
                   key={card.id}
                   card={card}
                   hit={hit}
+                  why={why(card)}
                   index={index}
                   chosen={index === chosen}
                   path={folderPath(replica.folder, card.folderId)}

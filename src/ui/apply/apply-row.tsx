@@ -2,6 +2,7 @@ import { Box, chakra, HStack } from "@chakra-ui/react";
 import { memo } from "react";
 import { sayEffects } from "@/core/chain/describe";
 import type { CardHead } from "@/core/library/entities";
+import type { Explanation } from "@/core/search/explain";
 import type { RecallHit } from "@/core/search/recall";
 import { KeyCap } from "../parts/key-cap";
 import { Stamp } from "../parts/stamp";
@@ -10,6 +11,8 @@ import { Marked } from "./marked";
 interface ApplyRowProps {
   readonly card: CardHead;
   readonly hit: RecallHit;
+  /** What of it matched the query. */
+  readonly why: Explanation;
   readonly index: number;
   readonly chosen: boolean;
   readonly path: string;
@@ -34,6 +37,7 @@ export const sayOrigin = (card: CardHead, memberId: string): string =>
 export const ApplyRow = memo(function ApplyRow({
   card,
   hit,
+  why,
   index,
   chosen,
   path,
@@ -45,7 +49,7 @@ export const ApplyRow = memo(function ApplyRow({
   top,
   onPick,
 }: ApplyRowProps) {
-  const { why, fits } = hit;
+  const { fits } = hit;
   const second = why.alias ? (
     <>
       alias <Marked text={aliases} ranges={why.alias} />

@@ -2,6 +2,8 @@ import { useEffect, useState } from "react";
 import type { SearchTarget } from "@/core/search/document";
 import type { RecallResult } from "@/core/search/recall";
 import { useDesk } from "../data/desk";
+import { indexedTenths } from "../data/library-store";
+import { useStore } from "../data/store";
 
 const nothing: RecallResult = { hits: [], matches: 0, fitting: 0 };
 
@@ -11,7 +13,8 @@ export function useRecall(
   target: SearchTarget,
   limit: number,
 ): { readonly query: string | null; readonly result: RecallResult } {
-  const { finder, data } = useDesk();
+  const { finder, library, data } = useDesk();
+  const indexed = useStore(library.arrival, indexedTenths);
   const [state, setState] = useState<{ query: string | null; result: RecallResult }>({
     query: null,
     result: nothing,
@@ -25,6 +28,6 @@ export function useRecall(
     return () => {
       wanted = false;
     };
-  }, [finder, query, medium, kind, limit, data.replica]);
+  }, [finder, query, medium, kind, limit, data.replica, indexed]);
   return state;
 }

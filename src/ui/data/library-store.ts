@@ -27,11 +27,15 @@ export interface LibraryData extends Omit<LibraryAnswer, "rows" | "streams"> {
   readonly arriving: boolean;
 }
 
-/** How far the cards have come, 0…1, and why they do not come just now. */
+/** How far the cards have come, and after them the index, 0…1; and why they do not come just now. */
 export interface Arrival {
   readonly share: number;
+  readonly indexed: number;
   readonly problem: string | null;
 }
+
+/** Grows as the index comes to know of more cards: what was asked of it before is asked again then. */
+export const indexedTenths = ({ indexed }: Arrival): number => Math.floor(indexed * 10);
 
 const sessionsOf = ({ session }: Replica): Session[] =>
   [...session.values()].filter((s) => !s.removed).sort(byPosition);
@@ -42,7 +46,7 @@ function selfOf(self: LibraryData["member"], { member }: Replica): LibraryData["
   return row ? { ...self, name: row.name, role: row.role } : self;
 }
 
-/** Cards that are taken in before the page gets its turn again. */
+/** Cards that are taken in, or told the index, before the page gets its turn again. */
 const atOnce = 400;
 /** Milliseconds. */
 const [firstWait, longestWait] = [500, 15_000];
@@ -51,9 +55,16 @@ const mostFollowed = 5000;
 
 const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 
-/** Gives way to what the page has to do; a timer would wait for longer. */
+interface Scheduler {
+  postTask(task: () => void, options: { readonly priority: "background" }): Promise<void>;
+}
+
+/** Gives way to all that the page has to do: what it shows does not wait for cards. */
 const breathe = () =>
   new Promise<void>((resolve) => {
+    const { scheduler } = globalThis as { scheduler?: Scheduler };
+    if (scheduler) return void scheduler.postTask(resolve, { priority: "background" });
+    // A timer would wait for longer.
     const { port1, port2 } = new MessageChannel();
     port1.onmessage = () => resolve();
     port2.postMessage(null);
@@ -81,7 +92,7 @@ export class LibraryStore {
     data: null,
     error: null,
   });
-  readonly arrival = new Store<Arrival>({ share: 0, problem: null });
+  readonly arrival = new Store<Arrival>({ share: 0, indexed: 0, problem: null });
   readonly contents: Contents;
   private copy: LibraryCopy | null = null;
   private kept: KeptCards | null = null;
@@ -116,9 +127,8 @@ export class LibraryStore {
       this.publish({ ...rest, ...this.seen() });
       if (early || !(await this.takeKept(this.kept))) await this.takeFetched(early);
       this.publish(this.seen());
-      this.arrival.set({ share: 1, problem: null });
       this.contents.ahead(this.bound());
-      await this.catchUp();
+      await Promise.all([this.indexAll(), this.catchUp()]);
     } catch (error) {
       if (!this.stop.signal.aborted) this.state.update(({ data }) => ({ data, error: error as Error }));
     }
@@ -152,6 +162,18 @@ export class LibraryStore {
     if (put.length + remove.length > 0) this.finder.change(put, remove);
   }
 
+  /** Tells the index of all cards, behind what is seen of them. What changes meanwhile is told as it comes. */
+  private async indexAll(): Promise<void> {
+    const ids = [...this.copy!.known.card.keys()];
+    for (let at = 0; at < ids.length; at += atOnce) {
+      this.index(ids.slice(at, at + atOnce));
+      this.arrival.update((now) => ({ ...now, indexed: Math.min(1, (at + atOnce) / ids.length) }));
+      await breathe();
+      if (this.stop.signal.aborted) return;
+    }
+    this.arrival.set({ share: 1, indexed: 1, problem: null });
+  }
+
   /** Takes in cards as they come; false where not all of them did. */
   private async takeLines(opening: HeadsOpening, lines: AsyncIterable<string>): Promise<boolean> {
     const copy = this.copy!;
@@ -161,20 +183,15 @@ export class LibraryStore {
       for (let at = 0; at < rows.length; at += atOnce) {
         const heads = rows.slice(at, at + atOnce).map(headFrom);
         copy.addCards(heads);
-        this.index(heads.map(({ id }) => id));
         came += heads.length;
         await breathe();
         if (this.stop.signal.aborted) return false;
       }
-      this.arrival.set({ share: came / opening.count, problem: null });
+      this.arrival.set({ share: came / opening.count, indexed: 0, problem: null });
     }
     if (came !== opening.count) return false;
     copy.endCards(opening.revision);
     return true;
-  }
-
-  private drop(): void {
-    this.index(this.copy!.dropCards());
   }
 
   /** The cards as this browser kept them, where they are still of this library and can be brought up to date. */
@@ -185,7 +202,7 @@ export class LibraryStore {
     const last = since.at(-1) ?? { revision: opening.revision, at: opening.changedAt };
     const refuse = (why: string) => {
       console.warn(`Fichier: the cards kept here are thrown away and fetched anew: ${why}.`);
-      this.drop();
+      this.copy!.dropCards();
       return kept.forget().then(() => false);
     };
     const now = this.copy!.revisionOf("library");
@@ -221,8 +238,8 @@ export class LibraryStore {
       } catch (error) {
         if (this.stop.signal.aborted || (error instanceof ApiError && !error.passing)) throw error;
         console.warn("Fichier: the cards are asked for again.", error);
-        this.arrival.update(({ share }) => ({ share, problem: sayError(error) }));
-        this.drop();
+        this.arrival.update((now) => ({ ...now, problem: sayError(error) }));
+        this.copy!.dropCards();
         await wait(pause);
         pause = Math.min(longestWait, pause * 2);
       }

@@ -1,0 +1,85 @@
+import {
+  fieldTexts,
+  fitsTarget,
+  searchedFields,
+  type SearchDocument,
+  type SearchTarget,
+} from "../src/core/search/document";
+import { beginsNearly, shortestForgiven } from "../src/core/search/forgive";
+import { queryWords, tokens, wordsAndParts } from "../src/core/search/tokens";
+import { fold, sortKey } from "../src/core/text/fold";
+
+/** How well a word of a query is found in a card: in which field, and whether a letter had to be forgiven. */
+function bestOf(document: SearchDocument, word: string): { field: number; forgiven: boolean } | null {
+  const texts = fieldTexts(document);
+  const first = (is: (token: string) => boolean) =>
+    searchedFields.findIndex((field) => tokens(texts[field]).some(({ text }) => is(text)));
+  const exact = first((token) => token.startsWith(word));
+  if (exact >= 0) return { field: exact, forgiven: false };
+  const near = word.length >= shortestForgiven ? first((token) => beginsNearly(token, word)) : -1;
+  return near >= 0 ? { field: near, forgiven: true } : null;
+}
+
+function aliasRank({ ownAliases, teamAliases }: SearchDocument, query: string): number {
+  const [own, team] = [ownAliases.map(fold), teamAliases.map(fold)];
+  if (query === "") return 4;
+  if (own.includes(query)) return 0;
+  if (team.includes(query)) return 1;
+  if (own.some((alias) => alias.startsWith(query))) return 2;
+  return team.some((alias) => alias.startsWith(query)) ? 3 : 4;
+}
+
+/** What a card is put in order by, the smaller the better; null where the query does not recall it. */
+function orderOf(document: SearchDocument, query: string, target: SearchTarget): (number | string)[] | null {
+  const words = queryWords(query);
+  const joined = words.join("");
+  const alias = aliasRank(document, fold(query.trim()));
+  const found = words.map((word) => bestOf(document, word));
+  const isInitials =
+    joined.length >= 2 &&
+    wordsAndParts(tokens(document.name)).some((list) =>
+      list
+        .map(({ text }) => text[0])
+        .join("")
+        .startsWith(joined),
+    );
+  let [tier, fields] = [0, 0];
+  const all = found.flatMap((one) => one ?? []);
+  if (all.length === words.length) {
+    fields = all.reduce((sum, { field }) => sum + field, 0);
+    if (all.some(({ forgiven }) => forgiven)) tier = 2;
+  }
+  if ((all.length < words.length || tier > 0) && isInitials) [tier, fields] = [1, 0];
+  else if (all.length < words.length && alias === 4) return null;
+  const name = queryWords(document.name);
+  const isAdjacent = name.some((_, at) => words.every((word, k) => name[at + k]?.startsWith(word)));
+  const apart = words.length > 1 && fields === 0 && !isAdjacent ? 1 : 0;
+  const length = words.length > 0 ? Math.min(document.name.length, 63) : 0;
+  return [
+    alias,
+    fitsTarget(document, target) ? 0 : 1,
+    tier,
+    document.origin,
+    Math.min(4095, (Math.min(fields, 31) * 2 + apart) * 64 + length),
+    sortKey(document.name),
+    document.name,
+    document.id,
+  ];
+}
+
+/** The cards that a query recalls, best first, by looking at each of them: what the index is held to. */
+export function plainRecall(
+  documents: readonly SearchDocument[],
+  query: string,
+  target: SearchTarget,
+): SearchDocument[] {
+  const found = documents.flatMap((document) => {
+    const order = orderOf(document, query, target);
+    return order ? [{ document, order }] : [];
+  });
+  const compare = (a: readonly (number | string)[], b: readonly (number | string)[]) => {
+    const at = a.findIndex((value, i) => value !== b[i]);
+    return at < 0 ? 0 : a[at] < b[at] ? -1 : 1;
+  };
+  return found.sort((a, b) => compare(a.order, b.order)).map(({ document }) => document);
+}
