@@ -39,14 +39,18 @@ const database = (): Promise<IDBPDatabase<Schema> | null> =>
   (opened ??=
     typeof indexedDB === "undefined"
       ? Promise.resolve(without("this browser keeps nothing", null))
-      : openDB<Schema>("fichier", 1, {
-          upgrade(db) {
-            for (const name of stores) db.createObjectStore(name);
-          },
-          // A newer page waits for this one: it may have the database.
-          blocking: (_from, _to, event) => (event.target as IDBDatabase).close(),
-          terminated: () => (opened = null),
-        }).catch((error) => without("this browser keeps nothing", error)));
+      : open().catch((error) => without("this browser keeps nothing", error)));
+
+// Some browsers refuse at once, others by and by.
+const open = async () =>
+  openDB<Schema>("fichier", 1, {
+    upgrade(db) {
+      for (const name of stores) db.createObjectStore(name);
+    },
+    // A newer page waits for this one: it may have the database.
+    blocking: (_from, _to, event) => (event.target as IDBDatabase).close(),
+    terminated: () => (opened = null),
+  });
 
 /** Does something with what is kept; null where the browser does not let it. */
 async function using<T>(what: string, does: (db: IDBPDatabase<Schema>) => Promise<T>): Promise<T | null> {
