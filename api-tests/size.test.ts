@@ -3,8 +3,11 @@ import pg from "pg";
 import { beforeAll, describe, expect, it, vi } from "vitest";
 import { changingDatabase, database } from "@/db/connection";
 import { card, folder } from "@/db/schema";
+import * as cardsRoute from "@/app/api/libraries/[libraryId]/cards/route";
 import * as changesRoute from "@/app/api/libraries/[libraryId]/changes/route";
+import * as contentsRoute from "@/app/api/libraries/[libraryId]/contents/route";
 import * as historyRoute from "@/app/api/libraries/[libraryId]/history/route";
+import * as replicaRoute from "@/app/api/libraries/[libraryId]/replica/route";
 import * as sessionRoute from "@/app/api/libraries/[libraryId]/sessions/[sessionId]/route";
 import * as versionsRoute from "@/app/api/libraries/[libraryId]/cards/[cardId]/versions/route";
 import { fillHistory, fillLibrary } from "../testing/large-library";
@@ -21,6 +24,8 @@ let sessionId: string;
 let targetIds: string[];
 /** Ids of the library's own cards. */
 let ids: string[];
+/** Of some of their contents. */
+let fingerprints: string[];
 let folders: { id: string; name: string }[];
 
 beforeAll(async () => {
@@ -34,9 +39,12 @@ beforeAll(async () => {
     sql`insert into alias (id, library_id, text, folded, card_id, version) select gen_random_uuid(), library_id, id::text, id::text, id, 1 from card where library_id = ${other.libraryId}`,
   );
   await fillHistory(db, large.libraryId, owner.id, 20_000);
-  ids = (await db.select({ id: card.id }).from(card).where(eq(card.libraryId, large.libraryId))).map(
-    (c) => c.id,
-  );
+  const own = await db
+    .select({ id: card.id, fingerprint: card.fingerprint })
+    .from(card)
+    .where(eq(card.libraryId, large.libraryId));
+  ids = own.map((c) => c.id);
+  fingerprints = [...new Set(own.map((c) => c.fingerprint))].slice(0, 40);
   folders = await db
     .select({ id: folder.id, name: folder.name })
     .from(folder)
@@ -222,6 +230,9 @@ describe("the database finds by an index", () => {
     "a folder that is renamed": () =>
       run("rename-folder", { folderId: folders[1].id, name: "Renamed at size" }),
     "a change that is taken back": () => owner.takeBack("undo"),
+    "the library, when a page is opened": () => ask(replicaRoute),
+    "its cards": () => ask(cardsRoute),
+    "contents of some": () => ask(contentsRoute, `?of=${fingerprints.join()}`),
     "what has changed": () => ask(changesRoute, "?since=20000"),
     "the history": () => ask(historyRoute),
     "the history of one member, from a place on": () => ask(historyRoute, `?actor=${owner.id}&before=15000`),

@@ -1,4 +1,5 @@
-import { readFileSync } from "node:fs";
+import { readdirSync, readFileSync } from "node:fs";
+import { availableParallelism } from "node:os";
 import type { Page } from "@playwright/test";
 import { eq } from "drizzle-orm";
 import { card, folder } from "../src/db/schema";
@@ -17,9 +18,20 @@ type Figures = Record<string, string>;
 
 const megabytes = (bytes: number) => `${Math.round(bytes / 2 ** 20)} MB`;
 
-/** Bytes of memory that a process has for itself. */
-const memoryOf = (pid: number): number =>
-  1024 * Number(/^VmRSS:\s+(\d+)/m.exec(readFileSync(`/proc/${pid}/status`, "utf8"))![1]);
+/** Bytes of memory that a process and those that answer for it have for themselves. */
+function memoryOf(pid: number): number {
+  const numberIn = (of: string | number, name: string) => {
+    try {
+      const status = readFileSync(`/proc/${of}/status`, "utf8");
+      return Number(new RegExp(`^${name}:\\s+(\\d+)`, "m").exec(status)?.[1] ?? 0);
+    } catch {
+      // It has gone meanwhile.
+      return 0;
+    }
+  };
+  const own = readdirSync("/proc").filter((of) => Number(of) === pid || numberIn(of, "PPid") === pid);
+  return own.reduce((sum, of) => sum + 1024 * numberIn(of, "VmRSS"), 0);
+}
 
 /** Milliseconds that something takes. */
 async function took(work: () => Promise<unknown>): Promise<number> {
@@ -124,7 +136,7 @@ async function benchSize(count: number): Promise<Figures> {
       await signIn(page, "curator");
       const idle = memoryOf(pid);
       let most = idle;
-      const look = setInterval(() => (most = Math.max(most, memoryOf(pid))), 20);
+      const look = setInterval(() => (most = Math.max(most, memoryOf(pid))), 100);
       const small = await ask(page, `/api/libraries/${libraryId}/replica`);
       const cards = await ask(page, `/api/libraries/${libraryId}/cards`);
       clearInterval(look);
@@ -259,6 +271,8 @@ async function benchSize(count: number): Promise<Figures> {
 
 /** What a library's size costs: loading it, its screens, changes to it. */
 export async function benchScale(): Promise<void> {
+  // As `bin/serve` does.
+  process.env.FICHIER_PROCESSES ??= String(availableParallelism());
   const all: Figures[] = [];
   for (const size of sizes) all.push(await benchSize(size));
   const names = [...new Set(all.flatMap((figures) => Object.keys(figures)))];

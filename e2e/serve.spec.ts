@@ -1,7 +1,7 @@
 import { spawn, spawnSync, type ChildProcess } from "node:child_process";
 import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { request as httpsRequest } from "node:https";
-import { tmpdir } from "node:os";
+import { availableParallelism, tmpdir } from "node:os";
 import { join } from "node:path";
 import { expect, test } from "@playwright/test";
 import pg from "pg";
@@ -15,7 +15,7 @@ import { chooseFiles, press, said, target } from "./desk";
  * the examples in deploy/ have them, on an empty database of its own.
  */
 const checkout = join(import.meta.dirname, "..");
-const cluster = "postgres-faults";
+const cluster = "postgres-team";
 
 test.describe("a team's own installation", () => {
   let folder: string;
@@ -200,6 +200,44 @@ test.describe("a team's own installation", () => {
     // The link is used up, and no other is printed any more.
     await page.goto(link);
     await expect(page.getByText("This link does not work")).toBeVisible();
+  });
+
+  test("answers by as many processes as there are cores, and goes on while one of them is replaced", async () => {
+    test.setTimeout(60_000);
+    const read = (pid: string, what: string) => {
+      try {
+        return readFileSync(`/proc/${pid}/${what}`, "utf8");
+      } catch {
+        return "";
+      }
+    };
+    const answering = () =>
+      readdirSync("/proc").filter(
+        (pid) =>
+          /^\d+$/.test(pid) &&
+          read(pid, "cmdline").includes("scripts/application") &&
+          read(pid, "environ").includes(`FICHIER_PORT=${port}\0`) &&
+          read(pid, "environ").includes("NODE_UNIQUE_ID="),
+      );
+    const cores = availableParallelism();
+    test.skip(cores < 2, "with one core there is one process, and nobody to go on meanwhile");
+    await expect.poll(() => answering().length, { timeout: 20_000 }).toBe(cores);
+    const before = answering();
+    process.kill(Number(before[0]), "SIGKILL");
+    // What had been handed to it is lost with it, until that is noticed.
+    await new Promise((resolve) => setTimeout(resolve, 300));
+    const answers: number[] = [];
+    await expect
+      .poll(
+        async () => {
+          answers.push(await health("live"));
+          const now = answering();
+          return now.length === cores && !now.includes(before[0]);
+        },
+        { timeout: 20_000, intervals: [50] },
+      )
+      .toBe(true);
+    expect(new Set(answers)).toEqual(new Set([200]));
   });
 
   test("says apart whether it runs and whether it can serve, and comes back with its database", async ({

@@ -1,4 +1,5 @@
 import { existsSync, mkdirSync, readFileSync } from "node:fs";
+import { availableParallelism } from "node:os";
 import { parseArgs, parseEnv } from "node:util";
 import { readConfiguration, type Configuration } from "../src/server/configuration";
 import { foundingPath } from "../src/server/founding";
@@ -21,6 +22,7 @@ const help = `bin/serve            serve Fichier for a team: no demo, no known p
   FICHIER_SECRET     signs cookies, 32 characters or more; made and kept in .state where left out
   FICHIER_QUOTA      material that a library may hold, 200G
   FICHIER_RESERVE    room on the disk that is left free, 1G
+  FICHIER_PROCESSES  processes that answer, one a core where left out
   FICHIER_JOBS       beside: renderings in a process beside it; elsewhere: by scripts/worker.ts, started by hand`;
 
 function settings(file: string | undefined): Configuration {
@@ -68,6 +70,7 @@ async function run(): Promise<void> {
       FICHIER_URL: address,
       FICHIER_HOST: host,
       FICHIER_PORT: String(port),
+      FICHIER_PROCESSES: process.env.FICHIER_PROCESSES ?? String(availableParallelism()),
       DATABASE_URL: url,
     });
     for (let told = false; ; told = true) {

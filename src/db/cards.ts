@@ -103,14 +103,13 @@ export async function readContents(
   libraryId: string,
   fingerprints: readonly string[],
 ): Promise<Map<string, string>> {
-  const rows = await db
-    .select({ fingerprint: cardVersion.fingerprint, chainText: cardVersion.chainText })
-    .from(cardVersion)
-    .where(
-      and(
-        eq(cardVersion.libraryId, libraryId),
-        sql`${cardVersion.fingerprint} = any(${sql.param([...fingerprints])}::text[])`,
-      ),
-    );
+  // Many cards may have the same content: of each the first that is found.
+  const { rows } = await db.execute<{ fingerprint: string; chainText: string }>(sql`
+    select wanted.fingerprint, found.chain_text as "chainText"
+    from unnest(${sql.param([...fingerprints])}::text[]) as wanted (fingerprint)
+    cross join lateral (
+      select chain_text from ${cardVersion}
+      where library_id = ${libraryId} and fingerprint = wanted.fingerprint limit 1
+    ) as found`);
   return new Map(rows.map((row) => [row.fingerprint, row.chainText]));
 }

@@ -46,6 +46,7 @@ const schema = Joi.object({
   FICHIER_PROXIES: networks.default([]),
   FICHIER_QUOTA: bytes.default(200 * units.G),
   FICHIER_RESERVE: bytes.default(units.G),
+  FICHIER_PROCESSES: Joi.number().integer().min(1).max(64).default(1),
   FICHIER_JOBS: Joi.string().valid("beside", "elsewhere").default("beside"),
 }).unknown();
 
@@ -66,6 +67,8 @@ export interface Configuration {
   readonly quota: number;
   /** Bytes of the disk that are left free. */
   readonly reserve: number;
+  /** Processes that answer requests; they share the port. */
+  readonly processes: number;
   /** Whether background jobs run in a process beside the application, or are somebody else's. */
   readonly jobs: "beside" | "elsewhere";
 }
@@ -90,6 +93,7 @@ export function readConfiguration(environment: Readonly<Record<string, string | 
     proxies: value.FICHIER_PROXIES,
     quota: value.FICHIER_QUOTA,
     reserve: value.FICHIER_RESERVE,
+    processes: value.FICHIER_PROCESSES,
     jobs: value.FICHIER_JOBS,
   };
 }

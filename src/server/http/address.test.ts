@@ -58,6 +58,7 @@ describe("the configuration", () => {
     [{ DATABASE_URL: "mysql://x" }, /DATABASE_URL/],
     [{ FICHIER_SECRET: "short" }, /FICHIER_SECRET/],
     [{ FICHIER_JOBS: "never" }, /FICHIER_JOBS/],
+    [{ FICHIER_PROCESSES: "0" }, /FICHIER_PROCESSES/],
   ])("says what is wrong with %j", (environment, words) =>
     expect(() => readConfiguration(environment)).toThrow(words),
   );

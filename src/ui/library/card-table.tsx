@@ -11,7 +11,17 @@ import {
   type SortingState,
 } from "@tanstack/react-table";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useEffect, useMemo, useState, type MouseEvent, type ReactNode, type RefObject } from "react";
+import {
+  memo,
+  useCallback,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type MouseEvent,
+  type ReactNode,
+  type RefObject,
+} from "react";
 import { sayEffects } from "@/core/chain/describe";
 import type { Shelf } from "@/core/library/shelf";
 import type { CardHead } from "@/core/library/entities";
@@ -119,18 +129,17 @@ const byNames = (ids: readonly string[], all: readonly string[]): string[] => {
   return all.filter((id) => some.has(id));
 };
 
+/** True where two rows show the same. */
+const isSameRow = (a: TableRow, b: TableRow): boolean =>
+  a.card === b.card &&
+  a.key === b.key &&
+  a.favourite === b.favourite &&
+  a.aliases.join() === b.aliases.join();
+
 /** The last list, as long as a new one holds the same: the table looks at each anew whenever it is given another. */
 function useKept(rows: TableRow[]): TableRow[] {
   const [kept, setKept] = useState(rows);
-  const isSame =
-    kept.length === rows.length &&
-    kept.every(
-      (row, i) =>
-        row.card === rows[i].card &&
-        row.key === rows[i].key &&
-        row.favourite === rows[i].favourite &&
-        row.aliases.join() === rows[i].aliases.join(),
-    );
+  const isSame = kept.length === rows.length && kept.every((row, i) => isSameRow(row, rows[i]));
   if (!isSame) setKept(rows);
   return isSame ? kept : rows;
 }
@@ -145,7 +154,16 @@ interface CardRowProps {
   readonly onOpen: () => void;
 }
 
-function CardRow({ row, index, start, selected, onPress, onOpen }: CardRowProps) {
+const isSameCardRow = (a: CardRowProps, b: CardRowProps): boolean =>
+  isSameRow(a.row.original, b.row.original) &&
+  a.index === b.index &&
+  a.start === b.start &&
+  a.selected === b.selected &&
+  a.onPress === b.onPress &&
+  a.onOpen === b.onOpen;
+
+/** Drawn anew only when it shows something else, however often the table is while it is scrolled. */
+const CardRow = memo(function CardRow({ row, index, start, selected, onPress, onOpen }: CardRowProps) {
   const press = (event: MouseEvent) => onPress(event, row.id);
   return (
     <Box
@@ -179,7 +197,7 @@ function CardRow({ row, index, start, selected, onPress, onOpen }: CardRowProps)
       ))}
     </Box>
   );
-}
+}, isSameCardRow);
 
 /** The table of cards; only the rows in view are drawn, however many there are. */
 export function CardTable({ ids, ownOrder, label, empty, selection, onOrder, onOpen, ref }: CardTableProps) {
@@ -211,7 +229,7 @@ export function CardTable({ ids, ownOrder, label, empty, selection, onOrder, onO
     scrollPaddingStart: headHeight,
     scrollPaddingEnd: headHeight,
     estimateSize: () => rowHeight,
-    overscan: 12,
+    overscan: 6,
   });
   const items = virtual.getVirtualItems();
   // Only what is in view becomes rows: a hundred thousand of them would fill a gigabyte.
@@ -235,7 +253,16 @@ export function CardTable({ ids, ownOrder, label, empty, selection, onOrder, onO
     page: () => Math.max(1, Math.floor(((ref.current?.clientHeight ?? 0) - headHeight) / rowHeight) - 1),
   });
 
-  const onPress = (event: MouseEvent, id: string) => pressRow(selection, id, rowPress(event));
+  // For rows that are not drawn anew when these change.
+  const latest = useRef({ selection, onOpen });
+  useEffect(() => {
+    latest.current = { selection, onOpen };
+  });
+  const onPress = useCallback(
+    (event: MouseEvent, id: string) => pressRow(latest.current.selection, id, rowPress(event)),
+    [],
+  );
+  const open = useCallback(() => latest.current.onOpen(), []);
   return (
     <Box
       ref={ref}
@@ -307,7 +334,7 @@ export function CardTable({ ids, ownOrder, label, empty, selection, onOrder, onO
                 start={item.start}
                 selected={selection.ids.has(row.id)}
                 onPress={onPress}
-                onOpen={onOpen}
+                onOpen={open}
               />
             );
           })}

@@ -2,7 +2,7 @@
 
 import { Box, chakra } from "@chakra-ui/react";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useEffect, useMemo, useRef, type CSSProperties, type KeyboardEvent, type ReactNode } from "react";
+import { memo, useEffect, useMemo, useRef, type KeyboardEvent, type ReactNode } from "react";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
 import type { Replica } from "@/core/library/change";
@@ -37,11 +37,13 @@ interface IndexRowProps {
   readonly row: Row;
   readonly count: number;
   readonly here: boolean;
-  readonly style: CSSProperties;
+  /** Pixels from the top, and how high it is. */
+  readonly top: number;
+  readonly height: number;
   readonly onPlace: (place: Place) => void;
 }
 
-function IndexRow({ row, count, here, onPlace, style }: IndexRowProps) {
+const IndexRow = memo(function IndexRow({ row, count, here, onPlace, top, height }: IndexRowProps) {
   const id = idOf(row.place);
   const { ref, takes } = useDropPlace(id, row.place);
   const content = (
@@ -69,7 +71,8 @@ function IndexRow({ row, count, here, onPlace, style }: IndexRowProps) {
       position="absolute"
       left="0"
       right="0"
-      style={style}
+      // By its place, not by a transformation, which dragging leaves out of account.
+      style={{ top, height }}
       outline={takes ? "2px solid {colors.selected}" : undefined}
       outlineOffset="-2px"
     >
@@ -82,7 +85,7 @@ function IndexRow({ row, count, here, onPlace, style }: IndexRowProps) {
       )}
     </Box>
   );
-}
+});
 
 const inRow = (depth: number) =>
   ({
@@ -137,7 +140,7 @@ export function IndexColumn({ replica, shelf, place, onPlace }: IndexColumnProps
     getScrollElement: () => box.current,
     estimateSize: (index) =>
       "heading" in lines[index] ? (index === 0 ? firstHeadingHeight : headingHeight) : rowHeight,
-    overscan: 12,
+    overscan: 6,
     paddingStart: 8,
     paddingEnd: 8,
   });
@@ -170,8 +173,6 @@ export function IndexColumn({ replica, shelf, place, onPlace }: IndexColumnProps
         <Box role="presentation" position="relative" style={{ height: virtual.getTotalSize() }}>
           {virtual.getVirtualItems().map(({ index, start, size }) => {
             const line = lines[index];
-            // By its place, not by a transformation, which dragging leaves out of account.
-            const style = { height: size, top: start };
             return "heading" in line ? (
               <Box
                 key={line.heading}
@@ -184,7 +185,7 @@ export function IndexColumn({ replica, shelf, place, onPlace }: IndexColumnProps
                 textStyle="rowTitle"
                 px="16px"
                 pb="4px"
-                style={style}
+                style={{ top: start, height: size }}
               >
                 {line.heading}
               </Box>
@@ -195,7 +196,8 @@ export function IndexColumn({ replica, shelf, place, onPlace }: IndexColumnProps
                 count={shelf.count(line.place)}
                 here={samePlace(line.place, place)}
                 onPlace={onPlace}
-                style={style}
+                top={start}
+                height={size}
               />
             );
           })}

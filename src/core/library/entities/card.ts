@@ -53,46 +53,11 @@ export const headFields = [
   "proof",
 ] as const satisfies readonly (keyof CardHead)[];
 
-type ValuesOf<Fields extends readonly (keyof CardHead)[]> = {
-  readonly [I in keyof Fields]: CardHead[Fields[I]];
-};
-
-/** A head from its fields in that order. Written out, since a hundred thousand of them are made at once. */
+/** A head from its fields in that order. One field after another, which makes objects of one shape, and very many quickly. */
 export function headFrom(values: readonly unknown[]): CardHead {
-  const [
-    id,
-    version,
-    layer,
-    name,
-    medium,
-    fits,
-    folderId,
-    note,
-    contentVersion,
-    fingerprint,
-    effects,
-    authorId,
-    addedAt,
-    withdrawn,
-    proof,
-  ] = values as ValuesOf<typeof headFields>;
-  return {
-    id,
-    version,
-    layer,
-    name,
-    medium,
-    fits,
-    folderId,
-    note,
-    contentVersion,
-    fingerprint,
-    effects,
-    authorId,
-    addedAt,
-    withdrawn,
-    proof,
-  };
+  const head: Partial<Record<keyof CardHead, unknown>> = {};
+  for (let i = 0; i < headFields.length; i++) head[headFields[i]] = values[i];
+  return head as unknown as CardHead;
 }
 
 export const card = defineEntity<Card, CardHead>()({
