@@ -1,6 +1,16 @@
 import { describe, expect, it } from "vitest";
 import { emptyReplica, replicaOf } from "../change";
-import { entities, entityNames, factsOf, libraryEntities, nameOfRow, type Entity } from "./index";
+import { aHead } from "../../../../testing/library";
+import {
+  entities,
+  entityNames,
+  factsOf,
+  headFields,
+  headFrom,
+  libraryEntities,
+  nameOfRow,
+  type Entity,
+} from "./index";
 
 describe("kinds of rows", () => {
   it("refer only to kinds that come before them, or to their own", () => {
@@ -21,6 +31,17 @@ describe("kinds of rows", () => {
     expect(nameOfRow("alias", { text: "shr" })).toBe("shr");
     expect(nameOfRow("keyBinding", { key: "4" })).toBe("4");
     for (const entity of entityNames) expect(factsOf(entity).nameOf ?? factsOf(entity).about).toBeDefined();
+  });
+  it("make a head of a card's fields in the order in which they travel", () => {
+    const head = aHead({
+      name: "Fog",
+      fits: ["clip"],
+      note: "wet",
+      effects: ["audio.gain"],
+      contentVersion: 3,
+    });
+    expect(headFrom(headFields.map((field) => head[field]))).toEqual(head);
+    expect([...headFields].sort()).toEqual(Object.keys(head).sort());
   });
   it("all have a map in a copy; those of sessions come with their session", () => {
     expect(Object.keys(emptyReplica())).toEqual(entityNames);
