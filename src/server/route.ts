@@ -116,7 +116,9 @@ function isStorable(text: string, value: unknown): boolean {
 }
 
 const tooLong = (most: number) =>
-  new Refusal(413, "too-long", `This request is longer than ${Math.round(most / 1024)} kB.`);
+  new Refusal(413, "too-long", `This request is longer than ${Math.round(most / 1024)} kB.`, {
+    hint: "Nothing was changed. Send less at once.",
+  });
 
 /** The text of a request, which is counted as it comes in; refuses what is longer than `most` bytes. */
 export async function boundedText(request: Request, most = longestRequest): Promise<string> {

@@ -6,7 +6,7 @@ import { accountInput, newPassword } from "./account";
 import { check } from "./check";
 import { requestSchema } from "./command";
 import { commandShapes, shapeOf } from "./commands";
-import { alias, id, nameOf, note, path, printedKey, strength } from "./fields";
+import { alias, cardIds, id, nameOf, note, path, printedKey, strength } from "./fields";
 import { ofLibrary } from "./operation";
 import { operations } from "./operations";
 
@@ -15,6 +15,22 @@ const read = (field: Joi.Schema, value: unknown) => {
   const checked = check<{ it: unknown }>(Joi.object({ it: field }), { it: value });
   return "value" in checked ? checked.value.it : [checked.problem.code, checked.problem.message];
 };
+
+describe("cards that are changed together", () => {
+  const some = (count: number) =>
+    Array.from({ length: count }, (_, i) => `00000000-0000-7000-8000-${String(i).padStart(12, "0")}`);
+  it.each([
+    ["one", some(1), some(1)],
+    ["as many as are changed at once", some(10_000), some(10_000)],
+    [
+      "more",
+      some(10_001),
+      ["bad-input", "At most 10,000 cards can be changed at once. Choose fewer, a folder at a time."],
+    ],
+    ["none", [], ["bad-input", "Choose a card first."]],
+    ["one that is named twice", [...some(2), ...some(1)], ["bad-input", "A card is named twice."]],
+  ])("%s", (_, ids, outcome) => expect(read(cardIds, ids)).toEqual(outcome));
+});
 
 describe("a name", () => {
   const name = nameOf("folder");

@@ -1,5 +1,5 @@
 import Joi from "joi";
-import { id, path } from "../fields";
+import { cardIds, path } from "../fields";
 import { command } from "../command";
 
 /** Gives cards another home folder, named by its path; missing folders are made, an empty path unfiles. */
@@ -11,7 +11,7 @@ export const moveCards = command<
   right: "keep",
   stream: "library",
   input: Joi.object({
-    cardIds: Joi.array().items(id).min(1).max(10000).unique().required(),
+    cardIds: cardIds.required(),
     path: path.required(),
   }),
 });

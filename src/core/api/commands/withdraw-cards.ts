@@ -1,5 +1,5 @@
 import Joi from "joi";
-import { id } from "../fields";
+import { cardIds } from "../fields";
 import { command } from "../command";
 
 /** Takes cards out of use, or brings them back. What uses them goes on using them. */
@@ -8,7 +8,7 @@ export const withdrawCards = command<{ cardIds: string[]; withdrawn: boolean }>(
   right: "keep",
   stream: "library",
   input: Joi.object({
-    cardIds: Joi.array().items(id).min(1).max(10000).unique().required(),
+    cardIds: cardIds.required(),
     withdrawn: Joi.boolean().required(),
   }),
 });
