@@ -3,9 +3,9 @@ import { defineConfig } from "@playwright/test";
 /** Against a production build that bin/test serves; Debian's Chromium. */
 export default defineConfig({
   testDir: "e2e",
-  // One application with one demo library; the files do not get in each other's way, and what takes a database or a
-  // server away from everybody has its own.
-  workers: 2,
+  // The files do not get in each other's way, but one browser that draws without a graphics card has enough of two cores:
+  // two took no less time together, and what waits for a moment waited for longer.
+  workers: 1,
   timeout: 150_000,
   expect: { timeout: 25_000 },
   outputDir: "test-results",

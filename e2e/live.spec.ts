@@ -116,8 +116,10 @@ test("two shape one target at once: both are shown, one is kept, the other can b
 
   // This browser hears nothing of the other for a moment, as on a bad line.
   await page.route("**/events", (route) => route.abort());
+  let letGo = () => {};
+  const held = new Promise<void>((resolve) => (letGo = resolve));
   await page.route("**/commands/set-chain", async (route) => {
-    await new Promise((resolve) => setTimeout(resolve, 1500));
+    await held;
     await route.continue();
   });
   await press(page, "a");
@@ -127,6 +129,7 @@ test("two shape one target at once: both are shown, one is kept, the other can b
   await other.keyboard.type("gain");
   await press(other, "Enter");
   await saved(other);
+  letGo();
   const dialog = page.getByRole("dialog", { name: /changed by somebody else/ });
   await expect(dialog).toBeVisible();
   await expect(dialog.getByRole("option", { name: /Yours/ })).toContainText("High-pass");
