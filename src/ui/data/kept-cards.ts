@@ -39,7 +39,12 @@ const database = (): Promise<IDBPDatabase<Schema> | null> =>
   (opened ??=
     typeof indexedDB === "undefined"
       ? Promise.resolve(without("this browser keeps nothing", null))
-      : open().catch((error) => without("this browser keeps nothing", error)));
+      : Promise.race([open(), tooLate()]).catch((error) => without("this browser keeps nothing", error)));
+
+/** Milliseconds; nobody waits any longer for what is kept. */
+const patience = 3000;
+const tooLate = () =>
+  new Promise<never>((_, reject) => setTimeout(() => reject(new Error("it does not open")), patience));
 
 // Some browsers refuse at once, others by and by.
 const open = async () =>

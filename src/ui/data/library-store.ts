@@ -96,7 +96,8 @@ export class LibraryStore {
   readonly contents: Contents;
   private copy: LibraryCopy | null = null;
   private kept: KeptCards | null = null;
-  private readonly stop = new AbortController();
+  /** Ends what `open` has begun. */
+  private stop = new AbortController();
   /** One after another, so that no change is fetched twice. */
   private following: Promise<unknown> = Promise.resolve();
 
@@ -113,25 +114,40 @@ export class LibraryStore {
     this.stop.abort();
   }
 
-  /** Fetches the library; `state` says what came of it. */
+  /** Fetches the library; `state` says what came of it. Where the server does not answer it is asked until it does. */
   async open(): Promise<void> {
+    this.stop.abort();
+    const { signal } = (this.stop = new AbortController());
     this.state.set({ data: null, error: null });
     try {
       // Where nothing is kept the cards are asked for at the same time.
-      const early = (await hasKept(this.libraryId)) ? null : this.fetchCards();
+      const early = (await hasKept(this.libraryId)) ? null : this.fetchCards(signal);
       early?.catch(() => undefined);
-      const { rows, streams, ...rest } = await ask(libraryReplica, { libraryId: this.libraryId });
-      if (this.stop.signal.aborted) return;
+      const { rows, streams, ...rest } = await this.fetchSmall(signal);
+      if (signal.aborted) return;
       this.copy = new LibraryCopy({ rows, streams });
       this.kept = new KeptCards(this.libraryId, rest.member.id);
       this.publish({ ...rest, ...this.seen() });
-      if (early || !(await this.takeKept(this.kept))) await this.takeFetched(early);
+      if (early || !(await this.takeKept(this.kept, signal))) await this.takeFetched(early, signal);
+      if (signal.aborted) return;
       this.publish(this.seen());
       this.contents.ahead(this.bound());
-      await Promise.all([this.indexAll(), this.catchUp()]);
+      await Promise.all([this.indexAll(signal), this.catchUp().catch(() => undefined)]);
     } catch (error) {
-      if (!this.stop.signal.aborted) this.state.update(({ data }) => ({ data, error: error as Error }));
+      if (!signal.aborted) this.state.update(({ data }) => ({ data, error: error as Error }));
     }
+  }
+
+  /** Everything but the cards. */
+  private async fetchSmall(signal: AbortSignal): Promise<LibraryAnswer> {
+    for (let pause = firstWait; ; pause = Math.min(longestWait, pause * 2))
+      try {
+        return await ask(libraryReplica, { libraryId: this.libraryId });
+      } catch (error) {
+        if (signal.aborted || !(error instanceof ApiError) || !error.passing) throw error;
+        this.state.set({ data: null, error });
+        await wait(pause);
+      }
   }
 
   private seen() {
@@ -152,8 +168,8 @@ export class LibraryStore {
     }
   }
 
-  private fetchCards(): Promise<Response> {
-    return answered(addressOf(cardHeads, { libraryId: this.libraryId }), { signal: this.stop.signal });
+  private fetchCards(signal: AbortSignal): Promise<Response> {
+    return answered(addressOf(cardHeads, { libraryId: this.libraryId }), { signal });
   }
 
   /** Tells the index what the copy says of some cards. */
@@ -163,19 +179,23 @@ export class LibraryStore {
   }
 
   /** Tells the index of all cards, behind what is seen of them. What changes meanwhile is told as it comes. */
-  private async indexAll(): Promise<void> {
+  private async indexAll(signal: AbortSignal): Promise<void> {
     const ids = [...this.copy!.known.card.keys()];
     for (let at = 0; at < ids.length; at += atOnce) {
       this.index(ids.slice(at, at + atOnce));
       this.arrival.update((now) => ({ ...now, indexed: Math.min(1, (at + atOnce) / ids.length) }));
       await breathe();
-      if (this.stop.signal.aborted) return;
+      if (signal.aborted) return;
     }
     this.arrival.set({ share: 1, indexed: 1, problem: null });
   }
 
   /** Takes in cards as they come; false where not all of them did. */
-  private async takeLines(opening: HeadsOpening, lines: AsyncIterable<string>): Promise<boolean> {
+  private async takeLines(
+    opening: HeadsOpening,
+    lines: AsyncIterable<string>,
+    signal: AbortSignal,
+  ): Promise<boolean> {
     const copy = this.copy!;
     let came = 0;
     for await (const line of lines) {
@@ -185,7 +205,7 @@ export class LibraryStore {
         copy.addCards(heads);
         came += heads.length;
         await breathe();
-        if (this.stop.signal.aborted) return false;
+        if (signal.aborted) return false;
       }
       this.arrival.set({ share: came / opening.count, indexed: 0, problem: null });
     }
@@ -195,7 +215,7 @@ export class LibraryStore {
   }
 
   /** The cards as this browser kept them, where they are still of this library and can be brought up to date. */
-  private async takeKept(kept: KeptCards): Promise<boolean> {
+  private async takeKept(kept: KeptCards, signal: AbortSignal): Promise<boolean> {
     const found = await kept.read();
     if (!found) return false;
     const { opening, changes: since } = found;
@@ -210,21 +230,26 @@ export class LibraryStore {
     if (now - last.revision > mostFollowed) return refuse("too much has changed since");
     if (last.revision > 0) {
       // The last change that is known here must be the one that was made there.
-      const { changes: there } = await this.changesSince("library", last.revision - 1);
+      const there = await this.changesSince("library", last.revision - 1).then(
+        ({ changes }) => changes,
+        () => null,
+      );
+      // What cannot be looked at now may be good another time.
+      if (!there) return false;
       if (there[0]?.at !== last.at || there[0].streamId !== opening.streamId)
         return refuse("the library's changes are other ones");
     }
-    const isWhole = await this.takeLines(opening, found.lines()).catch(() => false);
+    const isWhole = await this.takeLines(opening, found.lines(), signal).catch(() => false);
     if (!isWhole) return refuse("they are not whole");
     for (const { revision, forward } of since) this.take({ of: "library", revision, forward });
     return true;
   }
 
   /** The cards from the server, asked for until they come. */
-  private async takeFetched(early: Promise<Response> | null): Promise<void> {
-    for (let pause = firstWait, coming = early ?? this.fetchCards(); ; coming = this.fetchCards()) {
+  private async takeFetched(early: Promise<Response> | null, signal: AbortSignal): Promise<void> {
+    for (let pause = firstWait, coming = early; ; coming = null) {
       try {
-        const lines = linesOf(await coming);
+        const lines = linesOf(await (coming ?? this.fetchCards(signal)));
         const opening = JSON.parse((await lines.next()).value as string) as HeadsOpening;
         const writing = this.kept!.write(opening);
         async function* written() {
@@ -233,10 +258,10 @@ export class LibraryStore {
             yield line;
           }
         }
-        if (await this.takeLines(opening, written())) return void writing.end();
+        if (await this.takeLines(opening, written(), signal)) return void writing.end();
         throw new Error("The cards did not come whole.");
       } catch (error) {
-        if (this.stop.signal.aborted || (error instanceof ApiError && !error.passing)) throw error;
+        if (signal.aborted || (error instanceof ApiError && !error.passing)) throw error;
         console.warn("Fichier: the cards are asked for again.", error);
         this.arrival.update((now) => ({ ...now, problem: sayError(error) }));
         this.copy!.dropCards();
@@ -255,7 +280,7 @@ export class LibraryStore {
     if (!copy) return;
     const before = copy.replica;
     const touched = copy.take(change);
-    if (touched === null) return void this.catchUp();
+    if (touched === null) return void this.catchUp().catch(() => undefined);
     for (const row of change.forward)
       if (row.entity === "card" && row.kind !== "delete") {
         const { chain, fingerprint } = row.kind === "insert" ? row.row : row.set;
