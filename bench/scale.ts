@@ -8,7 +8,7 @@ import { signIn, withApplication } from "./application";
 import { median, ms, percentile, table } from "./measure";
 
 /** Cards besides the demo's. */
-const sizes = process.env.SIZES ? process.env.SIZES.split(",").map(Number) : [100, 10_000, 100_000];
+const sizes = [100, 10_000, 100_000];
 const perFolder = 20;
 /** Requests, and for how long. */
 const perSecond = 200;

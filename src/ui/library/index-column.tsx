@@ -15,6 +15,8 @@ import { samePlace } from "./places";
 interface IndexColumnProps {
   readonly replica: Replica;
   readonly shelf: Shelf;
+  /** Whether all cards are there that are to be counted. */
+  readonly isWhole: boolean;
   readonly place: Place;
   readonly onPlace: (place: Place) => void;
 }
@@ -35,7 +37,8 @@ const firstHeadingHeight = 28;
 
 interface IndexRowProps {
   readonly row: Row;
-  readonly count: number;
+  /** Nothing is said where it is not known yet. */
+  readonly count: number | null;
   readonly here: boolean;
   /** Pixels from the top, and how high it is. */
   readonly top: number;
@@ -127,7 +130,7 @@ function linesOf(folders: Replica["folder"]): Line[] {
 }
 
 /** The index at the left: the whole library, its folders, what has no folder, favourites, withdrawn cards. Only the lines in view are drawn. */
-export function IndexColumn({ replica, shelf, place, onPlace }: IndexColumnProps) {
+export function IndexColumn({ replica, shelf, isWhole, place, onPlace }: IndexColumnProps) {
   const box = useRef<HTMLDivElement>(null);
   const lines = useMemo(() => linesOf(replica.folder), [replica.folder]);
   const rows = useMemo(
@@ -193,7 +196,7 @@ export function IndexColumn({ replica, shelf, place, onPlace }: IndexColumnProps
               <IndexRow
                 key={idOf(line.place)}
                 row={line}
-                count={shelf.count(line.place)}
+                count={isWhole ? shelf.count(line.place) : null}
                 here={samePlace(line.place, place)}
                 onPlace={onPlace}
                 top={start}

@@ -142,7 +142,15 @@ export function LibraryScreen() {
             id: "index",
             width: 240,
             least: 180,
-            content: <IndexColumn replica={replica} shelf={shelf} place={place} onPlace={setPlace} />,
+            content: (
+              <IndexColumn
+                replica={replica}
+                shelf={shelf}
+                isWhole={!data.arriving}
+                place={place}
+                onPlace={setPlace}
+              />
+            ),
           },
           {
             id: "cards",
