@@ -39,3 +39,7 @@ export const database = (): Database =>
 /** The same, by connections that only changes to libraries take, so that reading goes on however long those take. */
 export const changingDatabase = (): Database =>
   (shared.fichierChanging ??= connect(databaseUrl(), connections.changing));
+
+/** Reads several things as they were at one moment. */
+export const atOneMoment = <Result>(read: (tx: Executor) => Promise<Result>): Promise<Result> =>
+  database().transaction(read, { isolationLevel: "repeatable read", accessMode: "read only" });

@@ -52,11 +52,6 @@ export class Dictionary {
     return number;
   }
 
-  /** The number of a text, or undefined where it is not here. */
-  find(text: string): number | undefined {
-    return this.numbers.get(text);
-  }
-
   textOf(number: number): string {
     return this.texts[number];
   }

@@ -1,7 +1,7 @@
 import type { HeadsOpening } from "@/core/api/operations/card-heads";
 import { headFields } from "@/core/library/entities";
 import { countCards, headTexts } from "@/db/cards";
-import { database, type Executor } from "@/db/connection";
+import { atOneMoment, type Executor } from "@/db/connection";
 import { changesSince, findStream } from "@/db/streams";
 import type { Member } from "../member";
 import { notFound } from "../refusal";
@@ -24,14 +24,11 @@ async function* headLines(tx: Executor, libraryId: string): AsyncGenerator<strin
 }
 
 /**
- * All cards of a library without their contents, with the revision at which they stand. Read in one repeatable-read
- * transaction, which ends before the answer is fetched.
+ * All cards of a library without their contents, with the revision at which they stand. The transaction ends before the
+ * answer is fetched.
  */
 export async function cardHeads({ libraryId }: Member): Promise<Response> {
-  const body = await database().transaction((tx) => spooled(headLines(tx, libraryId)), {
-    isolationLevel: "repeatable read",
-    accessMode: "read only",
-  });
+  const body = await atOneMoment((tx) => spooled(headLines(tx, libraryId)));
   return new Response(body, {
     headers: { "content-type": "application/x-ndjson; charset=utf-8", "cache-control": "no-store" },
   });

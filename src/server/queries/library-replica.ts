@@ -1,6 +1,6 @@
 import type { LibraryAnswer } from "@/core/api/operations/library-replica";
 import { smallEntities } from "@/core/library/entities";
-import { database } from "@/db/connection";
+import { atOneMoment } from "@/db/connection";
 import { readAll } from "@/db/entities";
 import { findStream } from "@/db/streams";
 import type { Member } from "../member";
@@ -17,21 +17,18 @@ export const libraryReplica = ({
   name,
   settings,
 }: Member): Promise<LibraryAnswer> =>
-  database().transaction(
-    async (tx) => {
-      const shared = await findStream(tx, { libraryId });
-      const own = await findStream(tx, { libraryId, memberId: userId });
-      const rows: Record<string, readonly object[]> = {};
-      for (const entity of smallEntities) rows[entity] = await readAll(tx, entity, libraryId, userId);
-      return {
-        library: { id: libraryId, name: libraryName },
-        member: { id: userId, name, role, settings },
-        streams: [
-          ...(shared ? [{ of: "library" as const, id: shared.id, revision: shared.revision }] : []),
-          ...(own ? [{ of: "member" as const, id: own.id, revision: own.revision }] : []),
-        ],
-        rows: rows as unknown as LibraryAnswer["rows"],
-      };
-    },
-    { isolationLevel: "repeatable read", accessMode: "read only" },
-  );
+  atOneMoment(async (tx) => {
+    const shared = await findStream(tx, { libraryId });
+    const own = await findStream(tx, { libraryId, memberId: userId });
+    const rows: Record<string, readonly object[]> = {};
+    for (const entity of smallEntities) rows[entity] = await readAll(tx, entity, libraryId, userId);
+    return {
+      library: { id: libraryId, name: libraryName },
+      member: { id: userId, name, role, settings },
+      streams: [
+        ...(shared ? [{ of: "library" as const, id: shared.id, revision: shared.revision }] : []),
+        ...(own ? [{ of: "member" as const, id: own.id, revision: own.revision }] : []),
+      ],
+      rows: rows as unknown as LibraryAnswer["rows"],
+    };
+  });

@@ -1,5 +1,5 @@
 import { v7 as newId } from "uuid";
-import { database } from "@/db/connection";
+import { atOneMoment, database } from "@/db/connection";
 import { listMedia, readSession, readTargets } from "@/db/replica";
 import { findStream, makeStream } from "@/db/streams";
 import type { Member } from "../member";
@@ -13,16 +13,13 @@ export async function sessionReplica({ libraryId }: Member, sessionId: string) {
   // A new session has no line of changes yet; whoever looks at it must know which one to follow.
   const key = { libraryId, sessionId };
   if (!(await findStream(database(), key))) await makeStream(database(), key, newId());
-  return database().transaction(
-    async (tx) => {
-      const session = await readSession(tx, libraryId, sessionId);
-      if (!session || session.removed) throw noSession();
-      const stream = await findStream(tx, key);
-      const targets = await readTargets(tx, libraryId, sessionId);
-      const used = new Set(targets.flatMap((t) => t.mediaId ?? []));
-      const media = await listMedia(tx, libraryId, [...used]);
-      return { session, stream: { id: stream?.id ?? null, revision: stream?.revision ?? 0 }, targets, media };
-    },
-    { isolationLevel: "repeatable read", accessMode: "read only" },
-  );
+  return atOneMoment(async (tx) => {
+    const session = await readSession(tx, libraryId, sessionId);
+    if (!session || session.removed) throw noSession();
+    const stream = await findStream(tx, key);
+    const targets = await readTargets(tx, libraryId, sessionId);
+    const used = new Set(targets.flatMap((t) => t.mediaId ?? []));
+    const media = await listMedia(tx, libraryId, [...used]);
+    return { session, stream: { id: stream?.id ?? null, revision: stream?.revision ?? 0 }, targets, media };
+  });
 }

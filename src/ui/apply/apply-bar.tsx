@@ -282,7 +282,7 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
               ) : replica.card.size === 0 ? (
                 "This library has no cards yet. Shape something and keep it."
               ) : (
-                `Nothing begins with “${query}”. Fewer letters find more.`
+                `Nothing ${indexed < 100 ? "read so far " : ""}begins with “${query}”. Fewer letters find more.`
               )}
             </Box>
           )}

@@ -18,7 +18,7 @@ export const cardContents = operation<
       .pattern(new RegExp(`^[0-9a-f]{64}(,[0-9a-f]{64}){0,${mostContents - 1}}$`))
       .required()
       .messages({
-        "string.pattern.base": `“of” takes up to ${mostContents} fingerprints of 64 hexadecimal digits, separated by commas.`,
+        "string.pattern.base": `“of” takes up to ${mostContents} fingerprints of 64 hexadecimal digits, separated by commas`,
       }),
   }),
   answer: "`chains` by fingerprint, those that the library has",
