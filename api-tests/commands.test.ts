@@ -4,6 +4,8 @@ import { applyRowChanges, emptyReplica, type Replica } from "@/core/library/chan
 import { database } from "@/db/connection";
 import { changesSince, findStream } from "@/db/streams";
 import { apart, fresh, makeScenarios } from "./scenarios";
+import { withUse, type Habit } from "@/core/library/habit";
+import { noteUse, readHabits } from "@/db/habits";
 import { highPass, join, type Person } from "./world";
 import { commands } from "@/server/commands";
 
@@ -40,6 +42,10 @@ const said: Record<string, RegExp> = {
   "remove-alias": /^took away the alias “rm\d+”$/,
   "mark-favourite": /^marked “Card \d+” as a favourite$/,
   "bind-key": /^the key 7 now applies “Card \d+”$/,
+  "keep-search": /^kept the search “Search \d+”$/,
+  "remove-search": /^removed the search “Search \d+”$/,
+  "keep-team-search": /^renamed the search “Search \d+” to “Found \d+”$/,
+  "remove-team-search": /^removed the search “Search \d+”$/,
   "apply-card": /^“Card \d+” on 2 clips$/,
   "set-chain": /^shaped “Take 1”$/,
   "import-card": /^imported preset “Imported \d+”$/,
@@ -313,6 +319,131 @@ describe("a member's own things", () => {
     await owner.run("bind-key", { key: "5", cardId: a });
     expect((await owner.run("bind-key", { key: "5", cardId: b })).body.error!.code).toBe("key-taken");
     expect((await owner.run("bind-key", { key: "k", cardId: b })).body.error!.code).toBe("key-reserved");
+  });
+});
+
+describe("saved searches", () => {
+  const made = async (who: Person, command: string, input: object) =>
+    (await who.run<{ searchId: string }>(command, input)).body.result.searchId;
+
+  it("are a member's own, or the team's", async () => {
+    const other = await join(owner.libraryId, "editor");
+    const own = await made(owner, "keep-search", { name: fresh("Mine"), query: "is:favourite" });
+    const ours = await made(owner, "keep-team-search", { name: fresh("Ours"), query: "room" });
+    const seen = (await other.rows()).savedSearch.map(({ id }) => id);
+    expect([seen.includes(own), seen.includes(ours)]).toEqual([false, true]);
+    // Another's own does not exist, by whatever it is asked for.
+    for (const [command, input] of [
+      ["keep-search", { searchId: own, name: "Taken", query: "x" }],
+      ["keep-team-search", { searchId: own, name: "Taken", query: "x" }],
+      ["remove-search", { searchId: own }],
+      ["remove-team-search", { searchId: own }],
+      ["set-alias", { searchId: own, text: "tk" }],
+      ["bind-key", { searchId: own, key: "6" }],
+    ] as const)
+      expect([command, (await other.run(command, input)).status]).toEqual([command, 404]);
+    expect((await other.run("keep-search", { searchId: ours, name: "Taken", query: "x" })).status).toBe(404);
+    const changed = { searchId: ours, name: fresh("Theirs"), query: "rooms*" };
+    expect((await other.run("keep-team-search", changed)).status).toBe(200);
+    const viewer = await join(owner.libraryId, "viewer");
+    expect((await viewer.run("keep-team-search", changed)).status).toBe(403);
+    expect((await viewer.run("keep-search", { name: "Mine", query: "x" })).status).toBe(200);
+  });
+
+  it("of the team ask for nothing that is one member's own", async () => {
+    const refused = await owner.run("keep-team-search", {
+      name: fresh("Ours"),
+      query: "room used:<7d is:favourite",
+    });
+    expect([refused.status, refused.body.error]).toMatchObject([
+      400,
+      { code: "own-things", field: "query", message: "used:, is:favourite differs from member to member." },
+    ]);
+  });
+
+  it("have names that tell them apart, and a version that was seen", async () => {
+    const name = fresh("Twice");
+    const searchId = await made(owner, "keep-search", { name, query: "a" });
+    expect(
+      (await owner.run("keep-search", { name: name.toUpperCase(), query: "b" })).body.error,
+    ).toMatchObject({
+      code: "same-name",
+      field: "name",
+    });
+    // The team's may have the same: it stands elsewhere.
+    expect((await owner.run("keep-team-search", { name, query: "b" })).status).toBe(200);
+    expect((await owner.run("keep-search", { searchId, name, query: "c", seen: 1 })).status).toBe(200);
+    expect((await owner.run("keep-search", { searchId, name, query: "d", seen: 1 })).body.error!.code).toBe(
+      "stale",
+    );
+    expect((await owner.run("keep-search", { name: fresh("Empty"), query: "" })).body.error!.code).toBe(
+      "bad-input",
+    );
+    expect(
+      (await owner.run("keep-search", { name: fresh("Sorted"), query: "a", sort: "colour" })).status,
+    ).toBe(400);
+  });
+
+  it("can be recalled by an alias and a key, which are free again when they are removed", async () => {
+    const searchId = await made(owner, "keep-search", { name: fresh("Recalled"), query: "a" });
+    const cardId = await keep();
+    const text = fresh("rs").replace(" ", "");
+    expect((await owner.run("set-alias", { searchId, text })).body.change!.summary).toMatch(
+      /now recalls “Recalled/,
+    );
+    expect((await owner.run("bind-key", { searchId, key: "8" })).body.change!.summary).toMatch(
+      /now opens “Recalled/,
+    );
+    for (const [command, input] of [
+      ["set-alias", { cardId, text }],
+      ["bind-key", { cardId, key: "8" }],
+    ] as const)
+      expect((await owner.run(command, input)).body.error!.message).toMatch(/“Recalled/);
+    expect((await owner.run("set-alias", { cardId, searchId, text })).status).toBe(400);
+    await owner.run("remove-search", { searchId });
+    for (const [command, input] of [
+      ["set-alias", { cardId, text }],
+      ["bind-key", { cardId, key: "8" }],
+    ] as const)
+      expect((await owner.run(command, input)).status).toBe(200);
+    const rows = await owner.rows();
+    expect(rows.alias.find((row) => row.text === text)).toMatchObject({ cardId, searchId: null });
+    expect(rows.keyBinding.find((row) => row.key === "8")).toMatchObject({ cardId, searchId: null });
+  });
+});
+
+describe("what is applied", () => {
+  it("is noted as a habit of who applied it, on the kind of target, as its definition says", async () => {
+    const cardId = await keep();
+    const other = await join(owner.libraryId, "editor");
+    const habits = [];
+    for (let i = 0; i < 3; i++) {
+      const { body } = await owner.run<{ habits: Habit[] }>("apply-card", { sessionId, targetIds, cardId });
+      habits.push(...body.result.habits);
+    }
+    expect(habits.map(({ kind, uses }) => [kind, uses])).toEqual([
+      ["clip", 1],
+      ["clip", 2],
+      ["clip", 3],
+    ]);
+    const score = habits.reduce<number | null>((sum, { lastAt }) => withUse(sum, lastAt), null);
+    expect(habits[2].score).toBeCloseTo(score!, 9);
+    await other.run("apply-card", { sessionId, targetIds, cardId });
+    const known = await readHabits(database(), owner.libraryId, owner.id);
+    expect(known.filter((habit) => habit.cardId === cardId)).toEqual([habits[2]]);
+    // Old uses count as little as they should: the sum does not run out of numbers.
+    await noteUse(database(), {
+      libraryId: owner.libraryId,
+      memberId: owner.id,
+      cardId,
+      kinds: ["clip"],
+      at: new Date(0),
+    });
+    const [after] = (await readHabits(database(), owner.libraryId, owner.id)).filter(
+      (h) => h.cardId === cardId,
+    );
+    expect([after.uses, after.lastAt]).toEqual([4, habits[2].lastAt]);
+    expect(after.score).toBeCloseTo(score!, 6);
   });
 });
 

@@ -48,6 +48,9 @@ export async function makeScenarios() {
   };
 
   // Preparations are made first; what is returned is the input of the command under test.
+  const search = async (command: "keep-search" | "keep-team-search") =>
+    (await owner.run<{ searchId: string }>(command, { name: fresh("Search"), query: "room" })).body.result
+      .searchId;
   const inputs: Record<string, () => Promise<object>> = {
     "create-folder": async () => ({ parentId: await folder(), name: "Inside" }),
     "rename-folder": async () => ({ folderId: await folder(), name: fresh("Renamed") }),
@@ -83,6 +86,17 @@ export async function makeScenarios() {
     },
     "mark-favourite": async () => ({ cardId: await keep(), on: true }),
     "bind-key": async () => ({ key: "7", cardId: await keep(), takeOver: true }),
+    "keep-search": async () => ({ name: fresh("Search"), query: "room is:unused" }),
+    "remove-search": async () => ({
+      searchId: await search("keep-search"),
+    }),
+    "keep-team-search": async () => ({
+      searchId: await search("keep-team-search"),
+      name: fresh("Found"),
+      query: "room -in:Old",
+      sort: "added",
+    }),
+    "remove-team-search": async () => ({ searchId: await search("keep-team-search") }),
     "apply-card": async () => ({ sessionId, targetIds, cardId: await keep(), strength: 80 }),
     "set-chain": async () => ({ sessionId, targetId: targetIds[0], chain: highPass(++names), strength: 55 }),
     "import-card": async () => ({

@@ -226,6 +226,7 @@ describe("the database finds by an index", () => {
       run("keep-card", { name: "Kept unfiled", path: "", note: "", fits: [], chain: highPass() }),
     "a card that is renamed": () => run("edit-card", { cardId: ids[10], name: "Renamed at size" }),
     "a card that gets an alias": () => run("set-alias", { cardId: ids[11], text: "szz" }),
+    "a search that is kept": () => run("keep-team-search", { name: "At size", query: "room" }),
     "a card that becomes a favourite": () => run("mark-favourite", { cardId: ids[11], on: true }),
     "a card that is applied": () =>
       run("apply-card", { sessionId, targetIds, cardId: ids[0] }).catch(() => undefined),

@@ -274,7 +274,12 @@ export async function benchScale(): Promise<void> {
   // As `bin/serve` does.
   process.env.FICHIER_PROCESSES ??= String(availableParallelism());
   const all: Figures[] = [];
-  for (const size of sizes) all.push(await benchSize(size));
+  for (const size of sizes) {
+    const figures = await benchSize(size);
+    all.push(figures);
+    // The largest takes minutes: what is known is said.
+    table(`${size.toLocaleString("en")} cards`, Object.entries(figures));
+  }
   const names = [...new Set(all.flatMap((figures) => Object.keys(figures)))];
   table("Cards in a library, besides the demo's", [
     ["", ...sizes.map((size) => size.toLocaleString("en"))],

@@ -15,6 +15,7 @@ import { lockStream, record } from "../src/db/streams";
 import { addUser } from "../src/server/accounts";
 import { makeAuth } from "../src/server/auth";
 import { ensurePath } from "../src/server/folders";
+import type { Medium } from "../src/core/media";
 import { noteMedia } from "../src/db/media";
 import { store } from "../src/server/media-store";
 import { demoDependencies } from "./dependencies";
@@ -46,6 +47,9 @@ const own: Record<string, { keys: [string, string][]; aliases: [string, string][
     favourites: ["Fog, opened", "Selenium, quiet"],
   },
 };
+
+/** Who made the cards that came with the library, by what they are for. */
+const makers: Record<Medium, string> = { audio: "Fog", image: "Hut Darkroom", video: "Causeway" };
 
 /** The path of a made file in the cache, made now where it is missing. The cache's folder is named by the code that makes them. */
 async function fileOf(demoFile: DemoFile, cache: string): Promise<string> {
@@ -88,6 +92,7 @@ export async function seedDemo(
     const curator = ids.get("curator")!;
     const ledger = new Ledger(tx, libraryId, curator);
     const cardIds = new Map<string, string>();
+    const at = new Date().toISOString();
     for (const demo of demoCards) {
       const { folderId } = await ensurePath(ledger, parsePath(demo.path));
       const { chain } = normaliseChain(demo.chain);
@@ -101,11 +106,13 @@ export async function seedDemo(
         fits: demo.fits,
         folderId,
         note: demo.note,
+        maker: demo.layer === "supplied" ? makers[chain.medium] : "",
         contentVersion: 1,
         fingerprint: fingerprint(chainText(chain)),
         chain,
         authorId: demo.layer === "supplied" ? null : curator,
-        addedAt: new Date().toISOString(),
+        addedAt: at,
+        changedAt: at,
         withdrawn: false,
         proof: null,
       });
@@ -131,9 +138,21 @@ export async function seedDemo(
       const ownerId = ids.get(name)!;
       const mine = new Ledger(tx, libraryId, ownerId);
       for (const [key, card] of keys)
-        await mine.insert("keyBinding", { id: newId(), ownerId, key, cardId: cardIds.get(card)! });
+        await mine.insert("keyBinding", {
+          id: newId(),
+          ownerId,
+          key,
+          cardId: cardIds.get(card)!,
+          searchId: null,
+        });
       for (const [text, card] of aliases)
-        await mine.insert("alias", { id: newId(), ownerId, text, cardId: cardIds.get(card)! });
+        await mine.insert("alias", {
+          id: newId(),
+          ownerId,
+          text,
+          cardId: cardIds.get(card)!,
+          searchId: null,
+        });
       const places = generateNKeysBetween(null, null, favourites.length);
       for (const [i, card] of favourites.entries())
         await mine.insert("favourite", {

@@ -35,6 +35,10 @@ export async function folderPathOf(
   return rows.map((row) => row.name);
 }
 
+/** As JavaScript writes a time. */
+const asTime = (column: (typeof card)["addedAt" | "changedAt"]) =>
+  sql`to_char(${column} at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"')`;
+
 /** Each field of a card's head, as what PostgreSQL makes JSON of. */
 const headColumns: { readonly [F in (typeof headFields)[number]]: SQL | (typeof card)[keyof typeof card] } = {
   id: card.id,
@@ -49,10 +53,11 @@ const headColumns: { readonly [F in (typeof headFields)[number]]: SQL | (typeof 
   fingerprint: card.fingerprint,
   effects: card.effects,
   authorId: card.authorId,
-  // As JavaScript writes a time.
-  addedAt: sql`to_char(${card.addedAt} at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"')`,
+  addedAt: asTime(card.addedAt),
   withdrawn: card.withdrawn,
   proof: card.proof,
+  maker: card.maker,
+  changedAt: asTime(card.changedAt),
 };
 
 /** Heads that are read with one statement. */

@@ -19,13 +19,13 @@ const derived: { [E in Entity]?: (row: Partial<EntityRows[E]>) => Record<string,
   target: ({ chain }) => (chain === undefined ? {} : { chainText: chainText(chain) }),
 };
 
+/** Columns that are times, whichever kind of row has them. */
+const times = ["addedAt", "changedAt"];
+
 function toColumns<E extends Entity>(entity: E, row: Partial<EntityRows[E]>): Record<string, unknown> {
-  const { chain: _, addedAt, ...plain } = row as Record<string, unknown>;
-  return {
-    ...plain,
-    ...(addedAt !== undefined && { addedAt: new Date(addedAt as string) }),
-    ...derived[entity]?.(row),
-  };
+  const { chain: _, ...plain } = row as Record<string, unknown>;
+  for (const time of times) if (plain[time] !== undefined) plain[time] = new Date(plain[time] as string);
+  return { ...plain, ...derived[entity]?.(row) };
 }
 
 /** A row as clients see it from a row as it is stored. */
@@ -37,11 +37,10 @@ export function fromColumns<E extends Entity>(_entity: E, columns: Record<string
     settings: _o,
     effects: _e,
     chainText: text,
-    addedAt,
     ...row
   } = columns;
   if (text !== undefined) row.chain = JSON.parse(text as string) as Chain;
-  if (addedAt !== undefined) row.addedAt = (addedAt as Date).toISOString();
+  for (const time of times) if (row[time] !== undefined) row[time] = (row[time] as Date).toISOString();
   return row as unknown as EntityRows[E];
 }
 

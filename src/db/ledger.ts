@@ -189,8 +189,9 @@ export async function playBack(
       continue;
     }
     const set = { ...(done.kind === "insert" ? done.row : done.set) } as Record<string, unknown>;
-    // The version only counts changes and a proof only tells of them: neither is anything that was decided since.
+    // The version only counts changes, a time and a proof only tell of them: none is anything that was decided since.
     delete set.version;
+    delete set.changedAt;
     delete set.proof;
     if (!row || Object.entries(set).some(([key, value]) => !same(row[key], value)))
       throw new BuiltUpon(done.entity, id);

@@ -19,6 +19,9 @@ export interface SearchAnswer {
   readonly result: RecallResult | readonly string[];
 }
 
+/** The asker's clock. */
+const moment = () => ({ now: Date.now(), offset: -new Date().getTimezoneOffset() });
+
 const store = new IndexStore();
 /** Milliseconds without changes, after which orders are made. */
 const rest = 60;
@@ -37,8 +40,8 @@ self.onmessage = ({ data }: MessageEvent<SearchRequest>) => {
     id: data.id,
     result:
       data.kind === "recall"
-        ? recall(store, data.query, data.target, data.limit)
-        : matching(store, data.query),
+        ? recall(store, data.query, data.limit, { target: data.target, moment: moment() })
+        : matching(store, data.query, moment()),
   };
   self.postMessage(answer);
 };

@@ -88,6 +88,16 @@ export const note = Joi.string()
   .allow("")
   .messages({ "string.max": `A note has at most ${longestNote} characters` });
 
+/** Who made a card; empty where nobody says. Comes out as it is stored. */
+export const maker = Joi.string()
+  .allow("")
+  .max(longestName * 4)
+  .custom((text: string, { error }) => {
+    const clean = cleanName(text);
+    return clean.length > longestName ? error("string.max") : clean;
+  })
+  .messages({ "string.max": `A maker's name has at most ${longestName} characters` });
+
 /** One word that recalls a card. Comes out as it is stored. */
 export const alias = Joi.string()
   .max(longestAlias * 4)

@@ -34,7 +34,7 @@ class Server {
       smallEntities.map((entity) => [entity, [...this.replica[entity].values()]]),
     ) as { [E in SmallEntity]: never };
     const streams = (["library", "member"] as const).map((of) => ({ of, revision: this.changes[of].length }));
-    return { rows, streams };
+    return { rows, streams, habits: [] };
   }
 
   cards() {
@@ -193,7 +193,7 @@ describe("a client that misses any changes", () => {
         const anew = new Shelf(all);
         for (const place of [{ kind: "all" }, { kind: "withdrawn" }, { kind: "folder", id: "a" }] as const)
           expect([now.shelf.at(place), now.shelf.count(place)]).toEqual([anew.at(place), anew.count(place)]);
-        const whole = documentsOf(all.card.keys(), { known: all, shelf: anew }, "me").put;
+        const whole = documentsOf(all.card.keys(), { known: all, shelf: anew, habitsOf: () => [] }, "me").put;
         expect(index).toEqual(new Map(whole.map((document) => [document.id, document])));
       }),
       { numRuns: 500 },

@@ -1,10 +1,13 @@
 import { LiveRows, replicaOf, type Change, type Replica, type RowChange } from "./change";
 import type { CardHead, EntityHeads, SmallEntity } from "./entities";
+import { Habits, type Habit } from "./habit";
 import { Shelf } from "./shelf";
 
 /** What a copy begins with: everything but the cards, which come later. */
 export interface SmallRows {
   readonly rows: { readonly [E in SmallEntity]: readonly EntityHeads[E][] };
+  /** How the member uses cards. */
+  readonly habits: readonly Habit[];
   readonly streams: readonly { readonly of: "library" | "member"; readonly revision: number }[];
 }
 
@@ -22,14 +25,22 @@ export class LibraryCopy {
   private cardsAt: number | null = null;
   private shown: Replica;
   readonly shelf: Shelf;
+  private readonly habits = new Habits();
+  readonly habitsOf = this.habits.of;
 
-  constructor({ rows, streams }: SmallRows) {
+  constructor({ rows, streams, habits }: SmallRows) {
     this.rows = new LiveRows(replicaOf(rows));
     const at = (of: "library" | "member") => streams.find((s) => s.of === of)?.revision ?? 0;
     // A member's own stream begins with their first change; the library's is always there.
     this.small = { library: at("library"), member: at("member") };
     this.shelf = new Shelf(this.rows.replica);
+    this.habits.take(habits);
     this.shown = this.withoutCards();
+  }
+
+  /** Takes in how the member uses some cards by now; gives their ids. */
+  takeHabits(habits: readonly Habit[]): ReadonlySet<string> {
+    return this.habits.take(habits);
   }
 
   private withoutCards(): Replica {
@@ -46,8 +57,8 @@ export class LibraryCopy {
     return this.cardsAt !== null;
   }
 
-  /** The cards that have come so far, and the folders they lie in. */
-  get known(): Pick<Replica, "card" | "folder"> {
+  /** The cards that have come so far, with the folders they lie in and the members who kept them. */
+  get known(): Pick<Replica, "card" | "folder" | "member"> {
     return this.rows.replica;
   }
 

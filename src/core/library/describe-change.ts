@@ -39,7 +39,7 @@ export function describeChange(
   return forward.flatMap((step, i): string[] => {
     const undo = backward[backward.length - 1 - i];
     if (step.kind === "insert") {
-      const subject = factsOf(step.entity).about;
+      const subject = factsOf(step.entity).about?.find((field) => (step.row as never)[field] !== null);
       const about = subject
         ? ` for ${quoted(factsOf(step.entity).references![subject] as Entity, (step.row as never)[subject])}`
         : "";

@@ -18,6 +18,7 @@ export type Place =
 interface Placed {
   readonly folderId: string | null;
   readonly withdrawn: boolean;
+  readonly fingerprint: string;
   /** By which it is put in order: its name, numbers by value, and what tells namesakes apart. */
   readonly key: string;
 }
@@ -31,7 +32,9 @@ const keyOf = ({ id, name }: Pick<CardHead, "id" | "name">) => `${sortKey(name)}
  */
 export class Shelf {
   private readonly cards = new Map<string, Placed>();
+  /** Those in use, and the others. */
   private readonly inFolder = new Map<string | null, Set<string>>();
+  private readonly withdrawnFrom = new Map<string | null, Set<string>>();
   /** The folder in which each lies, and the other way round. */
   private readonly folders = new Map<string, string | null>();
   private readonly below = new Map<string | null, Set<string>>();
@@ -43,6 +46,8 @@ export class Shelf {
   private readonly keys = new Map<string, Map<string, string>>();
   private readonly favourites = new Map<string, Map<string, string>>();
   private counts: ReadonlyMap<string, number> | null = null;
+  /** The cards in use with each content: nearly always one. */
+  private readonly sameContent = new Map<string, string | Set<string>>();
 
   constructor(replica: Pick<Replica, "card" | "folder" | "alias" | "favourite" | "keyBinding">) {
     for (const folder of replica.folder.values()) this.putFolder(folder);
@@ -54,13 +59,18 @@ export class Shelf {
 
   /**
    * Takes in changes of rows; `after` is the replica that they led to. Gives the ids of the cards of which they say
-   * something else than before: their own rows, aliases, marks and keys, and the names of the folders they lie in.
+   * something else than before: their own rows, aliases, marks and keys, the names of the folders they lie in and of who
+   * kept them, and whether another has the same content.
    */
-  take(changes: readonly RowChange[], after: Pick<Replica, "card" | "folder">): ReadonlySet<string> {
+  take(
+    changes: readonly RowChange[],
+    after: Pick<Replica, "card" | "folder" | "member">,
+  ): ReadonlySet<string> {
     const touched = new Set<string>();
     const touchWithin = (folderId: string) => {
       for (const id of this.within(folderId))
-        for (const card of this.inFolder.get(id) ?? []) touched.add(card);
+        for (const cards of [this.inFolder, this.withdrawnFrom])
+          for (const card of cards.get(id) ?? []) touched.add(card);
     };
     for (const change of changes) {
       const id = change.kind === "insert" ? change.row.id : change.id;
@@ -68,10 +78,23 @@ export class Shelf {
         case "card": {
           const card = after.card.get(id);
           const moves =
-            change.kind !== "update" || ["name", "folderId", "withdrawn"].some((key) => key in change.set);
-          if (!card) this.removeCard(id);
-          else if (moves) this.putCard(card);
+            change.kind !== "update" ||
+            ["name", "folderId", "withdrawn", "fingerprint"].some((key) => key in change.set);
+          if (moves) {
+            // Of two of the same content the other one is alone then, or is so no more.
+            const pairs = [this.onlyDoubleOf(id)];
+            if (card) this.putCard(card);
+            else this.removeCard(id);
+            pairs.push(this.onlyDoubleOf(id));
+            for (const other of pairs) if (other !== undefined) touched.add(other);
+          }
           touched.add(id);
+          break;
+        }
+        case "member": {
+          const who = change.kind === "insert" ? change.row.userId : after.member.get(id)?.userId;
+          if (change.kind === "delete" || (change.kind === "update" && !("name" in change.set))) break;
+          for (const card of after.card.values()) if (card.authorId === who) touched.add(card.id);
           break;
         }
         case "folder": {
@@ -87,7 +110,7 @@ export class Shelf {
           const before = this.rows.get(`${change.entity} ${id}`);
           if (before) {
             this.removeAside(change.entity, before);
-            touched.add(before.cardId);
+            if (before.cardId !== null) touched.add(before.cardId);
           }
           const now =
             change.kind === "insert"
@@ -97,7 +120,7 @@ export class Shelf {
                 : null;
           if (now) {
             this.putAside(change.entity, now);
-            touched.add(now.cardId);
+            if (now.cardId !== null) touched.add(now.cardId);
           }
         }
       }
@@ -149,6 +172,37 @@ export class Shelf {
   /** The key that applies a card, if it has one. */
   keyOf = (cardId: string): string | undefined => this.keys.get(cardId)?.values().next().value;
   isFavourite = (cardId: string): boolean => this.favourites.has(cardId);
+
+  /** The other card in use with the same content, where there are just two. */
+  private onlyDoubleOf(id: string): string | undefined {
+    const card = this.cards.get(id);
+    const same = card && this.sameContent.get(card.fingerprint);
+    return same instanceof Set && same.size === 2 && same.has(id)
+      ? [...same].find((other) => other !== id)
+      : undefined;
+  }
+
+  /** True where another card in use has the same content. */
+  isDouble = (id: string): boolean => {
+    const card = this.cards.get(id);
+    return card !== undefined && !card.withdrawn && this.sameContent.get(card.fingerprint) instanceof Set;
+  };
+
+  private putContent(id: string, fingerprint: string): void {
+    const same = this.sameContent.get(fingerprint);
+    if (same === undefined) this.sameContent.set(fingerprint, id);
+    else if (same instanceof Set) same.add(id);
+    else this.sameContent.set(fingerprint, new Set([same, id]));
+  }
+
+  private removeContent(id: string, fingerprint: string): void {
+    const same = this.sameContent.get(fingerprint);
+    if (!(same instanceof Set)) this.sameContent.delete(fingerprint);
+    else {
+      same.delete(id);
+      if (same.size === 1) this.sameContent.set(fingerprint, same.values().next().value!);
+    }
+  }
 
   private usedInOrder(): readonly string[] {
     return this.used.from(() => this.idsThat((card) => !card.withdrawn));
@@ -207,18 +261,20 @@ export class Shelf {
 
   /** Takes in a card, new or changed. */
   putCard(card: CardHead): void {
-    const { id, folderId, withdrawn } = card;
+    const { id, folderId, withdrawn, fingerprint } = card;
     this.removeCard(id);
-    this.cards.set(id, { folderId, withdrawn, key: keyOf(card) });
+    this.cards.set(id, { folderId, withdrawn, fingerprint, key: keyOf(card) });
+    const homes = withdrawn ? this.withdrawnFrom : this.inFolder;
+    const home = homes.get(folderId);
+    if (home) home.add(id);
+    else homes.set(folderId, new Set([id]));
     if (withdrawn) {
       this.withdrawn.add(id);
       this.withdrawnCount++;
       return;
     }
     this.used.add(id);
-    const home = this.inFolder.get(folderId);
-    if (home) home.add(id);
-    else this.inFolder.set(folderId, new Set([id]));
+    this.putContent(id, fingerprint);
     this.counts = null;
   }
 
@@ -227,9 +283,11 @@ export class Shelf {
     if (!card) return;
     if (card.withdrawn) {
       this.withdrawn.remove(id);
+      this.withdrawnFrom.get(card.folderId)!.delete(id);
       this.withdrawnCount--;
     } else {
       this.used.remove(id);
+      this.removeContent(id, card.fingerprint);
       this.inFolder.get(card.folderId)!.delete(id);
       this.counts = null;
     }
@@ -244,6 +302,8 @@ export class Shelf {
     const said = "text" in row ? row.text : "key" in row ? row.key : row.position;
     const map = this.asideOf(entity);
     this.rows.set(`${entity} ${row.id}`, row);
+    // What recalls a saved search is nothing of a card's.
+    if (row.cardId === null) return;
     const of = map.get(row.cardId);
     if (of) of.set(row.id, said);
     else map.set(row.cardId, new Map([[row.id, said]]));
@@ -253,10 +313,11 @@ export class Shelf {
     entity: "alias" | "favourite" | "keyBinding",
     row: Alias | Favourite | KeyBinding,
   ): void {
+    this.rows.delete(`${entity} ${row.id}`);
+    if (row.cardId === null) return;
     const map = this.asideOf(entity);
     const of = map.get(row.cardId);
     of?.delete(row.id);
     if (of?.size === 0) map.delete(row.cardId);
-    this.rows.delete(`${entity} ${row.id}`);
   }
 }

@@ -52,6 +52,11 @@ export class Dictionary {
     return number;
   }
 
+  /** The number of a text; undefined where it is not known. */
+  find(text: string): number | undefined {
+    return this.numbers.get(text);
+  }
+
   textOf(number: number): string {
     return this.texts[number];
   }

@@ -1,7 +1,9 @@
+import { effectName } from "../chain/describe";
+import type { CardLayer } from "../library/entities";
 import type { Medium } from "../media";
 
 /** The texts of a card that bare words look into, best first: a hit further up counts more. */
-export const searchedFields = ["name", "alias", "folder", "effect", "note"] as const;
+export const searchedFields = ["name", "alias", "folder", "maker", "effect", "note"] as const;
 export type SearchedField = (typeof searchedFields)[number];
 
 /** One card as one member's index sees it. */
@@ -12,12 +14,31 @@ export interface SearchDocument {
   readonly teamAliases: readonly string[];
   /** Names from the root down. */
   readonly folder: readonly string[];
+  /** Who made it, in the words of whoever filed it. */
+  readonly maker: string;
+  /** Ids of the effects of its settings, in their order. */
   readonly effects: readonly string[];
   readonly note: string;
   readonly medium: Medium;
   readonly fits: readonly string[];
+  readonly layer: CardLayer;
   /** 0: kept by this member or a favourite, 1: the team's, 2: supplied. */
   readonly origin: 0 | 1 | 2;
+  /** The name of who kept it; empty where nobody of the library did. */
+  readonly by: string;
+  /** Milliseconds since 1970, as all times here. */
+  readonly added: number;
+  readonly changed: number;
+  /** When this member last applied it; null: never. */
+  readonly used: number | null;
+  /** By kind of target, how much this member uses it there; see `library/habit`. */
+  readonly habit: Readonly<Record<string, number>>;
+  /** The printed characters that apply it. */
+  readonly keys: readonly string[];
+  readonly isFavourite: boolean;
+  readonly isWithdrawn: boolean;
+  /** Another card in use has the same content. */
+  readonly isDouble: boolean;
 }
 
 /** What the card would be put on. */
@@ -33,12 +54,32 @@ export const fitsTarget = (
 ): boolean =>
   document.medium === target.medium && (document.fits.length === 0 || document.fits.includes(target.kind));
 
-export const separator = " / ";
+const separator = " / ";
 
-export const fieldTexts = (document: SearchDocument): Record<SearchedField, string> => ({
-  name: document.name,
-  alias: [...document.ownAliases, ...document.teamAliases].join(" "),
-  folder: document.folder.join(separator),
-  effect: document.effects.join(" · "),
-  note: document.note,
-});
+/** The texts of each field, each by itself: words of two of them never stand beside each other. */
+export const textsOf = (document: SearchDocument, field: SearchedField): readonly string[] => {
+  switch (field) {
+    case "name":
+      return [document.name];
+    case "alias":
+      return [...document.ownAliases, ...document.teamAliases];
+    case "folder":
+      return document.folder;
+    case "maker":
+      return [document.maker];
+    case "effect":
+      return document.effects.map(effectName);
+    case "note":
+      return [document.note];
+  }
+};
+
+/** What stands between the texts of a field where it is shown. */
+export const joinOf = (field: SearchedField): string =>
+  field === "folder" ? separator : field === "effect" ? " · " : " ";
+
+/** What is shown of each field. */
+export const fieldTexts = (document: SearchDocument): Record<SearchedField, string> =>
+  Object.fromEntries(
+    searchedFields.map((field) => [field, textsOf(document, field).join(joinOf(field))]),
+  ) as Record<SearchedField, string>;

@@ -27,13 +27,17 @@ class Followed {
   take(...changes: RowChange[]): ReturnType<typeof documentsOf> {
     this.replica = applyRowChanges(this.replica, changes);
     const touched = this.shelf.take(changes, this.replica);
-    return documentsOf(touched, { known: this.replica, shelf: this.shelf }, "me");
+    return documentsOf(touched, { known: this.replica, shelf: this.shelf, habitsOf: () => [] }, "me");
   }
 
   /** All of it, as if it were seen for the first time. */
   anew(): SearchDocument[] {
     const { replica } = this;
-    return documentsOf(replica.card.keys(), { known: replica, shelf: new Shelf(replica) }, "me").put;
+    return documentsOf(
+      replica.card.keys(),
+      { known: replica, shelf: new Shelf(replica), habitsOf: () => [] },
+      "me",
+    ).put;
   }
 }
 
@@ -66,9 +70,38 @@ describe("what the index is sent", () => {
     expect(put.map((d) => d.folder)).toEqual([["Late"]]);
     expect(after(remove("folder", "b")).put).toEqual([["in boats", ""]]);
   });
-  it("is the card alone that changed, and its removal where it is withdrawn", () => {
-    expect(after(update("card", "unfiled", { note: "Thin" })).put.map(([id]) => id)).toEqual(["unfiled"]);
-    expect(after(update("card", "unfiled", { withdrawn: true }))).toEqual({ put: [], gone: ["unfiled"] });
+  it("is the card alone that changed or was withdrawn, and its removal where it is gone", () => {
+    for (const set of [{ note: "Thin" }, { withdrawn: true }])
+      expect(after(update("card", "unfiled", set)).put.map(([id]) => id)).toEqual(["unfiled"]);
+    expect(after(remove("card", "unfiled"))).toEqual({ put: [], gone: ["unfiled"] });
+  });
+  it("is both cards where two come to have the same content, and both where they have it no more", () => {
+    const copy = new Followed();
+    copy.take(...library);
+    copy.take(
+      update("card", "in boats", { fingerprint: "other" }),
+      update("card", "in rain", { fingerprint: "third" }),
+    );
+    const doubles = (...changes: RowChange[]) =>
+      copy.take(...changes).put.map(({ id, isDouble }) => [id, isDouble]);
+    expect(doubles(update("card", "in boats", { fingerprint: "third" })).sort()).toEqual([
+      ["in boats", true],
+      ["in rain", true],
+    ]);
+    expect(doubles(update("card", "in rain", { withdrawn: true })).sort()).toEqual([
+      ["in boats", false],
+      ["in rain", false],
+    ]);
+  });
+  it("is the cards of a member who is called otherwise", () => {
+    const copy = new Followed();
+    copy.take(...library, insert("member", { id: "m", userId: "user-1", name: "curator", version: 1 }));
+    const { put } = copy.take(update("member", "m", { name: "keeper" }));
+    expect(put.map(({ id, by }) => [id, by]).sort()).toEqual([
+      ["in boats", "keeper"],
+      ["in rain", "keeper"],
+      ["unfiled", "keeper"],
+    ]);
   });
   it("is the card that is given an alias, which counts as one's own or the team's", () => {
     const copy = new Followed();

@@ -1,38 +1,65 @@
-import { effectName } from "../chain/describe";
 import type { SearchDocument } from "./document";
 import type { Replica } from "../library/change";
 import type { CardHead } from "../library/entities";
 import { folderNames } from "../library/folders";
+import type { Habit } from "../library/habit";
 import type { Shelf } from "../library/shelf";
 
 /** What is known of a library, with the shelf that follows it. */
 export interface Shelved {
-  readonly known: Pick<Replica, "card" | "folder">;
+  readonly known: Pick<Replica, "card" | "folder" | "member">;
   readonly shelf: Shelf;
+  /** How a member uses a card. */
+  habitsOf(cardId: string): readonly Habit[];
 }
 
-/** A card as this member's search index sees it. */
-export function cardDocument(card: CardHead, { known, shelf }: Shelved, memberId: string): SearchDocument {
+/** The names of those who keep cards, each once. */
+function namesOf({ member }: Shelved["known"]): ReadonlyMap<string, string> {
+  return new Map(Array.from(member.values(), ({ userId, name }) => [userId, name]));
+}
+
+const unused: SearchDocument["habit"] = {};
+
+function documentFrom(
+  card: CardHead,
+  { known, shelf, habitsOf }: Shelved,
+  memberId: string,
+  names: ReadonlyMap<string, string>,
+): SearchDocument {
   const aliases = shelf.aliasesOf(card.id);
-  const own = card.authorId === memberId || shelf.isFavourite(card.id);
+  const habits = habitsOf(card.id);
+  const isFavourite = shelf.isFavourite(card.id);
+  const key = shelf.keyOf(card.id);
   return {
     id: card.id,
     name: card.name,
     ownAliases: aliases.filter((a) => a.ownerId === memberId).map((a) => a.text),
     teamAliases: aliases.filter((a) => a.ownerId === null).map((a) => a.text),
     folder: folderNames(known.folder, card.folderId),
-    effects: card.effects.map(effectName),
+    maker: card.maker,
+    effects: card.effects,
     note: card.note,
     medium: card.medium,
     fits: card.fits,
-    origin: own ? 0 : card.layer === "supplied" ? 2 : 1,
+    layer: card.layer,
+    origin: card.authorId === memberId || isFavourite ? 0 : card.layer === "supplied" ? 2 : 1,
+    by: card.authorId === null ? "" : (names.get(card.authorId) ?? ""),
+    added: Date.parse(card.addedAt),
+    changed: Date.parse(card.changedAt),
+    used: habits.length === 0 ? null : Math.max(...habits.map(({ lastAt }) => lastAt)),
+    habit: habits.length === 0 ? unused : Object.fromEntries(habits.map(({ kind, score }) => [kind, score])),
+    keys: key === undefined ? [] : [key],
+    isFavourite,
+    isWithdrawn: card.withdrawn,
+    isDouble: shelf.isDouble(card.id),
   };
 }
 
-/**
- * What an index must put and remove so that it says of some cards what the copy does. Withdrawn cards are not in the
- * index.
- */
+/** A card as this member's search index sees it. */
+export const cardDocument = (card: CardHead, copy: Shelved, memberId: string): SearchDocument =>
+  documentFrom(card, copy, memberId, namesOf(copy.known));
+
+/** What an index must put and remove so that it says of some cards what the copy does. */
 export function documentsOf(
   ids: Iterable<string>,
   copy: Shelved,
@@ -40,9 +67,10 @@ export function documentsOf(
 ): { put: SearchDocument[]; remove: string[] } {
   const put: SearchDocument[] = [];
   const remove: string[] = [];
+  const names = namesOf(copy.known);
   for (const id of ids) {
     const card = copy.known.card.get(id);
-    if (card && !card.withdrawn) put.push(cardDocument(card, copy, memberId));
+    if (card) put.push(documentFrom(card, copy, memberId, names));
     else remove.push(id);
   }
   return { put, remove };

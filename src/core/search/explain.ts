@@ -1,7 +1,18 @@
-import { fieldTexts, searchedFields, type SearchDocument, type SearchedField } from "./document";
+import {
+  fieldTexts,
+  joinOf,
+  searchedFields,
+  textsOf,
+  type SearchDocument,
+  type SearchedField,
+} from "./document";
 import { fold } from "../text/fold";
 import { beginsNearly, shortestForgiven } from "./forgive";
-import { queryWords, tokens, wordsAndParts, type Token } from "./tokens";
+import { finderOf } from "./holds";
+import { compileRecall } from "./query/compile";
+import type { Test } from "./query/model";
+import { parseQuery } from "./query/parse";
+import { tokens, wordsAndParts, type Token } from "./tokens";
 
 /** A stretch of a field's text that a word of the query matched. */
 export interface MatchRange {
@@ -19,9 +30,24 @@ function coveredUntil(text: string, start: number, end: number, length: number):
   return at;
 }
 
+/** The words and phrases of a query that let a card in, not those that keep one out. */
+function* letsIn(test: Test): Iterable<Extract<Test, { kind: "text" }>> {
+  if (test.kind === "all" || test.kind === "any") for (const one of test.of) yield* letsIn(one);
+  else if (test.kind === "text") yield test;
+}
+
+/** The texts of a field with the places at which they begin in what is shown of it. */
+function* placed(document: SearchDocument, field: SearchedField): Iterable<{ text: string; at: number }> {
+  let at = 0;
+  for (const text of textsOf(document, field)) {
+    yield { text, at };
+    at += text.length + joinOf(field).length;
+  }
+}
+
 /** Why a card is among the results: which words of a query matched where. */
 export function explain(document: SearchDocument, query: string): Explanation {
-  const words = queryWords(query);
+  const { words, test } = compileRecall(parseQuery(query));
   const texts = fieldTexts(document);
   const found: Partial<Record<SearchedField, MatchRange[]>> = {};
   const note = (field: SearchedField, { start, end }: MatchRange) => {
@@ -43,6 +69,20 @@ export function explain(document: SearchDocument, query: string): Explanation {
       start,
       end: coveredUntil(texts.alias, start, start + alias.length, query.trim().length),
     });
+  }
+  for (const { term, within, isAll } of test ? letsIn(test) : []) {
+    const find = finderOf(term, "beginnings", isAll);
+    for (const field of within ?? searchedFields)
+      for (const { text, at } of placed(document, field)) {
+        const match = find(text);
+        if (!match) continue;
+        // Of a word that is typed so far, what is typed.
+        const end =
+          term.isPhrase || isAll
+            ? match.end
+            : coveredUntil(text, match.start, match.end, Math.max(1, fold(term.text).length));
+        note(field, { start: at + match.start, end: at + end });
+      }
   }
   let unexplained = false;
   for (const word of words) {

@@ -1,14 +1,17 @@
+import { Bits } from "../numeric/bits";
 import { SortedView } from "../numeric/sorted-view";
+import { habitLevel } from "../library/habit";
 import { fold, sortKey } from "../text/fold";
 import { Dictionary, Numbers } from "./dictionary";
-import { fitsTarget, searchedFields, separator, type SearchDocument, type SearchTarget } from "./document";
+import { fitsTarget, searchedFields, textsOf, type SearchDocument, type SearchTarget } from "./document";
 import { tokens, wordsAndParts } from "./tokens";
 
 /*
  * What stands in a posting: the number of the entry and, in the last three bits, the field. What stands in an entry's own
  * list of words: the number of the word, then as above the field, then a bit that says whether it is a word as it was
  * written and not a part of one (`lofi2` of `LoFi2`, not `lo`). What stands in an entry's facts: what it is meant for, by
- * the number of such a meaning, then two bits of its origin and six of the length of its name.
+ * the number of such a meaning, then two bits of its origin and six of the length of its name; of a withdrawn card the
+ * complement of that, which is below 0.
  */
 export const fieldBits = 3;
 export const fieldMask = 7;
@@ -16,8 +19,22 @@ export const fieldMask = 7;
 /** A text's words, by their numbers, with their parts. */
 type WordList = readonly { readonly word: number; readonly isWhole: boolean }[];
 
+/** Fields of which many cards have the same texts. */
+const sharedFields: ReadonlySet<string> = new Set(["folder", "maker", "effect"]);
+
+const noHabit = new Uint16Array(0);
+
 /** Entries that are gone leave their postings behind; when so many have, and so large a share, all is made anew. */
 const [fewGone, shareGone] = [5000, 0.25];
+
+/** The facts of an entry that is gone. */
+const goneFacts = -(2 ** 31);
+
+/** Below this, an entry does not count: it is gone or, where they are left out, withdrawn. */
+export const leastFacts = (withWithdrawn: boolean): number => (withWithdrawn ? goneFacts + 1 : 0);
+
+/** An entry's facts, also where it is withdrawn. */
+export const factsOf = (kept: number): number => (kept < 0 ? ~kept : kept);
 
 /** Names longer than this are all alike to ranking. */
 const longestName = 63;
@@ -40,10 +57,14 @@ export class IndexStore {
   private own!: Numbers;
   private byName!: SortedView<number>;
   private ranks!: { rankOf: Int32Array; byRank: readonly number[] } | null;
-  /** Texts that many cards share, and their words: folders, effects. */
+  /** Texts that many cards share, and their words. */
   private shared!: Map<string, WordList>;
-  /** What each entry is meant for, whence it is and how long its name is; -1 where it is gone. */
+  /** What each entry is meant for, whence it is and how long its name is. */
   private facts!: Numbers;
+  /** By kind of target, how much each entry is used there. */
+  private habits!: Map<string, Uint16Array>;
+  /** The entries that are there, without and with those that are withdrawn. */
+  private lives!: [Bits | null, Bits | null];
   /** Media and kinds of target that cards are meant for, by their numbers. */
   private meanings!: Pick<SearchDocument, "medium" | "fits">[];
   private meaningNumbers!: Map<string, number>;
@@ -68,6 +89,8 @@ export class IndexStore {
     this.byName = new SortedView<number>((number) => this.orders[number]);
     this.ranks = null;
     this.facts = new Numbers();
+    this.habits = new Map();
+    this.lives = [null, null];
     this.meanings = [];
     this.meaningNumbers = new Map();
     this.shared = new Map();
@@ -98,22 +121,53 @@ export class IndexStore {
     this.numbers.set(document.id, number);
     this.orders.push(`${sortKey(document.name)}\u0000${document.name}\u0000${document.id}`);
     const length = Math.min(document.name.length, longestName);
-    this.facts.push((this.meaningOf(document) << 8) | (document.origin << 6) | length);
-    const name = this.wordsOf(document.name);
-    this.addField(number, 0, name);
-    const aliases = [...document.ownAliases, ...document.teamAliases];
-    if (aliases.length > 0) this.addField(number, 1, this.wordsOf(aliases.join(" ")));
-    aliases.forEach((alias, i) => {
+    const facts = (this.meaningOf(document) << 8) | (document.origin << 6) | length;
+    this.facts.push(document.isWithdrawn ? ~facts : facts);
+    searchedFields.forEach((field, i) => {
+      for (const text of textsOf(document, field)) {
+        if (text === "") continue;
+        const words = sharedFields.has(field) ? this.sharedWordsOf(text) : this.wordsOf(text);
+        this.addField(number, i, words);
+        if (field !== "name") continue;
+        for (const letters of this.initialsOf(words))
+          this.initials.post(this.initials.numberOf(letters), number);
+      }
+    });
+    this.starts.push(this.own.length);
+    [...document.ownAliases, ...document.teamAliases].forEach((alias, i) => {
       const isTeams = i >= document.ownAliases.length ? 1 : 0;
       this.aliases.post(this.aliases.numberOf(fold(alias)), number * 2 + isTeams);
     });
-    this.addField(number, 2, this.sharedWordsOf(document.folder.join(separator)));
-    for (const effect of document.effects) this.addField(number, 3, this.sharedWordsOf(effect));
-    if (document.note !== "") this.addField(number, 4, this.wordsOf(document.note));
-    this.starts.push(this.own.length);
-    for (const letters of this.initialsOf(name)) this.initials.post(this.initials.numberOf(letters), number);
+    for (const kind in document.habit) this.noteHabit(kind, number, habitLevel(document.habit[kind]));
     this.byName.add(number);
     this.ranks = null;
+    this.lives = [null, null];
+  }
+
+  private noteHabit(kind: string, entry: number, level: number): void {
+    let levels = this.habits.get(kind);
+    if (!levels || levels.length <= entry) {
+      const larger = new Uint16Array(Math.ceil((entry + 1) * 1.5));
+      if (levels) larger.set(levels);
+      this.habits.set(kind, (levels = larger));
+    }
+    levels[entry] = level;
+  }
+
+  /** How much entries are used on a kind of target, by `habitLevel`; those beyond its end are not. */
+  habitOn(kind: string): Uint16Array {
+    return this.habits.get(kind) ?? noHabit;
+  }
+
+  /** The entries that are there. */
+  live(withWithdrawn: boolean): Bits {
+    return (this.lives[withWithdrawn ? 1 : 0] ??= this.findLive(leastFacts(withWithdrawn)));
+  }
+
+  private findLive(least: number): Bits {
+    const found = new Bits(this.entries);
+    for (let entry = 0; entry < this.entries; entry++) if (this.facts.at(entry) >= least) found.add(entry);
+    return found;
   }
 
   /** Takes a card out; nothing happens where it is not there. */
@@ -122,9 +176,10 @@ export class IndexStore {
     if (number === undefined) return;
     this.byName.remove(number);
     this.documents[number] = null;
-    this.facts.list[number] = -1;
+    this.facts.list[number] = goneFacts;
     this.numbers.delete(id);
     this.ranks = null;
+    this.lives = [null, null];
     if (++this.gone > fewGone && this.gone > shareGone * this.documents.length) this.makeAnew();
   }
 
@@ -178,7 +233,7 @@ export class IndexStore {
     return this.documents[entry];
   }
 
-  /** The facts of all entries. */
+  /** The facts of all entries; see `factsOf`. */
   get allFacts(): Int32Array {
     return this.facts.list;
   }

@@ -2,8 +2,12 @@ import { fold } from "../text/fold";
 import { smallest } from "../numeric/smallest";
 import type { SearchTarget } from "./document";
 import { beginsNearly, shortestForgiven } from "./forgive";
-import { fieldBits, fieldMask, type IndexStore } from "./index-store";
-import { queryWords } from "./tokens";
+import { habitLevels } from "../library/habit";
+import { factsOf, fieldBits, fieldMask, leastFacts, type IndexStore } from "./index-store";
+import { compileRecall } from "./query/compile";
+import type { Moment } from "./query/model";
+import { parseQuery } from "./query/parse";
+import { select } from "./select";
 
 export interface RecallHit {
   readonly id: string;
@@ -23,7 +27,9 @@ export interface RecallResult {
  *   fits     0 meant for the target, 1 not
  *   tier     0 all words at word starts, 1 initials, 2 with a forgiven letter
  *   origin   0 own or favourite, 1 team, 2 supplied
- *   quality  words found in the name before alias, folder, effect, note; next to each other; shorter names
+ *   words    found in the name before alias, folder, maker, effect, note; next to each other
+ *   habit    how much this member uses it on this kind of target, the most first
+ *   length   shorter names
  *   name     place in the order of names, which settles every tie
  * They are packed into one double (below 2^53), so that sorting candidates is sorting numbers.
  */
@@ -31,9 +37,9 @@ const tiers = { start: 0, initials: 1, forgiven: 2 } as const;
 const tierCount = 3;
 const originCount = 3;
 const aliasNone = 4;
-const worstQuality = 4095;
 /** What is told apart of the fields in which several words were found, added up. */
 const mostFields = 31;
+const [wordsCount, lengthCount] = [(mostFields + 1) * 2, 64];
 /** What is added to a field where a letter of the word was forgiven. */
 const forgivenFrom = 128;
 const noMatch = 255;
@@ -131,7 +137,7 @@ function workspaceOf(store: IndexStore): Found {
 }
 
 /** Looks up the entries in which all words are found: from the rarest one, whose entries are asked for the others. */
-function findWords(store: IndexStore, meant: readonly Meant[], found: Found): void {
+function findWords(store: IndexStore, meant: readonly Meant[], found: Found, least: number): void {
   const rarest = meant.reduce((a, b) => (b.postings < a.postings ? b : a));
   const others = meant.filter((one) => one !== rarest);
   const { allWords } = store;
@@ -165,7 +171,7 @@ function findWords(store: IndexStore, meant: readonly Meant[], found: Found): vo
     return value;
   };
   for (const entry of best.set) {
-    if (facts[entry] < 0) continue;
+    if (facts[entry] < least) continue;
     let value = best.get(entry) - 1;
     let fields = value & (forgivenFrom - 1);
     let tier: number = value >= forgivenFrom ? tiers.forgiven : tiers.start;
@@ -180,7 +186,7 @@ function findWords(store: IndexStore, meant: readonly Meant[], found: Found): vo
 }
 
 /** The entries whose name's first letters begin so, where they are not found better already. */
-function findInitials(store: IndexStore, letters: string, found: Found): void {
+function findInitials(store: IndexStore, letters: string, found: Found, least: number): void {
   const { allInitials } = store;
   const { order } = allInitials.ranks();
   const [low, high] = allInitials.range(letters);
@@ -188,14 +194,19 @@ function findInitials(store: IndexStore, letters: string, found: Found): void {
     const postings = allInitials.postingsOf(order[rank]);
     for (let i = 0; i < postings.length; i++) {
       const entry = postings.at(i);
-      if (store.allFacts[entry] >= 0 && !(found.has(entry) && found.tier(entry) === tiers.start))
+      if (store.allFacts[entry] >= least && !(found.has(entry) && found.tier(entry) === tiers.start))
         found.put(entry, tiers.initials, 0);
     }
   }
 }
 
 /** The entries with an alias that is the query or begins so: how well, the smaller the better. */
-function findAliases(store: IndexStore, query: string, found: Found): ReadonlyMap<number, number> {
+function findAliases(
+  store: IndexStore,
+  query: string,
+  found: Found,
+  least: number,
+): ReadonlyMap<number, number> {
   const aliases = new Map<number, number>();
   if (query === "") return aliases;
   const { allAliases } = store;
@@ -206,7 +217,7 @@ function findAliases(store: IndexStore, query: string, found: Found): ReadonlyMa
     const postings = allAliases.postingsOf(order[rank]);
     for (let i = 0; i < postings.length; i++) {
       const [entry, isTeams] = [postings.at(i) >> 1, postings.at(i) & 1];
-      if (store.allFacts[entry] < 0) continue;
+      if (store.allFacts[entry] < least) continue;
       aliases.set(entry, Math.min(aliases.get(entry) ?? aliasNone, (isExact ? 0 : 2) + isTeams));
       if (!found.has(entry)) found.put(entry, tiers.start, 0);
     }
@@ -234,35 +245,53 @@ function adjacent(store: IndexStore, entry: number, meant: readonly Meant[]): bo
   return false;
 }
 
+/** What is asked of an index. */
+export interface RecallOptions {
+  readonly target: SearchTarget;
+  readonly moment: Moment;
+  /** Withdrawn cards count too, though the query does not ask for them. */
+  readonly withdrawn?: boolean;
+}
+
 /** What a query recalls, as numbers that sort: each an order times the number of cards plus a place among the names. */
-function candidates(store: IndexStore, query: string, target: SearchTarget) {
-  const words = queryWords(query);
+function candidates(store: IndexStore, text: string, { target, moment, withdrawn = false }: RecallOptions) {
+  const query = compileRecall(parseQuery(text));
+  const { words } = query;
+  const asked = { ...query, withdrawn: withdrawn || query.withdrawn };
+  const least = leastFacts(asked.withdrawn);
   const meant = words.map((word) => meantBy(store, word));
   const found = workspaceOf(store);
   const { rankOf, byRank } = store.nameRanks();
-  if (words.length === 0) for (const entry of byRank) found.put(entry, tiers.start, 0);
-  else findWords(store, meant, found);
-  const joined = words.join("");
-  if (joined.length >= 2) findInitials(store, joined, found);
-  const aliases = findAliases(store, fold(query.trim()), found);
-  const keys = new Float64Array(found.entries.length);
   const facts = store.allFacts;
+  const allowed = query.test ? select(store, asked, "beginnings", moment) : null;
+  if (words.length === 0) {
+    for (const entry of byRank) if (facts[entry] >= least) found.put(entry, tiers.start, 0);
+  } else findWords(store, meant, found, least);
+  const joined = words.join("");
+  if (joined.length >= 2) findInitials(store, joined, found, least);
+  // An alias is one word: where more is asked for, it is not what is typed.
+  const alias = query.test ? joined : fold(text.trim());
+  const aliases = findAliases(store, alias, found, least);
+  const entries = allowed ? found.entries.filter((entry) => allowed.has(entry)) : found.entries;
+  const keys = new Float64Array(entries.length);
   const fits = store.fitting(target);
+  const habits = store.habitOn(target.kind);
   const hasAliases = aliases.size > 0;
   let fitting = 0;
-  found.entries.forEach((entry, i) => {
-    const fact = facts[entry];
+  entries.forEach((entry, i) => {
+    const fact = factsOf(facts[entry]);
     const isFitting = fits[fact >> 8];
     if (isFitting) fitting++;
     const fields = found.fields(entry);
     const apart = words.length > 1 && fields === 0 && !adjacent(store, entry, meant) ? 1 : 0;
-    const quality = Math.min(worstQuality, (fields * 2 + apart) * 64 + (words.length > 0 ? fact & 63 : 0));
     const alias = hasAliases ? (aliases.get(entry) ?? aliasNone) : aliasNone;
-    const order =
-      (((alias * 2 + (isFitting ? 0 : 1)) * tierCount + found.tier(entry)) * originCount +
-        ((fact >> 6) & 3)) *
-        (worstQuality + 1) +
-      quality;
+    const habit = entry < habits.length ? habits[entry] : 0;
+    let order = alias * 2 + (isFitting ? 0 : 1);
+    order = order * tierCount + found.tier(entry);
+    order = order * originCount + ((fact >> 6) & 3);
+    order = order * wordsCount + fields * 2 + apart;
+    order = order * habitLevels + habitLevels - 1 - habit;
+    order = order * lengthCount + (words.length > 0 ? fact & (lengthCount - 1) : 0);
     keys[i] = order * byRank.length + rankOf[entry];
   });
   return { keys, byRank, fitting, fits };
@@ -271,22 +300,27 @@ function candidates(store: IndexStore, query: string, target: SearchTarget) {
 /**
  * The cards that a typed query recalls for a target, best first. Every word must be found at the beginning of a word,
  * in any order and any field, or the letters are the initials of the name; one letter may be wrong in words of four
- * letters or more. An empty query lists everything. The same query on the same library gives the same order.
- * Pre: `limit` ≥ 1.
+ * letters or more. What else the query asks for must hold too. An empty query lists everything. The same query on the
+ * same library gives the same order. Pre: `limit` ≥ 1.
  */
-export function recall(store: IndexStore, query: string, target: SearchTarget, limit: number): RecallResult {
-  const { keys, byRank, fitting, fits } = candidates(store, query, target);
+export function recall(
+  store: IndexStore,
+  query: string,
+  limit: number,
+  options: RecallOptions,
+): RecallResult {
+  const { keys, byRank, fitting, fits } = candidates(store, query, options);
   const hits = Array.from(smallest(keys, limit), (key): RecallHit => {
     const entry = byRank[key % byRank.length];
-    return { id: store.documentOf(entry)!.id, fits: fits[store.allFacts[entry] >> 8] };
+    return { id: store.documentOf(entry)!.id, fits: fits[factsOf(store.allFacts[entry]) >> 8] };
   });
   return { hits, matches: keys.length, fitting };
 }
 
 const anyTarget: SearchTarget = { medium: "audio", kind: "" };
 
-/** The ids of all cards that a query recalls, whatever they are for, in no order. */
-export function matching(store: IndexStore, query: string): string[] {
-  const { keys, byRank } = candidates(store, query, anyTarget);
+/** The ids of all cards that a query recalls, whatever they are for and also where they are withdrawn, in no order. */
+export function matching(store: IndexStore, query: string, moment: Moment): string[] {
+  const { keys, byRank } = candidates(store, query, { target: anyTarget, moment, withdrawn: true });
   return Array.from(keys, (key) => store.documentOf(byRank[key % byRank.length])!.id);
 }

@@ -5,6 +5,7 @@ import type { SearchDocument } from "./document";
 import { fold, sortKey } from "../text/fold";
 import { beginsNearly } from "./forgive";
 import { IndexStore } from "./index-store";
+import { aDocument, aMoment } from "../../../testing/documents";
 import { plainRecall } from "../../../testing/plain-recall";
 import { explain } from "./explain";
 import { matching, recall } from "./recall";
@@ -135,26 +136,16 @@ describe("forgiving one letter", () => {
   });
 });
 
-const card = (id: string, name: string, more: Partial<SearchDocument> = {}): SearchDocument => ({
-  id,
-  name,
-  ownAliases: [],
-  teamAliases: [],
-  folder: [],
-  effects: [],
-  note: "",
-  medium: "audio",
-  fits: ["clip"],
-  origin: 1,
-  ...more,
-});
+const card = (id: string, name: string, more: Partial<SearchDocument> = {}) =>
+  aDocument({ id, name, ...more });
 const storeOf = (...documents: SearchDocument[]) => {
   const store = new IndexStore();
   documents.forEach((d) => store.put(d));
   return store;
 };
 const clip = { medium: "audio", kind: "clip" } as const;
-const ids = (store: IndexStore, query: string) => recall(store, query, clip, 50).hits.map((h) => h.id);
+const onClip = { target: clip, moment: aMoment };
+const ids = (store: IndexStore, query: string) => recall(store, query, 50, onClip).hits.map((h) => h.id);
 
 describe("recall", () => {
   it.each<[string, string, SearchDocument[], string[]]>([
@@ -220,6 +211,48 @@ describe("recall", () => {
       ["x", "f", "n"],
     ],
     [
+      "the name before the maker before the effect",
+      "plate",
+      [
+        card("e", "A", { effects: ["audio.plate"] }),
+        card("m", "A", { maker: "Plate works" }),
+        card("x", "Plate"),
+      ],
+      ["x", "m", "e"],
+    ],
+    [
+      "what is used more on this kind of target before shorter names",
+      "room",
+      [
+        card("a", "Room"),
+        card("b", "Room, often", { habit: { clip: 190 } }),
+        card("c", "Rooms", { habit: { clip: 185, bus: 300 } }),
+      ],
+      ["b", "c", "a"],
+    ],
+    [
+      "the rest of a query lets in or keeps out",
+      "plate -short length:<2",
+      [
+        card("a", "Plate, short"),
+        card("b", "Plate, long", { effects: ["audio.gain"] }),
+        card("c", "Plate", { effects: ["audio.gain", "audio.gain"] }),
+      ],
+      ["b"],
+    ],
+    [
+      "withdrawn cards only where they are asked for",
+      "is:withdrawn",
+      [card("a", "Plate"), card("b", "Room", { isWithdrawn: true })],
+      ["b"],
+    ],
+    [
+      "withdrawn cards not otherwise",
+      "r",
+      [card("a", "Rooms"), card("b", "Room", { isWithdrawn: true })],
+      ["a"],
+    ],
+    [
       "next to each other before apart",
       "small room",
       [card("a", "Small harbour room"), card("b", "Harbours, small room")],
@@ -240,7 +273,7 @@ describe("recall", () => {
 
   it("counts what matches and what fits", () => {
     expect(
-      recall(storeOf(card("a", "Plate"), card("b", "Plate", { fits: ["bus"] })), "pl", clip, 1),
+      recall(storeOf(card("a", "Plate"), card("b", "Plate", { fits: ["bus"] })), "pl", 1, onClip),
     ).toMatchObject({ matches: 2, fitting: 1, hits: [{ id: "a" }] });
   });
 
@@ -293,18 +326,27 @@ describe("recall", () => {
       "plaster",
     );
     const some = (maxLength: number) => fc.array(word, { maxLength });
-    const document = fc.record({
-      id: fc.integer({ min: 0, max: 12 }).map((n) => `id${n}`),
-      name: fc.array(word, { minLength: 1, maxLength: 4 }).map((list) => list.join(" ")),
-      folder: some(2),
-      effects: some(2),
-      note: some(2).map((list) => list.join(", ")),
-      ownAliases: fc.array(fc.constantFrom("pl", "room", "hr", "sea wall"), { maxLength: 2 }),
-      teamAliases: fc.array(fc.constantFrom("pl", "plat", "4k"), { maxLength: 1 }),
-      medium: fc.constantFrom("audio" as const, "image" as const),
-      fits: fc.constantFrom([], ["clip"], ["bus", "clip"], ["bus"]),
-      origin: fc.constantFrom(0 as const, 1 as const, 2 as const),
-    });
+    const document = fc
+      .record({
+        id: fc.integer({ min: 0, max: 12 }).map((n) => `id${n}`),
+        name: fc.array(word, { minLength: 1, maxLength: 4 }).map((list) => list.join(" ")),
+        folder: some(2),
+        maker: fc.constantFrom("", "Sea Plates", "Wall"),
+        effects: fc.subarray(["audio.plate", "audio.limiter", "not.here"]),
+        note: some(2).map((list) => list.join(", ")),
+        ownAliases: fc.array(fc.constantFrom("pl", "room", "hr", "sea wall"), { maxLength: 2 }),
+        teamAliases: fc.array(fc.constantFrom("pl", "plat", "4k"), { maxLength: 1 }),
+        medium: fc.constantFrom("audio" as const, "image" as const),
+        fits: fc.constantFrom([], ["clip"], ["bus", "clip"], ["bus"]),
+        origin: fc.constantFrom(0 as const, 1 as const, 2 as const),
+        habit: fc.constantFrom<Record<string, number>>(
+          {},
+          { clip: 180 },
+          { clip: 186.2, bus: 190 },
+          { bus: 200 },
+        ),
+      })
+      .map(aDocument);
     const step = fc.oneof(
       { weight: 5, arbitrary: document },
       { weight: 1, arbitrary: fc.integer({ min: 0, max: 12 }).map((n) => `id${n}`) },
@@ -348,11 +390,11 @@ describe("recall", () => {
             }
           for (const asked of queries) {
             const expected = plainRecall([...known.values()], asked, clip);
-            const { hits, matches, fitting } = recall(store, asked, clip, 50);
+            const { hits, matches, fitting } = recall(store, asked, 50, onClip);
             expect([asked, hits.map(({ id }) => id)]).toEqual([asked, expected.map(({ id }) => id)]);
             expect([matches, fitting]).toEqual([expected.length, hits.filter(({ fits }) => fits).length]);
-            expect(recall(store, asked, clip, 3).hits).toEqual(hits.slice(0, 3));
-            expect(matching(store, asked).sort()).toEqual(expected.map(({ id }) => id).sort());
+            expect(recall(store, asked, 3, onClip).hits).toEqual(hits.slice(0, 3));
+            expect(matching(store, asked, aMoment).sort()).toEqual(expected.map(({ id }) => id).sort());
           }
         },
       ),
@@ -397,11 +439,11 @@ describe("recall", () => {
             known.set(id, card(id, name, { note: `of ${id}` }));
             store.put(known.get(id)!);
           }
-          if (asks) recall(store, "pl", clip, 5);
+          if (asks) recall(store, "pl", 5, onClip);
         }
         const anew = storeOf(...known.values());
         for (const query of ["", "p", "ro wi", "of 1", "hrw"])
-          expect(recall(store, query, clip, 50)).toEqual(recall(anew, query, clip, 50));
+          expect(recall(store, query, 50, onClip)).toEqual(recall(anew, query, 50, onClip));
       }),
     );
   });
@@ -409,7 +451,7 @@ describe("recall", () => {
   it("answers any text without failing", () => {
     const store = storeOf(card("a", "Plate"));
     fc.assert(
-      fc.property(fc.string({ unit: "binary" }), (query) => recall(store, query, clip, 5).matches >= 0),
+      fc.property(fc.string({ unit: "binary" }), (query) => recall(store, query, 5, onClip).matches >= 0),
     );
     expect(queryWords("  a/b_c-d ")).toEqual(["a", "b", "c", "d"]);
   });

@@ -1,7 +1,9 @@
-import { index, pgTable, text, unique, uuid } from "drizzle-orm/pg-core";
+import { sql } from "drizzle-orm";
+import { check, index, pgTable, text, unique, uuid } from "drizzle-orm/pg-core";
 import { user } from "./accounts";
 import { library } from "./libraries";
 import { card } from "./card";
+import { savedSearch } from "./saved-search";
 import { version } from "./columns";
 
 export const alias = pgTable(
@@ -14,13 +16,14 @@ export const alias = pgTable(
     ownerId: text().references(() => user.id, { onDelete: "cascade" }),
     text: text().notNull(),
     folded: text().notNull(),
-    cardId: uuid()
-      .notNull()
-      .references(() => card.id),
+    cardId: uuid().references(() => card.id),
+    searchId: uuid().references(() => savedSearch.id),
     version: version(),
   },
   (t) => [
     unique("alias_recalls_one_thing").on(t.libraryId, t.ownerId, t.folded).nullsNotDistinct(),
     index().on(t.cardId),
+    index().on(t.searchId),
+    check("alias_of_one_thing", sql`num_nonnulls(${t.cardId}, ${t.searchId}) = 1`),
   ],
 );

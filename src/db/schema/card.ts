@@ -22,6 +22,7 @@ export const card = pgTable(
     fits: text().array().$type<TargetKind[]>().notNull(),
     folderId: uuid().references(() => folder.id),
     note: text().notNull().default(""),
+    maker: text().notNull().default(""),
     contentVersion: integer().notNull(),
     fingerprint: text().notNull(),
     /** The canonical text of the current chain. */
@@ -33,6 +34,7 @@ export const card = pgTable(
       .default(sql`'{}'`),
     authorId: text().references(() => user.id),
     addedAt: now(),
+    changedAt: now(),
     withdrawn: boolean().notNull().default(false),
     /** What came of rebuilding the current content from here on untouched material. */
     proof: jsonb().$type<Proof>(),

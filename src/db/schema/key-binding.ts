@@ -1,7 +1,9 @@
-import { index, pgTable, text, unique, uuid } from "drizzle-orm/pg-core";
+import { sql } from "drizzle-orm";
+import { check, index, pgTable, text, unique, uuid } from "drizzle-orm/pg-core";
 import { user } from "./accounts";
 import { library } from "./libraries";
 import { card } from "./card";
+import { savedSearch } from "./saved-search";
 import { version } from "./columns";
 
 export const keyBinding = pgTable(
@@ -15,10 +17,14 @@ export const keyBinding = pgTable(
       .notNull()
       .references(() => user.id, { onDelete: "cascade" }),
     key: text().notNull(),
-    cardId: uuid()
-      .notNull()
-      .references(() => card.id),
+    cardId: uuid().references(() => card.id),
+    searchId: uuid().references(() => savedSearch.id),
     version: version(),
   },
-  (t) => [unique("key_does_one_thing").on(t.libraryId, t.ownerId, t.key), index().on(t.cardId)],
+  (t) => [
+    unique("key_does_one_thing").on(t.libraryId, t.ownerId, t.key),
+    index().on(t.cardId),
+    index().on(t.searchId),
+    check("key_of_one_thing", sql`num_nonnulls(${t.cardId}, ${t.searchId}) = 1`),
+  ],
 );

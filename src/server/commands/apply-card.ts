@@ -4,13 +4,14 @@ import type { Chain } from "@/core/chain/model";
 import type { Target } from "@/core/library/entities";
 import { longestChain } from "@/core/chain/model";
 import { countTargets } from "@/core/library/words";
+import { noteUse } from "@/db/habits";
 import { notFound, Refusal } from "../refusal";
 import { requireRow } from "../rows";
 import { requireTargets } from "../targets";
 
 export const applyCard = carryOut(
   shape,
-  async (ledger, { sessionId, targetIds, cardId, contentVersion, strength, how }) => {
+  async (ledger, { sessionId, targetIds, cardId, contentVersion, strength, how }, member) => {
     const card = await requireRow(ledger, "card", cardId);
     const number = contentVersion ?? card.contentVersion;
     const content = await ledger.content(cardId, number);
@@ -42,6 +43,13 @@ export const applyCard = carryOut(
       ];
     });
     await ledger.updateAll("target", sets);
-    return { summary: `“${card.name}” on ${countTargets(targets)}` };
+    const habits = await noteUse(ledger.db, {
+      libraryId: ledger.libraryId,
+      memberId: member.userId,
+      cardId,
+      kinds: [...new Set(targets.map(({ kind }) => kind))],
+      at: new Date(),
+    });
+    return { summary: `“${card.name}” on ${countTargets(targets)}`, result: { habits } };
   },
 );

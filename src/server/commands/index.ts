@@ -17,6 +17,10 @@ import { setAlias } from "./set-alias";
 import { removeAlias } from "./remove-alias";
 import { markFavourite } from "./mark-favourite";
 import { bindKey } from "./bind-key";
+import { keepSearch } from "./keep-search";
+import { removeSearch } from "./remove-search";
+import { keepTeamSearch } from "./keep-team-search";
+import { removeTeamSearch } from "./remove-team-search";
 import { createSession } from "./create-session";
 import { editSession } from "./edit-session";
 import { duplicateSession } from "./duplicate-session";
@@ -51,6 +55,10 @@ const carriedOut: { readonly [N in CommandName]: Command<N, InputOf<N>, ResultOf
   "remove-alias": removeAlias,
   "mark-favourite": markFavourite,
   "bind-key": bindKey,
+  "keep-search": keepSearch,
+  "remove-search": removeSearch,
+  "keep-team-search": keepTeamSearch,
+  "remove-team-search": removeTeamSearch,
   "create-session": createSession,
   "edit-session": editSession,
   "duplicate-session": duplicateSession,

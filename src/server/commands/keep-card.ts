@@ -9,41 +9,47 @@ import { storedChain } from "../stored-chain";
 import { ensurePath } from "../folders";
 import { Refusal } from "../refusal";
 
-export const keepCard = carryOut(shape, async (ledger, { name, path, note, fits, chain }, member) => {
-  if (chain.settings.length === 0)
-    throw new Refusal(400, "empty-chain", "There is nothing to keep: the chain is empty.", {
-      field: "chain",
-      hint: "Add an effect first.",
+export const keepCard = carryOut(
+  shape,
+  async (ledger, { name, path, note, maker = "", fits, chain }, member) => {
+    if (chain.settings.length === 0)
+      throw new Refusal(400, "empty-chain", "There is nothing to keep: the chain is empty.", {
+        field: "chain",
+        hint: "Add an effect first.",
+      });
+    const stored = storedChain(chain);
+    const { folderId, made } = await ensurePath(ledger, parsePath(path));
+    const namesake = await findCardNamed(ledger.db, ledger.libraryId, folderId, name);
+    if (namesake)
+      throw new Refusal(409, "same-name", `There is a card “${namesake.name}” in this folder already.`, {
+        field: "name",
+        hint: "Choose another name or folder, or keep this as a new version of that card.",
+        cardId: namesake.id,
+        seen: namesake.version,
+        supplied: namesake.layer === "supplied",
+      });
+    const at = new Date().toISOString();
+    const card = await ledger.insert("card", {
+      id: newId(),
+      layer: "team",
+      name,
+      medium: stored.medium,
+      fits,
+      folderId,
+      note: note.trim(),
+      contentVersion: 1,
+      fingerprint: fingerprint(chainText(stored)),
+      chain: stored,
+      authorId: member.userId,
+      maker,
+      addedAt: at,
+      changedAt: at,
+      withdrawn: false,
+      proof: null,
     });
-  const stored = storedChain(chain);
-  const { folderId, made } = await ensurePath(ledger, parsePath(path));
-  const namesake = await findCardNamed(ledger.db, ledger.libraryId, folderId, name);
-  if (namesake)
-    throw new Refusal(409, "same-name", `There is a card “${namesake.name}” in this folder already.`, {
-      field: "name",
-      hint: "Choose another name or folder, or keep this as a new version of that card.",
-      cardId: namesake.id,
-      seen: namesake.version,
-      supplied: namesake.layer === "supplied",
-    });
-  const card = await ledger.insert("card", {
-    id: newId(),
-    layer: "team",
-    name,
-    medium: stored.medium,
-    fits,
-    folderId,
-    note: note.trim(),
-    contentVersion: 1,
-    fingerprint: fingerprint(chainText(stored)),
-    chain: stored,
-    authorId: member.userId,
-    addedAt: new Date().toISOString(),
-    withdrawn: false,
-    proof: null,
-  });
-  return {
-    summary: `kept ${chainNoun(stored.settings.length)} “${name}”`,
-    result: { cardId: card.id, contentVersion: 1, madeFolders: made },
-  };
-});
+    return {
+      summary: `kept ${chainNoun(stored.settings.length)} “${name}”`,
+      result: { cardId: card.id, contentVersion: 1, madeFolders: made },
+    };
+  },
+);

@@ -24,7 +24,13 @@ export const reviseCard = carryOut(shape, async (ledger, { cardId, chain, seen }
       result: { cardId, contentVersion: before.contentVersion },
     };
   const contentVersion = await ledger.nextContentVersion(cardId);
-  await ledger.update("card", cardId, { chain: stored, fingerprint: print, contentVersion, proof: null });
+  await ledger.update("card", cardId, {
+    chain: stored,
+    fingerprint: print,
+    contentVersion,
+    proof: null,
+    changedAt: new Date().toISOString(),
+  });
   return {
     summary: `kept version ${contentVersion} of “${before.name}”`,
     result: { cardId, contentVersion },

@@ -57,7 +57,7 @@ export async function cardFile(
   cardId: string,
   { form }: { form: CardForm },
 ): Promise<Response> {
-  const { name, note, fits, folderId, chain } = await requireCard(member, cardId);
+  const { name, note, maker, fits, folderId, chain } = await requireCard(member, cardId);
   const file = fileName(name);
   switch (form) {
     case "card": {
@@ -65,6 +65,7 @@ export async function cardFile(
       const text = writeCardFile({
         name,
         note,
+        maker,
         fits,
         folder: await folderPathOf(database(), member.libraryId, folderId),
         chain,

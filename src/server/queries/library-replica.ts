@@ -2,6 +2,7 @@ import type { LibraryAnswer } from "@/core/api/operations/library-replica";
 import { smallEntities } from "@/core/library/entities";
 import { atOneMoment } from "@/db/connection";
 import { readAll } from "@/db/entities";
+import { readHabits } from "@/db/habits";
 import { findStream } from "@/db/streams";
 import type { Member } from "../member";
 
@@ -29,6 +30,7 @@ export const libraryReplica = ({
         ...(shared ? [{ of: "library" as const, id: shared.id, revision: shared.revision }] : []),
         ...(own ? [{ of: "member" as const, id: own.id, revision: own.revision }] : []),
       ],
+      habits: await readHabits(tx, libraryId, userId),
       rows: rows as unknown as LibraryAnswer["rows"],
     };
   });

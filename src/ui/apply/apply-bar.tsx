@@ -63,7 +63,7 @@ const sayAliases = (shelf: Shelf, cardId: string): string =>
 /** Type to find, arrows to audition on the selected material, Enter to apply. */
 export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void }) {
   const { data, library } = useDesk();
-  const { replica, shelf } = data;
+  const { replica, shelf, habitsOf } = data;
   const { contents } = library;
   const [typed, setTyped] = useState("");
   const [at, setAt] = useState(0);
@@ -82,8 +82,8 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
     [result, replica.card],
   );
   const why = useMemo(
-    () => explained(query ?? "", { known: replica, shelf }, data.member.id),
-    [query, replica, shelf, data.member.id],
+    () => explained(query ?? "", { known: replica, shelf, habitsOf }, data.member.id),
+    [query, replica, shelf, habitsOf, data.member.id],
   );
   const indexed = useStore(library.arrival, percentIndexed);
   const chosen = Math.min(at, hits.length - 1);

@@ -56,7 +56,8 @@ const firstConflict = ({ conflicts }: { readonly conflicts: readonly Conflict[] 
 export function useBench(session: SessionData): Bench {
   const desk = useDesk();
   const { send, tell, hold, takeBack: serverTakeBack } = desk;
-  const { contents } = desk.library;
+  const { library } = desk;
+  const { contents } = library;
   const client = useQueryClient();
   const [audition, setAudition] = useState<Audition | null>(null);
   const [inMix, setInMix] = useState(false);
@@ -140,7 +141,7 @@ export function useBench(session: SessionData): Bench {
       void (async () => {
         await saved;
         try {
-          await send("apply-card", () => ({
+          const { result } = await send("apply-card", () => ({
             sessionId,
             targetIds: [...ids],
             cardId: card.id,
@@ -148,13 +149,14 @@ export function useBench(session: SessionData): Bench {
             strength,
             how,
           }));
+          library.takeHabits(result.habits);
         } catch (error) {
           tell({ kind: "problem", text: sayError(error) });
         }
         edits.settle(sent);
       })();
     },
-    [edits, send, tell, sessionId],
+    [edits, send, tell, sessionId, library],
   );
 
   /** Cards whose content is still on its way; one after another, as they were asked for. */

@@ -5,6 +5,7 @@ import { changeSettings } from "@/core/api/operations/change-settings";
 import { libraryReplica, type LibraryAnswer } from "@/core/api/operations/library-replica";
 import type { Change, Replica } from "@/core/library/change";
 import { LibraryCopy } from "@/core/library/copy";
+import type { Habit } from "@/core/library/habit";
 import { headFrom, type Session } from "@/core/library/entities";
 import type { MemberSettings } from "@/core/library/media";
 import { byPosition } from "@/core/library/order";
@@ -17,10 +18,11 @@ import { hasKept, KeptCards, type KeptChange } from "./kept-cards";
 import { Store } from "./store";
 
 /** A library as this page holds it. */
-export interface LibraryData extends Omit<LibraryAnswer, "rows" | "streams"> {
+export interface LibraryData extends Omit<LibraryAnswer, "rows" | "streams" | "habits"> {
   readonly replica: Replica;
   /** Where its cards lie; the same object as long as the copy is, following it. What is asked of it holds for the replica that stands beside it. */
   readonly shelf: Shelf;
+  readonly habitsOf: (cardId: string) => readonly Habit[];
   /** Those in use, in their order. */
   readonly sessions: readonly Session[];
   /** The cards are not there yet. */
@@ -123,9 +125,9 @@ export class LibraryStore {
       // Where nothing is kept the cards are asked for at the same time.
       const early = (await hasKept(this.libraryId)) ? null : this.fetchCards(signal);
       early?.catch(() => undefined);
-      const { rows, streams, ...rest } = await this.fetchSmall(signal);
+      const { rows, streams, habits, ...rest } = await this.fetchSmall(signal);
       if (signal.aborted) return;
-      this.copy = new LibraryCopy({ rows, streams });
+      this.copy = new LibraryCopy({ rows, streams, habits });
       this.kept = new KeptCards(this.libraryId, rest.member.id);
       this.publish({ ...rest, ...this.seen() });
       if (early || !(await this.takeKept(this.kept, signal))) await this.takeFetched(early, signal);
@@ -151,8 +153,8 @@ export class LibraryStore {
   }
 
   private seen() {
-    const { replica, shelf, isWhole } = this.copy!;
-    return { replica, shelf, sessions: sessionsOf(replica), arriving: !isWhole };
+    const { replica, shelf, habitsOf, isWhole } = this.copy!;
+    return { replica, shelf, habitsOf, sessions: sessionsOf(replica), arriving: !isWhole };
   }
 
   private publish(part: Partial<LibraryData>): void {
@@ -163,7 +165,7 @@ export class LibraryStore {
   private *bound(): Iterable<string> {
     const { keyBinding, card } = this.copy!.replica;
     for (const { cardId } of keyBinding.values()) {
-      const bound = card.get(cardId);
+      const bound = cardId === null ? undefined : card.get(cardId);
       if (bound) yield bound.fingerprint;
     }
   }
@@ -297,6 +299,11 @@ export class LibraryStore {
       }),
       ...(replica.session !== before.session && { sessions: sessionsOf(replica) }),
     });
+  }
+
+  /** Takes in how the member uses some cards by now. */
+  takeHabits(habits: readonly Habit[]): void {
+    if (this.copy) this.index(this.copy.takeHabits(habits));
   }
 
   private changesSince(stream: "library" | "member", since: number) {

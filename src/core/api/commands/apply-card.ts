@@ -1,4 +1,5 @@
 import Joi from "joi";
+import type { Habit } from "@/core/library/habit";
 import { id, strength as strengthField, versionNumber } from "../fields";
 import { command } from "../command";
 
@@ -14,9 +15,9 @@ interface ApplyCard {
 
 /**
  * Puts a card on targets: `replace` makes its chain theirs, `after` adds its settings behind what is there.
- * The targets pin the version that was used.
+ * The targets pin the version that was used. Gives how the member uses the card by now, on the kinds of those targets.
  */
-export const applyCard = command<ApplyCard>()({
+export const applyCard = command<ApplyCard, { readonly habits: readonly Habit[] }>()({
   name: "apply-card",
   right: "bench",
   stream: "session",

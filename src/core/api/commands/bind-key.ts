@@ -2,14 +2,23 @@ import Joi from "joi";
 import { id, printedKey } from "../fields";
 import { command } from "../command";
 
-/** Binds a printed character to a card for this member, or frees it (`cardId` null). */
-export const bindKey = command<{ key: string; cardId: string | null; takeOver?: boolean }>()({
+interface BindKey {
+  readonly key: string;
+  /** What it does: one of the two. */
+  readonly cardId?: string | null;
+  readonly searchId?: string;
+  readonly takeOver?: boolean;
+}
+
+/** Binds a printed character to a card or a saved search for this member, or frees it (`cardId` null). */
+export const bindKey = command<BindKey>()({
   name: "bind-key",
   right: "own",
   stream: "member",
   input: Joi.object({
     key: printedKey.required(),
-    cardId: id.allow(null).required(),
+    cardId: id.allow(null),
+    searchId: id,
     takeOver: Joi.boolean(),
-  }),
+  }).xor("cardId", "searchId"),
 });

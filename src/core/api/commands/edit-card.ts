@@ -1,17 +1,18 @@
 import Joi from "joi";
 import { targetKinds, type TargetKind } from "@/core/media";
-import { id, nameOf, note as noteField, seen } from "../fields";
+import { id, maker as makerField, nameOf, note as noteField, seen } from "../fields";
 import { command } from "../command";
 
 interface EditCard {
   readonly cardId: string;
   readonly name?: string;
   readonly note?: string;
+  readonly maker?: string;
   readonly fits?: TargetKind[];
   readonly seen?: number;
 }
 
-/** Changes a card's name, note or fits. */
+/** Changes a card's name, note, maker or fits. */
 export const editCard = command<EditCard>()({
   name: "edit-card",
   right: "keep",
@@ -20,9 +21,10 @@ export const editCard = command<EditCard>()({
     cardId: id.required(),
     name: nameOf("card"),
     note: noteField,
+    maker: makerField,
     fits: Joi.array()
       .items(Joi.string().valid(...targetKinds))
       .unique(),
     seen,
-  }).or("name", "note", "fits"),
+  }).or("name", "note", "maker", "fits"),
 });

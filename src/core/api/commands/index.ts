@@ -14,6 +14,10 @@ import { setAlias } from "./set-alias";
 import { removeAlias } from "./remove-alias";
 import { markFavourite } from "./mark-favourite";
 import { bindKey } from "./bind-key";
+import { keepSearch } from "./keep-search";
+import { removeSearch } from "./remove-search";
+import { keepTeamSearch } from "./keep-team-search";
+import { removeTeamSearch } from "./remove-team-search";
 import { createSession } from "./create-session";
 import { editSession } from "./edit-session";
 import { duplicateSession } from "./duplicate-session";
@@ -49,6 +53,10 @@ export const commandShapes = [
   removeAlias,
   markFavourite,
   bindKey,
+  keepSearch,
+  removeSearch,
+  keepTeamSearch,
+  removeTeamSearch,
   createSession,
   editSession,
   duplicateSession,

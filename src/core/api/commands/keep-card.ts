@@ -1,7 +1,7 @@
 import Joi from "joi";
 import type { Chain } from "@/core/chain/model";
 import { targetKinds, type TargetKind } from "@/core/media";
-import { chain as chainField, nameOf, note, path } from "../fields";
+import { chain as chainField, maker, nameOf, note, path } from "../fields";
 import { command } from "../command";
 
 interface KeepCard {
@@ -9,6 +9,8 @@ interface KeepCard {
   /** Folder names separated by `/`; missing ones are made. Empty leaves the card unfiled. */
   readonly path: string;
   readonly note: string;
+  /** Who made it; empty where nobody says. */
+  readonly maker?: string;
   readonly fits: TargetKind[];
   readonly chain: Chain;
 }
@@ -29,6 +31,7 @@ export const keepCard = command<KeepCard, KeptCard>()({
     name: nameOf("card").required(),
     path: path.required(),
     note: note.default(""),
+    maker: maker.default(""),
     fits: Joi.array()
       .items(Joi.string().valid(...targetKinds))
       .unique()

@@ -1,4 +1,5 @@
 import type { EntityRows, SmallEntity } from "@/core/library/entities";
+import type { Habit } from "@/core/library/habit";
 import type { MemberSettings } from "@/core/library/media";
 import type { Role } from "@/core/library/roles";
 import { operation, ofLibrary } from "../operation";
@@ -18,6 +19,8 @@ export interface LibraryAnswer {
     readonly settings: MemberSettings;
   };
   readonly streams: readonly ({ readonly id: string } & StreamState)[];
+  /** How the asker uses the cards. */
+  readonly habits: readonly Habit[];
   readonly rows: { readonly [E in SmallEntity]: readonly EntityRows[E][] };
 }
 
@@ -26,5 +29,6 @@ export const libraryReplica = operation<LibraryAnswer>()({
   path: `${ofLibrary}/replica`,
   summary: "All of a library that the asker may see, but its cards",
   needs: "read",
-  answer: "`rows` by entity, and the `streams` with the revisions at which they stand",
+  answer:
+    "`rows` by entity, `habits` (how the asker uses the cards), and the `streams` with the revisions at which they stand",
 });

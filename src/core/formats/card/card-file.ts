@@ -5,6 +5,8 @@ import type { TargetKind } from "../../media";
 export interface CardFile {
   readonly name: string;
   readonly note: string;
+  /** Who made it; empty where nobody said. */
+  readonly maker: string;
   readonly fits: readonly TargetKind[];
   /** Names of its folders from the top; empty for an unfiled card. */
   readonly folder: readonly string[];

@@ -102,6 +102,7 @@ export function readCardFile(source: string): CardFile {
   return {
     name,
     note: text(file.note ?? "", "note", longestNote),
+    maker: cleanName(text(file.maker ?? "", "maker", longestName)),
     fits: [
       ...new Set(list(file.fits ?? [], "fits", targetKinds.length).map((k, i) => kind(k, `fits[${i}]`))),
     ],

@@ -14,6 +14,7 @@ export const cardSchema = {
     version: { const: cardFormatVersion },
     name: { type: "string", minLength: 1, maxLength: longestName },
     note: { type: "string", maxLength: longestNote },
+    maker: { type: "string", maxLength: longestName, description: "Who made it." },
     fits: {
       type: "array",
       items: { enum: targetKinds },

@@ -6,17 +6,19 @@ import { cardFormat, cardFormatVersion, type CardFile } from "./card-file";
 export function writeCardFile({
   name,
   note,
+  maker = "",
   fits,
   folder,
   chain,
   files = [],
-}: Omit<CardFile, "files"> & Partial<Pick<CardFile, "files">>): string {
+}: Omit<CardFile, "files" | "maker"> & Partial<Pick<CardFile, "files" | "maker">>): string {
   const stored = normaliseChain(chain).chain;
   const file = {
     format: cardFormat,
     version: cardFormatVersion,
     name,
     note,
+    ...(maker !== "" && { maker }),
     fits,
     folder,
     fingerprint: fingerprint(chainText(stored)),

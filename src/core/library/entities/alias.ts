@@ -4,14 +4,16 @@ import { defineEntity, type Versioned } from "./define";
 export interface Alias extends Versioned {
   readonly ownerId: string | null;
   readonly text: string;
-  readonly cardId: string;
+  /** What it recalls: a card or a saved search; the other is null. */
+  readonly cardId: string | null;
+  readonly searchId: string | null;
 }
 
 export const alias = defineEntity<Alias>()({
   noun: "alias",
   of: "member",
   nameOf: (row) => row.text,
-  about: "cardId",
-  references: { cardId: "card" },
-  labels: { cardId: "card" },
+  about: ["cardId", "searchId"],
+  references: { cardId: "card", searchId: "savedSearch" },
+  labels: { cardId: "card", searchId: "saved search" },
 });

@@ -14,12 +14,16 @@ export interface Card extends Versioned {
   /** Home folder; null is unfiled. */
   readonly folderId: string | null;
   readonly note: string;
+  /** Who made it, in the words of whoever filed it; empty where nobody said. */
+  readonly maker: string;
   /** Number of the current content. */
   readonly contentVersion: number;
   readonly fingerprint: string;
   readonly chain: Chain;
   readonly authorId: string | null;
   readonly addedAt: string;
+  /** When its chain, name, note, maker or fits were last changed; at first when it was added. */
+  readonly changedAt: string;
   readonly withdrawn: boolean;
   /** That the current content was rebuilt from the database and gave the same; null where nobody has tried. */
   readonly proof: Proof | null;
@@ -51,6 +55,8 @@ export const headFields = [
   "addedAt",
   "withdrawn",
   "proof",
+  "maker",
+  "changedAt",
 ] as const satisfies readonly (keyof CardHead)[];
 
 type ValuesOf<Fields extends readonly (keyof CardHead)[]> = {
@@ -76,6 +82,8 @@ export function headFrom(values: readonly unknown[]): CardHead {
     addedAt: of[12],
     withdrawn: of[13],
     proof: of[14],
+    maker: of[15],
+    changedAt: of[16],
   };
 }
 
@@ -84,7 +92,7 @@ export const card = defineEntity<Card, CardHead>()({
   headOf: ({ chain, ...fields }) => ({ ...fields, ...(chain && { effects: effectsOf(chain) }) }),
   of: "library",
   nameOf: (row) => row.name,
-  silent: ["medium", "contentVersion", "fingerprint", "proof"],
+  silent: ["medium", "contentVersion", "fingerprint", "proof", "changedAt"],
   references: { folderId: "folder" },
   labels: { folderId: "filed in" },
 });

@@ -15,8 +15,8 @@ export interface EntityFacts<Row, Head = Row> {
   readonly of: "library" | "member" | "session";
   /** What a reader knows the row by. */
   nameOf?(row: Row): string;
-  /** The field that names the row this one is about. */
-  readonly about?: keyof Row & string;
+  /** The fields that name the row this one is about; where there are several, all but one are null. */
+  readonly about?: readonly (keyof Row & string)[];
   /** Fields that follow from others, or only count: the history is silent on them. */
   readonly silent?: readonly (keyof Row & string)[];
   /** Fields that hold the id of another row, and of what kind that is. */

@@ -9,7 +9,7 @@ export interface Favourite extends Versioned {
 export const favourite = defineEntity<Favourite>()({
   noun: "favourite",
   of: "member",
-  about: "cardId",
+  about: ["cardId"],
   references: { cardId: "card" },
   labels: { cardId: "card" },
 });

@@ -4,6 +4,7 @@ import { favourite } from "./favourite";
 import { folder } from "./folder";
 import { keyBinding } from "./key-binding";
 import { member } from "./member";
+import { savedSearch } from "./saved-search";
 import { session } from "./session";
 import { target } from "./target";
 import type { EntityFacts, Versioned } from "./define";
@@ -12,6 +13,8 @@ export type { Card, CardHead, CardLayer } from "./card";
 export { cardLayers, headFields, headFrom } from "./card";
 export type { Folder } from "./folder";
 export type { Membership } from "./member";
+export type { SavedSearch, SearchSort } from "./saved-search";
+export { searchSorts } from "./saved-search";
 export type { Session } from "./session";
 export type { Send, Target } from "./target";
 
@@ -19,7 +22,17 @@ export type { Send, Target } from "./target";
  * Every kind of row that changes travel with, in an order in which a row only refers to those before it. A new one is a
  * file here, a table in `db/schema`, and a line in either list; all else follows.
  */
-export const entities = { member, folder, card, alias, favourite, keyBinding, session, target } as const;
+export const entities = {
+  member,
+  folder,
+  card,
+  savedSearch,
+  alias,
+  favourite,
+  keyBinding,
+  session,
+  target,
+} as const;
 
 export type Entity = keyof typeof entities;
 export type EntityRows = { [E in Entity]: NonNullable<(typeof entities)[E]["row"]> };

@@ -8,7 +8,7 @@ export const boundCards: ActionFamily<BenchHere> = {
     [...replica.keyBinding.values()]
       .sort((a, b) => (a.key < b.key ? -1 : 1))
       .flatMap(({ key, cardId }): Action<BenchHere>[] => {
-        const card = cards.get(cardId);
+        const card = cardId === null ? undefined : cards.get(cardId);
         if (!card || card.medium !== lead?.chain.medium) return [];
         return [
           {

@@ -1,0 +1,23 @@
+import { defineEntity, type Versioned } from "./define";
+
+/** How the cards of a saved search are put in order. */
+export const searchSorts = ["name", "added", "changed", "used", "length"] as const;
+export type SearchSort = (typeof searchSorts)[number];
+
+export interface SavedSearch extends Versioned {
+  /** Null is the team's. */
+  readonly ownerId: string | null;
+  readonly name: string;
+  /** As it was typed; see `docs/query-language.md`. */
+  readonly query: string;
+  readonly sort: SearchSort;
+  readonly position: string;
+  /** Out of use; its row stays, so that what recalls it can be brought back with it. */
+  readonly removed: boolean;
+}
+
+export const savedSearch = defineEntity<SavedSearch>()({
+  noun: "saved search",
+  of: "member",
+  nameOf: (row) => row.name,
+});

@@ -1,0 +1,13 @@
+import { defineField } from "./define";
+import { placeTest } from "./place";
+
+export const inFolder = defineField({
+  name: "in",
+  says: "a folder, or one below it",
+  examples: [
+    ["in:weather", "a card in a folder of this name, or below one"],
+    ["in:weather/rain", "the folder rain that lies in weather"],
+  ],
+  read: placeTest(false),
+  offers: ({ folders }) => folders().map((value) => ({ value })),
+});

@@ -1,0 +1,65 @@
+import { v7 as newId } from "uuid";
+import type { KeepSearch } from "@/core/api/commands/saved-search-input";
+import type { SavedSearch } from "@/core/library/entities";
+import { ownIn } from "@/core/search/query/compile";
+import { parseQuery } from "@/core/search/query/parse";
+import { fold } from "@/core/text/fold";
+import { readSearches } from "@/db/saved-searches";
+import type { Ledger } from "@/db/ledger";
+import { lastPlace } from "./folders";
+import { notFound, Refusal, stale } from "./refusal";
+
+/** A saved search in use of an owner (null: the team). */
+async function requireSearch(ledger: Ledger, id: string, ownerId: string | null): Promise<SavedSearch> {
+  const row = await ledger.read("savedSearch", id);
+  if (!row || row.removed || row.ownerId !== ownerId) throw notFound("saved search");
+  return row;
+}
+
+/** Keeps a query for an owner (null: the team). */
+export async function keepSearchFor(
+  ledger: Ledger,
+  { searchId, name, query, sort, seen }: KeepSearch,
+  ownerId: string | null,
+) {
+  const own = ownIn(parseQuery(query));
+  if (ownerId === null && own.length > 0)
+    throw new Refusal(400, "own-things", `${own.join(", ")} differs from member to member.`, {
+      field: "query",
+      hint: "Keep it as your own search, or leave that out.",
+    });
+  const siblings = await readSearches(ledger.db, ledger.libraryId, ownerId);
+  const namesake = siblings.find((one) => one.id !== searchId && fold(one.name) === fold(name));
+  if (namesake)
+    throw new Refusal(409, "same-name", `There is a saved search “${namesake.name}” already.`, {
+      field: "name",
+      hint: "Choose another name.",
+    });
+  if (searchId === undefined) {
+    const row = await ledger.insert("savedSearch", {
+      id: newId(),
+      ownerId,
+      name,
+      query,
+      sort,
+      position: lastPlace(siblings),
+      removed: false,
+    });
+    return { summary: `kept the search “${name}”`, result: { searchId: row.id } };
+  }
+  const before = await requireSearch(ledger, searchId, ownerId);
+  if (seen !== undefined && before.version !== seen) throw stale("saved search", seen, before);
+  await ledger.update("savedSearch", searchId, { name, query, sort });
+  const renamed = before.name !== name;
+  return {
+    summary: renamed ? `renamed the search “${before.name}” to “${name}”` : `changed the search “${name}”`,
+    result: { searchId },
+  };
+}
+
+/** Takes a saved search of an owner (null: the team) out of use. */
+export async function removeSearchOf(ledger: Ledger, searchId: string, ownerId: string | null) {
+  const { name } = await requireSearch(ledger, searchId, ownerId);
+  await ledger.update("savedSearch", searchId, { removed: true });
+  return { summary: `removed the search “${name}”` };
+}
