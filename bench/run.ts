@@ -3,12 +3,14 @@ import { benchHostile } from "./hostile";
 import { benchKeys } from "./keys";
 import { benchMemory } from "./memory";
 import { benchScale } from "./scale";
+import { benchSearch } from "./search";
 
 /** Prints, in one run on one machine, how fast Fichier is beside general-purpose peers, and what hostile requests cost. Asserts nothing. */
 const parts = {
   chains: benchChains,
   memory: benchMemory,
   keys: benchKeys,
+  search: benchSearch,
   scale: benchScale,
   hostile: benchHostile,
 } as const;

@@ -1,3 +1,11 @@
+/** Source: the parallel count of bits in a word (Hacker's Delight, figure 5-2). */
+function bitsIn(word: number): number {
+  let sum = word - ((word >>> 1) & 0x55555555);
+  sum = (sum & 0x33333333) + ((sum >>> 2) & 0x33333333);
+  sum = (sum + (sum >>> 4)) & 0x0f0f0f0f;
+  return Math.imul(sum, 0x01010101) >>> 24;
+}
+
 /** A set of numbers from 0 up to a size, a bit each. */
 export class Bits {
   readonly words: Uint32Array;
@@ -14,28 +22,63 @@ export class Bits {
     return (this.words[number >>> 5] & (1 << (number & 31))) !== 0;
   }
 
-  /** Only what is in both. Pre: same size, here and below. */
-  and(other: Bits): Bits {
-    return this.combine(other, (a, b) => a & b);
-  }
-  or(other: Bits): Bits {
-    return this.combine(other, (a, b) => a | b);
-  }
-  /** What is not in the other. */
-  minus(other: Bits): Bits {
-    return this.combine(other, (a, b) => a & ~b);
-  }
-
-  private combine(other: Bits, by: (a: number, b: number) => number): Bits {
+  copy(): Bits {
     const result = new Bits(this.size);
-    for (let i = 0; i < this.words.length; i++) result.words[i] = by(this.words[i], other.words[i]);
+    result.words.set(this.words);
     return result;
   }
 
+  /** Keeps only what is in the other as well. Pre: same size, here and below. */
+  keep({ words }: Bits): this {
+    const own = this.words;
+    for (let i = 0; i < own.length; i++) own[i] &= words[i];
+    return this;
+  }
+  /** Takes out what is in the other. */
+  drop({ words }: Bits): this {
+    const own = this.words;
+    for (let i = 0; i < own.length; i++) own[i] &= ~words[i];
+    return this;
+  }
+
+  /** Only what is in both. */
+  and({ words }: Bits): Bits {
+    const result = new Bits(this.size);
+    const [own, to] = [this.words, result.words];
+    for (let i = 0; i < to.length; i++) to[i] = own[i] & words[i];
+    return result;
+  }
+  or({ words }: Bits): Bits {
+    const result = new Bits(this.size);
+    const [own, to] = [this.words, result.words];
+    for (let i = 0; i < to.length; i++) to[i] = own[i] | words[i];
+    return result;
+  }
+  /** What is not in the other. */
+  minus({ words }: Bits): Bits {
+    const result = new Bits(this.size);
+    const [own, to] = [this.words, result.words];
+    for (let i = 0; i < to.length; i++) to[i] = own[i] & ~words[i];
+    return result;
+  }
+
+  /** How many there are. */
   count(): number {
-    let count = 0;
-    for (let word of this.words) for (; word !== 0; word &= word - 1) count++;
-    return count;
+    return this.counts(this)[0];
+  }
+
+  /** How many there are, and how many of them are in another set. Pre: same size. */
+  counts({ words }: Bits): [all: number, common: number] {
+    let [all, common] = [0, 0];
+    const own = this.words;
+    for (let i = 0; i < own.length; i++) {
+      const word = own[i];
+      if (word === 0) continue;
+      all += bitsIn(word);
+      const both = word & words[i];
+      if (both !== 0) common += bitsIn(both);
+    }
+    return [all, common];
   }
 
   /** The numbers, the smallest first. */

@@ -8,18 +8,20 @@ export function beginsNearly(word: string, typed: string): boolean {
   let i = 0;
   while (i < typed.length && word[i] === typed[i]) i++;
   if (i >= typed.length) return true;
-  const restFrom = (typedFrom: number, wordFrom: number) => word.startsWith(typed.slice(typedFrom), wordFrom);
   return (
     // wrong letter
-    (i < word.length && restFrom(i + 1, i + 1)) ||
+    (i < word.length && restIs(word, i + 1, typed, i + 1)) ||
     // one letter too many
-    restFrom(i + 1, i) ||
+    restIs(word, i, typed, i + 1) ||
     // one letter left out
-    restFrom(i, i + 1) ||
+    restIs(word, i + 1, typed, i) ||
     // two letters swapped
-    (typed[i] === word[i + 1] && typed[i + 1] === word[i] && restFrom(i + 2, i + 2))
+    (typed[i] === word[i + 1] && typed[i + 1] === word[i] && restIs(word, i + 2, typed, i + 2))
   );
 }
+
+const restIs = (word: string, wordFrom: number, typed: string, typedFrom: number): boolean =>
+  word.startsWith(typed.slice(typedFrom), wordFrom);
 
 /** Words shorter than this must be right to the letter. */
 export const shortestForgiven = 4;

@@ -22,7 +22,7 @@ type WordList = readonly { readonly word: number; readonly isWhole: boolean }[];
 /** Fields of which many cards have the same texts. */
 const sharedFields: ReadonlySet<string> = new Set(["folder", "maker", "effect"]);
 
-const noHabit = new Uint16Array(0);
+const noHabit: ReadonlyMap<number, number> = new Map();
 
 /** Entries that are gone leave their postings behind; when so many have, and so large a share, all is made anew. */
 const [fewGone, shareGone] = [5000, 0.25];
@@ -31,13 +31,13 @@ const [fewGone, shareGone] = [5000, 0.25];
 const goneFacts = -(2 ** 31);
 
 /** Below this, an entry does not count: it is gone or, where they are left out, withdrawn. */
-export const leastFacts = (withWithdrawn: boolean): number => (withWithdrawn ? goneFacts + 1 : 0);
+const leastFacts = (withWithdrawn: boolean): number => (withWithdrawn ? goneFacts + 1 : 0);
 
 /** An entry's facts, also where it is withdrawn. */
 export const factsOf = (kept: number): number => (kept < 0 ? ~kept : kept);
 
-/** Names longer than this are all alike to ranking. */
-const longestName = 63;
+/** Lengths of names that ranking tells apart; all longer ones are alike to it. */
+export const lengthCount = 64;
 
 /**
  * The cards of a library as one member's index: columns of numbers, one number an entry. An entry is never changed: a card
@@ -61,8 +61,13 @@ export class IndexStore {
   private shared!: Map<string, WordList>;
   /** What each entry is meant for, whence it is and how long its name is. */
   private facts!: Numbers;
-  /** By kind of target, how much each entry is used there. */
-  private habits!: Map<string, Uint16Array>;
+  /** By kind of target, how much the entries that are used there are. */
+  private habits!: Map<string, Map<number, number>>;
+  /** By target, the entries that are meant for it; made when they are asked for. */
+  private fits!: Map<string, Bits>;
+  /** Another object after each change. */
+  state: object = {};
+  private stands!: [readonly Int32Array[] | null, readonly Int32Array[] | null];
   /** The entries that are there, without and with those that are withdrawn. */
   private lives!: [Bits | null, Bits | null];
   /** Media and kinds of target that cards are meant for, by their numbers. */
@@ -87,10 +92,9 @@ export class IndexStore {
     this.starts.push(0);
     this.own = new Numbers();
     this.byName = new SortedView<number>((number) => this.orders[number]);
-    this.ranks = null;
     this.facts = new Numbers();
     this.habits = new Map();
-    this.lives = [null, null];
+    this.forget();
     this.meanings = [];
     this.meaningNumbers = new Map();
     this.shared = new Map();
@@ -120,7 +124,7 @@ export class IndexStore {
     });
     this.numbers.set(document.id, number);
     this.orders.push(`${sortKey(document.name)}\u0000${document.name}\u0000${document.id}`);
-    const length = Math.min(document.name.length, longestName);
+    const length = Math.min(document.name.length, lengthCount - 1);
     const facts = (this.meaningOf(document) << 8) | (document.origin << 6) | length;
     this.facts.push(document.isWithdrawn ? ~facts : facts);
     searchedFields.forEach((field, i) => {
@@ -138,24 +142,25 @@ export class IndexStore {
       const isTeams = i >= document.ownAliases.length ? 1 : 0;
       this.aliases.post(this.aliases.numberOf(fold(alias)), number * 2 + isTeams);
     });
-    for (const kind in document.habit) this.noteHabit(kind, number, habitLevel(document.habit[kind]));
+    for (const kind in document.habit) {
+      const levels = this.habits.get(kind) ?? new Map<number, number>();
+      this.habits.set(kind, levels.set(number, habitLevel(document.habit[kind])));
+    }
     this.byName.add(number);
+    this.forget();
+  }
+
+  /** Forgets what is made when it is asked for. */
+  private forget(): void {
     this.ranks = null;
     this.lives = [null, null];
+    this.stands = [null, null];
+    this.fits = new Map();
+    this.state = {};
   }
 
-  private noteHabit(kind: string, entry: number, level: number): void {
-    let levels = this.habits.get(kind);
-    if (!levels || levels.length <= entry) {
-      const larger = new Uint16Array(Math.ceil((entry + 1) * 1.5));
-      if (levels) larger.set(levels);
-      this.habits.set(kind, (levels = larger));
-    }
-    levels[entry] = level;
-  }
-
-  /** How much entries are used on a kind of target, by `habitLevel`; those beyond its end are not. */
-  habitOn(kind: string): Uint16Array {
+  /** The entries that are used on a kind of target: how much, by `habitLevel`. */
+  habitOn(kind: string): ReadonlyMap<number, number> {
     return this.habits.get(kind) ?? noHabit;
   }
 
@@ -175,11 +180,12 @@ export class IndexStore {
     const number = this.numbers.get(id);
     if (number === undefined) return;
     this.byName.remove(number);
+    const gone = this.documents[number]!;
     this.documents[number] = null;
     this.facts.list[number] = goneFacts;
     this.numbers.delete(id);
-    this.ranks = null;
-    this.lives = [null, null];
+    for (const kind in gone.habit) this.habits.get(kind)!.delete(number);
+    this.forget();
     if (++this.gone > fewGone && this.gone > shareGone * this.documents.length) this.makeAnew();
   }
 
@@ -238,9 +244,47 @@ export class IndexStore {
     return this.facts.list;
   }
 
-  /** Of each meaning whether it is that of a target. */
-  fitting(target: SearchTarget): readonly boolean[] {
-    return this.meanings.map((meaning) => fitsTarget(meaning, target));
+  /** The entries that are meant for a target. */
+  fitting(target: SearchTarget): Bits {
+    const key = `${target.medium} ${target.kind}`;
+    let found = this.fits.get(key);
+    if (!found) {
+      const fits = this.meanings.map((meaning) => fitsTarget(meaning, target));
+      found = new Bits(this.entries);
+      for (let entry = 0; entry < this.entries; entry++) {
+        const kept = this.facts.at(entry);
+        if (kept !== goneFacts && fits[factsOf(kept) >> 8]) found.add(entry);
+      }
+      this.fits.set(key, found);
+    }
+    return found;
+  }
+
+  /**
+   * The entries of each origin in their standing order, which no query changes: shorter names first, where `byLength`, then
+   * by name.
+   */
+  standing(byLength: boolean): readonly Int32Array[] {
+    return (this.stands[byLength ? 1 : 0] ??= this.findStanding(byLength));
+  }
+
+  private findStanding(byLength: boolean): Int32Array[] {
+    const { byRank } = this.nameRanks();
+    const bucketOf = (entry: number) => {
+      const facts = factsOf(this.facts.at(entry)) & 0xff;
+      return byLength ? facts : facts & ~(lengthCount - 1);
+    };
+    // A counting sort: those of one bucket stay in the order of names.
+    const ends = new Int32Array(4 * lengthCount);
+    for (const entry of byRank) ends[bucketOf(entry)]++;
+    for (let bucket = 1; bucket < ends.length; bucket++) ends[bucket] += ends[bucket - 1];
+    const order = new Int32Array(byRank.length);
+    const next = Int32Array.from(ends, (_, bucket) => (bucket === 0 ? 0 : ends[bucket - 1]));
+    for (const entry of byRank) order[next[bucketOf(entry)]++] = entry;
+    return [0, 1, 2].map((origin) => {
+      const [from, to] = [origin * lengthCount - 1, (origin + 1) * lengthCount - 1];
+      return order.subarray(from < 0 ? 0 : ends[from], ends[to]);
+    });
   }
 
   /** All words; their postings are entries with a field. */
@@ -277,7 +321,8 @@ export class IndexStore {
   /** Makes all orders now, so that the first query does not wait for them. */
   prepare(): void {
     for (const dictionary of [this.words, this.initials, this.aliases]) dictionary.ranks();
-    this.nameRanks();
+    this.standing(true);
+    this.live(false);
   }
 }
 

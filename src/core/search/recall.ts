@@ -1,9 +1,10 @@
-import { fold } from "../text/fold";
+import { Bits } from "../numeric/bits";
 import { smallest } from "../numeric/smallest";
+import { habitLevels } from "../library/habit";
+import { fold } from "../text/fold";
 import type { SearchTarget } from "./document";
 import { beginsNearly, shortestForgiven } from "./forgive";
-import { habitLevels } from "../library/habit";
-import { factsOf, fieldBits, fieldMask, leastFacts, type IndexStore } from "./index-store";
+import { factsOf, fieldBits, fieldMask, lengthCount, type IndexStore } from "./index-store";
 import { compileRecall } from "./query/compile";
 import type { Moment } from "./query/model";
 import { parseQuery } from "./query/parse";
@@ -22,16 +23,19 @@ export interface RecallResult {
 }
 
 /*
- * The order of candidates is a lexicographic order of a few small integers, the smaller the better:
+ * The order of candidates is a lexicographic order of a few small integers, the smaller the better (docs/decisions/0034):
  *   alias    0 exact own, 1 exact team, 2 beginning of own, 3 beginning of team, 4 none
  *   fits     0 meant for the target, 1 not
  *   tier     0 all words at word starts, 1 initials, 2 with a forgiven letter
- *   origin   0 own or favourite, 1 team, 2 supplied
- *   words    found in the name before alias, folder, maker, effect, note; next to each other
+ *   fields   words found in the name before alias, folder, maker, effect, note, added up over the words
  *   habit    how much this member uses it on this kind of target, the most first
+ *   origin   0 own or favourite, 1 team, 2 supplied
+ *   apart    0 words one after another in the name, as they were typed
  *   length   shorter names
  *   name     place in the order of names, which settles every tie
- * They are packed into one double (below 2^53), so that sorting candidates is sorting numbers.
+ * The first three make classes, which are gone through in turn until there are enough. In each, what stands in names alone
+ * is taken from the entries in their standing order; of the rest, and of small classes, the others are packed into one
+ * double, so that sorting candidates is sorting numbers: below 2^53 for 14 million entries.
  */
 const tiers = { start: 0, initials: 1, forgiven: 2 } as const;
 const tierCount = 3;
@@ -39,10 +43,14 @@ const originCount = 3;
 const aliasNone = 4;
 /** What is told apart of the fields in which several words were found, added up. */
 const mostFields = 31;
-const [wordsCount, lengthCount] = [(mostFields + 1) * 2, 64];
 /** What is added to a field where a letter of the word was forgiven. */
 const forgivenFrom = 128;
 const noMatch = 255;
+/** Classes up to this size are sorted; of larger ones the first are looked for. */
+const fewInClass = 64;
+
+/** How a posting is laid out. Asked for once before a loop: what is imported is looked up at each use. */
+const layout = () => [fieldBits, fieldMask] as const;
 
 /** What a word of the query stands for in an index: the words that begin so, by their ranks, and those that nearly do. */
 interface Meant {
@@ -50,163 +58,100 @@ interface Meant {
   readonly high: number;
   /** Numbers of the words in which a letter was forgiven. */
   readonly near: ReadonlySet<number>;
-  /** Postings of all of them. */
-  readonly postings: number;
 }
 
 function meantBy(store: IndexStore, word: string): Meant {
   const { allWords } = store;
   const [low, high] = allWords.range(word);
-  const { order } = allWords.ranks();
-  let postings = 0;
-  for (let rank = low; rank < high; rank++) postings += allWords.postingsOf(order[rank]).length;
   const near = new Set<number>();
   if (word.length >= shortestForgiven) {
     // The first letter is never forgiven, so only the words that share it are looked at.
+    const { order } = allWords.ranks();
     const [first, end] = allWords.range(word[0]);
     for (let rank = first; rank < end; rank++) {
       if (rank === low) rank = high;
-      if (rank >= end || !beginsNearly(allWords.textOf(order[rank]), word)) continue;
-      near.add(order[rank]);
-      postings += allWords.postingsOf(order[rank]).length;
+      if (rank < end && beginsNearly(allWords.textOf(order[rank]), word)) near.add(order[rank]);
     }
   }
-  return { low, high, near, postings };
+  return { low, high, near };
 }
 
-/** A number for each entry, all of them 0 to begin with; what was set is 0 again after `clear`, at the cost of what was set. */
-class Marks {
-  private values = new Int32Array(0);
-  readonly set: number[] = [];
-
-  /** Makes room for so many entries. Pre: clear. */
-  grow(size: number): void {
-    if (this.values.length < size) this.values = new Int32Array(Math.ceil(size * 1.25));
-  }
-  get(entry: number): number {
-    return this.values[entry];
-  }
-  /** Pre: `value` is not 0. */
-  put(entry: number, value: number): void {
-    if (this.values[entry] === 0) this.set.push(entry);
-    this.values[entry] = value;
-  }
-  clear(): void {
-    for (const entry of this.set) this.values[entry] = 0;
-    this.set.length = 0;
-  }
+/** The entries in which a word was found: in any field, in the name, and in any field with a letter forgiven. */
+interface WordSets {
+  readonly any: Bits;
+  readonly name: Bits;
+  readonly near: Bits;
 }
 
-/** Where entries were found: by what, and in which fields, added up over the words of the query. */
-class Found {
-  private readonly marks = new Marks();
-  /** The best field in which one word is found, plus 1. */
-  readonly best = new Marks();
+/** What heavy beginnings stand for, such as single letters: kept as long as the index stays as it is. */
+const heavySets = new WeakMap<object, Map<string, WordSets>>();
+const mostHeavy = 128;
+/** Postings from which on a beginning is heavy. */
+const heavyFrom = 4000;
 
-  begin(size: number): void {
-    for (const marks of [this.marks, this.best]) {
-      marks.clear();
-      marks.grow(size);
-    }
-  }
-  get entries(): readonly number[] {
-    return this.marks.set;
-  }
-  has(entry: number): boolean {
-    return this.marks.get(entry) !== 0;
-  }
-  put(entry: number, tier: number, fields: number): void {
-    this.marks.put(entry, 1 + tier + tierCount * Math.min(fields, mostFields));
-  }
-  tier(entry: number): number {
-    return (this.marks.get(entry) - 1) % tierCount;
-  }
-  fields(entry: number): number {
-    return Math.floor((this.marks.get(entry) - 1) / tierCount);
-  }
+function isHeavy({ allWords }: IndexStore, { low, high, near }: Meant): boolean {
+  // What forgives a letter is long, and stands for few words.
+  if (near.size > 0) return false;
+  const { order } = allWords.ranks();
+  let postings = 0;
+  for (let rank = low; rank < high && postings < heavyFrom; rank++)
+    postings += allWords.postingsOf(order[rank]).length;
+  return postings >= heavyFrom;
 }
 
-/** One for each index, so that a query costs what it finds and not what there is. */
-const workspaces = new WeakMap<IndexStore, Found>();
-
-function workspaceOf(store: IndexStore): Found {
-  let found = workspaces.get(store);
-  if (!found) workspaces.set(store, (found = new Found()));
-  found.begin(store.entries);
-  return found;
+function setsOf(store: IndexStore, meant: Meant): WordSets {
+  if (!isHeavy(store, meant)) return findSets(store, meant);
+  let known = heavySets.get(store.state);
+  if (!known) heavySets.set(store.state, (known = new Map()));
+  const key = `${meant.low} ${meant.high}`;
+  let sets = known.get(key);
+  if (!sets) {
+    sets = findSets(store, meant);
+    if (known.size < mostHeavy) known.set(key, sets);
+  }
+  return sets;
 }
 
-/** Looks up the entries in which all words are found: from the rarest one, whose entries are asked for the others. */
-function findWords(store: IndexStore, meant: readonly Meant[], found: Found, least: number): void {
-  const rarest = meant.reduce((a, b) => (b.postings < a.postings ? b : a));
-  const others = meant.filter((one) => one !== rarest);
-  const { allWords } = store;
-  const { order, of: rankOf } = allWords.ranks();
-  const { best } = found;
-  const note = (word: number, penalty: number) => {
-    const { list, length } = allWords.postingsOf(word);
+function findSets(store: IndexStore, { low, high, near }: Meant): WordSets {
+  const { allWords, entries } = store;
+  const { order } = allWords.ranks();
+  const sets = { any: new Bits(entries), name: new Bits(entries) };
+  const [any, name] = [sets.any.words, sets.name.words];
+  const [shift, mask] = layout();
+  for (let rank = low; rank < high; rank++) {
+    const { list, length } = allWords.postingsOf(order[rank]);
     for (let i = 0; i < length; i++) {
-      const entry = list[i] >> fieldBits;
-      const value = (list[i] & fieldMask) + penalty + 1;
-      const known = best.get(entry);
-      if (known === 0 || value < known) best.put(entry, value);
+      const entry = list[i] >> shift;
+      const bit = 1 << (entry & 31);
+      any[entry >>> 5] |= bit;
+      if ((list[i] & mask) === 0) name[entry >>> 5] |= bit;
     }
-  };
-  for (let rank = rarest.low; rank < rarest.high; rank++) note(order[rank], 0);
-  for (const word of rarest.near) note(word, forgivenFrom);
-  const facts = store.allFacts;
-  const { words, starts } = store.ownWords;
-  /** The best field of an entry in which a word is found. */
-  const look = (entry: number, { low, high, near }: Meant): number => {
-    let value = noMatch;
-    for (let place = starts[entry]; place < starts[entry + 1]; place++) {
-      const word = words[place] >> (fieldBits + 1);
-      const field = (words[place] >> 1) & fieldMask;
-      const rank = rankOf[word];
-      if (rank >= low && rank < high) {
-        if (field < value) value = field;
-      } else if (field + forgivenFrom < value && near.size > 0 && near.has(word))
-        value = field + forgivenFrom;
-    }
-    return value;
-  };
-  for (const entry of best.set) {
-    if (facts[entry] < least) continue;
-    let value = best.get(entry) - 1;
-    let fields = value & (forgivenFrom - 1);
-    let tier: number = value >= forgivenFrom ? tiers.forgiven : tiers.start;
-    for (const other of others) {
-      value = look(entry, other);
-      if (value === noMatch) break;
-      fields += value & (forgivenFrom - 1);
-      if (value >= forgivenFrom) tier = tiers.forgiven;
-    }
-    if (value !== noMatch) found.put(entry, tier, fields);
   }
+  if (near.size === 0) return { ...sets, near: sets.any };
+  const nearly = sets.any.copy();
+  for (const word of near) {
+    const { list, length } = allWords.postingsOf(word);
+    for (let i = 0; i < length; i++) nearly.add(list[i] >> shift);
+  }
+  return { ...sets, near: nearly };
 }
 
-/** The entries whose name's first letters begin so, where they are not found better already. */
-function findInitials(store: IndexStore, letters: string, found: Found, least: number): void {
+/** The entries whose name's first letters begin so; null where there is none. */
+function withInitials(store: IndexStore, letters: string): Bits | null {
   const { allInitials } = store;
   const { order } = allInitials.ranks();
   const [low, high] = allInitials.range(letters);
+  if (low === high) return null;
+  const found = new Bits(store.entries);
   for (let rank = low; rank < high; rank++) {
-    const postings = allInitials.postingsOf(order[rank]);
-    for (let i = 0; i < postings.length; i++) {
-      const entry = postings.at(i);
-      if (store.allFacts[entry] >= least && !(found.has(entry) && found.tier(entry) === tiers.start))
-        found.put(entry, tiers.initials, 0);
-    }
+    const { list, length } = allInitials.postingsOf(order[rank]);
+    for (let i = 0; i < length; i++) found.add(list[i]);
   }
+  return found;
 }
 
 /** The entries with an alias that is the query or begins so: how well, the smaller the better. */
-function findAliases(
-  store: IndexStore,
-  query: string,
-  found: Found,
-  least: number,
-): ReadonlyMap<number, number> {
+function withAlias(store: IndexStore, query: string): Map<number, number> {
   const aliases = new Map<number, number>();
   if (query === "") return aliases;
   const { allAliases } = store;
@@ -217,12 +162,27 @@ function findAliases(
     const postings = allAliases.postingsOf(order[rank]);
     for (let i = 0; i < postings.length; i++) {
       const [entry, isTeams] = [postings.at(i) >> 1, postings.at(i) & 1];
-      if (store.allFacts[entry] < least) continue;
       aliases.set(entry, Math.min(aliases.get(entry) ?? aliasNone, (isExact ? 0 : 2) + isTeams));
-      if (!found.has(entry)) found.put(entry, tiers.start, 0);
     }
   }
   return aliases;
+}
+
+/** The best field of an entry in which a word is found. */
+function lookFor(store: IndexStore, entry: number, { low, high, near }: Meant): number {
+  const { of: rankOf } = store.allWords.ranks();
+  const { words, starts } = store.ownWords;
+  const [shift, mask] = layout();
+  let value = noMatch;
+  for (let place = starts[entry]; place < starts[entry + 1]; place++) {
+    const word = words[place] >> (shift + 1);
+    const field = (words[place] >> 1) & mask;
+    const rank = rankOf[word];
+    if (rank >= low && rank < high) {
+      if (field < value) value = field;
+    } else if (field + forgivenFrom < value && near.size > 0 && near.has(word)) value = field + forgivenFrom;
+  }
+  return value;
 }
 
 /** True where the words stand one after another in the name, in the order of typing. */
@@ -230,13 +190,14 @@ function adjacent(store: IndexStore, entry: number, meant: readonly Meant[]): bo
   const { of: rankOf } = store.allWords.ranks();
   const { words, starts } = store.ownWords;
   const end = starts[entry + 1];
+  const [shift, mask] = layout();
   // The name's words come first; of one that was cut the whole before its parts, which are passed by.
-  const isName = (place: number) => place < end && ((words[place] >> 1) & fieldMask) === 0;
+  const isName = (place: number) => place < end && ((words[place] >> 1) & mask) === 0;
   for (let first = starts[entry]; isName(first); first++) {
     let k = 0;
     for (let place = first; k < meant.length && isName(place); place++) {
       if (!(words[place] & 1)) continue;
-      const rank = rankOf[words[place] >> (fieldBits + 1)];
+      const rank = rankOf[words[place] >> (shift + 1)];
       if (rank < meant[k].low || rank >= meant[k].high) break;
       k++;
     }
@@ -246,55 +207,177 @@ function adjacent(store: IndexStore, entry: number, meant: readonly Meant[]): bo
 }
 
 /** What is asked of an index. */
-export interface RecallOptions {
+interface RecallOptions {
   readonly target: SearchTarget;
   readonly moment: Moment;
   /** Withdrawn cards count too, though the query does not ask for them. */
   readonly withdrawn?: boolean;
 }
 
-/** What a query recalls, as numbers that sort: each an order times the number of cards plus a place among the names. */
-function candidates(store: IndexStore, text: string, { target, moment, withdrawn = false }: RecallOptions) {
+/** What a query recalls. */
+interface Candidates {
+  readonly meant: readonly Meant[];
+  /** By alias, among those that match. */
+  readonly aliases: ReadonlyMap<number, number>;
+  /** By tier; null where nothing can be in it. */
+  readonly found: Bits;
+  readonly initials: Bits | null;
+  readonly forgiven: Bits | null;
+  /** Those of `found` in which all words stand in the name. */
+  readonly inName: Bits;
+}
+
+/** All of them. */
+function* everyOne({ found, initials, forgiven, aliases }: Candidates): Iterable<number> {
+  for (const set of [found, initials, forgiven]) if (set) yield* set;
+  for (const entry of aliases.keys()) if (tierOf(entry, { found, initials, forgiven }) === null) yield entry;
+}
+
+/** How well an entry is found, other than by an alias. */
+function tierOf(
+  entry: number,
+  { found, initials, forgiven }: Pick<Candidates, "found" | "initials" | "forgiven">,
+): number | null {
+  if (found.has(entry)) return tiers.start;
+  if (initials?.has(entry)) return tiers.initials;
+  return forgiven?.has(entry) ? tiers.forgiven : null;
+}
+
+/** How many there are, and how many of them are in a set. */
+function countIn(candidates: Candidates, fitting: Bits): { matches: number; fitting: number } {
+  const counts = { matches: 0, fitting: 0 };
+  for (const set of [candidates.found, candidates.initials, candidates.forgiven]) {
+    if (!set) continue;
+    const [all, common] = set.counts(fitting);
+    counts.matches += all;
+    counts.fitting += common;
+  }
+  for (const entry of candidates.aliases.keys()) {
+    if (tierOf(entry, candidates) !== null) continue;
+    counts.matches++;
+    if (fitting.has(entry)) counts.fitting++;
+  }
+  return counts;
+}
+
+/** What is in a set and in all others. Another set than that, where there are others. */
+function intersection(first: Bits, others: readonly Bits[]): Bits {
+  if (others.length === 0) return first;
+  const result = first.and(others[0]);
+  for (let i = 1; i < others.length; i++) result.keep(others[i]);
+  return result;
+}
+
+function candidates(
+  store: IndexStore,
+  text: string,
+  { moment, withdrawn = false }: RecallOptions,
+): Candidates {
   const query = compileRecall(parseQuery(text));
   const { words } = query;
   const asked = { ...query, withdrawn: withdrawn || query.withdrawn };
-  const least = leastFacts(asked.withdrawn);
+  const allowed = select(store, asked, "beginnings", moment);
   const meant = words.map((word) => meantBy(store, word));
-  const found = workspaceOf(store);
+  const sets = meant.map((word) => setsOf(store, word));
+  const found = intersection(
+    allowed,
+    sets.map(({ any }) => any),
+  );
+  const inName = intersection(
+    found,
+    sets.map(({ name }) => name),
+  );
+  const joined = words.join("");
+  const initials = joined.length < 2 ? null : withInitials(store, joined);
+  if (initials) initials.keep(allowed).drop(found);
+  const forgives = meant.some(({ near }) => near.size > 0);
+  const forgiven = forgives
+    ? intersection(
+        allowed,
+        sets.map(({ near }) => near),
+      ).drop(found)
+    : null;
+  if (initials) forgiven?.drop(initials);
+  const aliases = new Map<number, number>();
+  // An alias is one word: where more is asked for, it is not all that is typed.
+  for (const [entry, how] of withAlias(store, query.test ? joined : fold(text.trim())))
+    if (allowed.has(entry)) aliases.set(entry, how);
+  return { meant, aliases, found, inName, initials, forgiven };
+}
+
+/** The entries of candidates for a target, the best first, at most `limit`. */
+function best(store: IndexStore, candidates: Candidates, target: SearchTarget, limit: number): number[] {
+  const { meant, aliases, found, inName, initials, forgiven } = candidates;
+  const fitting = store.fitting(target);
+  const habits = store.habitOn(target.kind);
   const { rankOf, byRank } = store.nameRanks();
   const facts = store.allFacts;
-  const allowed = query.test ? select(store, asked, "beginnings", moment) : null;
-  if (words.length === 0) {
-    for (const entry of byRank) if (facts[entry] >= least) found.put(entry, tiers.start, 0);
-  } else findWords(store, meant, found, least);
-  const joined = words.join("");
-  if (joined.length >= 2) findInitials(store, joined, found, least);
-  // An alias is one word: where more is asked for, it is not what is typed.
-  const alias = query.test ? joined : fold(text.trim());
-  const aliases = findAliases(store, alias, found, least);
-  const entries = allowed ? found.entries.filter((entry) => allowed.has(entry)) : found.entries;
-  const keys = new Float64Array(entries.length);
-  const fits = store.fitting(target);
-  const habits = store.habitOn(target.kind);
-  const hasAliases = aliases.size > 0;
-  let fitting = 0;
-  entries.forEach((entry, i) => {
+  const asksWords = meant.length > 0;
+  const isApart = (entry: number) => meant.length > 1 && !adjacent(store, entry, meant);
+
+  /** What of the order follows the class, as a number. */
+  const keyOf = (entry: number, fields: number): number => {
     const fact = factsOf(facts[entry]);
-    const isFitting = fits[fact >> 8];
-    if (isFitting) fitting++;
-    const fields = found.fields(entry);
-    const apart = words.length > 1 && fields === 0 && !adjacent(store, entry, meant) ? 1 : 0;
-    const alias = hasAliases ? (aliases.get(entry) ?? aliasNone) : aliasNone;
-    const habit = entry < habits.length ? habits[entry] : 0;
-    let order = alias * 2 + (isFitting ? 0 : 1);
-    order = order * tierCount + found.tier(entry);
+    let order = Math.min(fields, mostFields) * habitLevels + habitLevels - 1 - (habits.get(entry) ?? 0);
     order = order * originCount + ((fact >> 6) & 3);
-    order = order * wordsCount + fields * 2 + apart;
-    order = order * habitLevels + habitLevels - 1 - habit;
-    order = order * lengthCount + (words.length > 0 ? fact & (lengthCount - 1) : 0);
-    keys[i] = order * byRank.length + rankOf[entry];
+    order = order * 2 + (fields === 0 && isApart(entry) ? 1 : 0);
+    order = order * lengthCount + (asksWords ? fact & (lengthCount - 1) : 0);
+    return order * byRank.length + rankOf[entry];
+  };
+  const fieldsOf = (entry: number) =>
+    meant.reduce((sum, word) => sum + (lookFor(store, entry, word) & (forgivenFrom - 1)), 0);
+
+  const hits: number[] = [];
+  const left = () => limit - hits.length;
+  /** Those of a set by their keys; `fieldsIn` says in which fields the words stand. */
+  const sorted = (set: Iterable<number>, fieldsIn: (entry: number) => number) => {
+    const keys = Float64Array.from(set, (entry) => keyOf(entry, fieldsIn(entry)));
+    for (const key of smallest(keys, left())) hits.push(byRank[key % byRank.length]);
+  };
+  const inNameAlone = () => 0;
+  /** Those of a set whose words stand in the name: by habit, then in the standing order. */
+  const standing = (set: Bits) => {
+    if (set.count() <= fewInClass) return sorted(set, inNameAlone);
+    const habitual = [...habits.keys()].filter((entry) => set.has(entry));
+    sorted(habitual, inNameAlone);
+    for (const entries of store.standing(asksWords)) {
+      const apart: number[] = [];
+      for (let i = 0; i < entries.length && left() > 0; i++) {
+        const entry = entries[i];
+        if (!set.has(entry) || habits.has(entry)) continue;
+        if (!isApart(entry)) hits.push(entry);
+        else if (apart.length < limit) apart.push(entry);
+      }
+      hits.push(...apart.slice(0, left()));
+      if (left() <= 0) return;
+    }
+  };
+
+  const byAlias = Array.from(aliases, ([entry, how]) => {
+    const tier = tierOf(entry, candidates) ?? tiers.start;
+    const isElsewhere = tier === tiers.forgiven || (found.has(entry) && !inName.has(entry));
+    return {
+      entry,
+      order: (how * 2 + (fitting.has(entry) ? 0 : 1)) * tierCount + tier,
+      key: keyOf(entry, isElsewhere ? fieldsOf(entry) : 0),
+    };
   });
-  return { keys, byRank, fitting, fits };
+  byAlias.sort((a, b) => a.order - b.order || a.key - b.key);
+  for (const { entry } of byAlias.slice(0, limit)) hits.push(entry);
+
+  const recalled = aliases.size === 0 ? null : new Bits(store.entries);
+  for (const entry of aliases.keys()) recalled!.add(entry);
+  for (const isFitting of [true, false]) {
+    const of = (set: Bits) => {
+      const rest = isFitting ? set.and(fitting) : set.minus(fitting);
+      return recalled ? rest.drop(recalled) : rest;
+    };
+    if (left() > 0) standing(of(inName));
+    if (left() > 0 && inName !== found) sorted(of(found).drop(inName), fieldsOf);
+    if (left() > 0 && initials) standing(of(initials));
+    if (left() > 0 && forgiven) sorted(of(forgiven), fieldsOf);
+  }
+  return hits;
 }
 
 /**
@@ -309,18 +392,21 @@ export function recall(
   limit: number,
   options: RecallOptions,
 ): RecallResult {
-  const { keys, byRank, fitting, fits } = candidates(store, query, options);
-  const hits = Array.from(smallest(keys, limit), (key): RecallHit => {
-    const entry = byRank[key % byRank.length];
-    return { id: store.documentOf(entry)!.id, fits: fits[factsOf(store.allFacts[entry]) >> 8] };
-  });
-  return { hits, matches: keys.length, fitting };
+  const found = candidates(store, query, options);
+  const fitting = store.fitting(options.target);
+  return {
+    hits: best(store, found, options.target, limit).map((entry) => ({
+      id: store.documentOf(entry)!.id,
+      fits: fitting.has(entry),
+    })),
+    ...countIn(found, fitting),
+  };
 }
 
 const anyTarget: SearchTarget = { medium: "audio", kind: "" };
 
 /** The ids of all cards that a query recalls, whatever they are for and also where they are withdrawn, in no order. */
 export function matching(store: IndexStore, query: string, moment: Moment): string[] {
-  const { keys, byRank } = candidates(store, query, { target: anyTarget, moment, withdrawn: true });
-  return Array.from(keys, (key) => store.documentOf(byRank[key % byRank.length])!.id);
+  const found = candidates(store, query, { target: anyTarget, moment, withdrawn: true });
+  return Array.from(everyOne(found), (entry) => store.documentOf(entry)!.id);
 }

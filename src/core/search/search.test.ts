@@ -6,6 +6,7 @@ import { fold, sortKey } from "../text/fold";
 import { beginsNearly } from "./forgive";
 import { IndexStore } from "./index-store";
 import { aDocument, aMoment } from "../../../testing/documents";
+import { suiteLibrary } from "../../../testing/search-suite";
 import { plainRecall } from "../../../testing/plain-recall";
 import { explain } from "./explain";
 import { matching, recall } from "./recall";
@@ -401,6 +402,37 @@ describe("recall", () => {
       // Twelve queries each: ten thousand pairs of a library and a query.
       { numRuns: 900 },
     );
+  });
+
+  it("finds in the same order where there is so much that only the first are looked for", () => {
+    const { documents } = suiteLibrary(1500, 5);
+    const store = storeOf(...documents);
+    const queries = [
+      "",
+      "w",
+      "wa",
+      "wa ec",
+      "ec wa",
+      "war",
+      "n s",
+      "gull",
+      "wide",
+      "wlg",
+      "hall in",
+      "saltpna",
+      "fog",
+    ];
+    for (const kind of ["clip", "bus"])
+      for (const query of queries) {
+        const target = { medium: "audio", kind } as const;
+        const expected = plainRecall(documents, query, target).map(({ id }) => id);
+        for (const limit of [1, 20, 200, 2000])
+          expect([
+            query,
+            limit,
+            recall(store, query, limit, { target, moment: aMoment }).hits.map(({ id }) => id),
+          ]).toEqual([query, limit, expected.slice(0, limit)]);
+      }
   });
 
   it("follows changes: put again and removed, it is as if built anew", () => {

@@ -87,8 +87,8 @@ class Parser {
   private and(depth: number): Node | null {
     const parts: Node[] = [];
     for (;;) {
-      const and = this.takes("AND");
-      if (and && (parts.length === 0 || this.ends())) this.lonely(and, "AND");
+      for (let and = this.takes("AND"); and; and = this.takes("AND"))
+        if (parts.length === 0 || this.ends() || this.sees("AND") || this.sees("OR")) this.lonely(and, "AND");
       if (this.ends() || this.sees("OR")) return joined("all", parts);
       const before = this.at;
       const part = this.not(depth);
