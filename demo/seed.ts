@@ -15,7 +15,8 @@ import { lockStream, record } from "../src/db/streams";
 import { addUser } from "../src/server/accounts";
 import { makeAuth } from "../src/server/auth";
 import { ensurePath } from "../src/server/folders";
-import type { Medium } from "../src/core/media";
+import { ownKind, type Medium } from "../src/core/media";
+import { noteUse } from "../src/db/habits";
 import { noteMedia } from "../src/db/media";
 import { store } from "../src/server/media-store";
 import { demoDependencies } from "./dependencies";
@@ -24,9 +25,26 @@ import { demoFiles, type DemoFile } from "./material";
 import { demoLibraryName, demoMembers, demoPassword } from "./members";
 import { mixSession } from "./mix-session";
 
-/** Own keys, aliases and favourites by member, so that the demo opens as a desk somebody works at. */
-const own: Record<string, { keys: [string, string][]; aliases: [string, string][]; favourites: string[] }> = {
+interface Desk {
+  readonly medium: "audio" | "image";
+  readonly keys: [string, string][];
+  readonly aliases: [string, string][];
+  readonly favourites: string[];
+  readonly searches: { readonly name: string; readonly query: string; readonly alias: string }[];
+  /** What they applied lately, the oftenest first. */
+  readonly applied: string[];
+}
+
+/** Searches of the team. */
+const teamSearches = [
+  { name: "Sea and weather", query: "sea OR wind OR foghorn* OR in:/Island*" },
+  { name: "Long chains", query: "length:>=4" },
+];
+
+/** Own things by member, so that the demo opens as a desk somebody works at. */
+const own: Record<string, Desk> = {
   sound: {
+    medium: "audio",
     keys: [
       ["1", "Small harbour room"],
       ["2", "Foghorn distance"],
@@ -37,14 +55,19 @@ const own: Record<string, { keys: [string, string][]; aliases: [string, string][
       ["pf", "Phone from the ferry"],
     ],
     favourites: ["Small harbour room", "Wind off", "Foghorn distance"],
+    searches: [{ name: "Voice, mending", query: "in:repair OR wind", alias: "vm" }],
+    applied: ["Small harbour room", "Wind off", "Phone from the ferry", "Foghorn distance"],
   },
   stills: {
+    medium: "image",
     keys: [
       ["1", "Fog, opened"],
       ["2", "Selenium, quiet"],
     ],
     aliases: [["fo", "Fog, opened"]],
     favourites: ["Fog, opened", "Selenium, quiet"],
+    searches: [{ name: "Toned prints", query: "effect:toner", alias: "tp" }],
+    applied: ["Fog, opened", "Selenium, quiet"],
   },
 };
 
@@ -117,6 +140,16 @@ export async function seedDemo(
         proof: null,
       });
     }
+    const searchPlaces = generateNKeysBetween(null, null, teamSearches.length);
+    for (const [i, search] of teamSearches.entries())
+      await ledger.insert("savedSearch", {
+        id: newId(),
+        ownerId: null,
+        ...search,
+        sort: "name",
+        position: searchPlaces[i],
+        removed: false,
+      });
     const write = (to: Ledger, locked: typeof stream.$inferSelect, actorId: string, summary: string) =>
       record(tx, locked, {
         requestId: newId(),
@@ -134,7 +167,7 @@ export async function seedDemo(
       "filled the library for the demo",
     );
 
-    for (const [name, { keys, aliases, favourites }] of Object.entries(own)) {
+    for (const [name, { keys, aliases, favourites, searches, applied }] of Object.entries(own)) {
       const ownerId = ids.get(name)!;
       const mine = new Ledger(tx, libraryId, ownerId);
       for (const [key, card] of keys)
@@ -153,6 +186,25 @@ export async function seedDemo(
           cardId: cardIds.get(card)!,
           searchId: null,
         });
+      const mySearches = generateNKeysBetween(null, null, searches.length);
+      for (const [i, { alias, ...search }] of searches.entries()) {
+        const { id } = await mine.insert("savedSearch", {
+          id: newId(),
+          ownerId,
+          ...search,
+          sort: "name",
+          position: mySearches[i],
+          removed: false,
+        });
+        await mine.insert("alias", { id: newId(), ownerId, text: alias, cardId: null, searchId: id });
+      }
+      for (const [i, card] of applied.entries()) {
+        const cardId = cardIds.get(card)!;
+        const kind = demoCards.find((one) => one.name === card)!.fits[0] ?? ownKind(own[name].medium);
+        // The first ones oftener than the others.
+        for (let times = applied.length - i; times > 0; times--)
+          await noteUse(tx, { libraryId, memberId: ownerId, cardId, kinds: [kind], at: new Date() });
+      }
       const places = generateNKeysBetween(null, null, favourites.length);
       for (const [i, card] of favourites.entries())
         await mine.insert("favourite", {

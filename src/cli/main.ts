@@ -7,6 +7,7 @@ import { effectsCommand } from "./commands/effects";
 import { measureCommand } from "./commands/measure";
 import { renderCommand } from "./commands/render";
 import { responseCommand } from "./commands/response";
+import { searchCommand } from "./commands/search";
 import { CliProblem, exitCodes, SomeFailed } from "./problem";
 
 /** Runs the command line; returns the exit code. Results go to standard output, all else to standard error. */
@@ -37,6 +38,7 @@ export async function main(args: readonly string[]): Promise<number> {
   responseCommand(program, print, say);
   measureCommand(program, print, say);
   bakeCommand(program, print);
+  searchCommand(program, print, say);
   try {
     await program.parseAsync(words, { from: "user" });
     return exitCodes.done;

@@ -102,6 +102,14 @@ export async function* headTexts(db: Executor, libraryId: string): AsyncGenerato
   }
 }
 
+/** Fingerprints of contents that more than one card in use has. */
+export async function doubledContents(db: Executor, libraryId: string): Promise<ReadonlySet<string>> {
+  const { rows } = await db.execute<{ fingerprint: string }>(sql`
+    select fingerprint from ${card} where ${card.libraryId} = ${libraryId} and not ${card.withdrawn}
+    group by fingerprint having count(*) > 1`);
+  return new Set(rows.map((row) => row.fingerprint));
+}
+
 /** Some contents by their fingerprints, each as its canonical text. */
 export async function readContents(
   db: Executor,

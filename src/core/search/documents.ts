@@ -8,7 +8,7 @@ import type { Shelf } from "../library/shelf";
 /** What is known of a library, with the shelf that follows it. */
 export interface Shelved {
   readonly known: Pick<Replica, "card" | "folder" | "member">;
-  readonly shelf: Shelf;
+  readonly shelf: Pick<Shelf, "aliasesOf" | "isFavourite" | "keyOf" | "isDouble">;
   /** How a member uses a card. */
   habitsOf(cardId: string): readonly Habit[];
 }

@@ -8,8 +8,8 @@ import {
 } from "./document";
 import { fold } from "../text/fold";
 import { beginsNearly, shortestForgiven } from "./forgive";
-import { finderOf } from "./holds";
-import { compileRecall } from "./query/compile";
+import { finderOf, type Reading } from "./holds";
+import { compileQuery, compileRecall } from "./query/compile";
 import type { Test } from "./query/model";
 import { parseQuery } from "./query/parse";
 import { tokens, wordsAndParts, type Token } from "./tokens";
@@ -46,8 +46,15 @@ function* placed(document: SearchDocument, field: SearchedField): Iterable<{ tex
 }
 
 /** Why a card is among the results: which words of a query matched where. */
-export function explain(document: SearchDocument, query: string): Explanation {
-  const { words, test } = compileRecall(parseQuery(query));
+export function explain(
+  document: SearchDocument,
+  query: string,
+  reading: Reading = "beginnings",
+): Explanation {
+  const { words, test } =
+    reading === "exact"
+      ? { words: [], test: compileQuery(parseQuery(query)).test }
+      : compileRecall(parseQuery(query));
   const texts = fieldTexts(document);
   const found: Partial<Record<SearchedField, MatchRange[]>> = {};
   const note = (field: SearchedField, { start, end }: MatchRange) => {
@@ -60,9 +67,10 @@ export function explain(document: SearchDocument, query: string): Explanation {
     };
     found[field] = [...apart, one].sort((a, b) => a.start - b.start);
   };
-  const alias = [...document.ownAliases, ...document.teamAliases].find((a) =>
-    fold(a).startsWith(fold(query.trim())),
-  );
+  const alias =
+    reading === "exact"
+      ? undefined
+      : [...document.ownAliases, ...document.teamAliases].find((a) => fold(a).startsWith(fold(query.trim())));
   if (query.trim() !== "" && alias !== undefined) {
     const start = texts.alias.indexOf(alias);
     note("alias", {
@@ -71,14 +79,14 @@ export function explain(document: SearchDocument, query: string): Explanation {
     });
   }
   for (const { term, within, isAll } of test ? letsIn(test) : []) {
-    const find = finderOf(term, "beginnings", isAll);
+    const find = finderOf(term, reading, isAll);
     for (const field of within ?? searchedFields)
       for (const { text, at } of placed(document, field)) {
         const match = find(text);
         if (!match) continue;
         // Of a word that is typed so far, what is typed.
         const end =
-          term.isPhrase || isAll
+          term.isPhrase || isAll || (reading === "exact" && !term.isOpen)
             ? match.end
             : coveredUntil(text, match.start, match.end, Math.max(1, fold(term.text).length));
         note(field, { start: at + match.start, end: at + end });

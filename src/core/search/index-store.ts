@@ -239,6 +239,12 @@ export class IndexStore {
     return this.documents[entry];
   }
 
+  /** The card of an id, or undefined where it is not there. */
+  documentById(id: string): SearchDocument | undefined {
+    const entry = this.numbers.get(id);
+    return entry === undefined ? undefined : this.documents[entry]!;
+  }
+
   /** The facts of all entries; see `factsOf`. */
   get allFacts(): Int32Array {
     return this.facts.list;

@@ -5,7 +5,7 @@ import { fold } from "../text/fold";
 import type { SearchTarget } from "./document";
 import { beginsNearly, shortestForgiven } from "./forgive";
 import { factsOf, fieldBits, fieldMask, lengthCount, type IndexStore } from "./index-store";
-import { compileRecall } from "./query/compile";
+import { compileQuery, compileRecall } from "./query/compile";
 import type { Moment } from "./query/model";
 import { parseQuery } from "./query/parse";
 import { select } from "./select";
@@ -210,6 +210,8 @@ function adjacent(store: IndexStore, entry: number, meant: readonly Meant[]): bo
 interface RecallOptions {
   readonly target: SearchTarget;
   readonly moment: Moment;
+  /** A saved search: only what it holds counts. */
+  readonly within?: string;
   /** Withdrawn cards count too, though the query does not ask for them. */
   readonly withdrawn?: boolean;
 }
@@ -271,12 +273,15 @@ function intersection(first: Bits, others: readonly Bits[]): Bits {
 function candidates(
   store: IndexStore,
   text: string,
-  { moment, withdrawn = false }: RecallOptions,
+  { moment, within, withdrawn = false }: RecallOptions,
 ): Candidates {
   const query = compileRecall(parseQuery(text));
   const { words } = query;
   const asked = { ...query, withdrawn: withdrawn || query.withdrawn };
-  const allowed = select(store, asked, "beginnings", moment);
+  const scope =
+    within === undefined ? null : select(store, compileQuery(parseQuery(within)), "exact", moment);
+  const typed = select(store, asked, "beginnings", moment);
+  const allowed = scope ? typed.and(scope) : typed;
   const meant = words.map((word) => meantBy(store, word));
   const sets = meant.map((word) => setsOf(store, word));
   const found = intersection(
@@ -401,6 +406,19 @@ export function recall(
     })),
     ...countIn(found, fitting),
   };
+}
+
+/** One of the cards that a query recalls and that fit the target: the `share` of 0…1 says which; null where there is none. */
+export function drawn(
+  store: IndexStore,
+  query: string,
+  share: number,
+  options: RecallOptions,
+): string | null {
+  const fitting = store.fitting(options.target);
+  const entries = [...everyOne(candidates(store, query, options))].filter((entry) => fitting.has(entry));
+  if (entries.length === 0) return null;
+  return store.documentOf(entries[Math.min(entries.length - 1, Math.floor(share * entries.length))])!.id;
 }
 
 const anyTarget: SearchTarget = { medium: "audio", kind: "" };

@@ -1,10 +1,12 @@
 import { Bits } from "../numeric/bits";
+import type { SearchSort } from "../library/entities";
 import { searchedFields, type SearchedField } from "./document";
 import { holds, type Reading } from "./holds";
 import { fieldBits, fieldMask, type IndexStore } from "./index-store";
 import type { Moment, Term, Test } from "./query/model";
 import { compileQuery, type Asked } from "./query/compile";
 import { parseQuery } from "./query/parse";
+import { sortValue } from "./sort";
 import { queryWords } from "./tokens";
 
 type TextTest = Extract<Test, { kind: "text" }>;
@@ -105,8 +107,20 @@ export function select(
   return test ? among(store, test, some, reading, moment) : some;
 }
 
-/** The cards for which a saved search holds, in the order of their names. */
-export function selected(store: IndexStore, query: string, moment: Moment): string[] {
+/** The cards for which a saved search holds, in its order; those alike by name. */
+export function selected(
+  store: IndexStore,
+  query: string,
+  moment: Moment,
+  sort: SearchSort = "name",
+): string[] {
   const entries = select(store, compileQuery(parseQuery(query)), "exact", moment);
-  return store.nameRanks().byRank.flatMap((entry) => (entries.has(entry) ? store.documentOf(entry)!.id : []));
+  const documents = store
+    .nameRanks()
+    .byRank.flatMap((entry) => (entries.has(entry) ? store.documentOf(entry)! : []));
+  if (sort !== "name") {
+    const values = new Map(documents.map((document) => [document, sortValue(document, sort)]));
+    documents.sort((a, b) => values.get(b)! - values.get(a)!);
+  }
+  return documents.map(({ id }) => id);
 }

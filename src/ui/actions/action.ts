@@ -2,7 +2,17 @@ import type { ReactNode } from "react";
 
 /** What a context menu can be about. */
 export type Subject =
-  "target" | "setting" | "chain" | "viewer" | "session" | "card" | "folder" | "change" | "member" | "account";
+  | "target"
+  | "setting"
+  | "chain"
+  | "viewer"
+  | "session"
+  | "card"
+  | "folder"
+  | "search"
+  | "change"
+  | "member"
+  | "account";
 
 interface ActionDialogProps<Here> {
   readonly here: Here;

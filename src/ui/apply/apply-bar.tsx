@@ -12,6 +12,17 @@ import {
   useState,
   type KeyboardEvent,
 } from "react";
+import { X } from "lucide-react";
+import type { Replica } from "@/core/library/change";
+import type { SavedSearch } from "@/core/library/entities";
+import { completions } from "@/core/search/complete";
+import type { Node } from "@/core/search/query/model";
+import { parseQuery } from "@/core/search/query/parse";
+import { termsOf, withoutTerm } from "@/core/search/query/print";
+import { fold } from "@/core/text/fold";
+import { useVocabulary } from "../data/vocabulary";
+import { findSearch } from "../library/places";
+import { earlierQueries, rememberQuery } from "./earlier-queries";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
 import { folderPath } from "@/core/library/folders";
@@ -51,6 +62,36 @@ function explained(query: string, copy: Shelved, memberId: string): (card: CardH
   };
 }
 
+/** A part of what is asked, which a click takes out. */
+const Part = ({ title, onClick, children }: { title: string; onClick: () => void; children: string }) => (
+  <chakra.button
+    type="button"
+    title={title}
+    onMouseDown={(event) => event.preventDefault()}
+    onClick={onClick}
+    display="flex"
+    alignItems="center"
+    gap="4px"
+    px="6px"
+    border="1px solid"
+    borderColor="cardRule"
+    borderRadius="small"
+    fontFamily="mono"
+    fontSize="sm"
+    whiteSpace="nowrap"
+    color="cardInk"
+  >
+    {children}
+    <X size={12} aria-hidden />
+  </chakra.button>
+);
+
+/** Only words, which are marked where they are found and need not be shown apart. */
+const isPlain = (root: Node | null): boolean =>
+  root === null ||
+  (root.kind === "term" && !root.term.isPhrase) ||
+  (root.kind === "all" && root.of.every((part) => part.kind === "term" && !part.term.isPhrase));
+
 const percentIndexed = ({ indexed }: Arrival) => Math.floor(indexed * 100);
 
 /** The words that recall a card, as one text. */
@@ -60,9 +101,27 @@ const sayAliases = (shelf: Shelf, cardId: string): string =>
     .map(({ text }) => text)
     .join(" ");
 
+interface ApplyBarProps {
+  readonly bench: Bench;
+  /** The saved search that it looks within at first. */
+  readonly searchId?: string;
+  readonly onClose: () => void;
+}
+
+/** The saved search that an alias recalls, one's own alias before the team's. */
+function searchCalled(typed: string, { alias, savedSearch }: Replica): SavedSearch | undefined {
+  const word = fold(typed.trim());
+  if (word === "") return undefined;
+  const found = [...alias.values()]
+    .filter(({ text, searchId }) => searchId && fold(text) === word)
+    .sort((a, b) => Number(a.ownerId === null) - Number(b.ownerId === null))
+    .flatMap(({ searchId }) => savedSearch.get(searchId!) ?? []);
+  return found.find((search) => !search.removed);
+}
+
 /** Type to find, arrows to audition on the selected material, Enter to apply. */
-export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void }) {
-  const { data, library } = useDesk();
+export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
+  const { data, library, finder, libraryId } = useDesk();
   const { replica, shelf, habitsOf } = data;
   const { contents } = library;
   const [typed, setTyped] = useState("");
@@ -72,7 +131,15 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
   const list = useRef<HTMLDivElement>(null);
   const { lead, selected, setAudition, apply } = bench;
   const target = { medium: lead?.chain.medium ?? bench.session.session.medium, kind: lead?.kind ?? "" };
-  const { query, result } = useRecall(typed, target, mostRows);
+  const [scopeId, setScopeId] = useState(searchId);
+  const scope = scopeId === undefined ? undefined : findSearch(scopeId, replica);
+  const { query, result } = useRecall(typed, target, mostRows, scope?.query);
+  const called = useMemo(() => searchCalled(typed, replica), [typed, replica]);
+  const read = useMemo(() => parseQuery(typed), [typed]);
+  const terms = useMemo(() => termsOf(read.root), [read]);
+  const known = useVocabulary();
+  const [caret, setCaret] = useState(0);
+  const [completion] = useMemo(() => completions(typed, caret, known), [typed, caret, known]);
   const hits = useMemo(
     () =>
       result.hits.flatMap((hit) => {
@@ -131,10 +198,48 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
       asked.current = { how, index };
       return;
     }
+    // An alias of a saved search leads into it.
+    if (called && index === undefined && how === "replace") return lookWithin(called.id);
     const picked = hits[index ?? chosen]?.card;
     if (!picked) return;
+    rememberQuery(libraryId, data.member.id, typed);
     apply(picked, how, strength);
     onClose();
+  };
+  const type = (text: string) => {
+    asked.current = null;
+    typing.current = true;
+    setTyped(text);
+    setCaret(text.length);
+    setAt(0);
+    setTouched(true);
+  };
+  const lookWithin = (id: string | undefined) => {
+    setScopeId(id);
+    type("");
+  };
+  const putRandom = async () => {
+    const within = called?.query ?? scope?.query;
+    const id = await finder.ask("draw", {
+      query: called ? "" : typed,
+      target,
+      ...(within !== undefined && { within }),
+    });
+    const picked = id === null ? undefined : replica.card.get(id);
+    if (!picked) return;
+    apply(picked, "replace", strength);
+    onClose();
+  };
+  const earlier = useMemo(() => earlierQueries(libraryId, data.member.id), [libraryId, data.member.id]);
+  const back = useRef(-1);
+  const recallEarlier = () => {
+    back.current = (back.current + 1) % earlier.length;
+    type(earlier[back.current]);
+  };
+  const complete = () => {
+    if (!completion) return;
+    const { start, end, text } = completion;
+    type(typed.slice(0, start) + text + typed.slice(end));
   };
   // One function for all rows and renderings, so that rows need not be drawn anew for it.
   const latestPut = useRef(put);
@@ -167,6 +272,7 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
       "Shift+Enter": () => put("after"),
     };
     if (number) put("replace", Number(number[1]) - 1);
+    else if (keys === "Backspace" && typed === "" && scope) lookWithin(undefined);
     else if (does[keys]) does[keys]();
     else if (move && move !== "all") goTo(move.to);
     else return;
@@ -177,6 +283,14 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
     applyPlace,
     {
       found: hits.length,
+      fitting: result.fitting,
+      terms: terms.length,
+      completion: completion?.text.trim() ?? null,
+      earlier: earlier.length,
+      putRandom: () => void putRandom(),
+      dropTerm: () => type(withoutTerm(typed, terms[terms.length - 1])),
+      complete,
+      recallEarlier,
       strength,
       put: (how) => put(how),
       audition: () => {
@@ -209,6 +323,11 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
         }}
       >
         <HStack borderBottom="2px solid" borderColor="cardHead" px="16px" gap="12px">
+          {scope && (
+            <Part title="Look in the whole library again" onClick={() => lookWithin(undefined)}>
+              {`within ${scope.name}`}
+            </Part>
+          )}
           <Input
             ref={input}
             autoFocus
@@ -227,11 +346,8 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
             px="0"
             value={typed}
             onChange={(event) => {
-              asked.current = null;
-              typing.current = true;
-              setTyped(event.target.value);
-              setAt(0);
-              setTouched(true);
+              type(event.target.value);
+              setCaret(event.target.selectionStart ?? event.target.value.length);
             }}
             onKeyDown={onKey}
             _focusVisible={{ outline: "none", boxShadow: "none" }}
@@ -243,6 +359,35 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
             aria-live="polite"
           >{`${result.fitting} of ${result.matches} fit a ${target.kind || "target"}${indexed < 100 ? ` · ${indexed} % read` : ""}`}</chakra.span>
         </HStack>
+        {(called || !isPlain(read.root) || read.problems.length > 0) && (
+          <HStack
+            px="16px"
+            py="4px"
+            gap="8px"
+            wrap="wrap"
+            fontSize="sm"
+            color="cardMuted"
+            borderBottom="1px solid"
+            borderColor="cardRule"
+          >
+            {called ? (
+              <>
+                <KeyCap keys="Enter" quiet />
+                <chakra.span>{`looks within “${called.name}”`}</chakra.span>
+              </>
+            ) : (
+              <>
+                {!isPlain(read.root) &&
+                  terms.map((term) => (
+                    <Part key={term.start} title="Take it out" onClick={() => type(withoutTerm(typed, term))}>
+                      {typed.slice(term.start, term.end)}
+                    </Part>
+                  ))}
+                {read.problems[0] && <chakra.span role="status">{read.problems[0].message}</chakra.span>}
+              </>
+            )}
+          </HStack>
+        )}
         <Box
           ref={list}
           role="listbox"
@@ -282,7 +427,7 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
               ) : replica.card.size === 0 ? (
                 "This library has no cards yet. Shape something and keep it."
               ) : (
-                `Nothing ${indexed < 100 ? "read so far " : ""}begins with “${query}”. Fewer letters find more.`
+                `Nothing ${indexed < 100 ? "read so far " : ""}${scope ? `within “${scope.name}” ` : ""}answers to “${query}”. Fewer letters find more.`
               )}
             </Box>
           )}
@@ -299,6 +444,7 @@ export function ApplyBar({ bench, onClose }: { bench: Bench; onClose: () => void
           <ActionButton action="apply.put" short />
           <ActionButton action="apply.after" short />
           <ActionButton action="apply.audition" short />
+          <ActionButton action="apply.random" short />
           <HStack gap="6px">
             <KeyCap keys="Alt+1" quiet />
             <chakra.span whiteSpace="nowrap">pick row</chakra.span>

@@ -12,10 +12,12 @@ export function useRecall(
   query: string,
   target: SearchTarget,
   limit: number,
+  /** The query of a saved search that it looks within. */
+  within?: string,
 ): { readonly query: string | null; readonly result: RecallResult } {
   const { finder, library, data } = useDesk();
   const indexed = useStore(library.arrival, indexedTenths);
-  const [state, setState] = useState<{ query: string | null; result: RecallResult }>({
+  const [state, setState] = useState<{ query: string | null; within?: string; result: RecallResult }>({
     query: null,
     result: nothing,
   });
@@ -23,11 +25,12 @@ export function useRecall(
   useEffect(() => {
     let wanted = true;
     void finder
-      .recall(query, { medium, kind }, limit)
-      .then((result) => wanted && setState({ query, result }));
+      .ask("recall", { query, target: { medium, kind }, limit, ...(within !== undefined && { within }) })
+      .then((result) => wanted && setState({ query, within, result }));
     return () => {
       wanted = false;
     };
-  }, [finder, query, medium, kind, limit, data.replica, indexed]);
-  return state;
+  }, [finder, query, medium, kind, limit, within, data.replica, indexed]);
+  // What was found elsewhere is no answer here.
+  return state.within === within ? state : { query: null, result: nothing };
 }

@@ -56,12 +56,12 @@ export function BenchScreen({ session }: { session: SessionData }) {
   const { finding, setFinding } = useFinding();
   const [setting, setSetting] = useState<number | null>(null);
   const [open, setOpen] = useState<number | null>(null);
-  const closeFinding = useCallback(() => setFinding(false), [setFinding]);
+  const closeFinding = useCallback(() => setFinding(null), [setFinding]);
   const wasFinding = useRef(false);
   useLayoutEffect(() => {
     // Back to the list, where the next key is expected.
     if (wasFinding.current && !finding) focusTargets();
-    wasFinding.current = finding;
+    wasFinding.current = finding !== null;
   }, [finding]);
   const leadId = lead?.id;
   useEffect(() => {
@@ -139,7 +139,7 @@ export function BenchScreen({ session }: { session: SessionData }) {
     focusTargets,
     selectable: bench.targets.length,
     selectAll: () => bench.selection.all(),
-    find: () => setFinding(true),
+    find: (searchId) => setFinding(searchId === undefined ? {} : { searchId }),
     kept,
     bringUp: (cardId) => void bringUp(cardId),
   };
@@ -196,7 +196,7 @@ export function BenchScreen({ session }: { session: SessionData }) {
           },
         ]}
       />
-      {finding && <ApplyBar bench={bench} onClose={closeFinding} />}
+      {finding && <ApplyBar bench={bench} searchId={finding.searchId} onClose={closeFinding} />}
       {opened}
       {bench.conflict && (
         <ConflictDialog key={bench.conflict.targetId} bench={bench} conflict={bench.conflict} />

@@ -1,9 +1,11 @@
-import type { SearchDocument, SearchTarget } from "@/core/search/document";
-import type { RecallResult } from "@/core/search/recall";
-import type { SearchAnswer, SearchRequest } from "@/workers/search.worker";
+import type { SearchDocument } from "@/core/search/document";
+import type { Answered, Asked, Question, SearchAnswer, SearchRequest } from "@/workers/search.worker";
+import { Store } from "./store";
 
 /** The search worker: follows the library's copy and answers queries. */
 export class Finder {
+  /** How many cards the saved searches hold that are followed; those of which it is not known yet are missing. */
+  readonly counts = new Store<Readonly<Record<string, number>>>({});
   private readonly worker = new Worker(new URL("../../workers/search.worker.ts", import.meta.url), {
     type: "module",
   });
@@ -12,6 +14,7 @@ export class Finder {
 
   constructor() {
     this.worker.onmessage = ({ data }: MessageEvent<SearchAnswer>) => {
+      if (data.kind === "counts") return this.counts.set(data.counts);
       this.waiting.get(data.id)?.(data.result as never);
       this.waiting.delete(data.id);
     };
@@ -22,20 +25,17 @@ export class Finder {
     this.post({ kind: "change", put, remove });
   }
 
-  recall(query: string, target: SearchTarget, limit: number): Promise<RecallResult> {
-    return this.ask((id) => ({ kind: "recall", id, query, target, limit }));
+  /** Follows some saved searches, by their ids, and tells their counts from now on. */
+  follow(queries: Readonly<Record<string, string>>): void {
+    this.post({ kind: "follow", queries });
   }
 
-  /** The ids of all cards that a query recalls. */
-  matching(query: string): Promise<readonly string[]> {
-    return this.ask((id) => ({ kind: "matching", id, query }));
-  }
-
-  private ask<Result>(request: (id: number) => SearchRequest): Promise<Result> {
+  /** Asks the index something. */
+  ask<Q extends Question>(question: Q, asked: Asked<Q>): Promise<Answered<Q>> {
     const id = ++this.last;
-    return new Promise<Result>((resolve) => {
+    return new Promise((resolve) => {
       this.waiting.set(id, resolve as (result: never) => void);
-      this.post(request(id));
+      this.post({ kind: question, id, ...asked } as SearchRequest);
     });
   }
 

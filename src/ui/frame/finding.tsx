@@ -2,10 +2,17 @@
 
 import { createContext, useContext } from "react";
 
-/** Whether the apply bar is open; its field stands in the frame, the bar itself over the bench. */
-export const FindingContext = createContext<{ finding: boolean; setFinding(open: boolean): void } | null>(
-  null,
-);
+/** How the apply bar was opened. */
+export interface Finding {
+  /** The saved search that it looks within at first. */
+  readonly searchId?: string;
+}
+
+/** The apply bar, null where it is not open; its field stands in the frame, the bar itself over the bench. */
+export const FindingContext = createContext<{
+  finding: Finding | null;
+  setFinding(finding: Finding | null): void;
+} | null>(null);
 
 export function useFinding() {
   const value = useContext(FindingContext);

@@ -7,7 +7,7 @@ import { ContextMenus } from "../actions/context-menu";
 import { DeskProvider, useDesk } from "../data/desk";
 import { KeysProvider } from "../keys/keys";
 import { ThemeRootContext } from "../parts/theme-root";
-import { FindingContext } from "./finding";
+import { FindingContext, type Finding } from "./finding";
 import { KeyStrip } from "./key-strip";
 import { Failed, Waiting } from "./states";
 import { TopBar } from "./top-bar";
@@ -15,7 +15,7 @@ import { TopBar } from "./top-bar";
 /** What surrounds every place of a library: top bar above, key strip below. The bench is lit as Night, the rest as Paper. */
 export function LibraryFrame({ libraryId, children }: { libraryId: string; children: ReactNode }) {
   const root = useRef<HTMLDivElement>(null);
-  const [finding, setFinding] = useState(false);
+  const [finding, setFinding] = useState<Finding | null>(null);
   const night = usePathname().startsWith(`/${libraryId}/bench`);
   const value = useMemo(() => ({ finding, setFinding }), [finding]);
   return (

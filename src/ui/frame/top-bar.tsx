@@ -90,7 +90,7 @@ export function TopBar() {
       <Box flex="1" />
       {onBench && (
         <chakra.button
-          onClick={() => setFinding(true)}
+          onClick={() => setFinding({})}
           display="flex"
           justifyContent="space-between"
           alignItems="center"

@@ -12,6 +12,7 @@ import { addressOf, sayError } from "../data/api";
 import type { Known } from "../data/contents";
 import { nameOfMember } from "../data/library-data";
 import type { LibraryData } from "../data/library-store";
+import type { FewestKeys } from "@/core/search/fewest-keys";
 import { CardLine, IndexCard } from "../parts/index-card";
 import { KeyCap } from "../parts/key-cap";
 import { QuietButton } from "../parts/buttons";
@@ -22,6 +23,8 @@ interface CardPanelProps {
   /** What is known of its content. */
   readonly content: Known;
   readonly data: LibraryData;
+  /** The fewest keys that put it on what it is meant for; null where there are none, undefined where that is not known yet. */
+  readonly fewest: FewestKeys | null | undefined;
   /** Asks for its content once more. */
   readonly onAgain: () => void;
   readonly onRemoveAlias: (aliasId: string) => void;
@@ -43,11 +46,28 @@ const FileLink = ({ href, children }: { readonly href: string; readonly children
 const sayWhole = (setting: EffectSetting): string =>
   `${setting.on ? "" : "off · "}${saySetting(setting)}${setting.mix === 100 ? "" : ` · mix ${setting.mix} %`}`;
 
+/** The keys of a way to a card, as they are pressed from the bench on. */
+const KeySequence = ({ of: { keys, typed, key } }: { readonly of: FewestKeys }) => (
+  <HStack gap="4px" display="inline-flex" aria-label={`${keys} keys`}>
+    <chakra.span textStyle="figure">{keys}</chakra.span>
+    {key !== undefined ? (
+      <KeyCap keys={key} />
+    ) : (
+      <>
+        <KeyCap keys="/" />
+        <chakra.span fontFamily="mono">{typed}</chakra.span>
+        <KeyCap keys="Enter" />
+      </>
+    )}
+  </HStack>
+);
+
 /** Everything about one card. */
 export function CardPanel({
   card,
   content: { chain, problem },
   data,
+  fewest,
   onAgain,
   onRemoveAlias,
   onFreeKey,
@@ -137,6 +157,16 @@ export function CardPanel({
                 </HStack>
               ))}
         </CardLine>
+        <CardLine name="Fewest keys">
+          {fewest === undefined ? (
+            "…"
+          ) : fewest === null ? (
+            "none: others come before it"
+          ) : (
+            <KeySequence of={fewest} />
+          )}
+        </CardLine>
+        {card.maker !== "" && <CardLine name="Made by">{card.maker}</CardLine>}
         <CardLine name="Meant for">{card.fits.length === 0 ? "any target" : card.fits.join(", ")}</CardLine>
         <CardLine name="Kept">{`${date.format(new Date(card.addedAt))}, ${author}`}</CardLine>
         {card.proof && (

@@ -14,7 +14,7 @@ import { count } from "@/core/library/words";
 import { useDesk } from "../data/desk";
 import { unspoken, usePointerDrag } from "../parts/sortable";
 import { dropOf, type Dragged } from "./drops";
-import type { Place } from "@/core/library/shelf";
+import type { LibraryPlace } from "./places";
 
 const DraggedContext = createContext<Dragged | null>(null);
 
@@ -59,7 +59,7 @@ export function LibraryDrag({ selected, children }: { selected: readonly CardHea
       onDragCancel={() => setDragged(null)}
       onDragEnd={({ over }) => {
         setDragged(null);
-        const onto = over?.data.current?.place as Place | undefined;
+        const onto = over?.data.current?.place as LibraryPlace | undefined;
         const drop = dragged && onto && dropOf(dragged, onto, replica, member.role);
         // Which input belongs to which command is seen to where the pair is made.
         if (drop) void act(drop[0], drop[1] as never);
@@ -95,7 +95,7 @@ export function useTaken(id: string) {
 }
 
 /** What makes a place of the index one that things are dropped onto, and whether what is over it now could be put there. */
-export function useDropPlace(id: string, place: Place) {
+export function useDropPlace(id: string, place: LibraryPlace) {
   const { data } = useDesk();
   const dragged = useContext(DraggedContext);
   const { setNodeRef, isOver } = useDroppable({ id, data: { place } });

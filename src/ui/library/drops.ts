@@ -3,7 +3,7 @@ import type { Replica } from "@/core/library/change";
 import type { CardHead, Folder } from "@/core/library/entities";
 import { folderPath, folderWithin } from "@/core/library/folders";
 import { may, type Role } from "@/core/library/roles";
-import type { Place } from "@/core/library/shelf";
+import type { LibraryPlace } from "./places";
 
 /** What is dragged through the library. */
 export type Dragged =
@@ -16,10 +16,12 @@ export type Drop = { readonly [C in Changes]: readonly [C, InputOf<C>] }[Changes
 /** The command that dropping something onto a place of the index asks for; null where it cannot be put there, or is there. */
 export function dropOf(
   dragged: Dragged,
-  onto: Place,
+  onto: LibraryPlace,
   { folder: folders, favourite }: Pick<Replica, "folder" | "favourite">,
   role: Role,
 ): Drop | null {
+  // What a search holds follows from its query.
+  if (onto.kind === "search") return null;
   if (dragged.kind === "folder") {
     const { id, parentId } = dragged.folder;
     const to = onto.kind === "folder" ? onto.id : onto.kind === "all" ? null : undefined;

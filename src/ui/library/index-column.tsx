@@ -6,23 +6,27 @@ import { memo, useEffect, useMemo, useRef, type KeyboardEvent, type ReactNode } 
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
 import type { Replica } from "@/core/library/change";
-import type { Place, Shelf } from "@/core/library/shelf";
+import type { Shelf } from "@/core/library/shelf";
+import { readyMade } from "@/core/search/ready-made";
+import { useDesk } from "../data/desk";
+import { useStore } from "../data/store";
 import { folderRows } from "@/core/library/folders";
 import { useDropPlace, useTaken } from "./drag";
 import { Stamp } from "../parts/stamp";
-import { samePlace } from "./places";
+import { keptSearches, samePlace, type LibraryPlace } from "./places";
+import { useSearchCounts } from "./use-search";
 
 interface IndexColumnProps {
   readonly replica: Replica;
   readonly shelf: Shelf;
-  /** Whether all cards are there that are to be counted. */
+  /** Whether all cards are there, and known to the index, that are to be counted. */
   readonly isWhole: boolean;
-  readonly place: Place;
-  readonly onPlace: (place: Place) => void;
+  readonly place: LibraryPlace;
+  readonly onPlace: (place: LibraryPlace) => void;
 }
 
 interface Row {
-  readonly place: Place;
+  readonly place: LibraryPlace;
   readonly name: string;
   readonly depth: number;
   readonly stamp?: ReactNode;
@@ -30,7 +34,7 @@ interface Row {
 
 type Line = { readonly heading: string } | Row;
 
-const idOf = (place: Place) => `place-${place.kind === "folder" ? place.id : place.kind}`;
+const idOf = (place: LibraryPlace) => `place-${"id" in place ? place.id : place.kind}`;
 const rowHeight = 29;
 const headingHeight = 40;
 const firstHeadingHeight = 28;
@@ -43,7 +47,7 @@ interface IndexRowProps {
   /** Pixels from the top, and how high it is. */
   readonly top: number;
   readonly height: number;
-  readonly onPlace: (place: Place) => void;
+  readonly onPlace: (place: LibraryPlace) => void;
 }
 
 const IndexRow = memo(function IndexRow({ row, count, here, onPlace, top, height }: IndexRowProps) {
@@ -67,7 +71,7 @@ const IndexRow = memo(function IndexRow({ row, count, here, onPlace, top, height
       role="treeitem"
       aria-level={row.depth + 1}
       aria-selected={here}
-      data-subject="folder"
+      data-subject={row.place.kind === "search" ? "search" : "folder"}
       data-subject-name={row.name}
       onMouseDown={() => onPlace(row.place)}
       layerStyle="row"
@@ -107,8 +111,14 @@ const FolderHandle = ({ id, depth, children }: { id: string; depth: number; chil
   </Box>
 );
 
-/** The lines of the index: only the folders follow the library. */
-function linesOf(folders: Replica["folder"]): Line[] {
+/** The lines of the index: folders and searches follow the library. */
+function linesOf(folders: Replica["folder"], savedSearch: Replica["savedSearch"]): Line[] {
+  const kept = keptSearches({ savedSearch });
+  const searchRow = ({ id, name }: { id: string; name: string }): Row => ({
+    place: { kind: "search", id },
+    name,
+    depth: 0,
+  });
   return [
     { heading: "Folders" },
     { place: { kind: "all" }, name: "All cards", depth: 0 },
@@ -126,13 +136,29 @@ function linesOf(folders: Replica["folder"]): Line[] {
       stamp: <Stamp letter="F" name="Favourites" />,
     },
     { place: { kind: "withdrawn" }, name: "Withdrawn", depth: 0 },
+    ...(kept.length > 0 ? [{ heading: "Searches" }] : []),
+    ...kept.map((search): Row => ({
+      ...searchRow(search),
+      ...(search.kept?.ownerId === null && { stamp: <Stamp letter="T" name="The team's" /> }),
+    })),
+    { heading: "Ready-made" },
+    ...readyMade.map(searchRow),
   ];
 }
 
-/** The index at the left: the whole library, its folders, what has no folder, favourites, withdrawn cards. Only the lines in view are drawn. */
+const itself = <T,>(value: T): T => value;
+
+/** The index at the left: the whole library, its folders, what has no folder, lists, searches. Only the lines in view are drawn. */
 export function IndexColumn({ replica, shelf, isWhole, place, onPlace }: IndexColumnProps) {
   const box = useRef<HTMLDivElement>(null);
-  const lines = useMemo(() => linesOf(replica.folder), [replica.folder]);
+  const lines = useMemo(
+    () => linesOf(replica.folder, replica.savedSearch),
+    [replica.folder, replica.savedSearch],
+  );
+  useSearchCounts();
+  const counts = useStore(useDesk().finder.counts, itself);
+  const countOf = (place: LibraryPlace) =>
+    !isWhole ? null : place.kind === "search" ? (counts[place.id] ?? null) : shelf.count(place);
   const rows = useMemo(
     () => lines.flatMap((line, index) => ("heading" in line ? [] : [{ ...line, index }])),
     [lines],
@@ -196,7 +222,7 @@ export function IndexColumn({ replica, shelf, isWhole, place, onPlace }: IndexCo
               <IndexRow
                 key={idOf(line.place)}
                 row={line}
-                count={isWhole ? shelf.count(line.place) : null}
+                count={countOf(line.place)}
                 here={samePlace(line.place, place)}
                 onPlace={onPlace}
                 top={start}

@@ -1,13 +1,14 @@
 "use client";
 
 import { useMemo } from "react";
-import type { Folder } from "@/core/library/entities";
+import type { CardHead, Folder } from "@/core/library/entities";
 import { folderPath, resolvePath } from "@/core/library/folders";
 import { parsePath } from "@/core/text/names";
 import { useDesk } from "../data/desk";
 import { lastFolder, rememberFolder } from "../data/last-folder";
 import { DialogButtons } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
+import { TextField } from "../parts/fields";
 import { Form, useCommandForm } from "../parts/form";
 import { PathField } from "../parts/path-field";
 
@@ -76,6 +77,28 @@ export function MoveFolderDialog({ folder, onClose }: { folder: Folder; onClose:
           folders={folders}
           offers={[]}
           {...form.choice("path")}
+        />
+      </Form>
+    </Dialog>
+  );
+}
+
+/** Asks who made a card. */
+export function MakerDialog({ card, onClose }: { card: CardHead; onClose: () => void }) {
+  const values = useMemo(() => ({ maker: card.maker }), [card]);
+  const form = useCommandForm("edit-card", {
+    first: values,
+    request: ({ maker }) => ({ cardId: card.id, maker, seen: card.version }),
+    done: () => onClose(),
+  });
+  return (
+    <Dialog title={`Who made “${card.name}”`} onClose={onClose} width="420px">
+      <Form form={form} buttons={<DialogButtons action="Keep" onClose={onClose} />}>
+        <TextField
+          label="Made by"
+          hint="Empty where nobody says. Searches ask for it by maker:"
+          onFocus={(event) => event.target.select()}
+          {...form.field("maker")}
         />
       </Form>
     </Dialog>

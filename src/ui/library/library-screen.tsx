@@ -5,7 +5,7 @@ import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Replica } from "@/core/library/change";
 import { folderPath } from "@/core/library/folders";
-import type { Place, Shelf } from "@/core/library/shelf";
+import type { Shelf } from "@/core/library/shelf";
 import { count } from "@/core/library/words";
 import { Columns } from "../parts/columns";
 import { settleFocus } from "../parts/settle-focus";
@@ -24,15 +24,24 @@ import { CardTable } from "./card-table";
 import { cardsOf, importable } from "./import-files";
 import { LibraryDrag } from "./drag";
 import { IndexColumn } from "./index-column";
-import { knownPlace, placeName } from "./places";
+import { findSearch, knownPlace, placeName, type LibraryPlace } from "./places";
+import { indexedTenths } from "../data/library-store";
+import { useStore } from "../data/store";
 import { useMatching } from "./use-matching";
+import { useFewestKeys } from "./use-fewest-keys";
+import { useSearch } from "./use-search";
 
 /** The shelf follows the copy, and is the same object after a change: what it says is asked anew for each copy. */
-const inPlace = (shelf: Shelf, place: Place, _of: Replica): readonly string[] => shelf.at(place);
+const inPlace = (shelf: Shelf, place: LibraryPlace, _of: Replica): readonly string[] =>
+  place.kind === "search" ? [] : shelf.at(place);
+
+const nothingYet: readonly string[] = [];
 
 /** Why a place shows nothing, and what to do about it. */
-function sayEmpty({ kind }: Place, typed: string): string {
-  if (typed) return `Nothing here begins with “${typed}”.`;
+function sayEmpty({ kind }: LibraryPlace, typed: string, isIndexed: boolean): string {
+  if (typed && !isIndexed) return `Nothing read so far answers to “${typed}”.`;
+  if (typed) return `Nothing here answers to “${typed}”.`;
+  if (kind === "search") return "No card answers to this search.";
   if (kind === "favourites") return "No favourites yet. Press F on a card to mark it.";
   if (kind === "all") return "No cards yet. Shape something on the bench and keep it.";
   return "Nothing is filed here.";
@@ -44,7 +53,7 @@ export function LibraryScreen() {
   const { replica, shelf, member } = data;
   const { contents } = library;
   const router = useRouter();
-  const [wantedPlace, setPlace] = useState<Place>({ kind: "all" });
+  const [wantedPlace, setPlace] = useState<LibraryPlace>({ kind: "all" });
   const place = useMemo(() => knownPlace(wantedPlace, replica), [wantedPlace, replica]);
   const [typed, setTyped] = useState("");
   const [order, setOrder] = useState<readonly string[]>([]);
@@ -52,7 +61,11 @@ export function LibraryScreen() {
   const filter = useRef<HTMLInputElement>(null);
 
   const found = useMatching(typed);
-  const here = useMemo(() => inPlace(shelf, place, replica), [shelf, place, replica]);
+  const isIndexed = useStore(library.arrival, indexedTenths) >= 10;
+  const search = place.kind === "search" ? findSearch(place.id, replica) : undefined;
+  const held = useSearch(search);
+  const lying = useMemo(() => inPlace(shelf, place, replica), [shelf, place, replica]);
+  const here = search ? (held ?? nothingYet) : lying;
   const ids = useMemo(() => (found ? here.filter((id) => found.has(id)) : here), [here, found]);
 
   const selection = useSelection(order);
@@ -62,6 +75,7 @@ export function LibraryScreen() {
   );
   const card = selection.lead ? replica.card.get(selection.lead) : undefined;
   const content = useContent(contents, card?.fingerprint);
+  const fewest = useFewestKeys(card);
   const folder = place.kind === "folder" ? replica.folder.get(place.id) : undefined;
 
   useEffect(() => {
@@ -114,6 +128,9 @@ export function LibraryScreen() {
       card,
       selected,
       folder,
+      search,
+      typed,
+      openSearch: (id) => setPlace({ kind: "search", id }),
       act,
       takeBack,
       filter: () => filter.current?.focus(),
@@ -146,7 +163,7 @@ export function LibraryScreen() {
               <IndexColumn
                 replica={replica}
                 shelf={shelf}
-                isWhole={!data.arriving}
+                isWhole={isIndexed}
                 place={place}
                 onPlace={setPlace}
               />
@@ -171,7 +188,7 @@ export function LibraryScreen() {
                       {name}
                     </chakra.h1>
                     <chakra.span color="muted" whiteSpace="nowrap" aria-live="polite">
-                      {data.arriving ? "…" : count(ids.length, "card")}
+                      {data.arriving || (search && !held) ? "…" : count(ids.length, "card")}
                     </chakra.span>
                   </HStack>
                   <HStack gap="6px" flexShrink={0}>
@@ -200,12 +217,12 @@ export function LibraryScreen() {
                 <CardTable
                   ref={table}
                   ids={ids}
-                  ownOrder={place.kind === "favourites"}
+                  ownOrder={place.kind === "favourites" || place.kind === "search"}
                   label="Cards"
                   selection={selection}
                   onOrder={setOrder}
                   onOpen={toBench}
-                  empty={data.arriving ? <CardsComing /> : sayEmpty(place, typed)}
+                  empty={data.arriving ? <CardsComing /> : sayEmpty(place, typed, isIndexed)}
                 />
               </Box>
             ),
@@ -232,6 +249,7 @@ export function LibraryScreen() {
                       content={content}
                       onAgain={() => contents.ahead([card.fingerprint])}
                       data={data}
+                      fewest={fewest}
                       onRemoveAlias={(aliasId) => void act("remove-alias", { aliasId })}
                       onFreeKey={(key) => void act("bind-key", { key, cardId: null })}
                     />

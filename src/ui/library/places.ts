@@ -1,15 +1,52 @@
 import type { Replica } from "@/core/library/change";
+import type { SavedSearch, SearchSort } from "@/core/library/entities";
 import { folderPath } from "@/core/library/folders";
+import { byPosition } from "@/core/library/order";
 import type { Place } from "@/core/library/shelf";
+import { readyMade } from "@/core/search/ready-made";
 
-export const samePlace = (a: Place, b: Place): boolean =>
-  a.kind === b.kind && (a.kind !== "folder" || (b.kind === "folder" && a.id === b.id));
+/** What of the library a table shows: where cards lie, or what a search holds. */
+export type LibraryPlace = Place | { readonly kind: "search"; readonly id: string };
 
-/** A place whose folder is gone is the whole library. */
-export const knownPlace = (place: Place, replica: Replica): Place =>
-  place.kind === "folder" && !replica.folder.has(place.id) ? { kind: "all" } : place;
+const idIn = (place: LibraryPlace) => ("id" in place ? place.id : "");
 
-export function placeName(place: Place, replica: Replica): string {
+export const samePlace = (a: LibraryPlace, b: LibraryPlace): boolean =>
+  a.kind === b.kind && idIn(a) === idIn(b);
+
+/** A search as the index shows it. */
+export interface ShownSearch {
+  readonly id: string;
+  readonly name: string;
+  readonly query: string;
+  readonly sort: SearchSort;
+  /** Undefined where nobody of the library made it. */
+  readonly kept?: SavedSearch;
+}
+
+/** The searches that were kept: the team's before one's own, each in their order. */
+export const keptSearches = ({ savedSearch }: Pick<Replica, "savedSearch">): ShownSearch[] =>
+  [...savedSearch.values()]
+    .filter((search) => !search.removed)
+    .sort((a, b) => Number(a.ownerId !== null) - Number(b.ownerId !== null) || byPosition(a, b))
+    .map((search) => ({ ...search, kept: search }));
+
+/** A search by its id, kept or ready-made. */
+export function findSearch(
+  id: string,
+  { savedSearch }: Pick<Replica, "savedSearch">,
+): ShownSearch | undefined {
+  const kept = savedSearch.get(id);
+  return kept && !kept.removed ? { ...kept, kept } : readyMade.find((search) => search.id === id);
+}
+
+/** A place that is gone is the whole library. */
+export const knownPlace = (place: LibraryPlace, replica: Replica): LibraryPlace =>
+  (place.kind === "folder" && !replica.folder.has(place.id)) ||
+  (place.kind === "search" && !findSearch(place.id, replica))
+    ? { kind: "all" }
+    : place;
+
+export function placeName(place: LibraryPlace, replica: Replica): string {
   switch (place.kind) {
     case "all":
       return "All cards";
@@ -21,5 +58,7 @@ export function placeName(place: Place, replica: Replica): string {
       return "Favourites";
     case "withdrawn":
       return "Withdrawn";
+    case "search":
+      return findSearch(place.id, replica)!.name;
   }
 }

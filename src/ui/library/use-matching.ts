@@ -12,7 +12,7 @@ export function useMatching(query: string): ReadonlySet<string> | null {
   useEffect(() => {
     if (!isAsked) return setFound(null);
     let wanted = true;
-    void finder.matching(query).then((ids) => wanted && setFound(new Set(ids)));
+    void finder.ask("matching", { query }).then((ids) => wanted && setFound(new Set(ids)));
     return () => {
       wanted = false;
     };

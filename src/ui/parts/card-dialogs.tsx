@@ -2,7 +2,6 @@
 
 import { useMemo } from "react";
 import type { InputOf } from "@/core/api/commands";
-import type { CardHead } from "@/core/library/entities";
 import { longestAlias } from "@/core/text/names";
 import { DialogButtons } from "./command-dialogs";
 import { Dialog } from "./dialog";
@@ -46,36 +45,47 @@ function OneWordDialog<N extends "set-alias" | "bind-key">(props: OneWordProps<N
   );
 }
 
-type CardDialogProps = { readonly card: CardHead; readonly onClose: () => void };
+interface RecallDialogProps {
+  /** What is to be recalled, and what it is called. */
+  readonly of: { readonly cardId: string } | { readonly searchId: string };
+  readonly name: string;
+  readonly onClose: () => void;
+}
 
-export function AliasDialog({ card, onClose }: CardDialogProps) {
+export function AliasDialog({ of, name, onClose }: RecallDialogProps) {
   return (
     <OneWordDialog
-      title={`Alias for “${card.name}”`}
+      title={`Alias for “${name}”`}
       label="Alias"
-      hint="A short word of your own; typed in the apply bar it brings this card first."
+      hint="A short word of your own; typed in the apply bar it brings this first."
       command="set-alias"
       field="text"
       first=""
       maxLength={longestAlias}
-      input={(text, takeOver) => ({ cardId: card.id, text, takeOver })}
+      input={(text, takeOver) => ({ ...of, text, takeOver })}
       taken="alias-taken"
       onClose={onClose}
     />
   );
 }
 
-export function KeyDialog({ card, current, onClose }: CardDialogProps & { readonly current?: string }) {
+interface KeyDialogProps extends RecallDialogProps {
+  readonly current?: string;
+  /** What the key does on the bench. */
+  readonly does?: string;
+}
+
+export function KeyDialog({ of, name, current, does = "applies the card at once", onClose }: KeyDialogProps) {
   return (
     <OneWordDialog
-      title={`Key for “${card.name}”`}
+      title={`Key for “${name}”`}
       label="Key"
-      hint="One printed character, such as 4 or m. On the bench it applies the card at once."
+      hint={`One printed character, such as 4 or q. On the bench it ${does}.`}
       command="bind-key"
       field="key"
       first={current ?? ""}
       maxLength={2}
-      input={(key, takeOver) => ({ key, cardId: card.id, takeOver })}
+      input={(key, takeOver) => ({ ...of, key, takeOver })}
       taken="key-taken"
       onClose={onClose}
     />

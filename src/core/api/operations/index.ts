@@ -6,6 +6,7 @@ import { myLibraries } from "./my-libraries";
 import { libraryReplica } from "./library-replica";
 import { cardHeads } from "./card-heads";
 import { cardContents } from "./card-contents";
+import { search } from "./search";
 import { changes } from "./changes";
 import { events } from "./events";
 import { history } from "./history";
@@ -50,6 +51,7 @@ export const operations: readonly Operation[] = [
   libraryReplica,
   cardHeads,
   cardContents,
+  search,
   changes,
   events,
   history,

@@ -1,7 +1,7 @@
 import { defineEntity, type Versioned } from "./define";
 
 /** How the cards of a saved search are put in order. */
-export const searchSorts = ["name", "added", "changed", "used", "length"] as const;
+export const searchSorts = ["name", "added", "changed", "used", "habit", "length"] as const;
 export type SearchSort = (typeof searchSorts)[number];
 
 export interface SavedSearch extends Versioned {

@@ -2,14 +2,25 @@ import type { ApplyHow } from "../../bench/use-bench";
 
 /** The apply bar: a row is highlighted, and waits to be put on. */
 export interface ApplyHere {
-  /** Rows that were found. */
+  /** Rows that were found, and how many cards in all that fit. */
   readonly found: number;
+  readonly fitting: number;
+  /** Terms of the query, and the saved search that it looks within, if there is one. */
+  readonly terms: number;
+  /** What would complete the query. */
+  readonly completion: string | null;
+  /** Earlier queries. */
+  readonly earlier: number;
   /** Percent. */
   readonly strength: number;
   put(how: ApplyHow): void;
   /** To the next row, or, where nothing is heard or seen yet, to the first. */
   audition(): void;
   setStrength(strength: number): void;
+  putRandom(): void;
+  dropTerm(): void;
+  complete(): void;
+  recallEarlier(): void;
   leave(): void;
 }
 

@@ -2,6 +2,10 @@ import type { ActionPlace } from "../action";
 import { after } from "./after";
 import { audition } from "./audition";
 import type { ApplyHere } from "./here";
+import { complete } from "./complete";
+import { dropTerm } from "./drop-term";
+import { earlier } from "./earlier";
+import { random } from "./random";
 import { leave } from "./leave";
 import { put } from "./put";
 import { stronger } from "./stronger";
@@ -9,5 +13,5 @@ import { weaker } from "./weaker";
 
 export const applyPlace: ActionPlace<ApplyHere> = {
   title: "Apply bar",
-  actions: [put, after, audition, weaker, stronger, leave],
+  actions: [put, after, audition, random, weaker, stronger, complete, dropTerm, earlier, leave],
 };

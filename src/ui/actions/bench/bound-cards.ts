@@ -2,12 +2,25 @@ import { countTargets } from "@/core/library/words";
 import type { Action, ActionFamily } from "../action";
 import type { BenchHere } from "./here";
 
-/** The keys that the member has bound to cards, as far as these fit what is selected. */
+/** The keys that the member has bound: to cards, as far as these fit what is selected, and to saved searches. */
 export const boundCards: ActionFamily<BenchHere> = {
   each: ({ replica, cards, lead, selected }) =>
     [...replica.keyBinding.values()]
       .sort((a, b) => (a.key < b.key ? -1 : 1))
-      .flatMap(({ key, cardId }): Action<BenchHere>[] => {
+      .flatMap(({ key, cardId, searchId }): Action<BenchHere>[] => {
+        const search = searchId ? replica.savedSearch.get(searchId) : undefined;
+        if (search && !search.removed)
+          return [
+            {
+              id: `search.open ${search.id}`,
+              words: `Find within “${search.name}”`,
+              short: `within ${search.name}`,
+              keys: [key],
+              on: ["target"],
+              strip: true,
+              run: (here) => here.find(search.id),
+            },
+          ];
         const card = cardId === null ? undefined : cards.get(cardId);
         if (!card || card.medium !== lead?.chain.medium) return [];
         return [

@@ -27,7 +27,8 @@ export interface BenchHere extends CardHere, TakesBack, SelectsAll {
   focusControl(at: number): void;
   focusStrength(): void;
   focusTargets(): void;
-  find(): void;
+  /** Opens the apply bar, within a saved search where one is named. */
+  find(searchId?: string): void;
   /** After a card was kept from the lead target. */
   kept(cardId: string, contentVersion: number): void;
   bringUp(cardId: string): void;

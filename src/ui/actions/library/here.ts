@@ -2,6 +2,7 @@ import type { Replica } from "@/core/library/change";
 import type { CardHead, Folder } from "@/core/library/entities";
 import { may } from "@/core/library/roles";
 import { count } from "@/core/library/words";
+import type { ShownSearch } from "../../library/places";
 import type { CardHere } from "../shared/card";
 import type { SelectsAll } from "../shared/select-all";
 import type { TakesBack } from "../shared/take-back";
@@ -12,6 +13,11 @@ export interface LibraryHere extends CardHere, TakesBack, SelectsAll {
   readonly selected: readonly CardHead[];
   /** The folder that is open. */
   readonly folder: Folder | undefined;
+  /** The search that is open. */
+  readonly search: ShownSearch | undefined;
+  /** What the cards are filtered by. */
+  readonly typed: string;
+  openSearch(id: string): void;
   filter(): void;
   toBench(): void;
   chooseFiles(): void;
@@ -27,3 +33,11 @@ export const editable = (here: Pick<LibraryHere, "role" | "selected">): boolean 
 /** What is selected, in words. */
 export const what = ({ selected }: Pick<LibraryHere, "selected">): string =>
   selected.length === 1 ? `“${selected[0].name}”` : count(selected.length, "card");
+
+/** A search that was kept, which can be recalled by an alias or a key. */
+export const keptSearch = ({ search, role }: Pick<LibraryHere, "search" | "role">): boolean =>
+  search?.kept !== undefined && may(role, "own");
+
+/** A search that this member may change: their own, or the team's where they keep things for it. */
+export const ownSearch = (here: Pick<LibraryHere, "search" | "role">): boolean =>
+  keptSearch(here) && (here.search!.kept!.ownerId !== null || mayKeep(here));

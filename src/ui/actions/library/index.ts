@@ -9,11 +9,17 @@ import { file } from "./file";
 import { filter } from "./filter";
 import type { LibraryHere } from "./here";
 import { importCards } from "./import";
+import { maker } from "./maker";
 import { moveFolder } from "./move-folder";
 import { newFolder } from "./new-folder";
 import { removeFolder } from "./remove-folder";
 import { renameFolder } from "./rename-folder";
 import { rename } from "./rename";
+import { changeSearch } from "./change-search";
+import { keepSearch } from "./keep-search";
+import { removeSearch } from "./remove-search";
+import { searchAlias } from "./search-alias";
+import { searchKey } from "./search-key";
 import { toBench } from "./to-bench";
 import { withdraw } from "./withdraw";
 
@@ -25,6 +31,7 @@ export const libraryPlace: ActionPlace<LibraryHere> = {
     giveKey,
     giveAlias,
     rename,
+    maker,
     file,
     importCards,
     withdraw,
@@ -34,6 +41,11 @@ export const libraryPlace: ActionPlace<LibraryHere> = {
     renameFolder,
     moveFolder,
     removeFolder,
+    keepSearch,
+    changeSearch,
+    searchAlias,
+    searchKey,
+    removeSearch,
     toBench,
     selectAll,
   ],

@@ -9,5 +9,6 @@ export const giveAlias: Action<CardHere> = {
   keys: ["n"],
   on: ["card", "chain"],
   offered: ownCard,
-  dialog: ({ here, close }) => (here.card ? <AliasDialog card={here.card} onClose={close} /> : null),
+  dialog: ({ here, close }) =>
+    here.card ? <AliasDialog of={{ cardId: here.card.id }} name={here.card.name} onClose={close} /> : null,
 };

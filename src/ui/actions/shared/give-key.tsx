@@ -10,5 +10,7 @@ export const giveKey: Action<CardHere> = {
   on: ["card", "chain"],
   offered: ownCard,
   dialog: ({ here, close }) =>
-    here.card ? <KeyDialog card={here.card} current={keyOf(here)} onClose={close} /> : null,
+    here.card ? (
+      <KeyDialog of={{ cardId: here.card.id }} name={here.card.name} current={keyOf(here)} onClose={close} />
+    ) : null,
 };

@@ -1,0 +1,12 @@
+import { MakerDialog } from "../../library/library-dialogs";
+import type { Action } from "../action";
+import { editable, type LibraryHere } from "./here";
+
+export const maker: Action<LibraryHere> = {
+  id: "library.maker",
+  words: "Say who made the card",
+  keys: ["b"],
+  on: ["card"],
+  offered: (here) => here.selected.length === 1 && here.card !== undefined && editable(here),
+  dialog: ({ here: { card }, close }) => (card ? <MakerDialog card={card} onClose={close} /> : null),
+};

@@ -1,0 +1,13 @@
+import { AliasDialog } from "../../parts/card-dialogs";
+import type { Action } from "../action";
+import { keptSearch, type LibraryHere } from "./here";
+
+export const searchAlias: Action<LibraryHere> = {
+  id: "search.alias",
+  words: "Give the search an alias",
+  keys: ["Shift+a"],
+  on: ["search"],
+  offered: keptSearch,
+  dialog: ({ here: { search }, close }) =>
+    search ? <AliasDialog name={search.name} of={{ searchId: search.id }} onClose={close} /> : null,
+};

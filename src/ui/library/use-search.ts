@@ -1,0 +1,35 @@
+import { useEffect, useMemo, useState } from "react";
+import { readyMade } from "@/core/search/ready-made";
+import { useDesk } from "../data/desk";
+import { indexedTenths } from "../data/library-store";
+import { useStore } from "../data/store";
+import { keptSearches, type ShownSearch } from "./places";
+
+/** Has the searches of the index counted, as long as the calling part is shown; the counts come to `finder.counts`. */
+export function useSearchCounts(): void {
+  const { finder, data } = useDesk();
+  const { savedSearch } = data.replica;
+  useEffect(() => {
+    const all = [...keptSearches({ savedSearch }), ...readyMade];
+    finder.follow(Object.fromEntries(all.map(({ id, query }) => [id, query])));
+  }, [finder, savedSearch]);
+  useEffect(() => () => finder.follow({}), [finder]);
+}
+
+/** The ids of the cards that a search holds, in its order; null without a search, or as long as they are not known. */
+export function useSearch(search: Pick<ShownSearch, "query" | "sort"> | undefined): readonly string[] | null {
+  const { finder, library, data } = useDesk();
+  const indexed = useStore(library.arrival, indexedTenths);
+  const [query, sort] = [search?.query, search?.sort];
+  const asked = useMemo(() => (query === undefined ? null : { query, sort: sort ?? "name" }), [query, sort]);
+  const [found, setFound] = useState<{ asked: object; ids: readonly string[] } | null>(null);
+  useEffect(() => {
+    if (!asked) return;
+    let wanted = true;
+    void finder.ask("selected", asked).then((ids) => wanted && setFound({ asked, ids }));
+    return () => {
+      wanted = false;
+    };
+  }, [finder, asked, data.replica, indexed]);
+  return asked && found?.asked === asked ? found.ids : null;
+}

@@ -1,0 +1,133 @@
+"use client";
+
+import { Box, chakra, Input } from "@chakra-ui/react";
+import { useId, useRef, useState } from "react";
+import { combination } from "@/core/keys/combination";
+import { listMove } from "@/core/keys/list-navigation";
+import { completions, type Completion } from "@/core/search/complete";
+import { parseQuery } from "@/core/search/query/parse";
+import { useVocabulary } from "../data/vocabulary";
+import { Field } from "./fields";
+
+interface QueryFieldProps {
+  readonly label: string;
+  readonly value: string;
+  readonly onChange: (query: string) => void;
+  readonly problem?: string;
+}
+
+/** A query with completion of fields and values, and what is wrong with it or missing. Arrows choose, Tab takes the first. */
+export function QueryField({ label, value, onChange, problem }: QueryFieldProps) {
+  const listId = useId();
+  const input = useRef<HTMLInputElement>(null);
+  const known = useVocabulary();
+  const [at, setAt] = useState(-1);
+  const [caret, setCaret] = useState<number | null>(null);
+  const offers = caret === null ? [] : completions(value, caret, known);
+  const [said] = parseQuery(value).problems;
+  const take = ({ start, end, text }: Completion) => {
+    onChange(value.slice(0, start) + text + value.slice(end));
+    setAt(-1);
+    const to = start + text.length;
+    setCaret(to);
+    requestAnimationFrame(() => {
+      input.current?.focus();
+      input.current?.setSelectionRange(to, to);
+    });
+  };
+  return (
+    <Box position="relative">
+      <Field
+        label={label}
+        problem={problem}
+        hint={
+          said ? said.message : "Words, in:folder, maker:, effect:, added:<7d, is:unused, -not this, OR, ( )"
+        }
+      >
+        {(ids) => (
+          <Input
+            {...ids}
+            ref={input}
+            role="combobox"
+            aria-expanded={offers.length > 0}
+            aria-controls={listId}
+            aria-activedescendant={at >= 0 ? `${listId}-${at}` : undefined}
+            autoComplete="off"
+            spellCheck={false}
+            fontFamily="mono"
+            size="sm"
+            bg="fieldGround"
+            color="cardInk"
+            borderColor="fieldRule"
+            borderRadius="small"
+            value={value}
+            onChange={(event) => {
+              onChange(event.target.value);
+              setCaret(event.target.selectionStart);
+              setAt(-1);
+            }}
+            onBlur={() => setCaret(null)}
+            onKeyDown={(event) => {
+              if (offers.length === 0) return;
+              const keys = combination(event);
+              const move = keys.startsWith("Arrow")
+                ? listMove(keys, { at, count: offers.length, typed: true })
+                : null;
+              if (keys === "Tab" || (keys === "Enter" && at >= 0)) take(offers[Math.max(0, at)]);
+              else if (keys === "Escape") setCaret(null);
+              else if (move && move !== "all") setAt(move.to);
+              else return;
+              event.preventDefault();
+              event.stopPropagation();
+            }}
+          />
+        )}
+      </Field>
+      {offers.length > 0 && (
+        <Box
+          id={listId}
+          role="listbox"
+          aria-label="Completions"
+          position="absolute"
+          zIndex="1"
+          top="50px"
+          left="0"
+          right="0"
+          bg="fieldGround"
+          color="cardInk"
+          border="1px solid"
+          borderColor="fieldRule"
+          borderRadius="small"
+          boxShadow="md"
+          overflow="hidden"
+        >
+          {offers.map((offer, i) => (
+            <Box
+              key={offer.text}
+              id={`${listId}-${i}`}
+              role="option"
+              aria-selected={i === at}
+              layerStyle="cardRow"
+              display="flex"
+              gap="12px"
+              px="8px"
+              py="4px"
+              fontSize="sm"
+              onMouseDown={(event) => {
+                event.preventDefault();
+                take(offer);
+              }}
+            >
+              <chakra.span fontFamily="mono" truncate>
+                {offer.text}
+              </chakra.span>
+              <chakra.span color="cardMuted" truncate ml="auto">
+                {offer.says}
+              </chakra.span>
+            </Box>
+          ))}
+        </Box>
+      )}
+    </Box>
+  );
+}
