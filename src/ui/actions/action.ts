@@ -78,11 +78,13 @@ const said = <Here>(words: string | ((here: Here) => string), here: Here) =>
 export function standingOf<Here>(action: Action<Here>, here: Here): Omit<Offer, "run"> {
   const offered = action.offered?.(here) ?? true;
   // What is not offered may have no words: they can be about what is not there.
-  const words = offered || typeof action.words === "string" ? said(action.words, here) : "";
+  const known = <W extends Action<Here>["words"]>(text: W) =>
+    offered || typeof text === "string" ? said(text, here) : "";
+  const words = known(action.words);
   return {
     id: action.id,
     words,
-    short: offered && action.short !== undefined ? said(action.short, here) : words,
+    short: (action.short !== undefined && known(action.short)) || words,
     keys: action.keys ?? [],
     on: action.on ?? [],
     strip: offered && (typeof action.strip === "function" ? action.strip(here) : (action.strip ?? false)),

@@ -236,6 +236,10 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
     back.current = (back.current + 1) % earlier.length;
     type(earlier[back.current]);
   };
+  const dropTerm = () => {
+    const last = terms.at(-1);
+    if (last) type(withoutTerm(typed, last));
+  };
   const complete = () => {
     if (!completion) return;
     const { start, end, text } = completion;
@@ -262,33 +266,39 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
   const onKey = (event: KeyboardEvent) => {
     const keys = combination(event);
     const number = /^Alt\+([1-9])$/.exec(keys);
+    // Nothing is above the first row but what was asked before.
+    const isBackward = chosen <= 0 && earlier.length > 0 && (typed === "" || typed === earlier[back.current]);
     // Pages belong to the strength here.
     const move = keys.startsWith("Arrow")
       ? listMove(keys, { at: chosen, count: hits.length, typed: true })
       : null;
-    const does: Record<string, () => void> = {
+    const does: Record<string, () => unknown> = {
       ArrowDown: below,
       Enter: () => put("replace"),
       "Shift+Enter": () => put("after"),
+      "Alt+ArrowUp": () => earlier.length > 0 && recallEarlier(),
+      "Alt+Backspace": dropTerm,
     };
     if (number) put("replace", Number(number[1]) - 1);
     else if (keys === "Backspace" && typed === "" && scope) lookWithin(undefined);
+    else if (keys === "ArrowUp" && isBackward) recallEarlier();
     else if (does[keys]) does[keys]();
     else if (move && move !== "all") goTo(move.to);
     else return;
     event.preventDefault();
   };
 
-  useActions(
+  const opened = useActions(
     applyPlace,
     {
-      found: hits.length,
-      fitting: result.fitting,
+      // What an alias of a search leads to is there, whatever else begins so.
+      found: called ? Math.max(1, hits.length) : hits.length,
+      fitting: called ? Math.max(1, result.fitting) : result.fitting,
       terms: terms.length,
       completion: completion?.text.trim() ?? null,
       earlier: earlier.length,
       putRandom: () => void putRandom(),
-      dropTerm: () => type(withoutTerm(typed, terms[terms.length - 1])),
+      dropTerm,
       complete,
       recallEarlier,
       strength,
@@ -315,7 +325,7 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
         boxShadow="lg"
         mx="auto"
         mt="12px"
-        width="min(800px, calc(100vw - 40px))"
+        width="min(900px, calc(100vw - 40px))"
         overflow="hidden"
         onMouseDown={(event) => event.stopPropagation()}
         onBlur={(event) => {
@@ -374,6 +384,8 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
               <>
                 <KeyCap keys="Enter" quiet />
                 <chakra.span>{`looks within “${called.name}”`}</chakra.span>
+                <KeyCap keys="Alt+r" quiet />
+                <chakra.span>puts one of it on, at random</chakra.span>
               </>
             ) : (
               <>
@@ -420,7 +432,7 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
               );
             })}
           </Box>
-          {query !== null && hits.length === 0 && (
+          {query !== null && hits.length === 0 && !called && (
             <Box px="16px" py="16px" color="cardMuted">
               {data.arriving ? (
                 <CardsComing />
@@ -459,6 +471,7 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
             <ActionButton action="apply.stronger" short />
           </HStack>
         </HStack>
+        {opened}
       </Box>
     </Box>
   );

@@ -37,7 +37,6 @@ type Line = { readonly heading: string } | Row;
 const idOf = (place: LibraryPlace) => `place-${"id" in place ? place.id : place.kind}`;
 const rowHeight = 29;
 const headingHeight = 40;
-const firstHeadingHeight = 28;
 
 interface IndexRowProps {
   readonly row: Row;
@@ -119,30 +118,30 @@ function linesOf(folders: Replica["folder"], savedSearch: Replica["savedSearch"]
     name,
     depth: 0,
   });
+  // What is short comes first: folders may be thousands.
   return [
-    { heading: "Folders" },
     { place: { kind: "all" }, name: "All cards", depth: 0 },
-    ...folderRows(folders).map(({ folder, depth }): Row => ({
-      place: { kind: "folder", id: folder.id },
-      name: folder.name,
-      depth,
-    })),
     { place: { kind: "unfiled" }, name: "Unfiled", depth: 0 },
-    { heading: "Lists" },
     {
       place: { kind: "favourites" },
       name: "Favourites",
       depth: 0,
       stamp: <Stamp letter="F" name="Favourites" />,
     },
-    { place: { kind: "withdrawn" }, name: "Withdrawn", depth: 0 },
     ...(kept.length > 0 ? [{ heading: "Searches" }] : []),
     ...kept.map((search): Row => ({
       ...searchRow(search),
       ...(search.kept?.ownerId === null && { stamp: <Stamp letter="T" name="The team's" /> }),
     })),
-    { heading: "Ready-made" },
+    { heading: "Folders" },
+    ...folderRows(folders).map(({ folder, depth }): Row => ({
+      place: { kind: "folder", id: folder.id },
+      name: folder.name,
+      depth,
+    })),
+    { heading: "Ready-made searches" },
     ...readyMade.map(searchRow),
+    { place: { kind: "withdrawn" }, name: "Withdrawn", depth: 0 },
   ];
 }
 
@@ -167,8 +166,7 @@ export function IndexColumn({ replica, shelf, isWhole, place, onPlace }: IndexCo
   const virtual = useVirtualizer({
     count: lines.length,
     getScrollElement: () => box.current,
-    estimateSize: (index) =>
-      "heading" in lines[index] ? (index === 0 ? firstHeadingHeight : headingHeight) : rowHeight,
+    estimateSize: (index) => ("heading" in lines[index] ? headingHeight : rowHeight),
     overscan: 6,
     paddingStart: 8,
     paddingEnd: 8,

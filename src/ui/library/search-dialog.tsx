@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, chakra, HStack } from "@chakra-ui/react";
-import { useEffect, useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
 import { searchSorts, type SearchSort } from "@/core/library/entities";
@@ -46,27 +46,9 @@ function Groups({
   const chosen = groups[at];
   return (
     <Box mb="12px">
-      <HStack justifyContent="space-between" mb="4px">
-        <Box fontSize="xs" fontWeight="600" color="cardMuted" id="groups-title">
-          What lets them in
-        </Box>
-        <HStack gap="4px">
-          <QuietButton
-            keys="Delete"
-            disabled={!chosen?.without}
-            onClick={() => chosen?.without && onQuery(chosen.without)}
-          >
-            leave out
-          </QuietButton>
-          <QuietButton
-            keys="o"
-            disabled={!chosen?.alone}
-            onClick={() => chosen?.alone && onQuery(chosen.alone)}
-          >
-            only these
-          </QuietButton>
-        </HStack>
-      </HStack>
+      <Box fontSize="xs" fontWeight="600" color="cardMuted" id="groups-title" mb="4px">
+        What lets them in
+      </Box>
       <Box
         role="listbox"
         aria-labelledby="groups-title"
@@ -108,6 +90,22 @@ function Groups({
           </Box>
         ))}
       </Box>
+      <HStack gap="4px">
+        <QuietButton
+          keys="Delete"
+          disabled={!chosen?.without}
+          onClick={() => chosen?.without && onQuery(chosen.without)}
+        >
+          leave out
+        </QuietButton>
+        <QuietButton
+          keys="o"
+          disabled={!chosen?.alone}
+          onClick={() => chosen?.alone && onQuery(chosen.alone)}
+        >
+          only these
+        </QuietButton>
+      </HStack>
     </Box>
   );
 }
@@ -153,6 +151,12 @@ export function SearchDialog({ search, query: first = "", onClose }: SearchDialo
       wanted = false;
     };
   }, [finder, query.value, data.replica]);
+  const input = useRef<HTMLInputElement>(null);
+  const isGrouped = groups.length > 0;
+  useEffect(() => {
+    // The list of groups has gone with the last of them: the keys go on in the query.
+    if (!isGrouped && document.activeElement === document.body) input.current?.focus();
+  }, [isGrouped]);
   const own = ownIn(read);
   const isAll = compileQuery(read).test === null;
   const joins = kept && holds && held ? without(holds, held) : [];
@@ -173,7 +177,7 @@ export function SearchDialog({ search, query: first = "", onClose }: SearchDialo
         buttons={<DialogButtons action={kept ? "Keep the change" : "Keep"} onClose={onClose} />}
       >
         <TextField label="Name" onFocus={(event) => event.target.select()} {...form.field("name")} />
-        <QueryField label="Query" {...query} />
+        <QueryField label="Query" ref={input} {...query} />
         <Box mb="12px" fontSize="sm" aria-live="polite">
           <chakra.span fontWeight="600">
             {holds === null ? "…" : `${count(holds.length, "card")}${isAll ? ", which is all of them" : ""}`}

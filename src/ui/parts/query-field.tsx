@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, chakra, Input } from "@chakra-ui/react";
-import { useId, useRef, useState } from "react";
+import { useId, useState, type RefObject } from "react";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
 import { completions, type Completion } from "@/core/search/complete";
@@ -14,12 +14,12 @@ interface QueryFieldProps {
   readonly value: string;
   readonly onChange: (query: string) => void;
   readonly problem?: string;
+  readonly ref: RefObject<HTMLInputElement | null>;
 }
 
 /** A query with completion of fields and values, and what is wrong with it or missing. Arrows choose, Tab takes the first. */
-export function QueryField({ label, value, onChange, problem }: QueryFieldProps) {
+export function QueryField({ label, value, onChange, problem, ref: input }: QueryFieldProps) {
   const listId = useId();
-  const input = useRef<HTMLInputElement>(null);
   const known = useVocabulary();
   const [at, setAt] = useState(-1);
   const [caret, setCaret] = useState<number | null>(null);

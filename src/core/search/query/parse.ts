@@ -1,4 +1,4 @@
-import { findField, queryFields } from "../fields";
+import { findField } from "../fields";
 import { queryWords } from "../tokens";
 import type { Comparison, Node, Query, QueryProblem, Span, Term, Test } from "./model";
 
@@ -167,12 +167,7 @@ class Parser {
     const field = findField(typed);
     const colon = start + typed.length + 1;
     if (!field) {
-      this.say(
-        "unknown-field",
-        start,
-        colon,
-        `There is no field “${typed}”; it is looked for as a word. There are ${queryFields.map((f) => f.name).join(", ")}.`,
-      );
+      this.say("unknown-field", start, colon, `There is no field “${typed}”: it is looked for as a word.`);
       return undefined;
     }
     this.at = colon;

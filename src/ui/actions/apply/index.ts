@@ -1,5 +1,6 @@
 import type { ActionPlace } from "../action";
 import { after } from "./after";
+import { queryHelp } from "../shared/query-help";
 import { audition } from "./audition";
 import type { ApplyHere } from "./here";
 import { complete } from "./complete";
@@ -13,5 +14,5 @@ import { weaker } from "./weaker";
 
 export const applyPlace: ActionPlace<ApplyHere> = {
   title: "Apply bar",
-  actions: [put, after, audition, random, weaker, stronger, complete, dropTerm, earlier, leave],
+  actions: [put, after, audition, random, weaker, stronger, complete, dropTerm, earlier, queryHelp, leave],
 };

@@ -3,6 +3,7 @@ import { doAgain } from "../shared/do-again";
 import { giveAlias } from "../shared/give-alias";
 import { giveKey } from "../shared/give-key";
 import { markFavourite } from "../shared/mark-favourite";
+import { queryHelp } from "../shared/query-help";
 import { selectAll } from "../shared/select-all";
 import { takeBack } from "../shared/take-back";
 import { file } from "./file";
@@ -46,6 +47,7 @@ export const libraryPlace: ActionPlace<LibraryHere> = {
     searchAlias,
     searchKey,
     removeSearch,
+    queryHelp,
     toBench,
     selectAll,
   ],

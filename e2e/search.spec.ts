@@ -1,0 +1,183 @@
+import { expect, test, type Page } from "@playwright/test";
+import { press, said, signIn } from "./desk";
+
+const place = (page: Page, name: string | RegExp) => page.getByRole("treeitem", { name });
+const heading = (page: Page) => page.getByRole("heading", { level: 1 });
+const rows = (page: Page) => page.getByRole("grid", { name: "Cards" }).getByRole("row");
+const dialog = (page: Page) => page.getByRole("dialog");
+const query = (page: Page) => dialog(page).getByRole("combobox", { name: "Query" });
+const found = (page: Page) => page.getByRole("listbox", { name: "Cards found" }).getByRole("option");
+/** Until the bar shows what was typed last. */
+const listed = (page: Page, typed: string) =>
+  expect(page.getByRole("listbox", { name: "Cards found" })).toHaveAttribute("data-query", typed);
+
+test("a maker's three letters become a search without false members in three more keys, by keyboard alone", async ({
+  page,
+}) => {
+  await signIn(page, "curator");
+  await press(page, "Alt+l");
+  await expect(page.getByRole("grid", { name: "Cards" })).toBeFocused();
+  await press(page, "/");
+  await page.keyboard.type("fog");
+  await press(page, "Enter", "s");
+  await page.keyboard.type("From the fog people");
+  await press(page, "Tab");
+  await expect(query(page)).toBeFocused();
+  // Whole words: the foghorn's cards are no members; the word itself stands in names and a folder too.
+  const groups = dialog(page).getByRole("listbox", { name: "What lets them in" }).getByRole("option");
+  await expect(groups.first()).toContainText(/fog\s*in maker/);
+  await expect(groups).not.toHaveCount(1);
+  await press(page, "Tab", "o");
+  await expect(query(page)).toHaveValue("maker:fog");
+  await expect(groups).toHaveCount(0);
+  await press(page, "Enter");
+  await expect(said(page)).toContainText("Kept the search “From the fog people”");
+  await expect(heading(page)).toHaveText("From the fog people");
+  await expect(place(page, /From the fog people/)).toHaveAttribute("aria-selected", "true");
+  await expect(rows(page).nth(1)).toBeVisible();
+  await page.getByRole("grid", { name: "Cards" }).focus();
+  await press(page, "Home");
+  await expect(page.getByRole("complementary", { name: "Chosen card" })).toContainText("Fog");
+
+  // Changing it says before what would leave.
+  await press(page, "e");
+  await expect(query(page)).toHaveValue("maker:fog");
+  await query(page).focus();
+  await press(page, "End");
+  await page.keyboard.type(" length:>1");
+  await expect(dialog(page)).toContainText(/\d+ would leave: “/);
+  await press(page, "Enter");
+  await expect(said(page)).toContainText("Changed the search");
+  await press(page, "Backspace");
+  await expect(said(page)).toContainText("Taken back: changed the search “From the fog people”");
+});
+
+test("a search is opened, narrowed and drawn from by keys on the bench", async ({ page }) => {
+  await signIn(page, "sound");
+  // Its alias and two keys: into it, and one of it at random.
+  await press(page, "/");
+  await page.keyboard.type("vm");
+  await expect(dialog(page)).toContainText("looks within “Voice, mending”");
+  await press(page, "Enter");
+  await listed(page, "");
+  await expect(dialog(page)).toContainText("within Voice, mending");
+  const whole = await found(page).count();
+  await page.keyboard.type("wi");
+  await listed(page, "wi");
+  await expect(found(page).first()).toContainText("Wind off");
+  expect(await found(page).count()).toBeLessThan(whole);
+  // With nothing typed, Backspace leads back to all cards.
+  await press(page, "Backspace", "Backspace", "Backspace");
+  await expect(dialog(page)).not.toContainText("within Voice, mending");
+  await press(page, "Escape");
+
+  await press(page, "/");
+  await page.keyboard.type("vm");
+  await expect(dialog(page)).toContainText("puts one of it on");
+  await press(page, "Alt+r");
+  await expect(said(page)).toContainText(/^“.+” on /);
+  await expect(page.getByRole("dialog")).toHaveCount(0);
+  const put = /“(.+)” on/.exec((await said(page).textContent())!)![1];
+  await press(page, "Backspace");
+  await expect(said(page)).toContainText("Taken back");
+  await press(page, "Alt+l");
+  await place(page, /Voice, mending/).click();
+  await expect(rows(page).filter({ hasText: put })).toBeVisible();
+
+  // A key of its own opens it.
+  await press(page, "Shift+G");
+  await page.keyboard.type("7");
+  await press(page, "Enter");
+  await expect(said(page)).toContainText("The key 7 now opens “Voice, mending”");
+  await press(page, "Alt+b");
+  await page.locator("[data-rendered]").waitFor();
+  await press(page, "7");
+  await expect(dialog(page)).toContainText("within Voice, mending");
+  await press(page, "Escape");
+});
+
+test("a query in the apply bar is completed, its terms are taken out, and it comes back", async ({
+  page,
+}) => {
+  await signIn(page, "sound");
+  await press(page, "/");
+  await page.keyboard.type("wind effe");
+  await press(page, "Tab");
+  await page.keyboard.type("para");
+  await press(page, "Tab");
+  const input = page.getByRole("combobox", { name: "Find a card" });
+  await expect(input).toHaveValue(/^wind effect:"?Parametric/);
+  await listed(page, await input.inputValue());
+  await expect(found(page).first()).toContainText("Wind off");
+  await press(page, "Alt+Backspace");
+  await expect(input).toHaveValue("wind");
+  await page.keyboard.type(" -off");
+  await listed(page, "wind -off");
+  await expect(found(page).filter({ hasText: "Wind off" })).toHaveCount(0);
+  await dialog(page).getByRole("button", { name: "-off" }).click();
+  await expect(input).toHaveValue("wind");
+  await listed(page, "wind");
+  await press(page, "Enter");
+  await expect(said(page)).toContainText("“Wind off” on");
+  await press(page, "/");
+  await press(page, "ArrowUp");
+  await expect(input).toHaveValue("wind");
+  await press(page, "Escape", "Backspace");
+  await expect(said(page)).toContainText("Taken back");
+
+  // A query that is not finished answers, and says what is missing.
+  await press(page, "/");
+  await page.keyboard.type('"wind of');
+  await expect(dialog(page)).toContainText("This phrase is still open.");
+  await page.keyboard.type('f"');
+  await listed(page, '"wind off"');
+  await expect(found(page)).toHaveCount(1);
+  await press(page, "F1");
+  await expect(page.getByRole("heading", { name: "Queries" })).toBeVisible();
+  await press(page, "Escape");
+  await expect(input).toBeFocused();
+});
+
+test("searches of the team are there for all and counted as cards change, by pointer alone", async ({
+  page,
+  browser,
+}) => {
+  await signIn(page, "curator");
+  await page.getByRole("link", { name: "Library" }).click();
+  await place(page, /Long chains/).click();
+  await expect(heading(page)).toHaveText("Long chains");
+  const count = async () => Number(/(\d+)$/.exec((await place(page, /Long chains/).textContent())!)![1]);
+  await expect(place(page, /Long chains/)).toContainText(/\d$/);
+  const before = await count();
+  expect(await rows(page).count()).toBeGreaterThan(1);
+
+  // Somebody else makes it wider.
+  const other = await (await browser.newContext()).newPage();
+  await signIn(other, "owner");
+  await other.getByRole("link", { name: "Library" }).click();
+  await place(other, /Long chains/).click({ button: "right" });
+  await other.getByRole("menuitem", { name: "Change the search" }).click();
+  await query(other).fill("length:>=3");
+  await expect(dialog(other)).toContainText(/would join/);
+  await dialog(other)
+    .getByRole("button", { name: /Keep the change/ })
+    .click();
+  await expect(said(other)).toContainText("Changed the search “Long chains”");
+  await expect.poll(count).toBeGreaterThan(before);
+  await other.keyboard.press("Backspace");
+  await expect.poll(count).toBe(before);
+  await other.close();
+
+  // A search of the team asks for nothing of one's own, and says so before it is kept.
+  await page.getByLabel("Filter cards").fill("is:unused");
+  await page.getByRole("grid", { name: "Cards" }).click({ button: "right" });
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: /keep search/ }).click();
+  await dialog(page).getByLabel("Name").fill("Not ours");
+  await dialog(page).getByText("the team").click();
+  await dialog(page).getByRole("button", { name: /^Keep/ }).click();
+  await expect(dialog(page).getByRole("alert")).toContainText("is:unused differs from member to member");
+  await dialog(page).getByText("me", { exact: true }).click();
+  await dialog(page).getByRole("button", { name: /^Keep/ }).click();
+  await expect(heading(page)).toHaveText("Not ours");
+});
