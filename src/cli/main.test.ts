@@ -292,6 +292,45 @@ describe("the command line", () => {
     expect(readdirSync(to).sort()).toEqual(["a.flac", "b.flac"]);
   });
 
+  it("finds exported cards by a query, with why, and says which file is none", () => {
+    const from = join(folder, "cards");
+    mkdirSync(join(from, "below"), { recursive: true });
+    const settings = [{ effect: "audio.gain", values: {}, on: true, mix: 100 }];
+    const keep = (file: string, name: string, maker: string, of: string[]) =>
+      writeFileSync(
+        join(from, `${file}.card.json`),
+        writeCardFile({ name, note: "", maker, fits: [], folder: of, chain: { medium: "audio", settings } }),
+      );
+    keep("a", "Fog, opened", "", ["Weather"]);
+    keep("below/b", "Foghorn", "Gannet", []);
+    keep("below/c", "Room", "Fog", ["Weather", "Rain"]);
+    writeFileSync(join(from, "broken.card.json"), "{}");
+    const run = (...words: string[]) => fichier("search", from, ...words);
+    const { stdout, stderr, status } = run("fog");
+    expect([status, stdout]).toEqual([0, "Weather / Fog, opened\nWeather / Rain / Room\n2 found\n"]);
+    expect(stderr).toMatch(/broken\.card\.json: This is not a card/);
+    expect(run("fog", "--explain").stdout).toContain("Room  (maker)");
+    expect(run("-in:weather effect:gain").stdout).toBe("Foghorn\n1 found\n");
+    const { total, cards } = JSON.parse(run("fog*", "--json", "--limit", "1", "--explain").stdout) as {
+      total: number;
+      cards: object[];
+    };
+    expect(total).toBe(3);
+    expect(cards).toEqual([
+      {
+        file: join(from, "a.card.json"),
+        name: "Fog, opened",
+        folder: ["Weather"],
+        medium: "audio",
+        layer: "team",
+        maker: "",
+        why: { name: [{ start: 0, end: 3 }] },
+      },
+    ]);
+    expect(run("gull )").stderr).toContain("No bracket is open here.");
+    expect(fichier("search", join(folder, "nowhere"), "x")).toMatchObject({ status: 2 });
+  });
+
   it.each([
     ["no such effect", ["effects", "audio.none"], 2, /There is no effect/],
     ["no chain", ["render", wav, join(folder, "x.wav")], 2, /--card FILE or --chain JSON/],

@@ -60,6 +60,8 @@ export function searchCommand(
 ): void {
   program
     .command("search")
+    // What is not wanted begins with a dash too.
+    .allowUnknownOption()
     .description("find cards among exported ones by a query, as a saved search reads it")
     .argument("<place>", `a folder with *${cardExtension} files, or one such file`)
     .argument("<query>", "see docs/query-language.md")

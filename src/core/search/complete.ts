@@ -2,6 +2,7 @@ import { findField, queryFields } from "./fields";
 import type { Offer, Vocabulary } from "./fields/define";
 import { fold } from "../text/fold";
 import { writeValue } from "./query/print";
+import { tokens } from "./tokens";
 
 /** What may stand where one is typing. */
 export interface Completion {
@@ -13,7 +14,8 @@ export interface Completion {
 }
 
 const fieldPart = /(?:^|[\s(,-])([\p{L}]+)$/u;
-const valuePart = /(?:^|[\s(,-])([\p{L}]+):(?:\([^)]*?,?\s*)?([<>=]*)("?)([^\s"(),]*|[^"]*)$/u;
+/** A field, a bracket with values before this one, a comparison, and a value in quotes or without. */
+const valuePart = /(?:^|[\s(,-])([\p{L}]+):(?:\((?:[^)]*[,\s])?)?([<>=]*)(?:"([^"]*)|([^\s"(),]*))$/u;
 const most = 8;
 
 /** What completes a query where the caret stands; nothing is offered before a letter or a colon was typed. */
@@ -22,17 +24,17 @@ export function completions(text: string, caret: number, known: Vocabulary): Com
   const value = valuePart.exec(before);
   const field = value && findField(value[1]);
   if (field) {
-    const [, , comparison, quote, typed] = value;
-    // After a space a value without quotes is over.
-    if (quote === "" && /\s/.test(typed)) return [];
-    const start = caret - typed.length - quote.length - comparison.length;
+    const [, , comparison, quoted, bare = ""] = value;
+    const typed = quoted ?? bare;
+    const start = caret - typed.length - (quoted === undefined ? 0 : 1) - comparison.length;
     const wanted = fold(comparison + typed);
     const begins: Offer[] = [];
     const holds: Offer[] = [];
     for (const offer of field.offers?.(known) ?? []) {
       const folded = fold(offer.value);
       if (folded.startsWith(wanted)) begins.push(offer);
-      else if (wanted !== "" && folded.includes(wanted)) holds.push(offer);
+      else if (wanted !== "" && tokens(offer.value).some(({ text: word }) => word.startsWith(wanted)))
+        holds.push(offer);
       if (begins.length >= most) break;
     }
     return [...begins, ...holds].slice(0, most).map(({ value: offered, says = "" }) => ({

@@ -1,11 +1,11 @@
 import { queryFields } from "./fields";
 
-export interface HelpLine {
+interface HelpLine {
   readonly query: string;
   readonly finds: string;
 }
 
-export interface HelpPart {
+interface HelpPart {
   readonly title: string;
   readonly words: string;
   readonly lines: readonly HelpLine[];

@@ -15,8 +15,8 @@ import type { Member } from "../member";
 interface Asked {
   readonly q: string;
   readonly sort: SearchSort;
-  readonly limit: number;
-  readonly explain: boolean;
+  readonly limit: string;
+  readonly explain: "true" | "false";
 }
 
 /** Gives others their turn: a large library takes a second or two to look through. */
@@ -39,7 +39,12 @@ export const search = (
       const doubled = await doubledContents(tx, libraryId);
       const habits = new Habits();
       habits.take(await readHabits(tx, libraryId, userId));
-      const scan = new Scan(q, { sort, limit, explain, moment: { now: Date.now(), offset: 0 } });
+      const scan = new Scan(q, {
+        sort,
+        limit: Number(limit),
+        explain: explain === "true",
+        moment: { now: Date.now(), offset: 0 },
+      });
       for await (const heads of headTexts(tx, libraryId)) {
         const cards = new Map(
           (JSON.parse(`[${heads}]`) as unknown[][]).map(headFrom).map((card) => [card.id, card]),

@@ -376,6 +376,62 @@ describe("of what is heard", () => {
     expect(offered(soundPlace, { ...sound, zoom: undefined })).not.toContain("sound.closer"));
 });
 
+describe("searches in the library", () => {
+  const kept = (ownerId: string | null) => ({
+    id: "s",
+    version: 2,
+    ownerId,
+    name: "Fog",
+    query: "fog",
+    sort: "name" as const,
+    position: "a0",
+    removed: false,
+  });
+  const shown = (ownerId: string | null) => ({ ...kept(ownerId), kept: kept(ownerId) });
+  const ids = (given: Partial<LibraryHere>) =>
+    offered(libraryPlace, library(given)).filter((id) => id.startsWith("search."));
+  const all = ["search.keep", "search.change", "search.alias", "search.key", "search.remove"];
+
+  it("can be changed by whom they belong to, and the team's by those who keep things for it", () => {
+    expect(ids({ search: shown("u") })).toEqual(all);
+    expect(ids({ search: shown("u"), role: "viewer" })).toEqual(all);
+    expect(ids({ search: shown(null) })).toEqual(all);
+    expect(ids({ search: shown(null), role: "viewer" })).toEqual([
+      "search.keep",
+      "search.alias",
+      "search.key",
+    ]);
+    // A ready-made one belongs to nobody.
+    const { kept: _, ...readyMade } = shown(null);
+    expect(ids({ search: readyMade })).toEqual(["search.keep"]);
+    expect(ids({})).toEqual(["search.keep"]);
+  });
+  it("say what is kept: what the cards are filtered by", () =>
+    expect(
+      standingOf(action(libraryPlace, library(), "search.keep"), library({ typed: " fog " })).words,
+    ).toBe("Keep the search “fog”"));
+  it("are opened by their keys on the bench, unless they are gone", () => {
+    const done: Done = [];
+    const row = kept("u");
+    const here = (search: object) =>
+      bench(
+        {
+          replica: {
+            ...noReplica,
+            keyBinding: new Map([
+              ["k", { id: "k", version: 1, ownerId: "u", key: "7", cardId: null, searchId: "s" }],
+            ]),
+            savedSearch: new Map([["s", search]]) as never,
+          },
+        },
+        done,
+      );
+    action(benchPlace, here(row), "search.open s").run!(here(row));
+    expect(done).toEqual([["find", "s"]]);
+    expect(offered(benchPlace, here({ ...row, removed: true }))).not.toContain("search.open s");
+  });
+});
+
 describe("in the library", () => {
   it("supplied cards are not changed, only marked", () => {
     const ids = offered(libraryPlace, library({ card: aHead({ layer: "supplied" }) }));

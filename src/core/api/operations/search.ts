@@ -7,8 +7,8 @@ import { ofLibrary, operation } from "../operation";
 interface Takes {
   readonly q: string;
   readonly sort: SearchSort;
-  readonly limit: number;
-  readonly explain: boolean;
+  readonly limit: string;
+  readonly explain: "true" | "false";
 }
 
 export const search = operation<SearchAnswer, Takes>()({
@@ -21,8 +21,11 @@ export const search = operation<SearchAnswer, Takes>()({
     sort: Joi.string()
       .valid(...searchSorts)
       .default("name"),
-    limit: Joi.number().integer().min(1).max(1000).default(100),
-    explain: Joi.boolean().default(false),
+    limit: Joi.string()
+      .pattern(/^(?:[1-9]\d{0,2}|1000)$/)
+      .default("100")
+      .messages({ "string.pattern.base": "From 1 to 1000 cards are given at once" }),
+    explain: Joi.string().valid("true", "false").default("false"),
   }),
   answer: "`total`, the first `limit` of the `cards`, and the `problems` of the query",
 });
