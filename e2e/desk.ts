@@ -60,3 +60,10 @@ export const strip = (page: Page) => page.getByRole("contentinfo", { name: "Keys
 /** A row of the apply bar. */
 export const found = (page: Page, name: string) =>
   page.getByRole("listbox", { name: "Cards found" }).getByRole("option").filter({ hasText: name });
+
+/** Scrolls the library's index to its end: only the lines in sight are drawn, and the newest folder is the last one. */
+export async function toLastFolders(page: Page): Promise<void> {
+  await page.getByRole("tree", { name: "Folders and lists" }).hover();
+  await page.mouse.wheel(0, 5000);
+  await expect(page.getByRole("treeitem", { name: /^Withdrawn/ })).toBeVisible();
+}

@@ -1,5 +1,16 @@
 import { expect, test, type Browser, type Page } from "@playwright/test";
-import { chain, found, openSession, press, rendered, said, saved, signIn, target } from "./desk";
+import {
+  chain,
+  found,
+  openSession,
+  press,
+  rendered,
+  said,
+  saved,
+  signIn,
+  target,
+  toLastFolders,
+} from "./desk";
 
 /** A page of a browser of its own. */
 const otherBrowser = async (browser: Browser): Promise<Page> =>
@@ -31,6 +42,7 @@ test("what one does, the others see at once, and any of it can be taken back fro
   await expect(other.getByRole("grid", { name: "Cards" })).toBeVisible();
   await press(page, "Alt+l");
   await expect(page.getByRole("grid", { name: "Cards" })).toBeFocused();
+  for (const one of [other, page]) await toLastFolders(one);
   await press(page, "Shift+n");
   await page.keyboard.type("Seen at once");
   await press(page, "Enter");
@@ -60,6 +72,7 @@ test("what one does, the others see at once, and any of it can be taken back fro
   await expect(said(other)).toContainText("Seen at once");
   await saved(other);
   await press(page, "Alt+l");
+  await toLastFolders(page);
   await expect(page.getByRole("navigation", { name: "Index" })).not.toContainText("Seen at once");
   await other.context().close();
 });
@@ -78,6 +91,7 @@ test("the tabs of a browser share one event stream, and another takes over when 
   await press(second, "Alt+l");
   await expect(second.getByRole("grid", { name: "Cards" })).toBeFocused();
   expect(opened).toHaveLength(1);
+  await toLastFolders(second);
 
   await signIn(elsewhere, "curator");
   await press(elsewhere, "Alt+l");

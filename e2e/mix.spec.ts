@@ -18,6 +18,7 @@ import {
   saved,
   setting,
   signIn,
+  toLastFolders,
 } from "./desk";
 
 /** A row by its very name; what a clip goes to is named in its row as well. */
@@ -151,6 +152,7 @@ test("card files are imported in the library, and say what is wrong with them", 
   await signIn(page, "picture");
   await press(page, "Alt+l");
   await expect(page.getByRole("grid", { name: "Cards" })).toBeFocused();
+  await toLastFolders(page);
   await chooseFiles(page, () => press(page, "i"), [good, bad]);
   await expect(said(page)).toHaveAttribute("data-problem", "");
   await expect(page.getByRole("navigation", { name: "Index" })).toContainText("Brought along");

@@ -4,7 +4,18 @@ import { join } from "node:path";
 import { expect, test, type Locator, type Page } from "@playwright/test";
 import { writeWav } from "../src/core/formats/wav/write";
 import { demoPassword } from "../demo/members";
-import { chain, chooseFiles, found, rendered, said, saved, setting, strip, target } from "./desk";
+import {
+  chain,
+  chooseFiles,
+  found,
+  rendered,
+  said,
+  saved,
+  setting,
+  strip,
+  target,
+  toLastFolders,
+} from "./desk";
 
 let folder: string;
 let files: string[];
@@ -174,13 +185,7 @@ test("the whole main job, by pointer alone", async ({ page }) => {
   await page.keyboard.insertText("By pointer");
   await page.getByRole("dialog").getByRole("button", { name: /^Make/ }).click();
   const made = page.getByRole("treeitem", { name: /^By pointer/ });
-  /** Only the lines in sight are drawn: the newest folder is the last one. */
-  const toLastFolders = async () => {
-    await page.getByRole("tree", { name: "Folders and lists" }).hover();
-    await page.mouse.wheel(0, 5000);
-    await expect(made).toBeVisible();
-  };
-  await toLastFolders();
+  await toLastFolders(page);
 
   // Cards and folders are dragged to where they belong, and what is selected goes together.
   await page.getByRole("textbox", { name: "Filter cards" }).fill("");
@@ -189,7 +194,7 @@ test("the whole main job, by pointer alone", async ({ page }) => {
   await page.getByRole("treeitem", { name: /^All cards/ }).click();
   const cardRow = (name: string) => page.getByRole("row").filter({ hasText: name });
   await cardRow("Boathouse slap").click();
-  await toLastFolders();
+  await toLastFolders(page);
   await cardRow("Chapel, long").getByTitle("select this as well, or no more").click();
   await drag(page, cardRow("Boathouse slap"), made);
   await expect(said(page)).toContainText("Filed 2 cards in By pointer");
