@@ -1,5 +1,5 @@
 import { expect, test, type Page } from "@playwright/test";
-import { press, said, signIn } from "./desk";
+import { chain, press, said, saved, signIn } from "./desk";
 
 const place = (page: Page, name: string | RegExp) => page.getByRole("treeitem", { name });
 const heading = (page: Page) => page.getByRole("heading", { level: 1 });
@@ -136,6 +136,35 @@ test("a query in the apply bar is completed, its terms are taken out, and it com
   await expect(page.getByRole("heading", { name: "Queries" })).toBeVisible();
   await press(page, "Escape");
   await expect(input).toBeFocused();
+});
+
+test("an effect by itself is found below the cards, and added to what is selected", async ({ page }) => {
+  await signIn(page, "sound");
+  const first = page.getByRole("listbox", { name: "Targets" }).getByRole("option").first();
+  await first.click();
+  const settings = chain(page).getByRole("list", { name: "Settings" }).getByRole("button");
+  await press(page, "/");
+  await page.keyboard.type("limit");
+  await listed(page, "limit");
+  // Cards come first.
+  const effect = found(page)
+    .filter({ hasText: /effect$/ })
+    .filter({ hasText: "Limiter" });
+  await expect(effect).toBeVisible();
+  await expect(found(page).first()).not.toContainText(/effect$/);
+  for (let i = 0; i < 30 && (await effect.getAttribute("aria-selected")) !== "true"; i++)
+    await press(page, "ArrowDown");
+  await press(page, "Enter");
+  await expect(said(page)).toContainText("Limiter added to “");
+  await expect(settings.filter({ hasText: "Limiter" })).toHaveCount(1);
+  await press(page, "/");
+  await page.keyboard.type("limit");
+  await listed(page, "limit");
+  await effect.click();
+  await expect(settings.filter({ hasText: "Limiter" })).toHaveCount(2);
+  await saved(page);
+  await press(page, "Backspace");
+  await expect(settings.filter({ hasText: "Limiter" })).toHaveCount(0);
 });
 
 test("searches of the team are there for all and counted as cards change, by pointer alone", async ({

@@ -38,6 +38,12 @@ describe("what the README promises", () => {
       await sharp({ create: { width: 60, height: 40, channels: 3, background: "slategray" } })
         .png()
         .toFile(join(folder, "stills", `${name}.png`));
+    mkdirSync(join(folder, "cards"));
+    for (const [i, { name, chain }] of demoCards.entries())
+      writeFileSync(
+        join(folder, "cards", `${i}.card.json`),
+        writeCardFile({ name, note: "", fits: [], folder: [], chain, files: [] }),
+      );
     for (const [, name] of readme.matchAll(/--card "(.+)\.card\.json"/g)) {
       const card = demoCards.find((c) => c.name === name);
       expect(card, `the demo has a card “${name}”`).toBeDefined();

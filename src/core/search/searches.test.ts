@@ -11,6 +11,7 @@ import { readyMade } from "./ready-made";
 import { drawn, recall } from "./recall";
 import { Scan } from "./scan";
 import { selected } from "./select";
+import { missingIn } from "./query/missing";
 import { parseQuery } from "./query/parse";
 
 const day = 24 * 3_600_000;
@@ -134,14 +135,15 @@ describe("the words that let cards in", () => {
   });
 });
 
+const known = {
+  folders: () => ["Weather", "Weather / Rain", "Boats"],
+  makers: () => ["Fog", "Gannet"],
+  members: () => ["curator"],
+  keys: () => ["3"],
+  aliases: () => ["shr"],
+};
+
 describe("completing a query", () => {
-  const known = {
-    folders: () => ["Weather", "Weather / Rain", "Boats"],
-    makers: () => ["Fog", "Gannet"],
-    members: () => ["curator"],
-    keys: () => ["3"],
-    aliases: () => ["shr"],
-  };
   const complete = (text: string, caret = text.length) =>
     completions(text, caret, known).map(
       ({ start, end, text: by }) => text.slice(0, start) + by + text.slice(end),
@@ -171,6 +173,16 @@ describe("completing a query", () => {
       }),
     );
   });
+});
+
+describe("what a query names that is gone", () => {
+  it.each([
+    ["in:weather OR in:snow", ["There is no folder “snow”."]],
+    ["-folder:weather/rain plate", []],
+    ["folder:weather/boats", ["There is no folder “weather/boats”."]],
+    ["in:(boats, gone) by:nobody", ["There is no folder “gone”.", "There is no member “nobody”."]],
+    ["by:cur* maker:nobody name:gone", []],
+  ])("%s", (text, expected) => expect(missingIn(parseQuery(text), known)).toEqual(expected));
 });
 
 describe("the fewest keys", () => {

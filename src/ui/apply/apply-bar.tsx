@@ -15,6 +15,7 @@ import {
 import { X } from "lucide-react";
 import type { Replica } from "@/core/library/change";
 import type { SavedSearch } from "@/core/library/entities";
+import { bareSetting, effectsBegun } from "@/core/search/bare-effects";
 import { completions } from "@/core/search/complete";
 import type { Node } from "@/core/search/query/model";
 import { parseQuery } from "@/core/search/query/parse";
@@ -41,10 +42,12 @@ import { applyPlace } from "../actions/apply";
 import { useActions } from "../actions/use-actions";
 import { CardsComing } from "../parts/cards-coming";
 import { KeyCap } from "../parts/key-cap";
-import { ApplyRow, applyRowHeight } from "./apply-row";
+import { ApplyRow, EffectRow, applyRowHeight } from "./apply-row";
 import { useRecall } from "./use-recall";
 
 const mostRows = 200;
+/** Effects that are shown below the cards. */
+const mostEffects = 6;
 /** Of so many cards found the contents are fetched before one of them is chosen. */
 const wantedSoon = 12;
 /** Milliseconds; what tops the list between two letters of a word need not be rendered. */
@@ -129,7 +132,7 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
   const [strength, setStrength] = useState(100);
   const input = useRef<HTMLInputElement>(null);
   const list = useRef<HTMLDivElement>(null);
-  const { lead, selected, setAudition, apply } = bench;
+  const { lead, selected, setAudition, apply, append } = bench;
   const target = { medium: lead?.chain.medium ?? bench.session.session.medium, kind: lead?.kind ?? "" };
   const [scopeId, setScopeId] = useState(searchId);
   const scope = scopeId === undefined ? undefined : findSearch(scopeId, replica);
@@ -153,9 +156,20 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
     [query, replica, shelf, habitsOf, data.member.id],
   );
   const indexed = useStore(library.arrival, percentIndexed);
-  const chosen = Math.min(at, hits.length - 1);
+  /** Below the cards: effects that begin so, where nothing but words is asked for. */
+  const effects = useMemo(() => {
+    const { root } = parseQuery(query ?? "");
+    return root && isPlain(root) && !scope ? effectsBegun(query!, target.medium).slice(0, mostEffects) : [];
+  }, [query, scope, target.medium]);
+  const count = hits.length + effects.length;
+  const chosen = Math.min(at, count - 1);
   const card = hits[chosen]?.card;
-  const { chain } = useContent(contents, card?.fingerprint);
+  const effect = effects[chosen - hits.length];
+  const content = useContent(contents, card?.fingerprint);
+  const chain = useMemo(
+    () => (effect ? { medium: effect.medium, settings: [bareSetting(effect)] } : content.chain),
+    [effect, content.chain],
+  );
   useEffect(() => {
     contents.ahead(hits.slice(0, wantedSoon).map(({ card }) => card.fingerprint));
   }, [contents, hits]);
@@ -178,7 +192,7 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
     return () => clearTimeout(timer);
   }, [touched, chain, strength, target.medium, setAudition]);
   const rows = useVirtualizer({
-    count: hits.length,
+    count,
     getScrollElement: () => list.current,
     estimateSize: () => applyRowHeight,
     overscan: 2,
@@ -200,10 +214,14 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
     }
     // An alias of a saved search leads into it.
     if (called && index === undefined && how === "replace") return lookWithin(called.id);
-    const picked = hits[index ?? chosen]?.card;
-    if (!picked) return;
+    const place = index ?? chosen;
+    const picked = hits[place]?.card;
+    const bare = effects[place - hits.length];
+    if (!picked && !bare) return;
     rememberQuery(libraryId, data.member.id, typed);
-    apply(picked, how, strength);
+    // An effect by itself stands for no chain: it is added to what is there.
+    if (picked) apply(picked, how, strength);
+    else append(bare);
     onClose();
   };
   const type = (text: string) => {
@@ -262,16 +280,14 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
     setAt(Math.max(0, to));
   };
   /** The one below; at first the one that is chosen already, which is not heard before that. */
-  const below = () => goTo(Math.min(hits.length - 1, touched ? chosen + 1 : chosen));
+  const below = () => goTo(Math.min(count - 1, touched ? chosen + 1 : chosen));
   const onKey = (event: KeyboardEvent) => {
     const keys = combination(event);
     const number = /^Alt\+([1-9])$/.exec(keys);
     // Nothing is above the first row but what was asked before.
     const isBackward = chosen <= 0 && earlier.length > 0 && (typed === "" || typed === earlier[back.current]);
     // Pages belong to the strength here.
-    const move = keys.startsWith("Arrow")
-      ? listMove(keys, { at: chosen, count: hits.length, typed: true })
-      : null;
+    const move = keys.startsWith("Arrow") ? listMove(keys, { at: chosen, count, typed: true }) : null;
     const does: Record<string, () => unknown> = {
       ArrowDown: below,
       Enter: () => put("replace"),
@@ -292,7 +308,7 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
     applyPlace,
     {
       // What an alias of a search leads to is there, whatever else begins so.
-      found: called ? Math.max(1, hits.length) : hits.length,
+      found: called ? Math.max(1, count) : count,
       fitting: called ? Math.max(1, result.fitting) : result.fitting,
       terms: terms.length,
       completion: completion?.text.trim() ?? null,
@@ -345,7 +361,7 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
             aria-label="Find a card"
             aria-expanded="true"
             aria-controls="found-cards"
-            aria-activedescendant={card ? `found-${card.id}` : undefined}
+            aria-activedescendant={card || effect ? `found-${(card ?? effect).id}` : undefined}
             autoComplete="off"
             spellCheck={false}
             variant="flushed"
@@ -411,6 +427,19 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
         >
           <Box role="none" position="relative" style={{ height: rows.getTotalSize() }}>
             {rows.getVirtualItems().map(({ index, start }) => {
+              if (index >= hits.length) {
+                const bare = effects[index - hits.length];
+                return (
+                  <EffectRow
+                    key={bare.id}
+                    effect={bare}
+                    index={index}
+                    chosen={index === chosen}
+                    top={start}
+                    onPick={pick}
+                  />
+                );
+              }
               const { hit, card } = hits[index];
               return (
                 <ApplyRow
@@ -432,7 +461,7 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
               );
             })}
           </Box>
-          {query !== null && hits.length === 0 && !called && (
+          {query !== null && count === 0 && !called && (
             <Box px="16px" py="16px" color="cardMuted">
               {data.arriving ? (
                 <CardsComing />

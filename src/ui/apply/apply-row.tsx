@@ -1,6 +1,7 @@
 import { Box, chakra, HStack } from "@chakra-ui/react";
 import { memo } from "react";
 import { sayEffects } from "@/core/chain/describe";
+import type { EffectDefinition } from "@/core/effects/define";
 import type { CardHead } from "@/core/library/entities";
 import type { Explanation } from "@/core/search/explain";
 import type { RecallHit } from "@/core/search/recall";
@@ -33,6 +34,63 @@ export const applyRowHeight = 50;
 export const sayOrigin = (card: CardHead, memberId: string): string =>
   card.layer === "team" && card.authorId === memberId ? "own" : card.layer;
 
+/** What all rows have: their place, and what a press does. */
+const rowLook = {
+  cursor: "default",
+  position: "absolute",
+  left: "0",
+  right: "0",
+  display: "grid",
+  gridTemplateColumns: "22px minmax(0, 1fr) 190px 70px",
+  alignItems: "center",
+  gap: "10px",
+  px: "12px",
+  layerStyle: "cardRow",
+  borderBottom: "1px solid",
+  borderBottomColor: "cardRule",
+} as const;
+
+interface EffectRowProps {
+  readonly effect: EffectDefinition;
+  readonly index: number;
+  readonly chosen: boolean;
+  readonly top: number;
+  readonly onPick: (index: number) => void;
+}
+
+/** An effect by itself, below the cards. */
+export const EffectRow = memo(function EffectRow({ effect, index, chosen, top, onPick }: EffectRowProps) {
+  return (
+    <Box
+      role="option"
+      id={`found-${effect.id}`}
+      aria-selected={chosen}
+      onMouseDown={(event) => event.preventDefault()}
+      onClick={() => onPick(index)}
+      {...rowLook}
+      style={{ top, height: applyRowHeight }}
+    >
+      <chakra.span textStyle="figure" color="cardMuted">
+        {index + 1}
+      </chakra.span>
+      <Box minWidth="0">
+        <chakra.div fontSize="md" truncate>
+          {effect.name}
+        </chakra.div>
+        <chakra.div fontSize="xs" color="cardMuted" truncate>
+          {effect.summary}
+        </chakra.div>
+      </Box>
+      <chakra.span textStyle="figure" truncate>
+        {effect.category}
+      </chakra.span>
+      <chakra.span fontSize="xs" color="cardMuted">
+        effect
+      </chakra.span>
+    </Box>
+  );
+});
+
 /** One candidate: number, name, where it matched, chain, origin. Drawn anew only when what it shows has changed. */
 export const ApplyRow = memo(function ApplyRow({
   card,
@@ -54,6 +112,10 @@ export const ApplyRow = memo(function ApplyRow({
     <>
       alias <Marked text={aliases} ranges={why.alias} />
     </>
+  ) : why.maker ? (
+    <>
+      by <Marked text={card.maker} ranges={why.maker} />
+    </>
   ) : why.note ? (
     <>
       note: <Marked text={card.note} ranges={why.note} />
@@ -68,19 +130,8 @@ export const ApplyRow = memo(function ApplyRow({
       aria-selected={chosen}
       onMouseDown={(event) => event.preventDefault()}
       onClick={() => onPick(index)}
-      cursor="default"
-      position="absolute"
-      left="0"
-      right="0"
+      {...rowLook}
       style={{ top, height: applyRowHeight }}
-      display="grid"
-      gridTemplateColumns="22px minmax(0, 1fr) 190px 70px"
-      alignItems="center"
-      gap="10px"
-      px="12px"
-      layerStyle="cardRow"
-      borderBottom="1px solid"
-      borderBottomColor="cardRule"
     >
       <chakra.span textStyle="figure" color="cardMuted">
         {index + 1}

@@ -3,10 +3,9 @@
 import { Box, chakra, Input } from "@chakra-ui/react";
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { Medium } from "@/core/media";
-import { effectsFor } from "@/core/effects/registry";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
-import { fold } from "@/core/text/fold";
+import { effectsBegun } from "@/core/search/bare-effects";
 import { Dialog } from "../parts/dialog";
 
 interface AddEffectProps {
@@ -20,13 +19,7 @@ export function AddEffect({ medium, onAdd, onClose }: AddEffectProps) {
   const [typed, setTyped] = useState("");
   const [at, setAt] = useState(0);
   const input = useRef<HTMLInputElement>(null);
-  const found = useMemo(() => {
-    const words = fold(typed).split(/\s+/).filter(Boolean);
-    return effectsFor(medium).filter((effect) => {
-      const own = fold(`${effect.name} ${effect.category} ${effect.short}`).split(/[\s-]+/);
-      return words.every((word) => own.some((w) => w.startsWith(word)));
-    });
-  }, [typed, medium]);
+  const found = useMemo(() => effectsBegun(typed, medium), [typed, medium]);
   const chosen = Math.min(at, found.length - 1);
   const chosenId = found[chosen]?.id;
   useEffect(() => {

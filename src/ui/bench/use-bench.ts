@@ -1,7 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { chainText } from "@/core/chain/fingerprint";
-import type { Chain } from "@/core/chain/model";
+import { longestChain, type Chain } from "@/core/chain/model";
 import { normaliseChain } from "@/core/chain/values";
 import type { CardHead, Target } from "@/core/library/entities";
 import { shown, type Edit, type Overlay } from "@/core/library/overlay";
@@ -37,6 +37,8 @@ export interface Bench {
   setStrength(strength: number): void;
   /** Puts a card on what is selected; with its current content, where none is given. */
   apply(card: CardHead, how: ApplyHow, strength: number, chain?: Chain): void;
+  /** Puts an effect behind the chains of what is selected. */
+  append(effect: EffectDefinition): void;
   /** Says that the selected targets that have a chain have it from a card, once it was kept from one of them. */
   pin(cardId: string, contentVersion: number, chain: Chain): Promise<void>;
   /** A target that somebody else changed while it was being changed here; nothing of either is lost until one is chosen. */
@@ -189,6 +191,30 @@ export function useBench(session: SessionData): Bench {
     [contents, putOn, tell],
   );
 
+  const append = useCallback(
+    (effect: EffectDefinition) => {
+      const { selected } = latest.current;
+      if (selected.length === 0) return tell({ kind: "problem", text: "Select something to add it to." });
+      const full = selected.find((t) => t.chain.settings.length >= longestChain);
+      if (full)
+        return tell({
+          kind: "problem",
+          text: `The chain on “${full.name}” has ${longestChain} settings already.`,
+        });
+      setAudition(null);
+      const setting = bareSetting(effect);
+      edits.touch(
+        new Map(
+          selected
+            .filter((t) => t.chain.medium === effect.medium)
+            .map((t) => [t.id, { chain: { ...t.chain, settings: [...t.chain.settings, setting] } }]),
+        ),
+      );
+      tell({ kind: "done", text: `${effect.name} added to ${countTargets(selected)}.` });
+    },
+    [edits, tell],
+  );
+
   const pin = useCallback(
     async (cardId: string, contentVersion: number, chain: Chain) => {
       // Asked first: what is selected may change while the last touch is saved.
@@ -230,6 +256,7 @@ export function useBench(session: SessionData): Bench {
     shape,
     setStrength,
     apply,
+    append,
     pin,
     conflict,
     decide,

@@ -28,6 +28,9 @@ import { findSearch, knownPlace, placeName, type LibraryPlace } from "./places";
 import { indexedTenths } from "../data/library-store";
 import { useStore } from "../data/store";
 import { useMatching } from "./use-matching";
+import { missingIn } from "@/core/search/query/missing";
+import { parseQuery } from "@/core/search/query/parse";
+import { useVocabulary } from "../data/vocabulary";
 import { useFewestKeys } from "./use-fewest-keys";
 import { useSearch } from "./use-search";
 
@@ -64,6 +67,12 @@ export function LibraryScreen() {
   const isIndexed = useStore(library.arrival, indexedTenths) >= 10;
   const search = place.kind === "search" ? findSearch(place.id, replica) : undefined;
   const held = useSearch(search);
+  const vocabulary = useVocabulary();
+  const query = search?.query;
+  const missing = useMemo(
+    () => (query === undefined ? [] : missingIn(parseQuery(query), vocabulary)),
+    [query, vocabulary],
+  );
   const lying = useMemo(() => inPlace(shelf, place, replica), [shelf, place, replica]);
   const here = search ? (held ?? nothingYet) : lying;
   const ids = useMemo(() => (found ? here.filter((id) => found.has(id)) : here), [here, found]);
@@ -214,6 +223,11 @@ export function LibraryScreen() {
                     <KeyCap keys="/" />
                   </HStack>
                 </HStack>
+                {missing.length > 0 && (
+                  <Box px="12px" pb="8px" fontSize="sm" color="muted" role="status">
+                    {`${missing.join(" ")} The search goes on without it.`}
+                  </Box>
+                )}
                 <CardTable
                   ref={table}
                   ids={ids}

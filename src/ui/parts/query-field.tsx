@@ -5,6 +5,7 @@ import { useId, useState, type RefObject } from "react";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
 import { completions, type Completion } from "@/core/search/complete";
+import { missingIn } from "@/core/search/query/missing";
 import { parseQuery } from "@/core/search/query/parse";
 import { useVocabulary } from "../data/vocabulary";
 import { Field } from "./fields";
@@ -24,7 +25,8 @@ export function QueryField({ label, value, onChange, problem, ref: input }: Quer
   const [at, setAt] = useState(-1);
   const [caret, setCaret] = useState<number | null>(null);
   const offers = caret === null ? [] : completions(value, caret, known);
-  const [said] = parseQuery(value).problems;
+  const read = parseQuery(value);
+  const said = read.problems[0]?.message ?? missingIn(read, known)[0];
   const take = ({ start, end, text }: Completion) => {
     onChange(value.slice(0, start) + text + value.slice(end));
     setAt(-1);
@@ -40,9 +42,7 @@ export function QueryField({ label, value, onChange, problem, ref: input }: Quer
       <Field
         label={label}
         problem={problem}
-        hint={
-          said ? said.message : "Words, in:folder, maker:, effect:, added:<7d, is:unused, -not this, OR, ( )"
-        }
+        hint={said ?? "Words, in:folder, maker:, effect:, added:<7d, is:unused, -not this, OR, ( )"}
       >
         {(ids) => (
           <Input

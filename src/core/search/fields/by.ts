@@ -22,4 +22,6 @@ export const by = defineField({
     };
   },
   offers: ({ members }) => members().map((value) => ({ value })),
+  noun: "member",
+  named: ({ members }) => members().map((by) => ({ by })),
 });

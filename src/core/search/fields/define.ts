@@ -32,6 +32,10 @@ export interface QueryField {
   /** How it is decided; a text says why it cannot be. */
   read(term: Term, comparison: Comparison | null): Test | string;
   offers?(known: Vocabulary): readonly Offer[];
+  /** Where a value names something that may be gone, what there is to be named: as parts of cards for which it would hold. */
+  named?(known: Vocabulary): readonly Partial<SearchDocument>[];
+  /** What it names, for a sentence: `folder`. */
+  readonly noun?: string;
 }
 
 export const defineField = (field: QueryField): QueryField => field;

@@ -1,3 +1,4 @@
+import { parsePath } from "../../text/names";
 import { defineField } from "./define";
 import { placeTest } from "./place";
 
@@ -7,4 +8,6 @@ export const folder = defineField({
   examples: [["folder:weather", "a card in that folder itself, not below it"]],
   read: placeTest(true),
   offers: ({ folders }) => folders().map((value) => ({ value })),
+  noun: "folder",
+  named: ({ folders }) => folders().map((path) => ({ folder: parsePath(path) })),
 });

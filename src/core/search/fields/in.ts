@@ -1,3 +1,4 @@
+import { parsePath } from "../../text/names";
 import { defineField } from "./define";
 import { placeTest } from "./place";
 
@@ -10,4 +11,6 @@ export const inFolder = defineField({
   ],
   read: placeTest(false),
   offers: ({ folders }) => folders().map((value) => ({ value })),
+  noun: "folder",
+  named: ({ folders }) => folders().map((path) => ({ folder: parsePath(path) })),
 });

@@ -19,7 +19,8 @@ function testOf(node: Node): Test {
 
 type Named = Extract<Node, { kind: "field" }>;
 
-function fieldsIn(node: Node | null): Named[] {
+/** What a query asks of fields, what it does not want too. */
+export function fieldsIn(node: Node | null): Named[] {
   switch (node?.kind) {
     case "all":
     case "any":

@@ -1,5 +1,5 @@
-import { defaultValues } from "@/core/chain/values";
 import { findEffect } from "@/core/effects/registry";
+import { bareSetting } from "@/core/search/bare-effects";
 import { AddEffect } from "../../bench/add-effect";
 import type { Action } from "../action";
 import type { BenchHere } from "../bench/here";
@@ -9,13 +9,7 @@ function addTo({ lead, bench, openSetting, focusControl }: BenchHere, id: string
   const effect = findEffect(id);
   if (!effect || !lead) return;
   const { settings } = lead.chain;
-  bench.shape({
-    ...lead.chain,
-    settings: [
-      ...settings,
-      { effect: id, values: defaultValues(effect.parameters), on: true, mix: effect.defaultMix },
-    ],
-  });
+  bench.shape({ ...lead.chain, settings: [...settings, bareSetting(effect)] });
   openSetting(settings.length);
   focusControl(settings.length);
 }
