@@ -44,6 +44,8 @@ const post = (message: SearchAnswer) => self.postMessage(message);
 
 /** Milliseconds without changes, after which orders are made and counts are told. */
 const rest = 60;
+/** The counts that were told last. */
+let told = "";
 let resting: ReturnType<typeof setTimeout> | undefined;
 /** Milliseconds after which what depends on time is looked up anew. */
 const aMinute = 60_000;
@@ -53,7 +55,10 @@ function settle(): void {
   // Behind what comes, so that neither a key press nor the next change waits for it.
   resting = setTimeout(() => {
     store.prepare();
-    post({ kind: "counts", counts: live.counts(moment()) });
+    const counts = live.counts(moment());
+    const said = JSON.stringify(counts);
+    if (said !== told) post({ kind: "counts", counts });
+    told = said;
   }, rest);
 }
 

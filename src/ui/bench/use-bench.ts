@@ -2,6 +2,8 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { chainText } from "@/core/chain/fingerprint";
 import { longestChain, type Chain } from "@/core/chain/model";
+import type { EffectDefinition } from "@/core/effects/define";
+import { bareSetting } from "@/core/search/bare-effects";
 import { normaliseChain } from "@/core/chain/values";
 import type { CardHead, Target } from "@/core/library/entities";
 import { shown, type Edit, type Overlay } from "@/core/library/overlay";
