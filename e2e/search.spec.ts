@@ -1,5 +1,5 @@
 import { expect, test, type Page } from "@playwright/test";
-import { chain, press, said, saved, signIn } from "./desk";
+import { chain, openSession, press, said, saved, setting, signIn, target } from "./desk";
 
 const place = (page: Page, name: string | RegExp) => page.getByRole("treeitem", { name });
 const heading = (page: Page) => page.getByRole("heading", { level: 1 });
@@ -136,6 +136,69 @@ test("a query in the apply bar is completed, its terms are taken out, and it com
   await expect(page.getByRole("heading", { name: "Queries" })).toBeVisible();
   await press(page, "Escape");
   await expect(input).toBeFocused();
+});
+
+test("of four cards of one name, each in a folder of its own, the one that is meant for the target comes first", async ({
+  page,
+}) => {
+  await signIn(page, "curator");
+  const made: string[] = [];
+  for (const [i, kind] of ["clip", "track", "bus", "return"].entries())
+    made.push(
+      await page.evaluate(
+        async ([kind, gain]) => {
+          const libraryId = /^\/([^/]+)/.exec(location.pathname)![1];
+          const response = await fetch(`/api/libraries/${libraryId}/commands/keep-card`, {
+            method: "POST",
+            headers: { "content-type": "application/json" },
+            body: JSON.stringify({
+              name: "Tide gate",
+              path: `Gates / For ${kind}`,
+              fits: [kind],
+              chain: {
+                medium: "audio",
+                settings: [{ effect: "audio.gain", values: { gain: Number(gain) }, on: true, mix: 100 }],
+              },
+            }),
+          });
+          return ((await response.json()) as { result: { cardId: string } }).result.cardId;
+        },
+        [kind, String(i)] as const,
+      ),
+    );
+  expect(new Set(made).size).toBe(4);
+  await openSession(page, "The foghorn, laid out");
+  for (const [name, kind] of [
+    ["Ambience", "bus"],
+    ["Voice", "track"],
+    ["Lamp room", "return"],
+    ["First blast", "clip"],
+  ]) {
+    await target(page, name).click();
+    await press(page, "/");
+    await page.keyboard.type("ti ga");
+    await listed(page, "ti ga");
+    await expect(found(page)).toHaveCount(4);
+    await expect(found(page).first()).toContainText(`Gates / For ${kind}`);
+    await expect(found(page).nth(1)).toContainText(`not for ${kind}`);
+    await press(page, "Enter");
+    await expect(target(page, name)).toContainText("Tide gate");
+    await expect(setting(page, "Gain")).toBeVisible();
+    await saved(page);
+    await press(page, "Backspace");
+    await expect(target(page, name)).not.toContainText("Tide gate");
+  }
+  // What was made here is taken back, so that other tests find the library as it was.
+  await press(page, "Alt+l");
+  await expect(page.getByRole("grid", { name: "Cards" })).toBeFocused();
+  const rest = page.getByRole("grid", { name: "Cards" }).getByRole("row").filter({ hasText: "Tide gate" });
+  await press(page, "/");
+  await page.keyboard.type("tide gate");
+  await press(page, "Enter");
+  for (let left = 3; left >= 0; left--) {
+    await press(page, "Backspace");
+    await expect(rest).toHaveCount(left);
+  }
 });
 
 test("an effect by itself is found below the cards, and added to what is selected", async ({ page }) => {

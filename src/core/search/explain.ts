@@ -8,7 +8,7 @@ import {
 } from "./document";
 import { fold } from "../text/fold";
 import { beginsNearly, shortestForgiven } from "./forgive";
-import { finderOf, type Reading } from "./holds";
+import { CutText, finderOf, type Reading } from "./holds";
 import { compileQuery, compileRecall } from "./query/compile";
 import type { Test } from "./query/model";
 import { parseQuery } from "./query/parse";
@@ -82,7 +82,7 @@ export function explain(
     const find = finderOf(term, reading, isAll);
     for (const field of within ?? searchedFields)
       for (const { text, at } of placed(document, field)) {
-        const match = find(text);
+        const match = find(new CutText(text));
         if (!match) continue;
         // Of a word that is typed so far, what is typed.
         const end =

@@ -1,6 +1,6 @@
 import type { Bits } from "../numeric/bits";
 import { searchedFields, textsOf, type SearchedField } from "./document";
-import { finderOf } from "./holds";
+import { CutText, finderOf } from "./holds";
 import { fieldBits, fieldMask, type IndexStore } from "./index-store";
 import { compileQuery } from "./query/compile";
 import type { Moment, Node, Span, Term } from "./query/model";
@@ -65,7 +65,8 @@ function countsOf(store: IndexStore, term: Term, members: Bits): Map<string, Map
     const document = store.documentOf(entry)!;
     masks.push(
       searchedFields.reduce(
-        (mask, field, i) => (textsOf(document, field).some((text) => find(text)) ? mask | (1 << i) : mask),
+        (mask, field, i) =>
+          textsOf(document, field).some((text) => find(new CutText(text))) ? mask | (1 << i) : mask,
         0,
       ),
     );

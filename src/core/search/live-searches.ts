@@ -1,4 +1,4 @@
-import { holds } from "./holds";
+import { deciderOf } from "./holds";
 import type { SearchDocument } from "./document";
 import type { IndexStore } from "./index-store";
 import { compileQuery, type Asked } from "./query/compile";
@@ -9,6 +9,7 @@ import { select } from "./select";
 interface Live {
   readonly query: string;
   readonly asked: Asked;
+  readonly isMember: (document: SearchDocument, moment: Moment) => boolean;
   /** The cards it holds; null where that is to be looked up anew. */
   members: Set<string> | null;
 }
@@ -26,18 +27,20 @@ export class LiveSearches {
   follow(queries: Readonly<Record<string, string>>): void {
     for (const id of this.searches.keys()) if (!(id in queries)) this.searches.delete(id);
     for (const [id, query] of Object.entries(queries))
-      if (this.searches.get(id)?.query !== query)
-        this.searches.set(id, { query, asked: compileQuery(parseQuery(query)), members: null });
+      if (this.searches.get(id)?.query !== query) {
+        const asked = compileQuery(parseQuery(query));
+        this.searches.set(id, { query, asked, isMember: memberOf(asked), members: null });
+      }
   }
 
   /** What the index was told. */
   changed(put: readonly SearchDocument[], remove: readonly string[], moment: Moment): void {
     if (put.length + remove.length > fewChanges) return this.lookAgain(() => true);
-    for (const { asked, members } of this.searches.values()) {
+    for (const { isMember, members } of this.searches.values()) {
       if (!members) continue;
       for (const id of remove) members.delete(id);
       for (const document of put)
-        if (isMember(document, asked, moment)) members.add(document.id);
+        if (isMember(document, moment)) members.add(document.id);
         else members.delete(document.id);
     }
   }
@@ -68,5 +71,8 @@ export class LiveSearches {
   }
 }
 
-const isMember = (document: SearchDocument, { test, withdrawn }: Asked, moment: Moment): boolean =>
-  (withdrawn || !document.isWithdrawn) && (test === null || holds(test, document, "exact", moment));
+function memberOf({ test, withdrawn }: Asked): Live["isMember"] {
+  const holds = test && deciderOf(test, "exact");
+  return (document, moment) =>
+    (withdrawn || !document.isWithdrawn) && (holds === null || holds(document, moment));
+}

@@ -2,7 +2,7 @@ import type { SearchSort } from "../library/entities";
 import { sortKey } from "../text/fold";
 import type { SearchDocument } from "./document";
 import { explain } from "./explain";
-import { holds } from "./holds";
+import { deciderOf } from "./holds";
 import { compileQuery } from "./query/compile";
 import type { Moment } from "./query/model";
 import { parseQuery } from "./query/parse";
@@ -22,6 +22,7 @@ const order = (a: Kept, b: Kept) =>
 export class Scan {
   private readonly query;
   private readonly asked;
+  private readonly holds;
   private kept: Kept[] = [];
   private total = 0;
 
@@ -36,12 +37,12 @@ export class Scan {
   ) {
     this.query = parseQuery(text);
     this.asked = compileQuery(this.query);
+    this.holds = this.asked.test && deciderOf(this.asked.test, "exact");
   }
 
   look(document: SearchDocument): void {
-    const { test, withdrawn } = this.asked;
-    if (document.isWithdrawn && !withdrawn) return;
-    if (test !== null && !holds(test, document, "exact", this.options.moment)) return;
+    if (document.isWithdrawn && !this.asked.withdrawn) return;
+    if (this.holds && !this.holds(document, this.options.moment)) return;
     this.total++;
     this.kept.push({
       document,

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { aDocument, aMoment } from "../../../testing/documents";
 import type { SearchDocument } from "./document";
-import { findPhrase, holds } from "./holds";
+import { CutText, deciderOf, finderOf } from "./holds";
 import { IndexStore } from "./index-store";
 import { compileQuery } from "./query/compile";
 import { parseQuery } from "./query/parse";
@@ -10,7 +10,7 @@ import { selected } from "./select";
 
 const isIn = (query: string, given: Partial<SearchDocument>, reading: "exact" | "beginnings" = "exact") => {
   const { test } = compileQuery(parseQuery(query));
-  return test === null || holds(test, aDocument(given), reading, aMoment);
+  return test === null || deciderOf(test, reading)(aDocument(given), aMoment);
 };
 const day = 24 * 3_600_000;
 
@@ -98,7 +98,7 @@ describe("what a saved search means", () => {
       [0, false],
       [120, true],
     ] as const)
-      expect(holds(test!, late, "exact", { ...aMoment, offset })).toBe(expected);
+      expect(deciderOf(test!, "exact")(late, { ...aMoment, offset })).toBe(expected);
   });
 
   it("is wider while typing: a word is the beginning of one", () => {
@@ -108,6 +108,12 @@ describe("what a saved search means", () => {
   });
 
   it("finds a phrase at borders alone, whatever is around it", () => {
+    const findPhrase = (text: string, phrase: string) =>
+      finderOf(
+        { text: phrase, isPhrase: true, isOpen: false, start: 0, end: 0 },
+        "exact",
+        false,
+      )(new CutText(text));
     expect(findPhrase("Befog fog", "fog")).toEqual({ start: 6, end: 9 });
     expect(findPhrase("fogs", "fog")).toBeNull();
     expect(findPhrase("a+b", "+")).toEqual({ start: 1, end: 2 });
@@ -212,7 +218,7 @@ describe("the index", () => {
             const { test, withdrawn } = compileQuery(parseQuery(asked));
             const expected = [...known.values()].filter(
               (one) =>
-                (withdrawn || !one.isWithdrawn) && (test === null || holds(test, one, "exact", aMoment)),
+                (withdrawn || !one.isWithdrawn) && (test === null || deciderOf(test, "exact")(one, aMoment)),
             );
             expect([asked, selected(store, asked, aMoment).sort()]).toEqual([
               asked,

@@ -1,7 +1,7 @@
 import { Bits } from "../numeric/bits";
 import type { SearchSort } from "../library/entities";
 import { searchedFields, type SearchedField } from "./document";
-import { holds, type Reading } from "./holds";
+import { deciderOf, type Reading } from "./holds";
 import { fieldBits, fieldMask, type IndexStore } from "./index-store";
 import type { Moment, Term, Test } from "./query/model";
 import { compileQuery, type Asked } from "./query/compile";
@@ -65,9 +65,10 @@ function mayHold(
 function among(store: IndexStore, test: Test, some: Bits, reading: Reading, moment: Moment): Bits {
   const check = (entries: Bits) => {
     const found = new Bits(store.entries);
+    const holds = deciderOf(test, reading);
     for (const entry of entries) {
       const document = store.documentOf(entry);
-      if (document && holds(test, document, reading, moment)) found.add(entry);
+      if (document && holds(document, moment)) found.add(entry);
     }
     return found;
   };
