@@ -5,7 +5,7 @@ import {
   type SearchDocument,
   type SearchTarget,
 } from "../src/core/search/document";
-import { beginsNearly, shortestForgiven } from "../src/core/search/forgive";
+import { forgives } from "../src/core/search/forgive";
 import { queryWords, tokens, wordsAndParts } from "../src/core/search/tokens";
 import { fold, sortKey } from "../src/core/text/fold";
 
@@ -16,7 +16,7 @@ function bestOf(document: SearchDocument, word: string): { field: number; forgiv
     searchedFields.findIndex((field) => tokens(texts[field]).some(({ text }) => is(text)));
   const exact = first((token) => token.startsWith(word));
   if (exact >= 0) return { field: exact, forgiven: false };
-  const near = word.length >= shortestForgiven ? first((token) => beginsNearly(token, word)) : -1;
+  const near = first((token) => forgives(token, word));
   return near >= 0 ? { field: near, forgiven: true } : null;
 }
 

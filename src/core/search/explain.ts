@@ -7,7 +7,7 @@ import {
   type SearchedField,
 } from "./document";
 import { fold } from "../text/fold";
-import { beginsNearly, shortestForgiven } from "./forgive";
+import { forgives } from "./forgive";
 import { CutText, finderOf, type Reading } from "./holds";
 import { compileQuery, compileRecall } from "./query/compile";
 import type { Test } from "./query/model";
@@ -95,9 +95,7 @@ export function explain(
   let unexplained = false;
   for (const word of words) {
     const exact = findFirst(texts, (token) => token.startsWith(word));
-    const near =
-      exact ??
-      (word.length >= shortestForgiven ? findFirst(texts, (token) => beginsNearly(token, word)) : undefined);
+    const near = exact ?? findFirst(texts, (token) => forgives(token, word));
     if (near)
       note(near.field, {
         start: near.start,

@@ -23,5 +23,25 @@ export function beginsNearly(word: string, typed: string): boolean {
 const restIs = (word: string, wordFrom: number, typed: string, typedFrom: number): boolean =>
   word.startsWith(typed.slice(typedFrom), wordFrom);
 
-/** Words shorter than this must be right to the letter. */
-export const shortestForgiven = 4;
+/** Typed words from this length on may be the beginning of a word with a letter wrong. */
+const longEnough = 4;
+/** Shorter ones must be right to the letter. */
+export const shortestForgiven = 3;
+
+/** Three letters are too few to begin a word with one of them wrong; they may stand for a whole word of three or four. */
+function isNearly(word: string, typed: string): boolean {
+  const [a, b, c] = typed;
+  if (word[0] !== a) return false;
+  if (word.length === 3) return word[1] === b || word[2] === c || (word[1] === c && word[2] === b);
+  // One of its letters was left out.
+  return word.length === 4 && [1, 2, 3].some((at) => word.slice(0, at) + word.slice(at + 1) === typed);
+}
+
+/**
+ * True where a typed word stands for a word with one letter wrong, missing, doubled or swapped: for the beginning of one where
+ * four letters or more were typed, for a whole short one where three were. Pre: both folded.
+ */
+export const forgives = (word: string, typed: string): boolean =>
+  typed.length >= longEnough
+    ? beginsNearly(word, typed)
+    : typed.length === shortestForgiven && isNearly(word, typed);

@@ -18,7 +18,7 @@ export const queryHelp: readonly HelpPart[] = [
   {
     title: "Words",
     words:
-      "A word is looked for in the name, aliases, folders, maker, effects and note. Accents and capitals do not matter. While typing in the apply bar or the filter a word is the beginning of one, initials count, and one wrong letter in four or more is forgiven; in a saved search a word is a whole word.",
+      "A word is looked for in the name, aliases, folders, maker, effects and note. Accents and capitals do not matter. While typing in the apply bar or the filter a word is the beginning of one, initials count, and one wrong letter is forgiven; in a saved search a word is a whole word.",
     lines: [
       line("harbour room", "both words, anywhere in the card"),
       line("har*", "a word that begins so, also in a saved search"),

@@ -3,7 +3,7 @@ import { smallest } from "../numeric/smallest";
 import { habitLevels } from "../library/habit";
 import { fold } from "../text/fold";
 import type { SearchTarget } from "./document";
-import { beginsNearly, shortestForgiven } from "./forgive";
+import { forgives, shortestForgiven } from "./forgive";
 import { factsOf, fieldBits, fieldMask, lengthCount, type IndexStore } from "./index-store";
 import { compileQuery, compileRecall } from "./query/compile";
 import type { Moment } from "./query/model";
@@ -70,7 +70,7 @@ function meantBy(store: IndexStore, word: string): Meant {
     const [first, end] = allWords.range(word[0]);
     for (let rank = first; rank < end; rank++) {
       if (rank === low) rank = high;
-      if (rank < end && beginsNearly(allWords.textOf(order[rank]), word)) near.add(order[rank]);
+      if (rank < end && forgives(allWords.textOf(order[rank]), word)) near.add(order[rank]);
     }
   }
   return { low, high, near };
@@ -388,7 +388,7 @@ function best(store: IndexStore, candidates: Candidates, target: SearchTarget, l
 /**
  * The cards that a typed query recalls for a target, best first. Every word must be found at the beginning of a word,
  * in any order and any field, or the letters are the initials of the name; one letter may be wrong in words of four
- * letters or more. What else the query asks for must hold too. An empty query lists everything. The same query on the
+ * letters or more, and in three that stand for a whole short word. What else the query asks for must hold too. An empty query lists everything. The same query on the
  * same library gives the same order. Pre: `limit` ≥ 1.
  */
 export function recall(

@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import { reference } from "../../../scripts/reference";
 import type { SearchDocument } from "./document";
 import { fold, sortKey } from "../text/fold";
-import { beginsNearly } from "./forgive";
+import { beginsNearly, forgives } from "./forgive";
 import { IndexStore } from "./index-store";
 import { aDocument, aMoment } from "../../../testing/documents";
 import { suiteLibrary } from "../../../testing/search-suite";
@@ -128,6 +128,17 @@ describe("forgiving one letter", () => {
       { numRuns: 5000 },
     );
   });
+  it("of three typed letters is a distance of one to a whole word of three or four, the first letter right", () => {
+    const word = fc.string({ unit: fc.constantFrom("a", "b", "c", "d"), minLength: 1, maxLength: 5 });
+    const typed = fc.string({ unit: fc.constantFrom("a", "b", "c", "d"), minLength: 1, maxLength: 3 });
+    fc.assert(
+      fc.property(word, typed, (w, t) => {
+        const truth = t.length === 3 && [3, 4].includes(w.length) && w[0] === t[0] && distance(w, t) <= 1;
+        expect(forgives(w, t)).toBe(truth);
+      }),
+      { numRuns: 5000 },
+    );
+  });
   // Source: reference/levenshtein.json (npm fastest-levenshtein, textbook values) checks the slow truth itself.
   it.each(
     reference<{ a: string; b: string; distance: number }>("levenshtein").map((c) => [c.a, c.b, c.distance]),
@@ -194,7 +205,19 @@ describe("recall", () => {
       [card("a", "Small harbour room"), card("b", "Hrabour")],
       ["b", "a"],
     ],
-    ["three letters must be right", "hra", [card("a", "Harbour")], []],
+    ["three letters of a longer word must be right", "hra", [card("a", "Harbour")], []],
+    [
+      "three letters stand for a whole short word with one of them wrong",
+      "fgo",
+      [card("a", "Fog"), card("b", "Frog"), card("c", "Fogs"), card("d", "Foghorn"), card("e", "Fgo")],
+      ["e", "a"],
+    ],
+    [
+      "or with one left out",
+      "lmp",
+      [card("a", "Lamp"), card("b", "Lamps"), card("c", "Limp, wet")],
+      ["a", "c"],
+    ],
     [
       "own before team before supplied",
       "plate",
