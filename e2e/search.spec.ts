@@ -1,5 +1,5 @@
 import { expect, test, type Page } from "@playwright/test";
-import { chain, openSession, press, said, saved, setting, signIn, target } from "./desk";
+import { chain, openSession, press, said, saved, setting, signIn, strip, target } from "./desk";
 
 const place = (page: Page, name: string | RegExp) => page.getByRole("treeitem", { name });
 const heading = (page: Page) => page.getByRole("heading", { level: 1 });
@@ -228,6 +228,30 @@ test("an effect by itself is found below the cards, and added to what is selecte
   await saved(page);
   await press(page, "Backspace");
   await expect(settings.filter({ hasText: "Limiter" })).toHaveCount(0);
+});
+
+test("the apply bar can stand beside the material, and stays so", async ({ page }) => {
+  await signIn(page, "sound");
+  const widthOf = async () =>
+    (await page.getByRole("dialog", { name: "Find and apply" }).boundingBox())!.width;
+  await press(page, "/");
+  await listed(page, "");
+  expect(await widthOf()).toBeGreaterThan(600);
+  await press(page, "Alt+w");
+  await expect.poll(widthOf).toBeLessThan(300);
+  await page.keyboard.type("wind");
+  await listed(page, "wind");
+  await expect(found(page).first()).toContainText("Wind off");
+  const bar = (await page.getByRole("dialog", { name: "Find and apply" }).boundingBox())!;
+  const seen = (await page.locator("[data-rendered]").boundingBox())!;
+  expect(bar.x + bar.width).toBeLessThanOrEqual(seen.x);
+  await page.reload();
+  await page.locator("[data-rendered]").waitFor();
+  await press(page, "/");
+  await listed(page, "");
+  expect(await widthOf()).toBeLessThan(300);
+  await strip(page).getByRole("button", { name: "wide" }).click();
+  await expect.poll(widthOf).toBeGreaterThan(600);
 });
 
 test("searches of the team are there for all and counted as cards change, by pointer alone", async ({

@@ -15,6 +15,8 @@ export interface MemberSettings {
   readonly columns?: { readonly [P in ColumnPlace]?: { readonly [column: string]: number } };
   /** Keys that are one bare character work without a modifier (WCAG 2.1.4). */
   readonly bareKeys?: boolean;
+  /** The apply bar stands in the column of targets, so that the material is seen whole. */
+  readonly narrowBar?: boolean;
   /** The bench session that was open last; where signing in leads. */
   readonly lastSessionId?: string;
 }

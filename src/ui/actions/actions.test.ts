@@ -132,6 +132,8 @@ const apply: ApplyHere = {
   earlier: 1,
   strength: 100,
   put: () => undefined,
+  isNarrow: false,
+  setNarrow: () => undefined,
   putRandom: () => undefined,
   dropTerm: () => undefined,
   complete: () => undefined,
@@ -496,7 +498,7 @@ describe("scopes on top of each other", () => {
     expect(offerFor("/", [bottom])?.id).toBe("bench.find");
     expect(offerFor("/", [bottom, top])).toBeUndefined();
     expect(offerFor("Escape", [bottom, top])?.id).toBe("apply.leave");
-    expect(stripOf([bottom, top]).map((o) => o.id)).toEqual(["apply.leave"]);
+    expect(stripOf([bottom, top]).map((o) => o.id)).toEqual(["apply.narrow", "apply.leave"]);
   });
   it("a key means what the uppermost says, and is shown once", () => {
     const chain = scope("chain", chainPlace, busy);

@@ -33,7 +33,7 @@ import { cardDocument, type Shelved } from "@/core/search/documents";
 import { explain, type Explanation } from "@/core/search/explain";
 import { countTargets } from "@/core/library/words";
 import { useContent } from "../data/contents";
-import { useDesk } from "../data/desk";
+import { sayError, useDesk } from "../data/desk";
 import type { Arrival } from "../data/library-store";
 import { useStore } from "../data/store";
 import type { ApplyHow, Bench } from "../bench/use-bench";
@@ -45,6 +45,8 @@ import { KeyCap } from "../parts/key-cap";
 import { ApplyRow, EffectRow, applyRowHeight } from "./apply-row";
 import { useRecall } from "./use-recall";
 
+/** As wide as the column of targets at first. */
+const narrowWidth = "256px";
 const mostRows = 200;
 /** Effects that are shown below the cards. */
 const mostEffects = 6;
@@ -124,7 +126,8 @@ function searchCalled(typed: string, { alias, savedSearch }: Replica): SavedSear
 
 /** Type to find, arrows to audition on the selected material, Enter to apply. */
 export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
-  const { data, library, finder, libraryId } = useDesk();
+  const { data, library, finder, libraryId, tell } = useDesk();
+  const isNarrow = data.member.settings.narrowBar === true;
   const { replica, shelf, habitsOf } = data;
   const { contents } = library;
   const [typed, setTyped] = useState("");
@@ -313,6 +316,12 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
       terms: terms.length,
       completion: completion?.text.trim() ?? null,
       earlier: earlier.length,
+      isNarrow,
+      setNarrow: (narrowBar) => {
+        void library
+          .saveSettings({ narrowBar })
+          .catch((error) => tell({ kind: "problem", text: sayError(error) }));
+      },
       putRandom: () => void putRandom(),
       dropTerm,
       complete,
@@ -330,7 +339,13 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
   );
 
   return (
-    <Box position="absolute" inset="0" zIndex="20" bg="blackAlpha.300" onMouseDown={onClose}>
+    <Box
+      position="absolute"
+      inset="0"
+      zIndex="20"
+      bg={isNarrow ? undefined : "blackAlpha.300"}
+      onMouseDown={onClose}
+    >
       <Box
         role="dialog"
         aria-modal="true"
@@ -339,16 +354,22 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
         color="cardInk"
         borderRadius="sheet"
         boxShadow="lg"
-        mx="auto"
-        mt="12px"
-        width="min(900px, calc(100vw - 40px))"
+        {...(isNarrow
+          ? { width: narrowWidth, height: "100%", display: "flex", flexDirection: "column" }
+          : { mx: "auto", mt: "12px", width: "min(900px, calc(100vw - 40px))" })}
         overflow="hidden"
         onMouseDown={(event) => event.stopPropagation()}
         onBlur={(event) => {
           if (event.relatedTarget && !event.currentTarget.contains(event.relatedTarget)) onClose();
         }}
       >
-        <HStack borderBottom="2px solid" borderColor="cardHead" px="16px" gap="12px">
+        <HStack
+          borderBottom="2px solid"
+          borderColor="cardHead"
+          px="16px"
+          gap="12px"
+          wrap={isNarrow ? "wrap" : "nowrap"}
+        >
           {scope && (
             <Part title="Look in the whole library again" onClick={() => lookWithin(undefined)}>
               {`within ${scope.name}`}
@@ -421,7 +442,7 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
           role="listbox"
           id="found-cards"
           aria-label="Cards found"
-          maxHeight={`min(${listHeight}px, 62vh)`}
+          {...(isNarrow ? { flex: "1", minHeight: "0" } : { maxHeight: `min(${listHeight}px, 62vh)` })}
           overflowY="auto"
           data-query={query ?? undefined}
         >
@@ -433,6 +454,7 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
                   <EffectRow
                     key={bare.id}
                     effect={bare}
+                    narrow={isNarrow}
                     index={index}
                     chosen={index === chosen}
                     top={start}
@@ -446,6 +468,7 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
                   key={card.id}
                   card={card}
                   hit={hit}
+                  narrow={isNarrow}
                   why={why(card)}
                   index={index}
                   chosen={index === chosen}
@@ -481,15 +504,20 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
           py="8px"
           gap="6px"
           fontSize="sm"
+          wrap={isNarrow ? "wrap" : "nowrap"}
         >
           <ActionButton action="apply.put" short />
-          <ActionButton action="apply.after" short />
-          <ActionButton action="apply.audition" short />
-          <ActionButton action="apply.random" short />
-          <HStack gap="6px">
-            <KeyCap keys="Alt+1" quiet />
-            <chakra.span whiteSpace="nowrap">pick row</chakra.span>
-          </HStack>
+          {!isNarrow && (
+            <>
+              <ActionButton action="apply.after" short />
+              <ActionButton action="apply.audition" short />
+              <ActionButton action="apply.random" short />
+              <HStack gap="6px">
+                <KeyCap keys="Alt+1" quiet />
+                <chakra.span whiteSpace="nowrap">pick row</chakra.span>
+              </HStack>
+            </>
+          )}
           <HStack gap="0" ml="auto">
             <ActionButton action="apply.weaker" short />
             <chakra.span

@@ -12,6 +12,8 @@ import { Marked } from "./marked";
 interface ApplyRowProps {
   readonly card: CardHead;
   readonly hit: RecallHit;
+  /** Only what tells it from others. */
+  readonly narrow: boolean;
   /** What of it matched the query. */
   readonly why: Explanation;
   readonly index: number;
@@ -34,14 +36,15 @@ export const applyRowHeight = 50;
 export const sayOrigin = (card: CardHead, memberId: string): string =>
   card.layer === "team" && card.authorId === memberId ? "own" : card.layer;
 
-/** What all rows have: their place, and what a press does. */
+const columnsOf = (narrow: boolean) => (narrow ? "18px minmax(0, 1fr)" : "22px minmax(0, 1fr) 190px 70px");
+
+/** What all rows have. */
 const rowLook = {
   cursor: "default",
   position: "absolute",
   left: "0",
   right: "0",
   display: "grid",
-  gridTemplateColumns: "22px minmax(0, 1fr) 190px 70px",
   alignItems: "center",
   gap: "10px",
   px: "12px",
@@ -52,6 +55,8 @@ const rowLook = {
 
 interface EffectRowProps {
   readonly effect: EffectDefinition;
+  /** Only what tells it from others. */
+  readonly narrow: boolean;
   readonly index: number;
   readonly chosen: boolean;
   readonly top: number;
@@ -59,7 +64,14 @@ interface EffectRowProps {
 }
 
 /** An effect by itself, below the cards. */
-export const EffectRow = memo(function EffectRow({ effect, index, chosen, top, onPick }: EffectRowProps) {
+export const EffectRow = memo(function EffectRow({
+  effect,
+  narrow,
+  index,
+  chosen,
+  top,
+  onPick,
+}: EffectRowProps) {
   return (
     <Box
       role="option"
@@ -68,6 +80,7 @@ export const EffectRow = memo(function EffectRow({ effect, index, chosen, top, o
       onMouseDown={(event) => event.preventDefault()}
       onClick={() => onPick(index)}
       {...rowLook}
+      gridTemplateColumns={columnsOf(narrow)}
       style={{ top, height: applyRowHeight }}
     >
       <chakra.span textStyle="figure" color="cardMuted">
@@ -81,12 +94,16 @@ export const EffectRow = memo(function EffectRow({ effect, index, chosen, top, o
           {effect.summary}
         </chakra.div>
       </Box>
-      <chakra.span textStyle="figure" truncate>
-        {effect.category}
-      </chakra.span>
-      <chakra.span fontSize="xs" color="cardMuted">
-        effect
-      </chakra.span>
+      {!narrow && (
+        <>
+          <chakra.span textStyle="figure" truncate>
+            {effect.category}
+          </chakra.span>
+          <chakra.span fontSize="xs" color="cardMuted">
+            effect
+          </chakra.span>
+        </>
+      )}
     </Box>
   );
 });
@@ -95,6 +112,7 @@ export const EffectRow = memo(function EffectRow({ effect, index, chosen, top, o
 export const ApplyRow = memo(function ApplyRow({
   card,
   hit,
+  narrow,
   why,
   index,
   chosen,
@@ -121,7 +139,10 @@ export const ApplyRow = memo(function ApplyRow({
       note: <Marked text={card.note} ranges={why.note} />
     </>
   ) : (
-    <Marked text={path || "Unfiled"} ranges={path ? why.folder : undefined} />
+    <>
+      {narrow && !fits && `not for ${kind} · `}
+      <Marked text={path || "Unfiled"} ranges={path ? why.folder : undefined} />
+    </>
   );
   return (
     <Box
@@ -131,6 +152,7 @@ export const ApplyRow = memo(function ApplyRow({
       onMouseDown={(event) => event.preventDefault()}
       onClick={() => onPick(index)}
       {...rowLook}
+      gridTemplateColumns={columnsOf(narrow)}
       style={{ top, height: applyRowHeight }}
     >
       <chakra.span textStyle="figure" color="cardMuted">
@@ -148,12 +170,16 @@ export const ApplyRow = memo(function ApplyRow({
           {second}
         </chakra.div>
       </Box>
-      <chakra.span textStyle="figure" truncate title={sayEffects(card.effects)}>
-        {sayEffects(card.effects)}
-      </chakra.span>
-      <chakra.span fontSize="xs" color="cardMuted">
-        {fits ? sayOrigin(card, memberId) : `not for ${kind}`}
-      </chakra.span>
+      {!narrow && (
+        <>
+          <chakra.span textStyle="figure" truncate title={sayEffects(card.effects)}>
+            {sayEffects(card.effects)}
+          </chakra.span>
+          <chakra.span fontSize="xs" color="cardMuted">
+            {fits ? sayOrigin(card, memberId) : `not for ${kind}`}
+          </chakra.span>
+        </>
+      )}
     </Box>
   );
 });

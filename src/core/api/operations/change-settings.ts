@@ -8,6 +8,7 @@ const widths = Joi.object()
   .max(5);
 const settingsInput = Joi.object({
   bareKeys: Joi.boolean(),
+  narrowBar: Joi.boolean(),
   lastSessionId: id,
   columns: Joi.object(Object.fromEntries(columnPlaces.map((place) => [place, widths]))),
 });

@@ -17,6 +17,8 @@ export interface ApplyHere {
   /** To the next row, or, where nothing is heard or seen yet, to the first. */
   audition(): void;
   setStrength(strength: number): void;
+  readonly isNarrow: boolean;
+  setNarrow(narrow: boolean): void;
   putRandom(): void;
   dropTerm(): void;
   complete(): void;

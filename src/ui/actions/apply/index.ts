@@ -8,11 +8,25 @@ import { dropTerm } from "./drop-term";
 import { earlier } from "./earlier";
 import { random } from "./random";
 import { leave } from "./leave";
+import { narrow } from "./narrow";
 import { put } from "./put";
 import { stronger } from "./stronger";
 import { weaker } from "./weaker";
 
 export const applyPlace: ActionPlace<ApplyHere> = {
   title: "Apply bar",
-  actions: [put, after, audition, random, weaker, stronger, complete, dropTerm, earlier, queryHelp, leave],
+  actions: [
+    put,
+    after,
+    audition,
+    random,
+    weaker,
+    stronger,
+    complete,
+    dropTerm,
+    earlier,
+    narrow,
+    queryHelp,
+    leave,
+  ],
 };
