@@ -10,13 +10,17 @@ import { queryWords, tokens, wordsAndParts } from "../src/core/search/tokens";
 import { fold, sortKey } from "../src/core/text/fold";
 
 /** How well a word of a query is found in a card: in which field, and whether a letter had to be forgiven. */
-function bestOf(document: SearchDocument, word: string): { field: number; forgiven: boolean } | null {
+function bestOf(
+  document: SearchDocument,
+  word: string,
+  mayForgive: boolean,
+): { field: number; forgiven: boolean } | null {
   const texts = fieldTexts(document);
   const first = (is: (token: string) => boolean) =>
     searchedFields.findIndex((field) => tokens(texts[field]).some(({ text }) => is(text)));
   const exact = first((token) => token.startsWith(word));
   if (exact >= 0) return { field: exact, forgiven: false };
-  const near = first((token) => forgives(token, word));
+  const near = mayForgive ? first((token) => forgives(token, word)) : -1;
   return near >= 0 ? { field: near, forgiven: true } : null;
 }
 
@@ -30,11 +34,16 @@ function aliasRank({ ownAliases, teamAliases }: SearchDocument, query: string): 
 }
 
 /** What a card is put in order by, the smaller the better; null where the query does not recall it. */
-function orderOf(document: SearchDocument, query: string, target: SearchTarget): (number | string)[] | null {
+function orderOf(
+  document: SearchDocument,
+  query: string,
+  target: SearchTarget,
+  mayForgive: (word: string) => boolean,
+): (number | string)[] | null {
   const words = queryWords(query);
   const joined = words.join("");
   const alias = aliasRank(document, fold(query.trim()));
-  const found = words.map((word) => bestOf(document, word));
+  const found = words.map((word) => bestOf(document, word, mayForgive(word)));
   const isInitials =
     joined.length >= 2 &&
     wordsAndParts(tokens(document.name)).some((list) =>
@@ -76,8 +85,18 @@ export function plainRecall(
   query: string,
   target: SearchTarget,
 ): SearchDocument[] {
+  // Three letters are forgiven where nothing begins so.
+  const begun = new Map<string, boolean>();
+  const isBegun = (word: string) => {
+    if (!begun.has(word))
+      begun.set(
+        word,
+        documents.some((document) => bestOf(document, word, false) !== null),
+      );
+    return begun.get(word)!;
+  };
   const found = documents.flatMap((document) => {
-    const order = orderOf(document, query, target);
+    const order = orderOf(document, query, target, (word) => word.length > 3 || !isBegun(word));
     return order ? [{ document, order }] : [];
   });
   const compare = (a: readonly (number | string)[], b: readonly (number | string)[]) => {

@@ -23,8 +23,8 @@ export function beginsNearly(word: string, typed: string): boolean {
 const restIs = (word: string, wordFrom: number, typed: string, typedFrom: number): boolean =>
   word.startsWith(typed.slice(typedFrom), wordFrom);
 
-/** Typed words from this length on may be the beginning of a word with a letter wrong. */
-const longEnough = 4;
+/** Typed words from this length on may be the beginning of a word with a letter wrong, also where others begin so. */
+export const longEnough = 4;
 /** Shorter ones must be right to the letter. */
 export const shortestForgiven = 3;
 
@@ -39,7 +39,8 @@ function isNearly(word: string, typed: string): boolean {
 
 /**
  * True where a typed word stands for a word with one letter wrong, missing, doubled or swapped: for the beginning of one where
- * four letters or more were typed, for a whole short one where three were. Pre: both folded.
+ * four letters or more were typed, for a whole short one where three were. Three are forgiven where no word of the library
+ * begins so, which is the caller's to see: else `fog` would find all that is `for` something. Pre: both folded.
  */
 export const forgives = (word: string, typed: string): boolean =>
   typed.length >= longEnough

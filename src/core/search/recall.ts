@@ -3,7 +3,7 @@ import { smallest } from "../numeric/smallest";
 import { habitLevels } from "../library/habit";
 import { fold } from "../text/fold";
 import type { SearchTarget } from "./document";
-import { forgives, shortestForgiven } from "./forgive";
+import { forgives, longEnough, shortestForgiven } from "./forgive";
 import { factsOf, fieldBits, fieldMask, lengthCount, type IndexStore } from "./index-store";
 import { compileQuery, compileRecall } from "./query/compile";
 import type { Moment } from "./query/model";
@@ -60,11 +60,23 @@ interface Meant {
   readonly near: ReadonlySet<number>;
 }
 
+/** True where a word of some ranks stands in a card that is there. */
+function isBegun(store: IndexStore, low: number, high: number): boolean {
+  const { allWords } = store;
+  const { order } = allWords.ranks();
+  for (let rank = low; rank < high; rank++) {
+    const postings = allWords.postingsOf(order[rank]);
+    for (let i = 0; i < postings.length; i++)
+      if (store.documentOf(postings.at(i) >> fieldBits) !== null) return true;
+  }
+  return false;
+}
+
 function meantBy(store: IndexStore, word: string): Meant {
   const { allWords } = store;
   const [low, high] = allWords.range(word);
   const near = new Set<number>();
-  if (word.length >= shortestForgiven) {
+  if (word.length >= longEnough || (word.length === shortestForgiven && !isBegun(store, low, high))) {
     // The first letter is never forgiven, so only the words that share it are looked at.
     const { order } = allWords.ranks();
     const [first, end] = allWords.range(word[0]);

@@ -209,8 +209,14 @@ describe("recall", () => {
     [
       "three letters stand for a whole short word with one of them wrong",
       "fgo",
-      [card("a", "Fog"), card("b", "Frog"), card("c", "Fogs"), card("d", "Foghorn"), card("e", "Fgo")],
-      ["e", "a"],
+      [card("a", "Fog"), card("b", "Frog"), card("c", "Fogs"), card("d", "Foghorn")],
+      ["a"],
+    ],
+    [
+      "but only where no word begins so",
+      "fog",
+      [card("a", "Fog"), card("b", "For print"), card("c", "Foghorn")],
+      ["a", "c"],
     ],
     [
       "or with one left out",

@@ -519,13 +519,13 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
             </>
           )}
           <HStack gap="0" ml="auto">
-            <ActionButton action="apply.weaker" short />
+            {!isNarrow && <ActionButton action="apply.weaker" short />}
             <chakra.span
               fontFamily="mono"
               whiteSpace="nowrap"
               title="strength"
             >{`${strength} %`}</chakra.span>
-            <ActionButton action="apply.stronger" short />
+            {!isNarrow && <ActionButton action="apply.stronger" short />}
           </HStack>
         </HStack>
         {opened}

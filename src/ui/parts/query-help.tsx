@@ -1,14 +1,18 @@
 "use client";
 
 import { Box, chakra } from "@chakra-ui/react";
+import { useRef } from "react";
 import { queryHelp } from "@/core/search/help";
 import { Dialog } from "./dialog";
 import { QuietButton } from "./buttons";
 
 /** All about queries on one page. */
 export function QueryHelp({ onClose }: { readonly onClose: () => void }) {
+  const top = useRef<HTMLDivElement>(null);
   return (
-    <Dialog title="Queries" onClose={onClose} width="760px">
+    <Dialog title="Queries" onClose={onClose} width="760px" initialFocus={top}>
+      {/* Read from its beginning, not from the button at its end. */}
+      <Box ref={top} tabIndex={-1} _focusVisible={{ outline: "none" }} />
       {queryHelp.map(({ title, words, lines }) => (
         <Box as="section" key={title} mb="16px">
           <chakra.h3 textStyle="rowTitle" mb="4px">

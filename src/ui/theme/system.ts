@@ -17,7 +17,15 @@ const rowStyle = (edge: string, ground: string) => ({
 const config = defineConfig({
   globalCss: {
     "html, body": { height: "100%", margin: 0, overflow: "hidden" },
-    body: { bg: "canvas", color: "ink", fontFamily: "body", fontSize: "sm" },
+    // What is typed is shown letter by letter: `>=` in a query is two characters.
+    body: {
+      bg: "canvas",
+      color: "ink",
+      fontFamily: "body",
+      fontSize: "sm",
+      fontVariantLigatures: "no-contextual",
+    },
+    "input, textarea": { fontVariantLigatures: "inherit" },
     "*:focus-visible": { outline: "2px solid {colors.selected}", outlineOffset: "1px" },
     "::selection": { bg: "matchGround", color: "cardInk" },
   },
