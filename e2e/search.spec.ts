@@ -198,7 +198,10 @@ test("of four cards of one name, each in a folder of its own, the one that is me
   // What was made here is taken back, so that other tests find the library as it was.
   await press(page, "Alt+l");
   await expect(page.getByRole("grid", { name: "Cards" })).toBeFocused();
-  const rest = page.getByRole("grid", { name: "Cards" }).getByRole("row").filter({ hasText: /Tide gate/ });
+  const rest = page
+    .getByRole("grid", { name: "Cards" })
+    .getByRole("row")
+    .filter({ hasText: /Tide gate/ });
   await press(page, "/");
   await page.keyboard.type("tide gate");
   await press(page, "Enter");
