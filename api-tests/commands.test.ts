@@ -2,6 +2,7 @@ import { v7 as newId } from "uuid";
 import { beforeAll, describe, expect, it } from "vitest";
 import { applyRowChanges, emptyReplica, type Replica } from "@/core/library/change";
 import { database } from "@/db/connection";
+import { savedSearch } from "@/db/schema";
 import { changesSince, findStream } from "@/db/streams";
 import { apart, fresh, makeScenarios } from "./scenarios";
 import { withUse, type Habit } from "@/core/library/habit";
@@ -382,6 +383,29 @@ describe("saved searches", () => {
     expect(
       (await owner.run("keep-search", { name: fresh("Sorted"), query: "a", sort: "colour" })).status,
     ).toBe(400);
+  });
+
+  it("are as many as can be counted at every change", async () => {
+    const other = await join(owner.libraryId, "editor");
+    const row = (i: number) => ({
+      id: newId(),
+      libraryId: owner.libraryId,
+      ownerId: other.id,
+      name: `Many ${i}`,
+      query: "a",
+      sort: "name" as const,
+      position: `a${i}`,
+    });
+    await database()
+      .insert(savedSearch)
+      .values(Array.from({ length: 199 }, (_, i) => row(i)));
+    const searchId = await made(other, "keep-search", { name: "The last", query: "a" });
+    const refused = await other.run("keep-search", { name: "One more", query: "a" });
+    expect([refused.status, refused.body.error!.code]).toEqual([409, "too-many"]);
+    // Those that are there can still be changed, and a removed one leaves room.
+    expect((await other.run("keep-search", { searchId, name: "The last", query: "b" })).status).toBe(200);
+    await other.run("remove-search", { searchId });
+    expect((await other.run("keep-search", { name: "One more", query: "a" })).status).toBe(200);
   });
 
   it("can be recalled by an alias and a key, which are free again when they are removed", async () => {

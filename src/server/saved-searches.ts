@@ -9,6 +9,9 @@ import type { Ledger } from "@/db/ledger";
 import { lastPlace } from "./folders";
 import { notFound, Refusal, stale } from "./refusal";
 
+/** Saved searches of one owner: all of them are counted anew with every change. */
+const mostSearches = 200;
+
 /** A saved search in use of an owner (null: the team). */
 async function requireSearch(ledger: Ledger, id: string, ownerId: string | null): Promise<SavedSearch> {
   const row = await ledger.read("savedSearch", id);
@@ -34,6 +37,10 @@ export async function keepSearchFor(
     throw new Refusal(409, "same-name", `There is a saved search “${namesake.name}” already.`, {
       field: "name",
       hint: "Choose another name.",
+    });
+  if (searchId === undefined && siblings.length >= mostSearches)
+    throw new Refusal(409, "too-many", `There are ${mostSearches} saved searches already.`, {
+      hint: "Remove one that is not used any more.",
     });
   if (searchId === undefined) {
     const row = await ledger.insert("savedSearch", {

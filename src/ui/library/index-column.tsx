@@ -19,8 +19,8 @@ import { useSearchCounts } from "./use-search";
 interface IndexColumnProps {
   readonly replica: Replica;
   readonly shelf: Shelf;
-  /** Whether all cards are there, and known to the index, that are to be counted. */
-  readonly isWhole: boolean;
+  /** Whether the index knows all cards, so that searches can be counted; the places themselves are counted once the cards are there. */
+  readonly isIndexed: boolean;
   readonly place: LibraryPlace;
   readonly onPlace: (place: LibraryPlace) => void;
 }
@@ -148,16 +148,23 @@ function linesOf(folders: Replica["folder"], savedSearch: Replica["savedSearch"]
 const itself = <T,>(value: T): T => value;
 
 /** The index at the left: the whole library, its folders, what has no folder, lists, searches. Only the lines in view are drawn. */
-export function IndexColumn({ replica, shelf, isWhole, place, onPlace }: IndexColumnProps) {
+export function IndexColumn({ replica, shelf, isIndexed, place, onPlace }: IndexColumnProps) {
   const box = useRef<HTMLDivElement>(null);
   const lines = useMemo(
     () => linesOf(replica.folder, replica.savedSearch),
     [replica.folder, replica.savedSearch],
   );
   useSearchCounts();
-  const counts = useStore(useDesk().finder.counts, itself);
+  const { finder, data } = useDesk();
+  const counts = useStore(finder.counts, itself);
   const countOf = (place: LibraryPlace) =>
-    !isWhole ? null : place.kind === "search" ? (counts[place.id] ?? null) : shelf.count(place);
+    place.kind === "search"
+      ? isIndexed
+        ? (counts[place.id] ?? null)
+        : null
+      : data.arriving
+        ? null
+        : shelf.count(place);
   const rows = useMemo(
     () => lines.flatMap((line, index) => ("heading" in line ? [] : [{ ...line, index }])),
     [lines],

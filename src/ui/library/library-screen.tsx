@@ -172,7 +172,7 @@ export function LibraryScreen() {
               <IndexColumn
                 replica={replica}
                 shelf={shelf}
-                isWhole={isIndexed}
+                isIndexed={isIndexed}
                 place={place}
                 onPlace={setPlace}
               />
