@@ -1,5 +1,5 @@
 import { Box, chakra, HStack } from "@chakra-ui/react";
-import { memo } from "react";
+import { memo, type ReactNode } from "react";
 import { sayEffects } from "@/core/chain/describe";
 import type { EffectDefinition } from "@/core/effects/define";
 import type { CardHead } from "@/core/library/entities";
@@ -36,22 +36,44 @@ export const applyRowHeight = 50;
 export const sayOrigin = (card: CardHead, memberId: string): string =>
   card.layer === "team" && card.authorId === memberId ? "own" : card.layer;
 
-const columnsOf = (narrow: boolean) => (narrow ? "18px minmax(0, 1fr)" : "22px minmax(0, 1fr) 190px 70px");
+interface CandidateProps {
+  readonly id: string;
+  readonly index: number;
+  readonly chosen: boolean;
+  readonly narrow: boolean;
+  readonly top: number;
+  readonly onPick: (index: number) => void;
+  readonly children: ReactNode;
+}
 
-/** What all rows have. */
-const rowLook = {
-  cursor: "default",
-  position: "absolute",
-  left: "0",
-  right: "0",
-  display: "grid",
-  alignItems: "center",
-  gap: "10px",
-  px: "12px",
-  layerStyle: "cardRow",
-  borderBottom: "1px solid",
-  borderBottomColor: "cardRule",
-} as const;
+/** A row with its number and its place; a press picks it. */
+const Candidate = ({ id, index, chosen, narrow, top, onPick, children }: CandidateProps) => (
+  <Box
+    role="option"
+    id={`found-${id}`}
+    aria-selected={chosen}
+    onMouseDown={(event) => event.preventDefault()}
+    onClick={() => onPick(index)}
+    cursor="default"
+    position="absolute"
+    left="0"
+    right="0"
+    style={{ top, height: applyRowHeight }}
+    display="grid"
+    gridTemplateColumns={narrow ? "18px minmax(0, 1fr)" : "22px minmax(0, 1fr) 190px 70px"}
+    alignItems="center"
+    gap="10px"
+    px="12px"
+    layerStyle="cardRow"
+    borderBottom="1px solid"
+    borderBottomColor="cardRule"
+  >
+    <chakra.span textStyle="figure" color="cardMuted">
+      {index + 1}
+    </chakra.span>
+    {children}
+  </Box>
+);
 
 interface EffectRowProps {
   readonly effect: EffectDefinition;
@@ -73,19 +95,7 @@ export const EffectRow = memo(function EffectRow({
   onPick,
 }: EffectRowProps) {
   return (
-    <Box
-      role="option"
-      id={`found-${effect.id}`}
-      aria-selected={chosen}
-      onMouseDown={(event) => event.preventDefault()}
-      onClick={() => onPick(index)}
-      {...rowLook}
-      gridTemplateColumns={columnsOf(narrow)}
-      style={{ top, height: applyRowHeight }}
-    >
-      <chakra.span textStyle="figure" color="cardMuted">
-        {index + 1}
-      </chakra.span>
+    <Candidate id={effect.id} index={index} chosen={chosen} narrow={narrow} top={top} onPick={onPick}>
       <Box minWidth="0">
         <chakra.div fontSize="md" truncate>
           {effect.name}
@@ -104,7 +114,7 @@ export const EffectRow = memo(function EffectRow({
           </chakra.span>
         </>
       )}
-    </Box>
+    </Candidate>
   );
 });
 
@@ -145,19 +155,7 @@ export const ApplyRow = memo(function ApplyRow({
     </>
   );
   return (
-    <Box
-      role="option"
-      id={`found-${card.id}`}
-      aria-selected={chosen}
-      onMouseDown={(event) => event.preventDefault()}
-      onClick={() => onPick(index)}
-      {...rowLook}
-      gridTemplateColumns={columnsOf(narrow)}
-      style={{ top, height: applyRowHeight }}
-    >
-      <chakra.span textStyle="figure" color="cardMuted">
-        {index + 1}
-      </chakra.span>
+    <Candidate id={card.id} index={index} chosen={chosen} narrow={narrow} top={top} onPick={onPick}>
       <Box minWidth="0">
         <HStack gap="8px">
           <chakra.span fontFamily="heading" fontWeight="600" fontSize="md" truncate>
@@ -180,6 +178,6 @@ export const ApplyRow = memo(function ApplyRow({
           </chakra.span>
         </>
       )}
-    </Box>
+    </Candidate>
   );
 });

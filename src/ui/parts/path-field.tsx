@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, chakra, Input } from "@chakra-ui/react";
+import { Box, Input } from "@chakra-ui/react";
 import { useId, useMemo, useState } from "react";
 import type { Folder } from "@/core/library/entities";
 import { folderPath, folderRows, resolvePath } from "@/core/library/folders";
@@ -9,6 +9,7 @@ import { listMove } from "@/core/keys/list-navigation";
 import { formatPath, parsePath } from "@/core/text/names";
 import { fold } from "@/core/text/fold";
 import { Field } from "./fields";
+import { OfferList } from "./offer-list";
 
 export interface PathOffer {
   readonly path: string;
@@ -111,46 +112,14 @@ export function PathField({ folders, value, onChange, offers, problem, label = "
         )}
       </Field>
       {open && shown.length > 0 && (
-        <Box
-          role="listbox"
+        <OfferList
           id={listId}
-          aria-label="Folders"
-          position="absolute"
+          label="Folders"
+          offers={shown.map(({ path, why }) => ({ text: path, says: why }))}
+          at={at}
+          onTake={(i) => choose(shown[i].path)}
           top="calc(100% + 3px)"
-          left="0"
-          right="0"
-          zIndex="10"
-          bg="fieldGround"
-          border="1px solid"
-          borderColor="cardRule"
-          boxShadow="md"
-        >
-          {shown.map((offer, i) => (
-            <Box
-              key={offer.path}
-              role="option"
-              id={`${listId}-${i}`}
-              aria-selected={i === at}
-              px="10px"
-              py="4px"
-              display="flex"
-              justifyContent="space-between"
-              cursor="default"
-              fontSize="sm"
-              bg={i === at ? "cardSelectedGround" : undefined}
-              layerStyle="cardRow"
-              onMouseDown={(event) => {
-                event.preventDefault();
-                choose(offer.path);
-              }}
-            >
-              <chakra.span truncate>{offer.path}</chakra.span>
-              <chakra.span fontSize="xs" color="cardMuted" flexShrink={0}>
-                {offer.why}
-              </chakra.span>
-            </Box>
-          ))}
-        </Box>
+        />
       )}
     </Box>
   );

@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, chakra, Input } from "@chakra-ui/react";
+import { Box, Input } from "@chakra-ui/react";
 import { useId, useState, type RefObject } from "react";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
@@ -9,6 +9,7 @@ import { missingIn } from "@/core/search/query/missing";
 import { parseQuery } from "@/core/search/query/parse";
 import { useVocabulary } from "../data/vocabulary";
 import { Field } from "./fields";
+import { OfferList } from "./offer-list";
 
 interface QueryFieldProps {
   readonly label: string;
@@ -84,49 +85,15 @@ export function QueryField({ label, value, onChange, problem, ref: input }: Quer
         )}
       </Field>
       {offers.length > 0 && (
-        <Box
+        <OfferList
           id={listId}
-          role="listbox"
-          aria-label="Completions"
-          position="absolute"
-          zIndex="1"
-          top="50px"
-          left="0"
-          right="0"
-          bg="fieldGround"
-          color="cardInk"
-          border="1px solid"
-          borderColor="fieldRule"
-          borderRadius="small"
-          boxShadow="md"
-          overflow="hidden"
-        >
-          {offers.map((offer, i) => (
-            <Box
-              key={offer.text}
-              id={`${listId}-${i}`}
-              role="option"
-              aria-selected={i === at}
-              layerStyle="cardRow"
-              display="flex"
-              gap="12px"
-              px="8px"
-              py="4px"
-              fontSize="sm"
-              onMouseDown={(event) => {
-                event.preventDefault();
-                take(offer);
-              }}
-            >
-              <chakra.span fontFamily="mono" truncate>
-                {offer.text}
-              </chakra.span>
-              <chakra.span color="cardMuted" truncate ml="auto">
-                {offer.says}
-              </chakra.span>
-            </Box>
-          ))}
-        </Box>
+          label="Completions"
+          offers={offers}
+          at={at}
+          onTake={(i) => take(offers[i])}
+          top="52px"
+          mono
+        />
       )}
     </Box>
   );
