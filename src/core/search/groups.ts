@@ -79,8 +79,23 @@ function countsOf(store: IndexStore, term: Term, members: Bits): Map<string, Map
 }
 
 const fieldsOf = (mask: number): SearchedField[] => searchedFields.filter((_, i) => mask & (1 << i));
-/** Fields by which a query cannot ask for a word: of folders it asks for names. */
-const unasked: ReadonlySet<SearchedField> = new Set(["folder"]);
+/** Folders that are named one by one: of folders a query asks for names, not for words. */
+const mostFolders = 8;
+
+/** The names of the folders of some cards in which a word or phrase stands; null where they are too many to be named. */
+function foldersWith(store: IndexStore, members: Bits, has: (name: string) => boolean): string[] | null {
+  const names = new Set<string>();
+  // A folder's path is one list for all of its cards.
+  const seen = new Set<readonly string[]>();
+  for (const entry of members) {
+    const { folder } = store.documentOf(entry)!;
+    if (seen.has(folder)) continue;
+    seen.add(folder);
+    for (const name of folder) if (has(name)) names.add(name);
+    if (names.size > mostFolders) return null;
+  }
+  return [...names];
+}
 
 /**
  * The cards that a saved search holds, by the words that let them in, the most first; each with the query that leaves them
@@ -94,24 +109,30 @@ export function groupsOf(store: IndexStore, text: string, moment: Moment): Group
   for (const term of bareTerms(query.root))
     for (const [word, counts] of countsOf(store, term, members)) {
       const value = term.isPhrase ? `"${word}"` : writeValue(word);
-      const inFields = (fields: readonly SearchedField[]) => fields.map((field) => `${field}:${value}`);
+      const hasFolders = [...counts.keys()].some((mask) => fieldsOf(mask).includes("folder"));
+      const find = finderOf({ ...term, text: word, isOpen: false }, "exact", false);
+      const folders = hasFolders
+        ? foldersWith(store, members, (name) => find(new CutText(name)) !== null)
+        : [];
+      const inFolders = `in:(${(folders ?? []).map((name) => writeValue(name)).join(", ")})`;
+      const inFields = (fields: readonly SearchedField[]) =>
+        fields.map((field) => (field === "folder" ? inFolders : `${field}:${value}`));
       for (const [mask, count] of counts) {
         const larger = [...counts.keys()].filter((other) => other !== mask && (other & mask) === mask);
         const besides = fieldsOf(larger.reduce((all, other) => all | other, 0) & ~mask);
-        const these = [...inFields(fieldsOf(mask)), ...inFields(besides).map((one) => `-${one}`)].join(" ");
-        const isOne = !these.includes(" ");
+        const parts = [...inFields(fieldsOf(mask)), ...inFields(besides).map((one) => `-${one}`)];
+        const these = parts.join(" ");
+        const canAsk = folders !== null || ![...fieldsOf(mask), ...besides].includes("folder");
         groups.push({
           start: term.start,
           end: term.end,
           word,
           fields: fieldsOf(mask),
           count,
-          ...([...fieldsOf(mask), ...besides].some((field) => unasked.has(field))
-            ? { without: null, alone: null }
-            : {
-                without: `${isAny(query.root) ? `(${whole})` : whole} -${isOne ? these : `(${these})`}`,
-                alone: `${text.slice(0, term.start)}${these}${text.slice(term.end)}`,
-              }),
+          without: canAsk
+            ? `${isAny(query.root) ? `(${whole})` : whole} -${parts.length === 1 ? these : `(${these})`}`
+            : null,
+          alone: canAsk ? `${text.slice(0, term.start)}${these}${text.slice(term.end)}` : null,
         });
       }
     }

@@ -116,12 +116,7 @@ describe("the words that let cards in", () => {
   });
   it("can be taken out or kept alone, these cards and no others", () => {
     const groups = groupsOf(store, "fog", aMoment);
-    for (const { fields, without, alone, count } of groups) {
-      // Of folders a query asks for names, not for words.
-      if (fields.includes("folder")) {
-        expect([without, alone]).toEqual([null, null]);
-        continue;
-      }
+    for (const { without, alone, count } of groups) {
       const all = names("fog");
       expect(parseQuery(without!).problems).toEqual([]);
       const [left, these] = [names(without!), names(alone!)];
