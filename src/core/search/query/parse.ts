@@ -18,7 +18,8 @@ export const mostTerms = 200;
 export const deepestQuery = 40;
 
 const fieldStart = /([\p{L}][\p{L}\p{N}-]*):/uy;
-const comparisonHere = /(?:<=|>=|<|>|=)/y;
+const comparisonHere = /[<>=]+/y;
+const comparisons: ReadonlySet<string> = new Set<Comparison>(["<", "<=", ">", ">=", "="]);
 const quotes = new Set(['"', "“", "”", "„"]);
 const isSpace = (character: string) => /\s/.test(character);
 
@@ -172,8 +173,11 @@ class Parser {
     }
     this.at = colon;
     comparisonHere.lastIndex = colon;
-    const comparison = (comparisonHere.exec(this.text)?.[0] ?? null) as Comparison | null;
-    if (comparison) this.at += comparison.length;
+    const signs = comparisonHere.exec(this.text)?.[0] ?? "";
+    this.at += signs.length;
+    const comparison = comparisons.has(signs) ? (signs as Comparison) : null;
+    if (signs !== "" && comparison === null)
+      this.say("bad-value", colon, this.at, `“${signs}” compares nothing: there are <, <=, >, >= and =.`);
     const terms = this.values();
     if (terms.length === 0) {
       this.say("unfinished", start, this.at, `${field.name}: asks for ${field.says}.`);

@@ -78,6 +78,7 @@ describe("reading a query", () => {
     ["colour:red", "colour:red", [["unknown-field", "colour:"]]],
     ["length:many", "length:many", [["bad-value", "many"]]],
     ["name:>gull", "name:>gull", [["bad-value", "gull"]]],
+    ["length:=>4", "length:4", [["bad-value", "=>"]]],
     ["is:(used, splendid)", "is:(used, splendid)", [["bad-value", "splendid"]]],
     ["added:2026-02-30", "added:2026-02-30", [["bad-value", "2026-02-30"]]],
     ["in:/", "in:/", [["bad-value", "/"]]],
