@@ -323,6 +323,19 @@ describe("a member's own things", () => {
   });
 });
 
+it("a card that is given what it has already is not changed, nor its time", async () => {
+  const cardId = await keep();
+  const row = async () => (await owner.rows()).card.find((card) => card.id === cardId)!;
+  const before = await row();
+  const { body } = await owner.run("edit-card", { cardId, name: before.name, note: before.note });
+  expect(body.change).toBeNull();
+  expect(await row()).toEqual(before);
+  await owner.run("edit-card", { cardId, maker: "Gannet" });
+  const after = await row();
+  expect(after).toMatchObject({ maker: "Gannet", addedAt: before.addedAt });
+  expect(Date.parse(after.changedAt as string)).toBeGreaterThan(Date.parse(before.changedAt as string));
+});
+
 describe("saved searches", () => {
   const made = async (who: Person, command: string, input: object) =>
     (await who.run<{ searchId: string }>(command, input)).body.result.searchId;

@@ -167,7 +167,7 @@ export async function seedDemo(
       "filled the library for the demo",
     );
 
-    for (const [name, { keys, aliases, favourites, searches, applied }] of Object.entries(own)) {
+    for (const [name, { medium, keys, aliases, favourites, searches, applied }] of Object.entries(own)) {
       const ownerId = ids.get(name)!;
       const mine = new Ledger(tx, libraryId, ownerId);
       for (const [key, card] of keys)
@@ -200,7 +200,7 @@ export async function seedDemo(
       }
       for (const [i, card] of applied.entries()) {
         const cardId = cardIds.get(card)!;
-        const kind = demoCards.find((one) => one.name === card)!.fits[0] ?? ownKind(own[name].medium);
+        const kind = demoCards.find((one) => one.name === card)!.fits[0] ?? ownKind(medium);
         // The first ones oftener than the others.
         for (let times = applied.length - i; times > 0; times--)
           await noteUse(tx, { libraryId, memberId: ownerId, cardId, kinds: [kind], at: new Date() });

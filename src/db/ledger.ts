@@ -74,7 +74,8 @@ export class Ledger {
       const changed = Object.entries(set).filter(
         ([key, value]) => !same(before[key as keyof typeof before], value),
       );
-      if (changed.length === 0) return before;
+      // A time tells of a change and is none by itself.
+      if (changed.every(([key]) => key === "changedAt")) return before;
       const version = before.version + 1;
       const given = { ...Object.fromEntries(changed), version } as Partial<EntityRows[E]>;
       const old = Object.fromEntries(changed.map(([key]) => [key, before[key as keyof typeof before]]));

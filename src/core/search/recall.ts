@@ -35,7 +35,7 @@ export interface RecallResult {
  *   name     place in the order of names, which settles every tie
  * The first three make classes, which are gone through in turn until there are enough. In each, what stands in names alone
  * is taken from the entries in their standing order; of the rest, and of small classes, the others are packed into one
- * double, so that sorting candidates is sorting numbers: below 2^53 for 14 million entries.
+ * double, so that sorting candidates is sorting numbers: below 2^53 for 80 million entries.
  */
 const tiers = { start: 0, initials: 1, forgiven: 2 } as const;
 const tierCount = 3;

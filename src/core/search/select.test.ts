@@ -48,6 +48,7 @@ describe("what a saved search means", () => {
     ["folder:rain", { folder: ["Weather", "Rain"] }, { folder: ["Rain", "Soft"] }],
     ["folder:weather/rain", { folder: ["Weather", "Rain"] }, { folder: ["Rain"] }],
     ["effect:limiter", { effects: ["audio.limiter"] }, { effects: ["audio.gain"] }],
+    ['effect:"dynamics"', { effects: ["audio.limiter"] }, { effects: ["audio.gain"] }],
     ["effect:audio.gain", { effects: ["audio.plate", "audio.gain"] }, { effects: ["audio.plate"] }],
     ["medium:image", { medium: "image" }, { medium: "audio" }],
     ["medium:sound", { medium: "audio" }, { medium: "image" }],

@@ -230,6 +230,8 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
   const type = (text: string) => {
     asked.current = null;
     typing.current = true;
+    // A part that was taken out may have had the focus.
+    input.current?.focus();
     setTyped(text);
     setCaret(text.length);
     setAt(0);
@@ -247,7 +249,11 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
       ...(within !== undefined && { within }),
     });
     const picked = id === null ? undefined : replica.card.get(id);
-    if (!picked) return;
+    if (!picked)
+      return tell({
+        kind: "problem",
+        text: `Nothing of it fits a ${target.kind || "target"}. Ask for more.`,
+      });
     apply(picked, "replace", strength);
     onClose();
   };

@@ -13,7 +13,7 @@ export const effect = defineField({
   ],
   read(term, comparison) {
     const called = inText(term, comparison);
-    if (term.isPhrase || fold(term.text) === "") return called;
+    if (fold(term.text) === "") return called;
     const holds = (id: string) => isNamed(term, id) || isNamed(term, findEffect(id)?.category ?? "");
     return {
       kind: "any",
