@@ -1,5 +1,6 @@
 import { fork, type ChildProcess } from "node:child_process";
 import {
+  chmodSync,
   cpSync,
   existsSync,
   mkdtempSync,
@@ -101,6 +102,8 @@ const minutes = () => ((performance.now() - began) / 60_000).toFixed(1);
 
 /** A copy of what tests need, in which what was drawn can be broken. */
 const folder = mkdtempSync(join(tmpdir(), "fichier-mutants-"));
+// As the checkout's own: where the database's user may go decides in which cluster its tests are run.
+chmodSync(folder, 0o755);
 for (const part of copied) cpSync(join(checkout, part), join(folder, part), { recursive: true });
 for (const part of ["node_modules", ".state"]) symlinkSync(join(checkout, part), join(folder, part));
 cpSync(join(import.meta.dirname, "switch.ts"), join(folder, "src/mutant-switch.ts"));
