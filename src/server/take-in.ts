@@ -8,6 +8,7 @@ import type { ReadableStream as NodeStream } from "node:stream/web";
 import { cleanName, longestName } from "@/core/text/names";
 import { database } from "@/db/connection";
 import { waitForLock } from "@/db/locks";
+import { retryImprints } from "@/db/imprints";
 import { noteMedia } from "@/db/media";
 import { UnreadableMedia } from "@/media/process";
 import { largestFile } from "./http/limits";
@@ -58,6 +59,8 @@ export async function takeIn(member: Member, name: string, request: Request) {
       if (!(await isStored(stored.id)))
         throw new Refusal(503, "gone", `“${clean}” was just removed.`, { hint: "Bring it in again." });
       await noteMedia(database(), { libraryId: member.libraryId, name: clean, ...stored });
+      // A card may have waited for just this file.
+      await retryImprints(database(), member.libraryId);
     });
     return { media: { id: stored.id, name: clean, facts: stored.facts } };
   } catch (error) {

@@ -7,22 +7,20 @@ import { renderCodes, renderWindow, widened, type CodedResult } from "@/core/cha
 import { reachOf } from "@/core/chain/run-rows";
 import { patiently, type Breathe } from "@/core/chain/turns";
 import { loopTurns } from "@/core/chain/run-audio";
-import type { DecodedFile, Learnt } from "@/core/effects/define";
-import { readCube } from "@/core/formats/cube/read";
-import { linearOfCode16 } from "@/core/colour/srgb";
-import { decodeCodes, type CodedPicture } from "@/core/picture/coded";
+import type { Learnt } from "@/core/effects/define";
+import type { CodedPicture } from "@/core/picture/coded";
 import { integratedLoudness, loudnessCourse } from "@/core/measure/loudness";
 import { truePeak } from "@/core/measure/peaks";
 import { clipping, vectorscopeData, waveformData } from "@/core/measure/picture-statistics";
 import { bandSpectrum } from "@/core/measure/spectrum";
+import { letIn } from "./let-in";
+import { loadPicture, loadSound, knowFiles, resourcesFor } from "./material";
 import { RecentlyUsed } from "./recently-used";
 import { PortHelpers } from "./row-helpers";
 import type {
   AudioSource,
-  FileSource,
   FilesKnown,
   HelperThere,
-  ImageSource,
   LoopJob,
   MixJob,
   PictureJob,
@@ -34,132 +32,10 @@ import type {
 } from "./render-messages";
 import { vectorscopeSize, waveformColumns, waveformLevels } from "./render-messages";
 
-/** Decoded material kept at hand: about 8 MB a preview picture, 11 a minute of mono. */
-const sounds = new RecentlyUsed<Promise<Float32Array[]>>(12);
+/** Decoded pictures kept at hand: about 8 MB each. */
 const pictures = new RecentlyUsed<Promise<CodedPicture>>(40);
 /** Parts of pictures at full size. */
 const windows = new RecentlyUsed<Promise<CodedPicture>>(8);
-
-/** Milliseconds between one attempt and the next where the line breaks: a server that begins again is back within them. */
-const attempts = [300, 1000, 3000];
-
-async function bytes(url: string, range?: { first: number; last: number }): Promise<ArrayBuffer> {
-  for (let attempt = 0; ; attempt++) {
-    try {
-      const response = await fetch(
-        url,
-        range && { headers: { range: `bytes=${range.first}-${range.last}` } },
-      );
-      if (response.ok) return await response.arrayBuffer();
-      if (response.status < 502 || attempt === attempts.length)
-        throw new Error("The material could not be fetched.");
-    } catch (error) {
-      // What fetch itself throws: the line broke, before the answer or within it.
-      if (!(error instanceof TypeError)) throw error;
-      if (attempt === attempts.length)
-        throw new Error("The material could not be fetched: the server cannot be reached.", { cause: error });
-    }
-    await new Promise((resolve) => setTimeout(resolve, attempts[attempt]));
-  }
-}
-
-/** Sounds up to this many bytes are fetched whole and kept; of longer ones only what is looped. */
-const fetchedWhole = 48 * 2 ** 20;
-
-/** The samples from `start` to `end` of every channel. */
-async function loadSound(
-  { url, channels, frames }: AudioSource,
-  start: number,
-  end: number,
-): Promise<Float32Array[]> {
-  if (frames * channels * 4 <= fetchedWhole) {
-    const planes = await sounds.get(url, async () => {
-      const all = new Float32Array(await bytes(url));
-      return Array.from({ length: channels }, (_, c) => all.subarray(c * frames, (c + 1) * frames));
-    });
-    return planes.map((plane) => plane.subarray(start, end));
-  }
-  return sounds.get(`${url} ${start} ${end}`, () =>
-    Promise.all(
-      Array.from(
-        { length: channels },
-        async (_, c) =>
-          new Float32Array(
-            await bytes(url, { first: (c * frames + start) * 4, last: (c * frames + end) * 4 - 1 }),
-          ),
-      ),
-    ),
-  );
-}
-
-async function loadPicture({ url, width, height }: ImageSource): Promise<CodedPicture> {
-  return { width, height, channels: 3, codes: new Uint16Array(await bytes(url)) };
-}
-
-/** A picture as planes of linear light. */
-function linearPlanes(picture: CodedPicture): Float32Array[] {
-  const count = picture.width * picture.height;
-  const planes = [0, 1, 2].map(() => new Float32Array(count));
-  const linear = linearOfCode16();
-  decodeCodes(picture, 0, count, [linear, linear, linear], planes);
-  return planes;
-}
-
-let known = new Map<string, FileSource>();
-const decoded = new RecentlyUsed<Promise<DecodedFile>>(16);
-
-async function decodeFile(source: FileSource): Promise<DecodedFile> {
-  switch (source.kind) {
-    case "audio":
-      return {
-        kind: "impulse",
-        planes: await loadSound(source, 0, source.frames),
-        sampleRate: source.sampleRate,
-      };
-    case "image":
-      return {
-        kind: "texture",
-        width: source.width,
-        height: source.height,
-        planes: linearPlanes(await loadPicture(source)),
-      };
-    case "lut":
-      return { kind: "lut", lut: readCube(new TextDecoder().decode(await bytes(source.url))) };
-  }
-}
-
-/** Who waits for a file that is not known yet: one that was just brought in, or asked for before the list was there. */
-const hopeful = new Set<() => void>();
-const patience = 1500;
-
-async function sourceOf(hash: string): Promise<FileSource | undefined> {
-  if (!known.has(hash))
-    await new Promise<void>((resolve) => {
-      const timer = setTimeout(done, patience);
-      function done() {
-        clearTimeout(timer);
-        hopeful.delete(look);
-        resolve();
-      }
-      const look = () => known.has(hash) && done();
-      hopeful.add(look);
-    });
-  return known.get(hash);
-}
-
-/** The files that chains depend on, fetched and decoded; those that the library does not have are missing. */
-async function resourcesFor(chains: readonly Chain[]): Promise<Resources> {
-  const files = new Map<string, DecodedFile>();
-  await Promise.all(
-    chains
-      .flatMap((chain) => filesOf(chain))
-      .map(async ({ hash }) => {
-        const source = await sourceOf(hash);
-        if (source) files.set(hash, await decoded.get(hash, () => decodeFile(source)));
-      }),
-  );
-  return { files: (hash) => files.get(hash) };
-}
 
 /** What nodes of mixes made, so that a new chain on one of them leaves the others as they are. */
 const mixed = new RecentlyUsed<Float32Array[]>(64);
@@ -310,15 +186,6 @@ class Overtaken extends Error {}
 /** How long a job goes on before it looks whether it is still wanted, in milliseconds. */
 const aBreath = 8;
 
-const { port1: knock, port2: door } = new MessageChannel();
-
-/** Lets messages in: a timer would wait for milliseconds. */
-const letIn = () =>
-  new Promise<void>((resolve) => {
-    door.onmessage = () => resolve();
-    knock.postMessage(null);
-  });
-
 /** Ends a job that a newer one for its place, or a viewer's job, has overtaken. */
 function breatheFor(job: RenderJob): Breathe {
   let last = performance.now();
@@ -369,11 +236,7 @@ async function work(): Promise<void> {
 
 self.onmessage = ({ data, ports: [port] }: MessageEvent<RenderJob | FilesKnown | HelperThere>) => {
   if (data.kind === "helper") return helpers.add(port);
-  if (data.kind === "files") {
-    known = new Map(data.files.map((file) => [file.hash, file]));
-    [...hopeful].forEach((look) => look());
-    return;
-  }
+  if (data.kind === "files") return knowFiles(data.files);
   const job = data;
   const older = waiting.get(job.place);
   if (older) answer({ id: older.id, superseded: true });

@@ -53,28 +53,42 @@ export interface BandLevel {
   readonly level: number;
 }
 
-const bandsAnOctave = 6;
-/** Long enough for a band at 20 Hz, at the usual rates, to hold a bin. */
+/** Long enough for a band of a sixth of an octave at 20 Hz, at the usual rates, to hold a bin. */
 const bandSize = 32_768;
 /** Equivalent noise bandwidth of the Hann window in bins: a sine's power lies in more than one. Source: Harris, Proc. IEEE 66(1), 1978, table 1. */
 const hannBandwidth = 1.5;
 
+interface Bands {
+  readonly anOctave: number;
+  /** Hertz. */
+  readonly low: number;
+  readonly high: number;
+  /** Samples of each spectrum, a power of two. */
+  readonly size: number;
+}
+const finely: Bands = { anOctave: 6, low: 20, high: 20_000, size: bandSize };
+
 /**
- * Levels in bands of a sixth of an octave from 20 Hz to 20 kHz, as far as the rate goes; where a bin of the spectrum
- * straddles two bands, each gets its share. Source of the bands: IEC 61260-1:2014, base ten, b = 6.
+ * Levels in bands of a part of an octave, as far as the rate goes; where a bin of the spectrum straddles two bands, each
+ * gets its share. Left to itself in sixths from 20 Hz to 20 kHz. Source of the bands: IEC 61260-1:2014, base ten.
  */
-export function bandSpectrum(planes: readonly Float32Array[], sampleRate: number): BandLevel[] {
-  const power = spectrum(planes, bandSize).map((db) => 10 ** (db / 10) / hannBandwidth);
-  const bin = sampleRate / bandSize;
+export function bandSpectrum(
+  planes: readonly Float32Array[],
+  sampleRate: number,
+  { anOctave, low: lowest, high: highest, size }: Bands = finely,
+): BandLevel[] {
+  const power = spectrum(planes, size).map((db) => 10 ** (db / 10) / hannBandwidth);
+  const bin = sampleRate / size;
   const octave = 10 ** 0.3;
-  const [first, last] = [20, Math.min(20_000, sampleRate / 2)].map(
+  const [first, last] = [lowest, Math.min(highest, sampleRate / 2)].map(
     (f) => Math.log(f / 1000) / Math.log(octave),
   );
+  // With an even number of bands an octave, 1 kHz is the border between two; with an odd one, the middle of one.
+  const middle = anOctave % 2 === 0 ? 1 : 0;
   const bands: BandLevel[] = [];
-  for (let k = Math.ceil(first * bandsAnOctave); k < Math.floor(last * bandsAnOctave); k++) {
-    // With an even number of bands an octave, 1 kHz is the border between two.
-    const frequency = 1000 * octave ** ((2 * k + 1) / (2 * bandsAnOctave));
-    const [low, high] = [-1, 1].map((side) => (frequency * octave ** (side / (2 * bandsAnOctave))) / bin);
+  for (let k = Math.ceil(first * anOctave); k < Math.floor(last * anOctave); k++) {
+    const frequency = 1000 * octave ** ((2 * k + middle) / (2 * anOctave));
+    const [low, high] = [-1, 1].map((side) => (frequency * octave ** (side / (2 * anOctave))) / bin);
     if (high >= power.length - 1) break;
     let sum = 0;
     for (let n = Math.round(low); n <= Math.round(high); n++)

@@ -15,3 +15,4 @@ export * from "./media";
 export * from "./target";
 export * from "./renders";
 export * from "./habit";
+export * from "./imprint";

@@ -1,8 +1,10 @@
 import { carryOutNext } from "./carry-out-render";
+import { makeImprints, tryImprintsAgain } from "./imprints";
 import { workOnRenders } from "./queue";
 import { sweepFiles, sweepRenders } from "./sweep";
 
 const sweepEvery = 10_000;
+const lookEvery = 3000;
 
 /** Starts working on background jobs in this process; keeps trying until the database is there. */
 export async function startWorking(): Promise<void> {
@@ -17,8 +19,16 @@ export async function startWorking(): Promise<void> {
   }
   const sweep = () => void sweepRenders().catch(() => undefined);
   const sweepAway = () => void sweepFiles().catch(() => undefined);
+  /** Contents of new cards are looked at soon, one round at a time. */
+  const lookAtCards = async () => {
+    await makeImprints().catch((error: Error) => console.error("imprints:", error.message));
+    setTimeout(() => void lookAtCards(), lookEvery).unref();
+  };
   sweep();
   sweepAway();
+  void tryImprintsAgain()
+    .catch(() => undefined)
+    .then(lookAtCards);
   setInterval(sweepAway, 60 * sweepEvery).unref();
   setInterval(sweep, sweepEvery).unref();
 }

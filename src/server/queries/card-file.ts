@@ -15,6 +15,7 @@ import { attachment } from "../attachment";
 import { decoding } from "../decoding/decoding";
 import { originalPath } from "../media-store";
 import type { Member } from "../member";
+import { filesHere } from "../files-here";
 import { Refusal } from "../refusal";
 import { requireCard } from "./card-versions";
 
@@ -39,8 +40,7 @@ async function carriedFiles(libraryId: string, chain: Chain): Promise<CarriedFil
 
 /** A look as a table from encoded values to encoded values. Refuses what no table can hold. */
 async function bakedCard(libraryId: string, name: string, chain: Chain): Promise<string> {
-  const here: string[] = [];
-  for (const { hash } of filesOf(chain)) if (await readMedia(database(), libraryId, hash)) here.push(hash);
+  const here = await filesHere(libraryId, chain);
   const { text, missing, beyond } = await decoding.bake({ name, chain, here });
   if (missing.length > 0)
     throw new Refusal(409, "missing", `This card cannot become a table: ${missing.join(", ")} is not here.`);

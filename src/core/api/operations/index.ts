@@ -6,6 +6,7 @@ import { myLibraries } from "./my-libraries";
 import { libraryReplica } from "./library-replica";
 import { cardHeads } from "./card-heads";
 import { cardContents } from "./card-contents";
+import { imprints } from "./imprints";
 import { search } from "./search";
 import { changes } from "./changes";
 import { events } from "./events";
@@ -51,6 +52,7 @@ export const operations: readonly Operation[] = [
   libraryReplica,
   cardHeads,
   cardContents,
+  imprints,
   search,
   changes,
   events,

@@ -1,0 +1,20 @@
+import Joi from "joi";
+import { workingMedia, type WorkingMedium } from "../../media";
+import { ofLibrary, operation } from "../operation";
+import { someFingerprints } from "./card-contents";
+
+export const imprints = operation<never, { readonly medium: WorkingMedium; readonly of?: string }>()({
+  method: "GET",
+  path: `${ofLibrary}/imprints`,
+  summary: "What the contents of a library's cards do, in figures",
+  needs: "read",
+  query: Joi.object({
+    medium: Joi.string()
+      .valid(...workingMedia)
+      .required(),
+    of: someFingerprints,
+  }),
+  gives: "application/octet-stream",
+  answer:
+    "for each content in use, or each of those asked for that is: the 32 bytes of its fingerprint, then its figures in hundredths as 16-bit integers, little-endian, their number depending on the medium alone; what is not measured yet is left out",
+});

@@ -1,0 +1,62 @@
+import type { Chain } from "@/core/chain/model";
+import type { Apart } from "@/core/measure/likeness/define";
+import type { Near } from "@/core/measure/likeness/nearest";
+import type { WorkingMedium } from "@/core/media";
+import type { AudioSource, FilesKnown, ImageSource } from "./render-messages";
+
+/** A card that takes part in a comparison. */
+export interface Compared {
+  readonly id: string;
+  readonly fingerprint: string;
+}
+
+/** A part of a sound, in samples, or a picture. */
+export type Specimen =
+  | { readonly medium: "audio"; readonly source: AudioSource; readonly start: number; readonly end: number }
+  | { readonly medium: "image"; readonly source: ImageSource };
+
+/** A specimen with what is done to it. */
+export interface Treated {
+  readonly specimen: Specimen;
+  readonly chain: Chain;
+  /** Percent. */
+  readonly strength: number;
+}
+
+/** What can be asked of the worker, by what it answers. */
+interface Questions {
+  /** The cards that do nearest what a content does; null where that is not measured yet. */
+  alike: [
+    { medium: WorkingMedium; fingerprint: string; cards: readonly Compared[]; count: number },
+    readonly { readonly id: string; readonly apart: Apart }[] | null,
+  ];
+  /** The cards worth rendering to bring material near to a reference; how far apart they are as they are. */
+  worth: [
+    { material: Specimen; reference: Treated; cards: readonly Compared[]; count: number },
+    { readonly ids: readonly string[]; readonly now: Apart },
+  ];
+  /** The cards that come nearest, with their best strengths; null where something else was asked meanwhile. */
+  near: [
+    { material: Specimen; reference: Treated; chains: readonly (readonly [id: string, chain: Chain])[] },
+    readonly Near[] | null,
+  ];
+}
+export type AlikeQuestion = keyof Questions;
+export type AlikeAsked<Q extends AlikeQuestion> = Questions[Q][0];
+export type AlikeAnswered<Q extends AlikeQuestion> = Questions[Q][1];
+
+/** What contents do, as the server gives it: fingerprints and figures. */
+interface ImprintsKnown {
+  readonly kind: "imprints";
+  readonly medium: WorkingMedium;
+  readonly bytes: ArrayBuffer;
+}
+
+export type AlikeRequest =
+  | FilesKnown
+  | ImprintsKnown
+  | { [Q in AlikeQuestion]: { readonly kind: Q; readonly id: number } & AlikeAsked<Q> }[AlikeQuestion];
+
+export type AlikeAnswer =
+  | { readonly id: number; readonly result: AlikeAnswered<AlikeQuestion> }
+  | { readonly id: number; readonly problem: string };
