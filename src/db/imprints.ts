@@ -73,12 +73,14 @@ export async function retryImprints(db: Executor, libraryId?: string): Promise<v
     );
 }
 
-/** Grows with every change to any library. */
-export async function revisionOfAll(db: Executor): Promise<string> {
-  const { rows } = await db.execute<{ sum: string }>(
-    sql`select coalesce(sum(revision), 0)::text as sum from stream`,
-  );
-  return rows[0].sum;
+/** Where all libraries stand, and how many imprints there are: as long as neither changes, none are lacking that were not. */
+export async function standingOfAll(
+  db: Executor,
+): Promise<{ readonly revisions: string; readonly imprints: number }> {
+  const { rows } = await db.execute<{ revisions: string; imprints: number }>(sql`
+    select (select coalesce(sum(revision), 0)::text from stream) as revisions,
+      (select count(*)::integer from ${imprint}) as imprints`);
+  return rows[0];
 }
 
 const atOnce = 2000;

@@ -25,6 +25,8 @@ export interface Treated {
 
 /** What can be asked of the worker, by what it answers. */
 interface Questions {
+  /** The contents of some cards of which it is not known what they do: their fingerprints. */
+  unknown: [{ medium: WorkingMedium; cards: readonly Compared[] }, readonly string[]];
   /** The cards that do nearest what a content does; null where that is not measured yet. */
   alike: [
     { medium: WorkingMedium; fingerprint: string; cards: readonly Compared[]; count: number },
@@ -58,5 +60,7 @@ export type AlikeRequest =
   | { [Q in AlikeQuestion]: { readonly kind: Q; readonly id: number } & AlikeAsked<Q> }[AlikeQuestion];
 
 export type AlikeAnswer =
+  /** Those nearest so far; the answer follows. */
+  | { readonly id: number; readonly soFar: readonly Near[] }
   | { readonly id: number; readonly result: AlikeAnswered<AlikeQuestion> }
   | { readonly id: number; readonly problem: string };

@@ -21,7 +21,7 @@ import { knowFiles, linearPlanes, loadPicture, loadSound, resourcesFor } from ".
 import { RecentlyUsed } from "./recently-used";
 
 /** How many are looked at closely in the end. */
-const closely = 20;
+const closely: Record<WorkingMedium, number> = { audio: 12, image: 20 };
 
 /** What contents do, by their fingerprints. */
 const imprints: Record<WorkingMedium, Map<string, Int16Array>> = { audio: new Map(), image: new Map() };
@@ -106,6 +106,9 @@ const answers: {
     id: number,
   ) => Promise<AlikeAnswered<Q>> | AlikeAnswered<Q>;
 } = {
+  unknown: ({ medium, cards }) => [
+    ...new Set(cards.map((card) => card.fingerprint).filter((one) => !imprints[medium].has(one))),
+  ],
   alike({ medium, fingerprint, cards, count }) {
     const imprint = imprints[medium].get(fingerprint);
     return imprint ? mostAlike(medium, unpackImprint(imprint), known(medium, cards), count) : null;
@@ -119,14 +122,23 @@ const answers: {
     };
   },
   async near({ material, reference, chains }, id) {
-    const { want } = await bothOf({ material, reference });
+    const { have, want } = await bothOf({ material, reference });
+    const { medium } = material;
     const render = async (chain: Chain, strength: number) => {
       await letIn();
       if (latest !== id) throw new Overtaken();
       return figures(material, chain, strength);
     };
     try {
-      return await nearest({ medium: material.medium, want, chains: new Map(chains), closely, render });
+      return await nearest({
+        medium,
+        want,
+        chains: new Map(chains),
+        closely: closely[medium],
+        untouched: likeness[medium].apart(have, want).total,
+        soFar: (near) => post({ id, soFar: near }),
+        render,
+      });
     } catch (error) {
       if (error instanceof Overtaken) return null;
       throw error;

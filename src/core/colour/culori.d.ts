@@ -16,4 +16,5 @@ declare module "culori" {
   /** The part of culori that the tests use. */
   export function converter<M extends Lightness>(mode: M): (colour: Lab | Rgb) => Lab<M>;
   export function converter<M extends Light>(mode: M): (colour: Lab | Rgb) => Rgb<M>;
+  export function differenceCiede2000(): (a: Lab, b: Lab) => number;
 }

@@ -7,7 +7,7 @@ import {
   keepImprint,
   lackingImprints,
   retryImprints,
-  revisionOfAll,
+  standingOfAll,
   type Lacking,
 } from "@/db/imprints";
 import { withLock } from "@/db/locks";
@@ -17,7 +17,7 @@ import { originalPath } from "../media-store";
 
 /** Contents that are asked for at once: finding out which lack one looks at every card. */
 const atOnce = 500;
-/** Where all libraries stood when nothing was lacking. */
+/** How everything stood when nothing was lacking. */
 let complete: string | null = null;
 
 /** What a content does; null where it cannot be told here. */
@@ -44,8 +44,9 @@ async function figuresOf({ libraryId, chainText, medium }: Lacking): Promise<Buf
  */
 export async function makeImprints(): Promise<void> {
   const db = database();
-  const now = await revisionOfAll(db);
-  if (now === complete) return;
+  const { revisions, imprints } = await standingOfAll(db);
+  const saying = (count: number) => `${revisions} ${count}`;
+  if (saying(imprints) === complete) return;
   const done = await withLock(db, "imprints", async () => {
     for (;;) {
       const lacking = await lackingImprints(db, imprintForm, workingMedia, atOnce);
@@ -58,7 +59,8 @@ export async function makeImprints(): Promise<void> {
     await forgetImprints(db);
     return true;
   });
-  if (done) complete = now;
+  // A change that came meanwhile is looked at next time.
+  if (done) complete = saying((await standingOfAll(db)).imprints);
 }
 
 /** Those that could not be made may be possible to a newer version of the application. */

@@ -15,6 +15,7 @@ import {
 import { X } from "lucide-react";
 import type { Replica } from "@/core/library/change";
 import type { SavedSearch } from "@/core/library/entities";
+import { workingMedia, type Medium } from "@/core/media";
 import { bareSetting, effectsBegun } from "@/core/search/bare-effects";
 import { completions } from "@/core/search/complete";
 import type { Node } from "@/core/search/query/model";
@@ -23,6 +24,7 @@ import { termsOf, withoutTerm } from "@/core/search/query/print";
 import { fold } from "@/core/text/fold";
 import { useVocabulary } from "../data/vocabulary";
 import { findSearch } from "../library/places";
+import { useMatching } from "../library/use-matching";
 import { earlierQueries, rememberQuery } from "./earlier-queries";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
@@ -30,6 +32,7 @@ import { folderPath } from "@/core/library/folders";
 import type { CardHead } from "@/core/library/entities";
 import type { Shelf } from "@/core/library/shelf";
 import { cardDocument, type Shelved } from "@/core/search/documents";
+import { fitsTarget } from "@/core/search/document";
 import { explain, type Explanation } from "@/core/search/explain";
 import { countTargets } from "@/core/library/words";
 import { useContent } from "../data/contents";
@@ -43,6 +46,8 @@ import { useActions } from "../actions/use-actions";
 import { CardsComing } from "../parts/cards-coming";
 import { KeyCap } from "../parts/key-cap";
 import { ApplyRow, EffectRow, applyRowHeight } from "./apply-row";
+import { LikeChooser } from "./like-chooser";
+import { sayApart, sayParts, useLikeness, type LikeHit, type LikeWhat } from "./use-likeness";
 import { useRecall } from "./use-recall";
 
 /** As wide as the column of targets at first. */
@@ -106,6 +111,14 @@ const sayAliases = (shelf: Shelf, cardId: string): string =>
     .map(({ text }) => text)
     .join(" ");
 
+/** How far away a compared card is, for its row. */
+function sayLiked(medium: Medium, hit: LikeHit | undefined) {
+  const working = workingMedia.find((one) => one === medium);
+  if (!hit || !working) return {};
+  const strength = hit.strength === undefined ? "" : `${hit.strength} % · `;
+  return { apart: `${strength}${sayApart(working, hit.apart)}`, parts: sayParts(hit.apart) };
+}
+
 interface ApplyBarProps {
   readonly bench: Bench;
   /** The saved search that it looks within at first. */
@@ -140,20 +153,43 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
   const [scopeId, setScopeId] = useState(searchId);
   const scope = scopeId === undefined ? undefined : findSearch(scopeId, replica);
   const { query, result } = useRecall(typed, target, mostRows, scope?.query);
-  const called = useMemo(() => searchCalled(typed, replica), [typed, replica]);
+  const [what, setWhat] = useState<LikeWhat | null>(null);
+  const likes = useLikeness(what, bench);
+  const matching = useMatching(what ? typed : "");
+  const called = useMemo(() => (what ? undefined : searchCalled(typed, replica)), [what, typed, replica]);
   const read = useMemo(() => parseQuery(typed), [typed]);
   const terms = useMemo(() => termsOf(read.root), [read]);
   const known = useVocabulary();
   const [caret, setCaret] = useState(0);
   const [completion] = useMemo(() => completions(typed, caret, known), [typed, caret, known]);
-  const hits = useMemo(
-    () =>
-      result.hits.flatMap((hit) => {
-        const card = replica.card.get(hit.id);
-        return card ? [{ hit, card }] : [];
-      }),
-    [result, replica.card],
-  );
+  const { medium, kind } = target;
+  const hits = useMemo(() => {
+    const compared = (likes.hits ?? []).filter(({ id }) => !matching || matching.has(id));
+    return (what ? compared : result.hits).flatMap((found) => {
+      const card = replica.card.get(found.id);
+      if (!card) return [];
+      return {
+        card,
+        hit: "fits" in found ? found : { id: card.id, fits: fitsTarget(card, { medium, kind }) },
+      };
+    });
+  }, [what, likes.hits, matching, result, replica.card, medium, kind]);
+  const liked = useMemo(() => new Map(likes.hits?.map((hit) => [hit.id, hit])), [likes.hits]);
+  /** What the lead's material can be brought near to: what is selected with it first. */
+  const references = useMemo(() => {
+    const possible = bench.targets.filter(
+      (one) => one.id !== lead?.id && one.mediaId !== null && one.chain.medium === medium,
+    );
+    return possible.sort(
+      (a, b) => Number(bench.selection.ids.has(b.id)) - Number(bench.selection.ids.has(a.id)),
+    );
+  }, [bench.targets, bench.selection.ids, lead?.id, medium]);
+  const nextReference = lead?.mediaId
+    ? (references[
+        (references.findIndex(({ id }) => what?.kind === "reference" && id === what.target.id) + 1) %
+          references.length
+      ] ?? null)
+    : null;
   const why = useMemo(
     () => explained(query ?? "", { known: replica, shelf, habitsOf }, data.member.id),
     [query, replica, shelf, habitsOf, data.member.id],
@@ -162,12 +198,19 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
   /** Below the cards: effects that begin so, where nothing but words is asked for. */
   const effects = useMemo(() => {
     const { root } = parseQuery(query ?? "");
-    return root && isPlain(root) && !scope ? effectsBegun(query!, target.medium).slice(0, mostEffects) : [];
-  }, [query, scope, target.medium]);
+    return root && isPlain(root) && !scope && !what
+      ? effectsBegun(query!, target.medium).slice(0, mostEffects)
+      : [];
+  }, [query, scope, what, target.medium]);
   const count = hits.length + effects.length;
   const chosen = Math.min(at, count - 1);
   const card = hits[chosen]?.card;
   const effect = effects[chosen - hits.length];
+  // Each is heard and put on at the strength at which it comes nearest.
+  const nearest = card && liked.get(card.id)?.strength;
+  useEffect(() => {
+    if (nearest !== undefined) setStrength(nearest);
+  }, [nearest, card]);
   const content = useContent(contents, card?.fingerprint);
   const chain = useMemo(
     () => (effect ? { medium: effect.medium, settings: [bareSetting(effect)] } : content.chain),
@@ -211,7 +254,7 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
   const asked = useRef<{ how: ApplyHow; index?: number } | null>(null);
   const put = (how: ApplyHow, index?: number) => {
     // What was typed last has not been answered yet: the row on top may still be another one. It is done with the answer.
-    if (query !== typed) {
+    if (!what && query !== typed) {
       asked.current = { how, index };
       return;
     }
@@ -223,7 +266,7 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
     if (!picked && !bare) return;
     rememberQuery(libraryId, data.member.id, typed);
     // An effect by itself stands for no chain: it is added to what is there.
-    if (picked) apply(picked, how, strength);
+    if (picked) apply(picked, how, (index !== undefined && liked.get(picked.id)?.strength) || strength);
     else append(bare);
     onClose();
   };
@@ -236,6 +279,11 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
     setCaret(text.length);
     setAt(0);
     setTouched(true);
+  };
+  const lookLike = (next: LikeWhat | null) => {
+    setWhat(next);
+    setStrength(100);
+    type("");
   };
   const lookWithin = (id: string | undefined) => {
     setScopeId(id);
@@ -277,7 +325,7 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
   useEffect(() => {
     latestPut.current = put;
     const waiting = asked.current;
-    if (!waiting || query !== typed) return;
+    if (!waiting || (!what && query !== typed)) return;
     asked.current = null;
     put(waiting.how, waiting.index);
   });
@@ -305,6 +353,7 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
       "Alt+Backspace": dropTerm,
     };
     if (number) put("replace", Number(number[1]) - 1);
+    else if (keys === "Backspace" && typed === "" && what) lookLike(null);
     else if (keys === "Backspace" && typed === "" && scope) lookWithin(undefined);
     else if (keys === "ArrowUp" && isBackward) recallEarlier();
     else if (does[keys]) does[keys]();
@@ -318,7 +367,10 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
     {
       // What an alias of a search leads to is there, whatever else begins so.
       found: called ? Math.max(1, count) : count,
-      fitting: called ? Math.max(1, result.fitting) : result.fitting,
+      fitting: what ? 0 : called ? Math.max(1, result.fitting) : result.fitting,
+      chosenCard: card ?? null,
+      nextReference,
+      lookLike,
       terms: terms.length,
       completion: completion?.text.trim() ?? null,
       earlier: earlier.length,
@@ -376,7 +428,15 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
           gap="12px"
           wrap={isNarrow ? "wrap" : "nowrap"}
         >
-          {scope && (
+          {what && (
+            <LikeChooser
+              what={what}
+              references={references}
+              onLook={lookLike}
+              onLeave={() => lookLike(null)}
+            />
+          )}
+          {scope && !what && (
             <Part title="Look in the whole library again" onClick={() => lookWithin(undefined)}>
               {`within ${scope.name}`}
             </Part>
@@ -405,12 +465,11 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
             onKeyDown={onKey}
             _focusVisible={{ outline: "none", boxShadow: "none" }}
           />
-          <chakra.span
-            fontSize="sm"
-            color="cardMuted"
-            whiteSpace="nowrap"
-            aria-live="polite"
-          >{`${result.fitting} of ${result.matches} fit a ${target.kind || "target"}${indexed < 100 ? ` · ${indexed} % read` : ""}`}</chakra.span>
+          <chakra.span fontSize="sm" color="cardMuted" whiteSpace="nowrap" aria-live="polite">
+            {what
+              ? likes.note
+              : `${result.fitting} of ${result.matches} fit a ${target.kind || "target"}${indexed < 100 ? ` · ${indexed} % read` : ""}`}
+          </chakra.span>
         </HStack>
         {(called || !isPlain(read.root) || read.problems.length > 0) && (
           <HStack
@@ -474,6 +533,7 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
                   key={card.id}
                   card={card}
                   hit={hit}
+                  {...sayLiked(card.medium, liked.get(card.id))}
                   narrow={isNarrow}
                   why={why(card)}
                   index={index}
@@ -490,7 +550,17 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
               );
             })}
           </Box>
-          {query !== null && count === 0 && !called && (
+          {what && likes.hits === null && (
+            <Box px="16px" py="16px" color="cardMuted">
+              What the cards do is being compared.
+            </Box>
+          )}
+          {what && likes.hits !== null && count === 0 && (
+            <Box px="16px" py="16px" color="cardMuted">
+              {typed === "" ? likes.note : `None of those compared answers to “${typed}”.`}
+            </Box>
+          )}
+          {!what && query !== null && count === 0 && !called && (
             <Box px="16px" py="16px" color="cardMuted">
               {data.arriving ? (
                 <CardsComing />

@@ -12,6 +12,9 @@ import { Marked } from "./marked";
 interface ApplyRowProps {
   readonly card: CardHead;
   readonly hit: RecallHit;
+  /** How far it is from what it was compared with, and what that is made of. */
+  readonly apart?: string;
+  readonly parts?: string;
   /** Only what tells it from others. */
   readonly narrow: boolean;
   /** What of it matched the query. */
@@ -60,7 +63,7 @@ const Candidate = ({ id, index, chosen, narrow, top, onPick, children }: Candida
     right="0"
     style={{ top, height: applyRowHeight }}
     display="grid"
-    gridTemplateColumns={narrow ? "18px minmax(0, 1fr)" : "22px minmax(0, 1fr) 190px 70px"}
+    gridTemplateColumns={narrow ? "18px minmax(0, 1fr)" : "22px minmax(0, 1fr) 190px 92px"}
     alignItems="center"
     gap="10px"
     px="12px"
@@ -122,6 +125,8 @@ export const EffectRow = memo(function EffectRow({
 export const ApplyRow = memo(function ApplyRow({
   card,
   hit,
+  apart,
+  parts,
   narrow,
   why,
   index,
@@ -150,8 +155,10 @@ export const ApplyRow = memo(function ApplyRow({
     </>
   ) : (
     <>
+      {narrow && apart !== undefined && `${apart} · `}
       {narrow && !fits && `not for ${kind} · `}
       <Marked text={path || "Unfiled"} ranges={path ? why.folder : undefined} />
+      {parts !== undefined && ` · ${parts}`}
     </>
   );
   return (
@@ -173,9 +180,15 @@ export const ApplyRow = memo(function ApplyRow({
           <chakra.span textStyle="figure" truncate title={sayEffects(card.effects)}>
             {sayEffects(card.effects)}
           </chakra.span>
-          <chakra.span fontSize="xs" color="cardMuted">
-            {fits ? sayOrigin(card, memberId) : `not for ${kind}`}
-          </chakra.span>
+          {apart === undefined ? (
+            <chakra.span fontSize="xs" color="cardMuted">
+              {fits ? sayOrigin(card, memberId) : `not for ${kind}`}
+            </chakra.span>
+          ) : (
+            <chakra.span fontSize="xs" title={parts} whiteSpace="nowrap">
+              {apart}
+            </chakra.span>
+          )}
         </>
       )}
     </Candidate>

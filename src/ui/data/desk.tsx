@@ -14,6 +14,7 @@ import {
 import type { CommandAnswer } from "@/core/api/command";
 import type { CommandName, InputOf, ResultOf } from "@/core/api/commands";
 import { capital } from "@/core/library/words";
+import { Alike } from "./alike";
 import { askAs, sayError } from "./api";
 import { CommandQueue } from "./command-queue";
 import { sourceOf, useFiles } from "./files";
@@ -40,6 +41,8 @@ export interface Desk {
   readonly library: LibraryStore;
   readonly finder: Finder;
   readonly renderer: Renderer;
+  /** Compares what cards do. */
+  readonly alike: Alike;
   readonly takeIn: TakeIn;
   readonly notices: NoticeBoard;
   /** Commands that the server has not confirmed yet; `waiting` while it cannot be reached. */
@@ -84,6 +87,7 @@ interface Tools {
   readonly library: LibraryStore;
   readonly finder: Finder;
   readonly renderer: Renderer;
+  readonly alike: Alike;
 }
 
 const nothing = { data: null, error: null };
@@ -106,13 +110,19 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
 
   useEffect(() => {
     const finder = new Finder();
-    const made = { finder, library: new LibraryStore(libraryId, finder), renderer: new Renderer() };
+    const made = {
+      finder,
+      library: new LibraryStore(libraryId, finder),
+      renderer: new Renderer(),
+      alike: new Alike(libraryId),
+    };
     setTools(made);
     void made.library.open();
     return () => {
       made.library.close();
       made.finder.close();
       made.renderer.close();
+      made.alike.close();
     };
   }, [libraryId]);
 
@@ -137,7 +147,10 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
 
   const files = useFiles(libraryId);
   useEffect(() => {
-    if (tools && files.data) tools.renderer.know(files.data.map((media) => sourceOf(libraryId, media)));
+    if (!tools || !files.data) return;
+    const sources = files.data.map((media) => sourceOf(libraryId, media));
+    tools.renderer.know(sources);
+    tools.alike.know(sources);
   }, [tools, files.data, libraryId]);
 
   const memberId = data?.member.id;

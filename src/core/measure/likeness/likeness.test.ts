@@ -62,20 +62,17 @@ describe("what a chain leaves on the test signal or chart", () => {
     expect(Math.max(...imprint.map(Math.abs))).toBe(0);
   });
 
-  it.each(effects.filter((e) => e.medium !== "video"))(
-    "is the same each time, finite, and fits into whole hundredths: $id",
-    (effect) => {
-      const chain = chainOf(effect.medium as WorkingMedium, bareSetting(effect));
-      const imprint = imprintOf(chain);
-      // Those that need a file are not there by themselves; without one they pass everything.
-      expect(imprint.every(Number.isFinite)).toBe(true);
-      expect(imprintOf(chain)).toEqual(imprint);
-      const { imprintsApart } = likeness[effect.medium as WorkingMedium];
-      expect(imprintsApart(imprint, imprint).total).toBe(0);
-      // Half a hundredth a figure is lost by keeping them; near zero CIEDE2000 is steepest.
-      expect(imprintsApart(unpackImprint(packImprint(imprint)), imprint).total).toBeLessThan(0.06);
-    },
-  );
+  it.each(effects)("is the same each time, finite, and fits into whole hundredths: $id", (effect) => {
+    const chain = chainOf(effect.medium, bareSetting(effect));
+    const imprint = imprintOf(chain);
+    // Those that need a file are not there by themselves; without one they pass everything.
+    expect(imprint.every(Number.isFinite)).toBe(true);
+    expect(imprintOf(chain)).toEqual(imprint);
+    const { imprintsApart } = likeness[effect.medium];
+    expect(imprintsApart(imprint, imprint).total).toBe(0);
+    // Half a hundredth a figure is lost by keeping them; near zero CIEDE2000 is steepest.
+    expect(imprintsApart(unpackImprint(packImprint(imprint)), imprint).total).toBeLessThan(0.06);
+  });
 
   it("is not known where an effect is not here", () => {
     for (const medium of workingMedia)
@@ -132,10 +129,7 @@ describe("what a chain leaves on the test signal or chart", () => {
       const light = code <= 0.04045 ? code / 12.92 : ((code + 0.055) / 1.055) ** 2.4;
       const [before, after] = [lightness(light), lightness(light / 2)];
       expect(imprint[i * 3]).toBeCloseTo(after - before, 1);
-      sum += difference(
-        { mode: "lab65", l: before, a: 0, b: 0 } as never,
-        { mode: "lab65", l: after, a: 0, b: 0 } as never,
-      );
+      sum += difference({ mode: "lab65", l: before, a: 0, b: 0 }, { mode: "lab65", l: after, a: 0, b: 0 });
     }
     const parts = likeness.image.imprintsApart(imprint, imprintOf(chainOf("image"))).parts;
     expect(parts.find(({ name }) => name === "greys")!.apart).toBeCloseTo(sum / 9, 1);
@@ -321,6 +315,7 @@ describe("what comes nearest to a reference", () => {
             want,
             chains: new Map(chains.map((chain, k) => [String(k), chain])),
             closely: 4,
+            untouched: Infinity,
             render: (chain, s) => Promise.resolve(render(chain, s)),
           });
           expect(found[0].id).toBe(String(i));
@@ -349,11 +344,33 @@ describe("what comes nearest to a reference", () => {
           want: other(chains[2], 100),
           chains: new Map(chains.map((chain, k) => [String(k), chain])),
           closely: 3,
+          untouched: Infinity,
           render: (chain, s) => Promise.resolve(render(chain, s)),
         });
         expect(found.map(({ id }) => id)).toContain("2");
       });
     });
+
+  it("says what is nearest so far, and leaves out what comes no nearer than the material by itself", async () => {
+    const render = renderers.image(4);
+    const [have, want] = [render(chainOf("image"), 100), render(looks[2], 100)];
+    const untouched = likeness.image.apart(have, want).total;
+    const told: string[][] = [];
+    const found = await nearest({
+      medium: "image",
+      want,
+      chains: new Map(looks.map((chain, k) => [String(k), chain])),
+      closely: 12,
+      untouched,
+      soFar: (near) => told.push(near.map(({ id }) => id)),
+      render: (chain, s) => Promise.resolve(render(chain, s)),
+    });
+    expect(told).toEqual([expect.arrayContaining(["2"])]);
+    expect(found[0].id).toBe("2");
+    // More colour takes it further away.
+    expect(found.map(({ id }) => id)).not.toContain("3");
+    expect(found.every(({ apart }) => apart.total < untouched)).toBe(true);
+  });
 
   it("leaves out what cannot be rendered", async () => {
     const render = renderers.image(4);
@@ -365,6 +382,7 @@ describe("what comes nearest to a reference", () => {
         ["b", looks[2]],
       ]),
       closely: 5,
+      untouched: Infinity,
       render: (chain, s) => Promise.resolve(chain === looks[1] ? null : render(chain, s)),
     });
     expect(found.map(({ id }) => id)).toEqual(["b"]);
@@ -373,7 +391,7 @@ describe("what comes nearest to a reference", () => {
 
 describe("specimens", () => {
   it("are the middle of what is long, and all of what is short", () => {
-    expect(stretchOf(0, 20 * rate, rate)).toEqual([8 * rate, 12 * rate]);
+    expect(stretchOf(0, 20 * rate, rate)).toEqual([9 * rate, 11 * rate]);
     expect(stretchOf(100, 300, rate)).toEqual([100, 300]);
   });
 

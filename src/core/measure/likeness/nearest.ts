@@ -74,9 +74,16 @@ export interface NearestTask {
   readonly chains: ReadonlyMap<string, Chain>;
   /** How many of them are looked at closely. */
   readonly closely: number;
+  /** How far the material is from the reference by itself: what comes no nearer is left out. */
+  readonly untouched: number;
+  /** Told of those that are nearest so far, before they are looked at closely. */
+  soFar?(near: readonly Near[]): void;
   /** The figures of what a chain makes of the material at a strength; null where it cannot be rendered. */
   render(chain: Chain, strength: number): Promise<Float32Array | null>;
 }
+
+/** The share of the distance that a card has to take away to be worth naming. */
+const leastGain = 0.02;
 
 /** Golden section. */
 const golden = (Math.sqrt(5) - 1) / 2;
@@ -86,7 +93,8 @@ const golden = (Math.sqrt(5) - 1) / 2;
  * again at five, and from the best of these on the strength is narrowed to whole percents by golden section (Kiefer,
  * Proc. AMS 4, 1953); it finds the best one where the distance has one valley there.
  */
-export async function nearest({ medium, want, chains, closely, render }: NearestTask): Promise<Near[]> {
+export async function nearest(task: NearestTask): Promise<Near[]> {
+  const { medium, want, chains, closely, untouched, render } = task;
   const { apart } = likeness[medium];
   /** What is known of each chain, by strength. */
   const known = new Map<string, Map<number, Apart>>();
@@ -112,6 +120,8 @@ export async function nearest({ medium, want, chains, closely, render }: Nearest
     [...chains.keys()].flatMap((id) => best(id) ?? []),
     (near) => near.apart.total,
   );
+  const nearer = ({ apart: { total } }: Near) => total < untouched * (1 - leastGain);
+  task.soFar?.(few.filter(nearer));
   for (const { id } of few) {
     for (const strength of finer) await look(id, strength);
     const middle = best(id)!.strength;
@@ -125,9 +135,5 @@ export async function nearest({ medium, want, chains, closely, render }: Nearest
     }
     for (let strength = low; strength <= high; strength++) await look(id, strength);
   }
-  return keepNearest(
-    closely,
-    few.map(({ id }) => best(id)!),
-    (near) => near.apart.total,
-  );
+  return keepNearest(closely, few.map(({ id }) => best(id)!).filter(nearer), (near) => near.apart.total);
 }

@@ -1,7 +1,7 @@
 import type { ImageMaterial } from "../../chain/run-image";
 
 /** Seconds of a sound that are looked at: long enough for its dynamics, short enough to be rendered some hundred times. */
-export const longestSpecimen = 4;
+export const longestSpecimen = 2;
 
 /** The part of a range that stands for it, from the middle of it; in samples. */
 export function stretchOf(start: number, end: number, sampleRate: number): readonly [number, number] {

@@ -1,3 +1,5 @@
+import type { CardHead, Target } from "@/core/library/entities";
+import type { LikeWhat } from "../../apply/use-likeness";
 import type { ApplyHow } from "../../bench/use-bench";
 
 /** The apply bar: a row is highlighted, and waits to be put on. */
@@ -23,6 +25,11 @@ export interface ApplyHere {
   dropTerm(): void;
   complete(): void;
   recallEarlier(): void;
+  /** The card of the chosen row; null where that is an effect, or there is none. */
+  readonly chosenCard: CardHead | null;
+  /** The next of the session's targets that the selected material could be brought near to. */
+  readonly nextReference: Target | null;
+  lookLike(what: LikeWhat): void;
   leave(): void;
 }
 

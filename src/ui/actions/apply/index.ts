@@ -6,6 +6,8 @@ import type { ApplyHere } from "./here";
 import { complete } from "./complete";
 import { dropTerm } from "./drop-term";
 import { earlier } from "./earlier";
+import { like } from "./like";
+import { near } from "./near";
 import { random } from "./random";
 import { leave } from "./leave";
 import { narrow } from "./narrow";
@@ -20,6 +22,8 @@ export const applyPlace: ActionPlace<ApplyHere> = {
     after,
     audition,
     random,
+    like,
+    near,
     weaker,
     stronger,
     complete,
