@@ -1,4 +1,5 @@
 import { createHash } from "node:crypto";
+import { eq } from "drizzle-orm";
 import { beforeAll, describe, expect, it } from "vitest";
 import * as materialRoute from "@/app/api/libraries/[libraryId]/material/route";
 import * as imprintsRoute from "@/app/api/libraries/[libraryId]/imprints/route";
@@ -105,7 +106,7 @@ describe("what the contents of cards do", () => {
     const of = printOf(chain);
     expect((await known(owner, "audio")).has(of)).toBe(false);
     const lacking = async () =>
-      (await database().select().from(imprint))
+      (await database().select().from(imprint).where(eq(imprint.libraryId, owner.libraryId)))
         .filter((row) => row.figures === null)
         .map((row) => row.fingerprint);
     expect((await lacking()).sort()).toEqual([printOf(strange), of].sort());

@@ -154,6 +154,7 @@ interface Answered {
 const good: Record<string, () => Promise<Asked>> = {
   "GET /libraries/{libraryId}/contents": async () => ({ query: `of=${"0".repeat(64)}` }),
   "GET /libraries/{libraryId}/search": async () => ({ query: "q=room&limit=5&explain=true" }),
+  "GET /libraries/{libraryId}/imprints": async () => ({ query: "medium=image" }),
   "GET /libraries/{libraryId}/changes": async () => ({ query: "stream=library&since=0" }),
   "GET /libraries/{libraryId}/history": async () => ({ query: "words=first" }),
   "POST /libraries/{libraryId}/take-back": async () => ({ body: { direction: "redo" } }),

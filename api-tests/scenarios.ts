@@ -79,6 +79,12 @@ export async function makeScenarios() {
       path: `${fresh("Elsewhere")} / Deep`,
     }),
     "withdraw-cards": async () => ({ cardIds: [await keep(), await keep()], withdrawn: true }),
+    "join-variants": async () => ({ cardIds: [await keep(), await keep()] }),
+    "part-variants": async () => {
+      const cardIds = [await keep(), await keep(), await keep()];
+      await owner.run("join-variants", { cardIds });
+      return { cardIds: cardIds.slice(0, 2) };
+    },
     "set-alias": async () => ({ cardId: await keep(), text: fresh("al").replace(" ", "") }),
     "remove-alias": async () => {
       await owner.run("set-alias", { cardId: await keep(), text: fresh("rm").replace(" ", "") });

@@ -115,6 +115,9 @@ export async function seedDemo(
     const curator = ids.get("curator")!;
     const ledger = new Ledger(tx, libraryId, curator);
     const cardIds = new Map<string, string>();
+    const groups = new Map(
+      demoCards.flatMap(({ variantOf }) => (variantOf ? [[variantOf, newId()] as const] : [])),
+    );
     const at = new Date().toISOString();
     for (const demo of demoCards) {
       const { folderId } = await ensurePath(ledger, parsePath(demo.path));
@@ -129,6 +132,8 @@ export async function seedDemo(
         fits: demo.fits,
         folderId,
         note: demo.note,
+        madeFor: demo.madeFor ?? "",
+        groupId: groups.get(demo.variantOf ?? demo.name) ?? null,
         maker: demo.layer === "supplied" ? makers[chain.medium] : "",
         contentVersion: 1,
         fingerprint: fingerprint(chainText(chain)),

@@ -12,6 +12,8 @@ export const aDocument = (given: Partial<SearchDocument> = {}): SearchDocument =
   note: "",
   medium: "audio",
   fits: ["clip"],
+  madeFor: "",
+  groupId: null,
   layer: "team",
   origin: 1,
   by: "curator",

@@ -13,6 +13,8 @@ export const aCard = (given: Partial<Card> = {}): Card => ({
   folderId: null,
   note: "",
   maker: "",
+  madeFor: "",
+  groupId: null,
   contentVersion: 1,
   fingerprint: "",
   chain: emptyChain(given.medium ?? "audio"),

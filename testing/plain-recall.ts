@@ -7,6 +7,7 @@ import {
 } from "../src/core/search/document";
 import { forgives } from "../src/core/search/forgive";
 import { queryWords, tokens, wordsAndParts } from "../src/core/search/tokens";
+import { bestVariant } from "../src/core/library/variants";
 import { fold, sortKey } from "../src/core/text/fold";
 
 /** How well a word of a query is found in a card: in which field, and whether a letter had to be forgiven. */
@@ -39,10 +40,11 @@ function orderOf(
   query: string,
   target: SearchTarget,
   mayForgive: (word: string) => boolean,
+  leastAlias = 4,
 ): (number | string)[] | null {
   const words = queryWords(query);
   const joined = words.join("");
-  const alias = aliasRank(document, fold(query.trim()));
+  const alias = Math.min(leastAlias, aliasRank(document, fold(query.trim())));
   const found = words.map((word) => bestOf(document, word, mayForgive(word)));
   const isInitials =
     joined.length >= 2 &&
@@ -79,12 +81,19 @@ function orderOf(
   ];
 }
 
-/** The cards that a query recalls, best first, by looking at each of them: what the index is held to. */
+/** What a query recalls, by looking at each card: what the index is held to. */
+export interface PlainRecall {
+  /** The best first, without variants in place of which another one is meant. */
+  readonly shown: readonly SearchDocument[];
+  /** Also those, in no order. */
+  readonly all: readonly SearchDocument[];
+}
+
 export function plainRecall(
   documents: readonly SearchDocument[],
   query: string,
   target: SearchTarget,
-): SearchDocument[] {
+): PlainRecall {
   // Three letters are forgiven where nothing begins so.
   const begun = new Map<string, boolean>();
   const isBegun = (word: string) => {
@@ -95,13 +104,29 @@ export function plainRecall(
       );
     return begun.get(word)!;
   };
+  const mayForgive = (word: string) => word.length > 3 || !isBegun(word);
+  const all = documents.filter((document) => orderOf(document, query, target, mayForgive) !== null);
   const found = documents.flatMap((document) => {
-    const order = orderOf(document, query, target, (word) => word.length > 3 || !isBegun(word));
-    return order ? [{ document, order }] : [];
+    const group = documents.filter(({ groupId }) => groupId !== null && groupId === document.groupId);
+    const variants = (group.length > 0 ? group : [document]).map((one) => ({
+      ...one,
+      fits: fitsTarget(one, target),
+      liked: Math.round((one.habit[target.kind] ?? 0) * 8),
+    }));
+    const meant = bestVariant(variants, target.format ?? "").id;
+    // An alias of any of them is an alias of the one that is meant.
+    const alias = Math.min(...variants.map((one) => aliasRank(one as never, fold(query.trim()))));
+    if (document.id === meant) {
+      const order = orderOf(document, query, target, mayForgive, alias);
+      return order ? [{ document, order }] : [];
+    }
+    const isMeantThere = alias < 4 || all.some(({ id }) => id === meant);
+    const order = orderOf(document, query, target, mayForgive);
+    return order && !isMeantThere ? [{ document, order }] : [];
   });
   const compare = (a: readonly (number | string)[], b: readonly (number | string)[]) => {
     const at = a.findIndex((value, i) => value !== b[i]);
     return at < 0 ? 0 : a[at] < b[at] ? -1 : 1;
   };
-  return found.sort((a, b) => compare(a.order, b.order)).map(({ document }) => document);
+  return { shown: found.sort((a, b) => compare(a.order, b.order)).map(({ document }) => document), all };
 }

@@ -10,6 +10,10 @@ export interface DemoCard {
   readonly fits: readonly TargetKind[];
   readonly note: string;
   readonly chain: Chain;
+  /** The format it is made for, where it is not for any. */
+  readonly madeFor?: string;
+  /** The name of the card whose variant it is. */
+  readonly variantOf?: string;
 }
 
 const set = (effect: string, values: Values, mix = 100, on = true): EffectSetting => ({
@@ -303,11 +307,23 @@ export const demoCards: readonly DemoCard[] = [
     curve(...liftCurve),
     saturation(112),
   ]),
-  still("team", "Stills, fog series", "Fog, print", "Neutral print for the wall.", [
-    curve(...deepCurve),
-    saturation(82),
-    vignette(-0.6, 0.45),
-  ]),
+  {
+    ...still("team", "Stills, fog series", "Fog, print", "Neutral print for the wall.", [
+      curve(...deepCurve),
+      saturation(82),
+      vignette(-0.6, 0.45),
+    ]),
+    madeFor: "landscape",
+  },
+  {
+    ...still("team", "Stills, fog series", "Fog, print, upright", "The same for the narrow frames.", [
+      curve(...deepCurve),
+      saturation(82),
+      vignette(-0.4, 0.6),
+    ]),
+    madeFor: "portrait",
+    variantOf: "Fog, print",
+  },
   still("team", "Stills, fog series", "Lamp keeps its colour", "", [
     exposure(-0.4),
     curve(...deepCurve),

@@ -1,4 +1,4 @@
-import { and, asc, eq, sql, type SQL } from "drizzle-orm";
+import { and, asc, eq, inArray, sql, type SQL } from "drizzle-orm";
 import { deepestFolder } from "@/core/text/names";
 import { headFields, type Card } from "@/core/library/entities";
 import type { Executor } from "./connection";
@@ -58,6 +58,8 @@ const headColumns: { readonly [F in (typeof headFields)[number]]: SQL | (typeof 
   proof: card.proof,
   maker: card.maker,
   changedAt: asTime(card.changedAt),
+  madeFor: card.madeFor,
+  groupId: card.groupId,
 };
 
 /** Heads that are read with one statement. */
@@ -125,4 +127,19 @@ export async function readContents(
       where library_id = ${libraryId} and fingerprint = wanted.fingerprint limit 1
     ) as found`);
   return new Map(rows.map((row) => [row.fingerprint, row.chainText]));
+}
+
+/** The ids of the cards of some groups of variants, also of those withdrawn. */
+export async function cardsOfGroups(
+  db: Executor,
+  libraryId: string,
+  groupIds: readonly string[],
+): Promise<string[]> {
+  if (groupIds.length === 0) return [];
+  const rows = await db
+    .select({ id: card.id })
+    .from(card)
+    .where(and(eq(card.libraryId, libraryId), inArray(card.groupId, [...groupIds])))
+    .orderBy(card.id);
+  return rows.map(({ id }) => id);
 }

@@ -4,6 +4,9 @@ import type { Chain, EffectSetting, Json } from "@/core/chain/model";
 import { renderCodes } from "@/core/chain/render-codes";
 import { renderAudio } from "@/core/chain/run-audio";
 import { integratedLoudness } from "@/core/measure/loudness";
+import { chainText, fingerprint } from "@/core/chain/fingerprint";
+import { likeness, packImprint } from "@/core/measure/likeness";
+import type { AlikeAnswer, AlikeAnswered, AlikeAsked, AlikeQuestion } from "./alike-messages";
 import type { RenderAnswer, Rendered, RenderJob } from "./render-messages";
 import { firstDifference } from "../../testing/difference";
 
@@ -37,6 +40,7 @@ const there: Record<string, ArrayBuffer> = { "/picture": picture.buffer, "/clip"
 const asked: string[] = [];
 
 let renderer: FakeSelf;
+let alike: FakeSelf;
 let rows: FakeSelf;
 const answers: RenderAnswer[] = [];
 const waiting = new Map<number, (answer: RenderAnswer) => void>();
@@ -67,6 +71,7 @@ beforeAll(async () => {
     readonly port1 = { postMessage: () => void setImmediate(() => this.port2.onmessage?.()) };
   } as unknown as typeof MessageChannel;
   renderer = await load(() => import("./render.worker"));
+  alike = await load(() => import("./alike.worker"));
   globalThis.MessageChannel = RealChannel;
 });
 
@@ -262,5 +267,74 @@ describe("the rendering worker", () => {
     );
     expect(missing).toEqual(["image.of-another-house"]);
     expect(await send(pictureJob("viewer", plain))).toHaveProperty("rendered");
+  });
+});
+
+describe("the comparing worker", () => {
+  const looks = {
+    brighter: look(set("image.exposure", { exposure: 1 })),
+    "a little brighter": look(set("image.exposure", { exposure: 0.8 })),
+    grey: look(set("image.saturation", { saturation: 0 })),
+    unknown: look(set("image.contrast", { contrast: 150 })),
+  };
+  const printOf = (chain: Chain) => fingerprint(chainText(chain));
+  const cards = Object.entries(looks).map(([id, chain]) => ({ id, fingerprint: printOf(chain) }));
+  const material = { medium: "image" as const, source };
+  const answerTo = async <Q extends AlikeQuestion>(
+    kind: Q,
+    asked: AlikeAsked<Q>,
+  ): Promise<AlikeAnswered<Q>> => {
+    const id = ++last;
+    const answered = new Promise<AlikeAnswer>((resolve) =>
+      waiting.set(id, (said) => "soFar" in said || resolve(said as unknown as AlikeAnswer)),
+    );
+    alike.onmessage!({ data: { kind, id, ...asked }, ports: [] });
+    const said = await answered;
+    if (!("result" in said)) throw new Error(JSON.stringify(said));
+    return said.result as AlikeAnswered<Q>;
+  };
+
+  beforeAll(() => {
+    const rows = Object.entries(looks)
+      .filter(([id]) => id !== "unknown")
+      .map(([, chain]) =>
+        Buffer.concat([
+          Buffer.from(printOf(chain), "hex"),
+          Buffer.from(packImprint(likeness.image.imprint(chain)!).buffer),
+        ]),
+      );
+    const bytes = Uint8Array.from(Buffer.concat(rows)).buffer;
+    alike.onmessage!({ data: { kind: "imprints", medium: "image", bytes }, ports: [] });
+  });
+
+  it("knows what it was told, and says what it was not", async () => {
+    expect(await answerTo("unknown", { medium: "image", cards })).toEqual([printOf(looks.unknown)]);
+    const asked = { medium: "image" as const, cards: cards.slice(1), count: 5 };
+    const found = await answerTo("alike", { ...asked, fingerprint: printOf(looks.brighter) });
+    expect(found!.map(({ id }) => id)).toEqual(["a little brighter", "grey"]);
+    expect(await answerTo("alike", { ...asked, fingerprint: printOf(looks.unknown) })).toBeNull();
+  });
+
+  it("finds the card and the strength that a reference was made with", async () => {
+    const reference = { specimen: material, chain: looks.grey, strength: 70 };
+    const { ids, now } = await answerTo("worth", { material, reference, cards, count: 2 });
+    expect(ids[0]).toBe("grey");
+    const near = await answerTo("near", { material, reference, chains: Object.entries(looks) });
+    expect(near![0]).toMatchObject({ id: "grey", strength: 70 });
+    expect(near![0].apart.total).toBeLessThan(0.01);
+    expect(now.total).toBeGreaterThan(near![0].apart.total);
+  });
+
+  it("ends what a newer question has overtaken, and says what cannot be compared", async () => {
+    const reference = { specimen: material, chain: looks.grey, strength: 70 };
+    const first = answerTo("near", { material, reference, chains: Object.entries(looks) });
+    await soon(20);
+    const second = answerTo("unknown", { medium: "image", cards });
+    expect(await first).toBeNull();
+    expect(await second).toHaveLength(1);
+    const strange = { ...reference, chain: look(set("image.of-another-house")) };
+    await expect(answerTo("worth", { material, reference: strange, cards, count: 2 })).rejects.toThrow(
+      /reference cannot be rendered/,
+    );
   });
 });

@@ -27,7 +27,7 @@ async function* cardFiles(place: string): AsyncGenerator<{ path: string; changed
 
 /** A card file as a search sees it: what belongs to a library or a member is not there. */
 function documentOf(text: string, path: string, changed: Date): SearchDocument {
-  const { name, note, maker, fits, folder, chain } = readCardFile(text);
+  const { name, note, maker, madeFor, fits, folder, chain } = readCardFile(text);
   return {
     id: path,
     name,
@@ -35,6 +35,8 @@ function documentOf(text: string, path: string, changed: Date): SearchDocument {
     teamAliases: [],
     folder,
     maker,
+    madeFor,
+    groupId: null,
     effects: effectsOf(chain),
     note,
     medium: chain.medium,

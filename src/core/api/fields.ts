@@ -1,4 +1,5 @@
 import Joi from "joi";
+import { readFormat, sayFormat } from "../media/format";
 import { longestChain } from "@/core/chain/model";
 import { keyProblem } from "@/core/keys/combination";
 import { mediumIds } from "@/core/media";
@@ -97,6 +98,16 @@ export const maker = Joi.string()
     return clean.length > longestName ? error("string.max") : clean;
   })
   .messages({ "string.max": `A maker's name has at most ${longestName} characters` });
+
+/** What a card is made for, such as `portrait 25 fps`; empty for anything. Comes out as it is stored. */
+export const madeFor = Joi.string()
+  .allow("")
+  .max(200)
+  .custom((text: string, { error }) => {
+    const format = readFormat(text);
+    return typeof format === "string" ? error("any.format", { says: format }) : sayFormat(format);
+  })
+  .messages({ "any.format": "{#says}" });
 
 /** One word that recalls a card. Comes out as it is stored. */
 export const alias = Joi.string()

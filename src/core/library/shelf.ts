@@ -19,6 +19,7 @@ interface Placed {
   readonly folderId: string | null;
   readonly withdrawn: boolean;
   readonly fingerprint: string;
+  readonly groupId: string | null;
   /** By which it is put in order: its name, numbers by value, and what tells namesakes apart. */
   readonly key: string;
 }
@@ -48,6 +49,8 @@ export class Shelf {
   private counts: ReadonlyMap<string, number> | null = null;
   /** The cards in use with each content: nearly always one. */
   private readonly sameContent = new Map<string, string | Set<string>>();
+  /** The cards in use of each group of variants. */
+  private readonly groups = new Map<string, Set<string>>();
 
   constructor(replica: Pick<Replica, "card" | "folder" | "alias" | "favourite" | "keyBinding">) {
     for (const folder of replica.folder.values()) this.putFolder(folder);
@@ -79,7 +82,7 @@ export class Shelf {
           const card = after.card.get(id);
           const moves =
             change.kind !== "update" ||
-            ["name", "folderId", "withdrawn", "fingerprint"].some((key) => key in change.set);
+            ["name", "folderId", "withdrawn", "fingerprint", "groupId"].some((key) => key in change.set);
           if (moves) {
             // Of two of the same content the other one is alone then, or is so no more.
             const pairs = [this.onlyDoubleOf(id)];
@@ -188,6 +191,13 @@ export class Shelf {
     return card !== undefined && !card.withdrawn && this.sameContent.get(card.fingerprint) instanceof Set;
   };
 
+  /** The cards in use that are variants of a card, itself among them; none where it has no others. */
+  variantsOf = (id: string): readonly string[] => {
+    const groupId = this.cards.get(id)?.groupId;
+    const group = groupId ? this.groups.get(groupId) : undefined;
+    return group && group.size > 1 ? [...group] : [];
+  };
+
   private putContent(id: string, fingerprint: string): void {
     const same = this.sameContent.get(fingerprint);
     if (same === undefined) this.sameContent.set(fingerprint, id);
@@ -261,9 +271,9 @@ export class Shelf {
 
   /** Takes in a card, new or changed. */
   putCard(card: CardHead): void {
-    const { id, folderId, withdrawn, fingerprint } = card;
+    const { id, folderId, withdrawn, fingerprint, groupId } = card;
     this.removeCard(id);
-    this.cards.set(id, { folderId, withdrawn, fingerprint, key: keyOf(card) });
+    this.cards.set(id, { folderId, withdrawn, fingerprint, groupId, key: keyOf(card) });
     const homes = withdrawn ? this.withdrawnFrom : this.inFolder;
     const home = homes.get(folderId);
     if (home) home.add(id);
@@ -275,6 +285,11 @@ export class Shelf {
     }
     this.used.add(id);
     this.putContent(id, fingerprint);
+    if (groupId !== null) {
+      const group = this.groups.get(groupId);
+      if (group) group.add(id);
+      else this.groups.set(groupId, new Set([id]));
+    }
     this.counts = null;
   }
 
@@ -288,6 +303,7 @@ export class Shelf {
     } else {
       this.used.remove(id);
       this.removeContent(id, card.fingerprint);
+      if (card.groupId !== null) this.groups.get(card.groupId)!.delete(id);
       this.inFolder.get(card.folderId)!.delete(id);
       this.counts = null;
     }

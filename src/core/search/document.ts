@@ -21,6 +21,10 @@ export interface SearchDocument {
   readonly note: string;
   readonly medium: Medium;
   readonly fits: readonly string[];
+  /** What it is made for, as `sayFormat` writes it; empty for anything. */
+  readonly madeFor: string;
+  /** Shared by variants of each other; null where there are none. */
+  readonly groupId: string | null;
   readonly layer: CardLayer;
   /** 0: kept by this member or a favourite, 1: the team's, 2: supplied. */
   readonly origin: 0 | 1 | 2;
@@ -45,6 +49,8 @@ export interface SearchDocument {
 export interface SearchTarget {
   readonly medium: Medium;
   readonly kind: string;
+  /** Its format, as `sayFormat` writes it; what is not known is left out. */
+  readonly format?: string;
 }
 
 /** True where the card is meant for that kind of target; a card that names no kinds fits all of its medium. */

@@ -41,6 +41,8 @@ function documentFrom(
     note: card.note,
     medium: card.medium,
     fits: card.fits,
+    madeFor: card.madeFor,
+    groupId: card.groupId,
     layer: card.layer,
     origin: card.authorId === memberId || isFavourite ? 0 : card.layer === "supplied" ? 2 : 1,
     by: card.authorId === null ? "" : (names.get(card.authorId) ?? ""),

@@ -1,5 +1,6 @@
 import { Bits } from "../numeric/bits";
 import { SortedView } from "../numeric/sorted-view";
+import { bestVariant } from "../library/variants";
 import { habitLevel } from "../library/habit";
 import { fold, sortKey } from "../text/fold";
 import { Dictionary, Numbers } from "./dictionary";
@@ -23,6 +24,12 @@ type WordList = readonly { readonly word: number; readonly isWhole: boolean }[];
 const sharedFields: ReadonlySet<string> = new Set(["folder", "maker", "effect"]);
 
 const noHabit: ReadonlyMap<number, number> = new Map();
+
+/** Of each entry that another variant is meant instead of, which one that is. */
+interface Replaced {
+  readonly losers: Bits;
+  readonly by: ReadonlyMap<number, number>;
+}
 
 /** Entries that are gone leave their postings behind; when so many have, and so large a share, all is made anew. */
 const [fewGone, shareGone] = [5000, 0.25];
@@ -76,6 +83,10 @@ export class IndexStore {
   /** The same lists of many cards, once. */
   private lists!: Map<string, readonly string[]>;
   private gone!: number;
+  /** The entries of each group of variants. */
+  private groups!: Map<string, Set<number>>;
+  /** By target; made when they are asked for. */
+  private replacements!: Map<string, Replaced>;
 
   constructor() {
     this.clear();
@@ -94,6 +105,7 @@ export class IndexStore {
     this.byName = new SortedView<number>((number) => this.orders[number]);
     this.facts = new Numbers();
     this.habits = new Map();
+    this.groups = new Map();
     this.forget();
     this.meanings = [];
     this.meaningNumbers = new Map();
@@ -146,6 +158,12 @@ export class IndexStore {
       const levels = this.habits.get(kind) ?? new Map<number, number>();
       this.habits.set(kind, levels.set(number, habitLevel(document.habit[kind])));
     }
+    const { groupId } = document;
+    if (groupId !== null) {
+      const group = this.groups.get(groupId);
+      if (group) group.add(number);
+      else this.groups.set(groupId, new Set([number]));
+    }
     this.byName.add(number);
     this.forget();
   }
@@ -156,6 +174,7 @@ export class IndexStore {
     this.lives = [null, null];
     this.stands = [null, null];
     this.fits = new Map();
+    this.replacements = new Map();
     this.state = {};
   }
 
@@ -184,6 +203,7 @@ export class IndexStore {
     this.documents[number] = null;
     this.facts.list[number] = goneFacts;
     this.numbers.delete(id);
+    if (gone.groupId !== null) this.groups.get(gone.groupId)!.delete(number);
     for (const kind in gone.habit) this.habits.get(kind)!.delete(number);
     this.forget();
     if (++this.gone > fewGone && this.gone > shareGone * this.documents.length) this.makeAnew();
@@ -264,6 +284,37 @@ export class IndexStore {
       this.fits.set(key, found);
     }
     return found;
+  }
+
+  /** Which variants are meant instead of which others on a target; null where there are none. */
+  replaced(target: SearchTarget): Replaced | null {
+    if (this.groups.size === 0) return null;
+    const key = `${target.medium} ${target.kind} ${target.format ?? ""}`;
+    let found = this.replacements.get(key);
+    if (!found) this.replacements.set(key, (found = this.findReplaced(target)));
+    return found;
+  }
+
+  private findReplaced(target: SearchTarget): Replaced {
+    const by = new Map<number, number>();
+    const losers = new Bits(this.entries);
+    const habits = this.habitOn(target.kind);
+    for (const group of this.groups.values()) {
+      const variants = [...group].flatMap((entry) => {
+        const { id, name, madeFor, isWithdrawn, ...document } = this.documents[entry]!;
+        if (isWithdrawn) return [];
+        const fits = fitsTarget(document, target);
+        return [{ entry, id, name, madeFor, fits, liked: habits.get(entry) ?? 0 }];
+      });
+      if (variants.length < 2) continue;
+      const best = bestVariant(variants, target.format ?? "").entry;
+      for (const { entry } of variants)
+        if (entry !== best) {
+          by.set(entry, best);
+          losers.add(entry);
+        }
+    }
+    return { losers, by };
   }
 
   /**

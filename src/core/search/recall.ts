@@ -20,6 +20,8 @@ export interface RecallResult {
   /** How many cards match, and how many of them fit the target. */
   readonly matches: number;
   readonly fitting: number;
+  /** How many match besides, in place of which another variant is meant. */
+  readonly variants: number;
 }
 
 /*
@@ -239,6 +241,10 @@ interface Candidates {
   readonly forgiven: Bits | null;
   /** Those of `found` in which all words stand in the name. */
   readonly inName: Bits;
+  /** Those of which no rule of the query says that they are not wanted. */
+  readonly allowed: Bits;
+  /** The query says of which format variants are to be. */
+  readonly asksForVariants: boolean;
 }
 
 /** All of them. */
@@ -319,7 +325,56 @@ function candidates(
   // An alias is one word: where more is asked for, it is not all that is typed.
   for (const [entry, how] of withAlias(store, query.test ? joined : fold(text.trim())))
     if (allowed.has(entry)) aliases.set(entry, how);
-  return { meant, aliases, found, inName, initials, forgiven };
+  return { meant, aliases, found, inName, initials, forgiven, allowed, asksForVariants: query.variants };
+}
+
+/**
+ * Leaves out variants in place of which another one that matches too is meant on the target; what an alias recalls leads
+ * to the one that is meant. Unless the query asks for variants by their format.
+ */
+function meantOnly(
+  store: IndexStore,
+  all: Candidates,
+  target: SearchTarget,
+): { readonly kept: Candidates; readonly left: number } {
+  const replaced = store.replaced(target);
+  if (!replaced || all.asksForVariants) return { kept: all, left: 0 };
+  const { losers } = replaced;
+  /** The variant that is meant in place of one, where the query does not rule it out. */
+  const meantFor = (entry: number): number => {
+    const meant = replaced.by.get(entry);
+    return meant !== undefined && all.allowed.has(meant) ? meant : entry;
+  };
+  const aliases = new Map<number, number>();
+  for (const [entry, how] of all.aliases) {
+    const meant = meantFor(entry);
+    aliases.set(meant, Math.min(aliases.get(meant) ?? aliasNone, how));
+  }
+  const isThere = (entry: number) => aliases.has(entry) || tierOf(entry, all) !== null;
+  const drop = new Bits(store.entries);
+  let left = 0;
+  for (const set of [all.found, all.initials, all.forgiven])
+    if (set)
+      for (const entry of set.and(losers))
+        if (meantFor(entry) !== entry && isThere(meantFor(entry))) {
+          drop.add(entry);
+          left++;
+        }
+  for (const entry of all.aliases.keys())
+    if (meantFor(entry) !== entry && tierOf(entry, all) === null) left++;
+  if (left === 0) return { kept: all, left };
+  const found = all.found.minus(drop);
+  return {
+    left,
+    kept: {
+      ...all,
+      aliases,
+      found,
+      inName: all.inName === all.found ? found : all.inName.minus(drop),
+      initials: all.initials?.minus(drop) ?? null,
+      forgiven: all.forgiven?.minus(drop) ?? null,
+    },
+  };
 }
 
 /** The entries of candidates for a target, the best first, at most `limit`. */
@@ -409,9 +464,10 @@ export function recall(
   limit: number,
   options: RecallOptions,
 ): RecallResult {
-  const found = candidates(store, query, options);
+  const { kept: found, left } = meantOnly(store, candidates(store, query, options), options.target);
   const fitting = store.fitting(options.target);
   return {
+    variants: left,
     hits: best(store, found, options.target, limit).map((entry) => ({
       id: store.documentOf(entry)!.id,
       fits: fitting.has(entry),
@@ -428,7 +484,8 @@ export function drawn(
   options: RecallOptions,
 ): string | null {
   const fitting = store.fitting(options.target);
-  const entries = [...everyOne(candidates(store, query, options))].filter((entry) => fitting.has(entry));
+  const { kept } = meantOnly(store, candidates(store, query, options), options.target);
+  const entries = [...everyOne(kept)].filter((entry) => fitting.has(entry));
   if (entries.length === 0) return null;
   return store.documentOf(entries[Math.min(entries.length - 1, Math.floor(share * entries.length))])!.id;
 }

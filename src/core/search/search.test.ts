@@ -9,7 +9,7 @@ import { aDocument, aMoment } from "../../../testing/documents";
 import { suiteLibrary } from "../../../testing/search-suite";
 import { plainRecall } from "../../../testing/plain-recall";
 import { explain } from "./explain";
-import { matching, recall } from "./recall";
+import { drawn, matching, recall } from "./recall";
 import { queryWords, tokens } from "./tokens";
 
 const words = (text: string) => tokens(text).map((t) => t.text);
@@ -368,6 +368,8 @@ describe("recall", () => {
         teamAliases: fc.array(fc.constantFrom("pl", "plat", "4k"), { maxLength: 1 }),
         medium: fc.constantFrom("audio" as const, "image" as const),
         fits: fc.constantFrom([], ["clip"], ["bus", "clip"], ["bus"]),
+        madeFor: fc.constantFrom("", "mono", "stereo", "5.1"),
+        groupId: fc.constantFrom(null, null, "group 1", "group 2"),
         origin: fc.constantFrom(0 as const, 1 as const, 2 as const),
         habit: fc.constantFrom<Record<string, number>>(
           {},
@@ -418,13 +420,15 @@ describe("recall", () => {
               store.put(one);
               known.set(one.id, one);
             }
-          for (const asked of queries) {
-            const expected = plainRecall([...known.values()], asked, clip);
-            const { hits, matches, fitting } = recall(store, asked, 50, onClip);
+          for (const [i, asked] of queries.entries()) {
+            const target = { ...clip, ...[{}, { format: "stereo" }, { format: "mono" }][i % 3] };
+            const { shown: expected, all } = plainRecall([...known.values()], asked, target);
+            const { hits, matches, fitting, variants } = recall(store, asked, 50, { ...onClip, target });
             expect([asked, hits.map(({ id }) => id)]).toEqual([asked, expected.map(({ id }) => id)]);
             expect([matches, fitting]).toEqual([expected.length, hits.filter(({ fits }) => fits).length]);
-            expect(recall(store, asked, 3, onClip).hits).toEqual(hits.slice(0, 3));
-            expect(matching(store, asked, aMoment).sort()).toEqual(expected.map(({ id }) => id).sort());
+            expect(variants).toBe(all.filter((one) => !expected.includes(one)).length);
+            expect(recall(store, asked, 3, { ...onClip, target }).hits).toEqual(hits.slice(0, 3));
+            expect(matching(store, asked, aMoment).sort()).toEqual(all.map(({ id }) => id).sort());
           }
         },
       ),
@@ -454,7 +458,7 @@ describe("recall", () => {
     for (const kind of ["clip", "bus"])
       for (const query of queries) {
         const target = { medium: "audio", kind } as const;
-        const expected = plainRecall(documents, query, target).map(({ id }) => id);
+        const expected = plainRecall(documents, query, target).shown.map(({ id }) => id);
         for (const limit of [1, 20, 200, 2000])
           expect([
             query,
@@ -515,5 +519,68 @@ describe("recall", () => {
       fc.property(fc.string({ unit: "binary" }), (query) => recall(store, query, 5, onClip).matches >= 0),
     );
     expect(queryWords("  a/b_c-d ")).toEqual(["a", "b", "c", "d"]);
+  });
+});
+
+describe("variants", () => {
+  const [mono, stereo] = ["mono", "stereo"].map((madeFor) =>
+    card(madeFor, `Voice ${madeFor}`, { madeFor, groupId: "voice" }),
+  );
+  const onto = (format: string, query: string, ...cards: SearchDocument[]) => {
+    const { hits, variants, matches } = recall(storeOf(mono, stereo, ...cards), query, 9, {
+      ...onClip,
+      target: { ...clip, format },
+    });
+    return [hits.map(({ id }) => id), variants, matches];
+  };
+
+  it("show as the one that is made for the target, and are counted", () => {
+    expect(onto("mono", "voi")).toEqual([["mono"], 1, 1]);
+    expect(onto("stereo", "voi")).toEqual([["stereo"], 1, 1]);
+    expect(onto("mono", "")).toEqual([["mono"], 1, 1]);
+    expect(onto("mono", "vm")).toEqual([["mono"], 0, 1]);
+  });
+  it("show by themselves where just they are asked for", () => {
+    expect(onto("mono", "voice stereo")).toEqual([["stereo"], 0, 1]);
+    expect(onto("mono", "voice variant:*")).toEqual([["mono", "stereo"], 0, 2]);
+    expect(onto("mono", "variant:stereo")).toEqual([["stereo"], 0, 1]);
+  });
+  it("are recalled by an alias of any of them", () => {
+    const named = card("stereo", "Voice stereo", { madeFor: "stereo", groupId: "voice", ownAliases: ["vx"] });
+    expect(onto("mono", "vx", named)).toEqual([["mono"], 1, 1]);
+    expect(onto("stereo", "vx", named)).toEqual([["stereo"], 0, 1]);
+    // One that a saved search does not hold cannot stand for one that it holds.
+    const within = recall(storeOf(mono, named), "vx", 9, {
+      ...onClip,
+      target: { ...clip, format: "mono" },
+      within: "name:stereo",
+    });
+    expect(within.hits.map(({ id }) => id)).toEqual(["stereo"]);
+  });
+  it("are all there for who looks through the library, and one of them at random", () => {
+    expect(matching(storeOf(mono, stereo), "voice", aMoment).sort()).toEqual(["mono", "stereo"]);
+    for (const share of [0, 0.5, 0.99])
+      expect(
+        drawn(storeOf(mono, stereo), "voice", share, { ...onClip, target: { ...clip, format: "mono" } }),
+      ).toBe("mono");
+  });
+  it("are none any more where the others are withdrawn, gone or parted", () => {
+    expect(
+      onto(
+        "stereo",
+        "voice",
+        card("stereo", "Voice stereo", { madeFor: "stereo", groupId: "voice", isWithdrawn: true }),
+      ),
+    ).toEqual([["mono"], 0, 1]);
+    expect(onto("stereo", "voice", card("stereo", "Voice stereo", { madeFor: "stereo" }))).toEqual([
+      ["mono", "stereo"],
+      0,
+      2,
+    ]);
+    const store = storeOf(mono, stereo);
+    store.remove("stereo");
+    expect(recall(store, "voice", 9, { ...onClip, target: { ...clip, format: "stereo" } }).hits).toHaveLength(
+      1,
+    );
   });
 });

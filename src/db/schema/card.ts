@@ -23,6 +23,10 @@ export const card = pgTable(
     folderId: uuid().references(() => folder.id),
     note: text().notNull().default(""),
     maker: text().notNull().default(""),
+    /** What it is made for, as `sayFormat` writes it; empty for anything. */
+    madeFor: text().notNull().default(""),
+    /** Shared by the cards that are variants of each other. */
+    groupId: uuid(),
     contentVersion: integer().notNull(),
     fingerprint: text().notNull(),
     /** The canonical text of the current chain. */
@@ -45,6 +49,9 @@ export const card = pgTable(
     index("card_of_library").on(t.libraryId, t.id),
     // The sum of a name: some scripts make keys that are longer than an index takes.
     index("card_place_and_name").on(t.libraryId, t.folderId, sql`md5(${t.sortKey})`),
+    index("card_of_group")
+      .on(t.libraryId, t.groupId)
+      .where(sql`${t.groupId} is not null`),
     check("card_layer", sql`${t.layer} in (${sql.raw(cardLayers.map((l) => `'${l}'`).join(", "))})`),
   ],
 );

@@ -8,10 +8,10 @@ import { keepCard } from "./keep-card";
 
 export const importCard = carryOut(shape, async (ledger, { file }, member) => {
   try {
-    const { name, note, maker, fits, folder, chain } = readCardFile(file);
+    const { name, note, maker, madeFor, fits, folder, chain } = readCardFile(file);
     const { result, summary } = await keepCard.run(
       ledger,
-      { name, note, maker, fits: [...fits], path: formatPath(folder), chain },
+      { name, note, maker, madeFor, fits: [...fits], path: formatPath(folder), chain },
       member,
     );
     return { summary: summary.replace(/^kept/, "imported"), ...(result && { result }) };

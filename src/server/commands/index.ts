@@ -13,6 +13,8 @@ import { proveCard } from "./prove-card";
 import { importCard } from "./import-card";
 import { moveCards } from "./move-cards";
 import { withdrawCards } from "./withdraw-cards";
+import { joinVariants } from "./join-variants";
+import { partVariants } from "./part-variants";
 import { setAlias } from "./set-alias";
 import { removeAlias } from "./remove-alias";
 import { markFavourite } from "./mark-favourite";
@@ -51,6 +53,8 @@ const carriedOut: { readonly [N in CommandName]: Command<N, InputOf<N>, ResultOf
   "import-card": importCard,
   "move-cards": moveCards,
   "withdraw-cards": withdrawCards,
+  "join-variants": joinVariants,
+  "part-variants": partVariants,
   "set-alias": setAlias,
   "remove-alias": removeAlias,
   "mark-favourite": markFavourite,

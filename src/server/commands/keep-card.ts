@@ -11,7 +11,7 @@ import { Refusal } from "../refusal";
 
 export const keepCard = carryOut(
   shape,
-  async (ledger, { name, path, note, maker = "", fits, chain }, member) => {
+  async (ledger, { name, path, note, maker = "", madeFor = "", fits, chain }, member) => {
     if (chain.settings.length === 0)
       throw new Refusal(400, "empty-chain", "There is nothing to keep: the chain is empty.", {
         field: "chain",
@@ -42,6 +42,8 @@ export const keepCard = carryOut(
       chain: stored,
       authorId: member.userId,
       maker,
+      madeFor,
+      groupId: null,
       addedAt: at,
       changedAt: at,
       withdrawn: false,

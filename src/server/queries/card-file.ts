@@ -57,7 +57,7 @@ export async function cardFile(
   cardId: string,
   { form }: { form: CardForm },
 ): Promise<Response> {
-  const { name, note, maker, fits, folderId, chain } = await requireCard(member, cardId);
+  const { name, note, maker, madeFor, fits, folderId, chain } = await requireCard(member, cardId);
   const file = fileName(name);
   switch (form) {
     case "card": {
@@ -66,6 +66,7 @@ export async function cardFile(
         name,
         note,
         maker,
+        madeFor,
         fits,
         folder: await folderPathOf(database(), member.libraryId, folderId),
         chain,

@@ -34,7 +34,8 @@ import type { Shelf } from "@/core/library/shelf";
 import { cardDocument, type Shelved } from "@/core/search/documents";
 import { fitsTarget } from "@/core/search/document";
 import { explain, type Explanation } from "@/core/search/explain";
-import { countTargets } from "@/core/library/words";
+import { formatOf, meantOn } from "@/core/library/variants";
+import { count as sayCount, countTargets } from "@/core/library/words";
 import { useContent } from "../data/contents";
 import { sayError, useDesk } from "../data/desk";
 import type { Arrival } from "../data/library-store";
@@ -149,7 +150,11 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
   const input = useRef<HTMLInputElement>(null);
   const list = useRef<HTMLDivElement>(null);
   const { lead, selected, setAudition, apply, append } = bench;
-  const target = { medium: lead?.chain.medium ?? bench.session.session.medium, kind: lead?.kind ?? "" };
+  const target = {
+    medium: lead?.chain.medium ?? bench.session.session.medium,
+    kind: lead?.kind ?? "",
+    format: formatOf(lead?.mediaId ? bench.session.media.get(lead.mediaId)?.facts : undefined),
+  };
   const [scopeId, setScopeId] = useState(searchId);
   const scope = scopeId === undefined ? undefined : findSearch(scopeId, replica);
   const { query, result } = useRecall(typed, target, mostRows, scope?.query);
@@ -251,6 +256,11 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
     if (query !== null) performance.mark("fichier:listed", { detail: query });
   }, [query, hits]);
 
+  /** Of variants, the one that the chosen target asks for; the others were asked for by themselves. */
+  const isMeant = (picked: CardHead) => {
+    const variants = shelf.variantsOf(picked.id).flatMap((id) => replica.card.get(id) ?? []);
+    return variants.length === 0 || meantOn(variants, [{ id: "", ...target }], habitsOf).has(picked);
+  };
   const asked = useRef<{ how: ApplyHow; index?: number } | null>(null);
   const put = (how: ApplyHow, index?: number) => {
     // What was typed last has not been answered yet: the row on top may still be another one. It is done with the answer.
@@ -266,7 +276,8 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
     if (!picked && !bare) return;
     rememberQuery(libraryId, data.member.id, typed);
     // An effect by itself stands for no chain: it is added to what is there.
-    if (picked) apply(picked, how, (index !== undefined && liked.get(picked.id)?.strength) || strength);
+    const atStrength = (index !== undefined && liked.get(picked?.id ?? "")?.strength) || strength;
+    if (picked) apply(picked, how, atStrength, isMeant(picked) ? undefined : {});
     else append(bare);
     onClose();
   };
@@ -302,7 +313,7 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
         kind: "problem",
         text: `Nothing of it fits a ${target.kind || "target"}. Ask for more.`,
       });
-    apply(picked, "replace", strength);
+    apply(picked, "replace", strength, isMeant(picked) ? undefined : {});
     onClose();
   };
   const earlier = useMemo(() => earlierQueries(libraryId, data.member.id), [libraryId, data.member.id]);
@@ -468,7 +479,7 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
           <chakra.span fontSize="sm" color="cardMuted" whiteSpace="nowrap" aria-live="polite">
             {what
               ? likes.note
-              : `${result.fitting} of ${result.matches} fit a ${target.kind || "target"}${indexed < 100 ? ` · ${indexed} % read` : ""}`}
+              : `${result.fitting} of ${result.matches} fit a ${target.kind || "target"}${result.variants > 0 ? ` · ${sayCount(result.variants, "variant")} for other formats` : ""}${indexed < 100 ? ` · ${indexed} % read` : ""}`}
           </chakra.span>
         </HStack>
         {(called || !isPlain(read.root) || read.problems.length > 0) && (

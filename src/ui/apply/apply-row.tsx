@@ -169,6 +169,11 @@ export const ApplyRow = memo(function ApplyRow({
             <Marked text={card.name} ranges={why.name} />
           </chakra.span>
           {favourite && <Stamp letter="F" name="Favourites" />}
+          {card.madeFor !== "" && (
+            <chakra.span fontSize="xs" color="cardMuted" whiteSpace="nowrap">
+              {card.madeFor}
+            </chakra.span>
+          )}
           {boundTo && <KeyCap keys={boundTo} />}
         </HStack>
         <chakra.div fontSize="xs" color="cardMuted" truncate>

@@ -5,7 +5,7 @@ import { useDesk } from "../data/desk";
 import { indexedTenths } from "../data/library-store";
 import { useStore } from "../data/store";
 
-const nothing: RecallResult = { hits: [], matches: 0, fitting: 0 };
+const nothing: RecallResult = { hits: [], matches: 0, fitting: 0, variants: 0 };
 
 /** What a query recalls, from the worker; the last answer stays until the next is there. */
 export function useRecall(
@@ -21,16 +21,21 @@ export function useRecall(
     query: null,
     result: nothing,
   });
-  const { medium, kind } = target;
+  const { medium, kind, format } = target;
   useEffect(() => {
     let wanted = true;
     void finder
-      .ask("recall", { query, target: { medium, kind }, limit, ...(within !== undefined && { within }) })
+      .ask("recall", {
+        query,
+        target: { medium, kind, ...(format && { format }) },
+        limit,
+        ...(within !== undefined && { within }),
+      })
       .then((result) => wanted && setState({ query, within, result }));
     return () => {
       wanted = false;
     };
-  }, [finder, query, medium, kind, limit, within, data.replica, indexed]);
+  }, [finder, query, medium, kind, format, limit, within, data.replica, indexed]);
   // What was found elsewhere is no answer here.
   return state.within === within ? state : { query: null, result: nothing };
 }

@@ -7,6 +7,7 @@ import { bareSetting } from "@/core/search/bare-effects";
 import { normaliseChain } from "@/core/chain/values";
 import type { CardHead, Target } from "@/core/library/entities";
 import { shown, type Edit, type Overlay } from "@/core/library/overlay";
+import { formatOf, meantOn } from "@/core/library/variants";
 import { byPosition } from "@/core/library/order";
 import { countTargets, sayPiece } from "@/core/library/words";
 import { sayError, useDesk } from "../data/desk";
@@ -37,8 +38,11 @@ export interface Bench {
   shape(chain: Chain): void;
   /** Sets the strength of every selected target. */
   setStrength(strength: number): void;
-  /** Puts a card on what is selected; with its current content, where none is given. */
-  apply(card: CardHead, how: ApplyHow, strength: number, chain?: Chain): void;
+  /**
+   * Puts a card on what is selected; with its current content, where none is given. Of variants the one that each target
+   * asks for, unless just this card or content is meant.
+   */
+  apply(card: CardHead, how: ApplyHow, strength: number, just?: { readonly chain?: Chain }): void;
   /** Puts an effect behind the chains of what is selected. */
   append(effect: EffectDefinition): void;
   /** Says that the selected targets that have a chain have it from a card, once it was kept from one of them. */
@@ -96,9 +100,10 @@ export function useBench(session: SessionData): Bench {
   const lead = targets.find((t) => t.id === selection.lead) ?? null;
 
   // What callbacks need of the latest render, without being made anew by it.
-  const latest = useRef({ targets, selected, lead });
+  const { data } = desk;
+  const latest = useRef({ targets, selected, lead, data });
   useEffect(() => {
-    latest.current = { targets, selected, lead };
+    latest.current = { targets, selected, lead, data };
   });
 
   const decide = useCallback(
@@ -166,8 +171,8 @@ export function useBench(session: SessionData): Bench {
   /** Cards whose content is still on its way; one after another, as they were asked for. */
   const coming = useRef<Promise<void> | null>(null);
   const apply = useCallback(
-    (card: CardHead, how: ApplyHow, strength: number, given?: Chain) => {
-      const { selected } = latest.current;
+    (card: CardHead, how: ApplyHow, strength: number, just?: { readonly chain?: Chain }) => {
+      const { selected, data } = latest.current;
       const wrong = selected.find((t) => t.chain.medium !== card.medium);
       if (selected.length === 0) return tell({ kind: "problem", text: "Select something to apply it to." });
       if (wrong)
@@ -175,22 +180,41 @@ export function useBench(session: SessionData): Bench {
           kind: "problem",
           text: `“${card.name}” is for ${sayPiece(card.medium)}; “${wrong.name}” is ${sayPiece(wrong.chain.medium)}.`,
         });
-      const ids = selected.map((t) => t.id);
-      tell({ kind: "done", text: `“${card.name}” on ${countTargets(selected)}.` });
-      const chain = given ?? contents.peek(card.fingerprint)?.chain;
-      if (chain && !coming.current) return putOn(ids, card, chain, how, strength);
-      const before = coming.current ?? Promise.resolve();
-      const turn = Promise.all([chain ?? contents.get(card.fingerprint), before])
-        .then(
-          ([content]) => putOn(ids, card, content, how, strength),
-          (error) => tell({ kind: "problem", text: `“${card.name}” is not on it: ${sayError(error)}` }),
-        )
-        .finally(() => {
-          if (coming.current === turn) coming.current = null;
-        });
-      coming.current = turn;
+      const variants = data.shelf.variantsOf(card.id).flatMap((id) => data.replica.card.get(id) ?? []);
+      const meant =
+        just || variants.length === 0
+          ? new Map([[card, selected.map((t) => t.id)]])
+          : meantOn(
+              variants,
+              selected.map(({ id, kind, mediaId }) => ({
+                id,
+                kind,
+                format: formatOf(mediaId === null ? undefined : session.media.get(mediaId)?.facts),
+              })),
+              data.habitsOf,
+            );
+      const said = Array.from(
+        meant,
+        ([one, ids]) => `“${one.name}” on ${countTargets(selected.filter(({ id }) => ids.includes(id)))}`,
+      );
+      tell({ kind: "done", text: `${said.join(", ")}.` });
+      const putOne = (one: CardHead, ids: readonly string[]) => {
+        const chain = just?.chain ?? contents.peek(one.fingerprint)?.chain;
+        if (chain && !coming.current) return putOn(ids, one, chain, how, strength);
+        const before = coming.current ?? Promise.resolve();
+        const turn = Promise.all([chain ?? contents.get(one.fingerprint), before])
+          .then(
+            ([content]) => putOn(ids, one, content, how, strength),
+            (error) => tell({ kind: "problem", text: `“${one.name}” is not on it: ${sayError(error)}` }),
+          )
+          .finally(() => {
+            if (coming.current === turn) coming.current = null;
+          });
+        coming.current = turn;
+      };
+      for (const [one, ids] of meant) putOne(one, ids);
     },
-    [contents, putOn, tell],
+    [contents, putOn, tell, session.media],
   );
 
   const append = useCallback(

@@ -58,7 +58,7 @@ export function VersionsDialog({
     const does: Record<string, () => void> = {
       Enter: () => {
         if (!chosen) return;
-        apply({ ...card, contentVersion: chosen.number }, "replace", strength, chosen.chain);
+        apply({ ...card, contentVersion: chosen.number }, "replace", strength, { chain: chosen.chain });
         onClose();
       },
       r: () => {

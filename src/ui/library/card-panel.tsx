@@ -76,6 +76,9 @@ export function CardPanel({
   const aliases = shelf.aliasesOf(card.id);
   const key = shelf.keyOf(card.id);
   const favourite = shelf.isFavourite(card.id);
+  const variants = shelf
+    .variantsOf(card.id)
+    .flatMap((id) => (id === card.id ? [] : (replica.card.get(id) ?? [])));
   const author =
     card.authorId === null
       ? "supplied with Fichier"
@@ -168,6 +171,14 @@ export function CardPanel({
         </CardLine>
         {card.maker !== "" && <CardLine name="Made by">{card.maker}</CardLine>}
         <CardLine name="Meant for">{card.fits.length === 0 ? "any target" : card.fits.join(", ")}</CardLine>
+        {card.madeFor !== "" && <CardLine name="Made for">{card.madeFor}</CardLine>}
+        {variants.length > 0 && (
+          <CardLine name="Variants">
+            {variants.map((one) => (
+              <chakra.div key={one.id}>{one.madeFor ? `${one.name}, ${one.madeFor}` : one.name}</chakra.div>
+            ))}
+          </CardLine>
+        )}
         <CardLine name="Kept">{`${date.format(new Date(card.addedAt))}, ${author}`}</CardLine>
         {card.proof && (
           <CardLine

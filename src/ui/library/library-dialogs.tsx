@@ -104,3 +104,31 @@ export function MakerDialog({ card, onClose }: { card: CardHead; onClose: () => 
     </Dialog>
   );
 }
+
+const formatHints: Readonly<Record<CardHead["medium"], string>> = {
+  audio: "mono, stereo, 5.1 or 4 ch. Empty for any.",
+  image: "landscape, portrait, square, or a size such as 1080×1920. Empty for any.",
+  video: "landscape, portrait, square, a size such as 1080×1920, 25 fps. Empty for any.",
+};
+
+/** Asks which format a card is made for. */
+export function MadeForDialog({ card, onClose }: { card: CardHead; onClose: () => void }) {
+  const values = useMemo(() => ({ madeFor: card.madeFor }), [card]);
+  const form = useCommandForm("edit-card", {
+    first: values,
+    request: ({ madeFor }) => ({ cardId: card.id, madeFor, seen: card.version }),
+    done: () => onClose(),
+  });
+  return (
+    <Dialog title={`What “${card.name}” is made for`} onClose={onClose} width="420px">
+      <Form form={form} buttons={<DialogButtons action="Keep" onClose={onClose} />}>
+        <TextField
+          label="Format"
+          hint={formatHints[card.medium]}
+          onFocus={(event) => event.target.select()}
+          {...form.field("madeFor")}
+        />
+      </Form>
+    </Dialog>
+  );
+}

@@ -17,7 +17,7 @@ export function useFewestKeys(card: CardHead | undefined): FewestKeys | null | u
   useEffect(() => {
     if (!card || indexed < 10) return;
     let wanted = true;
-    const target = { medium: card.medium, kind: card.fits[0] ?? ownKind(card.medium) };
+    const target = { medium: card.medium, kind: card.fits[0] ?? ownKind(card.medium), format: card.madeFor };
     const timer = setTimeout(() => {
       void finder
         .ask("fewestKeys", { cardId: card.id, target })

@@ -1,6 +1,6 @@
 import Joi from "joi";
 import { targetKinds, type TargetKind } from "@/core/media";
-import { id, maker as makerField, nameOf, note as noteField, seen } from "../fields";
+import { id, madeFor, maker as makerField, nameOf, note as noteField, seen } from "../fields";
 import { command } from "../command";
 
 interface EditCard {
@@ -8,11 +8,12 @@ interface EditCard {
   readonly name?: string;
   readonly note?: string;
   readonly maker?: string;
+  readonly madeFor?: string;
   readonly fits?: TargetKind[];
   readonly seen?: number;
 }
 
-/** Changes a card's name, note, maker or fits. */
+/** Changes a card's name, note, maker, format or fits. */
 export const editCard = command<EditCard>()({
   name: "edit-card",
   right: "keep",
@@ -22,9 +23,10 @@ export const editCard = command<EditCard>()({
     name: nameOf("card"),
     note: noteField,
     maker: makerField,
+    madeFor,
     fits: Joi.array()
       .items(Joi.string().valid(...targetKinds))
       .unique(),
     seen,
-  }).or("name", "note", "maker", "fits"),
+  }).or("name", "note", "maker", "madeFor", "fits"),
 });

@@ -10,6 +10,8 @@ import { proveCard } from "./prove-card";
 import { importCard } from "./import-card";
 import { moveCards } from "./move-cards";
 import { withdrawCards } from "./withdraw-cards";
+import { joinVariants } from "./join-variants";
+import { partVariants } from "./part-variants";
 import { setAlias } from "./set-alias";
 import { removeAlias } from "./remove-alias";
 import { markFavourite } from "./mark-favourite";
@@ -49,6 +51,8 @@ export const commandShapes = [
   importCard,
   moveCards,
   withdrawCards,
+  joinVariants,
+  partVariants,
   setAlias,
   removeAlias,
   markFavourite,

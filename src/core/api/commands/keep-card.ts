@@ -1,7 +1,7 @@
 import Joi from "joi";
 import type { Chain } from "@/core/chain/model";
 import { targetKinds, type TargetKind } from "@/core/media";
-import { chain as chainField, maker, nameOf, note, path } from "../fields";
+import { chain as chainField, madeFor, maker, nameOf, note, path } from "../fields";
 import { command } from "../command";
 
 interface KeepCard {
@@ -11,6 +11,7 @@ interface KeepCard {
   readonly note: string;
   /** Who made it; empty where nobody says. */
   readonly maker?: string;
+  readonly madeFor?: string;
   readonly fits: TargetKind[];
   readonly chain: Chain;
 }
@@ -32,6 +33,7 @@ export const keepCard = command<KeepCard, KeptCard>()({
     path: path.required(),
     note: note.default(""),
     maker: maker.default(""),
+    madeFor: madeFor.default(""),
     fits: Joi.array()
       .items(Joi.string().valid(...targetKinds))
       .unique()

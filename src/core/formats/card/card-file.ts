@@ -7,6 +7,8 @@ export interface CardFile {
   readonly note: string;
   /** Who made it; empty where nobody said. */
   readonly maker: string;
+  /** What it is made for, as `sayFormat` writes it; empty for anything. */
+  readonly madeFor: string;
   readonly fits: readonly TargetKind[];
   /** Names of its folders from the top; empty for an unfiled card. */
   readonly folder: readonly string[];

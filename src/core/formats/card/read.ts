@@ -5,6 +5,7 @@ import type { Json } from "../../chain/model";
 import { isRecord, parseChain } from "../../chain/parse";
 import { normaliseChain, sayProblem } from "../../chain/values";
 import { targetKinds, type TargetKind } from "../../media";
+import { longestFormat, readFormat, sayFormat } from "../../media/format";
 import { cleanName, deepestFolder, longestName, longestNote } from "../../text/names";
 import { FormatFault } from "../../chain/fault";
 import { readJsonText } from "../json-text";
@@ -39,6 +40,12 @@ function kind(value: Json, where: string): TargetKind {
   const known = targetKinds.find((k) => k === value);
   if (!known) throw new FormatFault(`This is none of ${targetKinds.join(", ")}.`, where);
   return known;
+}
+
+function format(value: string): string {
+  const read = readFormat(value);
+  if (typeof read === "string") throw new FormatFault(read, "madeFor");
+  return sayFormat(read);
 }
 
 /** A file that the card carries. Throws where its bytes are not those that its hash names. */
@@ -103,6 +110,7 @@ export function readCardFile(source: string): CardFile {
     name,
     note: text(file.note ?? "", "note", longestNote),
     maker: cleanName(text(file.maker ?? "", "maker", longestName)),
+    madeFor: format(text(file.madeFor ?? "", "madeFor", longestFormat)),
     fits: [
       ...new Set(list(file.fits ?? [], "fits", targetKinds.length).map((k, i) => kind(k, `fits[${i}]`))),
     ],

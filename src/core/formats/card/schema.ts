@@ -1,5 +1,6 @@
 import { longestChain } from "../../chain/model";
 import { mediumIds, targetKinds } from "../../media";
+import { longestFormat } from "../../media/format";
 import { deepestFolder, longestName, longestNote } from "../../text/names";
 import { cardFormat, cardFormatVersion } from "./card-file";
 
@@ -15,6 +16,12 @@ export const cardSchema = {
     name: { type: "string", minLength: 1, maxLength: longestName },
     note: { type: "string", maxLength: longestNote },
     maker: { type: "string", maxLength: longestName, description: "Who made it." },
+    madeFor: {
+      type: "string",
+      maxLength: longestFormat,
+      description:
+        "The format it is made for: mono, stereo, 5.1 or 4 ch; landscape, portrait, square or 1080×1920; 25 fps. Empty for any.",
+    },
     fits: {
       type: "array",
       items: { enum: targetKinds },

@@ -7,11 +7,13 @@ export function writeCardFile({
   name,
   note,
   maker = "",
+  madeFor = "",
   fits,
   folder,
   chain,
   files = [],
-}: Omit<CardFile, "files" | "maker"> & Partial<Pick<CardFile, "files" | "maker">>): string {
+}: Omit<CardFile, "files" | "maker" | "madeFor"> &
+  Partial<Pick<CardFile, "files" | "maker" | "madeFor">>): string {
   const stored = normaliseChain(chain).chain;
   const file = {
     format: cardFormat,
@@ -19,6 +21,7 @@ export function writeCardFile({
     name,
     note,
     ...(maker !== "" && { maker }),
+    ...(madeFor !== "" && { madeFor }),
     fits,
     folder,
     fingerprint: fingerprint(chainText(stored)),

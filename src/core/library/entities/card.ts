@@ -16,13 +16,17 @@ export interface Card extends Versioned {
   readonly note: string;
   /** Who made it, in the words of whoever filed it; empty where nobody said. */
   readonly maker: string;
+  /** What it is made for, as `sayFormat` writes it; empty for anything. */
+  readonly madeFor: string;
+  /** Shared by the cards that are variants of each other; null where there are none. */
+  readonly groupId: string | null;
   /** Number of the current content. */
   readonly contentVersion: number;
   readonly fingerprint: string;
   readonly chain: Chain;
   readonly authorId: string | null;
   readonly addedAt: string;
-  /** When its chain, name, note, maker or fits were last changed; at first when it was added. */
+  /** When its chain, name, note, maker, fits or format were last changed; at first when it was added. */
   readonly changedAt: string;
   readonly withdrawn: boolean;
   /** That the current content was rebuilt from the database and gave the same; null where nobody has tried. */
@@ -57,6 +61,8 @@ export const headFields = [
   "proof",
   "maker",
   "changedAt",
+  "madeFor",
+  "groupId",
 ] as const satisfies readonly (keyof CardHead)[];
 
 type ValuesOf<Fields extends readonly (keyof CardHead)[]> = {
@@ -84,6 +90,8 @@ export function headFrom(values: readonly unknown[]): CardHead {
     proof: of[14],
     maker: of[15],
     changedAt: of[16],
+    madeFor: of[17],
+    groupId: of[18],
   };
 }
 
@@ -92,7 +100,7 @@ export const card = defineEntity<Card, CardHead>()({
   headOf: ({ chain, ...fields }) => ({ ...fields, ...(chain && { effects: effectsOf(chain) }) }),
   of: "library",
   nameOf: (row) => row.name,
-  silent: ["medium", "contentVersion", "fingerprint", "proof", "changedAt"],
+  silent: ["medium", "contentVersion", "fingerprint", "proof", "changedAt", "groupId"],
   references: { folderId: "folder" },
-  labels: { folderId: "filed in" },
+  labels: { folderId: "filed in", madeFor: "made for" },
 });

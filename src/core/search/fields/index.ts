@@ -11,6 +11,7 @@ import { key } from "./key";
 import { layer } from "./layer";
 import { length } from "./length";
 import { maker } from "./maker";
+import { variant } from "./variant";
 import { medium } from "./medium";
 import { name } from "./name";
 import { note } from "./note";
@@ -30,6 +31,7 @@ export const queryFields = [
   by,
   note,
   length,
+  variant,
   key,
   added,
   changed,

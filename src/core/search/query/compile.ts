@@ -47,6 +47,8 @@ export interface Asked {
   readonly test: Test | null;
   /** Withdrawn cards count too: only where they are asked for. */
   readonly withdrawn: boolean;
+  /** Variants are asked for by their format, so that none stands for another. */
+  readonly variants: boolean;
   /** The answer changes as time passes, though no card does. */
   readonly passes: boolean;
 }
@@ -58,6 +60,7 @@ function asked(node: Node | null): Asked {
     withdrawn: fieldsIn(node).some(
       ({ name, terms }) => name === "is" && terms.some(({ text }) => text.toLowerCase() === "withdrawn"),
     ),
+    variants: fieldsIn(node).some(({ name }) => name === "variant"),
     passes: test !== null && passes(test),
   };
 }

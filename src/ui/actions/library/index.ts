@@ -10,7 +10,10 @@ import { file } from "./file";
 import { filter } from "./filter";
 import type { LibraryHere } from "./here";
 import { importCards } from "./import";
+import { joinVariants } from "./join-variants";
+import { madeFor } from "./made-for";
 import { maker } from "./maker";
+import { partVariants } from "./part-variants";
 import { moveFolder } from "./move-folder";
 import { newFolder } from "./new-folder";
 import { removeFolder } from "./remove-folder";
@@ -33,6 +36,9 @@ export const libraryPlace: ActionPlace<LibraryHere> = {
     giveAlias,
     rename,
     maker,
+    madeFor,
+    joinVariants,
+    partVariants,
     file,
     importCards,
     withdraw,

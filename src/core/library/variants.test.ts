@@ -1,0 +1,135 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { formatsApart, readFormat, sayFormat, type Format } from "../media/format";
+import { aHead } from "../../../testing/library";
+import { bestVariant, formatOf, meantOn } from "./variants";
+
+const read = (text: string): Format => {
+  const format = readFormat(text);
+  if (typeof format === "string") throw new Error(format);
+  return format;
+};
+
+describe("formats that cards are made for", () => {
+  it.each([
+    ["", ""],
+    ["Stereo", "stereo"],
+    ["2ch", "stereo"],
+    ["4 ch", "4 ch"],
+    ["5.1", "5.1"],
+    ["Portrait, 25 fps", "portrait 25 fps"],
+    ["1080 x 1920", "1080×1920"],
+    ["portrait 1080x1920", "1080×1920"],
+    ["25fps landscape", "landscape 25 fps"],
+    ["23.976 fps", "23.976 fps"],
+  ])("reads %j as %j", (text, said) => expect(sayFormat(read(text))).toBe(said));
+
+  it.each([
+    ["upright", /“upright” is no format: say mono/],
+    ["mono stereo", /“stereo” and what stands before it cannot both hold/],
+    ["landscape 1080x1920", /cannot both hold/],
+    ["0ch", /no format/],
+    ["0x5", /no format/],
+    ["99 ch", /no format/],
+    ["x".repeat(61), /at most 60 characters/],
+  ])("says what is wrong with %j", (text, says) => expect(readFormat(text)).toMatch(says));
+
+  it("reads any text without failing, and its own words as the same", () => {
+    const part = fc.constantFrom(
+      "mono",
+      "stereo",
+      "5.1",
+      "3 ch",
+      "portrait",
+      "square",
+      "7x9",
+      "25 fps",
+      "60fps",
+      "×",
+      "fps",
+    );
+    fc.assert(
+      fc.property(
+        fc.oneof(
+          fc.string(),
+          fc.array(part).map((parts) => parts.join(" ")),
+        ),
+        (text) => {
+          const format = readFormat(text);
+          if (typeof format !== "string") expect(read(sayFormat(format))).toEqual(format);
+        },
+      ),
+      { numRuns: 2000 },
+    );
+  });
+
+  it("are those of material", () => {
+    expect(formatOf({ kind: "audio", sampleRate: 48_000, channels: 6, frames: 1, peaks: [] })).toBe("5.1");
+    const picture = { kind: "image", width: 3000, height: 4000 } as never;
+    expect(formatOf(picture)).toBe("3000×4000");
+    expect(formatOf(undefined)).toBe("");
+  });
+
+  it("are as far apart as people would say: what differs in kind before what differs in size", () => {
+    const apart = (made: string, target: string) => formatsApart(read(made), read(target));
+    expect(apart("stereo", "stereo")).toBe(0);
+    // From what holds to what does not, each further than the one before.
+    const order = (target: string, ...made: string[]) => {
+      const costs = made.map((one) => apart(one, target));
+      expect(costs).toEqual([...costs].sort((a, b) => a - b));
+      expect(new Set(costs).size).toBe(costs.length);
+    };
+    order("stereo", "stereo", "", "mono", "5.1", "7.1");
+    order("1080×1920", "1080×1920", "portrait 25 fps", "720×1280", "1080×1350", "square", "1920×1080");
+    order(
+      "landscape 25 fps",
+      "landscape 25 fps",
+      "landscape",
+      "landscape 24 fps",
+      "landscape 50 fps",
+      "portrait 25 fps",
+    );
+  });
+});
+
+describe("which variant is meant", () => {
+  const variant = (id: string, madeFor: string, more = {}) => ({
+    id,
+    name: id,
+    madeFor,
+    fits: true,
+    liked: 0,
+    ...more,
+  });
+
+  it("is the nearest of those meant for the kind, then the one used most, then the first", () => {
+    const best = (target: string, ...variants: ReturnType<typeof variant>[]) =>
+      bestVariant(variants, target).id;
+    expect(best("mono", variant("a", "stereo"), variant("b", "mono"))).toBe("b");
+    expect(best("mono", variant("a", "stereo"), variant("b", "mono", { fits: false }))).toBe("a");
+    expect(best("mono", variant("a", "stereo"), variant("b", "5.1"))).toBe("a");
+    expect(best("", variant("a", ""), variant("b", "", { liked: 3 }))).toBe("b");
+    expect(best("mono", variant("b", "mono"), variant("a", "mono"))).toBe("a");
+    expect(best("mono", variant("b", "what was once a format"), variant("a", "stereo"))).toBe("b");
+  });
+
+  it("is found for each target by itself", () => {
+    const cards = [
+      aHead({ id: "wide", name: "Print", medium: "image", madeFor: "landscape" }),
+      aHead({ id: "tall", name: "Print", medium: "image", madeFor: "portrait" }),
+      aHead({ id: "bus", name: "Print", medium: "image", madeFor: "portrait", fits: ["bus"] }),
+    ];
+    const targets = [
+      { id: "1", kind: "photo", format: "3000×2000" },
+      { id: "2", kind: "photo", format: "2000×3000" },
+      { id: "3", kind: "photo", format: "3000×2000" },
+      { id: "4", kind: "bus", format: "" },
+    ];
+    const use = { cardId: "tall", kind: "bus", uses: 1, lastAt: 0, score: 4 };
+    const meant = meantOn(cards, targets, (id) => (id === "tall" ? [use] : []));
+    expect(Array.from(meant, ([{ id }, ids]) => [id, ids])).toEqual([
+      ["wide", ["1", "3"]],
+      ["tall", ["2", "4"]],
+    ]);
+  });
+});
