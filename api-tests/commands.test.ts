@@ -375,6 +375,32 @@ describe("saved searches", () => {
     ]);
   });
 
+  it("and folders are recalled by aliases and keys, one thing by each; of a folder that is gone they are free", async () => {
+    const folderId = (
+      await owner.run<{ folderId: string }>("create-folder", { parentId: null, name: fresh("Recalled") })
+    ).body.result.folderId;
+    const rows = async (entity: "alias" | "keyBinding") =>
+      (await owner.rows())[entity].filter((row) => row.folderId === folderId);
+    const named = await owner.run("set-alias", { folderId, text: "rcl" });
+    expect(named.body.change?.summary).toMatch(/^“rcl” now recalls “Recalled/);
+    await owner.run("bind-key", { folderId, key: "8" });
+    expect(await rows("alias")).toMatchObject([{ text: "rcl", cardId: null, searchId: null }]);
+    expect(await rows("keyBinding")).toMatchObject([{ key: "8", cardId: null, searchId: null }]);
+    const searchId = await made(owner, "keep-search", { name: fresh("Other"), query: "a" });
+    expect((await owner.run("set-alias", { searchId, text: "RCL" })).body.error).toMatchObject({
+      code: "alias-taken",
+      field: "text",
+    });
+    expect((await owner.run("set-alias", { searchId, folderId, text: "both" })).status).toBe(400);
+    expect((await owner.run("set-alias", { folderId: searchId, text: "none" })).status).toBe(404);
+    await owner.run("remove-folder", { folderId });
+    expect((await owner.run("set-alias", { searchId, text: "rcl" })).status).toBe(200);
+    expect(await rows("alias")).toEqual([]);
+    // Taken back, the alias recalls the folder again, as soon as that is there.
+    await owner.takeBack("undo");
+    expect(await rows("alias")).toHaveLength(1);
+  });
+
   it("have names that tell them apart, and a version that was seen", async () => {
     const name = fresh("Twice");
     const searchId = await made(owner, "keep-search", { name, query: "a" });

@@ -182,6 +182,7 @@ export async function seedDemo(
           key,
           cardId: cardIds.get(card)!,
           searchId: null,
+          folderId: null,
         });
       for (const [text, card] of aliases)
         await mine.insert("alias", {
@@ -190,6 +191,7 @@ export async function seedDemo(
           text,
           cardId: cardIds.get(card)!,
           searchId: null,
+          folderId: null,
         });
       const mySearches = generateNKeysBetween(null, null, searches.length);
       for (const [i, { alias, ...search }] of searches.entries()) {
@@ -201,7 +203,7 @@ export async function seedDemo(
           position: mySearches[i],
           removed: false,
         });
-        await mine.insert("alias", { id: newId(), ownerId, text: alias, cardId: null, searchId: id });
+        await mine.insert("alias", { id: newId(), ownerId, text: alias, cardId: null, searchId: id, folderId: null });
       }
       for (const [i, card] of applied.entries()) {
         const cardId = cardIds.get(card)!;

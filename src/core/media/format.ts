@@ -26,7 +26,7 @@ export const shapeOf = (width: number, height: number): Shape =>
 
 /** One word of a format; a text says why it is none. */
 function readPart(part: string): Format | string {
-  if (part in layouts) return { channels: layouts[part] };
+  if (Object.hasOwn(layouts, part)) return { channels: layouts[part] };
   const shape = shapes.find((one) => one === part);
   if (shape) return { shape };
   const channels = /^(\d{1,2})ch$/.exec(part);

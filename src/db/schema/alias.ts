@@ -18,12 +18,14 @@ export const alias = pgTable(
     folded: text().notNull(),
     cardId: uuid().references(() => card.id),
     searchId: uuid().references(() => savedSearch.id),
+    /** Not held to the folders that there are: one that was removed may come back. */
+    folderId: uuid(),
     version: version(),
   },
   (t) => [
     unique("alias_recalls_one_thing").on(t.libraryId, t.ownerId, t.folded).nullsNotDistinct(),
     index().on(t.cardId),
     index().on(t.searchId),
-    check("alias_of_one_thing", sql`num_nonnulls(${t.cardId}, ${t.searchId}) = 1`),
+    check("alias_of_one_thing", sql`num_nonnulls(${t.cardId}, ${t.searchId}, ${t.folderId}) = 1`),
   ],
 );

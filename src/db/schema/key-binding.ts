@@ -19,12 +19,14 @@ export const keyBinding = pgTable(
     key: text().notNull(),
     cardId: uuid().references(() => card.id),
     searchId: uuid().references(() => savedSearch.id),
+    /** Not held to the folders that there are: one that was removed may come back. */
+    folderId: uuid(),
     version: version(),
   },
   (t) => [
     unique("key_does_one_thing").on(t.libraryId, t.ownerId, t.key),
     index().on(t.cardId),
     index().on(t.searchId),
-    check("key_of_one_thing", sql`num_nonnulls(${t.cardId}, ${t.searchId}) = 1`),
+    check("key_of_one_thing", sql`num_nonnulls(${t.cardId}, ${t.searchId}, ${t.folderId}) = 1`),
   ],
 );

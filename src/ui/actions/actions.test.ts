@@ -1,3 +1,4 @@
+import type { CardHead } from "@/core/library/entities";
 import { describe, expect, it } from "vitest";
 import { emptyReplica } from "@/core/library/change";
 import { Shelf } from "@/core/library/shelf";
@@ -424,7 +425,10 @@ describe("searches in the library", () => {
           replica: {
             ...noReplica,
             keyBinding: new Map([
-              ["k", { id: "k", version: 1, ownerId: "u", key: "7", cardId: null, searchId: "s" }],
+              [
+                "k",
+                { id: "k", version: 1, ownerId: "u", key: "7", cardId: null, searchId: "s", folderId: null },
+              ],
             ]),
             savedSearch: new Map([["s", search]]) as never,
           },
@@ -453,15 +457,25 @@ describe("in the library", () => {
       "File 2 cards in a folder",
     );
   });
-  it("only curators make and move folders", () => {
+  it("only curators make and move folders; whoever has things of their own gives them aliases and keys", () => {
     const folder = aFolder();
-    expect(
-      offered(libraryPlace, library({ folder, role: "editor" })).filter((id) => id.startsWith("folder.")),
-    ).toEqual([]);
-    expect(offered(libraryPlace, library()).filter((id) => id.startsWith("folder."))).toEqual(["folder.new"]);
-    expect(offered(libraryPlace, library({ folder })).filter((id) => id.startsWith("folder."))).toHaveLength(
-      4,
-    );
+    const of = (given: Parameters<typeof library>[0]) =>
+      offered(libraryPlace, library(given)).filter((id) => id.startsWith("folder."));
+    expect(of({ folder, role: "editor" })).toEqual(["folder.alias", "folder.key"]);
+    expect(of({})).toEqual(["folder.new"]);
+    expect(of({ folder })).toHaveLength(6);
+  });
+  it("variants are joined where there are several of one medium, and parted where there are any", () => {
+    const [a, b] = [aHead({ id: "a" }), aHead({ id: "b" })];
+    const [x, y] = [a, b].map((one) => ({ ...one, groupId: "g" }));
+    const of = (...selected: CardHead[]) =>
+      offered(libraryPlace, library({ selected })).filter((id) => id.includes("variants"));
+    expect(of(a)).toEqual([]);
+    expect(of(a, b)).toEqual(["library.join-variants"]);
+    expect(of(x, y)).toEqual(["library.part-variants"]);
+    expect(of(x, b)).toEqual(["library.join-variants", "library.part-variants"]);
+    expect(of(a, aHead({ id: "c", medium: "image" }))).toEqual([]);
+    expect(of(a, aHead({ id: "s", layer: "supplied" }))).toEqual([]);
   });
 });
 

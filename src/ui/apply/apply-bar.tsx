@@ -14,7 +14,6 @@ import {
 } from "react";
 import { X } from "lucide-react";
 import type { Replica } from "@/core/library/change";
-import type { SavedSearch } from "@/core/library/entities";
 import { workingMedia, type Medium } from "@/core/media";
 import { bareSetting, effectsBegun } from "@/core/search/bare-effects";
 import { completions } from "@/core/search/complete";
@@ -23,7 +22,7 @@ import { parseQuery } from "@/core/search/query/parse";
 import { termsOf, withoutTerm } from "@/core/search/query/print";
 import { fold } from "@/core/text/fold";
 import { useVocabulary } from "../data/vocabulary";
-import { findSearch } from "../library/places";
+import { findScope } from "../library/places";
 import { useMatching } from "../library/use-matching";
 import { earlierQueries, rememberQuery } from "./earlier-queries";
 import { combination } from "@/core/keys/combination";
@@ -122,24 +121,23 @@ function sayLiked(medium: Medium, hit: LikeHit | undefined) {
 
 interface ApplyBarProps {
   readonly bench: Bench;
-  /** The saved search that it looks within at first. */
-  readonly searchId?: string;
+  /** The saved search or folder that it looks within at first. */
+  readonly scopeId?: string;
   readonly onClose: () => void;
 }
 
-/** The saved search that an alias recalls, one's own alias before the team's. */
-function searchCalled(typed: string, { alias, savedSearch }: Replica): SavedSearch | undefined {
+/** What can be looked within that an alias recalls, one's own alias before the team's. */
+function scopeCalled(typed: string, replica: Replica): ReturnType<typeof findScope> {
   const word = fold(typed.trim());
   if (word === "") return undefined;
-  const found = [...alias.values()]
-    .filter(({ text, searchId }) => searchId && fold(text) === word)
+  return [...replica.alias.values()]
+    .filter(({ text, cardId }) => cardId === null && fold(text) === word)
     .sort((a, b) => Number(a.ownerId === null) - Number(b.ownerId === null))
-    .flatMap(({ searchId }) => savedSearch.get(searchId!) ?? []);
-  return found.find((search) => !search.removed);
+    .flatMap(({ searchId, folderId }) => findScope((searchId ?? folderId)!, replica) ?? [])[0];
 }
 
 /** Type to find, arrows to audition on the selected material, Enter to apply. */
-export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
+export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps) {
   const { data, library, finder, libraryId, tell } = useDesk();
   const isNarrow = data.member.settings.narrowBar === true;
   const { replica, shelf, habitsOf } = data;
@@ -155,13 +153,13 @@ export function ApplyBar({ bench, searchId, onClose }: ApplyBarProps) {
     kind: lead?.kind ?? "",
     format: formatOf(lead?.mediaId ? bench.session.media.get(lead.mediaId)?.facts : undefined),
   };
-  const [scopeId, setScopeId] = useState(searchId);
-  const scope = scopeId === undefined ? undefined : findSearch(scopeId, replica);
+  const [scopeId, setScopeId] = useState(firstScope);
+  const scope = scopeId === undefined ? undefined : findScope(scopeId, replica);
   const { query, result } = useRecall(typed, target, mostRows, scope?.query);
   const [what, setWhat] = useState<LikeWhat | null>(null);
   const likes = useLikeness(what, bench);
   const matching = useMatching(what ? typed : "");
-  const called = useMemo(() => (what ? undefined : searchCalled(typed, replica)), [what, typed, replica]);
+  const called = useMemo(() => (what ? undefined : scopeCalled(typed, replica)), [what, typed, replica]);
   const read = useMemo(() => parseQuery(typed), [typed]);
   const terms = useMemo(() => termsOf(read.root), [read]);
   const known = useVocabulary();

@@ -139,7 +139,7 @@ export function BenchScreen({ session }: { session: SessionData }) {
     focusTargets,
     selectable: bench.targets.length,
     selectAll: () => bench.selection.all(),
-    find: (searchId) => setFinding(searchId === undefined ? {} : { searchId }),
+    find: (scopeId) => setFinding(scopeId === undefined ? {} : { scopeId }),
     kept,
     bringUp: (cardId) => void bringUp(cardId),
   };
@@ -196,7 +196,7 @@ export function BenchScreen({ session }: { session: SessionData }) {
           },
         ]}
       />
-      {finding && <ApplyBar bench={bench} searchId={finding.searchId} onClose={closeFinding} />}
+      {finding && <ApplyBar bench={bench} scopeId={finding.scopeId} onClose={closeFinding} />}
       {opened}
       {bench.conflict && (
         <ConflictDialog key={bench.conflict.targetId} bench={bench} conflict={bench.conflict} />

@@ -4,8 +4,8 @@ import { createContext, useContext } from "react";
 
 /** How the apply bar was opened. */
 export interface Finding {
-  /** The saved search that it looks within at first. */
-  readonly searchId?: string;
+  /** The saved search or folder that it looks within at first. */
+  readonly scopeId?: string;
 }
 
 /** The apply bar, null where it is not open; its field stands in the frame, the bar itself over the bench. */

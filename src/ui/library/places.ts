@@ -3,6 +3,7 @@ import type { SavedSearch, SearchSort } from "@/core/library/entities";
 import { folderPath } from "@/core/library/folders";
 import { byPosition } from "@/core/library/order";
 import type { Place } from "@/core/library/shelf";
+import { writeValue } from "@/core/search/query/print";
 import { readyMade } from "@/core/search/ready-made";
 
 /** What of the library a table shows: where cards lie, or what a search holds. */
@@ -37,6 +38,16 @@ export function findSearch(
 ): ShownSearch | undefined {
   const kept = savedSearch.get(id);
   return kept && !kept.removed ? { ...kept, kept } : readyMade.find((search) => search.id === id);
+}
+
+/** What can be looked within, by its id: a search, kept or ready-made, or a folder with those below it. */
+export function findScope(
+  id: string,
+  replica: Pick<Replica, "savedSearch" | "folder">,
+): Pick<ShownSearch, "id" | "name" | "query"> | undefined {
+  const folder = replica.folder.get(id);
+  if (!folder) return findSearch(id, replica);
+  return { id, name: folder.name, query: `in:${writeValue(`/${folderPath(replica.folder, id)}`)}` };
 }
 
 /** A place that is gone is the whole library. */

@@ -4,13 +4,14 @@ import { command } from "../command";
 
 interface BindKey {
   readonly key: string;
-  /** What it does: one of the two. */
+  /** What it does: one of these. */
   readonly cardId?: string | null;
   readonly searchId?: string;
+  readonly folderId?: string;
   readonly takeOver?: boolean;
 }
 
-/** Binds a printed character to a card or a saved search for this member, or frees it (`cardId` null). */
+/** Binds a printed character to a card, a saved search or a folder for this member, or frees it (`cardId` null). */
 export const bindKey = command<BindKey>()({
   name: "bind-key",
   right: "own",
@@ -19,6 +20,7 @@ export const bindKey = command<BindKey>()({
     key: printedKey.required(),
     cardId: id.allow(null),
     searchId: id,
+    folderId: id,
     takeOver: Joi.boolean(),
-  }).xor("cardId", "searchId"),
+  }).xor("cardId", "searchId", "folderId"),
 });

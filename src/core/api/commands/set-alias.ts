@@ -3,14 +3,15 @@ import { alias, id } from "../fields";
 import { command } from "../command";
 
 interface SetAlias {
-  /** What it recalls: one of the two. */
+  /** What it recalls: one of these. */
   readonly cardId?: string;
   readonly searchId?: string;
+  readonly folderId?: string;
   readonly text: string;
   readonly takeOver?: boolean;
 }
 
-/** Gives a card or a saved search one of the member's own aliases. One that recalled something else is taken over where asked for. */
+/** Gives a card, a saved search or a folder one of the member's own aliases. One that recalled something else is taken over where asked for. */
 export const setAlias = command<SetAlias>()({
   name: "set-alias",
   right: "own",
@@ -18,7 +19,8 @@ export const setAlias = command<SetAlias>()({
   input: Joi.object({
     cardId: id,
     searchId: id,
+    folderId: id,
     text: alias.required(),
     takeOver: Joi.boolean(),
-  }).xor("cardId", "searchId"),
+  }).xor("cardId", "searchId", "folderId"),
 });

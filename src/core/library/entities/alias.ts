@@ -4,16 +4,18 @@ import { defineEntity, type Versioned } from "./define";
 export interface Alias extends Versioned {
   readonly ownerId: string | null;
   readonly text: string;
-  /** What it recalls: a card or a saved search; the other is null. */
+  /** What it recalls: a card, a saved search or a folder; the others are null. */
   readonly cardId: string | null;
   readonly searchId: string | null;
+  /** The folder may be gone; then it recalls nothing. */
+  readonly folderId: string | null;
 }
 
 export const alias = defineEntity<Alias>()({
   noun: "alias",
   of: "member",
   nameOf: (row) => row.text,
-  about: ["cardId", "searchId"],
-  references: { cardId: "card", searchId: "savedSearch" },
-  labels: { cardId: "card", searchId: "saved search" },
+  about: ["cardId", "searchId", "folderId"],
+  references: { cardId: "card", searchId: "savedSearch", folderId: "folder" },
+  labels: { cardId: "card", searchId: "saved search", folderId: "folder" },
 });

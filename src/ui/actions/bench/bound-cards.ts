@@ -1,24 +1,25 @@
+import { findScope } from "../../library/places";
 import { countTargets } from "@/core/library/words";
 import type { Action, ActionFamily } from "../action";
 import type { BenchHere } from "./here";
 
-/** The keys that the member has bound: to cards, as far as these fit what is selected, and to saved searches. */
+/** The keys that the member has bound: to cards, as far as these fit what is selected, and to saved searches and folders. */
 export const boundCards: ActionFamily<BenchHere> = {
   each: ({ replica, cards, lead, selected }) =>
     [...replica.keyBinding.values()]
       .sort((a, b) => (a.key < b.key ? -1 : 1))
-      .flatMap(({ key, cardId, searchId }): Action<BenchHere>[] => {
-        const search = searchId ? replica.savedSearch.get(searchId) : undefined;
-        if (search && !search.removed)
+      .flatMap(({ key, cardId, searchId, folderId }): Action<BenchHere>[] => {
+        const scope = cardId === null ? findScope((searchId ?? folderId)!, replica) : undefined;
+        if (scope)
           return [
             {
-              id: `search.open ${search.id}`,
-              words: `Find within “${search.name}”`,
-              short: `within ${search.name}`,
+              id: `search.open ${scope.id}`,
+              words: `Find within “${scope.name}”`,
+              short: `within ${scope.name}`,
               keys: [key],
               on: ["target"],
               strip: true,
-              run: (here) => here.find(search.id),
+              run: (here) => here.find(scope.id),
             },
           ];
         const card = cardId === null ? undefined : cards.get(cardId);

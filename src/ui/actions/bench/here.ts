@@ -27,8 +27,8 @@ export interface BenchHere extends CardHere, TakesBack, SelectsAll {
   focusControl(at: number): void;
   focusStrength(): void;
   focusTargets(): void;
-  /** Opens the apply bar, within a saved search where one is named. */
-  find(searchId?: string): void;
+  /** Opens the apply bar, within a saved search or folder where one is named. */
+  find(scopeId?: string): void;
   /** After a card was kept from the lead target. */
   kept(cardId: string, contentVersion: number): void;
   bringUp(cardId: string): void;

@@ -8,6 +8,8 @@ import { selectAll } from "../shared/select-all";
 import { takeBack } from "../shared/take-back";
 import { file } from "./file";
 import { filter } from "./filter";
+import { folderAlias } from "./folder-alias";
+import { folderKey } from "./folder-key";
 import type { LibraryHere } from "./here";
 import { importCards } from "./import";
 import { joinVariants } from "./join-variants";
@@ -48,6 +50,8 @@ export const libraryPlace: ActionPlace<LibraryHere> = {
     renameFolder,
     moveFolder,
     removeFolder,
+    folderAlias,
+    folderKey,
     keepSearch,
     changeSearch,
     searchAlias,

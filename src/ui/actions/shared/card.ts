@@ -8,7 +8,7 @@ import type { Desk } from "../../data/desk";
 export interface CardHere {
   readonly card: CardHead | undefined;
   readonly role: Role;
-  readonly replica: Pick<Replica, "keyBinding" | "savedSearch">;
+  readonly replica: Pick<Replica, "keyBinding" | "savedSearch" | "folder">;
   readonly shelf: Pick<Shelf, "isFavourite" | "keyOf">;
   readonly act: Desk["act"];
 }
