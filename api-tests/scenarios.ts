@@ -85,6 +85,7 @@ export async function makeScenarios() {
       await owner.run("join-variants", { cardIds });
       return { cardIds: cardIds.slice(0, 2) };
     },
+    "set-default": async () => ({ cardId: await keep(), on: true }),
     "set-alias": async () => ({ cardId: await keep(), text: fresh("al").replace(" ", "") }),
     "remove-alias": async () => {
       await owner.run("set-alias", { cardId: await keep(), text: fresh("rm").replace(" ", "") });

@@ -23,6 +23,7 @@ export const aDocument = (given: Partial<SearchDocument> = {}): SearchDocument =
   habit: {},
   keys: [],
   isFavourite: false,
+  isDefault: false,
   isWithdrawn: false,
   isDouble: false,
   ...given,

@@ -3,7 +3,7 @@ import { fold, sortKey } from "@/core/text/fold";
 import type { Card, Folder } from "@/core/library/entities";
 import type { Executor } from "./connection";
 import { fromColumns } from "./entities";
-import { alias, card, favourite, folder, keyBinding } from "./schema";
+import { alias, card, effectDefault, favourite, folder, keyBinding } from "./schema";
 
 export async function readFolders(db: Executor, libraryId: string): Promise<Folder[]> {
   return (await db.select().from(folder).where(eq(folder.libraryId, libraryId))).map((row) =>
@@ -80,6 +80,20 @@ export async function findKey(db: Executor, libraryId: string, ownerId: string, 
       and(eq(keyBinding.libraryId, libraryId), eq(keyBinding.ownerId, ownerId), eq(keyBinding.key, key)),
     );
   return row ? fromColumns("keyBinding", row) : null;
+}
+
+export async function findDefault(db: Executor, libraryId: string, ownerId: string, effect: string) {
+  const [row] = await db
+    .select()
+    .from(effectDefault)
+    .where(
+      and(
+        eq(effectDefault.libraryId, libraryId),
+        eq(effectDefault.ownerId, ownerId),
+        eq(effectDefault.effect, effect),
+      ),
+    );
+  return row ? fromColumns("effectDefault", row) : null;
 }
 
 /** A member's favourites in their order. */

@@ -50,6 +50,7 @@ function documentOf(text: string, path: string, changed: Date): SearchDocument {
     habit: {},
     keys: [],
     isFavourite: false,
+    isDefault: false,
     isWithdrawn: false,
     isDouble: false,
   };

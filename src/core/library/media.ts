@@ -9,6 +9,10 @@ export type MediaFacts =
 export const columnPlaces = ["bench", "library", "history", "team"] as const;
 export type ColumnPlace = (typeof columnPlaces)[number];
 
+/** By what rows that were found can be put together. */
+export const barGroupings = ["maker", "effect", "folder", "kind"] as const;
+export type BarGrouping = (typeof barGroupings)[number];
+
 /** What a member chose for the interface. */
 export interface MemberSettings {
   /** Where the edges of a screen's columns are: percent of the width, by column. */
@@ -17,6 +21,8 @@ export interface MemberSettings {
   readonly bareKeys?: boolean;
   /** The apply bar stands in the column of targets, so that the material is seen whole. */
   readonly narrowBar?: boolean;
+  /** By what the apply bar puts rows together; as they are found, where it is null or left out. */
+  readonly barGrouping?: BarGrouping | null;
   /** The bench session that was open last; where signing in leads. */
   readonly lastSessionId?: string;
 }

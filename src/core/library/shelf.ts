@@ -2,9 +2,7 @@ import { SortedView } from "../numeric/sorted-view";
 import { sortKey } from "../text/fold";
 import type { Replica, RowChange } from "./change";
 import type { Alias } from "./entities/alias";
-import type { CardHead, Folder } from "./entities";
-import type { Favourite } from "./entities/favourite";
-import type { KeyBinding } from "./entities/key-binding";
+import type { CardHead, EntityRows, Folder } from "./entities";
 
 /** What of the library a table shows. */
 export type Place =
@@ -13,6 +11,19 @@ export type Place =
   | { readonly kind: "unfiled" }
   | { readonly kind: "favourites" }
   | { readonly kind: "withdrawn" };
+
+/** Rows that say something of a card besides its own. */
+type Asides = Pick<EntityRows, "alias" | "favourite" | "keyBinding" | "effectDefault">;
+type Aside = keyof Asides;
+const asides = ["alias", "favourite", "keyBinding", "effectDefault"] as const satisfies readonly Aside[];
+
+/** What is kept of each: the word, place, key or effect. */
+const saidBy: { readonly [A in Aside]: (row: Asides[A]) => string } = {
+  alias: ({ text }) => text,
+  favourite: ({ position }) => position,
+  keyBinding: ({ key }) => key,
+  effectDefault: ({ effect }) => effect,
+};
 
 /** What is kept of a card. */
 interface Placed {
@@ -42,22 +53,24 @@ export class Shelf {
   private readonly used = new SortedView<string>((id) => this.cards.get(id)!.key);
   private readonly withdrawn = new SortedView<string>((id) => this.cards.get(id)!.key);
   private withdrawnCount = 0;
-  private readonly rows = new Map<string, Alias | Favourite | KeyBinding>();
-  private readonly aliases = new Map<string, Map<string, string>>();
-  private readonly keys = new Map<string, Map<string, string>>();
-  private readonly favourites = new Map<string, Map<string, string>>();
+  private readonly rows = new Map<string, Asides[Aside]>();
+  /** What the rows of each kind say, by card and row. */
+  private readonly said: { readonly [A in Aside]: Map<string, Map<string, string>> } = {
+    alias: new Map(),
+    favourite: new Map(),
+    keyBinding: new Map(),
+    effectDefault: new Map(),
+  };
   private counts: ReadonlyMap<string, number> | null = null;
   /** The cards in use with each content: nearly always one. */
   private readonly sameContent = new Map<string, string | Set<string>>();
   /** The cards in use of each group of variants. */
   private readonly groups = new Map<string, Set<string>>();
 
-  constructor(replica: Pick<Replica, "card" | "folder" | "alias" | "favourite" | "keyBinding">) {
+  constructor(replica: Pick<Replica, "card" | "folder" | Aside>) {
     for (const folder of replica.folder.values()) this.putFolder(folder);
     for (const card of replica.card.values()) this.putCard(card);
-    for (const row of replica.alias.values()) this.putAside("alias", row);
-    for (const row of replica.favourite.values()) this.putAside("favourite", row);
-    for (const row of replica.keyBinding.values()) this.putAside("keyBinding", row);
+    for (const entity of asides) for (const row of replica[entity].values()) this.putAside(entity, row);
   }
 
   /**
@@ -109,7 +122,8 @@ export class Shelf {
         }
         case "alias":
         case "favourite":
-        case "keyBinding": {
+        case "keyBinding":
+        case "effectDefault": {
           const before = this.rows.get(`${change.entity} ${id}`);
           if (before) {
             this.removeAside(change.entity, before);
@@ -143,7 +157,7 @@ export class Shelf {
       case "folder":
         return this.inOrder([...this.within(place.id)].flatMap((id) => [...(this.inFolder.get(id) ?? [])]));
       case "favourites":
-        return [...this.favourites]
+        return [...this.said.favourite]
           .map(([cardId, positions]) => [[...positions.values()].sort()[0], cardId] as const)
           .filter(([, cardId]) => this.cards.get(cardId)?.withdrawn === false)
           .sort(([a, x], [b, y]) => (a < b ? -1 : a > b ? 1 : x < y ? -1 : 1))
@@ -169,12 +183,14 @@ export class Shelf {
 
   /** The words that recall a card; a member's own before the team's. */
   aliasesOf = (cardId: string): Alias[] =>
-    Array.from(this.aliases.get(cardId)?.keys() ?? [], (id) => this.rows.get(`alias ${id}`) as Alias).sort(
+    Array.from(this.said.alias.get(cardId)?.keys() ?? [], (id) => this.rows.get(`alias ${id}`) as Alias).sort(
       (a, b) => Number(a.ownerId === null) - Number(b.ownerId === null),
     );
   /** The key that applies a card, if it has one. */
-  keyOf = (cardId: string): string | undefined => this.keys.get(cardId)?.values().next().value;
-  isFavourite = (cardId: string): boolean => this.favourites.has(cardId);
+  keyOf = (cardId: string): string | undefined => this.said.keyBinding.get(cardId)?.values().next().value;
+  isFavourite = (cardId: string): boolean => this.said.favourite.has(cardId);
+  /** True where an effect begins with this card's values. */
+  isDefault = (cardId: string): boolean => this.said.effectDefault.has(cardId);
 
   /** The other card in use with the same content, where there are just two. */
   private onlyDoubleOf(id: string): string | undefined {
@@ -310,30 +326,21 @@ export class Shelf {
     this.cards.delete(id);
   }
 
-  private asideOf(entity: "alias" | "favourite" | "keyBinding"): Map<string, Map<string, string>> {
-    return { alias: this.aliases, favourite: this.favourites, keyBinding: this.keys }[entity];
-  }
-
-  private putAside(entity: "alias" | "favourite" | "keyBinding", row: Alias | Favourite | KeyBinding): void {
-    const said = "text" in row ? row.text : "key" in row ? row.key : row.position;
-    const map = this.asideOf(entity);
+  private putAside<A extends Aside>(entity: A, row: Asides[A]): void {
     this.rows.set(`${entity} ${row.id}`, row);
-    // What recalls a saved search is nothing of a card's.
+    // What recalls a saved search or a folder is nothing of a card's.
     if (row.cardId === null) return;
-    const of = map.get(row.cardId);
+    const said = saidBy[entity](row);
+    const of = this.said[entity].get(row.cardId);
     if (of) of.set(row.id, said);
-    else map.set(row.cardId, new Map([[row.id, said]]));
+    else this.said[entity].set(row.cardId, new Map([[row.id, said]]));
   }
 
-  private removeAside(
-    entity: "alias" | "favourite" | "keyBinding",
-    row: Alias | Favourite | KeyBinding,
-  ): void {
+  private removeAside(entity: Aside, row: Asides[Aside]): void {
     this.rows.delete(`${entity} ${row.id}`);
     if (row.cardId === null) return;
-    const map = this.asideOf(entity);
-    const of = map.get(row.cardId);
+    const of = this.said[entity].get(row.cardId);
     of?.delete(row.id);
-    if (of?.size === 0) map.delete(row.cardId);
+    if (of?.size === 0) this.said[entity].delete(row.cardId);
   }
 }

@@ -40,6 +40,8 @@ export interface SearchDocument {
   /** The printed characters that apply it. */
   readonly keys: readonly string[];
   readonly isFavourite: boolean;
+  /** An effect begins with its values for this member. */
+  readonly isDefault: boolean;
   readonly isWithdrawn: boolean;
   /** Another card in use has the same content. */
   readonly isDouble: boolean;

@@ -8,7 +8,7 @@ import type { Shelf } from "../library/shelf";
 /** What is known of a library, with the shelf that follows it. */
 export interface Shelved {
   readonly known: Pick<Replica, "card" | "folder" | "member">;
-  readonly shelf: Pick<Shelf, "aliasesOf" | "isFavourite" | "keyOf" | "isDouble">;
+  readonly shelf: Pick<Shelf, "aliasesOf" | "isFavourite" | "isDefault" | "keyOf" | "isDouble">;
   /** How a member uses a card. */
   habitsOf(cardId: string): readonly Habit[];
 }
@@ -52,6 +52,7 @@ function documentFrom(
     habit: habits.length === 0 ? unused : Object.fromEntries(habits.map(({ kind, score }) => [kind, score])),
     keys: key === undefined ? [] : [key],
     isFavourite,
+    isDefault: shelf.isDefault(card.id),
     isWithdrawn: card.withdrawn,
     isDouble: shelf.isDouble(card.id),
   };

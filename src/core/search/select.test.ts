@@ -77,6 +77,7 @@ describe("what a saved search means", () => {
     ["added:today", { added: aMoment.now }, { added: aMoment.now - day }],
     ["is:used", { used: 1 }, { used: null }],
     ["is:unused", { used: null }, { used: 1 }],
+    ["is:default", { isDefault: true }, { isDefault: false }],
     ["is:favourite", { isFavourite: true }, { isFavourite: false }],
     ["is:unfiled", { folder: [] }, { folder: ["A"] }],
     ["is:annotated", { note: "x" }, { note: "" }],

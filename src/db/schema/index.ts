@@ -16,3 +16,4 @@ export * from "./target";
 export * from "./renders";
 export * from "./habit";
 export * from "./imprint";
+export * from "./effect-default";

@@ -19,6 +19,7 @@ import { setAlias } from "./set-alias";
 import { removeAlias } from "./remove-alias";
 import { markFavourite } from "./mark-favourite";
 import { bindKey } from "./bind-key";
+import { setDefault } from "./set-default";
 import { keepSearch } from "./keep-search";
 import { removeSearch } from "./remove-search";
 import { keepTeamSearch } from "./keep-team-search";
@@ -59,6 +60,7 @@ const carriedOut: { readonly [N in CommandName]: Command<N, InputOf<N>, ResultOf
   "remove-alias": removeAlias,
   "mark-favourite": markFavourite,
   "bind-key": bindKey,
+  "set-default": setDefault,
   "keep-search": keepSearch,
   "remove-search": removeSearch,
   "keep-team-search": keepTeamSearch,

@@ -135,6 +135,8 @@ const apply: ApplyHere = {
   put: () => undefined,
   isNarrow: false,
   setNarrow: () => undefined,
+  grouping: null,
+  setGrouping: () => undefined,
   putRandom: () => undefined,
   chosenCard: null,
   nextReference: null,

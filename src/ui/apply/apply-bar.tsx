@@ -3,6 +3,7 @@
 import { Box, chakra, HStack, Input } from "@chakra-ui/react";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import {
+  Fragment,
   startTransition,
   useCallback,
   useEffect,
@@ -15,7 +16,7 @@ import {
 import { X } from "lucide-react";
 import type { Replica } from "@/core/library/change";
 import { workingMedia, type Medium } from "@/core/media";
-import { bareSetting, effectsBegun } from "@/core/search/bare-effects";
+import { effectsBegun } from "@/core/search/bare-effects";
 import { completions } from "@/core/search/complete";
 import type { Node } from "@/core/search/query/model";
 import { parseQuery } from "@/core/search/query/parse";
@@ -24,6 +25,8 @@ import { fold } from "@/core/text/fold";
 import { useVocabulary } from "../data/vocabulary";
 import { findScope } from "../library/places";
 import { useMatching } from "../library/use-matching";
+import type { MemberSettings } from "@/core/library/media";
+import { regrouped } from "@/core/search/regroup";
 import { earlierQueries, rememberQuery } from "./earlier-queries";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
@@ -96,6 +99,28 @@ const Part = ({ title, onClick, children }: { title: string; onClick: () => void
   </chakra.button>
 );
 
+/** Pixels. */
+const headingHeight = 26;
+
+const Heading = ({ top, children }: { readonly top: number; readonly children: string }) => (
+  <Box
+    role="presentation"
+    position="absolute"
+    left="0"
+    right="0"
+    style={{ top, height: headingHeight }}
+    px="16px"
+    pt="6px"
+    bg="cardFoot"
+    fontSize="xs"
+    fontWeight="600"
+    color="cardMuted"
+    truncate
+  >
+    {children}
+  </Box>
+);
+
 /** Only words, which are marked where they are found and need not be shown apart. */
 const isPlain = (root: Node | null): boolean =>
   root === null ||
@@ -140,6 +165,7 @@ function scopeCalled(typed: string, replica: Replica): ReturnType<typeof findSco
 export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps) {
   const { data, library, finder, libraryId, tell } = useDesk();
   const isNarrow = data.member.settings.narrowBar === true;
+  const grouping = data.member.settings.barGrouping ?? null;
   const { replica, shelf, habitsOf } = data;
   const { contents } = library;
   const [typed, setTyped] = useState("");
@@ -166,7 +192,7 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
   const [caret, setCaret] = useState(0);
   const [completion] = useMemo(() => completions(typed, caret, known), [typed, caret, known]);
   const { medium, kind } = target;
-  const hits = useMemo(() => {
+  const found = useMemo(() => {
     const compared = (likes.hits ?? []).filter(({ id }) => !matching || matching.has(id));
     return (what ? compared : result.hits).flatMap((found) => {
       const card = replica.card.get(found.id);
@@ -177,6 +203,10 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
       };
     });
   }, [what, likes.hits, matching, result, replica.card, medium, kind]);
+  const { rows: hits, headings } = useMemo(
+    () => regrouped(found, grouping, ({ folderId }) => folderPath(replica.folder, folderId)),
+    [found, grouping, replica.folder],
+  );
   const liked = useMemo(() => new Map(likes.hits?.map((hit) => [hit.id, hit])), [likes.hits]);
   /** What the lead's material can be brought near to: what is selected with it first. */
   const references = useMemo(() => {
@@ -216,8 +246,8 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
   }, [nearest, card]);
   const content = useContent(contents, card?.fingerprint);
   const chain = useMemo(
-    () => (effect ? { medium: effect.medium, settings: [bareSetting(effect)] } : content.chain),
-    [effect, content.chain],
+    () => (effect ? { medium: effect.medium, settings: [bench.defaults.beginning(effect)] } : content.chain),
+    [effect, content.chain, bench.defaults],
   );
   useEffect(() => {
     contents.ahead(hits.slice(0, wantedSoon).map(({ card }) => card.fingerprint));
@@ -243,10 +273,11 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
   const rows = useVirtualizer({
     count,
     getScrollElement: () => list.current,
-    estimateSize: () => applyRowHeight,
+    estimateSize: (index) => applyRowHeight + (headings.has(index) ? headingHeight : 0),
     overscan: 2,
     initialRect: { width: 700, height: listHeight },
   });
+  useLayoutEffect(() => rows.measure(), [rows, headings]);
   useLayoutEffect(() => {
     if (chosen >= 0) rows.scrollToIndex(chosen, { align: "auto" });
   }, [rows, chosen, hits]);
@@ -371,6 +402,8 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
     event.preventDefault();
   };
 
+  const saveSettings = (settings: MemberSettings) =>
+    void library.saveSettings(settings).catch((error) => tell({ kind: "problem", text: sayError(error) }));
   const opened = useActions(
     applyPlace,
     {
@@ -384,11 +417,9 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
       completion: completion?.text.trim() ?? null,
       earlier: earlier.length,
       isNarrow,
-      setNarrow: (narrowBar) => {
-        void library
-          .saveSettings({ narrowBar })
-          .catch((error) => tell({ kind: "problem", text: sayError(error) }));
-      },
+      setNarrow: (narrowBar) => saveSettings({ narrowBar }),
+      grouping,
+      setGrouping: (barGrouping) => saveSettings({ barGrouping }),
       putRandom: () => void putRandom(),
       dropTerm,
       complete,
@@ -522,12 +553,15 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
         >
           <Box role="none" position="relative" style={{ height: rows.getTotalSize() }}>
             {rows.getVirtualItems().map(({ index, start }) => {
+              const heading = headings.get(index);
+              const top = heading === undefined ? start : start + headingHeight;
               if (index >= hits.length) {
                 const bare = effects[index - hits.length];
                 return (
                   <EffectRow
                     key={bare.id}
                     effect={bare}
+                    beginsAs={bench.defaults.cardOf(bare.id)?.name}
                     narrow={isNarrow}
                     index={index}
                     chosen={index === chosen}
@@ -537,7 +571,7 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
                 );
               }
               const { hit, card } = hits[index];
-              return (
+              const row = (
                 <ApplyRow
                   key={card.id}
                   card={card}
@@ -553,9 +587,17 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
                   aliases={sayAliases(shelf, card.id)}
                   boundTo={shelf.keyOf(card.id)}
                   favourite={shelf.isFavourite(card.id)}
-                  top={start}
+                  top={top}
                   onPick={pick}
                 />
+              );
+              return heading === undefined ? (
+                row
+              ) : (
+                <Fragment key={card.id}>
+                  <Heading top={start}>{heading}</Heading>
+                  {row}
+                </Fragment>
               );
             })}
           </Box>

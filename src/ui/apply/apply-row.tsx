@@ -80,6 +80,8 @@ const Candidate = ({ id, index, chosen, narrow, top, onPick, children }: Candida
 
 interface EffectRowProps {
   readonly effect: EffectDefinition;
+  /** The name of the card that it begins as. */
+  readonly beginsAs?: string;
   /** Only what tells it from others. */
   readonly narrow: boolean;
   readonly index: number;
@@ -91,6 +93,7 @@ interface EffectRowProps {
 /** An effect by itself, below the cards. */
 export const EffectRow = memo(function EffectRow({
   effect,
+  beginsAs,
   narrow,
   index,
   chosen,
@@ -104,7 +107,7 @@ export const EffectRow = memo(function EffectRow({
           {effect.name}
         </chakra.div>
         <chakra.div fontSize="xs" color="cardMuted" truncate>
-          {effect.summary}
+          {beginsAs === undefined ? effect.summary : `begins as “${beginsAs}”`}
         </chakra.div>
       </Box>
       {!narrow && (

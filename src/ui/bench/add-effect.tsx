@@ -10,12 +10,14 @@ import { Dialog } from "../parts/dialog";
 
 interface AddEffectProps {
   readonly medium: Medium;
+  /** The name of the card that an effect begins as. */
+  readonly beginsAs: (effect: string) => string | undefined;
   readonly onAdd: (effect: string) => void;
   readonly onClose: () => void;
 }
 
 /** Choose an effect by its first letters or by arrows; Enter puts it at the end of the chain. */
-export function AddEffect({ medium, onAdd, onClose }: AddEffectProps) {
+export function AddEffect({ medium, beginsAs, onAdd, onClose }: AddEffectProps) {
   const [typed, setTyped] = useState("");
   const [at, setAt] = useState(0);
   const input = useRef<HTMLInputElement>(null);
@@ -68,7 +70,7 @@ export function AddEffect({ medium, onAdd, onClose }: AddEffectProps) {
           >
             <chakra.div textStyle="rowTitle">{effect.name}</chakra.div>
             <chakra.div fontSize="xs" color="cardMuted">
-              {effect.summary}
+              {beginsAs(effect.id) === undefined ? effect.summary : `begins as “${beginsAs(effect.id)}”`}
             </chakra.div>
           </Box>
         ))}

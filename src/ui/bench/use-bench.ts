@@ -3,7 +3,6 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { chainText } from "@/core/chain/fingerprint";
 import { longestChain, type Chain } from "@/core/chain/model";
 import type { EffectDefinition } from "@/core/effects/define";
-import { bareSetting } from "@/core/search/bare-effects";
 import { normaliseChain } from "@/core/chain/values";
 import type { CardHead, Target } from "@/core/library/entities";
 import { shown, type Edit, type Overlay } from "@/core/library/overlay";
@@ -15,6 +14,7 @@ import { sessionKey } from "../data/library-data";
 import type { SessionData } from "../data/library-data";
 import { useStore } from "../data/store";
 import { BenchEdits, type Conflict, type Shape } from "./edits";
+import { useDefaults, type Defaults } from "./use-defaults";
 import { useSelection, type Selection } from "../parts/use-selection";
 
 export type ApplyHow = "replace" | "after";
@@ -43,6 +43,8 @@ export interface Bench {
    * asks for, unless just this card or content is meant.
    */
   apply(card: CardHead, how: ApplyHow, strength: number, just?: { readonly chain?: Chain }): void;
+  /** What effects begin with. */
+  readonly defaults: Defaults;
   /** Puts an effect behind the chains of what is selected. */
   append(effect: EffectDefinition): void;
   /** Says that the selected targets that have a chain have it from a card, once it was kept from one of them. */
@@ -217,6 +219,7 @@ export function useBench(session: SessionData): Bench {
     [contents, putOn, tell, session.media],
   );
 
+  const defaults = useDefaults();
   const append = useCallback(
     (effect: EffectDefinition) => {
       const { selected } = latest.current;
@@ -228,7 +231,7 @@ export function useBench(session: SessionData): Bench {
           text: `The chain on “${full.name}” has ${longestChain} settings already.`,
         });
       setAudition(null);
-      const setting = bareSetting(effect);
+      const setting = defaults.beginning(effect);
       edits.touch(
         new Map(
           selected
@@ -238,7 +241,7 @@ export function useBench(session: SessionData): Bench {
       );
       tell({ kind: "done", text: `${effect.name} added to ${countTargets(selected)}.` });
     },
-    [edits, tell],
+    [edits, tell, defaults],
   );
 
   const pin = useCallback(
@@ -282,6 +285,7 @@ export function useBench(session: SessionData): Bench {
     shape,
     setStrength,
     apply,
+    defaults,
     append,
     pin,
     conflict,

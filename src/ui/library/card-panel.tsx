@@ -171,6 +171,9 @@ export function CardPanel({
         </CardLine>
         {card.maker !== "" && <CardLine name="Made by">{card.maker}</CardLine>}
         <CardLine name="Meant for">{card.fits.length === 0 ? "any target" : card.fits.join(", ")}</CardLine>
+        {shelf.isDefault(card.id) && (
+          <CardLine name="Default">{`${effectName(card.effects[0])} begins as this card`}</CardLine>
+        )}
         {card.madeFor !== "" && <CardLine name="Made for">{card.madeFor}</CardLine>}
         {variants.length > 0 && (
           <CardLine name="Variants">

@@ -16,6 +16,7 @@ import { setAlias } from "./set-alias";
 import { removeAlias } from "./remove-alias";
 import { markFavourite } from "./mark-favourite";
 import { bindKey } from "./bind-key";
+import { setDefault } from "./set-default";
 import { keepSearch } from "./keep-search";
 import { removeSearch } from "./remove-search";
 import { keepTeamSearch } from "./keep-team-search";
@@ -57,6 +58,7 @@ export const commandShapes = [
   removeAlias,
   markFavourite,
   bindKey,
+  setDefault,
   keepSearch,
   removeSearch,
   keepTeamSearch,

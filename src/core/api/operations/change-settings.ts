@@ -1,5 +1,5 @@
 import Joi from "joi";
-import { columnPlaces, type MemberSettings } from "@/core/library/media";
+import { barGroupings, columnPlaces, type MemberSettings } from "@/core/library/media";
 import { id } from "../fields";
 import { operation, ofLibrary } from "../operation";
 
@@ -9,6 +9,9 @@ const widths = Joi.object()
 const settingsInput = Joi.object({
   bareKeys: Joi.boolean(),
   narrowBar: Joi.boolean(),
+  barGrouping: Joi.string()
+    .valid(...barGroupings)
+    .allow(null),
   lastSessionId: id,
   columns: Joi.object(Object.fromEntries(columnPlaces.map((place) => [place, widths]))),
 });

@@ -1,5 +1,6 @@
 import { alias } from "./alias";
 import { card } from "./card";
+import { effectDefault } from "./effect-default";
 import { favourite } from "./favourite";
 import { folder } from "./folder";
 import { keyBinding } from "./key-binding";
@@ -30,6 +31,7 @@ export const entities = {
   alias,
   favourite,
   keyBinding,
+  effectDefault,
   session,
   target,
 } as const;

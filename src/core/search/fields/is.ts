@@ -11,6 +11,7 @@ interface State {
 /** What a card can be. */
 const states = {
   favourite: { says: "among your favourites", own: true, holds: (d) => d.isFavourite },
+  default: { says: "what one of your effects begins with", own: true, holds: (d) => d.isDefault },
   unfiled: { says: "in no folder", holds: (d) => d.folder.length === 0 },
   annotated: { says: "has a note", holds: (d) => d.note !== "" },
   used: { says: "applied by you at some time", own: true, holds: (d) => d.used !== null },

@@ -1,4 +1,5 @@
 import type { CardHead, Target } from "@/core/library/entities";
+import type { BarGrouping } from "@/core/library/media";
 import type { LikeWhat } from "../../apply/use-likeness";
 import type { ApplyHow } from "../../bench/use-bench";
 
@@ -21,6 +22,8 @@ export interface ApplyHere {
   setStrength(strength: number): void;
   readonly isNarrow: boolean;
   setNarrow(narrow: boolean): void;
+  readonly grouping: BarGrouping | null;
+  setGrouping(by: BarGrouping | null): void;
   putRandom(): void;
   dropTerm(): void;
   complete(): void;

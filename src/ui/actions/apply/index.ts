@@ -6,6 +6,7 @@ import type { ApplyHere } from "./here";
 import { complete } from "./complete";
 import { dropTerm } from "./drop-term";
 import { earlier } from "./earlier";
+import { group } from "./group";
 import { like } from "./like";
 import { near } from "./near";
 import { random } from "./random";
@@ -29,6 +30,7 @@ export const applyPlace: ActionPlace<ApplyHere> = {
     complete,
     dropTerm,
     earlier,
+    group,
     narrow,
     queryHelp,
     leave,

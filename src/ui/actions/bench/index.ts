@@ -2,6 +2,7 @@ import type { ActionPlace } from "../action";
 import { doAgain } from "../shared/do-again";
 import { giveAlias } from "../shared/give-alias";
 import { giveKey } from "../shared/give-key";
+import { makeDefault } from "../shared/make-default";
 import { markFavourite } from "../shared/mark-favourite";
 import { selectAll } from "../shared/select-all";
 import { takeBack } from "../shared/take-back";
@@ -29,6 +30,7 @@ export const benchPlace: ActionPlace<BenchHere> = {
     markFavourite,
     giveKey,
     giveAlias,
+    makeDefault,
     versions,
     bringUp,
     render,

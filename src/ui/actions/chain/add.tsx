@@ -1,5 +1,4 @@
 import { findEffect } from "@/core/effects/registry";
-import { bareSetting } from "@/core/search/bare-effects";
 import { AddEffect } from "../../bench/add-effect";
 import type { Action } from "../action";
 import type { BenchHere } from "../bench/here";
@@ -9,7 +8,7 @@ function addTo({ lead, bench, openSetting, focusControl }: BenchHere, id: string
   const effect = findEffect(id);
   if (!effect || !lead) return;
   const { settings } = lead.chain;
-  bench.shape({ ...lead.chain, settings: [...settings, bareSetting(effect)] });
+  bench.shape({ ...lead.chain, settings: [...settings, bench.defaults.beginning(effect)] });
   openSetting(settings.length);
   focusControl(settings.length);
 }
@@ -26,6 +25,7 @@ export const add: Action<BenchHere> = {
     here.lead && (
       <AddEffect
         medium={here.lead.chain.medium}
+        beginsAs={(id) => here.bench.defaults.cardOf(id)?.name}
         onAdd={(id) => {
           close();
           addTo(here, id);

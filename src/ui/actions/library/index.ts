@@ -2,6 +2,7 @@ import type { ActionPlace } from "../action";
 import { doAgain } from "../shared/do-again";
 import { giveAlias } from "../shared/give-alias";
 import { giveKey } from "../shared/give-key";
+import { makeDefault } from "../shared/make-default";
 import { markFavourite } from "../shared/mark-favourite";
 import { queryHelp } from "../shared/query-help";
 import { selectAll } from "../shared/select-all";
@@ -36,6 +37,7 @@ export const libraryPlace: ActionPlace<LibraryHere> = {
     markFavourite,
     giveKey,
     giveAlias,
+    makeDefault,
     rename,
     maker,
     madeFor,

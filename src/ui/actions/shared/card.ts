@@ -9,7 +9,7 @@ export interface CardHere {
   readonly card: CardHead | undefined;
   readonly role: Role;
   readonly replica: Pick<Replica, "keyBinding" | "savedSearch" | "folder">;
-  readonly shelf: Pick<Shelf, "isFavourite" | "keyOf">;
+  readonly shelf: Pick<Shelf, "isFavourite" | "isDefault" | "keyOf">;
   readonly act: Desk["act"];
 }
 

@@ -1,0 +1,24 @@
+import { index, pgTable, text, unique, uuid } from "drizzle-orm/pg-core";
+import { user } from "./accounts";
+import { version } from "./columns";
+import { library } from "./libraries";
+import { card } from "./card";
+
+export const effectDefault = pgTable(
+  "effect_default",
+  {
+    id: uuid().primaryKey(),
+    libraryId: uuid()
+      .notNull()
+      .references(() => library.id, { onDelete: "cascade" }),
+    ownerId: text()
+      .notNull()
+      .references(() => user.id, { onDelete: "cascade" }),
+    effect: text().notNull(),
+    cardId: uuid()
+      .notNull()
+      .references(() => card.id),
+    version: version(),
+  },
+  (t) => [unique("one_default_an_effect").on(t.libraryId, t.ownerId, t.effect), index().on(t.cardId)],
+);
