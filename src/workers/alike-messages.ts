@@ -16,7 +16,7 @@ export type Specimen =
   | { readonly medium: "image"; readonly source: ImageSource };
 
 /** A specimen with what is done to it. */
-export interface Treated {
+interface Treated {
   readonly specimen: Specimen;
   readonly chain: Chain;
   /** Percent. */

@@ -45,7 +45,7 @@ function kept(text: string): Format {
 }
 
 /** A card as one of some variants, for a target of a medium and kind. */
-export const asVariant = (card: CardHead, kind: string, habits: readonly Habit[]): Variant => ({
+const asVariant = (card: CardHead, kind: string, habits: readonly Habit[]): Variant => ({
   id: card.id,
   name: card.name,
   madeFor: card.madeFor,
@@ -54,7 +54,7 @@ export const asVariant = (card: CardHead, kind: string, habits: readonly Habit[]
 });
 
 /** A number by which variants are put in order for a target, the smaller the better. */
-export const variantCost = (madeFor: string, target: string): number =>
+const variantCost = (madeFor: string, target: string): number =>
   formatsApart(kept(madeFor), kept(target));
 
 /**

@@ -517,7 +517,7 @@ describe("scopes on top of each other", () => {
     expect(offerFor("/", [bottom])?.id).toBe("bench.find");
     expect(offerFor("/", [bottom, top])).toBeUndefined();
     expect(offerFor("Escape", [bottom, top])?.id).toBe("apply.leave");
-    expect(stripOf([bottom, top]).map((o) => o.id)).toEqual(["apply.narrow", "apply.leave"]);
+    expect(stripOf([bottom, top]).map((o) => o.id)).toEqual(["apply.group", "apply.narrow", "apply.leave"]);
   });
   it("a key means what the uppermost says, and is shown once", () => {
     const chain = scope("chain", chainPlace, busy);

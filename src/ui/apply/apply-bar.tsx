@@ -13,30 +13,22 @@ import {
   useState,
   type KeyboardEvent,
 } from "react";
-import { X } from "lucide-react";
 import type { Replica } from "@/core/library/change";
 import { workingMedia, type Medium } from "@/core/media";
-import { effectsBegun } from "@/core/search/bare-effects";
 import { completions } from "@/core/search/complete";
-import type { Node } from "@/core/search/query/model";
 import { parseQuery } from "@/core/search/query/parse";
 import { termsOf, withoutTerm } from "@/core/search/query/print";
 import { fold } from "@/core/text/fold";
 import { useVocabulary } from "../data/vocabulary";
 import { findScope } from "../library/places";
-import { useMatching } from "../library/use-matching";
 import type { MemberSettings } from "@/core/library/media";
-import { regrouped } from "@/core/search/regroup";
 import { earlierQueries, rememberQuery } from "./earlier-queries";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
 import { folderPath } from "@/core/library/folders";
 import type { CardHead } from "@/core/library/entities";
 import type { Shelf } from "@/core/library/shelf";
-import { cardDocument, type Shelved } from "@/core/search/documents";
-import { fitsTarget } from "@/core/search/document";
-import { explain, type Explanation } from "@/core/search/explain";
-import { formatOf, meantOn } from "@/core/library/variants";
+import { meantOn } from "@/core/library/variants";
 import { count as sayCount, countTargets } from "@/core/library/words";
 import { useContent } from "../data/contents";
 import { sayError, useDesk } from "../data/desk";
@@ -49,83 +41,19 @@ import { useActions } from "../actions/use-actions";
 import { CardsComing } from "../parts/cards-coming";
 import { KeyCap } from "../parts/key-cap";
 import { ApplyRow, EffectRow, applyRowHeight } from "./apply-row";
+import { Heading, headingHeight, Part } from "./apply-parts";
 import { LikeChooser } from "./like-chooser";
-import { sayApart, sayParts, useLikeness, type LikeHit, type LikeWhat } from "./use-likeness";
-import { useRecall } from "./use-recall";
+import { nextOf, referencesOf, sayApart, sayParts, type LikeHit, type LikeWhat } from "./use-likeness";
+import { isPlain, useRows } from "./use-rows";
 
 /** As wide as the column of targets at first. */
 const narrowWidth = "256px";
-const mostRows = 200;
-/** Effects that are shown below the cards. */
-const mostEffects = 6;
 /** Of so many cards found the contents are fetched before one of them is chosen. */
 const wantedSoon = 12;
 /** Milliseconds; what tops the list between two letters of a word need not be rendered. */
 const restAfterLetters = 120;
 /** Pixels: nine rows and the top of a tenth, which says that there are more. */
 const listHeight = 9.4 * applyRowHeight;
-
-/** Why each card was found by a query: looked up for those that are seen, once. */
-function explained(query: string, copy: Shelved, memberId: string): (card: CardHead) => Explanation {
-  const known = new Map<string, Explanation>();
-  return (card) => {
-    let why = known.get(card.id);
-    if (!why) known.set(card.id, (why = explain(cardDocument(card, copy, memberId), query)));
-    return why;
-  };
-}
-
-/** A part of what is asked, which a click takes out. */
-const Part = ({ title, onClick, children }: { title: string; onClick: () => void; children: string }) => (
-  <chakra.button
-    type="button"
-    title={title}
-    onMouseDown={(event) => event.preventDefault()}
-    onClick={onClick}
-    display="flex"
-    alignItems="center"
-    gap="4px"
-    px="6px"
-    border="1px solid"
-    borderColor="cardRule"
-    borderRadius="small"
-    fontFamily="mono"
-    fontSize="sm"
-    whiteSpace="nowrap"
-    color="cardInk"
-  >
-    {children}
-    <X size={12} aria-hidden />
-  </chakra.button>
-);
-
-/** Pixels. */
-const headingHeight = 26;
-
-const Heading = ({ top, children }: { readonly top: number; readonly children: string }) => (
-  <Box
-    role="presentation"
-    position="absolute"
-    left="0"
-    right="0"
-    style={{ top, height: headingHeight }}
-    px="16px"
-    pt="6px"
-    bg="cardFoot"
-    fontSize="xs"
-    fontWeight="600"
-    color="cardMuted"
-    truncate
-  >
-    {children}
-  </Box>
-);
-
-/** Only words, which are marked where they are found and need not be shown apart. */
-const isPlain = (root: Node | null): boolean =>
-  root === null ||
-  (root.kind === "term" && !root.term.isPhrase) ||
-  (root.kind === "all" && root.of.every((part) => part.kind === "term" && !part.term.isPhrase));
 
 const percentIndexed = ({ indexed }: Arrival) => Math.floor(indexed * 100);
 
@@ -174,67 +102,20 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
   const input = useRef<HTMLInputElement>(null);
   const list = useRef<HTMLDivElement>(null);
   const { lead, selected, setAudition, apply, append } = bench;
-  const target = {
-    medium: lead?.chain.medium ?? bench.session.session.medium,
-    kind: lead?.kind ?? "",
-    format: formatOf(lead?.mediaId ? bench.session.media.get(lead.mediaId)?.facts : undefined),
-  };
   const [scopeId, setScopeId] = useState(firstScope);
   const scope = scopeId === undefined ? undefined : findScope(scopeId, replica);
-  const { query, result } = useRecall(typed, target, mostRows, scope?.query);
   const [what, setWhat] = useState<LikeWhat | null>(null);
-  const likes = useLikeness(what, bench);
-  const matching = useMatching(what ? typed : "");
+  const found = useRows(bench, { typed, within: scope?.query, what });
+  const { target, query, result, hits, headings, effects, likes, liked, why } = found;
+  const references = useMemo(() => referencesOf(bench, target.medium), [bench, target.medium]);
+  const nextReference = nextOf(references, what, lead);
   const called = useMemo(() => (what ? undefined : scopeCalled(typed, replica)), [what, typed, replica]);
   const read = useMemo(() => parseQuery(typed), [typed]);
   const terms = useMemo(() => termsOf(read.root), [read]);
   const known = useVocabulary();
   const [caret, setCaret] = useState(0);
   const [completion] = useMemo(() => completions(typed, caret, known), [typed, caret, known]);
-  const { medium, kind } = target;
-  const found = useMemo(() => {
-    const compared = (likes.hits ?? []).filter(({ id }) => !matching || matching.has(id));
-    return (what ? compared : result.hits).flatMap((found) => {
-      const card = replica.card.get(found.id);
-      if (!card) return [];
-      return {
-        card,
-        hit: "fits" in found ? found : { id: card.id, fits: fitsTarget(card, { medium, kind }) },
-      };
-    });
-  }, [what, likes.hits, matching, result, replica.card, medium, kind]);
-  const { rows: hits, headings } = useMemo(
-    () => regrouped(found, grouping, ({ folderId }) => folderPath(replica.folder, folderId)),
-    [found, grouping, replica.folder],
-  );
-  const liked = useMemo(() => new Map(likes.hits?.map((hit) => [hit.id, hit])), [likes.hits]);
-  /** What the lead's material can be brought near to: what is selected with it first. */
-  const references = useMemo(() => {
-    const possible = bench.targets.filter(
-      (one) => one.id !== lead?.id && one.mediaId !== null && one.chain.medium === medium,
-    );
-    return possible.sort(
-      (a, b) => Number(bench.selection.ids.has(b.id)) - Number(bench.selection.ids.has(a.id)),
-    );
-  }, [bench.targets, bench.selection.ids, lead?.id, medium]);
-  const nextReference = lead?.mediaId
-    ? (references[
-        (references.findIndex(({ id }) => what?.kind === "reference" && id === what.target.id) + 1) %
-          references.length
-      ] ?? null)
-    : null;
-  const why = useMemo(
-    () => explained(query ?? "", { known: replica, shelf, habitsOf }, data.member.id),
-    [query, replica, shelf, habitsOf, data.member.id],
-  );
   const indexed = useStore(library.arrival, percentIndexed);
-  /** Below the cards: effects that begin so, where nothing but words is asked for. */
-  const effects = useMemo(() => {
-    const { root } = parseQuery(query ?? "");
-    return root && isPlain(root) && !scope && !what
-      ? effectsBegun(query!, target.medium).slice(0, mostEffects)
-      : [];
-  }, [query, scope, what, target.medium]);
   const count = hits.length + effects.length;
   const chosen = Math.min(at, count - 1);
   const card = hits[chosen]?.card;
@@ -507,7 +388,9 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
           />
           <chakra.span fontSize="sm" color="cardMuted" whiteSpace="nowrap" aria-live="polite">
             {what
-              ? likes.note
+              ? count > 0 || likes.hits === null
+                ? likes.note
+                : ""
               : `${result.fitting} of ${result.matches} fit a ${target.kind || "target"}${result.variants > 0 ? ` · ${sayCount(result.variants, "variant")} for other formats` : ""}${indexed < 100 ? ` · ${indexed} % read` : ""}`}
           </chakra.span>
         </HStack>

@@ -4,7 +4,7 @@ import type { CardHead, Target } from "@/core/library/entities";
 import type { Media } from "@/core/api/operations/session-replica";
 import { likeness } from "@/core/measure/likeness";
 import type { Apart } from "@/core/measure/likeness/define";
-import { media as mediaFacts, workingMedia, type WorkingMedium } from "@/core/media";
+import { media as mediaFacts, workingMedia, type Medium, type WorkingMedium } from "@/core/media";
 import { count } from "@/core/library/words";
 import type { Specimen } from "@/workers/alike-messages";
 import type { Bench } from "../bench/use-bench";
@@ -126,7 +126,9 @@ export function useLikeness(what: LikeWhat | null, bench: Bench): Likenesses {
   const { contents } = library;
   const [found, setFound] = useState<Likenesses>(nothing);
   const { session, lead } = bench;
-  const medium = workingMedia.find((one) => one === (lead?.chain.medium ?? session.session.medium));
+  // A card is compared with those of its own medium, whatever is selected.
+  const asked = what?.kind === "card" ? what.card.medium : (lead?.chain.medium ?? session.session.medium);
+  const medium = workingMedia.find((one) => one === asked);
   const material = lead?.mediaId ? session.media.get(lead.mediaId) : undefined;
   const reference =
     what?.kind === "reference" && what.target.mediaId ? session.media.get(what.target.mediaId) : undefined;
@@ -161,4 +163,21 @@ export function useLikeness(what: LikeWhat | null, bench: Bench): Likenesses {
     };
   }, [what, medium, material, reference, alike, contents, libraryId]);
   return found;
+}
+
+/** What the lead target's material can be brought near to: what is selected with it first. */
+export const referencesOf = ({ targets, lead, selection }: Bench, medium: Medium): Target[] =>
+  targets
+    .filter((one) => one.id !== lead?.id && one.mediaId !== null && one.chain.medium === medium)
+    .sort((a, b) => Number(selection.ids.has(b.id)) - Number(selection.ids.has(a.id)));
+
+/** The reference after the one that is compared with, in a circle; null where there is none, or nothing to bring near. */
+export function nextOf(
+  references: readonly Target[],
+  what: LikeWhat | null,
+  lead: Target | null,
+): Target | null {
+  if (!lead?.mediaId) return null;
+  const now = references.findIndex(({ id }) => what?.kind === "reference" && id === what.target.id);
+  return references[(now + 1) % references.length] ?? null;
 }

@@ -1,7 +1,7 @@
 import type { ImageMaterial } from "../../chain/run-image";
 
 /** Seconds of a sound that are looked at: long enough for its dynamics, short enough to be rendered some hundred times. */
-export const longestSpecimen = 2;
+const longestSpecimen = 2;
 
 /** The part of a range that stands for it, from the middle of it; in samples. */
 export function stretchOf(start: number, end: number, sampleRate: number): readonly [number, number] {
@@ -11,7 +11,7 @@ export function stretchOf(start: number, end: number, sampleRate: number): reado
 }
 
 /** Longer side of a picture that stands for a larger one, in pixels. */
-export const largestSpecimen = 200;
+const largestSpecimen = 200;
 
 /** A picture at a smaller size: each pixel the mean of those it stands for, in linear light. */
 export function smaller(picture: ImageMaterial, longest = largestSpecimen): ImageMaterial {

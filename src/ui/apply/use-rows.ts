@@ -1,0 +1,90 @@
+import { useMemo } from "react";
+import { folderPath } from "@/core/library/folders";
+import type { CardHead } from "@/core/library/entities";
+import { formatOf } from "@/core/library/variants";
+import { effectsBegun } from "@/core/search/bare-effects";
+import { fitsTarget } from "@/core/search/document";
+import { cardDocument, type Shelved } from "@/core/search/documents";
+import { explain, type Explanation } from "@/core/search/explain";
+import type { Node } from "@/core/search/query/model";
+import { parseQuery } from "@/core/search/query/parse";
+import { regrouped } from "@/core/search/regroup";
+import type { Bench } from "../bench/use-bench";
+import { useDesk } from "../data/desk";
+import { useMatching } from "../library/use-matching";
+import { useLikeness, type LikeWhat } from "./use-likeness";
+import { useRecall } from "./use-recall";
+
+const mostRows = 200;
+/** Effects that are shown below the cards. */
+const mostEffects = 6;
+
+/** Why each card was found by a query: looked up for those that are seen, once. */
+function explained(query: string, copy: Shelved, memberId: string): (card: CardHead) => Explanation {
+  const known = new Map<string, Explanation>();
+  return (card) => {
+    let why = known.get(card.id);
+    if (!why) known.set(card.id, (why = explain(cardDocument(card, copy, memberId), query)));
+    return why;
+  };
+}
+
+/** Only words, which are marked where they are found and need not be shown apart. */
+export const isPlain = (root: Node | null): boolean =>
+  root === null ||
+  (root.kind === "term" && !root.term.isPhrase) ||
+  (root.kind === "all" && root.of.every((part) => part.kind === "term" && !part.term.isPhrase));
+
+interface Asked {
+  readonly typed: string;
+  /** The query of what it looks within. */
+  readonly within: string | undefined;
+  /** What the cards are to be like; else they are found by words. */
+  readonly what: LikeWhat | null;
+}
+
+/** The rows of the apply bar: cards that were found or compared, under headings where they are put together, and effects. */
+export function useRows(bench: Bench, { typed, within, what }: Asked) {
+  const { data } = useDesk();
+  const { replica, shelf, habitsOf } = data;
+  const grouping = data.member.settings.barGrouping ?? null;
+  const { lead } = bench;
+  const target = {
+    medium: lead?.chain.medium ?? bench.session.session.medium,
+    kind: lead?.kind ?? "",
+    format: formatOf(lead?.mediaId ? bench.session.media.get(lead.mediaId)?.facts : undefined),
+  };
+  const { medium, kind } = target;
+  const { query, result } = useRecall(typed, target, mostRows, within);
+  const likes = useLikeness(what, bench);
+  const matching = useMatching(what ? typed : "");
+  const found = useMemo(() => {
+    const compared = (likes.hits ?? []).filter(({ id }) => !matching || matching.has(id));
+    return (what ? compared : result.hits).flatMap((found) => {
+      const card = replica.card.get(found.id);
+      if (!card) return [];
+      return {
+        card,
+        hit: "fits" in found ? found : { id: card.id, fits: fitsTarget(card, { medium, kind }) },
+      };
+    });
+  }, [what, likes.hits, matching, result, replica.card, medium, kind]);
+  const { rows: hits, headings } = useMemo(
+    // What is compared stands in the order of its distances.
+    () => regrouped(found, what ? null : grouping, ({ folderId }) => folderPath(replica.folder, folderId)),
+    [found, what, grouping, replica.folder],
+  );
+  const liked = useMemo(() => new Map(likes.hits?.map((hit) => [hit.id, hit])), [likes.hits]);
+  const why = useMemo(
+    () => explained(query ?? "", { known: replica, shelf, habitsOf }, data.member.id),
+    [query, replica, shelf, habitsOf, data.member.id],
+  );
+  /** Below the cards: effects that begin so, where nothing but words is asked for. */
+  const effects = useMemo(() => {
+    const { root } = parseQuery(query ?? "");
+    return root && isPlain(root) && within === undefined && !what
+      ? effectsBegun(query!, medium).slice(0, mostEffects)
+      : [];
+  }, [query, within, what, medium]);
+  return { target, query, result, hits, headings, effects, likes, liked, why };
+}
