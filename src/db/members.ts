@@ -1,4 +1,4 @@
-import { and, count, eq } from "drizzle-orm";
+import { and, count, eq, sql } from "drizzle-orm";
 import type { MemberSettings } from "@/core/library/media";
 import type { Executor } from "./connection";
 import type { Role } from "@/core/library/roles";
@@ -21,12 +21,15 @@ export async function saveSettings(
   db: Executor,
   libraryId: string,
   userId: string,
-  settings: MemberSettings,
-): Promise<void> {
-  await db
+  chosen: MemberSettings,
+): Promise<MemberSettings> {
+  const [row] = await db
     .update(member)
-    .set({ settings })
-    .where(and(eq(member.libraryId, libraryId), eq(member.userId, userId)));
+    // Laid over what is there in one statement: of two that come together neither is lost.
+    .set({ settings: sql`${member.settings} || ${JSON.stringify(chosen)}::jsonb` })
+    .where(and(eq(member.libraryId, libraryId), eq(member.userId, userId)))
+    .returning({ settings: member.settings });
+  return row.settings;
 }
 
 /** How many owners a library has. */

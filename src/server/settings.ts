@@ -5,8 +5,6 @@ import { type Member } from "./member";
 
 /** Changes how the interface behaves for one member; no part of the library. */
 export async function changeSettings(member: Member, chosen: MemberSettings) {
-  const { libraryId, userId, settings } = member;
-  const next = { ...settings, ...chosen };
-  await saveSettings(database(), libraryId, userId, next);
-  return { settings: next };
+  const { libraryId, userId } = member;
+  return { settings: await saveSettings(database(), libraryId, userId, chosen) };
 }

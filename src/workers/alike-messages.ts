@@ -27,15 +27,18 @@ interface Treated {
 interface Questions {
   /** The contents of some cards of which it is not known what they do: their fingerprints. */
   unknown: [{ medium: WorkingMedium; cards: readonly Compared[] }, readonly string[]];
-  /** The cards that do nearest what a content does; null where that is not measured yet. */
+  /** The cards that do nearest what a content does, null where that is not measured yet; and of how many others it is not. */
   alike: [
     { medium: WorkingMedium; fingerprint: string; cards: readonly Compared[]; count: number },
-    readonly { readonly id: string; readonly apart: Apart }[] | null,
+    {
+      readonly hits: readonly { readonly id: string; readonly apart: Apart }[] | null;
+      readonly unmeasured: number;
+    },
   ];
   /** The cards worth rendering to bring material near to a reference; how far apart they are as they are. */
   worth: [
     { material: Specimen; reference: Treated; cards: readonly Compared[]; count: number },
-    { readonly ids: readonly string[]; readonly now: Apart },
+    { readonly ids: readonly string[]; readonly now: Apart; readonly unmeasured: number },
   ];
   /** The cards that come nearest, with their best strengths; null where something else was asked meanwhile. */
   near: [

@@ -37,6 +37,9 @@ function take(medium: WorkingMedium, bytes: ArrayBuffer): void {
   }
 }
 
+const unmeasured = (medium: WorkingMedium, cards: readonly Compared[]): number =>
+  cards.filter(({ fingerprint }) => !imprints[medium].has(fingerprint)).length;
+
 /** The figures of an imprint in its unit. */
 function* known(medium: WorkingMedium, cards: readonly Compared[]) {
   for (const { id, fingerprint } of cards) {
@@ -111,7 +114,8 @@ const answers: {
   ],
   alike({ medium, fingerprint, cards, count }) {
     const imprint = imprints[medium].get(fingerprint);
-    return imprint ? mostAlike(medium, unpackImprint(imprint), known(medium, cards), count) : null;
+    const hits = imprint ? mostAlike(medium, unpackImprint(imprint), known(medium, cards), count) : null;
+    return { hits, unmeasured: unmeasured(medium, cards) };
   },
   async worth({ material, reference, cards, count }) {
     const both = await bothOf({ material, reference });
@@ -119,6 +123,7 @@ const answers: {
     return {
       ids: worthRendering(medium, both, known(medium, cards), count),
       now: likeness[medium].apart(both.have, both.want),
+      unmeasured: unmeasured(medium, cards),
     };
   },
   async near({ material, reference, chains }, id) {

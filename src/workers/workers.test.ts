@@ -311,8 +311,9 @@ describe("the comparing worker", () => {
     expect(await answerTo("unknown", { medium: "image", cards })).toEqual([printOf(looks.unknown)]);
     const asked = { medium: "image" as const, cards: cards.slice(1), count: 5 };
     const found = await answerTo("alike", { ...asked, fingerprint: printOf(looks.brighter) });
-    expect(found!.map(({ id }) => id)).toEqual(["a little brighter", "grey"]);
-    expect(await answerTo("alike", { ...asked, fingerprint: printOf(looks.unknown) })).toBeNull();
+    expect(found.hits!.map(({ id }) => id)).toEqual(["a little brighter", "grey"]);
+    expect(found.unmeasured).toBe(1);
+    expect((await answerTo("alike", { ...asked, fingerprint: printOf(looks.unknown) })).hits).toBeNull();
   });
 
   it("finds the card and the strength that a reference was made with", async () => {

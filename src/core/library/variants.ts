@@ -54,8 +54,7 @@ const asVariant = (card: CardHead, kind: string, habits: readonly Habit[]): Vari
 });
 
 /** A number by which variants are put in order for a target, the smaller the better. */
-const variantCost = (madeFor: string, target: string): number =>
-  formatsApart(kept(madeFor), kept(target));
+const variantCost = (madeFor: string, target: string): number => formatsApart(kept(madeFor), kept(target));
 
 /**
  * The one of some variants that is meant on a target of a format, as text: one that is meant for its kind, then the

@@ -63,6 +63,8 @@ function specimenOf(libraryId: string, media: Media | undefined): Specimen | nul
   }
 }
 
+const sayUnmeasured = (unmeasured: number) => (unmeasured > 0 ? ` · ${unmeasured} not measured` : "");
+
 /** The cards that can take part, and who compares them. */
 interface Comparison {
   readonly alike: Alike;
@@ -75,7 +77,7 @@ interface Comparison {
 async function likeCard({ alike, medium, cards, say }: Comparison, { id, fingerprint }: CardHead) {
   say({ hits: null, note: "comparing…" });
   const others = cards.filter((card) => card.id !== id);
-  const hits = await alike.ask("alike", medium, cards, {
+  const { hits, unmeasured } = await alike.ask("alike", medium, cards, {
     medium,
     fingerprint,
     cards: others.map((card) => ({ id: card.id, fingerprint: card.fingerprint })),
@@ -83,7 +85,7 @@ async function likeCard({ alike, medium, cards, say }: Comparison, { id, fingerp
   });
   say(
     hits
-      ? { hits, note: `the nearest of ${others.length} first` }
+      ? { hits, note: `the nearest of ${others.length - unmeasured} first${sayUnmeasured(unmeasured)}` }
       : { hits: [], note: "What this card does is not measured yet." },
   );
 }
@@ -100,7 +102,7 @@ async function nearReference(
   const reference = { specimen, chain: target.chain, strength: target.strength };
   const compared = cards.map(({ id, fingerprint }) => ({ id, fingerprint }));
   const most = mostRendered[medium];
-  const { ids, now } = await alike.ask("worth", medium, compared, {
+  const { ids, now, unmeasured } = await alike.ask("worth", medium, compared, {
     material,
     reference,
     cards: compared,
@@ -111,7 +113,7 @@ async function nearReference(
   const chains = await Promise.all(
     ids.map(async (id): Promise<readonly [string, Chain]> => [id, await contents.get(fingerprints.get(id)!)]),
   );
-  const without = `${sayApart(medium, now)} without any`;
+  const without = `${sayApart(medium, now)} without any${sayUnmeasured(unmeasured)}`;
   const hits = await alike.ask("near", medium, [], { material, reference, chains }, (near) =>
     say({ hits: near, note: `${without} · looking closer…` }),
   );

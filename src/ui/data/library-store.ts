@@ -336,13 +336,29 @@ export class LibraryStore {
     }
   }
 
-  /** Saves settings of the member's own. */
+  /** Settings that are being saved. */
+  private saving = 0;
+
+  /** Saves settings of the member's own. They hold at once, so that the next key press already finds them so. */
   async saveSettings(change: MemberSettings): Promise<MemberSettings> {
-    const { settings } = await ask(changeSettings, { libraryId: this.libraryId }, change);
-    this.state.update(({ data, error }) => ({
-      data: data && { ...data, member: { ...data.member, settings } },
-      error,
-    }));
-    return settings;
+    const set = (make: (now: MemberSettings) => MemberSettings) =>
+      this.state.update(({ data, error }) => ({
+        data: data && { ...data, member: { ...data.member, settings: make(data.member.settings) } },
+        error,
+      }));
+    const before = this.state.get().data?.member.settings ?? {};
+    set((now) => ({ ...now, ...change }));
+    this.saving++;
+    try {
+      const { settings } = await ask(changeSettings, { libraryId: this.libraryId }, change);
+      // What was chosen since is on its way.
+      if (this.saving === 1) set(() => settings);
+      return settings;
+    } catch (error) {
+      if (this.saving === 1) set(() => before);
+      throw error;
+    } finally {
+      this.saving--;
+    }
   }
 }
