@@ -77,6 +77,8 @@ test("the card and the strength that bring a picture near to another one are fou
   await expect(said(page)).toContainText("Taken back");
   await press(page, "Backspace");
   await saved(page);
+  // Where others begin.
+  await openSession(page, "Reel 3: the fog week");
 });
 
 test("an effect begins as the card that was made its default, by pointer alone", async ({ page }) => {
@@ -140,6 +142,7 @@ test("variants show as the one that a target asks for, and each target gets its 
   await saved(page);
   await press(page, "Backspace");
   await saved(page);
+  await openSession(page, "Reel 3: the fog week");
 });
 
 test("rows are put together by maker, effect, folder and kind, and as they were found again", async ({
