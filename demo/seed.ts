@@ -152,6 +152,7 @@ export async function seedDemo(
         ownerId: null,
         ...search,
         sort: "name",
+        placed: [],
         position: searchPlaces[i],
         removed: false,
       });
@@ -200,10 +201,18 @@ export async function seedDemo(
           ownerId,
           ...search,
           sort: "name",
+          placed: [],
           position: mySearches[i],
           removed: false,
         });
-        await mine.insert("alias", { id: newId(), ownerId, text: alias, cardId: null, searchId: id, folderId: null });
+        await mine.insert("alias", {
+          id: newId(),
+          ownerId,
+          text: alias,
+          cardId: null,
+          searchId: id,
+          folderId: null,
+        });
       }
       for (const [i, card] of applied.entries()) {
         const cardId = cardIds.get(card)!;

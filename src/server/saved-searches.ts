@@ -22,7 +22,7 @@ async function requireSearch(ledger: Ledger, id: string, ownerId: string | null)
 /** Keeps a query for an owner (null: the team). */
 export async function keepSearchFor(
   ledger: Ledger,
-  { searchId, name, query, sort, seen }: KeepSearch,
+  { searchId, name, query, sort, placed, seen }: KeepSearch,
   ownerId: string | null,
 ) {
   const own = ownIn(parseQuery(query));
@@ -49,6 +49,7 @@ export async function keepSearchFor(
       name,
       query,
       sort,
+      placed: placed ?? [],
       position: lastPlace(siblings),
       removed: false,
     });
@@ -56,10 +57,15 @@ export async function keepSearchFor(
   }
   const before = await requireSearch(ledger, searchId, ownerId);
   if (seen !== undefined && before.version !== seen) throw stale("saved search", seen, before);
-  await ledger.update("savedSearch", searchId, { name, query, sort });
+  await ledger.update("savedSearch", searchId, { name, query, sort, ...(placed && { placed }) });
   const renamed = before.name !== name;
+  const isMoved = placed !== undefined && !renamed && before.query === query && before.sort === sort;
   return {
-    summary: renamed ? `renamed the search “${before.name}” to “${name}”` : `changed the search “${name}”`,
+    summary: isMoved
+      ? `put the cards of “${name}” in order`
+      : renamed
+        ? `renamed the search “${before.name}” to “${name}”`
+        : `changed the search “${name}”`,
     result: { searchId },
   };
 }

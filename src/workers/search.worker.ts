@@ -15,7 +15,7 @@ interface Questions {
   /** The ids of all cards that a query recalls. */
   matching: [{ query: string }, readonly string[]];
   /** The ids of the cards that a saved search holds, in its order. */
-  selected: [{ query: string; sort: SearchSort }, readonly string[]];
+  selected: [{ query: string; sort: SearchSort; placed?: readonly string[] }, readonly string[]];
   /** The same by the words that let them in. */
   groups: [{ query: string }, readonly Group[]];
   fewestKeys: [{ cardId: string; target: SearchTarget }, FewestKeys | null];
@@ -71,7 +71,7 @@ const answers: { readonly [Q in Question]: (asked: Asked<Q>) => Answered<Q> } = 
   recall: ({ query, limit, ...options }) => recall(store, query, limit, { ...options, moment: moment() }),
   draw: ({ query, ...options }) => drawn(store, query, Math.random(), { ...options, moment: moment() }),
   matching: ({ query }) => matching(store, query, moment()),
-  selected: ({ query, sort }) => selected(store, query, moment(), sort),
+  selected: ({ query, sort, placed }) => selected(store, query, moment(), sort, placed),
   groups: ({ query }) => groupsOf(store, query, moment()),
   fewestKeys: ({ cardId, target }) => fewestKeys(store, cardId, { target, moment: moment() }),
 };

@@ -234,3 +234,14 @@ describe("the index", () => {
     );
   });
 });
+
+describe("an order by hand", () => {
+  it("comes before the rest, as far as the search still holds it", () => {
+    const store = new IndexStore();
+    for (const [i, id] of ["a", "b", "c", "d"].entries())
+      store.put(aDocument({ id, name: id === "d" ? "Rain" : `Fog ${id}`, added: i }));
+    expect(selected(store, "fog", aMoment, "name", ["c", "d", "gone", "a"])).toEqual(["c", "a", "b"]);
+    expect(selected(store, "fog", aMoment, "added", ["a"])).toEqual(["a", "c", "b"]);
+    expect(selected(store, "fog", aMoment, "added")).toEqual(["c", "b", "a"]);
+  });
+});

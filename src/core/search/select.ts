@@ -108,12 +108,13 @@ export function select(
   return test ? among(store, test, some, reading, moment) : some;
 }
 
-/** The cards for which a saved search holds, in its order; those alike by name. */
+/** The cards for which a saved search holds, in its order: those placed by hand first; those alike by name. */
 export function selected(
   store: IndexStore,
   query: string,
   moment: Moment,
   sort: SearchSort = "name",
+  placed: readonly string[] = [],
 ): string[] {
   const entries = select(store, compileQuery(parseQuery(query)), "exact", moment);
   const documents = store
@@ -123,5 +124,8 @@ export function selected(
     const values = new Map(documents.map((document) => [document, sortValue(document, sort)]));
     documents.sort((a, b) => values.get(b)! - values.get(a)!);
   }
-  return documents.map(({ id }) => id);
+  const ids = documents.map(({ id }) => id);
+  if (placed.length === 0) return ids;
+  const [held, first] = [new Set(ids), new Set(placed)];
+  return [...placed.filter((id) => held.has(id)), ...ids.filter((id) => !first.has(id))];
 }

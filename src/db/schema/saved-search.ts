@@ -1,4 +1,4 @@
-import { boolean, index, pgTable, text, uuid } from "drizzle-orm/pg-core";
+import { boolean, index, jsonb, pgTable, text, uuid } from "drizzle-orm/pg-core";
 import type { SearchSort } from "@/core/library/entities";
 import { user } from "./accounts";
 import { fractionalIndex, version } from "./columns";
@@ -16,6 +16,7 @@ export const savedSearch = pgTable(
     name: text().notNull(),
     query: text().notNull(),
     sort: text().$type<SearchSort>().notNull(),
+    placed: jsonb().$type<readonly string[]>().notNull().default([]),
     position: fractionalIndex().notNull(),
     removed: boolean().notNull().default(false),
     version: version(),

@@ -82,6 +82,7 @@ function library(given: Partial<LibraryHere> = {}, done: Done = []): LibraryHere
   const card = "card" in given ? given.card : aHead();
   return {
     role: "curator",
+    order: [],
     replica: noReplica,
     shelf,
     card,
@@ -392,6 +393,7 @@ describe("searches in the library", () => {
     name: "Fog",
     query: "fog",
     sort: "name" as const,
+    placed: [],
     position: "a0",
     removed: false,
   });
@@ -400,6 +402,31 @@ describe("searches in the library", () => {
     offered(libraryPlace, library(given)).filter((id) => id.startsWith("search."));
   const all = ["search.keep", "search.change", "search.alias", "search.key", "search.remove"];
 
+  it("have an order by hand, which whoever may change them makes by keys", () => {
+    const cards = ["a", "b", "c"].map((id) => aHead({ id }));
+    const done: Done = [];
+    const here = (more: Partial<LibraryHere>) =>
+      library(
+        {
+          search: shown("u"),
+          order: ["a", "b", "c"],
+          selected: [cards[1]],
+          act: ((...of: unknown[]) => done.push(of)) as never,
+          ...more,
+        },
+        done,
+      );
+    const moves = (more: Partial<LibraryHere> = {}) =>
+      offered(libraryPlace, here(more)).filter((id) => id === "search.higher" || id === "search.lower");
+    expect(moves()).toEqual(["search.higher", "search.lower"]);
+    expect(moves({ selected: [cards[0]] })).toEqual(["search.lower"]);
+    // Not among what a filter leaves, nor where the table is in another order.
+    expect(moves({ typed: "fog" })).toEqual([]);
+    expect(moves({ order: [] })).toEqual([]);
+    expect(moves({ search: shown(null), role: "viewer" })).toEqual([]);
+    action(libraryPlace, here({}), "search.higher").run!(here({}));
+    expect(done).toEqual([["keep-search", expect.objectContaining({ placed: ["b"] })]]);
+  });
   it("can be changed by whom they belong to, and the team's by those who keep things for it", () => {
     expect(ids({ search: shown("u") })).toEqual(all);
     expect(ids({ search: shown("u"), role: "viewer" })).toEqual(all);

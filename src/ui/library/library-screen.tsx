@@ -139,6 +139,7 @@ export function LibraryScreen() {
       folder,
       search,
       typed,
+      order: order.length === ids.length && order.every((id, i) => id === ids[i]) ? order : nothingYet,
       openSearch: (id) => setPlace({ kind: "search", id }),
       act,
       takeBack,

@@ -1,4 +1,5 @@
 import { useEffect, useMemo, useState } from "react";
+import type { SavedSearch } from "@/core/library/entities";
 import { readyMade } from "@/core/search/ready-made";
 import { useDesk } from "../data/desk";
 import { indexedTenths } from "../data/library-store";
@@ -17,11 +18,16 @@ export function useSearchCounts(): void {
 }
 
 /** The ids of the cards that a search holds, in its order; null without a search, or as long as they are not known. */
-export function useSearch(search: Pick<ShownSearch, "query" | "sort"> | undefined): readonly string[] | null {
+export function useSearch(
+  search: (Pick<ShownSearch, "query" | "sort"> & { readonly kept?: Pick<SavedSearch, "placed"> }) | undefined,
+): readonly string[] | null {
   const { finder, library, data } = useDesk();
   const indexed = useStore(library.arrival, indexedTenths);
-  const [query, sort] = [search?.query, search?.sort];
-  const asked = useMemo(() => (query === undefined ? null : { query, sort: sort ?? "name" }), [query, sort]);
+  const [query, sort, placed] = [search?.query, search?.sort, search?.kept?.placed];
+  const asked = useMemo(
+    () => (query === undefined ? null : { query, sort: sort ?? "name", ...(placed && { placed }) }),
+    [query, sort, placed],
+  );
   const [found, setFound] = useState<{ asked: object; ids: readonly string[] } | null>(null);
   useEffect(() => {
     if (!asked) return;

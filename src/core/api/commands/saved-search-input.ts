@@ -1,5 +1,5 @@
 import Joi from "joi";
-import { searchSorts, type SearchSort } from "@/core/library/entities";
+import { mostPlaced, searchSorts, type SearchSort } from "@/core/library/entities";
 import { longestQuery } from "@/core/search/query/parse";
 import { id, nameOf, seen } from "../fields";
 
@@ -9,6 +9,8 @@ export interface KeepSearch {
   readonly name: string;
   readonly query: string;
   readonly sort: SearchSort;
+  /** Cards that come first, in this order; as before, where it is left out. */
+  readonly placed?: readonly string[];
   readonly seen?: number;
 }
 
@@ -26,6 +28,11 @@ export const keepSearchInput = Joi.object({
   sort: Joi.string()
     .valid(...searchSorts)
     .default("name"),
+  placed: Joi.array()
+    .items(id)
+    .unique()
+    .max(mostPlaced)
+    .messages({ "array.max": `At most ${mostPlaced} cards are put in order by hand` }),
   seen,
 });
 

@@ -15,7 +15,7 @@ export { cardLayers, headFields, headFrom } from "./card";
 export type { Folder } from "./folder";
 export type { Membership } from "./member";
 export type { SavedSearch, SearchSort } from "./saved-search";
-export { searchSorts } from "./saved-search";
+export { mostPlaced, searchSorts } from "./saved-search";
 export type { Session } from "./session";
 export type { Send, Target } from "./target";
 

@@ -17,6 +17,8 @@ export interface LibraryHere extends CardHere, TakesBack, SelectsAll {
   readonly search: ShownSearch | undefined;
   /** What the cards are filtered by. */
   readonly typed: string;
+  /** The ids of the cards of the place, as they are shown; empty where the table puts them in another order. */
+  readonly order: readonly string[];
   openSearch(id: string): void;
   filter(): void;
   toBench(): void;

@@ -24,6 +24,7 @@ import { renameFolder } from "./rename-folder";
 import { rename } from "./rename";
 import { changeSearch } from "./change-search";
 import { keepSearch } from "./keep-search";
+import { placeHigher, placeLower } from "./place-in-search";
 import { removeSearch } from "./remove-search";
 import { searchAlias } from "./search-alias";
 import { searchKey } from "./search-key";
@@ -58,6 +59,8 @@ export const libraryPlace: ActionPlace<LibraryHere> = {
     changeSearch,
     searchAlias,
     searchKey,
+    placeHigher,
+    placeLower,
     removeSearch,
     queryHelp,
     toBench,

@@ -1,0 +1,1 @@
+ALTER TABLE "saved_search" ADD COLUMN "placed" jsonb DEFAULT '[]'::jsonb NOT NULL;
