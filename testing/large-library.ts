@@ -10,7 +10,8 @@ import { card, cardVersion, folder } from "../src/db/schema";
 import { demoCards } from "../demo/library/cards";
 import { randomFrom } from "../demo/random";
 
-const words =
+/** Of which the names of its cards are made. */
+export const words =
   "harbour plate narrow lamp quay fog wind shingle rope tar gull slack tide hull plank caulk beacon ledge tern reed horn hollow near far dry warm thin wide bright dull glass slate copper kelp drift swell spray rim gate loft cellar stair yard slip winch buoy".split(
     " ",
   );
