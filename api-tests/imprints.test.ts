@@ -62,7 +62,7 @@ beforeAll(async () => {
     });
     cards.push(body.result.cardId);
   }
-  await makeImprints();
+  await makeImprints(owner.libraryId);
 });
 
 describe("what the contents of cards do", () => {
@@ -90,10 +90,10 @@ describe("what the contents of cards do", () => {
 
   it("follows what becomes of the cards", async () => {
     await owner.run("withdraw-cards", { cardIds: [cards[1]], withdrawn: true });
-    await makeImprints();
+    await makeImprints(owner.libraryId);
     expect([...(await known(owner, "audio")).keys()]).toEqual([printOf(sounds[0])]);
     await owner.takeBack("undo");
-    await makeImprints();
+    await makeImprints(owner.libraryId);
     expect((await known(owner, "audio")).size).toBe(2);
   });
 
@@ -102,7 +102,7 @@ describe("what the contents of cards do", () => {
     const hash = createHash("sha256").update(impulse).digest("hex");
     const chain = one("audio.convolution", { response: hash });
     await owner.run("keep-card", { name: "hall", path: "", chain, note: "" });
-    await makeImprints();
+    await makeImprints(owner.libraryId);
     const of = printOf(chain);
     expect((await known(owner, "audio")).has(of)).toBe(false);
     const lacking = async () =>
@@ -119,7 +119,7 @@ describe("what the contents of cards do", () => {
       { params: Promise.resolve({ libraryId: owner.libraryId }) },
     );
     expect(sent.status).toBe(200);
-    await makeImprints();
+    await makeImprints(owner.libraryId);
     expect((await known(owner, "audio")).has(of)).toBe(true);
     expect(await lacking()).toEqual([printOf(strange)]);
     await tryImprintsAgain();

@@ -11,12 +11,13 @@ export interface Lacking {
   readonly chainText: string;
 }
 
-/** Some contents of cards in use that have no imprint of a form, each once. */
+/** Some contents of cards in use that have no imprint of a form, each once; of one library, or of all. */
 export async function lackingImprints(
   db: Executor,
   form: number,
   media: readonly Medium[],
   most: number,
+  libraryId?: string,
 ): Promise<Lacking[]> {
   const rows = await db
     .select({
@@ -35,7 +36,14 @@ export async function lackingImprints(
         eq(imprint.form, form),
       ),
     )
-    .where(and(isNull(imprint.fingerprint), eq(card.withdrawn, false), inArray(card.medium, [...media])))
+    .where(
+      and(
+        isNull(imprint.fingerprint),
+        eq(card.withdrawn, false),
+        inArray(card.medium, [...media]),
+        libraryId === undefined ? undefined : eq(card.libraryId, libraryId),
+      ),
+    )
     .limit(most);
   return [...new Map(rows.map((row) => [`${row.libraryId} ${row.fingerprint}`, row])).values()];
 }

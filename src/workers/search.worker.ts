@@ -6,9 +6,17 @@ import { IndexStore } from "@/core/search/index-store";
 import { LiveSearches } from "@/core/search/live-searches";
 import { drawn, matching, recall, type RecallResult } from "@/core/search/recall";
 import { selected } from "@/core/search/select";
+import { keepIndex, readKeptIndex } from "./kept-index";
 
 /** What can be asked of the index, by what it answers. */
 interface Questions {
+  /**
+   * Whose index it is, asked before all else. Takes up the one that this browser kept from the last visit, and says how
+   * many cards that holds; what it says of them may be of yesterday, until all have been compared.
+   */
+  begin: [{ libraryId: string; memberId: string }, number];
+  /** Of some cards, by their sums, the ids of those that stand otherwise in the index or not at all. */
+  differing: [{ ids: readonly string[]; sums: Int32Array }, readonly string[]];
   recall: [{ query: string; within?: string; target: SearchTarget; limit: number }, RecallResult];
   /** The id of one card at random among those that fit. */
   draw: [{ query: string; within?: string; target: SearchTarget }, string | null];
@@ -26,6 +34,8 @@ export type Answered<Q extends Question> = Questions[Q][1];
 
 export type SearchRequest =
   | { readonly kind: "change"; readonly put: readonly SearchDocument[]; readonly remove: readonly string[] }
+  /** All cards there are have been put or compared: others are gone. */
+  | { readonly kind: "complete" }
   /** The saved searches whose counts are told from now on, by their ids. */
   | { readonly kind: "follow"; readonly queries: Readonly<Record<string, string>> }
   | { [Q in Question]: { readonly kind: Q; readonly id: number } & Asked<Q> }[Question];
@@ -34,8 +44,66 @@ export type SearchAnswer =
   | { readonly kind: "answer"; readonly id: number; readonly result: Answered<Question> }
   | { readonly kind: "counts"; readonly counts: Readonly<Record<string, number>> };
 
-const store = new IndexStore();
-const live = new LiveSearches(store);
+let store = new IndexStore();
+let live = new LiveSearches(store);
+/** Whose it is; null where nobody said, so that it cannot be kept. */
+let owner: readonly [libraryId: string, memberId: string] | null = null;
+/** Cards of the kept index of which it is not known whether they are still there; null once all have been compared. */
+let unconfirmed: Set<string> | null = null;
+/** What came while the kept index was read. */
+let reading: Promise<unknown> | null = null;
+let isKept = false;
+/** The index has been told of all cards. */
+let isWhole = false;
+let keeping: ReturnType<typeof setTimeout> | undefined;
+/** Milliseconds without changes, after which the index is kept: to write it all takes half a second. */
+const longRest = 10_000;
+
+async function begin({ libraryId, memberId }: Asked<"begin">): Promise<number> {
+  owner = [libraryId, memberId];
+  const found = await readKeptIndex(libraryId, memberId);
+  if (!found) return 0;
+  store = found;
+  live = new LiveSearches(store);
+  unconfirmed = new Set(store.ids());
+  isKept = true;
+  return unconfirmed.size;
+}
+
+function differing({ ids, sums }: Asked<"differing">): string[] {
+  return ids.filter((id, i) => {
+    unconfirmed?.delete(id);
+    return store.sumOf(id) !== sums[i];
+  });
+}
+
+function complete(): void {
+  const gone = [...(unconfirmed ?? [])];
+  unconfirmed = null;
+  isWhole = true;
+  if (gone.length > 0) change([], gone);
+  keepSoon();
+}
+
+/** Keeps the index for the next visit, once nothing has changed for a while. */
+function keepSoon(): void {
+  clearTimeout(keeping);
+  if (isKept || !isWhole || !owner) return;
+  const [libraryId, memberId] = owner;
+  keeping = setTimeout(() => {
+    isKept = true;
+    void keepIndex(libraryId, memberId, store);
+  }, longRest);
+}
+
+function change(put: readonly SearchDocument[], remove: readonly string[]): void {
+  for (const id of remove) store.remove(id);
+  for (const document of put) store.put(document);
+  live.changed(put, remove, moment());
+  isKept = false;
+  keepSoon();
+  settle();
+}
 
 /** The asker's clock. */
 const moment = () => ({ now: Date.now(), offset: -new Date().getTimezoneOffset() });
@@ -44,6 +112,8 @@ const post = (message: SearchAnswer) => self.postMessage(message);
 
 /** Milliseconds without changes, after which orders are made and counts are told. */
 const rest = 60;
+/** The saved searches that are followed. */
+let followed: Readonly<Record<string, string>> = {};
 /** The counts that were told last. */
 let told = "";
 let resting: ReturnType<typeof setTimeout> | undefined;
@@ -67,7 +137,9 @@ setInterval(() => {
   settle();
 }, aMinute);
 
-const answers: { readonly [Q in Question]: (asked: Asked<Q>) => Answered<Q> } = {
+const answers: { readonly [Q in Question]: (asked: Asked<Q>) => Answered<Q> | Promise<Answered<Q>> } = {
+  begin,
+  differing,
   recall: ({ query, limit, ...options }) => recall(store, query, limit, { ...options, moment: moment() }),
   draw: ({ query, ...options }) => drawn(store, query, Math.random(), { ...options, moment: moment() }),
   matching: ({ query }) => matching(store, query, moment()),
@@ -76,17 +148,32 @@ const answers: { readonly [Q in Question]: (asked: Asked<Q>) => Answered<Q> } = 
   fewestKeys: ({ cardId, target }) => fewestKeys(store, cardId, { target, moment: moment() }),
 };
 
-self.onmessage = ({ data }: MessageEvent<SearchRequest>) => {
+function take(data: SearchRequest): void {
   switch (data.kind) {
     case "change":
-      for (const id of data.remove) store.remove(id);
-      for (const document of data.put) store.put(document);
-      live.changed(data.put, data.remove, moment());
-      return settle();
+      for (const { id } of data.put) unconfirmed?.delete(id);
+      return change(data.put, data.remove);
+    case "complete":
+      return complete();
     case "follow":
       live.follow(data.queries);
+      followed = data.queries;
       return settle();
-    default:
-      post({ kind: "answer", id: data.id, result: answers[data.kind](data as never) });
+    default: {
+      const result = answers[data.kind](data as never);
+      if (result instanceof Promise) {
+        // What comes meanwhile is for the index that is read.
+        reading = result.then((known) => {
+          reading = null;
+          live.follow(followed);
+          post({ kind: "answer", id: data.id, result: known });
+        });
+      } else post({ kind: "answer", id: data.id, result });
+    }
   }
+}
+
+self.onmessage = ({ data }: MessageEvent<SearchRequest>) => {
+  if (reading) void reading.then(() => take(data));
+  else take(data);
 };

@@ -15,6 +15,12 @@ export class SortedView<T> {
     if (this.isKept()) this.list!.splice(this.placeOf(thing), 0, thing);
   }
 
+  /** Takes what is there as it is. Pre: it is all of it, and in order. */
+  begin(inOrder: readonly T[]): void {
+    this.list = [...inOrder];
+    this.changes = 0;
+  }
+
   /** Pre: its key is still known. */
   remove(thing: T): void {
     if (this.isKept()) this.list!.splice(this.placeOf(thing), 1);

@@ -8,7 +8,7 @@ export class Numbers {
 
   push(value: number): void {
     if (this.length === this.list.length) {
-      const larger = new Int32Array(this.length * 2);
+      const larger = new Int32Array(Math.max(2, this.length * 2));
       larger.set(this.list);
       this.list = larger;
     }
@@ -18,6 +18,29 @@ export class Numbers {
   at(i: number): number {
     return this.list[i];
   }
+
+  /** All of them, by themselves. */
+  save(): Int32Array<ArrayBuffer> {
+    return this.list.slice(0, this.length);
+  }
+
+  static of(saved: Int32Array<ArrayBuffer>): Numbers {
+    const numbers = new Numbers();
+    numbers.list = saved;
+    numbers.length = saved.length;
+    return numbers;
+  }
+}
+
+/** A dictionary as it is put by. */
+export interface SavedDictionary {
+  /** By their numbers, as JSON. */
+  readonly texts: string;
+  readonly postings: Int32Array<ArrayBuffer>;
+  /** Where those of each text begin; one more than there are texts. */
+  readonly starts: Int32Array<ArrayBuffer>;
+  /** Numbers of texts in order. */
+  readonly order: Int32Array<ArrayBuffer>;
 }
 
 /** Where each text of a dictionary stands among all in the order of UTF-16 units. */
@@ -67,6 +90,32 @@ export class Dictionary {
 
   postingsOf(number: number): Numbers {
     return this.postings[number];
+  }
+
+  save(): SavedDictionary {
+    const starts = new Int32Array(this.texts.length + 1);
+    this.postings.forEach(({ length }, i) => (starts[i + 1] = starts[i] + length));
+    const postings = new Int32Array(starts[this.texts.length]);
+    this.postings.forEach(({ list, length }, i) => postings.set(list.subarray(0, length), starts[i]));
+    return {
+      texts: JSON.stringify(this.texts),
+      postings,
+      starts,
+      order: Int32Array.from(this.ranks().order),
+    };
+  }
+
+  static of({ texts, postings, starts, order }: SavedDictionary): Dictionary {
+    const dictionary = new Dictionary();
+    for (const text of JSON.parse(texts) as string[]) {
+      const number = dictionary.texts.length;
+      dictionary.texts.push(text);
+      dictionary.numbers.set(text, number);
+      // Parts of one list; one that grows gets a list of its own.
+      dictionary.postings.push(Numbers.of(postings.subarray(starts[number], starts[number + 1])));
+    }
+    dictionary.sorted.begin(Array.from(order));
+    return dictionary;
   }
 
   /** All in order, brought up to date. */

@@ -47,6 +47,16 @@ export interface SearchDocument {
   readonly isDouble: boolean;
 }
 
+/** A sum by which it is told whether a text is still the same: FNV-1a over its UTF-16 units (Fowler, Noll, Vo; 32 bits). */
+export function textSum(text: string): number {
+  let sum = 0x811c9dc5 | 0;
+  for (let i = 0; i < text.length; i++) sum = Math.imul(sum ^ text.charCodeAt(i), 0x01000193);
+  return sum;
+}
+
+/** The sum of a card as an index sees it; two that differ anywhere nearly always have different ones. */
+export const documentSum = (document: SearchDocument): number => textSum(JSON.stringify(document));
+
 /** What the card would be put on. */
 export interface SearchTarget {
   readonly medium: Medium;

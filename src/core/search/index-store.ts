@@ -3,8 +3,16 @@ import { SortedView } from "../numeric/sorted-view";
 import { bestVariant } from "../library/variants";
 import { habitLevel } from "../library/habit";
 import { fold, sortKey } from "../text/fold";
-import { Dictionary, Numbers } from "./dictionary";
-import { fitsTarget, searchedFields, textsOf, type SearchDocument, type SearchTarget } from "./document";
+import { Dictionary, Numbers, type SavedDictionary } from "./dictionary";
+import {
+  documentSum,
+  fitsTarget,
+  searchedFields,
+  textSum,
+  textsOf,
+  type SearchDocument,
+  type SearchTarget,
+} from "./document";
 import { tokens, wordsAndParts } from "./tokens";
 
 /*
@@ -31,6 +39,45 @@ interface Replaced {
   readonly by: ReadonlyMap<number, number>;
 }
 
+/** An index as it is put by: it can be taken up again without a look at the library. */
+export interface SavedIndex {
+  readonly form: number;
+  /** The cards as JSON, one after another, and where each begins; `null` where an entry is gone. */
+  readonly documents: string;
+  readonly documentStarts: Int32Array<ArrayBuffer>;
+  /** The ids of the entries that are there, as JSON, and which these are. */
+  readonly ids: string;
+  readonly entries: Int32Array<ArrayBuffer>;
+  /** By entry, the sum of its card; see `documentSum`. */
+  readonly sums: Int32Array<ArrayBuffer>;
+  readonly words: SavedDictionary;
+  readonly initials: SavedDictionary;
+  readonly aliases: SavedDictionary;
+  readonly own: Int32Array<ArrayBuffer>;
+  readonly starts: Int32Array<ArrayBuffer>;
+  readonly facts: Int32Array<ArrayBuffer>;
+  readonly byName: Int32Array<ArrayBuffer>;
+  /** Habits by kind, groups of variants and meanings, as JSON. */
+  readonly small: string;
+}
+
+/** Grows when an index is put by in another way, or holds something else of the same cards. */
+const savedForm = 1;
+
+type Meaning = Pick<SearchDocument, "medium" | "fits">;
+const meaningKey = ({ medium, fits }: Meaning): string => [medium, ...fits].join("\u0000");
+
+/** The small parts of an index that is put by. */
+interface Small {
+  readonly habits: readonly (readonly [kind: string, levels: readonly (readonly [number, number])[]])[];
+  readonly groups: readonly (readonly [id: string, entries: readonly number[]])[];
+  readonly meanings: Meaning[];
+  readonly gone: number;
+}
+
+/** By which cards are put in order: numbers in names by value, namesakes told apart. */
+const orderOf = ({ name, id }: SearchDocument): string => `${sortKey(name)}\u0000${name}\u0000${id}`;
+
 /** Entries that are gone leave their postings behind; when so many have, and so large a share, all is made anew. */
 const [fewGone, shareGone] = [5000, 0.25];
 
@@ -54,11 +101,10 @@ export class IndexStore {
   private words!: Dictionary;
   private initials!: Dictionary;
   private aliases!: Dictionary;
-  /** The card of each entry; null where it is gone. */
-  private documents!: (SearchDocument | null)[];
+  /** The card of each entry; null where it is gone, undefined where it is still only put by. */
+  private documents!: (SearchDocument | null | undefined)[];
+  private putBy!: Pick<SavedIndex, "documents" | "documentStarts" | "sums"> | null;
   private numbers!: Map<string, number>;
-  /** By which each entry is put in order. */
-  private orders!: string[];
   /** Where the words of each entry begin among the words of all; one more than there are entries. */
   private starts!: Numbers;
   private own!: Numbers;
@@ -97,12 +143,12 @@ export class IndexStore {
     this.initials = new Dictionary();
     this.aliases = new Dictionary();
     this.documents = [];
+    this.putBy = null;
     this.numbers = new Map();
-    this.orders = [];
     this.starts = new Numbers();
     this.starts.push(0);
     this.own = new Numbers();
-    this.byName = new SortedView<number>((number) => this.orders[number]);
+    this.byName = new SortedView<number>((number) => orderOf(this.documentOf(number)!));
     this.facts = new Numbers();
     this.habits = new Map();
     this.groups = new Map();
@@ -128,14 +174,8 @@ export class IndexStore {
   put(document: SearchDocument): void {
     this.remove(document.id);
     const number = this.documents.length;
-    this.documents.push({
-      ...document,
-      folder: this.once(document.folder),
-      effects: this.once(document.effects),
-      fits: this.once(document.fits),
-    });
+    this.documents.push(this.sharing(document));
     this.numbers.set(document.id, number);
-    this.orders.push(`${sortKey(document.name)}\u0000${document.name}\u0000${document.id}`);
     const length = Math.min(document.name.length, lengthCount - 1);
     const facts = (this.meaningOf(document) << 8) | (document.origin << 6) | length;
     this.facts.push(document.isWithdrawn ? ~facts : facts);
@@ -199,7 +239,7 @@ export class IndexStore {
     const number = this.numbers.get(id);
     if (number === undefined) return;
     this.byName.remove(number);
-    const gone = this.documents[number]!;
+    const gone = this.documentOf(number)!;
     this.documents[number] = null;
     this.facts.list[number] = goneFacts;
     this.numbers.delete(id);
@@ -210,13 +250,15 @@ export class IndexStore {
   }
 
   private makeAnew(): void {
-    const left = this.documents.filter((document) => document !== null);
+    const left = Array.from(this.documents, (_, entry) => this.documentOf(entry)).filter(
+      (document) => document !== null,
+    );
     this.clear();
     for (const document of left) this.put(document);
   }
 
   private meaningOf({ medium, fits }: SearchDocument): number {
-    const key = [medium, ...fits].join("\u0000");
+    const key = meaningKey({ medium, fits });
     const known = this.meaningNumbers.get(key);
     if (known !== undefined) return known;
     this.meaningNumbers.set(key, this.meanings.length);
@@ -256,13 +298,103 @@ export class IndexStore {
 
   /** The card of an entry, or null where it is gone. */
   documentOf(entry: number): SearchDocument | null {
-    return this.documents[entry];
+    const document = this.documents[entry];
+    return document === undefined ? (this.documents[entry] = this.readPutBy(entry)) : document;
+  }
+
+  private readPutBy(entry: number): SearchDocument {
+    const { documents, documentStarts } = this.putBy!;
+    const text = documents.slice(documentStarts[entry], documentStarts[entry + 1]);
+    return this.sharing(JSON.parse(text) as SearchDocument);
+  }
+
+  /** With the lists that many cards have in common. */
+  private sharing(document: SearchDocument): SearchDocument {
+    return {
+      ...document,
+      folder: this.once(document.folder),
+      effects: this.once(document.effects),
+      fits: this.once(document.fits),
+    };
+  }
+
+  /** The sum of a card as it stands here; undefined where it is not there. */
+  sumOf(id: string): number | undefined {
+    const entry = this.numbers.get(id);
+    if (entry === undefined) return undefined;
+    return this.documents[entry] === undefined
+      ? this.putBy!.sums[entry]
+      : documentSum(this.documents[entry]!);
+  }
+
+  /** The ids of the cards that are there. */
+  ids(): Iterable<string> {
+    return this.numbers.keys();
+  }
+
+  /** All of it, to be put by. */
+  save(): SavedIndex {
+    const documentStarts = new Int32Array(this.documents.length + 1);
+    const sums = new Int32Array(this.documents.length);
+    const texts = Array.from(this.documents, (_, entry) => {
+      const document = this.documentOf(entry);
+      const text = JSON.stringify(document);
+      documentStarts[entry + 1] = documentStarts[entry] + text.length;
+      if (document) sums[entry] = textSum(text);
+      return text;
+    });
+    return {
+      form: savedForm,
+      documents: texts.join(""),
+      documentStarts,
+      sums,
+      ids: JSON.stringify([...this.numbers.keys()]),
+      entries: Int32Array.from(this.numbers.values()),
+      words: this.words.save(),
+      initials: this.initials.save(),
+      aliases: this.aliases.save(),
+      own: this.own.save(),
+      starts: this.starts.save(),
+      facts: this.facts.save(),
+      byName: Int32Array.from(this.nameRanks().byRank),
+      small: JSON.stringify({
+        habits: Array.from(this.habits, ([kind, levels]) => [kind, [...levels]]),
+        groups: Array.from(this.groups, ([id, entries]) => [id, [...entries]]),
+        meanings: this.meanings,
+        gone: this.gone,
+      } satisfies Small),
+    };
+  }
+
+  /** An index that was put by, or null where it is of another form. Its memory is used. */
+  static of(saved: SavedIndex): IndexStore | null {
+    if (saved.form !== savedForm) return null;
+    const store = new IndexStore();
+    const { habits, groups, meanings, gone } = JSON.parse(saved.small) as Small;
+    store.words = Dictionary.of(saved.words);
+    store.initials = Dictionary.of(saved.initials);
+    store.aliases = Dictionary.of(saved.aliases);
+    store.own = Numbers.of(saved.own);
+    store.starts = Numbers.of(saved.starts);
+    store.facts = Numbers.of(saved.facts);
+    store.putBy = saved;
+    store.documents = Array.from({ length: saved.facts.length }, (_, entry) =>
+      saved.facts[entry] === goneFacts ? null : undefined,
+    );
+    (JSON.parse(saved.ids) as string[]).forEach((id, i) => store.numbers.set(id, saved.entries[i]));
+    store.byName.begin(Array.from(saved.byName));
+    store.habits = new Map(habits.map(([kind, levels]) => [kind, new Map(levels)]));
+    store.groups = new Map(groups.map(([id, entries]) => [id, new Set(entries)]));
+    store.meanings = meanings;
+    store.meaningNumbers = new Map(meanings.map((meaning, i) => [meaningKey(meaning), i]));
+    store.gone = gone;
+    return store;
   }
 
   /** The card of an id, or undefined where it is not there. */
   documentById(id: string): SearchDocument | undefined {
     const entry = this.numbers.get(id);
-    return entry === undefined ? undefined : this.documents[entry]!;
+    return entry === undefined ? undefined : this.documentOf(entry)!;
   }
 
   /** The facts of all entries; see `factsOf`. */
@@ -301,7 +433,7 @@ export class IndexStore {
     const habits = this.habitOn(target.kind);
     for (const group of this.groups.values()) {
       const variants = [...group].flatMap((entry) => {
-        const { id, name, madeFor, isWithdrawn, ...document } = this.documents[entry]!;
+        const { id, name, madeFor, isWithdrawn, ...document } = this.documentOf(entry)!;
         if (isWithdrawn) return [];
         const fits = fitsTarget(document, target);
         return [{ entry, id, name, madeFor, fits, liked: habits.get(entry) ?? 0 }];

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { reference } from "../../../scripts/reference";
-import type { SearchDocument } from "./document";
+import { documentSum, type SearchDocument } from "./document";
 import { fold, sortKey } from "../text/fold";
 import { beginsNearly, forgives } from "./forgive";
 import { IndexStore } from "./index-store";
@@ -412,20 +412,32 @@ describe("recall", () => {
         fc.array(query, { minLength: 1, maxLength: 12 }),
         (steps, queries) => {
           const [store, known] = [new IndexStore(), new Map<string, SearchDocument>()];
-          for (const one of steps)
-            if (typeof one === "string") {
-              store.remove(one);
-              known.delete(one);
-            } else {
-              store.put(one);
-              known.set(one.id, one);
-            }
+          const apply = (to: IndexStore, one: SearchDocument | string) =>
+            typeof one === "string" ? to.remove(one) : to.put(one);
+          for (const one of steps) {
+            apply(store, one);
+            if (typeof one === "string") known.delete(one);
+            else known.set(one.id, one);
+          }
+          const first = new IndexStore();
+          for (const one of steps.slice(0, steps.length >> 1)) apply(first, one);
+          // One that was put by and taken up again, before half of what comes, is the same.
+          const again = IndexStore.of(structuredClone(first.save()))!;
+          for (const one of steps.slice(steps.length >> 1)) apply(again, one);
+          expect([...again.ids()].sort()).toEqual([...known.keys()].sort());
+          for (const [id, one] of known) expect(again.sumOf(id)).toBe(documentSum(one));
           for (const [i, asked] of queries.entries()) {
             const target = { ...clip, ...[{}, { format: "stereo" }, { format: "mono" }][i % 3] };
             const { shown: expected, all } = plainRecall([...known.values()], asked, target);
             const { hits, matches, fitting, variants } = recall(store, asked, 50, { ...onClip, target });
             expect([asked, hits.map(({ id }) => id)]).toEqual([asked, expected.map(({ id }) => id)]);
             expect([matches, fitting]).toEqual([expected.length, hits.filter(({ fits }) => fits).length]);
+            expect(recall(again, asked, 50, { ...onClip, target })).toEqual({
+              hits,
+              matches,
+              fitting,
+              variants,
+            });
             expect(variants).toBe(all.filter((one) => !expected.includes(one)).length);
             expect(recall(store, asked, 3, { ...onClip, target }).hits).toEqual(hits.slice(0, 3));
             expect(matching(store, asked, aMoment).sort()).toEqual(all.map(({ id }) => id).sort());

@@ -40,16 +40,16 @@ async function figuresOf({ libraryId, chainText, medium }: Lacking): Promise<Buf
 
 /**
  * Finds out what the contents of cards do that nothing is known of, and forgets what no card has any more. One process
- * does it for all; some milliseconds each, with room for others in between.
+ * does it for all libraries, or for one; some milliseconds each, with room for others in between.
  */
-export async function makeImprints(): Promise<void> {
+export async function makeImprints(libraryId?: string): Promise<void> {
   const db = database();
   const { revisions, imprints } = await standingOfAll(db);
   const saying = (count: number) => `${revisions} ${count}`;
   if (saying(imprints) === complete) return;
   const done = await withLock(db, "imprints", async () => {
     for (;;) {
-      const lacking = await lackingImprints(db, imprintForm, workingMedia, atOnce);
+      const lacking = await lackingImprints(db, imprintForm, workingMedia, atOnce, libraryId);
       for (const one of lacking) {
         await keepImprint(db, one, imprintForm, await figuresOf(one));
         await new Promise((resolve) => setImmediate(resolve));
@@ -60,7 +60,7 @@ export async function makeImprints(): Promise<void> {
     return true;
   });
   // A change that came meanwhile is looked at next time.
-  if (done) complete = saying((await standingOfAll(db)).imprints);
+  if (done && libraryId === undefined) complete = saying((await standingOfAll(db)).imprints);
 }
 
 /** Those that could not be made may be possible to a newer version of the application. */

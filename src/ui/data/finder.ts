@@ -25,6 +25,11 @@ export class Finder {
     this.post({ kind: "change", put, remove });
   }
 
+  /** Says that the index has been told of all cards there are. */
+  complete(): void {
+    this.post({ kind: "complete" });
+  }
+
   /** Follows some saved searches, by their ids, and tells their counts from now on. */
   follow(queries: Readonly<Record<string, string>>): void {
     this.post({ kind: "follow", queries });

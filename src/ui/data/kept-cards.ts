@@ -1,7 +1,8 @@
-import { openDB, type DBSchema, type IDBPDatabase } from "idb";
+import { deleteDB, openDB, type DBSchema, type IDBPDatabase } from "idb";
 import type { HeadsOpening } from "@/core/api/operations/card-heads";
 import type { Change } from "@/core/library/change";
 import { headFields } from "@/core/library/entities";
+import { indexDatabase } from "@/workers/kept-index";
 
 /** Grows when what is kept comes to mean something else although its fields are the same. */
 const format = 1;
@@ -78,7 +79,9 @@ export const hasKept = async (libraryId: string): Promise<boolean> =>
 
 /** Forgets all that is kept: whoever sits down here next must not find it. */
 export const forgetKept = (): Promise<unknown> =>
-  using("what is kept cannot be forgotten", (db) => Promise.all(stores.map((name) => db.clear(name))));
+  using("what is kept cannot be forgotten", (db) =>
+    Promise.all([...stores.map((name) => db.clear(name)), deleteDB(indexDatabase)]),
+  );
 
 /** What is written of a library's cards while they come. */
 interface Writing {

@@ -10,6 +10,7 @@ import { headFrom, type Session } from "@/core/library/entities";
 import type { MemberSettings } from "@/core/library/media";
 import { byPosition } from "@/core/library/order";
 import type { Shelf } from "@/core/library/shelf";
+import { documentSum } from "@/core/search/document";
 import { documentsOf } from "@/core/search/documents";
 import { addressOf, answered, ApiError, ask, sayError } from "./api";
 import { Contents, inPortions } from "./contents";
@@ -105,7 +106,7 @@ export class LibraryStore {
 
   constructor(
     private readonly libraryId: string,
-    private readonly finder: Pick<Finder, "change">,
+    private readonly finder: Pick<Finder, "change" | "ask" | "complete">,
   ) {
     const source = async (fingerprints: readonly string[]) =>
       (await ask(cardContents, { libraryId }, { of: fingerprints.join() })).chains;
@@ -130,11 +131,13 @@ export class LibraryStore {
       this.copy = new LibraryCopy({ rows, streams, habits });
       this.kept = new KeptCards(this.libraryId, rest.member.id);
       this.publish({ ...rest, ...this.seen() });
+      // Read while the cards come.
+      const kept = this.finder.ask("begin", { libraryId: this.libraryId, memberId: rest.member.id });
       if (early || !(await this.takeKept(this.kept, signal))) await this.takeFetched(early, signal);
       if (signal.aborted) return;
       this.publish(this.seen());
       this.contents.ahead(this.bound());
-      await Promise.all([this.indexAll(signal), this.catchUp().catch(() => undefined)]);
+      await Promise.all([this.indexAll(await kept, signal), this.catchUp().catch(() => undefined)]);
     } catch (error) {
       if (!signal.aborted) this.state.update(({ data }) => ({ data, error: error as Error }));
     }
@@ -180,15 +183,30 @@ export class LibraryStore {
     if (put.length + remove.length > 0) this.finder.change(put, remove);
   }
 
-  /** Tells the index of all cards, behind what is seen of them. What changes meanwhile is told as it comes. */
-  private async indexAll(signal: AbortSignal): Promise<void> {
+  /** Of some cards, tells the index what it does not know. */
+  private async compare(ids: readonly string[]): Promise<void> {
+    const { put } = documentsOf(ids, this.copy!, this.state.get().data!.member.id);
+    const sums = Int32Array.from(put, documentSum);
+    const differing = new Set(await this.finder.ask("differing", { ids: put.map(({ id }) => id), sums }));
+    // One that has changed meanwhile was told by itself, and is told once more as it is now.
+    this.index(differing);
+  }
+
+  /**
+   * Tells the index of all cards, behind what is seen of them; where it was kept with so many from the last visit, of those
+   * that have changed since. What changes meanwhile is told as it comes.
+   */
+  private async indexAll(kept: number, signal: AbortSignal): Promise<void> {
     const ids = [...this.copy!.known.card.keys()];
     for (let at = 0; at < ids.length; at += atOnce) {
-      this.index(ids.slice(at, at + atOnce));
+      const some = ids.slice(at, at + atOnce);
+      if (kept > 0) await this.compare(some);
+      else this.index(some);
       this.arrival.update((now) => ({ ...now, indexed: Math.min(1, (at + atOnce) / ids.length) }));
       await breathe();
       if (signal.aborted) return;
     }
+    this.finder.complete();
     this.arrival.set({ share: 1, indexed: 1, problem: null });
   }
 
