@@ -35,12 +35,15 @@ test("the index is kept from one visit to the next, brought up to date, and forg
   // Meanwhile somebody else renames a card.
   const other = await (await browser.newContext()).newPage();
   await signIn(other, "curator");
-  await press(other, "Alt+l", "/");
+  await press(other, "Alt+l");
+  await expect(other.getByRole("grid", { name: "Cards" })).toBeFocused();
+  await press(other, "/");
   await other.keyboard.type("haze, lifted");
+  await expect(other.getByRole("row", { name: /Haze, lifted/ })).toBeVisible();
   await press(other, "Enter", "Home", "r");
   await other.getByRole("dialog").getByRole("textbox").first().fill("Mist, lifted");
   await press(other, "Enter");
-  await expect(said(other)).toContainText("renamed “Haze, lifted” to “Mist, lifted”");
+  await expect(said(other)).toContainText("Renamed “Haze, lifted” to “Mist, lifted”");
   await saved(other);
 
   await page.goto(address);
