@@ -401,6 +401,27 @@ describe("saved searches", () => {
     expect(await rows("alias")).toHaveLength(1);
   });
 
+  it("hold the cards that were put first by hand, until others are", async () => {
+    const name = fresh("By hand");
+    const searchId = await made(owner, "keep-search", { name, query: "a" });
+    const placed = async () => (await owner.rows()).savedSearch.find(({ id }) => id === searchId)!.placed;
+    expect(await placed()).toEqual([]);
+    const [a, b] = [newId(), newId()];
+    const put = (ids: string[]) => owner.run("keep-search", { searchId, name, query: "a", placed: ids });
+    expect((await put([b, a])).body.change?.summary).toBe(`put the cards of “${name}” in order`);
+    expect(await placed()).toEqual([b, a]);
+    // Another query leaves the order as it is.
+    await owner.run("keep-search", { searchId, name, query: "b" });
+    expect(await placed()).toEqual([b, a]);
+    expect((await put([a, a])).status).toBe(400);
+    expect((await put(Array.from({ length: 501 }, () => newId()))).body.error?.message).toMatch(
+      /At most 500 cards/,
+    );
+    await owner.takeBack("undo");
+    await owner.takeBack("undo");
+    expect(await placed()).toEqual([]);
+  });
+
   it("have names that tell them apart, and a version that was seen", async () => {
     const name = fresh("Twice");
     const searchId = await made(owner, "keep-search", { name, query: "a" });

@@ -32,7 +32,7 @@ test("cards that do nearly the same are found by one key, by what they do and no
   await press(page, "/");
   await page.keyboard.type("plate, medium");
   await listed(page, "plate, medium");
-  await press(page, "Alt+l");
+  await press(page, "Alt+k");
   await expect(dialog(page)).toContainText("like “Plate, medium”");
   await expect(dialog(page)).toContainText(/the nearest of \d+ first/, { timeout: 30_000 });
   // How far each is, and what that is made of; itself is not among them.

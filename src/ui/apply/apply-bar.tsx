@@ -106,7 +106,7 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
   const scope = scopeId === undefined ? undefined : findScope(scopeId, replica);
   const [what, setWhat] = useState<LikeWhat | null>(null);
   const found = useRows(bench, { typed, within: scope?.query, what });
-  const { target, query, result, hits, headings, effects, likes, liked, why } = found;
+  const { target, query, isAnswered, result, hits, headings, effects, likes, liked, why } = found;
   const references = useMemo(() => referencesOf(bench, target.medium), [bench, target.medium]);
   const nextReference = nextOf(references, what, lead);
   const called = useMemo(() => (what ? undefined : scopeCalled(typed, replica)), [what, typed, replica]);
@@ -173,8 +173,10 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
   };
   const asked = useRef<{ how: ApplyHow; index?: number } | null>(null);
   const put = (how: ApplyHow, index?: number) => {
+    // Nothing is put on long after the key was pressed.
+    if (what && likes.hits === null) return;
     // What was typed last has not been answered yet: the row on top may still be another one. It is done with the answer.
-    if (!what && query !== typed) {
+    if (!isAnswered) {
       asked.current = { how, index };
       return;
     }
@@ -246,7 +248,7 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
   useEffect(() => {
     latestPut.current = put;
     const waiting = asked.current;
-    if (!waiting || (!what && query !== typed)) return;
+    if (!waiting || !isAnswered) return;
     asked.current = null;
     put(waiting.how, waiting.index);
   });

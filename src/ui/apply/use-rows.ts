@@ -57,7 +57,7 @@ export function useRows(bench: Bench, { typed, within, what }: Asked) {
   const { medium, kind } = target;
   const { query, result } = useRecall(typed, target, mostRows, within);
   const likes = useLikeness(what, bench);
-  const matching = useMatching(what ? typed : "");
+  const { ids: matching, query: filtered } = useMatching(what ? typed : "");
   const found = useMemo(() => {
     const compared = (likes.hits ?? []).filter(({ id }) => !matching || matching.has(id));
     return (what ? compared : result.hits).flatMap((found) => {
@@ -86,5 +86,9 @@ export function useRows(bench: Bench, { typed, within, what }: Asked) {
       ? effectsBegun(query!, medium).slice(0, mostEffects)
       : [];
   }, [query, within, what, medium]);
-  return { target, query, result, hits, headings, effects, likes, liked, why };
+  /** Whether the rows are those of what was typed last. */
+  const isAnswered = what
+    ? likes.hits !== null && (typed.trim() === "" || filtered === typed)
+    : query === typed;
+  return { target, query, isAnswered, result, hits, headings, effects, likes, liked, why };
 }

@@ -63,7 +63,7 @@ export function LibraryScreen() {
   const table = useRef<HTMLDivElement>(null);
   const filter = useRef<HTMLInputElement>(null);
 
-  const found = useMatching(typed);
+  const { ids: found } = useMatching(typed);
   const isIndexed = useStore(library.arrival, indexedTenths) >= 10;
   const search = place.kind === "search" ? findSearch(place.id, replica) : undefined;
   const held = useSearch(search);

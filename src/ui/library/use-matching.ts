@@ -3,19 +3,28 @@ import { useDesk } from "../data/desk";
 import { indexedTenths } from "../data/library-store";
 import { useStore } from "../data/store";
 
-/** The ids of the cards that a query recalls, from the worker; null where nothing is asked for, or not answered yet. The last answer stays until the next is there. */
-export function useMatching(query: string): ReadonlySet<string> | null {
+interface Matching {
+  /** Null where nothing is asked for, or not answered yet. */
+  readonly ids: ReadonlySet<string> | null;
+  /** What was asked for. */
+  readonly query: string;
+}
+
+const nothing: Matching = { ids: null, query: "" };
+
+/** The ids of the cards that a query recalls, from the worker. The last answer stays until the next is there. */
+export function useMatching(query: string): Matching {
   const { finder, library, data } = useDesk();
   const indexed = useStore(library.arrival, indexedTenths);
-  const [found, setFound] = useState<ReadonlySet<string> | null>(null);
+  const [found, setFound] = useState(nothing);
   const isAsked = query.trim() !== "";
   useEffect(() => {
-    if (!isAsked) return setFound(null);
+    if (!isAsked) return setFound(nothing);
     let wanted = true;
-    void finder.ask("matching", { query }).then((ids) => wanted && setFound(new Set(ids)));
+    void finder.ask("matching", { query }).then((ids) => wanted && setFound({ ids: new Set(ids), query }));
     return () => {
       wanted = false;
     };
   }, [finder, query, isAsked, data.replica, indexed]);
-  return isAsked ? found : null;
+  return isAsked ? found : nothing;
 }
