@@ -13,6 +13,10 @@ export type ColumnPlace = (typeof columnPlaces)[number];
 export const barGroupings = ["maker", "effect", "folder", "kind"] as const;
 export type BarGrouping = (typeof barGroupings)[number];
 
+/** How a card comes onto a target: in place of its chain, or after it. */
+export const applyWays = ["replace", "after"] as const;
+export type ApplyHow = (typeof applyWays)[number];
+
 /** What a member chose for the interface. */
 export interface MemberSettings {
   /** Where the edges of a screen's columns are: percent of the width, by column. */
@@ -23,6 +27,8 @@ export interface MemberSettings {
   readonly narrowBar?: boolean;
   /** By what the apply bar puts rows together; as they are found, where it is null or left out. */
   readonly barGrouping?: BarGrouping | null;
+  /** What Enter does in the apply bar; Shift+Enter does the other. In place, where it is left out. */
+  readonly applyWay?: ApplyHow;
   /** The bench session that was open last; where signing in leads. */
   readonly lastSessionId?: string;
 }

@@ -136,6 +136,8 @@ const apply: ApplyHere = {
   put: () => undefined,
   isNarrow: false,
   setNarrow: () => undefined,
+  way: "replace",
+  setWay: () => undefined,
   grouping: null,
   setGrouping: () => undefined,
   putRandom: () => undefined,
@@ -445,6 +447,18 @@ describe("searches in the library", () => {
     expect(
       standingOf(action(libraryPlace, library(), "search.keep"), library({ typed: " fog " })).words,
     ).toBe("Keep the search “fog”"));
+  it("Enter puts a card on in the member's own way, Shift+Enter in the other", () => {
+    const of = (way: ApplyHere["way"]) =>
+      ["apply.put", "apply.after", "apply.way"].map(
+        (id) => standingOf(action(applyPlace, { ...apply, way }, id), { ...apply, way }).short,
+      );
+    expect(of("replace")).toEqual(["put on", "add after", "Enter: add after"]);
+    expect(of("after")).toEqual(["add after", "put on", "Enter: put on"]);
+    const done: string[] = [];
+    const here = { ...apply, way: "after" as const, put: (how: string) => void done.push(how) };
+    for (const id of ["apply.put", "apply.after"]) action(applyPlace, here, id).run!(here);
+    expect(done).toEqual(["after", "replace"]);
+  });
   it("are opened by their keys on the bench, unless they are gone", () => {
     const done: Done = [];
     const row = kept("u");

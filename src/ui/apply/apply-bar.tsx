@@ -21,7 +21,7 @@ import { termsOf, withoutTerm } from "@/core/search/query/print";
 import { fold } from "@/core/text/fold";
 import { useVocabulary } from "../data/vocabulary";
 import { findScope } from "../library/places";
-import type { MemberSettings } from "@/core/library/media";
+import type { ApplyHow, MemberSettings } from "@/core/library/media";
 import { earlierQueries, rememberQuery } from "./earlier-queries";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
@@ -34,9 +34,10 @@ import { useContent } from "../data/contents";
 import { sayError, useDesk } from "../data/desk";
 import type { Arrival } from "../data/library-store";
 import { useStore } from "../data/store";
-import type { ApplyHow, Bench } from "../bench/use-bench";
+import type { Bench } from "../bench/use-bench";
 import { ActionButton } from "../actions/action-button";
 import { applyPlace } from "../actions/apply";
+import { otherWay } from "../actions/apply/here";
 import { useActions } from "../actions/use-actions";
 import { CardsComing } from "../parts/cards-coming";
 import { KeyCap } from "../parts/key-cap";
@@ -93,6 +94,7 @@ function scopeCalled(typed: string, replica: Replica): ReturnType<typeof findSco
 export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps) {
   const { data, library, finder, libraryId, tell } = useDesk();
   const isNarrow = data.member.settings.narrowBar === true;
+  const way = data.member.settings.applyWay ?? "replace";
   const grouping = data.member.settings.barGrouping ?? null;
   const { replica, shelf, habitsOf } = data;
   const { contents } = library;
@@ -172,7 +174,7 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
     return variants.length === 0 || meantOn(variants, [{ id: "", ...target }], habitsOf).has(picked);
   };
   const asked = useRef<{ how: ApplyHow; index?: number } | null>(null);
-  const put = (how: ApplyHow, index?: number) => {
+  const put = (how: ApplyHow = way, index?: number) => {
     // Nothing is put on long after the key was pressed.
     if (what && likes.hits === null) return;
     // What was typed last has not been answered yet: the row on top may still be another one. It is done with the answer.
@@ -181,7 +183,7 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
       return;
     }
     // An alias of a saved search leads into it.
-    if (called && index === undefined && how === "replace") return lookWithin(called.id);
+    if (called && index === undefined && how === way) return lookWithin(called.id);
     const place = index ?? chosen;
     const picked = hits[place]?.card;
     const bare = effects[place - hits.length];
@@ -225,7 +227,7 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
         kind: "problem",
         text: `Nothing of it fits a ${target.kind || "target"}. Ask for more.`,
       });
-    apply(picked, "replace", strength, isMeant(picked) ? undefined : {});
+    apply(picked, way, strength, isMeant(picked) ? undefined : {});
     onClose();
   };
   const earlier = useMemo(() => earlierQueries(libraryId, data.member.id), [libraryId, data.member.id]);
@@ -252,7 +254,7 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
     asked.current = null;
     put(waiting.how, waiting.index);
   });
-  const pick = useCallback((index: number) => latestPut.current("replace", index), []);
+  const pick = useCallback((index: number) => latestPut.current(undefined, index), []);
   const goTo = (to: number) => {
     typing.current = false;
     setTouched(true);
@@ -270,12 +272,12 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
     const move = keys.startsWith("Arrow") ? listMove(keys, { at: chosen, count, typed: true }) : null;
     const does: Record<string, () => unknown> = {
       ArrowDown: below,
-      Enter: () => put("replace"),
-      "Shift+Enter": () => put("after"),
+      Enter: () => put(way),
+      "Shift+Enter": () => put(otherWay(way)),
       "Alt+ArrowUp": () => earlier.length > 0 && recallEarlier(),
       "Alt+Backspace": dropTerm,
     };
-    if (number) put("replace", Number(number[1]) - 1);
+    if (number) put(way, Number(number[1]) - 1);
     else if (keys === "Backspace" && typed === "" && what) lookLike(null);
     else if (keys === "Backspace" && typed === "" && scope) lookWithin(undefined);
     else if (keys === "ArrowUp" && isBackward) recallEarlier();
@@ -301,6 +303,8 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
       earlier: earlier.length,
       isNarrow,
       setNarrow: (narrowBar) => saveSettings({ narrowBar }),
+      way,
+      setWay: (applyWay) => saveSettings({ applyWay }),
       grouping,
       setGrouping: (barGrouping) => saveSettings({ barGrouping }),
       putRandom: () => void putRandom(),

@@ -5,6 +5,7 @@ import { longestChain, type Chain } from "@/core/chain/model";
 import type { EffectDefinition } from "@/core/effects/define";
 import { normaliseChain } from "@/core/chain/values";
 import type { CardHead, Target } from "@/core/library/entities";
+import type { ApplyHow } from "@/core/library/media";
 import { shown, type Edit, type Overlay } from "@/core/library/overlay";
 import { formatOf, meantOn } from "@/core/library/variants";
 import { byPosition } from "@/core/library/order";
@@ -16,8 +17,6 @@ import { useStore } from "../data/store";
 import { BenchEdits, type Conflict, type Shape } from "./edits";
 import { useDefaults, type Defaults } from "./use-defaults";
 import { useSelection, type Selection } from "../parts/use-selection";
-
-export type ApplyHow = "replace" | "after";
 
 /** A card that is heard or seen on the selected material without being applied. */
 export type Audition = Shape;

@@ -1,5 +1,5 @@
 import Joi from "joi";
-import { barGroupings, columnPlaces, type MemberSettings } from "@/core/library/media";
+import { applyWays, barGroupings, columnPlaces, type MemberSettings } from "@/core/library/media";
 import { id } from "../fields";
 import { operation, ofLibrary } from "../operation";
 
@@ -9,6 +9,7 @@ const widths = Joi.object()
 const settingsInput = Joi.object({
   bareKeys: Joi.boolean(),
   narrowBar: Joi.boolean(),
+  applyWay: Joi.string().valid(...applyWays),
   barGrouping: Joi.string()
     .valid(...barGroupings)
     .allow(null),

@@ -1,11 +1,11 @@
 import type { Action } from "../action";
-import type { ApplyHere } from "./here";
+import { otherWay, sayWay, type ApplyHere } from "./here";
 
 export const after: Action<ApplyHere> = {
   id: "apply.after",
-  words: "Add the card after the chain",
-  short: "add after",
+  words: ({ way }) => sayWay[otherWay(way)].words,
+  short: ({ way }) => sayWay[otherWay(way)].short,
   keys: ["Shift+Enter"],
   offered: ({ found }) => found > 0,
-  run: (here) => here.put("after"),
+  run: (here) => here.put(otherWay(here.way)),
 };

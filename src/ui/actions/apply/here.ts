@@ -1,7 +1,6 @@
 import type { CardHead, Target } from "@/core/library/entities";
-import type { BarGrouping } from "@/core/library/media";
+import type { ApplyHow, BarGrouping } from "@/core/library/media";
 import type { LikeWhat } from "../../apply/use-likeness";
-import type { ApplyHow } from "../../bench/use-bench";
 
 /** The apply bar: a row is highlighted, and waits to be put on. */
 export interface ApplyHere {
@@ -16,6 +15,9 @@ export interface ApplyHere {
   readonly earlier: number;
   /** Percent. */
   readonly strength: number;
+  /** What Enter does. */
+  readonly way: ApplyHow;
+  setWay(way: ApplyHow): void;
   put(how: ApplyHow): void;
   /** To the next row, or, where nothing is heard or seen yet, to the first. */
   audition(): void;
@@ -37,3 +39,17 @@ export interface ApplyHere {
 }
 
 export const strengthStep = 10;
+
+/** What a way to apply is called. */
+export const sayWay: Readonly<
+  Record<ApplyHow, { readonly words: string; readonly short: string; readonly does: string }>
+> = {
+  replace: {
+    words: "Put the card on, in place of the chain",
+    short: "put on",
+    does: "put the card on in place of the chain",
+  },
+  after: { words: "Add the card after the chain", short: "add after", does: "add the card after the chain" },
+};
+
+export const otherWay = (way: ApplyHow): ApplyHow => (way === "replace" ? "after" : "replace");

@@ -13,6 +13,7 @@ import { random } from "./random";
 import { leave } from "./leave";
 import { narrow } from "./narrow";
 import { put } from "./put";
+import { way } from "./way";
 import { stronger } from "./stronger";
 import { weaker } from "./weaker";
 
@@ -30,6 +31,7 @@ export const applyPlace: ActionPlace<ApplyHere> = {
     complete,
     dropTerm,
     earlier,
+    way,
     group,
     narrow,
     queryHelp,

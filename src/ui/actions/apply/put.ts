@@ -1,11 +1,11 @@
 import type { Action } from "../action";
-import type { ApplyHere } from "./here";
+import { sayWay, type ApplyHere } from "./here";
 
 export const put: Action<ApplyHere> = {
   id: "apply.put",
-  words: "Put the card on, in place of the chain",
-  short: "put on",
+  words: ({ way }) => sayWay[way].words,
+  short: ({ way }) => sayWay[way].short,
   keys: ["Enter"],
   offered: ({ found }) => found > 0,
-  run: (here) => here.put("replace"),
+  run: (here) => here.put(here.way),
 };
