@@ -121,6 +121,12 @@ function changing(store: IndexStore, { documents }: SuiteLibrary): [put: number[
   return [put, first];
 }
 
+function timed<T>(run: () => T): { readonly result: T; readonly took: number } {
+  const start = performance.now();
+  const result = run();
+  return { result, took: performance.now() - start };
+}
+
 /** What is found, how soon, and what that takes: beside three general-purpose search libraries, on the same cards and queries. */
 export function benchSearch(): Promise<void> {
   for (const size of sizes) {
@@ -152,6 +158,16 @@ export function benchSearch(): Promise<void> {
       ["worst", ...times.map((one) => ms(Math.max(...one)))],
       ["built", ...finders.map((one) => ms(one.built))],
       ["memory", ...finders.map((one) => `${Math.round(one.memory / 2 ** 20)} MB`)],
+    ]);
+    const saved = timed(() => store.save());
+    const copied = timed(() => structuredClone(saved.result));
+    const taken = timed(() => IndexStore.of(copied.result)!);
+    const asked = timed(() =>
+      recall(taken.result, "fog", shown, { target: { medium: "audio", kind: "clip" }, moment: aMoment }),
+    );
+    table(`${title}: the index from one visit to the next`, [
+      ["put by", "copied, as a browser does", "taken up", "the first query of it"],
+      [saved, copied, taken, asked].map(({ took }) => ms(took)),
     ]);
     const [put, first] = changing(store, library);
     table(`${title}: a card that changes`, [

@@ -307,3 +307,51 @@ test("searches of the team are there for all and counted as cards change, by poi
   await dialog(page).getByRole("button", { name: /^Keep/ }).click();
   await expect(heading(page)).toHaveText("Not ours");
 });
+
+test("the cards of a search are put in order by hand, and Enter does what its editor prefers", async ({
+  page,
+}) => {
+  await signIn(page, "curator");
+  await press(page, "Alt+l");
+  const grid = page.getByRole("grid", { name: "Cards" });
+  await expect(grid).toBeFocused();
+  await place(page, /Sea and weather/).click();
+  await expect(heading(page)).toHaveText("Sea and weather");
+  await expect(rows(page).nth(2)).toBeVisible();
+  const names = async () => (await rows(page).allInnerTexts()).slice(1, 4);
+  const before = await names();
+  await grid.focus();
+  await press(page, "Home", "Alt+ArrowDown");
+  await expect(said(page)).toContainText("Put the cards of “Sea and weather” in order");
+  await expect.poll(names).toEqual([before[1], before[0], before[2]]);
+  // The one that was moved stays chosen, and goes on.
+  await press(page, "Alt+ArrowDown");
+  await expect.poll(names).toEqual([before[1], before[2], before[0]]);
+  await press(page, "Backspace", "Backspace");
+  await expect.poll(names).toEqual(before);
+  await saved(page);
+
+  await page.getByRole("link", { name: "Bench" }).click();
+  await page.getByRole("listbox", { name: "Targets" }).focus();
+  await press(page, "/");
+  await page.keyboard.type("wind off");
+  await listed(page, "wind off");
+  await press(page, "Alt+e");
+  await expect(dialog(page).getByRole("button", { name: /add after/ })).toContainText("Enter");
+  await press(page, "Enter");
+  await expect(said(page)).toContainText("“Wind off");
+  await saved(page);
+  await press(page, "/");
+  await page.keyboard.type("wind off");
+  await listed(page, "wind off");
+  await press(page, "Enter");
+  // Behind what was there: the same effects twice.
+  await expect
+    .poll(() => chain(page).getByRole("list", { name: "Settings" }).getByRole("listitem").count())
+    .toBeGreaterThan(1);
+  await saved(page);
+  await press(page, "Backspace", "Backspace", "/", "Alt+e");
+  await expect(dialog(page).getByRole("button", { name: /put on/ })).toContainText("Enter");
+  await press(page, "Escape");
+  await saved(page);
+});
