@@ -5,6 +5,8 @@ import { reference } from "../../../scripts/reference";
 import { monotoneCurve } from "../numeric/monotone-curve";
 import { convertPlanes } from "../picture/point-program";
 import { applyTable, functionTable } from "../numeric/function-table";
+import { labFunction, labInverse } from "./lab";
+import { lightOf } from "./white-point";
 import { decodeSrgb, encodeSrgb, linearOfCode16 } from "./srgb";
 
 describe("the sRGB transfer function", () => {
@@ -103,5 +105,31 @@ describe("monotone curves", () => {
         }
       }),
     );
+  });
+});
+
+describe("the light of a scene", () => {
+  const at = (kelvin: number) => lightOf(kelvin, 0);
+  it("goes along its locus without a jump", () => {
+    for (let kelvin = 1700; kelvin < 12_000; kelvin += 5) {
+      const [a, b] = [at(kelvin), at(kelvin + 5)];
+      expect([kelvin, Math.hypot(a[0] - b[0], a[1] - b[1]) < 0.002]).toEqual([kelvin, true]);
+    }
+  });
+  it("is a black body's where it is warm, and daylight's where it is not", () => {
+    // Source: CIE 15:2004, chromaticities of illuminant A (2856 K) and D65 (6504 K); the locus of Kim et al. is an approximation.
+    expect(Math.abs(at(2856)[0] - 0.4476)).toBeLessThan(0.002);
+    expect(Math.abs(at(2856)[1] - 0.4074)).toBeLessThan(0.002);
+    expect(Math.abs(at(6504)[0] - 0.3127)).toBeLessThan(0.0005);
+    expect(Math.abs(at(6504)[1] - 0.329)).toBeLessThan(0.0005);
+  });
+});
+
+describe("the function between XYZ and Lab", () => {
+  it("and its inverse undo each other, also in the straight part near black", () => {
+    for (const t of [0, 1e-5, 0.001, 0.008, 0.0088, 0.0089, 0.01, 0.18, 1, 2])
+      expect(labInverse(labFunction(t))).toBeCloseTo(t, 12);
+    // Source: CIE 15:2004, 8.2.1: L* of 1 % is 8.99.
+    expect(116 * labFunction(0.01) - 16).toBeCloseTo(8.9914, 3);
   });
 });

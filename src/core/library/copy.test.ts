@@ -200,3 +200,16 @@ describe("a client that misses any changes", () => {
     );
   });
 });
+
+describe("how a member uses cards", () => {
+  const habit = { cardId: "a", kind: "clip", uses: 2, lastAt: 5, score: 3 };
+  it("is there from the beginning, and brought up by uses", () => {
+    const rows = Object.fromEntries(smallEntities.map((entity) => [entity, []])) as never;
+    const copy = new LibraryCopy({ rows, streams: [], habits: [habit] });
+    expect(copy.habitsOf("a")).toEqual([habit]);
+    const more = { ...habit, uses: 3, score: 4 };
+    expect([...copy.takeHabits([more])]).toEqual(["a"]);
+    expect(copy.habitsOf("a")).toEqual([more]);
+    expect(copy.habitsOf("b")).toEqual([]);
+  });
+});

@@ -5,7 +5,7 @@ import { align } from "./alignment";
 import { coloursThrough, levelCurve, toneCurveOf } from "./chain-curves";
 import { clipping, differenceStatistics, vectorscopeData, waveformData } from "./picture-statistics";
 import { columnsOf, Overview } from "./overview";
-import { waveformPeaks } from "./peaks";
+import { samplePeak, waveformPeaks } from "./peaks";
 import { bandSpectrum, soundStatistics, spectrum } from "./spectrum";
 
 describe("alignment", () => {
@@ -181,5 +181,13 @@ describe("curves of chains", () => {
     expect([...toneCurveOf(one("image.border"), 100, [0, 0.5])![0]].map((v) => Math.round(v * 100))).toEqual([
       0, 50,
     ]);
+  });
+});
+
+describe("the peak of samples", () => {
+  it("is the largest of all, wherever it stands, and nothing of silence", () => {
+    expect(samplePeak([Float32Array.of(-0.75, 0.25), Float32Array.of(0.5, 0.125)])).toBe(0.75);
+    expect(samplePeak([Float32Array.of(0.25, 0.5), Float32Array.of(0.125, -0.75)])).toBe(0.75);
+    expect(samplePeak([new Float32Array(4)])).toBe(0);
   });
 });
