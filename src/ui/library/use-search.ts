@@ -28,14 +28,15 @@ export function useSearch(
     () => (query === undefined ? null : { query, sort: sort ?? "name", ...(placed && { placed }) }),
     [query, sort, placed],
   );
-  const [found, setFound] = useState<{ asked: object; ids: readonly string[] } | null>(null);
+  const [found, setFound] = useState<{ query: string; ids: readonly string[] } | null>(null);
   useEffect(() => {
     if (!asked) return;
     let wanted = true;
-    void finder.ask("selected", asked).then((ids) => wanted && setFound({ asked, ids }));
+    void finder.ask("selected", asked).then((ids) => wanted && setFound({ query: asked.query, ids }));
     return () => {
       wanted = false;
     };
   }, [finder, asked, data.replica, indexed]);
-  return asked && found?.asked === asked ? found.ids : null;
+  // Of the same query the last answer stays until the next is there, so that what is selected stays so in another order.
+  return asked && found?.query === asked.query ? found.ids : null;
 }
