@@ -107,7 +107,12 @@ export function plainRecall(
   const mayForgive = (word: string) => word.length > 3 || !isBegun(word);
   const all = documents.filter((document) => orderOf(document, query, target, mayForgive) !== null);
   const found = documents.flatMap((document) => {
-    const group = documents.filter(({ groupId }) => groupId !== null && groupId === document.groupId);
+    const group = documents.filter(
+      ({ groupId, medium }) =>
+        groupId !== null &&
+        groupId === document.groupId &&
+        [medium, document.medium].every((m) => m === target.medium),
+    );
     const variants = (group.length > 0 ? group : [document]).map((one) => ({
       ...one,
       fits: fitsTarget(one, target),

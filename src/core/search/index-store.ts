@@ -434,7 +434,8 @@ export class IndexStore {
     for (const group of this.groups.values()) {
       const variants = [...group].flatMap((entry) => {
         const { id, name, madeFor, isWithdrawn, ...document } = this.documentOf(entry)!;
-        if (isWithdrawn) return [];
+        // Of another medium none is meant; they are shown as they are.
+        if (isWithdrawn || document.medium !== target.medium) return [];
         const fits = fitsTarget(document, target);
         return [{ entry, id, name, madeFor, fits, liked: habits.get(entry) ?? 0 }];
       });

@@ -352,7 +352,9 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
           borderBottom="2px solid"
           borderColor="cardHead"
           px="16px"
+          py={isNarrow && (what || scope) ? "8px" : undefined}
           gap="12px"
+          rowGap="0"
           wrap={isNarrow ? "wrap" : "nowrap"}
         >
           {what && (
