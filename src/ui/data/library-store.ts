@@ -356,6 +356,8 @@ export class LibraryStore {
 
   /** Settings that are being saved. */
   private saving = 0;
+  /** When those before are. */
+  private saved: Promise<unknown> = Promise.resolve();
 
   /** Saves settings of the member's own. They hold at once, so that the next key press already finds them so. */
   async saveSettings(change: MemberSettings): Promise<MemberSettings> {
@@ -367,8 +369,11 @@ export class LibraryStore {
     const before = this.state.get().data?.member.settings ?? {};
     set((now) => ({ ...now, ...change }));
     this.saving++;
+    // One after another: two that overtake each other would leave the one before.
+    const answer = this.saved.then(() => ask(changeSettings, { libraryId: this.libraryId }, change));
+    this.saved = answer.catch(() => undefined);
     try {
-      const { settings } = await ask(changeSettings, { libraryId: this.libraryId }, change);
+      const { settings } = await answer;
       // What was chosen since is on its way.
       if (this.saving === 1) set(() => settings);
       return settings;
