@@ -153,6 +153,8 @@ test("rows are put together by maker, effect, folder and kind, and as they were 
   await page.keyboard.type("fog");
   await listed(page, "fog");
   const list = page.getByRole("listbox", { name: "Cards found" });
+  // The list is as high as its rows once it has been laid out with them.
+  await expect(found(page).nth(9)).toBeVisible();
   const plain = await found(page).allInnerTexts();
   await press(page, "Alt+g");
   await expect(list).toContainText("nobody named");

@@ -129,17 +129,16 @@ export async function readContents(
   return new Map(rows.map((row) => [row.fingerprint, row.chainText]));
 }
 
-/** The ids of the cards of some groups of variants, also of those withdrawn. */
+/** The cards of some groups of variants, also those withdrawn. */
 export async function cardsOfGroups(
   db: Executor,
   libraryId: string,
   groupIds: readonly string[],
-): Promise<string[]> {
+): Promise<{ readonly id: string; readonly groupId: string | null }[]> {
   if (groupIds.length === 0) return [];
-  const rows = await db
-    .select({ id: card.id })
+  return db
+    .select({ id: card.id, groupId: card.groupId })
     .from(card)
     .where(and(eq(card.libraryId, libraryId), inArray(card.groupId, [...groupIds])))
     .orderBy(card.id);
-  return rows.map(({ id }) => id);
 }

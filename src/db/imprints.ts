@@ -81,13 +81,13 @@ export async function retryImprints(db: Executor, libraryId?: string): Promise<v
     );
 }
 
-/** Where all libraries stand, and how many imprints there are: as long as neither changes, none are lacking that were not. */
+/** Where all libraries stand, and how many imprints could not be made: as long as neither changes, none are lacking that were not. */
 export async function standingOfAll(
   db: Executor,
-): Promise<{ readonly revisions: string; readonly imprints: number }> {
-  const { rows } = await db.execute<{ revisions: string; imprints: number }>(sql`
+): Promise<{ readonly revisions: string; readonly failed: number }> {
+  const { rows } = await db.execute<{ revisions: string; failed: number }>(sql`
     select (select coalesce(sum(revision), 0)::text from stream) as revisions,
-      (select count(*)::integer from ${imprint}) as imprints`);
+      (select count(*)::integer from ${imprint} where ${imprint.figures} is null) as failed`);
   return rows[0];
 }
 

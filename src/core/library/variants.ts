@@ -1,5 +1,6 @@
 import type { CardHead } from "./entities";
 import { habitLevel, type Habit } from "./habit";
+import { isMeantFor } from "../media";
 import { formatsApart, readFormat, sayFormat, shapeOf, type Format } from "../media/format";
 import type { MediaFacts } from "./media";
 
@@ -49,7 +50,7 @@ const asVariant = (card: CardHead, kind: string, habits: readonly Habit[]): Vari
   id: card.id,
   name: card.name,
   madeFor: card.madeFor,
-  fits: card.fits.length === 0 || card.fits.some((one) => one === kind),
+  fits: isMeantFor(card.fits, kind),
   liked: habitLevel(habits.find((habit) => habit.kind === kind)?.score ?? 0),
 });
 

@@ -1,6 +1,6 @@
 import { effectName } from "../chain/describe";
 import type { CardLayer } from "../library/entities";
-import type { Medium } from "../media";
+import { isMeantFor, type Medium } from "../media";
 
 /** The texts of a card that bare words look into, best first: a hit further up counts more. */
 export const searchedFields = ["name", "alias", "folder", "maker", "effect", "note"] as const;
@@ -69,8 +69,7 @@ export interface SearchTarget {
 export const fitsTarget = (
   document: Pick<SearchDocument, "medium" | "fits">,
   target: SearchTarget,
-): boolean =>
-  document.medium === target.medium && (document.fits.length === 0 || document.fits.includes(target.kind));
+): boolean => document.medium === target.medium && isMeantFor(document.fits, target.kind);
 
 const separator = " / ";
 

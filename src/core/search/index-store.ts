@@ -377,7 +377,8 @@ export class IndexStore {
     store.own = Numbers.of(saved.own);
     store.starts = Numbers.of(saved.starts);
     store.facts = Numbers.of(saved.facts);
-    store.putBy = saved;
+    const { documents, documentStarts, sums } = saved;
+    store.putBy = { documents, documentStarts, sums };
     store.documents = Array.from({ length: saved.facts.length }, (_, entry) =>
       saved.facts[entry] === goneFacts ? null : undefined,
     );

@@ -1,3 +1,4 @@
+import { sql } from "drizzle-orm";
 import { customType, index, integer, pgTable, primaryKey, text, uuid } from "drizzle-orm/pg-core";
 import type { Medium } from "@/core/media";
 import { library } from "./libraries";
@@ -21,5 +22,9 @@ export const imprint = pgTable(
   (t) => [
     primaryKey({ columns: [t.libraryId, t.medium, t.fingerprint] }),
     index("imprint_of_content").on(t.libraryId, t.fingerprint),
+    // Counted every few seconds.
+    index("imprint_failed")
+      .on(t.libraryId)
+      .where(sql`${t.figures} is null`),
   ],
 );

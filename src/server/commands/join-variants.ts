@@ -10,7 +10,7 @@ export const joinVariants = carryOut(shape, async (ledger, { cardIds }) => {
   const chosen = await requireEditableCards(ledger, cardIds);
   const groups = [...new Set(chosen.flatMap(({ groupId }) => groupId ?? []))];
   const others = await cardsOfGroups(ledger.db, ledger.libraryId, groups);
-  const all = await requireEditableCards(ledger, [...new Set([...cardIds, ...others])]);
+  const all = await requireEditableCards(ledger, [...new Set([...cardIds, ...others.map(({ id }) => id)])]);
   const strange = all.find(({ medium }) => medium !== all[0].medium);
   if (strange)
     throw new Refusal(

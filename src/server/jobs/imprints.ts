@@ -22,10 +22,10 @@ let complete: string | null = null;
 
 /** What a content does; null where it cannot be told here. */
 async function figuresOf({ libraryId, chainText, medium }: Lacking): Promise<Buffer | null> {
-  const chain = parseChain(JSON.parse(chainText));
-  const here = await filesHere(libraryId, chain);
-  // A file that cannot be read, or an effect that fails, is one card that nothing can be said of.
+  // A chain or a file that cannot be read, or an effect that fails, is one card that nothing can be said of.
   try {
+    const chain = parseChain(JSON.parse(chainText));
+    const here = await filesHere(libraryId, chain);
     const files = await decodeFiles(chain, (hash) => (here.includes(hash) ? originalPath(hash) : null));
     const imprint = likeness[medium as WorkingMedium].imprint(chain, { files });
     return imprint && Buffer.from(packImprint(imprint).buffer);
@@ -44,9 +44,9 @@ async function figuresOf({ libraryId, chainText, medium }: Lacking): Promise<Buf
  */
 export async function makeImprints(libraryId?: string): Promise<void> {
   const db = database();
-  const { revisions, imprints } = await standingOfAll(db);
+  const { revisions, failed } = await standingOfAll(db);
   const saying = (count: number) => `${revisions} ${count}`;
-  if (saying(imprints) === complete) return;
+  if (saying(failed) === complete) return;
   const done = await withLock(db, "imprints", async () => {
     for (;;) {
       const lacking = await lackingImprints(db, imprintForm, workingMedia, atOnce, libraryId);
@@ -60,7 +60,7 @@ export async function makeImprints(libraryId?: string): Promise<void> {
     return true;
   });
   // A change that came meanwhile is looked at next time.
-  if (done && libraryId === undefined) complete = saying((await standingOfAll(db)).imprints);
+  if (done && libraryId === undefined) complete = saying((await standingOfAll(db)).failed);
 }
 
 /** Those that could not be made may be possible to a newer version of the application. */

@@ -30,6 +30,8 @@ export interface Action<Here> {
   readonly words: string | ((here: Here) => string);
   /** The same for the key strip, where there is little room. */
   readonly short?: string | ((here: Here) => string);
+  /** Its words say nothing of what may be missing, so that it is shown also where it is not offered. */
+  readonly sayable?: true;
   /** Combinations as `core/keys/combination` writes them; the first is the one that is shown. */
   readonly keys?: readonly string[];
   /** Whose menus hold it. */
@@ -79,7 +81,7 @@ export function standingOf<Here>(action: Action<Here>, here: Here): Omit<Offer, 
   const offered = action.offered?.(here) ?? true;
   // What is not offered may have no words: they can be about what is not there.
   const known = <W extends Action<Here>["words"]>(text: W) =>
-    offered || typeof text === "string" ? said(text, here) : "";
+    offered || action.sayable || typeof text === "string" ? said(text, here) : "";
   const words = known(action.words);
   return {
     id: action.id,

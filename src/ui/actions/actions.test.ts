@@ -136,6 +136,7 @@ const apply: ApplyHere = {
   put: () => undefined,
   isNarrow: false,
   setNarrow: () => undefined,
+  isComparing: false,
   way: "replace",
   setWay: () => undefined,
   grouping: null,
@@ -454,6 +455,13 @@ describe("searches in the library", () => {
       );
     expect(of("replace")).toEqual(["put on", "add after", "Enter: add after"]);
     expect(of("after")).toEqual(["add after", "put on", "Enter: put on"]);
+    // Nothing found yet says the same, in grey.
+    expect(standingOf(action(applyPlace, apply, "apply.put"), { ...apply, found: 0 })).toMatchObject({
+      short: "put on",
+      offered: false,
+    });
+    const ids = (isComparing: boolean) => offered(applyPlace, { ...apply, isComparing });
+    expect([ids(false), ids(true)].map((all) => all.includes("apply.group"))).toEqual([true, false]);
     const done: string[] = [];
     const here = { ...apply, way: "after" as const, put: (how: string) => void done.push(how) };
     for (const id of ["apply.put", "apply.after"]) action(applyPlace, here, id).run!(here);

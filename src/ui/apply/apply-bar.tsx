@@ -109,7 +109,12 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
   const [what, setWhat] = useState<LikeWhat | null>(null);
   const found = useRows(bench, { typed, within: scope?.query, what });
   const { target, query, isAnswered, result, hits, headings, effects, likes, liked, why } = found;
-  const references = useMemo(() => referencesOf(bench, target.medium), [bench, target.medium]);
+  const { targets } = bench;
+  const { ids: selectedIds } = bench.selection;
+  const references = useMemo(
+    () => referencesOf(targets, lead, selectedIds, target.medium),
+    [targets, lead, selectedIds, target.medium],
+  );
   const nextReference = nextOf(references, what, lead);
   const called = useMemo(() => (what ? undefined : scopeCalled(typed, replica)), [what, typed, replica]);
   const read = useMemo(() => parseQuery(typed), [typed]);
@@ -305,6 +310,7 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
       setNarrow: (narrowBar) => saveSettings({ narrowBar }),
       way,
       setWay: (applyWay) => saveSettings({ applyWay }),
+      isComparing: what !== null,
       grouping,
       setGrouping: (barGrouping) => saveSettings({ barGrouping }),
       putRandom: () => void putRandom(),

@@ -168,10 +168,15 @@ export function useLikeness(what: LikeWhat | null, bench: Bench): Likenesses {
 }
 
 /** What the lead target's material can be brought near to: what is selected with it first. */
-export const referencesOf = ({ targets, lead, selection }: Bench, medium: Medium): Target[] =>
+export const referencesOf = (
+  targets: readonly Target[],
+  lead: Target | null,
+  selected: ReadonlySet<string>,
+  medium: Medium,
+): Target[] =>
   targets
     .filter((one) => one.id !== lead?.id && one.mediaId !== null && one.chain.medium === medium)
-    .sort((a, b) => Number(selection.ids.has(b.id)) - Number(selection.ids.has(a.id)));
+    .sort((a, b) => Number(selected.has(b.id)) - Number(selected.has(a.id)));
 
 /** The reference after the one that is compared with, in a circle; null where there is none, or nothing to bring near. */
 export function nextOf(

@@ -354,10 +354,11 @@ export class LibraryStore {
     }
   }
 
-  /** Settings that are being saved. */
+  /** Settings that are being saved, and when all of those are. */
   private saving = 0;
-  /** When those before are. */
   private saved: Promise<unknown> = Promise.resolve();
+  /** What the server is known to hold of them. */
+  private confirmed: MemberSettings = {};
 
   /** Saves settings of the member's own. They hold at once, so that the next key press already finds them so. */
   async saveSettings(change: MemberSettings): Promise<MemberSettings> {
@@ -366,22 +367,17 @@ export class LibraryStore {
         data: data && { ...data, member: { ...data.member, settings: make(data.member.settings) } },
         error,
       }));
-    const before = this.state.get().data?.member.settings ?? {};
+    if (this.saving === 0) this.confirmed = this.state.get().data?.member.settings ?? {};
     set((now) => ({ ...now, ...change }));
     this.saving++;
     // One after another: two that overtake each other would leave the one before.
     const answer = this.saved.then(() => ask(changeSettings, { libraryId: this.libraryId }, change));
     this.saved = answer.catch(() => undefined);
     try {
-      const { settings } = await answer;
-      // What was chosen since is on its way.
-      if (this.saving === 1) set(() => settings);
-      return settings;
-    } catch (error) {
-      if (this.saving === 1) set(() => before);
-      throw error;
+      return (this.confirmed = (await answer).settings);
     } finally {
-      this.saving--;
+      // Until the last of them is through, what was chosen since stays; then it is as the server has it, also where it refused.
+      if (--this.saving === 0) set(() => this.confirmed);
     }
   }
 }

@@ -6,6 +6,7 @@ import { linearToLab } from "../../colour/lab";
 import { decodeSrgb } from "../../colour/srgb";
 import type { Frame } from "../../picture/frame";
 import { apartBy, rmsApart, type Apart } from "./define";
+import { whiteNoise } from "./noise";
 
 /*
  * What a picture is like, in figures that say nothing of what is where in it; and what a chain does, as what becomes of a
@@ -195,18 +196,18 @@ function chart(): ImageMaterial {
   if (made) return made;
   const { width, height } = size;
   const planes = [0, 1, 2].map(() => new Float32Array(width * height).fill(decodeSrgb(middleGrey)));
-  let state = 7;
+  const noise = whiteNoise(7);
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
       const [column, row] = [Math.floor((x - field.left) / patch), Math.floor((y - field.top) / patch)];
       const isPatch = column >= 0 && column < columns && row >= 0 && row < rows;
-      state = (Math.imul(1664525, state) + 1013904223) >>> 0;
+      const grain = noise();
       const isDetail = x >= strip.left && x < strip.right && y >= strip.top && y < strip.bottom;
       if (isPatch)
         planes.forEach((p, c) => (p[y * width + x] = decodeSrgb(patches[row * columns + column][c])));
       else if (isDetail) {
         // Something at every scale: stripes of two widths and noise.
-        const v = middleGrey + 0.08 * (state / 2 ** 31 - 1) + (x & 4 ? 0.06 : -0.06) + (y & 2 ? 0.05 : -0.05);
+        const v = middleGrey + 0.08 * grain + (x & 4 ? 0.06 : -0.06) + (y & 2 ? 0.05 : -0.05);
         for (const p of planes) p[y * width + x] = decodeSrgb(v);
       }
     }

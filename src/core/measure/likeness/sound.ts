@@ -3,8 +3,10 @@ import type { Resources } from "../../chain/active";
 import type { Chain } from "../../chain/model";
 import { fromDecibels, toDecibels } from "../../signal/decibels";
 import { integratedLoudness } from "../loudness";
+import { samplePeak } from "../peaks";
 import { bandSpectrum } from "../spectrum";
 import { apartBy, rmsApart, type Apart } from "./define";
+import { whiteNoise } from "./noise";
 
 /*
  * What a sound is like, in figures that say nothing of what happens when in it; and what a chain does, as what becomes of
@@ -81,9 +83,7 @@ export function soundLike({ planes, sampleRate }: AudioMaterial): Float32Array {
     levels.push(level(power(planes, from, Math.min(length, from + step))));
   levels.sort((a, b) => a - b);
   shares.forEach((share, i) => (out[at.spread + i] = levels[Math.floor(share * (levels.length - 1))]));
-  let peak = 0;
-  for (const plane of planes) for (let i = 0; i < length; i++) peak = Math.max(peak, Math.abs(plane[i]));
-  out[at.crest] = Math.max(floor, toDecibels(peak)) - level(power(planes, 0, length));
+  out[at.crest] = Math.max(floor, toDecibels(samplePeak(planes))) - level(power(planes, 0, length));
   out.set(image(planes, 0, length), at.image);
   return out;
 }
@@ -132,12 +132,6 @@ const burstLength = 0.02;
 const decays = [0, 0.05, 0.1, 0.2, 0.35, 0.55, 0.8];
 const end = burst + burstLength + decays.at(-1)!;
 const sample = (seconds: number) => Math.round(seconds * rate);
-
-/** A generator of white noise with a seed, −1…1 (Numerical Recipes, 32 bits). */
-function whiteNoise(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => (state = (Math.imul(1664525, state) + 1013904223) >>> 0) / 2 ** 31 - 1;
-}
 
 /** Noise that falls by 3 dB an octave. Source: P. Kellet's economy filter, as the musicdsp archive gives it (from memory). */
 function pinkNoise(seed: number): () => number {

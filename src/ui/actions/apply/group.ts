@@ -15,5 +15,6 @@ export const group: Action<ApplyHere> = {
   short: ({ grouping }) => (next(grouping) === null ? "as found" : `by ${next(grouping)}`),
   keys: ["Alt+g"],
   strip: true,
+  offered: ({ isComparing }) => !isComparing,
   run: (here) => here.setGrouping(next(here.grouping)),
 };

@@ -24,6 +24,8 @@ export interface ApplyHere {
   setStrength(strength: number): void;
   readonly isNarrow: boolean;
   setNarrow(narrow: boolean): void;
+  /** Cards are compared with something, and stand in the order of their distances. */
+  readonly isComparing: boolean;
   readonly grouping: BarGrouping | null;
   setGrouping(by: BarGrouping | null): void;
   putRandom(): void;

@@ -5,6 +5,7 @@ export const put: Action<ApplyHere> = {
   id: "apply.put",
   words: ({ way }) => sayWay[way].words,
   short: ({ way }) => sayWay[way].short,
+  sayable: true,
   keys: ["Enter"],
   offered: ({ found }) => found > 0,
   run: (here) => here.put(here.way),

@@ -1,0 +1,1 @@
+CREATE INDEX "imprint_failed" ON "imprint" USING btree ("library_id") WHERE "imprint"."figures" is null;
