@@ -31,7 +31,7 @@ const withoutVersions = (rows: Record<string, Record<string, unknown>[]>) =>
 /** What the history says of each scenario's command; names are made up as they are needed. */
 const said: Record<string, RegExp> = {
   "create-folder": /^made folder “Inside”$/,
-  "rename-folder": /^renamed folder “Folder \d+” to “Renamed \d+”$/,
+  "edit-folder": /^renamed folder “Folder \d+” to “Renamed \d+”$/,
   "move-folder": /^moved folder “Folder \d+”$/,
   "remove-folder": /^removed folder “Middle”, kept what was in it$/,
   "keep-card": /^kept preset “Kept \d+”$/,
@@ -41,7 +41,24 @@ const said: Record<string, RegExp> = {
   "withdraw-cards": /^withdrew 2 cards$/,
   "set-alias": /^“al\d+” now recalls “Card \d+”$/,
   "remove-alias": /^took away the alias “rm\d+”$/,
-  "mark-favourite": /^marked “Card \d+” as a favourite$/,
+  "merge-folders": /^merged folder “One \d+” into “Other \d+”$/,
+  "create-tag": /^made tag “Inside”$/,
+  "rename-tag": /^renamed tag “tag \d+” to “Retold \d+”$/,
+  "move-tag": /^moved tag “tag \d+”$/,
+  "remove-tag": /^removed tag “tag \d+”$/,
+  "merge-tags": /^merged tag “tag \d+” into “tag \d+”$/,
+  "tag-cards": /^tagged 2 cards made \d+ \/ below$/,
+  "file-cards": /^filed 2 cards in Further \d+ \/ Deep too$/,
+  "keep-list": /^made the list “List \d+”$/,
+  "keep-team-list": /^renamed the list “List \d+” to “Relisted \d+”$/,
+  "remove-list": /^removed the list “List \d+”$/,
+  "remove-team-list": /^removed the list “List \d+”$/,
+  "mark-cards": /^put 2 cards on List \d+$/,
+  "mark-team-cards": /^put “Card \d+” on List \d+$/,
+  "place-marked": /^put the cards of List \d+ in order$/,
+  "place-team-marked": /^put the cards of List \d+ in order$/,
+  "rate-cards": /^rated 2 cards: 4 stars$/,
+  hide: /^hid 2 cards$/,
   "bind-key": /^the key 7 now applies “Card \d+”$/,
   "keep-search": /^kept the search “Search \d+”$/,
   "remove-search": /^removed the search “Search \d+”$/,
@@ -92,7 +109,16 @@ describe("every command", () => {
       for (const row of rows) copy = applyRowChanges(copy, row.forward);
     }
     const rows = await owner.rows();
-    for (const entity of ["folder", "card", "alias", "favourite", "keyBinding"] as const)
+    for (const entity of [
+      "folder",
+      "tag",
+      "card",
+      "alias",
+      "favourite",
+      "keyBinding",
+      "rating",
+      "hiding",
+    ] as const)
       expect([...copy[entity].values()].sort((a, b) => (a.id < b.id ? -1 : 1))).toEqual(rows[entity]);
   });
 
@@ -110,7 +136,7 @@ describe("every command", () => {
 describe("taking back", () => {
   it("goes back step by step and forward again, over several streams", async () => {
     const cardId = await keep();
-    await owner.run("mark-favourite", { cardId, on: true });
+    await owner.mark(cardId);
     await owner.run("edit-card", { cardId, name: "Third step" });
     const state = async () => {
       const rows = await owner.rows();

@@ -67,7 +67,7 @@ describe("the history", () => {
       })
     ).body.result;
     await colleague.run("apply-card", { sessionId, targetIds, cardId });
-    await colleague.run("mark-favourite", { cardId, on: true });
+    await colleague.mark(cardId);
     const seen = (await historyOf(colleague)).changes;
     expect(seen.slice(0, 3).map((c) => c.of)).toEqual(["member", "session", "library"]);
     expect(seen.map((c) => c.sequence)).toEqual(seen.map((c) => c.sequence).sort((a, b) => b - a));
@@ -89,7 +89,7 @@ describe("the history", () => {
 
   it("tells what a change did, row by row", async () => {
     const folder = (await owner.rows()).folder.find((f) => f.name === "Rooms")!;
-    await owner.run("rename-folder", { folderId: folder.id, name: "Chambers" });
+    await owner.run("edit-folder", { folderId: folder.id, name: "Chambers" });
     const { streamId, revision } = (await historyOf(owner)).changes[0];
     const details = await detailsRoute.GET(request("/api/test", { cookie: owner.cookie }), {
       params: Promise.resolve({ libraryId, streamId, revision: String(revision) }),
@@ -209,8 +209,8 @@ describe("the event stream", () => {
         const { cardId } = (
           await owner.run<{ cardId: string }>("keep-card", { name: "Heard of", path: "", chain: highPass() })
         ).body.result;
-        await owner.run("mark-favourite", { cardId, on: true });
-        await viewer.run("mark-favourite", { cardId, on: true });
+        await owner.mark(cardId);
+        await viewer.mark(cardId);
         await owner.run("apply-card", { sessionId, targetIds, cardId });
       },
       (all) => changes(all).some((e) => e.of === "session"),

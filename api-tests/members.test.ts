@@ -253,7 +253,7 @@ describe("leaving", () => {
         },
       })
     ).body.result;
-    await person.run("mark-favourite", { cardId, on: true });
+    await person.mark(cardId);
     const made = await answer<{ token: string }>(
       await keysRoute.POST(
         request("/api/test", {
@@ -277,7 +277,7 @@ describe("leaving", () => {
       ).status;
     expect(await byKey()).toBe(403);
     expect((await person.run("leave-library", {})).status).toBe(200);
-    expect((await person.run("mark-favourite", { cardId, on: true })).status).toBe(404);
+    expect((await person.mark(cardId)).status).toBe(404);
     expect(await byKey()).toBe(401);
     expect((await owner.rows()).card.find((c) => c.id === cardId)).toMatchObject({ authorId: person.id });
     expect(await membership(person)).toMatchObject({ removed: true, name: "editor" });
@@ -304,8 +304,6 @@ describe("leaving", () => {
         )
       ).status;
     expect([await back(curator), await back(owner)]).toEqual([403, 200]);
-    expect((await person.run("mark-favourite", { cardId: newId(), on: true })).body.error?.code).toBe(
-      "not-found",
-    );
+    expect((await person.mark(newId())).body.error?.code).toBe("not-found");
   });
 });

@@ -51,9 +51,98 @@ export async function makeScenarios() {
   const search = async (command: "keep-search" | "keep-team-search") =>
     (await owner.run<{ searchId: string }>(command, { name: fresh("Search"), query: "room" })).body.result
       .searchId;
+  const tag = async (parentId: string | null = null, name = fresh("tag")) =>
+    (await owner.run<{ tagId: string }>("create-tag", { parentId, name })).body.result.tagId;
+  /** A card with some tags. */
+  const tagged = async (...tagIds: string[]) => {
+    const cardId = await keep();
+    for (const tagId of tagIds) await owner.run("tag-cards", { cardIds: [cardId], tagId, on: true });
+    return cardId;
+  };
+  const list = async (command: "keep-list" | "keep-team-list") =>
+    (await owner.run<{ listId: string }>(command, { name: fresh("List"), mark: "" })).body.result.listId;
+  const placed = async (keeps: "keep-list" | "keep-team-list", marks: "mark-cards" | "mark-team-cards") => {
+    const [listId, cardIds] = [await list(keeps), [await keep(), await keep(), await keep()]];
+    await owner.run(marks, { listId, cardIds, on: true });
+    return { listId, cardId: cardIds[2], beforeId: cardIds[0] };
+  };
   const inputs: Record<string, () => Promise<object>> = {
     "create-folder": async () => ({ parentId: await folder(), name: "Inside" }),
-    "rename-folder": async () => ({ folderId: await folder(), name: fresh("Renamed") }),
+    "edit-folder": async () => ({
+      folderId: await folder(),
+      name: fresh("Renamed"),
+      sign: "rain",
+      fits: ["clip", "bus"],
+    }),
+    "merge-folders": async () => {
+      const [one, other] = [await folder(null, fresh("One")), await folder(null, fresh("Other"))];
+      for (const parent of [one, other]) await folder(parent, "Common");
+      await folder(one, "Alone");
+      const rows = await owner.rows();
+      const names = [one, other].map((id) => rows.folder.find((f) => f.id === id)!.name as string);
+      await keep(`${names[0]} / Common`);
+      const both = await keep(names[0]);
+      await owner.run("file-cards", { cardIds: [both], folderId: other, on: true });
+      return { folderId: one, intoId: other };
+    },
+    "create-tag": async () => ({ parentId: await tag(), name: "Inside" }),
+    "rename-tag": async () => ({ tagId: await tag(), name: fresh("Retold") }),
+    "move-tag": async () => {
+      // A card that has both has only the lower one, once that lies in the other.
+      const [one, other] = [await tag(), await tag()];
+      await tagged(one, other);
+      return { tagId: one, parentId: other };
+    },
+    "remove-tag": async () => {
+      const parent = await tag();
+      const middle = await tag(parent);
+      await tag(middle);
+      await tagged(middle);
+      return { tagId: middle };
+    },
+    "merge-tags": async () => {
+      const [one, other] = [await tag(), await tag()];
+      for (const parent of [one, other]) await tag(parent, "common");
+      await tagged(await tag(one), other);
+      await tagged(one);
+      return { tagId: one, intoId: other };
+    },
+    "tag-cards": async () => ({
+      cardIds: [await keep(), await keep()],
+      path: `${fresh("made")} / below`,
+      on: true,
+    }),
+    "file-cards": async () => ({
+      cardIds: [await keep(), await keep("Elsewhere")],
+      path: `${fresh("Further")} / Deep`,
+      on: true,
+    }),
+    "keep-list": async () => ({ name: fresh("List"), mark: "" }),
+    "keep-team-list": async () => ({
+      listId: await list("keep-team-list"),
+      name: fresh("Relisted"),
+      mark: "é",
+    }),
+    "remove-list": async () => ({ listId: await list("keep-list") }),
+    "remove-team-list": async () => ({ listId: await list("keep-team-list") }),
+    "mark-cards": async () => ({
+      listId: await list("keep-list"),
+      cardIds: [await keep(), await keep()],
+      on: true,
+    }),
+    "mark-team-cards": async () => ({
+      listId: await list("keep-team-list"),
+      cardIds: [await keep()],
+      on: true,
+    }),
+    "place-marked": async () => placed("keep-list", "mark-cards"),
+    "place-team-marked": async () => placed("keep-team-list", "mark-team-cards"),
+    "rate-cards": async () => {
+      const cardIds = [await keep(), await keep()];
+      await owner.run("rate-cards", { cardIds: cardIds.slice(1), stars: 2 });
+      return { cardIds, stars: 4 };
+    },
+    hide: async () => ({ cardIds: [await keep(), await keep()], on: true }),
     "move-folder": async () => ({ folderId: await folder(), parentId: await folder() }),
     "remove-folder": async () => {
       const parent = await folder();
@@ -91,7 +180,6 @@ export async function makeScenarios() {
       await owner.run("set-alias", { cardId: await keep(), text: fresh("rm").replace(" ", "") });
       return { aliasId: (await owner.rows()).alias.at(-1)!.id };
     },
-    "mark-favourite": async () => ({ cardId: await keep(), on: true }),
     "bind-key": async () => ({ key: "7", cardId: await keep(), takeOver: true }),
     "keep-search": async () => ({ name: fresh("Search"), query: "room is:unused" }),
     "remove-search": async () => ({
@@ -142,5 +230,20 @@ export async function makeScenarios() {
     "change-role": async () => ({ memberId: await memberId(), role: "viewer" }),
     "remove-member": async () => ({ memberId: await memberId() }),
   };
-  return { owner, libraryId, sessionId, targetIds, mediaId, keep, folder, session, group, clip, inputs };
+  return {
+    owner,
+    libraryId,
+    sessionId,
+    targetIds,
+    mediaId,
+    keep,
+    folder,
+    tag,
+    tagged,
+    list,
+    session,
+    group,
+    clip,
+    inputs,
+  };
 }

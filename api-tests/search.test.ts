@@ -40,7 +40,7 @@ beforeAll(async () => {
   const nine = await keep("Take 9", "", [4]);
   const gone = await keep("Fog, gone", "", [5]);
   await owner.run("set-alias", { cardId: nine, text: "tn" });
-  await owner.run("mark-favourite", { cardId: nine, on: true });
+  await owner.mark(nine);
   await owner.run("bind-key", { key: "4", cardId: nine });
   await owner.run("withdraw-cards", { cardIds: [gone], withdrawn: true });
 });

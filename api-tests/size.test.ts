@@ -227,14 +227,24 @@ describe("the database finds by an index", () => {
     "a card that is renamed": () => run("edit-card", { cardId: ids[10], name: "Renamed at size" }),
     "a card that gets an alias": () => run("set-alias", { cardId: ids[11], text: "szz" }),
     "a search that is kept": () => run("keep-team-search", { name: "At size", query: "room" }),
-    "a card that becomes a favourite": () => run("mark-favourite", { cardId: ids[11], on: true }),
+    "a card that becomes a favourite": () =>
+      run("mark-cards", { listId: owner.listId, cardIds: [ids[11]], on: true }),
+    "cards that are tagged": () =>
+      run("tag-cards", { cardIds: ids.slice(20, 60), path: "size / tag", on: true }),
+    "a tag that is removed": async () =>
+      run("remove-tag", { tagId: (await owner.rows()).tag.find(({ name }) => name === "tag")!.id }),
+    "cards that are filed further": () =>
+      run("file-cards", { cardIds: ids.slice(20, 60), folderId: folders[7].id, on: true }),
+    "a folder that is removed": () => run("remove-folder", { folderId: folders[7].id }),
+    "cards that are rated": () => run("rate-cards", { cardIds: ids.slice(20, 60), stars: 3 }),
+    "a card that is hidden": () => run("hide", { cardIds: [ids[12]], on: true }),
     "a card that is applied": () =>
       run("apply-card", { sessionId, targetIds, cardId: ids[0] }).catch(() => undefined),
     "many cards that are moved": () =>
       run("move-cards", { cardIds: ids.slice(100, 400), path: folders[5].name }),
     "a folder that is made": () => run("create-folder", { parentId: folders[0].id, name: "Made at size" }),
     "a folder that is renamed": () =>
-      run("rename-folder", { folderId: folders[1].id, name: "Renamed at size" }),
+      run("edit-folder", { folderId: folders[1].id, name: "Renamed at size" }),
     "a change that is taken back": () => owner.takeBack("undo"),
     // Whole libraries, of which the database holds larger ones: what one reads must not grow with the others.
     "a library, when a page is opened": () => ask(replicaRoute, "", {}, neighbour),

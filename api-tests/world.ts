@@ -3,6 +3,8 @@ import type { Chain } from "@/core/chain/model";
 import { chainText } from "@/core/chain/fingerprint";
 import type { Role } from "@/core/library/roles";
 import { database } from "@/db/connection";
+import { readLists } from "@/db/marks";
+import { furnish } from "@/db/members";
 import { benchSession, library, member, stream, target } from "@/db/schema";
 import * as authRoute from "@/app/api/auth/[...all]/route";
 import * as cardsRoute from "@/app/api/libraries/[libraryId]/cards/route";
@@ -66,6 +68,8 @@ export interface Person {
   readonly email: string;
   readonly cookie: string;
   readonly libraryId: string;
+  /** Their Favourites. */
+  readonly listId: string;
   run<R = Record<string, unknown>>(
     command: string,
     body: object,
@@ -76,6 +80,8 @@ export interface Person {
       error?: Record<string, unknown>;
     }>
   >;
+  /** Puts a card on their Favourites. */
+  mark(cardId: string): ReturnType<Person["run"]>;
   takeBack(
     direction: "undo" | "redo",
     sessionId?: string,
@@ -91,21 +97,26 @@ export async function join(libraryId: string, role: Role): Promise<Person> {
   const email = `${newId()}@people.example`;
   const id = await addUser(role, email, password);
   await database().insert(member).values({ id: newId(), libraryId, userId: id, name: role, role });
+  await furnish(database(), libraryId, id);
+  const [{ id: listId }] = await readLists(database(), libraryId, id);
   const { cookie } = await signIn(email);
   const params = <P extends object>(p: P) => ({ params: Promise.resolve({ libraryId, ...p }) });
   const base = `/api/libraries/${libraryId}`;
+  const run: Person["run"] = async (command, body) =>
+    answer(
+      await commandRoute.POST(
+        request(`${base}/commands/${command}`, { method: "POST", cookie, body }),
+        params({ command }),
+      ),
+    );
   return {
     id,
     email,
     cookie,
     libraryId,
-    run: async (command, body) =>
-      answer(
-        await commandRoute.POST(
-          request(`${base}/commands/${command}`, { method: "POST", cookie, body }),
-          params({ command }),
-        ),
-      ),
+    listId,
+    run,
+    mark: (cardId) => run("mark-cards", { listId, cardIds: [cardId], on: true }),
     takeBack: async (direction, sessionId, requestId) =>
       answer(
         await takeBackRoute.POST(

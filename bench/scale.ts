@@ -204,10 +204,10 @@ async function benchSize(count: number): Promise<Figures> {
         command("edit-card", { cardId: ids[1], name: `Renamed in the bench ${i}` }),
       );
       figures["a folder renamed, answered"] = ms(
-        (await command("rename-folder", { folderId: aFolder.id, name: "Renamed in the bench" })).ms,
+        (await command("edit-folder", { folderId: aFolder.id, name: "Renamed in the bench" })).ms,
       );
       figures["… and what that costs such a page"] = await following(other, (i) =>
-        command("rename-folder", { folderId: aFolder.id, name: `Renamed in the bench ${i}` }),
+        command("edit-folder", { folderId: aFolder.id, name: `Renamed in the bench ${i}` }),
       );
       const moved = ids.slice(0, Math.min(3000, ids.length));
       const reads: number[] = [];

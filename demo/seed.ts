@@ -14,10 +14,12 @@ import { benchSession, library, member, stream, target } from "../src/db/schema"
 import { lockStream, record } from "../src/db/streams";
 import { addUser } from "../src/server/accounts";
 import { makeAuth } from "../src/server/auth";
-import { ensurePath } from "../src/server/folders";
+import { ensurePath } from "../src/server/branches";
 import { ownKind, type Medium } from "../src/core/media";
 import { noteUse } from "../src/db/habits";
+import { readLists } from "../src/db/marks";
 import { noteMedia } from "../src/db/media";
+import { furnish } from "../src/db/members";
 import { store } from "../src/server/media-store";
 import { demoDependencies } from "./dependencies";
 import { demoCards } from "./library/cards";
@@ -109,8 +111,10 @@ export async function seedDemo(
   await db.transaction(async (tx) => {
     const libraryId = newId();
     await tx.insert(library).values({ id: libraryId, name: demoLibraryName });
-    for (const { name, role } of demoMembers)
+    for (const { name, role } of demoMembers) {
       await tx.insert(member).values({ id: newId(), libraryId, userId: ids.get(name)!, name, role });
+      await furnish(tx, libraryId, ids.get(name)!);
+    }
 
     const curator = ids.get("curator")!;
     const ledger = new Ledger(tx, libraryId, curator);
@@ -120,7 +124,7 @@ export async function seedDemo(
     );
     const at = new Date().toISOString();
     for (const demo of demoCards) {
-      const { folderId } = await ensurePath(ledger, parsePath(demo.path));
+      const { id: folderId } = await ensurePath(ledger, "folder", parsePath(demo.path));
       const { chain } = normaliseChain(demo.chain);
       const id = newId();
       cardIds.set(demo.name, id);
@@ -131,6 +135,8 @@ export async function seedDemo(
         medium: chain.medium,
         fits: demo.fits,
         folderId,
+        alsoIn: [],
+        tagIds: [],
         note: demo.note,
         madeFor: demo.madeFor ?? "",
         groupId: groups.get(demo.variantOf ?? demo.name) ?? null,
@@ -222,10 +228,12 @@ export async function seedDemo(
           await noteUse(tx, { libraryId, memberId: ownerId, cardId, kinds: [kind], at: new Date() });
       }
       const places = generateNKeysBetween(null, null, favourites.length);
+      const [first] = await readLists(tx, libraryId, ownerId);
       for (const [i, card] of favourites.entries())
         await mine.insert("favourite", {
           id: newId(),
           ownerId,
+          listId: first.id,
           cardId: cardIds.get(card)!,
           position: places[i],
         });

@@ -7,6 +7,10 @@ export const aDocument = (given: Partial<SearchDocument> = {}): SearchDocument =
   ownAliases: [],
   teamAliases: [],
   folder: [],
+  alsoIn: [],
+  tags: [],
+  lists: [],
+  stars: 0,
   maker: "",
   effects: [],
   note: "",
@@ -25,6 +29,7 @@ export const aDocument = (given: Partial<SearchDocument> = {}): SearchDocument =
   isFavourite: false,
   isDefault: false,
   isWithdrawn: false,
+  isHidden: false,
   isDouble: false,
   ...given,
 });

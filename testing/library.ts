@@ -1,5 +1,13 @@
 import { emptyChain, type Chain } from "../src/core/chain/model";
-import type { Card, CardHead, Folder, Target } from "../src/core/library/entities";
+import type {
+  Card,
+  CardHead,
+  FavouritesList,
+  Folder,
+  Hiding,
+  Tag,
+  Target,
+} from "../src/core/library/entities";
 
 /* Rows for tests that need some and do not care which. */
 
@@ -11,6 +19,8 @@ export const aCard = (given: Partial<Card> = {}): Card => ({
   medium: "audio",
   fits: [],
   folderId: null,
+  alsoIn: [],
+  tagIds: [],
   note: "",
   maker: "",
   madeFor: "",
@@ -38,6 +48,40 @@ export const aFolder = (given: Partial<Folder> = {}): Folder => ({
   parentId: null,
   name: "Weather",
   position: "a0",
+  sign: "",
+  fits: [],
+  ...given,
+});
+
+export const aTag = (given: Partial<Tag> = {}): Tag => ({
+  id: "tag-1",
+  version: 1,
+  parentId: null,
+  name: "wet",
+  position: "a0",
+  ...given,
+});
+
+export const aList = (given: Partial<FavouritesList> = {}): FavouritesList => ({
+  id: "list-1",
+  version: 1,
+  ownerId: "user-1",
+  name: "Favourites",
+  mark: "F",
+  position: "a0",
+  removed: false,
+  ...given,
+});
+
+export const aHiding = (given: Partial<Hiding> = {}): Hiding => ({
+  id: "hiding-1",
+  version: 1,
+  ownerId: "user-1",
+  cardId: null,
+  folderId: null,
+  tagId: null,
+  effect: null,
+  maker: null,
   ...given,
 });
 

@@ -87,10 +87,12 @@ export interface PlainRecall {
   readonly shown: readonly SearchDocument[];
   /** Also those, in no order. */
   readonly all: readonly SearchDocument[];
+  /** What would be recalled but for being hidden. */
+  readonly hidden: readonly SearchDocument[];
 }
 
 export function plainRecall(
-  documents: readonly SearchDocument[],
+  known: readonly SearchDocument[],
   query: string,
   target: SearchTarget,
 ): PlainRecall {
@@ -100,12 +102,14 @@ export function plainRecall(
     if (!begun.has(word))
       begun.set(
         word,
-        documents.some((document) => bestOf(document, word, false) !== null),
+        known.some((document) => bestOf(document, word, false) !== null),
       );
     return begun.get(word)!;
   };
   const mayForgive = (word: string) => word.length > 3 || !isBegun(word);
-  const all = documents.filter((document) => orderOf(document, query, target, mayForgive) !== null);
+  const matching = known.filter((document) => orderOf(document, query, target, mayForgive) !== null);
+  const [all, hidden] = [false, true].map((is) => matching.filter(({ isHidden }) => isHidden === is));
+  const documents = known.filter(({ isHidden }) => !isHidden);
   const found = documents.flatMap((document) => {
     const group = documents.filter(
       ({ groupId, medium }) =>
@@ -133,5 +137,9 @@ export function plainRecall(
     const at = a.findIndex((value, i) => value !== b[i]);
     return at < 0 ? 0 : a[at] < b[at] ? -1 : 1;
   };
-  return { shown: found.sort((a, b) => compare(a.order, b.order)).map(({ document }) => document), all };
+  return {
+    shown: found.sort((a, b) => compare(a.order, b.order)).map(({ document }) => document),
+    all,
+    hidden,
+  };
 }

@@ -60,6 +60,8 @@ const headColumns: { readonly [F in (typeof headFields)[number]]: SQL | (typeof 
   changedAt: asTime(card.changedAt),
   madeFor: card.madeFor,
   groupId: card.groupId,
+  alsoIn: card.alsoIn,
+  tagIds: card.tagIds,
 };
 
 /** Heads that are read with one statement. */

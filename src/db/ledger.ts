@@ -2,7 +2,7 @@ import { and, eq, max } from "drizzle-orm";
 import { canonicalJson, chainText, fingerprint } from "@/core/chain/fingerprint";
 import type { Json } from "@/core/chain/model";
 import type { RowChange } from "@/core/library/change";
-import type { Card, Entity, EntityRows } from "@/core/library/entities";
+import { factsOf, type Card, type Entity, type EntityRows } from "@/core/library/entities";
 import type { Executor } from "./connection";
 import { deleteRows, insertRows, readRow, readSome, updateRows, type RowUpdate } from "./entities";
 import { cardVersion } from "./schema";
@@ -182,6 +182,8 @@ export async function playBack(
   const now = new Map<Entity, Map<string, EntityRows[Entity]>>();
   for (const entity of new Set(states.map((done) => done.entity)))
     now.set(entity, await ledger.readAll(entity, states.filter((s) => s.entity === entity).map(idOf)));
+  const merged = new Map<string, Record<string, unknown>>();
+  const before = firstValues(backward);
   for (const done of states) {
     const id = idOf(done);
     const row = now.get(done.entity)!.get(id) as Record<string, unknown> | undefined;
@@ -194,6 +196,14 @@ export async function playBack(
     delete set.version;
     delete set.changedAt;
     delete set.proof;
+    if (row && done.kind === "update")
+      for (const field of factsOf(done.entity).sets ?? []) {
+        if (!(field in set)) continue;
+        const taken = withoutDifference(row[field], before.get(keyOf(done))?.[field], set[field]);
+        if (!taken) throw new BuiltUpon(done.entity, id);
+        merged.set(keyOf(done), { ...merged.get(keyOf(done)), [field]: taken });
+        delete set[field];
+      }
     if (!row || Object.entries(set).some(([key, value]) => !same(row[key], value)))
       throw new BuiltUpon(done.entity, id);
   }
@@ -214,7 +224,11 @@ export async function playBack(
     else
       await ledger.updateAll(
         entity,
-        steps.map((step) => [found(step), (step as UpdateChange).set] as const) as never,
+        steps.map((step) => {
+          const { set } = step as UpdateChange;
+          const sets = Object.entries(merged.get(keyOf(step)) ?? {}).filter(([field]) => field in set);
+          return [found(step), { ...set, ...Object.fromEntries(sets) }] as const;
+        }) as never,
       );
   }
 }
@@ -223,6 +237,25 @@ type InsertChange = Extract<RowChange, { kind: "insert" }>;
 type UpdateChange = Extract<RowChange, { kind: "update" }>;
 
 const idOf = (change: RowChange): string => (change.kind === "insert" ? change.row.id : change.id);
+const keyOf = (change: RowChange): string => `${change.entity} ${idOf(change)}`;
+
+/** By row, what its fields held before a change, from what takes the change back. */
+function firstValues(backward: readonly RowChange[]): Map<string, Record<string, unknown>> {
+  const found = new Map<string, Record<string, unknown>>();
+  // What was done first is taken back last.
+  for (const step of backward)
+    if (step.kind === "update") found.set(keyOf(step), { ...found.get(keyOf(step)), ...step.set });
+  return found;
+}
+
+/** A set as it is now without what a change put in and with what it took out; null where others undid that already. */
+function withoutDifference(now: unknown, before: unknown, after: unknown): string[] | null {
+  const [has, had, given] = [now, before ?? [], after] as string[][];
+  if (same(has, given)) return had;
+  const [put, taken] = [given.filter((id) => !had.includes(id)), had.filter((id) => !given.includes(id))];
+  if (put.some((id) => !has.includes(id)) || taken.some((id) => has.includes(id))) return null;
+  return [...has.filter((id) => !put.includes(id)), ...taken];
+}
 
 /** Steps cut into runs that can be done at once: of one kind, of one kind of row, and no row twice. */
 function runsOf(steps: readonly RowChange[]): RowChange[][] {
@@ -244,7 +277,7 @@ function runsOf(steps: readonly RowChange[]): RowChange[][] {
 function lastStates(forward: readonly RowChange[]): RowChange[] {
   const last = new Map<string, RowChange>();
   for (const change of forward) {
-    const key = `${change.entity} ${idOf(change)}`;
+    const key = keyOf(change);
     const before = last.get(key);
     if (change.kind === "update" && before?.kind === "insert")
       last.set(key, { ...before, row: { ...before.row, ...change.set } } as RowChange);

@@ -1,4 +1,5 @@
 import type { Database } from "./connection";
+import { furnish } from "./members";
 import { library, member, stream } from "./schema";
 
 interface NewLibrary {
@@ -14,5 +15,6 @@ export async function insertLibrary(db: Database, { id, name, streamId, owner }:
     await tx.insert(library).values({ id, name });
     await tx.insert(stream).values({ id: streamId, libraryId: id });
     await tx.insert(member).values({ ...owner, libraryId: id, role: "owner" });
+    await furnish(tx, id, owner.userId);
   });
 }

@@ -1,8 +1,11 @@
 import { and, count, eq, sql } from "drizzle-orm";
+import { generateNKeysBetween } from "fractional-indexing";
+import { v7 as newId } from "uuid";
+import { firstLists } from "@/core/library/entities";
 import type { MemberSettings } from "@/core/library/media";
 import type { Executor } from "./connection";
 import type { Role } from "@/core/library/roles";
-import { member } from "./schema";
+import { favouritesList, member } from "./schema";
 
 /**
  * The role of a member in force, or null. Inside a transaction it stays theirs until that ends: who changes it
@@ -52,4 +55,12 @@ export async function findMembership(
     .from(member)
     .where(and(eq(member.libraryId, libraryId), eq(member.userId, userId)));
   return row ?? null;
+}
+
+/** Gives a new member what everybody has from the beginning. */
+export async function furnish(db: Executor, libraryId: string, ownerId: string): Promise<void> {
+  const places = generateNKeysBetween(null, null, firstLists.length);
+  await db
+    .insert(favouritesList)
+    .values(firstLists.map((list, i) => ({ ...list, id: newId(), libraryId, ownerId, position: places[i] })));
 }

@@ -14,7 +14,7 @@ import {
 } from "@/db/invitations";
 import { Ledger } from "@/db/ledger";
 import { waitForLock } from "@/db/locks";
-import { findMembership } from "@/db/members";
+import { findMembership, furnish } from "@/db/members";
 import { lockStream, record } from "@/db/streams";
 import { addUser, requireNewAccount } from "./accounts";
 import { isId } from "./ids";
@@ -110,8 +110,10 @@ async function takeUp(headers: Headers, token: string, account: Account | undefi
       throw new Refusal(409, "member-already", "You are a member of this library already.", { libraryId });
     const ledger = new Ledger(tx, libraryId, user.id);
     if (before) await ledger.update("member", before.id, { removed: false, role });
-    else
+    else {
       await ledger.insert("member", { id: newId(), userId: user.id, name: user.name, role, removed: false });
+      await furnish(tx, libraryId, user.id);
+    }
     await markInvitationUsed(tx, id);
     await record(tx, locked, {
       requestId: newId(),

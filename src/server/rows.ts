@@ -15,14 +15,21 @@ export async function requireRow<E extends Entity>(
   return row;
 }
 
-/** Cards that members may change, in the order of the ids. */
-export async function requireEditableCards(ledger: Ledger, ids: readonly string[]): Promise<Card[]> {
+/** Cards of the library, in the order of the ids. */
+export async function requireCards(ledger: Ledger, ids: readonly string[]): Promise<Card[]> {
   const found = await ledger.readAll("card", ids);
-  return ids.map((id) => refuseSupplied(found.get(id)));
+  return ids.map((id) => {
+    const card = found.get(id);
+    if (!card) throw notFound(entities.card.noun);
+    return card;
+  });
 }
 
-function refuseSupplied(card: Card | undefined): Card {
-  if (!card) throw notFound(entities.card.noun);
+/** Cards that members may change, in the order of the ids. */
+export const requireEditableCards = async (ledger: Ledger, ids: readonly string[]): Promise<Card[]> =>
+  (await requireCards(ledger, ids)).map(refuseSupplied);
+
+export function refuseSupplied(card: Card): Card {
   if (card.layer === "supplied")
     throw new Refusal(403, "supplied", `“${card.name}” is a supplied card and stays as it is.`, {
       hint: "Put it on a target and keep it under a name of your own.",

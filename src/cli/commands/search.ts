@@ -34,6 +34,10 @@ function documentOf(text: string, path: string, changed: Date): SearchDocument {
     ownAliases: [],
     teamAliases: [],
     folder,
+    alsoIn: [],
+    tags: [],
+    lists: [],
+    stars: 0,
     maker,
     madeFor,
     groupId: null,
@@ -52,6 +56,7 @@ function documentOf(text: string, path: string, changed: Date): SearchDocument {
     isFavourite: false,
     isDefault: false,
     isWithdrawn: false,
+    isHidden: false,
     isDouble: false,
   };
 }

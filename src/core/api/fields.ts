@@ -68,21 +68,29 @@ export const nameOf = (noun: string) =>
     })
     .error(empty("no-name"));
 
-/** Names of folders, separated by `/`; an empty one leads to no folder. */
-export const path = Joi.string()
-  .allow("")
-  .max(longestName * deepestFolder)
-  .custom((text: string, { error }) => {
-    const names = parsePath(text);
-    if (names.length > deepestFolder) return error("too-deep");
-    const long = names.find((name) => name.length > longestName);
-    return long === undefined ? text : error("long-name", { length: long.length });
-  })
-  .messages({
-    "too-deep": `Folders lie at most ${deepestFolder} deep`,
-    "long-name": `A folder's name has at most ${longestName} characters; this one has {#length}`,
-    "string.max": `Folders lie at most ${deepestFolder} deep, with names of at most ${longestName} characters`,
-  });
+/** Names of folders or tags, separated by `/`. */
+const pathOf = (plural: string, noun: string) =>
+  Joi.string()
+    .max(longestName * deepestFolder)
+    .custom((text: string, { error }) => {
+      const names = parsePath(text);
+      if (names.length > deepestFolder) return error("too-deep");
+      const long = names.find((name) => name.length > longestName);
+      return long === undefined ? text : error("long-name", { length: long.length });
+    })
+    .messages({
+      "too-deep": `${plural} lie at most ${deepestFolder} deep`,
+      "long-name": `A ${noun}'s name has at most ${longestName} characters; this one has {#length}`,
+      "string.max": `${plural} lie at most ${deepestFolder} deep, with names of at most ${longestName} characters`,
+    });
+
+/** Where folders lie; an empty one leads to no folder. */
+export const path = pathOf("Folders", "folder").allow("");
+/** Where a tag lies. */
+export const tagPath = pathOf("Tags", "tag")
+  .custom((text: string, { error }) => (parsePath(text).length === 0 ? error("no-name") : text))
+  .messages({ "no-name": "Give the tag a name" })
+  .error(empty("no-name"));
 
 export const note = Joi.string()
   .max(longestNote)

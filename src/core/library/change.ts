@@ -1,5 +1,5 @@
 import { MapView } from "../numeric/map-view";
-import { entityNames, headOf, type Entity, type EntityHeads, type EntityRows } from "./entities";
+import { entityNames, factsOf, headOf, type Entity, type EntityHeads, type EntityRows } from "./entities";
 import type { Versioned } from "./entities/define";
 
 /** One row's part of a change. Rows and fields are plain JSON. */
@@ -56,7 +56,8 @@ type Rows = Map<string, object>;
 function changeRows(changes: readonly RowChange[], writable: (entity: Entity) => Rows): void {
   for (const change of changes) {
     const rows = writable(change.entity);
-    if (change.kind === "insert") rows.set(change.row.id, headOf(change.entity, change.row));
+    if (change.kind === "insert")
+      rows.set(change.row.id, { ...factsOf(change.entity).earlier, ...headOf(change.entity, change.row) });
     else if (change.kind === "delete") rows.delete(change.id);
     else {
       const before = rows.get(change.id);

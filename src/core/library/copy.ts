@@ -58,7 +58,7 @@ export class LibraryCopy {
   }
 
   /** The cards that have come so far, with the folders they lie in and the members who kept them. */
-  get known(): Pick<Replica, "card" | "folder" | "member"> {
+  get known(): Pick<Replica, "card" | "folder" | "tag" | "member"> {
     return this.rows.replica;
   }
 

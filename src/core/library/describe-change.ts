@@ -23,6 +23,12 @@ export function describeChange(
     if (value === null || value === undefined)
       return field === "folderId" || field === "parentId" ? "no folder" : "nothing";
     const entity = factsOf(of).references?.[field] as Entity | undefined;
+    if (entity && Array.isArray(value))
+      return value.length === 0
+        ? "none"
+        : value
+            .map((id) => nameOf(entity, String(id)) ?? `a ${entities[entity].noun} that is gone`)
+            .join(", ");
     if (entity)
       return nameOf(entity, String(value)) === undefined
         ? `a ${entities[entity].noun} that is gone`

@@ -3,7 +3,7 @@ import { aCard, aGainChain, aHead } from "../../../testing/library";
 import { combination, isBareCharacter, keyProblem, reservedKeys, type KeyPress } from "../keys/combination";
 import { applyRowChanges, emptyReplica } from "./change";
 import type { Folder } from "./entities";
-import { childFolders, folderPath, folderRows, folderWithin, resolvePath } from "./folders";
+import { childrenOf, pathOf, treeRows, rowsWithin, resolvePath } from "./tree";
 import { cleanName, parsePath } from "../text/names";
 import { may, roles } from "./roles";
 import { similarity, suggestFolder } from "./suggest";
@@ -14,6 +14,8 @@ const folder = (id: string, parentId: string | null, name: string, position = "a
   parentId,
   name,
   position,
+  sign: "",
+  fits: [],
   version: 1,
 });
 const folders = new Map(
@@ -28,7 +30,7 @@ const card = (id: string) => aCard({ id, name: id });
 
 describe("folders", () => {
   it("lists them in their order, each before what lies in it", () =>
-    expect(folderRows(folders).map((r) => [r.folder.id, r.depth])).toEqual([
+    expect(treeRows(folders).map((r) => [r.row.id, r.depth])).toEqual([
       ["s", 0],
       ["n", 0],
       ["p", 1],
@@ -36,23 +38,23 @@ describe("folders", () => {
     ]));
   it("orders siblings by place, then id", () =>
     expect(
-      childFolders(new Map([folder("b", null, "B"), folder("a", null, "A")].map((f) => [f.id, f])), null).map(
+      childrenOf(new Map([folder("b", null, "B"), folder("a", null, "A")].map((f) => [f.id, f])), null).map(
         (f) => f.id,
       ),
     ).toEqual(["a", "b"]));
   it("knows a path and finds it again, whatever its case", () => {
-    expect(folderPath(folders, "r")).toBe("Narration / Rooms");
-    expect(resolvePath(folders, ["narration", "ROOMS"])).toEqual({ folderId: "r", missing: [] });
+    expect(pathOf(folders, "r")).toBe("Narration / Rooms");
+    expect(resolvePath(folders, ["narration", "ROOMS"])).toEqual({ id: "r", missing: [] });
     expect(resolvePath(folders, ["Narration", "Halls", "Small"])).toEqual({
-      folderId: "n",
+      id: "n",
       missing: ["Halls", "Small"],
     });
   });
-  it("holds what is below", () => expect(folderWithin(folders, "n")).toEqual(new Set(["n", "r", "p"])));
+  it("holds what is below", () => expect(rowsWithin(folders, "n")).toEqual(new Set(["n", "r", "p"])));
   it("ends in spite of a loop in the data", () =>
-    expect(
-      folderPath(new Map([folder("a", "b", "A"), folder("b", "a", "B")].map((f) => [f.id, f])), "a"),
-    ).toBe("B / A"));
+    expect(pathOf(new Map([folder("a", "b", "A"), folder("b", "a", "B")].map((f) => [f.id, f])), "a")).toBe(
+      "B / A",
+    ));
 });
 
 describe("names", () => {

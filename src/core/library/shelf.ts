@@ -1,34 +1,76 @@
 import { SortedView } from "../numeric/sorted-view";
-import { sortKey } from "../text/fold";
+import { fold, sortKey } from "../text/fold";
 import type { Replica, RowChange } from "./change";
 import type { Alias } from "./entities/alias";
-import type { CardHead, EntityRows, Folder } from "./entities";
+import type { CardHead, EntityRows, FavouritesList } from "./entities";
+import { Branches, Holdings } from "./holdings";
+import { byPosition } from "./order";
 
 /** What of the library a table shows. */
 export type Place =
   | { readonly kind: "all" }
   | { readonly kind: "folder"; readonly id: string }
   | { readonly kind: "unfiled" }
-  | { readonly kind: "favourites" }
+  | { readonly kind: "tag"; readonly id: string }
+  | { readonly kind: "list"; readonly id: string }
   | { readonly kind: "withdrawn" };
 
 /** Rows that say something of a card besides its own. */
-type Asides = Pick<EntityRows, "alias" | "favourite" | "keyBinding" | "effectDefault">;
+type Asides = Pick<EntityRows, "alias" | "favourite" | "keyBinding" | "effectDefault" | "rating" | "hiding">;
 type Aside = keyof Asides;
-const asides = ["alias", "favourite", "keyBinding", "effectDefault"] as const satisfies readonly Aside[];
+const asides = [
+  "alias",
+  "favourite",
+  "keyBinding",
+  "effectDefault",
+  "rating",
+  "hiding",
+] as const satisfies readonly Aside[];
+const isAside = (entity: string): entity is Aside => (asides as readonly string[]).includes(entity);
 
-/** What is kept of each: the word, place, key or effect. */
-const saidBy: { readonly [A in Aside]: (row: Asides[A]) => string } = {
-  alias: ({ text }) => text,
-  favourite: ({ position }) => position,
-  keyBinding: ({ key }) => key,
-  effectDefault: ({ effect }) => effect,
-};
+/** Rows that belong to cards: of each kind by row, and by card. */
+class AsideRows<A extends Aside> {
+  readonly rows = new Map<string, Asides[A]>();
+  private readonly byCard = new Map<string, Set<string>>();
+
+  put(row: Asides[A]): void {
+    this.rows.set(row.id, row);
+    // What recalls a saved search or hides a folder is nothing of a card's.
+    if (row.cardId === null) return;
+    const of = this.byCard.get(row.cardId);
+    if (of) of.add(row.id);
+    else this.byCard.set(row.cardId, new Set([row.id]));
+  }
+
+  remove(id: string): Asides[A] | undefined {
+    const row = this.rows.get(id);
+    if (!row) return undefined;
+    this.rows.delete(id);
+    if (row.cardId !== null) {
+      const of = this.byCard.get(row.cardId)!;
+      of.delete(id);
+      if (of.size === 0) this.byCard.delete(row.cardId);
+    }
+    return row;
+  }
+
+  of(cardId: string): Asides[A][] {
+    const ids = this.byCard.get(cardId);
+    return ids ? Array.from(ids, (id) => this.rows.get(id)!) : [];
+  }
+
+  has(cardId: string): boolean {
+    return this.byCard.has(cardId);
+  }
+}
+
+/** In use, hidden by the member though it is in use, or taken out of use. */
+type State = "used" | "hidden" | "withdrawn";
 
 /** What is kept of a card. */
 interface Placed {
+  readonly state: State;
   readonly folderId: string | null;
-  readonly withdrawn: boolean;
   readonly fingerprint: string;
   readonly groupId: string | null;
   /** By which it is put in order: its name, numbers by value, and what tells namesakes apart. */
@@ -37,6 +79,25 @@ interface Placed {
 
 const keyOf = ({ id, name }: Pick<CardHead, "id" | "name">) => `${sortKey(name)}\u0000${name}\u0000${id}`;
 
+/** Fields of a card by which it is placed. */
+const placing = [
+  "name",
+  "folderId",
+  "alsoIn",
+  "tagIds",
+  "maker",
+  "withdrawn",
+  "fingerprint",
+  "groupId",
+] as const satisfies readonly (keyof CardHead)[];
+
+/** The folders that a card lies in, its home first. */
+const foldersOf = ({ folderId, alsoIn }: Pick<CardHead, "folderId" | "alsoIn">): readonly string[] =>
+  folderId === null ? alsoIn : alsoIn.length === 0 ? [folderId] : [folderId, ...alsoIn];
+
+/** The rows that a shelf follows. */
+type Shelved = Pick<Replica, "card" | "folder" | "tag" | "favouritesList" | Aside>;
+
 /**
  * Where the cards of a library lie and in which order, and what belongs to each: what its screens ask for at every key.
  * A change costs what it touches, however large the library is. Told every row change in turn, after it was made from a
@@ -44,69 +105,83 @@ const keyOf = ({ id, name }: Pick<CardHead, "id" | "name">) => `${sortKey(name)}
  */
 export class Shelf {
   private readonly cards = new Map<string, Placed>();
-  /** Those in use, and the others. */
-  private readonly inFolder = new Map<string | null, Set<string>>();
-  private readonly withdrawnFrom = new Map<string | null, Set<string>>();
-  /** The folder in which each lies, and the other way round. */
-  private readonly folders = new Map<string, string | null>();
-  private readonly below = new Map<string | null, Set<string>>();
+  private readonly folders = new Branches();
+  private readonly tags = new Branches();
+  /** By state, what lies in folders and has tags. */
+  private readonly filed: Readonly<Record<State, Holdings>>;
+  private readonly tagged: Readonly<Record<State, Holdings>>;
+  private readonly unfiled = new Set<string>();
   private readonly used = new SortedView<string>((id) => this.cards.get(id)!.key);
   private readonly withdrawn = new SortedView<string>((id) => this.cards.get(id)!.key);
-  private withdrawnCount = 0;
-  private readonly rows = new Map<string, Asides[Aside]>();
-  /** What the rows of each kind say, by card and row. */
-  private readonly said: { readonly [A in Aside]: Map<string, Map<string, string>> } = {
-    alias: new Map(),
-    favourite: new Map(),
-    keyBinding: new Map(),
-    effectDefault: new Map(),
+  private readonly counts: Record<State, number> = { used: 0, hidden: 0, withdrawn: 0 };
+  private readonly asides: { readonly [A in Aside]: AsideRows<A> } = {
+    alias: new AsideRows(),
+    favourite: new AsideRows(),
+    keyBinding: new AsideRows(),
+    effectDefault: new AsideRows(),
+    rating: new AsideRows(),
+    hiding: new AsideRows(),
   };
-  private counts: ReadonlyMap<string, number> | null = null;
+  /** The favourites lists in use, and what is on each. */
+  private readonly lists = new Map<string, FavouritesList>();
+  private readonly onList = new Map<string, Set<string>>();
+  /** Folders and makers, folded, that are hidden with what is in them or by them, each with the rows that say so. */
+  private readonly hiddenFolders = new Map<string, Set<string>>();
+  private readonly hiddenMakers = new Map<string, Set<string>>();
   /** The cards in use with each content: nearly always one. */
   private readonly sameContent = new Map<string, string | Set<string>>();
   /** The cards in use of each group of variants. */
   private readonly groups = new Map<string, Set<string>>();
 
-  constructor(replica: Pick<Replica, "card" | "folder" | Aside>) {
-    for (const folder of replica.folder.values()) this.putFolder(folder);
-    for (const card of replica.card.values()) this.putCard(card);
+  constructor(replica: Shelved) {
+    const holdings = (of: Branches) => ({
+      used: new Holdings(of),
+      hidden: new Holdings(of),
+      withdrawn: new Holdings(of),
+    });
+    this.filed = holdings(this.folders);
+    this.tagged = holdings(this.tags);
+    for (const folder of replica.folder.values()) this.folders.put(folder);
+    for (const tag of replica.tag.values()) this.tags.put(tag);
+    for (const list of replica.favouritesList.values()) this.putList(list);
     for (const entity of asides) for (const row of replica[entity].values()) this.putAside(entity, row);
+    for (const card of replica.card.values()) this.putCard(card);
   }
 
   /**
    * Takes in changes of rows; `after` is the replica that they led to. Gives the ids of the cards of which they say
-   * something else than before: their own rows, aliases, marks and keys, the names of the folders they lie in and of who
-   * kept them, and whether another has the same content.
+   * something else than before: their own rows, aliases, marks and keys, the names of the folders they lie in, of their
+   * tags and lists and of who kept them, whether they are hidden, and whether another has the same content.
    */
   take(
     changes: readonly RowChange[],
-    after: Pick<Replica, "card" | "folder" | "member">,
+    after: Pick<Replica, "card" | "folder" | "tag" | "member" | "favouritesList">,
   ): ReadonlySet<string> {
     const touched = new Set<string>();
-    const touchWithin = (folderId: string) => {
-      for (const id of this.within(folderId))
-        for (const cards of [this.inFolder, this.withdrawnFrom])
-          for (const card of cards.get(id) ?? []) touched.add(card);
+    const touch = (ids: Iterable<string>) => {
+      for (const id of ids) touched.add(id);
+    };
+    const touchWithin = (holdings: Readonly<Record<State, Holdings>>, id: string) => {
+      for (const one of Object.values(holdings)) touch(one.within(id));
+    };
+    const put = (id: string) => {
+      // Of two of the same content the other one is alone then, or is so no more.
+      const pairs = [this.onlyDoubleOf(id)];
+      const card = after.card.get(id);
+      if (card) this.putCard(card);
+      else this.removeCard(id);
+      pairs.push(this.onlyDoubleOf(id));
+      touch(pairs.filter((other) => other !== undefined));
+      touched.add(id);
     };
     for (const change of changes) {
       const id = change.kind === "insert" ? change.row.id : change.id;
+      const isNamedAnew = change.kind !== "update" || "name" in change.set || "parentId" in change.set;
       switch (change.entity) {
-        case "card": {
-          const card = after.card.get(id);
-          const moves =
-            change.kind !== "update" ||
-            ["name", "folderId", "withdrawn", "fingerprint", "groupId"].some((key) => key in change.set);
-          if (moves) {
-            // Of two of the same content the other one is alone then, or is so no more.
-            const pairs = [this.onlyDoubleOf(id)];
-            if (card) this.putCard(card);
-            else this.removeCard(id);
-            pairs.push(this.onlyDoubleOf(id));
-            for (const other of pairs) if (other !== undefined) touched.add(other);
-          }
+        case "card":
+          if (change.kind !== "update" || placing.some((key) => key in change.set)) put(id);
           touched.add(id);
           break;
-        }
         case "member": {
           const who = change.kind === "insert" ? change.row.userId : after.member.get(id)?.userId;
           if (change.kind === "delete" || (change.kind === "update" && !("name" in change.set))) break;
@@ -114,30 +189,47 @@ export class Shelf {
           break;
         }
         case "folder": {
+          const before = this.folders.above([id]);
           const folder = after.folder.get(id);
-          if (folder) this.putFolder(folder);
-          else this.removeFolder(id);
-          if (change.kind !== "update" || "name" in change.set || "parentId" in change.set) touchWithin(id);
+          if (folder) this.folders.put(folder);
+          else this.folders.remove(id);
+          if (!isNamedAnew) break;
+          touchWithin(this.filed, id);
+          // What lies in it may be hidden now with what it lies in, or be so no more.
+          const hides = [...before, ...this.folders.above([id])].some((one) => this.hiddenFolders.has(one));
+          if (hides) for (const state of states) for (const card of this.filed[state].within(id)) put(card);
           break;
         }
-        case "alias":
-        case "favourite":
-        case "keyBinding":
-        case "effectDefault": {
-          const before = this.rows.get(`${change.entity} ${id}`);
-          if (before) {
-            this.removeAside(change.entity, before);
-            if (before.cardId !== null) touched.add(before.cardId);
-          }
+        case "tag": {
+          const tag = after.tag.get(id);
+          if (tag) this.tags.put(tag);
+          else this.tags.remove(id);
+          if (isNamedAnew) touchWithin(this.tagged, id);
+          break;
+        }
+        case "favouritesList": {
+          const list = after.favouritesList.get(id);
+          if (list) this.putList(list);
+          else this.lists.delete(id);
+          touch(this.cardsOn(id));
+          break;
+        }
+        default: {
+          const { entity } = change;
+          if (!isAside(entity)) break;
+          const before = this.removeAside(entity, id);
           const now =
             change.kind === "insert"
               ? change.row
               : change.kind === "update" && before
                 ? ({ ...before, ...change.set } as typeof before)
-                : null;
-          if (now) {
-            this.putAside(change.entity, now);
-            if (now.cardId !== null) touched.add(now.cardId);
+                : undefined;
+          if (now) this.putAside(entity, now as Asides[typeof entity]);
+          for (const row of [before, now] as (Asides[Aside] | undefined)[]) {
+            if (!row) continue;
+            if (row.cardId !== null) touched.add(row.cardId);
+            if (entity !== "hiding") continue;
+            for (const card of this.hiddenBy(row as Asides["hiding"], after)) put(card);
           }
         }
       }
@@ -145,23 +237,32 @@ export class Shelf {
     return touched;
   }
 
-  /** The ids of a place's cards, a folder's with those below it: by name, favourites in their own order. */
+  /** The cards that a hiding is about. */
+  private hiddenBy({ cardId, folderId, maker }: Asides["hiding"], { card }: Pick<Replica, "card">): string[] {
+    if (cardId !== null) return card.has(cardId) ? [cardId] : [];
+    if (folderId !== null) return states.flatMap((state) => [...this.filed[state].within(folderId)]);
+    if (maker === null) return [];
+    const folded = fold(maker);
+    return Array.from(card.values()).flatMap(({ id, maker }) => (fold(maker) === folded ? [id] : []));
+  }
+
+  /** The ids of a place's cards, a folder's or tag's with those below it: by name, those of a list in its own order. */
   at(place: Place): string[] {
     switch (place.kind) {
       case "all":
         return [...this.usedInOrder()];
       case "withdrawn":
-        return [...this.withdrawn.from(() => this.idsThat((card) => card.withdrawn))];
+        return [...this.withdrawn.from(() => this.idsThat("withdrawn"))];
       case "unfiled":
-        return this.inOrder(this.inFolder.get(null) ?? []);
+        return this.inOrder(this.unfiled);
       case "folder":
-        return this.inOrder([...this.within(place.id)].flatMap((id) => [...(this.inFolder.get(id) ?? [])]));
-      case "favourites":
-        return [...this.said.favourite]
-          .map(([cardId, positions]) => [[...positions.values()].sort()[0], cardId] as const)
-          .filter(([, cardId]) => this.cards.get(cardId)?.withdrawn === false)
-          .sort(([a, x], [b, y]) => (a < b ? -1 : a > b ? 1 : x < y ? -1 : 1))
-          .map(([, cardId]) => cardId);
+        return this.inOrder(this.filed.used.within(place.id));
+      case "tag":
+        return this.inOrder(this.tagged.used.within(place.id));
+      case "list":
+        return this.lists.has(place.id)
+          ? this.cardsOn(place.id).filter((id) => this.cards.get(id)?.state === "used")
+          : [];
     }
   }
 
@@ -169,28 +270,54 @@ export class Shelf {
   count(place: Place): number {
     switch (place.kind) {
       case "all":
-        return this.cards.size - this.withdrawnCount;
+        return this.counts.used;
       case "withdrawn":
-        return this.withdrawnCount;
+        return this.counts.withdrawn;
       case "unfiled":
-        return this.inFolder.get(null)?.size ?? 0;
+        return this.unfiled.size;
       case "folder":
-        return (this.counts ??= this.countAll()).get(place.id) ?? 0;
-      case "favourites":
+        return this.filed.used.countWithin(place.id);
+      case "tag":
+        return this.tagged.used.countWithin(place.id);
+      case "list":
         return this.at(place).length;
     }
   }
 
   /** The words that recall a card; a member's own before the team's. */
   aliasesOf = (cardId: string): Alias[] =>
-    Array.from(this.said.alias.get(cardId)?.keys() ?? [], (id) => this.rows.get(`alias ${id}`) as Alias).sort(
-      (a, b) => Number(a.ownerId === null) - Number(b.ownerId === null),
-    );
+    this.asides.alias.of(cardId).sort((a, b) => Number(a.ownerId === null) - Number(b.ownerId === null));
   /** The key that applies a card, if it has one. */
-  keyOf = (cardId: string): string | undefined => this.said.keyBinding.get(cardId)?.values().next().value;
-  isFavourite = (cardId: string): boolean => this.said.favourite.has(cardId);
+  keyOf = (cardId: string): string | undefined => this.asides.keyBinding.of(cardId)[0]?.key;
+  /** The favourites lists that a card is on, the member's own before the team's, in their order. */
+  listsOf = (cardId: string): FavouritesList[] =>
+    this.asides.favourite
+      .of(cardId)
+      .flatMap(({ listId }) => this.lists.get(listId) ?? [])
+      .sort(listOrder);
+  isFavourite = (cardId: string): boolean => this.listsOf(cardId).length > 0;
   /** True where an effect begins with this card's values. */
-  isDefault = (cardId: string): boolean => this.said.effectDefault.has(cardId);
+  isDefault = (cardId: string): boolean => this.asides.effectDefault.has(cardId);
+  /** The member's own rating: stars, -1 for rejected, 0 for none. */
+  starsOf = (cardId: string): number => this.asides.rating.of(cardId)[0]?.stars ?? 0;
+  /** True where the member has hidden a card that is in use, by itself or with its home or maker. */
+  isHidden = ({
+    id,
+    withdrawn,
+    folderId,
+    maker,
+  }: Pick<CardHead, "id" | "withdrawn" | "folderId" | "maker">): boolean => {
+    if (withdrawn) return false;
+    if (this.asides.hiding.has(id)) return true;
+    if (this.hiddenMakers.size > 0 && this.hiddenMakers.has(fold(maker))) return true;
+    if (this.hiddenFolders.size === 0 || folderId === null) return false;
+    for (const one of this.folders.above([folderId])) if (this.hiddenFolders.has(one)) return true;
+    return false;
+  };
+  /** The favourites lists in use, the member's own before the team's, in their order. */
+  allLists = (): FavouritesList[] => [...this.lists.values()].sort(listOrder);
+  /** Everything that the member has hidden. */
+  allHidings = (): readonly Asides["hiding"][] => [...this.asides.hiding.rows.values()];
 
   /** The other card in use with the same content, where there are just two. */
   private onlyDoubleOf(id: string): string | undefined {
@@ -204,7 +331,11 @@ export class Shelf {
   /** True where another card in use has the same content. */
   isDouble = (id: string): boolean => {
     const card = this.cards.get(id);
-    return card !== undefined && !card.withdrawn && this.sameContent.get(card.fingerprint) instanceof Set;
+    return (
+      card !== undefined &&
+      card.state !== "withdrawn" &&
+      this.sameContent.get(card.fingerprint) instanceof Set
+    );
   };
 
   /** The cards in use that are variants of a card, itself among them; none where it has no others. */
@@ -231,116 +362,97 @@ export class Shelf {
   }
 
   private usedInOrder(): readonly string[] {
-    return this.used.from(() => this.idsThat((card) => !card.withdrawn));
+    return this.used.from(() => this.idsThat("used"));
   }
 
-  private *idsThat(test: (card: Placed) => boolean): Iterable<string> {
-    for (const [id, card] of this.cards) if (test(card)) yield id;
+  private *idsThat(state: State): Iterable<string> {
+    for (const [id, card] of this.cards) if (card.state === state) yield id;
   }
 
-  private inOrder(ids: Iterable<string>): string[] {
-    const some = new Set(ids);
+  private inOrder(some: ReadonlySet<string>): string[] {
     // Of many it is quicker to pass by the others than to put them in order again.
     if (some.size > this.cards.size / 16) return this.usedInOrder().filter((id) => some.has(id));
     const keyed = Array.from(some, (id) => [this.cards.get(id)!.key, id] as const);
     return keyed.sort(([a], [b]) => (a < b ? -1 : 1)).map(([, id]) => id);
   }
 
-  /** A folder and all that lie below it. */
-  private within(id: string): ReadonlySet<string> {
-    const found = new Set([id]);
-    for (const folder of found) for (const child of this.below.get(folder) ?? []) found.add(child);
-    return found;
-  }
-
-  private countAll(): Map<string, number> {
-    const counts = new Map<string, number>();
-    for (const [folder, ids] of this.inFolder) {
-      const seen = new Set<string>();
-      for (let at = folder; at !== null && !seen.has(at); at = this.folders.get(at) ?? null) {
-        seen.add(at);
-        counts.set(at, (counts.get(at) ?? 0) + ids.size);
-      }
-    }
-    return counts;
-  }
-
-  private putFolder({ id, parentId }: Folder): void {
-    if (this.folders.has(id)) {
-      if (this.folders.get(id) === parentId) return;
-      this.removeFolder(id);
-    }
-    this.folders.set(id, parentId);
-    const siblings = this.below.get(parentId);
-    if (siblings) siblings.add(id);
-    else this.below.set(parentId, new Set([id]));
-    this.counts = null;
-  }
-
-  private removeFolder(id: string): void {
-    const parentId = this.folders.get(id);
-    if (parentId === undefined) return;
-    this.below.get(parentId)!.delete(id);
-    this.folders.delete(id);
-    this.counts = null;
-  }
-
   /** Takes in a card, new or changed. */
   putCard(card: CardHead): void {
-    const { id, folderId, withdrawn, fingerprint, groupId } = card;
+    const { id, folderId, fingerprint, groupId } = card;
     this.removeCard(id);
-    this.cards.set(id, { folderId, withdrawn, fingerprint, groupId, key: keyOf(card) });
-    const homes = withdrawn ? this.withdrawnFrom : this.inFolder;
-    const home = homes.get(folderId);
-    if (home) home.add(id);
-    else homes.set(folderId, new Set([id]));
-    if (withdrawn) {
-      this.withdrawn.add(id);
-      this.withdrawnCount++;
-      return;
+    const state = card.withdrawn ? "withdrawn" : this.isHidden(card) ? "hidden" : "used";
+    this.cards.set(id, { state, folderId, fingerprint, groupId, key: keyOf(card) });
+    this.counts[state]++;
+    this.filed[state].put(id, foldersOf(card));
+    this.tagged[state].put(id, card.tagIds);
+    if (state === "withdrawn") return this.withdrawn.add(id);
+    if (state === "used") {
+      this.used.add(id);
+      if (folderId === null) this.unfiled.add(id);
     }
-    this.used.add(id);
     this.putContent(id, fingerprint);
     if (groupId !== null) {
       const group = this.groups.get(groupId);
       if (group) group.add(id);
       else this.groups.set(groupId, new Set([id]));
     }
-    this.counts = null;
   }
 
   removeCard(id: string): void {
     const card = this.cards.get(id);
     if (!card) return;
-    if (card.withdrawn) {
-      this.withdrawn.remove(id);
-      this.withdrawnFrom.get(card.folderId)!.delete(id);
-      this.withdrawnCount--;
-    } else {
-      this.used.remove(id);
+    const { state } = card;
+    this.counts[state]--;
+    this.filed[state].remove(id);
+    this.tagged[state].remove(id);
+    if (state === "withdrawn") this.withdrawn.remove(id);
+    else {
+      if (state === "used") this.used.remove(id);
+      this.unfiled.delete(id);
       this.removeContent(id, card.fingerprint);
       if (card.groupId !== null) this.groups.get(card.groupId)!.delete(id);
-      this.inFolder.get(card.folderId)!.delete(id);
-      this.counts = null;
     }
     this.cards.delete(id);
   }
 
-  private putAside<A extends Aside>(entity: A, row: Asides[A]): void {
-    this.rows.set(`${entity} ${row.id}`, row);
-    // What recalls a saved search or a folder is nothing of a card's.
-    if (row.cardId === null) return;
-    const said = saidBy[entity](row);
-    const of = this.said[entity].get(row.cardId);
-    if (of) of.set(row.id, said);
-    else this.said[entity].set(row.cardId, new Map([[row.id, said]]));
+  private putList(list: FavouritesList): void {
+    if (list.removed) this.lists.delete(list.id);
+    else this.lists.set(list.id, list);
   }
 
-  private removeAside(entity: Aside, row: Asides[Aside]): void {
-    this.rows.delete(`${entity} ${row.id}`);
-    if (row.cardId === null) return;
-    const of = this.said[entity].get(row.cardId);
-    of?.delete(row.id);
-    if (of?.size === 0) this.said[entity].delete(row.cardId);
+  /** The ids of the cards on a list, in its order. */
+  private cardsOn(listId: string): string[] {
+    const rows = Array.from(this.onList.get(listId) ?? [], (id) => this.asides.favourite.rows.get(id)!);
+    return rows.sort(byPosition).map(({ cardId }) => cardId);
+  }
+
+  private putAside<A extends Aside>(entity: A, row: Asides[A]): void {
+    (this.asides[entity] as AsideRows<A>).put(row);
+    const [sets, key] = this.setsOf(entity, row);
+    if (key !== null) sets!.set(key, (sets!.get(key) ?? new Set()).add(row.id));
+  }
+
+  private removeAside<A extends Aside>(entity: A, id: string): Asides[A] | undefined {
+    const row = (this.asides[entity] as AsideRows<A>).remove(id);
+    if (!row) return undefined;
+    const [sets, key] = this.setsOf(entity, row);
+    if (key !== null) {
+      sets!.get(key)!.delete(id);
+      if (sets!.get(key)!.size === 0) sets!.delete(key);
+    }
+    return row;
+  }
+
+  /** By what else than its card a row is found. */
+  private setsOf(entity: Aside, row: Asides[Aside]): [Map<string, Set<string>> | null, string | null] {
+    if (entity === "favourite") return [this.onList, (row as Asides["favourite"]).listId];
+    if (entity !== "hiding") return [null, null];
+    const { folderId, maker } = row as Asides["hiding"];
+    return maker !== null ? [this.hiddenMakers, fold(maker)] : [this.hiddenFolders, folderId];
   }
 }
+
+const states = ["used", "hidden", "withdrawn"] as const satisfies readonly State[];
+
+const listOrder = (a: FavouritesList, b: FavouritesList): number =>
+  Number(a.ownerId === null) - Number(b.ownerId === null) || byPosition(a, b);

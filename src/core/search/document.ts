@@ -3,7 +3,7 @@ import type { CardLayer } from "../library/entities";
 import { isMeantFor, type Medium } from "../media";
 
 /** The texts of a card that bare words look into, best first: a hit further up counts more. */
-export const searchedFields = ["name", "alias", "folder", "maker", "effect", "note"] as const;
+export const searchedFields = ["name", "alias", "folder", "tag", "maker", "effect", "note"] as const;
 export type SearchedField = (typeof searchedFields)[number];
 
 /** One card as one member's index sees it. */
@@ -12,8 +12,16 @@ export interface SearchDocument {
   readonly name: string;
   readonly ownAliases: readonly string[];
   readonly teamAliases: readonly string[];
-  /** Names from the root down. */
+  /** Names from the root down to its home; none where it has no home. */
   readonly folder: readonly string[];
+  /** The same of each further folder that it is filed in. */
+  readonly alsoIn: readonly (readonly string[])[];
+  /** The same of each of its tags; those that they imply are on the way. */
+  readonly tags: readonly (readonly string[])[];
+  /** The names of the favourites lists that it is on. */
+  readonly lists: readonly string[];
+  /** This member's rating: stars, -1 for rejected, 0 for none. */
+  readonly stars: number;
   /** Who made it, in the words of whoever filed it. */
   readonly maker: string;
   /** Ids of the effects of its settings, in their order. */
@@ -43,6 +51,8 @@ export interface SearchDocument {
   /** An effect begins with its values for this member. */
   readonly isDefault: boolean;
   readonly isWithdrawn: boolean;
+  /** The member does not want to see it. */
+  readonly isHidden: boolean;
   /** Another card in use has the same content. */
   readonly isDouble: boolean;
 }
@@ -71,7 +81,7 @@ export const fitsTarget = (
   target: SearchTarget,
 ): boolean => document.medium === target.medium && isMeantFor(document.fits, target.kind);
 
-const separator = " / ";
+const none: readonly string[] = [];
 
 /** The texts of each field, each by itself: words of two of them never stand beside each other. */
 export const textsOf = (document: SearchDocument, field: SearchedField): readonly string[] => {
@@ -81,7 +91,9 @@ export const textsOf = (document: SearchDocument, field: SearchedField): readonl
     case "alias":
       return [...document.ownAliases, ...document.teamAliases];
     case "folder":
-      return document.folder;
+      return document.alsoIn.length === 0 ? document.folder : [document.folder, ...document.alsoIn].flat();
+    case "tag":
+      return document.tags.length === 0 ? none : document.tags.flat();
     case "maker":
       return [document.maker];
     case "effect":
@@ -91,12 +103,33 @@ export const textsOf = (document: SearchDocument, field: SearchedField): readonl
   }
 };
 
-/** What stands between the texts of a field where it is shown. */
-export const joinOf = (field: SearchedField): string =>
-  field === "folder" ? separator : field === "effect" ? " · " : " ";
+/** What stands before the texts of a field where it is shown, but for the first of all. */
+export function joinsOf(document: SearchDocument, field: SearchedField): readonly string[] {
+  const within = (paths: readonly (readonly string[])[]) =>
+    paths.flatMap((path) => path.map((_, i) => (i === 0 ? " · " : " / ")));
+  switch (field) {
+    case "folder":
+      return within([document.folder, ...document.alsoIn]);
+    case "tag":
+      return within(document.tags);
+    case "effect":
+      return document.effects.map(() => " · ");
+    default:
+      return textsOf(document, field).map(() => " ");
+  }
+}
+
+/** What is shown of a field. */
+export function fieldText(document: SearchDocument, field: SearchedField): string {
+  const joins = joinsOf(document, field);
+  return textsOf(document, field)
+    .map((text, i) => (i === 0 ? text : `${joins[i]}${text}`))
+    .join("");
+}
 
 /** What is shown of each field. */
 export const fieldTexts = (document: SearchDocument): Record<SearchedField, string> =>
-  Object.fromEntries(
-    searchedFields.map((field) => [field, textsOf(document, field).join(joinOf(field))]),
-  ) as Record<SearchedField, string>;
+  Object.fromEntries(searchedFields.map((field) => [field, fieldText(document, field)])) as Record<
+    SearchedField,
+    string
+  >;

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { aCard, aFolder } from "../../../testing/library";
+import { aCard, aFolder, aHiding, aList, aTag } from "../../../testing/library";
 import { applyRowChanges, emptyReplica, type RowChange } from "../library/change";
 import { Shelf } from "../library/shelf";
 import type { SearchDocument } from "./document";
@@ -114,10 +114,39 @@ describe("what the index is sent", () => {
   });
   it("counts a favourite as one's own", () => {
     const copy = new Followed();
-    copy.take(...library);
-    const mark = { id: "f", cardId: "unfiled", ownerId: "me", position: "a0", version: 1 };
+    copy.take(...library, insert("favouritesList", aList({ id: "l" })));
+    const mark = { id: "f", listId: "l", cardId: "unfiled", ownerId: "me", position: "a0", version: 1 };
     expect(copy.take(insert("favourite", mark)).put).toMatchObject([{ id: "unfiled", origin: 0 }]);
     expect(copy.take(remove("favourite", "f")).put).toMatchObject([{ id: "unfiled", origin: 1 }]);
+  });
+});
+
+describe("what is hidden", () => {
+  const hiddenAfter = (...changes: RowChange[]) => {
+    const copy = new Followed();
+    copy.take(...library, update("card", "unfiled", { maker: "Fog Yard" }));
+    const { put } = copy.take(...changes);
+    return put.filter(({ isHidden }) => isHidden).map(({ id }) => id);
+  };
+  it.each([
+    ["a card", { cardId: "unfiled" }, ["unfiled"]],
+    ["what lies in a folder and below it", { folderId: "w" }, ["in rain"]],
+    ["a maker's cards, whatever the case", { maker: "fog yard" }, ["unfiled"]],
+    ["no card with a tag", { tagId: "t" }, []],
+  ])("is %s", (_, what, expected) => expect(hiddenAfter(insert("hiding", aHiding(what)))).toEqual(expected));
+  it("comes and goes with where a card and its folder lie", () => {
+    const copy = new Followed();
+    copy.take(...library, insert("hiding", aHiding({ folderId: "b" })));
+    const hidden = (...changes: RowChange[]) =>
+      copy.take(...changes).put.map(({ id, isHidden }) => [id, isHidden]);
+    expect(hidden(update("folder", "r", { parentId: "b" }))).toEqual([["in rain", true]]);
+    expect(hidden(update("card", "in rain", { folderId: null, alsoIn: ["r"] }))).toEqual([
+      ["in rain", false],
+    ]);
+    expect(hidden(remove("hiding", "hiding-1"))).toEqual([
+      ["in rain", false],
+      ["in boats", false],
+    ]);
   });
 });
 
@@ -125,6 +154,7 @@ it("after any changes leads to the documents of the library as it then is", () =
   const id = fc.constantFrom("a", "b", "c", "d", "e");
   const name = fc.constantFrom("One", "Two", "Three");
   const place = fc.option(id, { nil: null });
+  const few = fc.uniqueArray(id, { maxLength: 3 });
   const change = fc.oneof(
     fc.record({ id, name, parentId: place }).map((row) => insert("folder", aFolder(row))),
     fc.record({ id, name }).map(({ id, name }) => update("folder", id, { name })),
@@ -140,8 +170,36 @@ it("after any changes leads to the documents of the library as it then is", () =
       .map((row) => insert("alias", { ...row, version: 1 })),
     id.map((id) => remove("alias", id)),
     fc
-      .record({ id, cardId: id })
+      .record({ id, cardId: id, listId: id })
       .map((row) => insert("favourite", { ...row, ownerId: "me", position: "a0", version: 1 })),
+    id.map((id) => remove("favourite", id)),
+    fc
+      .record({ id, name, ownerId: fc.constantFrom("me", null), removed: fc.boolean() })
+      .map((row) => insert("favouritesList", aList(row))),
+    fc.record({ id, name }).map(({ id, name }) => update("favouritesList", id, { name })),
+    id.map((id) => remove("favouritesList", id)),
+    fc.record({ id, name, parentId: place }).map((row) => insert("tag", aTag(row))),
+    fc.record({ id, name }).map(({ id, name }) => update("tag", id, { name })),
+    fc.record({ id, parentId: place }).map(({ id, parentId }) => update("tag", id, { parentId })),
+    id.map((id) => remove("tag", id)),
+    fc.record({ id, tagIds: few }).map(({ id, tagIds }) => update("card", id, { tagIds })),
+    fc.record({ id, alsoIn: few }).map(({ id, alsoIn }) => update("card", id, { alsoIn })),
+    fc.record({ id, maker: name }).map(({ id, maker }) => update("card", id, { maker })),
+    fc
+      .record({ id, cardId: id, stars: fc.integer({ min: 1, max: 5 }) })
+      .map((row) => insert("rating", { ...row, ownerId: "me", version: 1 })),
+    id.map((id) => remove("rating", id)),
+    fc
+      .tuple(
+        id,
+        fc.oneof(
+          id.map((cardId) => ({ cardId })),
+          id.map((folderId) => ({ folderId })),
+          name.map((maker) => ({ maker })),
+        ),
+      )
+      .map(([id, what]) => insert("hiding", aHiding({ id, ...what }))),
+    id.map((id) => remove("hiding", id)),
   );
   fc.assert(
     fc.property(fc.array(fc.array(change, { maxLength: 3 }), { maxLength: 20 }), (batches) => {

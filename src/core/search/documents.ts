@@ -1,14 +1,17 @@
 import type { SearchDocument } from "./document";
 import type { Replica } from "../library/change";
 import type { CardHead } from "../library/entities";
-import { folderNames } from "../library/folders";
+import { namesDown } from "../library/tree";
 import type { Habit } from "../library/habit";
 import type { Shelf } from "../library/shelf";
 
 /** What is known of a library, with the shelf that follows it. */
 export interface Shelved {
-  readonly known: Pick<Replica, "card" | "folder" | "member">;
-  readonly shelf: Pick<Shelf, "aliasesOf" | "isFavourite" | "isDefault" | "keyOf" | "isDouble">;
+  readonly known: Pick<Replica, "card" | "folder" | "tag" | "member">;
+  readonly shelf: Pick<
+    Shelf,
+    "aliasesOf" | "listsOf" | "starsOf" | "isHidden" | "isDefault" | "keyOf" | "isDouble"
+  >;
   /** How a member uses a card. */
   habitsOf(cardId: string): readonly Habit[];
 }
@@ -20,6 +23,14 @@ function namesOf({ member }: Shelved["known"]): ReadonlyMap<string, string> {
 
 const unused: SearchDocument["habit"] = {};
 
+const none: readonly never[] = [];
+
+/** The names down to each of some rows; those that are gone are left out. */
+function pathsOf(rows: Parameters<typeof namesDown>[0], ids: readonly string[]): readonly string[][] {
+  if (ids.length === 0) return none;
+  return ids.map((id) => namesDown(rows, id)).filter((path) => path.length > 0);
+}
+
 function documentFrom(
   card: CardHead,
   { known, shelf, habitsOf }: Shelved,
@@ -28,14 +39,19 @@ function documentFrom(
 ): SearchDocument {
   const aliases = shelf.aliasesOf(card.id);
   const habits = habitsOf(card.id);
-  const isFavourite = shelf.isFavourite(card.id);
+  const lists = shelf.listsOf(card.id);
+  const isFavourite = lists.length > 0;
   const key = shelf.keyOf(card.id);
   return {
     id: card.id,
     name: card.name,
     ownAliases: aliases.filter((a) => a.ownerId === memberId).map((a) => a.text),
     teamAliases: aliases.filter((a) => a.ownerId === null).map((a) => a.text),
-    folder: folderNames(known.folder, card.folderId),
+    folder: namesDown(known.folder, card.folderId),
+    alsoIn: pathsOf(known.folder, card.alsoIn),
+    tags: pathsOf(known.tag, card.tagIds),
+    lists: lists.length === 0 ? none : lists.map(({ name }) => name),
+    stars: shelf.starsOf(card.id),
     maker: card.maker,
     effects: card.effects,
     note: card.note,
@@ -54,6 +70,7 @@ function documentFrom(
     isFavourite,
     isDefault: shelf.isDefault(card.id),
     isWithdrawn: card.withdrawn,
+    isHidden: shelf.isHidden(card),
     isDouble: shelf.isDouble(card.id),
   };
 }

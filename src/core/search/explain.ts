@@ -1,6 +1,6 @@
 import {
   fieldTexts,
-  joinOf,
+  joinsOf,
   searchedFields,
   textsOf,
   type SearchDocument,
@@ -38,10 +38,12 @@ function* letsIn(test: Test): Iterable<Extract<Test, { kind: "text" }>> {
 
 /** The texts of a field with the places at which they begin in what is shown of it. */
 function* placed(document: SearchDocument, field: SearchedField): Iterable<{ text: string; at: number }> {
+  const joins = joinsOf(document, field);
   let at = 0;
-  for (const text of textsOf(document, field)) {
+  for (const [i, text] of textsOf(document, field).entries()) {
+    if (i > 0) at += joins[i].length;
     yield { text, at };
-    at += text.length + joinOf(field).length;
+    at += text.length;
   }
 }
 

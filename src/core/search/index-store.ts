@@ -19,8 +19,8 @@ import { tokens, wordsAndParts } from "./tokens";
  * What stands in a posting: the number of the entry and, in the last three bits, the field. What stands in an entry's own
  * list of words: the number of the word, then as above the field, then a bit that says whether it is a word as it was
  * written and not a part of one (`lofi2` of `LoFi2`, not `lo`). What stands in an entry's facts: what it is meant for, by
- * the number of such a meaning, then two bits of its origin and six of the length of its name; of a withdrawn card the
- * complement of that, which is below 0.
+ * the number of such a meaning, then a bit each that says that it is hidden or withdrawn, two of its origin and six of the
+ * length of its name.
  */
 export const fieldBits = 3;
 export const fieldMask = 7;
@@ -29,8 +29,9 @@ export const fieldMask = 7;
 type WordList = readonly { readonly word: number; readonly isWhole: boolean }[];
 
 /** Fields of which many cards have the same texts. */
-const sharedFields: ReadonlySet<string> = new Set(["folder", "maker", "effect"]);
+const sharedFields: ReadonlySet<string> = new Set(["folder", "tag", "maker", "effect"]);
 
+const noLists: readonly (readonly string[])[] = [];
 const noHabit: ReadonlyMap<number, number> = new Map();
 
 /** Of each entry that another variant is meant instead of, which one that is. */
@@ -62,7 +63,7 @@ export interface SavedIndex {
 }
 
 /** Grows when an index is put by in another way, or holds something else of the same cards. */
-const savedForm = 1;
+const savedForm = 2;
 
 type Meaning = Pick<SearchDocument, "medium" | "fits">;
 const meaningKey = ({ medium, fits }: Meaning): string => [medium, ...fits].join("\u0000");
@@ -84,11 +85,8 @@ const [fewGone, shareGone] = [5000, 0.25];
 /** The facts of an entry that is gone. */
 const goneFacts = -(2 ** 31);
 
-/** Below this, an entry does not count: it is gone or, where they are left out, withdrawn. */
-const leastFacts = (withWithdrawn: boolean): number => (withWithdrawn ? goneFacts + 1 : 0);
-
-/** An entry's facts, also where it is withdrawn. */
-export const factsOf = (kept: number): number => (kept < 0 ? ~kept : kept);
+/** Bits of an entry's facts, and where its meaning begins. */
+const [withdrawnBit, hiddenBit, meaningShift] = [1 << 8, 1 << 9, 10];
 
 /** Lengths of names that ranking tells apart; all longer ones are alike to it. */
 export const lengthCount = 64;
@@ -121,8 +119,8 @@ export class IndexStore {
   /** Another object after each change. */
   state: object = {};
   private stands!: [readonly Int32Array[] | null, readonly Int32Array[] | null];
-  /** The entries that are there, without and with those that are withdrawn. */
-  private lives!: [Bits | null, Bits | null];
+  /** The entries that are there, by which of those are left out that are withdrawn or hidden. */
+  private lives!: Map<number, Bits>;
   /** Media and kinds of target that cards are meant for, by their numbers. */
   private meanings!: Pick<SearchDocument, "medium" | "fits">[];
   private meaningNumbers!: Map<string, number>;
@@ -177,8 +175,8 @@ export class IndexStore {
     this.documents.push(this.sharing(document));
     this.numbers.set(document.id, number);
     const length = Math.min(document.name.length, lengthCount - 1);
-    const facts = (this.meaningOf(document) << 8) | (document.origin << 6) | length;
-    this.facts.push(document.isWithdrawn ? ~facts : facts);
+    const aside = (document.isWithdrawn ? withdrawnBit : 0) | (document.isHidden ? hiddenBit : 0);
+    this.facts.push((this.meaningOf(document) << meaningShift) | aside | (document.origin << 6) | length);
     searchedFields.forEach((field, i) => {
       for (const text of textsOf(document, field)) {
         if (text === "") continue;
@@ -211,7 +209,7 @@ export class IndexStore {
   /** Forgets what is made when it is asked for. */
   private forget(): void {
     this.ranks = null;
-    this.lives = [null, null];
+    this.lives = new Map();
     this.stands = [null, null];
     this.fits = new Map();
     this.replacements = new Map();
@@ -223,14 +221,26 @@ export class IndexStore {
     return this.habits.get(kind) ?? noHabit;
   }
 
-  /** The entries that are there. */
-  live(withWithdrawn: boolean): Bits {
-    return (this.lives[withWithdrawn ? 1 : 0] ??= this.findLive(leastFacts(withWithdrawn)));
+  /** The entries that are there, without those that are withdrawn or hidden, or with them. */
+  live(withWithdrawn: boolean, withHidden: boolean): Bits {
+    const leftOut = (withWithdrawn ? 0 : withdrawnBit) | (withHidden ? 0 : hiddenBit);
+    let found = this.lives.get(leftOut);
+    if (!found) this.lives.set(leftOut, (found = this.entriesThat((facts) => (facts & leftOut) === 0)));
+    return found;
   }
 
-  private findLive(least: number): Bits {
+  /** The entries that are hidden and not withdrawn; null where there are none. */
+  hidden(): Bits | null {
+    const [all, shown] = [this.live(false, true), this.live(false, false)];
+    return all.count() === shown.count() ? null : all.minus(shown);
+  }
+
+  private entriesThat(test: (facts: number) => boolean): Bits {
     const found = new Bits(this.entries);
-    for (let entry = 0; entry < this.entries; entry++) if (this.facts.at(entry) >= least) found.add(entry);
+    for (let entry = 0; entry < this.entries; entry++) {
+      const facts = this.facts.at(entry);
+      if (facts !== goneFacts && test(facts)) found.add(entry);
+    }
     return found;
   }
 
@@ -273,6 +283,10 @@ export class IndexStore {
     return list;
   }
 
+  private onceEach(lists: readonly (readonly string[])[]): readonly (readonly string[])[] {
+    return lists.length === 0 ? noLists : lists.map((list) => this.once(list));
+  }
+
   private wordsOf(text: string): WordList {
     return tokens(text).map((token) => ({ word: this.words.numberOf(token.text), isWhole: token.isWhole }));
   }
@@ -313,6 +327,9 @@ export class IndexStore {
     return {
       ...document,
       folder: this.once(document.folder),
+      alsoIn: this.onceEach(document.alsoIn),
+      tags: this.onceEach(document.tags),
+      lists: this.once(document.lists),
       effects: this.once(document.effects),
       fits: this.once(document.fits),
     };
@@ -398,7 +415,7 @@ export class IndexStore {
     return entry === undefined ? undefined : this.documentOf(entry)!;
   }
 
-  /** The facts of all entries; see `factsOf`. */
+  /** The facts of all entries. */
   get allFacts(): Int32Array {
     return this.facts.list;
   }
@@ -409,12 +426,7 @@ export class IndexStore {
     let found = this.fits.get(key);
     if (!found) {
       const fits = this.meanings.map((meaning) => fitsTarget(meaning, target));
-      found = new Bits(this.entries);
-      for (let entry = 0; entry < this.entries; entry++) {
-        const kept = this.facts.at(entry);
-        if (kept !== goneFacts && fits[factsOf(kept) >> 8]) found.add(entry);
-      }
-      this.fits.set(key, found);
+      this.fits.set(key, (found = this.entriesThat((facts) => fits[facts >> meaningShift])));
     }
     return found;
   }
@@ -434,9 +446,9 @@ export class IndexStore {
     const habits = this.habitOn(target.kind);
     for (const group of this.groups.values()) {
       const variants = [...group].flatMap((entry) => {
-        const { id, name, madeFor, isWithdrawn, ...document } = this.documentOf(entry)!;
+        const { id, name, madeFor, isWithdrawn, isHidden, ...document } = this.documentOf(entry)!;
         // Of another medium none is meant; they are shown as they are.
-        if (isWithdrawn || document.medium !== target.medium) return [];
+        if (isWithdrawn || isHidden || document.medium !== target.medium) return [];
         const fits = fitsTarget(document, target);
         return [{ entry, id, name, madeFor, fits, liked: habits.get(entry) ?? 0 }];
       });
@@ -462,7 +474,7 @@ export class IndexStore {
   private findStanding(byLength: boolean): Int32Array[] {
     const { byRank } = this.nameRanks();
     const bucketOf = (entry: number) => {
-      const facts = factsOf(this.facts.at(entry)) & 0xff;
+      const facts = this.facts.at(entry) & 0xff;
       return byLength ? facts : facts & ~(lengthCount - 1);
     };
     // A counting sort: those of one bucket stay in the order of names.
@@ -513,7 +525,7 @@ export class IndexStore {
   prepare(): void {
     for (const dictionary of [this.words, this.initials, this.aliases]) dictionary.ranks();
     this.standing(true);
-    this.live(false);
+    this.live(false, false);
   }
 }
 

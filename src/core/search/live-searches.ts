@@ -1,7 +1,7 @@
 import { deciderOf } from "./holds";
 import type { SearchDocument } from "./document";
 import type { IndexStore } from "./index-store";
-import { compileQuery, type Asked } from "./query/compile";
+import { compileQuery, isLeftOut, type Asked } from "./query/compile";
 import type { Moment } from "./query/model";
 import { parseQuery } from "./query/parse";
 import { select } from "./select";
@@ -71,8 +71,8 @@ export class LiveSearches {
   }
 }
 
-function memberOf({ test, withdrawn }: Asked): Live["isMember"] {
+function memberOf(asked: Asked): Live["isMember"] {
+  const { test } = asked;
   const holds = test && deciderOf(test, "exact");
-  return (document, moment) =>
-    (withdrawn || !document.isWithdrawn) && (holds === null || holds(document, moment));
+  return (document, moment) => !isLeftOut(asked, document) && (holds === null || holds(document, moment));
 }

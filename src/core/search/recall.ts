@@ -4,7 +4,7 @@ import { habitLevels } from "../library/habit";
 import { fold } from "../text/fold";
 import type { SearchTarget } from "./document";
 import { forgives, longEnough, shortestForgiven } from "./forgive";
-import { factsOf, fieldBits, fieldMask, lengthCount, type IndexStore } from "./index-store";
+import { fieldBits, fieldMask, lengthCount, type IndexStore } from "./index-store";
 import { compileQuery, compileRecall } from "./query/compile";
 import type { Moment } from "./query/model";
 import { parseQuery } from "./query/parse";
@@ -22,6 +22,8 @@ export interface RecallResult {
   readonly fitting: number;
   /** How many match besides, in place of which another variant is meant. */
   readonly variants: number;
+  /** How many would match but for their being hidden. */
+  readonly hidden: number;
 }
 
 /*
@@ -226,8 +228,8 @@ interface RecallOptions {
   readonly moment: Moment;
   /** A saved search: only what it holds counts. */
   readonly within?: string;
-  /** Withdrawn cards count too, though the query does not ask for them. */
-  readonly withdrawn?: boolean;
+  /** Withdrawn and hidden cards count too, though the query does not ask for them. */
+  readonly leavesNoneOut?: boolean;
 }
 
 /** What a query recalls. */
@@ -291,15 +293,25 @@ function intersection(first: Bits, others: readonly Bits[]): Bits {
 function candidates(
   store: IndexStore,
   text: string,
-  { moment, within, withdrawn = false }: RecallOptions,
+  { moment, within, leavesNoneOut = false }: Omit<RecallOptions, "target">,
+  among?: Bits,
 ): Candidates {
   const query = compileRecall(parseQuery(text));
   const { words } = query;
-  const asked = { ...query, withdrawn: withdrawn || query.withdrawn };
+  const asked = {
+    test: query.test,
+    withdrawn: leavesNoneOut || query.withdrawn,
+    hidden: leavesNoneOut || query.hidden || among !== undefined,
+  };
   const scope =
-    within === undefined ? null : select(store, compileQuery(parseQuery(within)), "exact", moment);
+    within === undefined
+      ? null
+      : select(store, { ...compileQuery(parseQuery(within)), hidden: true }, "exact", moment);
   const typed = select(store, asked, "beginnings", moment);
-  const allowed = scope ? typed.and(scope) : typed;
+  const allowed = intersection(
+    typed,
+    [scope, among].flatMap((set) => set ?? []),
+  );
   const meant = words.map((word) => meantBy(store, word));
   const sets = meant.map((word) => setsOf(store, word));
   const found = intersection(
@@ -389,7 +401,7 @@ function best(store: IndexStore, candidates: Candidates, target: SearchTarget, l
 
   /** What of the order follows the class, as a number. */
   const keyOf = (entry: number, fields: number): number => {
-    const fact = factsOf(facts[entry]);
+    const fact = facts[entry];
     let order = Math.min(fields, mostFields) * habitLevels + habitLevels - 1 - (habits.get(entry) ?? 0);
     order = order * originCount + ((fact >> 6) & 3);
     order = order * 2 + (fields === 0 && isApart(entry) ? 1 : 0);
@@ -452,6 +464,13 @@ function best(store: IndexStore, candidates: Candidates, target: SearchTarget, l
   return hits;
 }
 
+/** How many cards a query would recall but for their being hidden. */
+function hiddenCount(store: IndexStore, query: string, options: RecallOptions): number {
+  const hidden = store.hidden();
+  if (!hidden || compileRecall(parseQuery(query)).hidden) return 0;
+  return countIn(candidates(store, query, options, hidden), hidden).matches;
+}
+
 /**
  * The cards that a typed query recalls for a target, best first. Every word must be found at the beginning of a word,
  * in any order and any field, or the letters are the initials of the name; one letter may be wrong in words of four
@@ -468,6 +487,7 @@ export function recall(
   const fitting = store.fitting(options.target);
   return {
     variants: left,
+    hidden: hiddenCount(store, query, options),
     hits: best(store, found, options.target, limit).map((entry) => ({
       id: store.documentOf(entry)!.id,
       fits: fitting.has(entry),
@@ -490,10 +510,8 @@ export function drawn(
   return store.documentOf(entries[Math.min(entries.length - 1, Math.floor(share * entries.length))])!.id;
 }
 
-const anyTarget: SearchTarget = { medium: "audio", kind: "" };
-
-/** The ids of all cards that a query recalls, whatever they are for and also where they are withdrawn, in no order. */
+/** The ids of all cards that a query recalls, whatever they are for and also where they are withdrawn or hidden, in no order. */
 export function matching(store: IndexStore, query: string, moment: Moment): string[] {
-  const found = candidates(store, query, { target: anyTarget, moment, withdrawn: true });
+  const found = candidates(store, query, { moment, leavesNoneOut: true });
   return Array.from(everyOne(found), (entry) => store.documentOf(entry)!.id);
 }

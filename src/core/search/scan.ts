@@ -3,7 +3,7 @@ import { sortKey } from "../text/fold";
 import type { SearchDocument } from "./document";
 import { explain } from "./explain";
 import { deciderOf } from "./holds";
-import { compileQuery } from "./query/compile";
+import { compileQuery, isLeftOut } from "./query/compile";
 import type { Moment } from "./query/model";
 import { parseQuery } from "./query/parse";
 import { sortValue } from "./sort";
@@ -41,7 +41,7 @@ export class Scan {
   }
 
   look(document: SearchDocument): void {
-    if (document.isWithdrawn && !this.asked.withdrawn) return;
+    if (isLeftOut(this.asked, document)) return;
     if (this.holds && !this.holds(document, this.options.moment)) return;
     this.total++;
     this.kept.push({

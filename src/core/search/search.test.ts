@@ -361,6 +361,9 @@ describe("recall", () => {
         id: fc.integer({ min: 0, max: 12 }).map((n) => `id${n}`),
         name: fc.array(word, { minLength: 1, maxLength: 4 }).map((list) => list.join(" ")),
         folder: some(2),
+        alsoIn: fc.array(some(2), { maxLength: 1 }),
+        tags: fc.array(some(2), { maxLength: 2 }),
+        isHidden: fc.constantFrom(false, false, false, true),
         maker: fc.constantFrom("", "Sea Plates", "Wall"),
         effects: fc.subarray(["audio.plate", "audio.limiter", "not.here"]),
         note: some(2).map((list) => list.join(", ")),
@@ -428,8 +431,14 @@ describe("recall", () => {
           for (const [id, one] of known) expect(again.sumOf(id)).toBe(documentSum(one));
           for (const [i, asked] of queries.entries()) {
             const target = { ...clip, ...[{}, { format: "stereo" }, { format: "mono" }][i % 3] };
-            const { shown: expected, all } = plainRecall([...known.values()], asked, target);
-            const { hits, matches, fitting, variants } = recall(store, asked, 50, { ...onClip, target });
+            const { shown: expected, all, hidden } = plainRecall([...known.values()], asked, target);
+            const {
+              hits,
+              matches,
+              fitting,
+              variants,
+              hidden: left,
+            } = recall(store, asked, 50, { ...onClip, target });
             expect([asked, hits.map(({ id }) => id)]).toEqual([asked, expected.map(({ id }) => id)]);
             expect([matches, fitting]).toEqual([expected.length, hits.filter(({ fits }) => fits).length]);
             expect(recall(again, asked, 50, { ...onClip, target })).toEqual({
@@ -437,10 +446,14 @@ describe("recall", () => {
               matches,
               fitting,
               variants,
+              hidden: left,
             });
+            expect(left).toBe(hidden.length);
             expect(variants).toBe(all.filter((one) => !expected.includes(one)).length);
             expect(recall(store, asked, 3, { ...onClip, target }).hits).toEqual(hits.slice(0, 3));
-            expect(matching(store, asked, aMoment).sort()).toEqual(all.map(({ id }) => id).sort());
+            expect(matching(store, asked, aMoment).sort()).toEqual(
+              [...all, ...hidden].map(({ id }) => id).sort(),
+            );
           }
         },
       ),

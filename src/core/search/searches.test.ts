@@ -132,6 +132,8 @@ describe("the words that let cards in", () => {
 
 const known = {
   folders: () => ["Weather", "Weather / Rain", "Boats"],
+  tags: () => ["wet", "wet / rain"],
+  lists: () => ["Night work"],
   makers: () => ["Fog", "Gannet"],
   members: () => ["curator"],
   keys: () => ["3"],
@@ -151,6 +153,8 @@ describe("completing a query", () => {
     ["in:wea", ["in:Weather ", 'in:"Weather / Rain" ']],
     ['in:"weather / r', ['in:"Weather / Rain" ']],
     ["in:rain", ['in:"Weather / Rain" ']],
+    ["tag:rain", ['tag:"wet / rain" ']],
+    ["list:", ['list:"Night work" ']],
     ["added:<", ["added:<7d "]],
     ["is:unf", ["is:unfiled "]],
     ["key:", ["key:* ", "key:3 "]],
@@ -176,6 +180,8 @@ describe("what a query names that is gone", () => {
     ["-folder:weather/rain plate", []],
     ["folder:weather/boats", ["There is no folder “weather/boats”."]],
     ["in:(boats, gone) by:nobody", ["There is no folder “gone”.", "There is no member “nobody”."]],
+    ["tag:rain OR tag:dry", ["There is no tag “dry”."]],
+    ['list:"night work" list:later', ["There is no favourites list “later”."]],
     ["by:cur* maker:nobody name:gone", []],
   ])("%s", (text, expected) => expect(missingIn(parseQuery(text), known)).toEqual(expected));
 });

@@ -47,6 +47,24 @@ describe("what a saved search means", () => {
     ["in:wea*", { folder: ["Weather"] }, { folder: ["Boats"] }],
     ["folder:rain", { folder: ["Weather", "Rain"] }, { folder: ["Rain", "Soft"] }],
     ["folder:weather/rain", { folder: ["Weather", "Rain"] }, { folder: ["Rain"] }],
+    ["in:weather", { folder: ["Boats"], alsoIn: [["Weather", "Rain"]] }, { alsoIn: [["Boats"]] }],
+    ["folder:rain", { folder: [], alsoIn: [["Weather", "Rain"]] }, { alsoIn: [["Rain", "Soft"]] }],
+    ["rain", { alsoIn: [["Weather", "Rain"]] }, { folder: ["Weather"] }],
+    ["tag:rain", { tags: [["wet"], ["wet", "Rain", "soft"]] }, { folder: ["Rain"] }],
+    ["tag:wet/rain", { tags: [["wet", "rain"]] }, { tags: [["wet"], ["rain"]] }],
+    ["tag:/rain", { tags: [["rain", "soft"]] }, { tags: [["wet", "rain"]] }],
+    ["tag:*", { tags: [["wet"]] }, { tags: [] }],
+    ["wet", { tags: [["wet", "rain"]] }, { tags: [["rain"]] }],
+    ["list:later", { lists: ["Favourites", "Later"] }, { lists: ["Favourites"] }],
+    ["list:lat*", { lists: ["Later"] }, { lists: ["Relate"] }],
+    ["rating:3", { stars: 3 }, { stars: 4 }],
+    ["rating:>=4", { stars: 5 }, { stars: 3 }],
+    ["rating:<3", { stars: 1 }, { stars: 0 }],
+    ["rating:<3", { stars: 2 }, { stars: -1 }],
+    ["rating:rejected", { stars: -1 }, { stars: 0 }],
+    ["rating:none", { stars: 0 }, { stars: -1 }],
+    ["is:untagged", { tags: [] }, { tags: [["wet"]] }],
+    ["is:hidden", { isHidden: true }, { isHidden: false }],
     ["effect:limiter", { effects: ["audio.limiter"] }, { effects: ["audio.gain"] }],
     ['effect:"dynamics"', { effects: ["audio.limiter"] }, { effects: ["audio.gain"] }],
     ["effect:audio.gain", { effects: ["audio.plate", "audio.gain"] }, { effects: ["audio.plate"] }],
@@ -156,6 +174,10 @@ const document = fc
     used: fc.constantFrom(null, aMoment.now - day, aMoment.now - 100 * day),
     added: fc.integer({ min: 0, max: 400 }).map((ago) => aMoment.now - ago * day),
     isWithdrawn: fc.boolean(),
+    isHidden: fc.boolean(),
+    alsoIn: fc.array(names, { maxLength: 2 }),
+    tags: fc.array(names, { maxLength: 2 }),
+    stars: fc.integer({ min: -1, max: 5 }),
     isFavourite: fc.boolean(),
   })
   .map((given) => aDocument(given));
@@ -169,7 +191,7 @@ const term = fc.oneof(
 );
 const fieldTerm = fc.oneof(
   fc
-    .tuple(fc.constantFrom("name", "note", "maker", "effect", "alias", "folder"), term)
+    .tuple(fc.constantFrom("name", "note", "maker", "effect", "alias", "folder", "tag"), term)
     .map(([f, t]) => `${f}:${t}`),
   fc.tuple(fc.constantFrom("name:=", "maker:="), word).map((parts) => parts.join("")),
   fc.constantFrom(
@@ -178,6 +200,9 @@ const fieldTerm = fc.oneof(
     "folder:rain",
     "is:unfiled",
     "is:withdrawn",
+    "is:hidden",
+    "tag:rain",
+    "rating:>=3",
     "length:>1",
     "effect:gain",
   ),
@@ -217,10 +242,12 @@ describe("the index", () => {
             known.set(one.id, one);
           }
           for (const asked of queries) {
-            const { test, withdrawn } = compileQuery(parseQuery(asked));
+            const { test, withdrawn, hidden } = compileQuery(parseQuery(asked));
             const expected = [...known.values()].filter(
               (one) =>
-                (withdrawn || !one.isWithdrawn) && (test === null || deciderOf(test, "exact")(one, aMoment)),
+                (withdrawn || !one.isWithdrawn) &&
+                (hidden || !one.isHidden) &&
+                (test === null || deciderOf(test, "exact")(one, aMoment)),
             );
             expect([asked, selected(store, asked, aMoment).sort()]).toEqual([
               asked,

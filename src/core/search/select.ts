@@ -100,11 +100,11 @@ function among(store: IndexStore, test: Test, some: Bits, reading: Reading, mome
 /** The entries for which a query holds. */
 export function select(
   store: IndexStore,
-  { test, withdrawn }: Asked,
+  { test, withdrawn, hidden }: Pick<Asked, "test" | "withdrawn" | "hidden">,
   reading: Reading,
   moment: Moment,
 ): Bits {
-  const some = store.live(withdrawn);
+  const some = store.live(withdrawn, hidden);
   return test ? among(store, test, some, reading, moment) : some;
 }
 

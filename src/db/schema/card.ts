@@ -21,6 +21,14 @@ export const card = pgTable(
     medium: text().$type<Medium>().notNull(),
     fits: text().array().$type<TargetKind[]>().notNull(),
     folderId: uuid().references(() => folder.id),
+    alsoIn: uuid()
+      .array()
+      .notNull()
+      .default(sql`'{}'`),
+    tagIds: uuid()
+      .array()
+      .notNull()
+      .default(sql`'{}'`),
     note: text().notNull().default(""),
     maker: text().notNull().default(""),
     /** What it is made for, as `sayFormat` writes it; empty for anything. */
@@ -52,6 +60,9 @@ export const card = pgTable(
     index("card_of_group")
       .on(t.libraryId, t.groupId)
       .where(sql`${t.groupId} is not null`),
+    // Which cards have some tag or are also filed in some folder.
+    index("card_tags").using("gin", t.tagIds),
+    index("card_also_in").using("gin", t.alsoIn),
     check("card_layer", sql`${t.layer} in (${sql.raw(cardLayers.map((l) => `'${l}'`).join(", "))})`),
   ],
 );

@@ -1,6 +1,7 @@
 import { index, pgTable, text, unique, uuid } from "drizzle-orm/pg-core";
 import { user } from "./accounts";
 import { fractionalIndex, version } from "./columns";
+import { favouritesList } from "./favourites-list";
 import { library } from "./libraries";
 import { card } from "./card";
 
@@ -11,14 +12,20 @@ export const favourite = pgTable(
     libraryId: uuid()
       .notNull()
       .references(() => library.id, { onDelete: "cascade" }),
-    ownerId: text()
+    /** As its list's. */
+    ownerId: text().references(() => user.id, { onDelete: "cascade" }),
+    listId: uuid()
       .notNull()
-      .references(() => user.id, { onDelete: "cascade" }),
+      .references(() => favouritesList.id, { onDelete: "cascade" }),
     cardId: uuid()
       .notNull()
       .references(() => card.id),
     position: fractionalIndex().notNull(),
     version: version(),
   },
-  (t) => [unique("favourite_once").on(t.libraryId, t.ownerId, t.cardId), index().on(t.cardId)],
+  (t) => [
+    unique("favourite_once").on(t.listId, t.cardId),
+    index().on(t.cardId),
+    index().on(t.libraryId, t.ownerId),
+  ],
 );

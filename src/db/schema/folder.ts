@@ -1,4 +1,7 @@
+import { sql } from "drizzle-orm";
 import { type AnyPgColumn, index, pgTable, text, uuid } from "drizzle-orm/pg-core";
+import type { FolderSign } from "@/core/library/entities";
+import type { TargetKind } from "@/core/media";
 import { fractionalIndex, version } from "./columns";
 import { library } from "./libraries";
 
@@ -12,6 +15,12 @@ export const folder = pgTable(
     parentId: uuid().references((): AnyPgColumn => folder.id),
     name: text().notNull(),
     position: fractionalIndex().notNull(),
+    sign: text().$type<FolderSign>().notNull().default(""),
+    fits: text()
+      .array()
+      .$type<TargetKind[]>()
+      .notNull()
+      .default(sql`'{}'`),
     version: version(),
   },
   (t) => [index().on(t.libraryId, t.parentId)],

@@ -1,7 +1,7 @@
 import { bindKey as shape } from "@/core/api/commands/bind-key";
 import { carryOut } from "../command";
 import { v7 as newId } from "uuid";
-import { findKey } from "@/db/folders";
+import { findKey } from "@/db/recall";
 import { isSame, recalled, recallable } from "../recallable";
 import { Refusal } from "../refusal";
 

@@ -1,14 +1,8 @@
 import { createFolder as shape } from "@/core/api/commands/create-folder";
+import { createBranch } from "../branches";
 import { carryOut } from "../command";
-import { v7 as newId } from "uuid";
-import { lastPlace, refuseSameName, siblingsIn } from "../folders";
-import { requireRow } from "../rows";
 
-export const createFolder = carryOut(shape, async (ledger, { parentId, name }) => {
-  if (parentId !== null) await requireRow(ledger, "folder", parentId);
-  const siblings = await siblingsIn(ledger, parentId);
-  refuseSameName(siblings, name);
-  const position = lastPlace(siblings);
-  const row = await ledger.insert("folder", { id: newId(), parentId, name, position });
-  return { summary: `made folder “${name}”`, result: { folderId: row.id } };
+export const createFolder = carryOut(shape, async (ledger, input) => {
+  const { summary, id } = await createBranch(ledger, "folder", input);
+  return { summary, result: { folderId: id } };
 });

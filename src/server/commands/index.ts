@@ -2,7 +2,6 @@ import type { CommandName, InputOf, ResultOf } from "@/core/api/commands";
 import type { Command } from "../command";
 import { Refusal } from "../refusal";
 import { createFolder } from "./create-folder";
-import { renameFolder } from "./rename-folder";
 import { moveFolder } from "./move-folder";
 import { removeFolder } from "./remove-folder";
 import { keepCard } from "./keep-card";
@@ -15,9 +14,27 @@ import { moveCards } from "./move-cards";
 import { withdrawCards } from "./withdraw-cards";
 import { joinVariants } from "./join-variants";
 import { partVariants } from "./part-variants";
+import { editFolder } from "./edit-folder";
+import { mergeFolders } from "./merge-folders";
+import { createTag } from "./create-tag";
+import { renameTag } from "./rename-tag";
+import { moveTag } from "./move-tag";
+import { removeTag } from "./remove-tag";
+import { mergeTags } from "./merge-tags";
+import { tagCards } from "./tag-cards";
+import { fileCards } from "./file-cards";
+import { keepList } from "./keep-list";
+import { keepTeamList } from "./keep-team-list";
+import { removeList } from "./remove-list";
+import { removeTeamList } from "./remove-team-list";
+import { markCards } from "./mark-cards";
+import { markTeamCards } from "./mark-team-cards";
+import { placeMarked } from "./place-marked";
+import { placeTeamMarked } from "./place-team-marked";
+import { rateCards } from "./rate-cards";
+import { hide } from "./hide";
 import { setAlias } from "./set-alias";
 import { removeAlias } from "./remove-alias";
-import { markFavourite } from "./mark-favourite";
 import { bindKey } from "./bind-key";
 import { setDefault } from "./set-default";
 import { keepSearch } from "./keep-search";
@@ -43,7 +60,6 @@ import { leaveLibrary } from "./leave-library";
 /** Every change that can be made to a library, with what carries it out. */
 const carriedOut: { readonly [N in CommandName]: Command<N, InputOf<N>, ResultOf<N>> } = {
   "create-folder": createFolder,
-  "rename-folder": renameFolder,
   "move-folder": moveFolder,
   "remove-folder": removeFolder,
   "keep-card": keepCard,
@@ -56,9 +72,27 @@ const carriedOut: { readonly [N in CommandName]: Command<N, InputOf<N>, ResultOf
   "withdraw-cards": withdrawCards,
   "join-variants": joinVariants,
   "part-variants": partVariants,
+  "edit-folder": editFolder,
+  "merge-folders": mergeFolders,
+  "create-tag": createTag,
+  "rename-tag": renameTag,
+  "move-tag": moveTag,
+  "remove-tag": removeTag,
+  "merge-tags": mergeTags,
+  "tag-cards": tagCards,
+  "file-cards": fileCards,
+  "keep-list": keepList,
+  "keep-team-list": keepTeamList,
+  "remove-list": removeList,
+  "remove-team-list": removeTeamList,
+  "mark-cards": markCards,
+  "mark-team-cards": markTeamCards,
+  "place-marked": placeMarked,
+  "place-team-marked": placeTeamMarked,
+  "rate-cards": rateCards,
+  hide,
   "set-alias": setAlias,
   "remove-alias": removeAlias,
-  "mark-favourite": markFavourite,
   "bind-key": bindKey,
   "set-default": setDefault,
   "keep-search": keepSearch,

@@ -4,9 +4,10 @@ import { v7 as newId } from "uuid";
 import { chainNoun } from "@/core/chain/describe";
 import { chainText, fingerprint } from "@/core/chain/fingerprint";
 import { parsePath } from "@/core/text/names";
-import { findCardNamed } from "@/db/folders";
+import { findCardNamed } from "@/db/recall";
 import { storedChain } from "../stored-chain";
-import { ensurePath } from "../folders";
+import { requirePlace } from "../branches";
+import { refuseUnfit } from "../filing";
 import { Refusal } from "../refusal";
 
 export const keepCard = carryOut(
@@ -18,7 +19,8 @@ export const keepCard = carryOut(
         hint: "Add an effect first.",
       });
     const stored = storedChain(chain);
-    const { folderId, made } = await ensurePath(ledger, parsePath(path));
+    const { row: folder, made } = await requirePlace(ledger, "folder", { names: parsePath(path) });
+    const folderId = folder?.id ?? null;
     const namesake = await findCardNamed(ledger.db, ledger.libraryId, folderId, name);
     if (namesake)
       throw new Refusal(409, "same-name", `There is a card “${namesake.name}” in this folder already.`, {
@@ -29,13 +31,15 @@ export const keepCard = carryOut(
         supplied: namesake.layer === "supplied",
       });
     const at = new Date().toISOString();
-    const card = await ledger.insert("card", {
+    const kept = {
       id: newId(),
-      layer: "team",
+      layer: "team" as const,
       name,
       medium: stored.medium,
       fits,
       folderId,
+      alsoIn: [],
+      tagIds: [],
       note: note.trim(),
       contentVersion: 1,
       fingerprint: fingerprint(chainText(stored)),
@@ -48,7 +52,10 @@ export const keepCard = carryOut(
       changedAt: at,
       withdrawn: false,
       proof: null,
-    });
+      version: 1,
+    };
+    refuseUnfit(folder, [kept]);
+    const card = await ledger.insert("card", kept);
     return {
       summary: `kept ${chainNoun(stored.settings.length)} “${name}”`,
       result: { cardId: card.id, contentVersion: 1, madeFolders: made },

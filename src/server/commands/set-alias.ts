@@ -2,7 +2,7 @@ import { setAlias as shape } from "@/core/api/commands/set-alias";
 import { carryOut } from "../command";
 import { v7 as newId } from "uuid";
 import { fold } from "@/core/text/fold";
-import { findAlias } from "@/db/folders";
+import { findAlias } from "@/db/recall";
 import { isSame, recalled, recallable } from "../recallable";
 import { Refusal } from "../refusal";
 

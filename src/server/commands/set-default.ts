@@ -2,7 +2,7 @@ import { v7 as newId } from "uuid";
 import { setDefault as shape } from "@/core/api/commands/set-default";
 import { effectName } from "@/core/chain/describe";
 import { effectsOf } from "@/core/chain/model";
-import { findDefault } from "@/db/folders";
+import { findDefault } from "@/db/recall";
 import { carryOut } from "../command";
 import { Refusal } from "../refusal";
 import { requireRow } from "../rows";

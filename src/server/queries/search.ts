@@ -38,7 +38,7 @@ export const search = (
       const small: Record<string, readonly object[]> = {};
       for (const entity of smallEntities) small[entity] = await readAll(tx, entity, libraryId, userId);
       const known = replicaOf(small as never);
-      const { aliasesOf, isFavourite, isDefault, keyOf } = new Shelf(known);
+      const shelf = new Shelf(known);
       const doubled = await doubledContents(tx, libraryId);
       const habits = new Habits();
       habits.take(await readHabits(tx, libraryId, userId));
@@ -58,7 +58,15 @@ export const search = (
         };
         const copy = {
           known: { ...known, card: cards },
-          shelf: { aliasesOf, isFavourite, isDefault, keyOf, isDouble },
+          shelf: {
+            aliasesOf: shelf.aliasesOf,
+            listsOf: shelf.listsOf,
+            starsOf: shelf.starsOf,
+            isHidden: shelf.isHidden,
+            isDefault: shelf.isDefault,
+            keyOf: shelf.keyOf,
+            isDouble,
+          },
           habitsOf: habits.of,
         };
         for (const [i, document] of documentsOf(cards.keys(), copy, userId).put.entries()) {

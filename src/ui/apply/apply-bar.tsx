@@ -25,7 +25,7 @@ import type { ApplyHow, MemberSettings } from "@/core/library/media";
 import { earlierQueries, rememberQuery } from "./earlier-queries";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
-import { folderPath } from "@/core/library/folders";
+import { pathOf } from "@/core/library/tree";
 import type { CardHead } from "@/core/library/entities";
 import type { Shelf } from "@/core/library/shelf";
 import { meantOn } from "@/core/library/variants";
@@ -478,7 +478,7 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
                   why={why(card)}
                   index={index}
                   chosen={index === chosen}
-                  path={folderPath(replica.folder, card.folderId)}
+                  path={pathOf(replica.folder, card.folderId)}
                   memberId={data.member.id}
                   kind={target.kind}
                   aliases={sayAliases(shelf, card.id)}

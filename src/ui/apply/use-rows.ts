@@ -1,5 +1,5 @@
 import { useMemo } from "react";
-import { folderPath } from "@/core/library/folders";
+import { pathOf } from "@/core/library/tree";
 import type { CardHead } from "@/core/library/entities";
 import { formatOf } from "@/core/library/variants";
 import { effectsBegun } from "@/core/search/bare-effects";
@@ -71,7 +71,7 @@ export function useRows(bench: Bench, { typed, within, what }: Asked) {
   }, [what, likes.hits, matching, result, replica.card, medium, kind]);
   const { rows: hits, headings } = useMemo(
     // What is compared stands in the order of its distances.
-    () => regrouped(found, what ? null : grouping, ({ folderId }) => folderPath(replica.folder, folderId)),
+    () => regrouped(found, what ? null : grouping, ({ folderId }) => pathOf(replica.folder, folderId)),
     [found, what, grouping, replica.folder],
   );
   const liked = useMemo(() => new Map(likes.hits?.map((hit) => [hit.id, hit])), [likes.hits]);

@@ -7,7 +7,7 @@ import type { EffectSetting } from "@/core/chain/model";
 import { percent } from "@/core/effects/parameter";
 import type { Target } from "@/core/library/entities";
 import { movedTo } from "@/core/library/drop";
-import { folderPath } from "@/core/library/folders";
+import { pathOf } from "@/core/library/tree";
 import { ActionButton } from "../actions/action-button";
 import type { BenchHere } from "../actions/bench/here";
 import { chainPlace } from "../actions/chain";
@@ -80,7 +80,7 @@ export function ChainColumn({ bench, target, here, onSetting, open, onOpen }: Ch
     >
       <IndexCard
         label="Chain of the target"
-        tab={card ? folderPath(replica.folder, card.folderId) || "Unfiled" : target.name}
+        tab={card ? pathOf(replica.folder, card.folderId) || "Unfiled" : target.name}
         title={
           <HStack gap="8px" minWidth="0">
             <chakra.h2 textStyle="cardTitle" lineHeight="1.25" overflowWrap="anywhere" lineClamp={2}>

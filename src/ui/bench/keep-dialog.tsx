@@ -7,7 +7,7 @@ import { effectsOf } from "@/core/chain/model";
 import { findEffect } from "@/core/effects/registry";
 import type { Target } from "@/core/library/entities";
 import { kindsOf, type TargetKind } from "@/core/media";
-import { folderPath } from "@/core/library/folders";
+import { pathOf } from "@/core/library/tree";
 import { formatPath, parsePath } from "@/core/text/names";
 import { suggestFolder } from "@/core/library/suggest";
 import { count } from "@/core/library/words";
@@ -57,7 +57,7 @@ export function KeepDialog({ target, onClose, onKept }: KeepDialogProps) {
   const { chain } = target;
   const effects = useMemo(() => effectsOf(chain), [chain]);
   const offers = useMemo<PathOffer[]>(() => {
-    const similar = folderPath(
+    const similar = pathOf(
       replica.folder,
       suggestFolder(replica.card.values(), { medium: chain.medium, effects }),
     );

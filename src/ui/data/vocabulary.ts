@@ -1,5 +1,5 @@
 import { useMemo } from "react";
-import { folderPath, folderRows } from "@/core/library/folders";
+import { pathOf, treeRows, type Branch } from "@/core/library/tree";
 import type { Vocabulary } from "@/core/search/fields/define";
 import { useDesk } from "./desk";
 
@@ -11,12 +11,17 @@ const once = <T>(make: () => T): (() => T) => {
 const distinct = (values: Iterable<string>): string[] =>
   [...new Set(values)].filter((value) => value !== "").sort((a, b) => a.localeCompare(b));
 
+const pathsIn = (rows: ReadonlyMap<string, Branch>): string[] =>
+  treeRows(rows).map(({ row }) => pathOf(rows, row.id));
+
 /** What queries can be completed from, in this library; each list is made when it is first asked for, and anew when its rows change. */
 export function useVocabulary(): Vocabulary {
-  const { folder, card, member, keyBinding, alias } = useDesk().data.replica;
-  const folders = useMemo(
-    () => once(() => folderRows(folder).map((row) => folderPath(folder, row.folder.id))),
-    [folder],
+  const { folder, tag, favouritesList, card, member, keyBinding, alias } = useDesk().data.replica;
+  const folders = useMemo(() => once(() => pathsIn(folder)), [folder]);
+  const tags = useMemo(() => once(() => pathsIn(tag)), [tag]);
+  const lists = useMemo(
+    () => once(() => distinct(Array.from(favouritesList.values(), (row) => (row.removed ? "" : row.name)))),
+    [favouritesList],
   );
   const makers = useMemo(() => once(() => distinct(Array.from(card.values(), (row) => row.maker))), [card]);
   const members = useMemo(
@@ -29,7 +34,7 @@ export function useVocabulary(): Vocabulary {
   );
   const aliases = useMemo(() => once(() => distinct(Array.from(alias.values(), (row) => row.text))), [alias]);
   return useMemo(
-    () => ({ folders, makers, members, keys, aliases }),
-    [folders, makers, members, keys, aliases],
+    () => ({ folders, tags, lists, makers, members, keys, aliases }),
+    [folders, tags, lists, makers, members, keys, aliases],
   );
 }

@@ -7,7 +7,7 @@ import { isCorrection } from "@/core/formats/cdl/correction";
 import { cardFile } from "@/core/api/operations/card-file";
 import type { CardHead } from "@/core/library/entities";
 import { sayProof } from "@/core/library/proof";
-import { folderPath } from "@/core/library/folders";
+import { pathOf } from "@/core/library/tree";
 import { addressOf, sayError } from "../data/api";
 import type { Known } from "../data/contents";
 import { nameOfMember } from "../data/library-data";
@@ -87,7 +87,7 @@ export function CardPanel({
   return (
     <IndexCard
       label="Card"
-      tab={folderPath(replica.folder, card.folderId) || "Unfiled"}
+      tab={pathOf(replica.folder, card.folderId) || "Unfiled"}
       title={
         <HStack gap="8px">
           <chakra.h2 textStyle="cardTitle" overflowWrap="anywhere">

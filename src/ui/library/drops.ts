@@ -1,7 +1,7 @@
 import type { InputOf } from "@/core/api/commands";
 import type { Replica } from "@/core/library/change";
 import type { CardHead, Folder } from "@/core/library/entities";
-import { folderPath, folderWithin } from "@/core/library/folders";
+import { pathOf, rowsWithin } from "@/core/library/tree";
 import { may, type Role } from "@/core/library/roles";
 import type { LibraryPlace } from "./places";
 
@@ -26,7 +26,7 @@ export function dropOf(
     const { id, parentId } = dragged.folder;
     const to = onto.kind === "folder" ? onto.id : onto.kind === "all" ? null : undefined;
     if (!may(role, "curate") || to === undefined || to === parentId) return null;
-    if (to !== null && folderWithin(folders, id).has(to)) return null;
+    if (to !== null && rowsWithin(folders, id).has(to)) return null;
     return ["move-folder", { folderId: id, parentId: to }];
   }
   const { cards } = dragged;
@@ -45,5 +45,5 @@ export function dropOf(
   const to = onto.kind === "folder" ? onto.id : null;
   return cards.every((card) => card.folderId === to)
     ? null
-    : ["move-cards", { cardIds, path: folderPath(folders, to) }];
+    : ["move-cards", { cardIds, path: pathOf(folders, to) }];
 }

@@ -10,7 +10,7 @@ import type { Shelf } from "@/core/library/shelf";
 import { readyMade } from "@/core/search/ready-made";
 import { useDesk } from "../data/desk";
 import { useStore } from "../data/store";
-import { folderRows } from "@/core/library/folders";
+import { treeRows } from "@/core/library/tree";
 import { useDropPlace, useTaken } from "./drag";
 import { Stamp } from "../parts/stamp";
 import { keptSearches, samePlace, type LibraryPlace } from "./places";
@@ -134,7 +134,7 @@ function linesOf(folders: Replica["folder"], savedSearch: Replica["savedSearch"]
       ...(search.kept?.ownerId === null && { stamp: <Stamp letter="T" name="The team's" /> }),
     })),
     { heading: "Folders" },
-    ...folderRows(folders).map(({ folder, depth }): Row => ({
+    ...treeRows(folders).map(({ row: folder, depth }): Row => ({
       place: { kind: "folder", id: folder.id },
       name: folder.name,
       depth,

@@ -2,7 +2,7 @@
 
 import { useMemo } from "react";
 import type { CardHead, Folder } from "@/core/library/entities";
-import { folderPath, resolvePath } from "@/core/library/folders";
+import { pathOf, resolvePath } from "@/core/library/tree";
 import { parsePath } from "@/core/text/names";
 import { useDesk } from "../data/desk";
 import { lastFolder, rememberFolder } from "../data/last-folder";
@@ -54,15 +54,15 @@ const sayings = {
 export function MoveFolderDialog({ folder, onClose }: { folder: Folder; onClose: () => void }) {
   const { data } = useDesk();
   const { folder: folders } = data.replica;
-  const values = useMemo(() => ({ path: folderPath(folders, folder.parentId) }), [folders, folder.parentId]);
+  const values = useMemo(() => ({ path: pathOf(folders, folder.parentId) }), [folders, folder.parentId]);
   const form = useCommandForm("move-folder", {
     first: values,
     request: ({ path }) => {
-      const { folderId, missing } = resolvePath(folders, parsePath(path));
+      const { id, missing } = resolvePath(folders, parsePath(path));
       // None at all is refused, which is said below; null is the top.
       return {
         folderId: folder.id,
-        parentId: missing.length > 0 ? (undefined as never) : folderId,
+        parentId: missing.length > 0 ? (undefined as never) : id,
         seen: folder.version,
       };
     },

@@ -4,7 +4,7 @@ import { Box, chakra, HStack, Input } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Replica } from "@/core/library/change";
-import { folderPath } from "@/core/library/folders";
+import { pathOf } from "@/core/library/tree";
 import type { Shelf } from "@/core/library/shelf";
 import { count } from "@/core/library/words";
 import { Columns } from "../parts/columns";
@@ -102,7 +102,7 @@ export function LibraryScreen() {
 
   const bring = useBringFile(libraryId);
   /** Looks that name no folder are filed where one is looking. */
-  const path = folder ? folderPath(replica.folder, folder.id) : "";
+  const path = folder ? pathOf(replica.folder, folder.id) : "";
   const importCards = useCallback(
     async (files: readonly File[]) => {
       let imported = 0;

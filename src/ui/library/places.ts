@@ -1,6 +1,6 @@
 import type { Replica } from "@/core/library/change";
 import type { SavedSearch, SearchSort } from "@/core/library/entities";
-import { folderPath } from "@/core/library/folders";
+import { pathOf } from "@/core/library/tree";
 import { byPosition } from "@/core/library/order";
 import type { Place } from "@/core/library/shelf";
 import { writeValue } from "@/core/search/query/print";
@@ -47,7 +47,7 @@ export function findScope(
 ): Pick<ShownSearch, "id" | "name" | "query"> | undefined {
   const folder = replica.folder.get(id);
   if (!folder) return findSearch(id, replica);
-  return { id, name: folder.name, query: `in:${writeValue(`/${folderPath(replica.folder, id)}`)}` };
+  return { id, name: folder.name, query: `in:${writeValue(`/${pathOf(replica.folder, id)}`)}` };
 }
 
 /** A place that is gone is the whole library. */
@@ -62,7 +62,7 @@ export function placeName(place: LibraryPlace, replica: Replica): string {
     case "all":
       return "All cards";
     case "folder":
-      return folderPath(replica.folder, place.id);
+      return pathOf(replica.folder, place.id);
     case "unfiled":
       return "Unfiled";
     case "favourites":

@@ -3,7 +3,7 @@
 import { Box, Input } from "@chakra-ui/react";
 import { useId, useMemo, useState } from "react";
 import type { Folder } from "@/core/library/entities";
-import { folderPath, folderRows, resolvePath } from "@/core/library/folders";
+import { pathOf, treeRows, resolvePath } from "@/core/library/tree";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
 import { formatPath, parsePath } from "@/core/text/names";
@@ -35,10 +35,7 @@ export function PathField({ folders, value, onChange, offers, problem, label = "
   const [at, setAt] = useState(-1);
   // Until something is typed, all is offered, not only what fits the present path.
   const [typing, setTyping] = useState(false);
-  const paths = useMemo(
-    () => folderRows(folders).map(({ folder }) => folderPath(folders, folder.id)),
-    [folders],
-  );
+  const paths = useMemo(() => treeRows(folders).map(({ row }) => pathOf(folders, row.id)), [folders]);
   const shown = useMemo(() => {
     const typed = typing ? fold(value.trim()) : "";
     const words = typed.split(/[\s/]+/).filter(Boolean);

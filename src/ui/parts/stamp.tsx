@@ -1,4 +1,5 @@
 import { chakra } from "@chakra-ui/react";
+import type { FavouritesList } from "@/core/library/entities";
 
 /** The rubber stamp of a favourites list: one letter in a square. */
 export function Stamp({ letter, name }: { letter: string; name: string }) {
@@ -27,3 +28,8 @@ export function Stamp({ letter, name }: { letter: string; name: string }) {
     </chakra.span>
   );
 }
+
+/** The stamp of a favourites list: its mark, or where it has none the first letter of its name. */
+export const ListStamp = ({ list: { name, mark, ownerId } }: { list: FavouritesList }) => (
+  <Stamp letter={mark || name.slice(0, 1).toUpperCase()} name={ownerId === null ? `${name}, the team's` : name} />
+);

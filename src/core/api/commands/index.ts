@@ -1,5 +1,4 @@
 import { createFolder } from "./create-folder";
-import { renameFolder } from "./rename-folder";
 import { moveFolder } from "./move-folder";
 import { removeFolder } from "./remove-folder";
 import { keepCard } from "./keep-card";
@@ -12,9 +11,27 @@ import { moveCards } from "./move-cards";
 import { withdrawCards } from "./withdraw-cards";
 import { joinVariants } from "./join-variants";
 import { partVariants } from "./part-variants";
+import { editFolder } from "./edit-folder";
+import { mergeFolders } from "./merge-folders";
+import { createTag } from "./create-tag";
+import { renameTag } from "./rename-tag";
+import { moveTag } from "./move-tag";
+import { removeTag } from "./remove-tag";
+import { mergeTags } from "./merge-tags";
+import { tagCards } from "./tag-cards";
+import { fileCards } from "./file-cards";
+import { keepList } from "./keep-list";
+import { keepTeamList } from "./keep-team-list";
+import { removeList } from "./remove-list";
+import { removeTeamList } from "./remove-team-list";
+import { markCards } from "./mark-cards";
+import { markTeamCards } from "./mark-team-cards";
+import { placeMarked } from "./place-marked";
+import { placeTeamMarked } from "./place-team-marked";
+import { rateCards } from "./rate-cards";
+import { hide } from "./hide";
 import { setAlias } from "./set-alias";
 import { removeAlias } from "./remove-alias";
-import { markFavourite } from "./mark-favourite";
 import { bindKey } from "./bind-key";
 import { setDefault } from "./set-default";
 import { keepSearch } from "./keep-search";
@@ -41,7 +58,6 @@ import type { CommandShape } from "../command";
 /** Every change that can be made to a library. */
 export const commandShapes = [
   createFolder,
-  renameFolder,
   moveFolder,
   removeFolder,
   keepCard,
@@ -54,9 +70,27 @@ export const commandShapes = [
   withdrawCards,
   joinVariants,
   partVariants,
+  editFolder,
+  mergeFolders,
+  createTag,
+  renameTag,
+  moveTag,
+  removeTag,
+  mergeTags,
+  tagCards,
+  fileCards,
+  keepList,
+  keepTeamList,
+  removeList,
+  removeTeamList,
+  markCards,
+  markTeamCards,
+  placeMarked,
+  placeTeamMarked,
+  rateCards,
+  hide,
   setAlias,
   removeAlias,
-  markFavourite,
   bindKey,
   setDefault,
   keepSearch,

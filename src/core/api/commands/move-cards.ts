@@ -1,17 +1,16 @@
 import Joi from "joi";
-import { cardIds, path } from "../fields";
+import { cardIds, id, path } from "../fields";
 import { command } from "../command";
 
-/** Gives cards another home folder, named by its path; missing folders are made, an empty path unfiles. */
+/**
+ * Gives cards another home: a folder by its id (null: none), or by a path, whose missing folders are made (empty: none).
+ */
 export const moveCards = command<
-  { cardIds: string[]; path: string },
+  { cardIds: string[]; folderId?: string | null; path?: string },
   { folderId: string | null; madeFolders: string[] }
 >()({
   name: "move-cards",
   right: "keep",
   stream: "library",
-  input: Joi.object({
-    cardIds: cardIds.required(),
-    path: path.required(),
-  }),
+  input: Joi.object({ cardIds: cardIds.required(), folderId: id.allow(null), path }).xor("folderId", "path"),
 });

@@ -13,6 +13,10 @@ export interface Card extends Versioned {
   readonly fits: readonly TargetKind[];
   /** Home folder; null is unfiled. */
   readonly folderId: string | null;
+  /** Further folders that it is filed in; never its home. */
+  readonly alsoIn: readonly string[];
+  /** Its tags, without those that they imply. */
+  readonly tagIds: readonly string[];
   readonly note: string;
   /** Who made it, in the words of whoever filed it; empty where nobody said. */
   readonly maker: string;
@@ -63,7 +67,11 @@ export const headFields = [
   "changedAt",
   "madeFor",
   "groupId",
+  "alsoIn",
+  "tagIds",
 ] as const satisfies readonly (keyof CardHead)[];
+
+const none: readonly string[] = [];
 
 type ValuesOf<Fields extends readonly (keyof CardHead)[]> = {
   readonly [I in keyof Fields]: CardHead[Fields[I]];
@@ -92,6 +100,9 @@ export function headFrom(values: readonly unknown[]): CardHead {
     changedAt: of[16],
     madeFor: of[17],
     groupId: of[18],
+    // Nearly all have none.
+    alsoIn: of[19].length === 0 ? none : of[19],
+    tagIds: of[20].length === 0 ? none : of[20],
   };
 }
 
@@ -101,6 +112,8 @@ export const card = defineEntity<Card, CardHead>()({
   of: "library",
   nameOf: (row) => row.name,
   silent: ["medium", "contentVersion", "fingerprint", "proof", "changedAt", "groupId"],
-  references: { folderId: "folder" },
-  labels: { folderId: "filed in", madeFor: "made for" },
+  references: { folderId: "folder", alsoIn: "folder", tagIds: "tag" },
+  labels: { folderId: "filed in", alsoIn: "also filed in", tagIds: "tags", madeFor: "made for" },
+  sets: ["alsoIn", "tagIds"],
+  earlier: { alsoIn: none, tagIds: none },
 });

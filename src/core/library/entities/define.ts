@@ -19,10 +19,17 @@ export interface EntityFacts<Row, Head = Row> {
   readonly about?: readonly (keyof Row & string)[];
   /** Fields that follow from others, or only count: the history is silent on them. */
   readonly silent?: readonly (keyof Row & string)[];
-  /** Fields that hold the id of another row, and of what kind that is. */
+  /**
+   * Fields that are sets: what a change put in or took out is taken back by itself, whatever else was put in or taken
+   * out since.
+   */
+  readonly sets?: readonly (keyof Row & string)[];
+  /** Fields that hold the id of another row, or a set of them, and of what kind these are. */
   readonly references?: { readonly [K in keyof Row & string]?: string };
   /** What the history calls a field, where its own name will not do. */
   readonly labels?: { readonly [K in keyof Row & string]?: string };
+  /** What is in a row that was recorded before it had these fields. */
+  readonly earlier?: Partial<Row>;
   /** What a copy of the library keeps of some fields of a row, where it does not keep them all: its head. */
   headOf?(fields: Partial<Row>): Partial<Head>;
 }

@@ -1,7 +1,10 @@
 import { defineEntity, type Versioned } from "./define";
 
+/** That a card is on a favourites list. */
 export interface Favourite extends Versioned {
-  readonly ownerId: string;
+  /** As its list's. */
+  readonly ownerId: string | null;
+  readonly listId: string;
   readonly cardId: string;
   readonly position: string;
 }
@@ -10,6 +13,6 @@ export const favourite = defineEntity<Favourite>()({
   noun: "favourite",
   of: "member",
   about: ["cardId"],
-  references: { cardId: "card" },
-  labels: { cardId: "card" },
+  references: { cardId: "card", listId: "favouritesList" },
+  labels: { cardId: "card", listId: "list" },
 });

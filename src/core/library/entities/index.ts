@@ -2,21 +2,31 @@ import { alias } from "./alias";
 import { card } from "./card";
 import { effectDefault } from "./effect-default";
 import { favourite } from "./favourite";
+import { favouritesList } from "./favourites-list";
 import { folder } from "./folder";
+import { hiding } from "./hiding";
 import { keyBinding } from "./key-binding";
 import { member } from "./member";
+import { rating } from "./rating";
 import { savedSearch } from "./saved-search";
 import { session } from "./session";
+import { tag } from "./tag";
 import { target } from "./target";
 import type { EntityFacts, Versioned } from "./define";
 
 export type { Card, CardHead, CardLayer } from "./card";
 export { cardLayers, headFields, headFrom } from "./card";
-export type { Folder } from "./folder";
+export type { FavouritesList } from "./favourites-list";
+export { firstLists } from "./favourites-list";
+export type { Folder, FolderSign } from "./folder";
+export { folderSigns } from "./folder";
+export type { Hiding } from "./hiding";
 export type { Membership } from "./member";
+export { ratings } from "./rating";
 export type { SavedSearch, SearchSort } from "./saved-search";
 export { mostPlaced, searchSorts } from "./saved-search";
 export type { Session } from "./session";
+export type { Tag } from "./tag";
 export type { Send, Target } from "./target";
 
 /**
@@ -26,12 +36,16 @@ export type { Send, Target } from "./target";
 export const entities = {
   member,
   folder,
+  tag,
   card,
   savedSearch,
   alias,
+  favouritesList,
   favourite,
   keyBinding,
   effectDefault,
+  rating,
+  hiding,
   session,
   target,
 } as const;

@@ -5,6 +5,8 @@ import type { Comparison, Term, Test } from "../query/model";
 /** What is known to complete values from; each only when it is asked for. */
 export interface Vocabulary {
   readonly folders: () => readonly string[];
+  readonly tags: () => readonly string[];
+  readonly lists: () => readonly string[];
   readonly makers: () => readonly string[];
   readonly members: () => readonly string[];
   readonly keys: () => readonly string[];

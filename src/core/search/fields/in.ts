@@ -1,6 +1,6 @@
 import { parsePath } from "../../text/names";
 import { defineField } from "./define";
-import { placeTest } from "./place";
+import { filedIn, placeTest } from "./place";
 
 export const inFolder = defineField({
   name: "in",
@@ -9,8 +9,8 @@ export const inFolder = defineField({
     ["in:weather", "a card in a folder of this name, or below one"],
     ["in:weather/rain", "the folder rain that lies in weather"],
   ],
-  read: placeTest(false),
+  read: placeTest("folder", filedIn, false),
   offers: ({ folders }) => folders().map((value) => ({ value })),
   noun: "folder",
-  named: ({ folders }) => folders().map((path) => ({ folder: parsePath(path) })),
+  named: ({ folders }) => folders().map((path) => ({ folder: parsePath(path), alsoIn: [] })),
 });

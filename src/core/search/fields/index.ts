@@ -9,12 +9,15 @@ import { inFolder } from "./in";
 import { is } from "./is";
 import { key } from "./key";
 import { layer } from "./layer";
+import { list } from "./list";
 import { length } from "./length";
 import { maker } from "./maker";
 import { variant } from "./variant";
 import { medium } from "./medium";
 import { name } from "./name";
 import { note } from "./note";
+import { rating } from "./rating";
+import { tag } from "./tag";
 import { used } from "./used";
 
 /** Every field that a query can name, in the order in which help and completion show them. */
@@ -23,6 +26,8 @@ export const queryFields = [
   alias,
   inFolder,
   folder,
+  tag,
+  list,
   maker,
   effect,
   medium,
@@ -30,6 +35,7 @@ export const queryFields = [
   layer,
   by,
   note,
+  rating,
   length,
   variant,
   key,

@@ -10,9 +10,11 @@ interface State {
 
 /** What a card can be. */
 const states = {
-  favourite: { says: "among your favourites", own: true, holds: (d) => d.isFavourite },
+  favourite: { says: "on a favourites list", own: true, holds: (d) => d.isFavourite },
   default: { says: "what one of your effects begins with", own: true, holds: (d) => d.isDefault },
+  hidden: { says: "hidden by you", own: true, holds: (d) => d.isHidden },
   unfiled: { says: "in no folder", holds: (d) => d.folder.length === 0 },
+  untagged: { says: "without tags", holds: (d) => d.tags.length === 0 },
   annotated: { says: "has a note", holds: (d) => d.note !== "" },
   used: { says: "applied by you at some time", own: true, holds: (d) => d.used !== null },
   unused: { says: "never applied by you", own: true, holds: (d) => d.used === null },

@@ -1,3 +1,4 @@
+import type { SearchDocument } from "../document";
 import { findField } from "../fields";
 import { queryWords } from "../tokens";
 import type { Node, Query, Test } from "./model";
@@ -45,8 +46,9 @@ const passes = (test: Test): boolean =>
 export interface Asked {
   /** Null: nothing is asked for, all cards are meant. */
   readonly test: Test | null;
-  /** Withdrawn cards count too: only where they are asked for. */
+  /** Withdrawn and hidden cards count too: only where they are asked for. */
   readonly withdrawn: boolean;
+  readonly hidden: boolean;
   /** Variants are asked for by their format, so that none stands for another. */
   readonly variants: boolean;
   /** The answer changes as time passes, though no card does. */
@@ -55,11 +57,14 @@ export interface Asked {
 
 function asked(node: Node | null): Asked {
   const test = node && testOf(node);
+  const asksIf = (state: string) =>
+    fieldsIn(node).some(
+      ({ name, terms }) => name === "is" && terms.some(({ text }) => text.toLowerCase() === state),
+    );
   return {
     test,
-    withdrawn: fieldsIn(node).some(
-      ({ name, terms }) => name === "is" && terms.some(({ text }) => text.toLowerCase() === "withdrawn"),
-    ),
+    withdrawn: asksIf("withdrawn"),
+    hidden: asksIf("hidden"),
     variants: fieldsIn(node).some(({ name }) => name === "variant"),
     passes: test !== null && passes(test),
   };
@@ -96,3 +101,9 @@ export const ownIn = ({ root }: Query): string[] => [
     }),
   ),
 ];
+
+/** True where a card is left out of what is asked for, since it is withdrawn or hidden and nobody asks for that. */
+export const isLeftOut = (
+  { withdrawn, hidden }: Pick<Asked, "withdrawn" | "hidden">,
+  document: Pick<SearchDocument, "isWithdrawn" | "isHidden">,
+): boolean => (document.isWithdrawn && !withdrawn) || (document.isHidden && !hidden);

@@ -207,7 +207,15 @@ describe("every field", () => {
     (name, field) => {
       const none = () => [];
       const offers =
-        field.offers?.({ folders: none, makers: none, members: none, keys: none, aliases: none }) ?? [];
+        field.offers?.({
+          folders: none,
+          tags: none,
+          lists: none,
+          makers: none,
+          members: none,
+          keys: none,
+          aliases: none,
+        }) ?? [];
       for (const { value } of offers) {
         const text = `${name}:${/^[<>*]/.test(value) ? value : writeValue(value)}`;
         expect([text, parseQuery(text).problems]).toEqual([text, []]);

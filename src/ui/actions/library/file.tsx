@@ -1,4 +1,4 @@
-import { folderPath } from "@/core/library/folders";
+import { pathOf } from "@/core/library/tree";
 import { FileDialog } from "../../library/library-dialogs";
 import type { Action } from "../action";
 import { editable, what, type LibraryHere } from "./here";
@@ -15,7 +15,7 @@ export const file: Action<LibraryHere> = {
     <FileDialog
       cardIds={here.selected.map((c) => c.id)}
       what={what(here)}
-      first={folderPath(here.replica.folder, here.selected[0]?.folderId ?? null)}
+      first={pathOf(here.replica.folder, here.selected[0]?.folderId ?? null)}
       onClose={close}
     />
   ),

@@ -1,4 +1,4 @@
-import { folderPath } from "@/core/library/folders";
+import { pathOf } from "@/core/library/tree";
 import { ConfirmDialog } from "../../parts/command-dialogs";
 import type { Action } from "../action";
 import { mayCurate, type LibraryHere } from "./here";
@@ -18,7 +18,7 @@ export const removeFolder: Action<LibraryHere> = {
         input={{ folderId: folder.id, seen: folder.version }}
         onClose={close}
       >
-        {`Only the folder goes. What lies in it moves to ${folderPath(replica.folder, folder.parentId) || "the top, its cards to Unfiled"}. It can be taken back.`}
+        {`Only the folder goes. What lies in it moves to ${pathOf(replica.folder, folder.parentId) || "the top, its cards to Unfiled"}. It can be taken back.`}
       </ConfirmDialog>
     ) : null,
 };

@@ -1,44 +1,13 @@
 import { and, eq, isNull, sql } from "drizzle-orm";
 import { fold, sortKey } from "@/core/text/fold";
-import type { Card, Folder } from "@/core/library/entities";
+import type { Card } from "@/core/library/entities";
 import type { Executor } from "./connection";
 import { fromColumns } from "./entities";
-import { alias, card, effectDefault, favourite, folder, keyBinding } from "./schema";
-
-export async function readFolders(db: Executor, libraryId: string): Promise<Folder[]> {
-  return (await db.select().from(folder).where(eq(folder.libraryId, libraryId))).map((row) =>
-    fromColumns("folder", row),
-  );
-}
-
-/** The folders that lie in one, in their order; null asks for those at the top. */
-export async function readChildFolders(
-  db: Executor,
-  libraryId: string,
-  parentId: string | null,
-): Promise<Folder[]> {
-  const rows = await db
-    .select()
-    .from(folder)
-    .where(
-      and(
-        eq(folder.libraryId, libraryId),
-        parentId === null ? isNull(folder.parentId) : eq(folder.parentId, parentId),
-      ),
-    )
-    .orderBy(folder.position, folder.id);
-  return rows.map((row) => fromColumns("folder", row));
-}
+import { alias, card, effectDefault, keyBinding } from "./schema";
 
 // An index is asked by equality or by being nothing, never by both at once.
 const home = (libraryId: string, folderId: string | null) =>
   and(eq(card.libraryId, libraryId), folderId === null ? isNull(card.folderId) : eq(card.folderId, folderId));
-
-/** The cards whose home is the folder; null asks for the unfiled ones. */
-export async function cardsIn(db: Executor, libraryId: string, folderId: string | null): Promise<Card[]> {
-  const rows = await db.select().from(card).where(home(libraryId, folderId));
-  return rows.map((row) => fromColumns("card", row));
-}
 
 /** The card in use of that name in a folder (null: unfiled), compared without case and accents, or null. */
 export async function findCardNamed(
@@ -94,14 +63,4 @@ export async function findDefault(db: Executor, libraryId: string, ownerId: stri
       ),
     );
   return row ? fromColumns("effectDefault", row) : null;
-}
-
-/** A member's favourites in their order. */
-export async function readFavourites(db: Executor, libraryId: string, ownerId: string) {
-  const rows = await db
-    .select()
-    .from(favourite)
-    .where(and(eq(favourite.libraryId, libraryId), eq(favourite.ownerId, ownerId)))
-    .orderBy(favourite.position, favourite.id);
-  return rows.map((row) => fromColumns("favourite", row));
 }

@@ -1,0 +1,63 @@
+import { and, eq, isNull, or, sql } from "drizzle-orm";
+import type { Card, EntityRows } from "@/core/library/entities";
+import type { Executor } from "./connection";
+import { fromColumns } from "./entities";
+import { card, folder, tag } from "./schema";
+
+/** The kinds of rows that are trees. */
+export type BranchEntity = "folder" | "tag";
+const tables = { folder, tag } as const;
+// Both have what is asked for here.
+const tableOf = (entity: BranchEntity) => tables[entity] as typeof tag;
+
+/** All rows of a tree. */
+export async function readBranches<E extends BranchEntity>(
+  db: Executor,
+  entity: E,
+  libraryId: string,
+): Promise<EntityRows[E][]> {
+  const table = tableOf(entity);
+  const rows = await db.select().from(table).where(eq(table.libraryId, libraryId));
+  return rows.map((row) => fromColumns(entity, row));
+}
+
+/** The rows that lie in one, in their order; null asks for those at the top. */
+export async function readChildren<E extends BranchEntity>(
+  db: Executor,
+  entity: E,
+  libraryId: string,
+  parentId: string | null,
+): Promise<EntityRows[E][]> {
+  const table = tableOf(entity);
+  const rows = await db
+    .select()
+    .from(table)
+    .where(
+      and(
+        eq(table.libraryId, libraryId),
+        parentId === null ? isNull(table.parentId) : eq(table.parentId, parentId),
+      ),
+    )
+    .orderBy(table.position, table.id);
+  return rows.map((row) => fromColumns(entity, row));
+}
+
+/** The cards that lie in one of some folders, at home or also, or that have one of some tags. */
+export async function cardsHolding(
+  db: Executor,
+  entity: BranchEntity,
+  libraryId: string,
+  ids: readonly string[],
+): Promise<Card[]> {
+  if (ids.length === 0) return [];
+  const among = sql`${sql.param([...ids])}::uuid[]`;
+  const holds =
+    entity === "tag"
+      ? sql`${card.tagIds} && ${among}`
+      : or(sql`${card.folderId} = any(${among})`, sql`${card.alsoIn} && ${among}`);
+  const rows = await db
+    .select()
+    .from(card)
+    .where(and(eq(card.libraryId, libraryId), holds));
+  return rows.map((row) => fromColumns("card", row));
+}

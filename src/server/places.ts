@@ -1,0 +1,35 @@
+import { generateKeyBetween, generateNKeysBetween } from "fractional-indexing";
+
+interface Placed {
+  readonly id: string;
+  readonly position: string;
+}
+
+/** Indexes grow where rows are put between the same two again and again; beyond this all siblings are given new ones. */
+const longestPlace = 120;
+
+/** A place after the last of the siblings. Pre: they are in their order. */
+export const lastPlace = (siblings: readonly { position: string }[]): string =>
+  generateKeyBetween(siblings.at(-1)?.position ?? null, null);
+
+/**
+ * A place for a row among its siblings, before the one at `at`, and the places of those siblings that must make room:
+ * none, but where two have the same place or where there is no room left. Pre: the siblings are in their order, without
+ * the row itself; 0 ≤ at ≤ their number.
+ */
+export function placeAmong(
+  siblings: readonly Placed[],
+  at: number,
+): { readonly position: string; readonly others: ReadonlyMap<string, string> } {
+  const before = siblings[at - 1]?.position ?? null;
+  let end = at;
+  while (end < siblings.length && before !== null && siblings[end].position <= before) end++;
+  const [position, ...shifted] = generateNKeysBetween(before, siblings[end]?.position ?? null, end - at + 1);
+  if (position.length <= longestPlace)
+    return { position, others: new Map(shifted.map((place, i) => [siblings[at + i].id, place])) };
+  const anew = generateNKeysBetween(null, null, siblings.length + 1);
+  return {
+    position: anew[at],
+    others: new Map(siblings.map(({ id }, i) => [id, anew[i < at ? i : i + 1]])),
+  };
+}

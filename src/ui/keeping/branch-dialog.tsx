@@ -1,0 +1,170 @@
+"use client";
+
+import { Box, chakra, Input } from "@chakra-ui/react";
+import { useId, useMemo, useRef, useState, type ReactNode } from "react";
+import { combination } from "@/core/keys/combination";
+import { listMove } from "@/core/keys/list-navigation";
+import { offersFor, type BranchOffer } from "@/core/library/branch-offers";
+import type { Branch } from "@/core/library/tree";
+import { formatPath, parsePath } from "@/core/text/names";
+import { Dialog } from "../parts/dialog";
+import { QuietButton } from "../parts/buttons";
+import { sayHaving, type Having } from "./key-chooser";
+
+interface BranchDialogProps {
+  readonly title: string;
+  readonly noun: "tag" | "folder";
+  readonly rows: ReadonlyMap<string, Branch>;
+  /** Rows that are offered only when they are typed. */
+  readonly aside: ReadonlySet<string>;
+  readonly havingOf: (id: string) => Having;
+  /** More to say of a row. */
+  readonly says?: (id: string) => string;
+  readonly onTake: (id: string, on: boolean) => void;
+  /** A path of which something is missing; null where it may not be made. */
+  readonly onMake: ((path: string) => void) | null;
+  readonly onClose: () => void;
+  readonly sign?: (id: string) => ReactNode;
+}
+
+const mostShown = 12;
+
+const signOf: Readonly<Record<Having, string>> = { all: "✓", some: "–", none: "" };
+
+/**
+ * Rows of a tree that things have or lie in, chosen by typing: Enter gives or takes the chosen one and asks for the next,
+ * `/` begins a new one below it, Enter with nothing typed leaves.
+ */
+export function BranchDialog(props: BranchDialogProps) {
+  const { title, noun, rows, aside, havingOf, says, onTake, onMake, onClose, sign } = props;
+  const id = useId();
+  const input = useRef<HTMLInputElement>(null);
+  const [typed, setTyped] = useState("");
+  const [at, setAt] = useState(-1);
+  const { offers, more } = useMemo(
+    () => offersFor(rows, typed, { first: (row) => havingOf(row) !== "none", aside, limit: mostShown }),
+    [rows, typed, aside, havingOf],
+  );
+  const isNew = typed.trim() !== "" && parsePath(typed).length > 0 && !offers.some(({ isWhole }) => isWhole);
+  const count = offers.length + (isNew && onMake ? 1 : 0);
+  // What is typed means the first that answers to it; with nothing typed nothing is meant yet.
+  const chosen = Math.min(count - 1, at < 0 && typed.trim() !== "" ? 0 : at);
+  const type = (text: string) => {
+    setTyped(text);
+    setAt(-1);
+  };
+  const take = (offer: BranchOffer) => {
+    onTake(offer.id, havingOf(offer.id) !== "all");
+    type("");
+    input.current?.focus();
+  };
+  const make = () => {
+    onMake?.(typed);
+    type("");
+    input.current?.focus();
+  };
+  const onEnter = () => {
+    if (chosen >= 0 && chosen < offers.length) take(offers[chosen]);
+    else if (chosen >= 0) make();
+    else if (typed.trim() === "") onClose();
+  };
+  return (
+    <Dialog title={title} onClose={onClose} initialFocus={input} width="460px">
+      <Input
+        ref={input}
+        role="combobox"
+        aria-label={noun === "tag" ? "Tag" : "Folder"}
+        aria-expanded="true"
+        aria-controls={id}
+        aria-activedescendant={chosen >= 0 ? `${id}-${chosen}` : undefined}
+        autoComplete="off"
+        size="sm"
+        bg="fieldGround"
+        color="cardInk"
+        borderColor="fieldRule"
+        borderRadius="small"
+        placeholder={`Type a ${noun}, or ${noun} / ${noun} below`}
+        value={typed}
+        onChange={(event) => type(event.target.value)}
+        onKeyDown={(event) => {
+          const keys = combination(event);
+          const move = listMove(keys, { at: chosen, count, typed: true });
+          const offer = chosen >= 0 ? offers[chosen] : undefined;
+          if (move && move !== "all") setAt(move.to);
+          else if (keys === "Enter") onEnter();
+          else if (keys === "/" && offer && !offer.isWhole) type(`${formatPath(offer.path)} / `);
+          else return;
+          event.preventDefault();
+          event.stopPropagation();
+        }}
+      />
+      <Box id={id} role="listbox" aria-label={noun === "tag" ? "Tags" : "Folders"} mt="8px" mx="-16px" minHeight="180px">
+        {offers.map((offer, i) => {
+          const has = havingOf(offer.id);
+          return (
+            <Box
+              key={offer.id}
+              id={`${id}-${i}`}
+              role="option"
+              aria-selected={i === chosen}
+              layerStyle="cardRow"
+              display="grid"
+              gridTemplateColumns="16px minmax(0, 1fr) auto"
+              gap="8px"
+              alignItems="center"
+              px="16px"
+              py="4px"
+              cursor="default"
+              fontSize="sm"
+              onClick={() => take(offer)}
+            >
+              <chakra.span aria-hidden="true" fontWeight="700">
+                {signOf[has]}
+              </chakra.span>
+              <chakra.span truncate title={formatPath(offer.path)}>
+                {sign?.(offer.id)}
+                <chakra.span color="cardMuted">
+                  {offer.path.slice(0, -1).map((name) => `${name} / `)}
+                </chakra.span>
+                {offer.path.at(-1)}
+              </chakra.span>
+              <chakra.span fontSize="xs" color="cardMuted" whiteSpace="nowrap">
+                {[sayHaving[has], says?.(offer.id)].filter(Boolean).join(" · ")}
+              </chakra.span>
+            </Box>
+          );
+        })}
+        {isNew && onMake && (
+          <Box
+            id={`${id}-${offers.length}`}
+            role="option"
+            aria-selected={chosen === offers.length}
+            layerStyle="cardRow"
+            px="16px"
+            py="4px"
+            cursor="default"
+            fontSize="sm"
+            onClick={make}
+          >
+            {`Make “${formatPath(parsePath(typed))}”`}
+          </Box>
+        )}
+        {count === 0 && (
+          <Box px="16px" py="4px" fontSize="sm" color="cardMuted">
+            {typed.trim() === "" ? `No ${noun}s yet. Type one to make it.` : `No ${noun} answers to this.`}
+          </Box>
+        )}
+        {more > 0 && (
+          <Box px="16px" py="4px" fontSize="xs" color="cardMuted">
+            {`${more.toLocaleString("en")} more: type on.`}
+          </Box>
+        )}
+      </Box>
+      <Box display="flex" justifyContent="flex-end" mt="8px">
+        <QuietButton keys="Escape" onClick={onClose}>
+          Done
+        </QuietButton>
+      </Box>
+    </Dialog>
+  );
+}

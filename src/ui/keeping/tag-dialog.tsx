@@ -1,0 +1,42 @@
+"use client";
+
+import { useCallback, useMemo } from "react";
+import type { CardHead } from "@/core/library/entities";
+import { may } from "@/core/library/roles";
+import { impliedTags } from "@/core/library/tags";
+import { count, countCards } from "@/core/library/words";
+import { useDesk } from "../data/desk";
+import { BranchDialog } from "./branch-dialog";
+import { havingOf } from "./key-chooser";
+import { useHidden } from "./use-hidden";
+
+/** The tags of some cards. */
+export function TagDialog({ cards, onClose }: { cards: readonly CardHead[]; onClose: () => void }) {
+  const { data, act } = useDesk();
+  const { tag: tags } = data.replica;
+  const { tags: aside } = useHidden();
+  const having = useMemo(() => {
+    const each = cards.map(({ id, tagIds }) => impliedTags(tags, data.replica.card.get(id)?.tagIds ?? tagIds));
+    return (tagId: string) => havingOf(each, (of) => of.has(tagId));
+  }, [cards, tags, data.replica.card]);
+  const cardIds = cards.map(({ id }) => id);
+  const says = useCallback(
+    (id: string) => count(data.shelf.count({ kind: "tag", id }), "card"),
+    [data.shelf],
+  );
+  return (
+    <BranchDialog
+      title={`Tags of ${countCards(cards)}`}
+      noun="tag"
+      rows={tags}
+      aside={aside}
+      havingOf={having}
+      says={says}
+      onTake={(tagId, on) => void act("tag-cards", { cardIds, tagId, on })}
+      onMake={
+        may(data.member.role, "keep") ? (path) => void act("tag-cards", { cardIds, path, on: true }) : null
+      }
+      onClose={onClose}
+    />
+  );
+}
