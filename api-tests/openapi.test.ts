@@ -161,6 +161,9 @@ const good: Record<string, () => Promise<Asked>> = {
   "GET /libraries/{libraryId}/cards/{cardId}/file": async () => ({
     parameters: { cardId: await world.keep() },
   }),
+  "GET /libraries/{libraryId}/cards/{cardId}/rating": async () => ({
+    parameters: { cardId: await world.keep() },
+  }),
   "GET /libraries/{libraryId}/cards/{cardId}/versions": async () => ({
     parameters: { cardId: await world.keep() },
   }),

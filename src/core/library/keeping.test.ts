@@ -91,7 +91,7 @@ describe("where a card lies", () => {
     fc.assert(
       fc.property(fc.array(step, { maxLength: 15 }), (steps) => {
         let card: Pick<ReturnType<typeof aCard>, "folderId" | "alsoIn"> = { folderId: null, alsoIn: [] };
-        let places = new Set<string>();
+        const places = new Set<string>();
         for (const one of steps) {
           const before = card;
           switch (one.kind) {

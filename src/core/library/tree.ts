@@ -35,6 +35,13 @@ export const namesDown = (rows: Tree, id: string | null): string[] =>
 
 export const pathOf = (rows: Tree, id: string | null): string => formatPath(namesDown(rows, id));
 
+/** Where some rows lie, in a line; none and those that are gone are left out. */
+export const pathsOf = (rows: Tree, ids: readonly (string | null)[]): string =>
+  ids
+    .map((id) => pathOf(rows, id))
+    .filter((path) => path !== "")
+    .join(" · ");
+
 /** The rows of one parent in their order. */
 export const childrenOf = <Row extends Branch>(rows: Tree<Row>, parentId: string | null): Row[] =>
   [...rows.values()].filter((row) => row.parentId === parentId).sort(byPosition);

@@ -9,6 +9,8 @@ export type Subject =
   | "session"
   | "card"
   | "folder"
+  | "tag"
+  | "list"
   | "search"
   | "change"
   | "member"

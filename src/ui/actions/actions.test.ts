@@ -4,7 +4,7 @@ import { emptyReplica } from "@/core/library/change";
 import { Shelf } from "@/core/library/shelf";
 import { printed } from "@/core/keys/printed";
 import { reservedKeys } from "@/core/keys/combination";
-import { aFolder, aGainChain, aHead, aTarget } from "../../../testing/library";
+import { aFolder, aGainChain, aHead, aList, aTag, aTarget } from "../../../testing/library";
 import { actionsOf, standingOf, type Action, type ActionPlace, type Offer } from "./action";
 import { listed, matching } from "./action-list";
 import { applyPlace } from "./apply";
@@ -52,6 +52,7 @@ function bench(given: Partial<BenchHere> = {}, done: Done = []): BenchHere {
     targets: lead ? [lead] : [],
     role: "editor",
     card: undefined,
+    chosenCards: given.card ? [given.card] : [],
     cards: new Map(),
     replica: noReplica,
     shelf,
@@ -87,6 +88,10 @@ function library(given: Partial<LibraryHere> = {}, done: Done = []): LibraryHere
     shelf,
     card,
     selected: card ? [card] : [],
+    chosenCards: given.selected ?? (card ? [card] : []),
+    placeIds: [],
+    tag: undefined,
+    list: undefined,
     folder: undefined,
     search: undefined,
     typed: "",
@@ -143,6 +148,8 @@ const apply: ApplyHere = {
   setGrouping: () => undefined,
   putRandom: () => undefined,
   chosenCard: null,
+  chosenEffect: null,
+  act: (() => undefined) as never,
   nextReference: null,
   lookLike: () => undefined,
   dropTerm: () => undefined,
@@ -237,7 +244,7 @@ describe("all actions", () => {
 describe("on the bench", () => {
   it("a viewer looks, marks and finds, and changes nothing of the session", () => {
     const ids = offered(benchPlace, { ...busy, role: "viewer" });
-    expect(ids).toContain("card.favourite");
+    expect(ids).toContain("card.mark");
     expect(ids).toContain("bench.find");
     for (const id of [
       "bench.render",
@@ -251,7 +258,7 @@ describe("on the bench", () => {
   });
   it("what is about the card wants one", () => {
     const without = offered(benchPlace, bench());
-    for (const id of ["card.favourite", "card.key", "card.alias", "bench.versions", "bench.bring-up"]) {
+    for (const id of ["card.mark", "card.key", "card.alias", "bench.versions", "bench.bring-up"]) {
       expect(without).not.toContain(id);
       expect(offered(benchPlace, busy)).toContain(id);
     }
@@ -495,7 +502,7 @@ describe("searches in the library", () => {
 describe("in the library", () => {
   it("supplied cards are not changed, only marked", () => {
     const ids = offered(libraryPlace, library({ card: aHead({ layer: "supplied" }) }));
-    expect(ids).toContain("card.favourite");
+    expect(ids).toContain("card.mark");
     for (const id of ["library.rename", "library.file", "library.withdraw"]) expect(ids).not.toContain(id);
   });
   it("several are filed and withdrawn together, one is renamed", () => {
@@ -514,7 +521,60 @@ describe("in the library", () => {
       offered(libraryPlace, library(given)).filter((id) => id.startsWith("folder."));
     expect(of({ folder, role: "editor" })).toEqual(["folder.alias", "folder.key"]);
     expect(of({})).toEqual(["folder.new"]);
-    expect(of({ folder })).toHaveLength(6);
+    expect(of({ folder })).toHaveLength(7);
+  });
+  it("tags are made by who keeps cards, and changed by curators", () => {
+    const tag = aTag();
+    const of = (given: Parameters<typeof library>[0]) =>
+      offered(libraryPlace, library(given)).filter((id) => id.startsWith("tag.") || id === "library.tag");
+    expect(of({ tag, role: "viewer" })).toEqual([]);
+    expect(of({ tag, role: "editor" })).toEqual(["library.tag", "tag.new"]);
+    expect(of({ tag })).toEqual([
+      "library.tag",
+      "tag.new",
+      "tag.rename",
+      "tag.move",
+      "tag.merge",
+      "tag.remove",
+    ]);
+  });
+  it("a list of one's own is changed by its owner, the team's by who keeps cards", () => {
+    const of = (given: Parameters<typeof library>[0]) =>
+      offered(libraryPlace, library({ placeIds: ["card-1"], ...given })).filter((id) =>
+        id.startsWith("list."),
+      );
+    expect(of({ list: aList(), role: "viewer" })).toEqual([
+      "list.new",
+      "list.change",
+      "list.empty",
+      "list.remove",
+    ]);
+    expect(of({ list: aList({ ownerId: null }), role: "viewer" })).toEqual(["list.new"]);
+    expect(of({ list: aList({ ownerId: null }), role: "editor" })).toHaveLength(4);
+  });
+  it("a card of a list and a folder among its siblings move by one place, and not past the ends", () => {
+    const done: Done = [];
+    const run = (id: string, here: LibraryHere) => action(libraryPlace, here, id).run!(here);
+    const here = (at: number) =>
+      library({ list: aList(), order: ["a", "b", "c"], card: aHead({ id: "abc"[at] }) }, done);
+    run("list.higher", here(1));
+    run("list.lower", here(0));
+    run("list.lower", here(1));
+    expect(done.map(([, , input]) => (input as { beforeId: string | null }).beforeId)).toEqual([
+      "a",
+      "c",
+      null,
+    ]);
+    const isOffered = (id: string, of: LibraryHere) => offered(libraryPlace, of).includes(id);
+    expect([isOffered("list.higher", here(0)), isOffered("list.lower", here(2))]).toEqual([false, false]);
+    const folders = ["a", "b", "c"].map((id, i) => aFolder({ id, position: `a${i}` }));
+    const replica = { ...noReplica, folder: new Map(folders.map((one) => [one.id, one])) };
+    const moved: Done = [];
+    run("branch.down", library({ replica, folder: folders[0] }, moved));
+    run("branch.up", library({ replica, folder: folders[1] }, moved));
+    expect(moved.map(([, , input]) => (input as { beforeId: string | null }).beforeId)).toEqual(["c", "a"]);
+    expect(isOffered("branch.up", library({ replica, folder: folders[0] }))).toBe(false);
+    expect(isOffered("branch.down", library({ replica, folder: folders[2] }))).toBe(false);
   });
   it("variants are joined where there are several of one medium, and parted where there are any", () => {
     const [a, b] = [aHead({ id: "a" }), aHead({ id: "b" })];

@@ -25,7 +25,7 @@ import type { ApplyHow, MemberSettings } from "@/core/library/media";
 import { earlierQueries, rememberQuery } from "./earlier-queries";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
-import { pathOf } from "@/core/library/tree";
+import { pathsOf } from "@/core/library/tree";
 import type { CardHead } from "@/core/library/entities";
 import type { Shelf } from "@/core/library/shelf";
 import { meantOn } from "@/core/library/variants";
@@ -92,7 +92,7 @@ function scopeCalled(typed: string, replica: Replica): ReturnType<typeof findSco
 
 /** Type to find, arrows to audition on the selected material, Enter to apply. */
 export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps) {
-  const { data, library, finder, libraryId, tell } = useDesk();
+  const { data, library, finder, libraryId, tell, act } = useDesk();
   const isNarrow = data.member.settings.narrowBar === true;
   const way = data.member.settings.applyWay ?? "replace";
   const grouping = data.member.settings.barGrouping ?? null;
@@ -301,6 +301,8 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
       found: called ? Math.max(1, count) : count,
       fitting: what ? 0 : called ? Math.max(1, result.fitting) : result.fitting,
       chosenCard: card ?? null,
+      chosenEffect: effect?.id ?? null,
+      act,
       nextReference,
       lookLike,
       terms: terms.length,
@@ -405,7 +407,7 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
               ? count > 0 || likes.hits === null
                 ? likes.note
                 : ""
-              : `${result.fitting} of ${result.matches} fit a ${target.kind || "target"}${result.variants > 0 ? ` · ${sayCount(result.variants, "variant")} for other formats` : ""}${indexed < 100 ? ` · ${indexed} % read` : ""}`}
+              : `${result.fitting} of ${result.matches} fit a ${target.kind || "target"}${result.variants > 0 ? ` · ${sayCount(result.variants, "variant")} for other formats` : ""}${result.hidden > 0 ? ` · ${result.hidden} hidden` : ""}${indexed < 100 ? ` · ${indexed} % read` : ""}`}
           </chakra.span>
         </HStack>
         {(called || !isPlain(read.root) || read.problems.length > 0) && (
@@ -478,12 +480,13 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
                   why={why(card)}
                   index={index}
                   chosen={index === chosen}
-                  path={pathOf(replica.folder, card.folderId)}
+                  path={pathsOf(replica.folder, [card.folderId, ...card.alsoIn])}
                   memberId={data.member.id}
                   kind={target.kind}
                   aliases={sayAliases(shelf, card.id)}
                   boundTo={shelf.keyOf(card.id)}
-                  favourite={shelf.isFavourite(card.id)}
+                  lists={shelf.listsOf(card.id)}
+                  tags={pathsOf(replica.tag, card.tagIds)}
                   top={top}
                   onPick={pick}
                 />

@@ -2,11 +2,11 @@ import { Box, chakra, HStack } from "@chakra-ui/react";
 import { memo, type ReactNode } from "react";
 import { sayEffects } from "@/core/chain/describe";
 import type { EffectDefinition } from "@/core/effects/define";
-import type { CardHead } from "@/core/library/entities";
+import type { CardHead, FavouritesList } from "@/core/library/entities";
 import type { Explanation } from "@/core/search/explain";
 import type { RecallHit } from "@/core/search/recall";
 import { KeyCap } from "../parts/key-cap";
-import { Stamp } from "../parts/stamp";
+import { ListStamp } from "../parts/stamp";
 import { Marked } from "./marked";
 
 interface ApplyRowProps {
@@ -27,7 +27,9 @@ interface ApplyRowProps {
   readonly aliases: string;
   /** The key that applies it, if it has one. */
   readonly boundTo: string | undefined;
-  readonly favourite: boolean;
+  readonly lists: readonly FavouritesList[];
+  /** The names of its tags, as they are shown. */
+  readonly tags: string;
   readonly top: number;
   readonly onPick: (index: number) => void;
 }
@@ -139,7 +141,8 @@ export const ApplyRow = memo(function ApplyRow({
   kind,
   aliases,
   boundTo,
-  favourite,
+  lists,
+  tags,
   top,
   onPick,
 }: ApplyRowProps) {
@@ -151,6 +154,10 @@ export const ApplyRow = memo(function ApplyRow({
   ) : why.maker ? (
     <>
       by <Marked text={card.maker} ranges={why.maker} />
+    </>
+  ) : why.tag ? (
+    <>
+      tag <Marked text={tags} ranges={why.tag} />
     </>
   ) : why.note ? (
     <>
@@ -171,7 +178,9 @@ export const ApplyRow = memo(function ApplyRow({
           <chakra.span fontFamily="heading" fontWeight="600" fontSize="md" truncate>
             <Marked text={card.name} ranges={why.name} />
           </chakra.span>
-          {favourite && <Stamp letter="F" name="Favourites" />}
+          {lists.map((list) => (
+            <ListStamp key={list.id} list={list} />
+          ))}
           {card.madeFor !== "" && (
             <chakra.span fontSize="xs" color="cardMuted" whiteSpace="nowrap">
               {card.madeFor}

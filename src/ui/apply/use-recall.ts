@@ -5,7 +5,7 @@ import { useDesk } from "../data/desk";
 import { indexedTenths } from "../data/library-store";
 import { useStore } from "../data/store";
 
-const nothing: RecallResult = { hits: [], matches: 0, fitting: 0, variants: 0 };
+const nothing: RecallResult = { hits: [], matches: 0, fitting: 0, variants: 0, hidden: 0 };
 
 /** What a query recalls, from the worker; the last answer stays until the next is there. */
 export function useRecall(

@@ -11,6 +11,7 @@ import { parseQuery } from "@/core/search/query/parse";
 import { regrouped } from "@/core/search/regroup";
 import type { Bench } from "../bench/use-bench";
 import { useDesk } from "../data/desk";
+import { useHidden } from "../keeping/use-hidden";
 import { useMatching } from "../library/use-matching";
 import { useLikeness, type LikeWhat } from "./use-likeness";
 import { useRecall } from "./use-recall";
@@ -49,6 +50,7 @@ export function useRows(bench: Bench, { typed, within, what }: Asked) {
   const { replica, shelf, habitsOf } = data;
   const grouping = data.member.settings.barGrouping ?? null;
   const { lead } = bench;
+  const { effects: hidden } = useHidden();
   const target = {
     medium: lead?.chain.medium ?? bench.session.session.medium,
     kind: lead?.kind ?? "",
@@ -83,9 +85,11 @@ export function useRows(bench: Bench, { typed, within, what }: Asked) {
   const effects = useMemo(() => {
     const { root } = parseQuery(query ?? "");
     return root && isPlain(root) && within === undefined && !what
-      ? effectsBegun(query!, medium).slice(0, mostEffects)
+      ? effectsBegun(query!, medium)
+          .filter(({ id }) => !hidden.has(id))
+          .slice(0, mostEffects)
       : [];
-  }, [query, within, what, medium]);
+  }, [query, within, what, medium, hidden]);
   /** Whether the rows are those of what was typed last. */
   const isAnswered = what
     ? likes.hits !== null && (typed.trim() === "" || filtered === typed)

@@ -120,6 +120,7 @@ export function BenchScreen({ session }: { session: SessionData }) {
     targets: bench.targets,
     role: data.member.role,
     card: pinned,
+    chosenCards: pinned ? [pinned] : [],
     cards: replica.card,
     replica,
     shelf: data.shelf,

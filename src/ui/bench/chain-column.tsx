@@ -17,7 +17,7 @@ import { useDesk } from "../data/desk";
 import { IndexCard } from "../parts/index-card";
 import { KeyCap } from "../parts/key-cap";
 import { Sortable } from "../parts/sortable";
-import { Stamp } from "../parts/stamp";
+import { ListStamp } from "../parts/stamp";
 import { SettingPanel, settingId } from "./setting-panel";
 import type { Bench } from "./use-bench";
 
@@ -49,7 +49,7 @@ export function ChainColumn({ bench, target, here, onSetting, open, onOpen }: Ch
   const { chain } = target;
 
   const card = target.cardId ? replica.card.get(target.cardId) : undefined;
-  const favourite = card && data.shelf.isFavourite(card.id);
+  const lists = card ? data.shelf.listsOf(card.id) : [];
   const key = card && data.shelf.keyOf(card.id);
   const behind =
     card !== undefined && target.cardVersion !== null && target.cardVersion !== card.contentVersion;
@@ -86,7 +86,9 @@ export function ChainColumn({ bench, target, here, onSetting, open, onOpen }: Ch
             <chakra.h2 textStyle="cardTitle" lineHeight="1.25" overflowWrap="anywhere" lineClamp={2}>
               {title}
             </chakra.h2>
-            {favourite && <Stamp letter="F" name="Favourites" />}
+            {lists.map((list) => (
+              <ListStamp key={list.id} list={list} />
+            ))}
             {key && <KeyCap keys={key} />}
             {behind && (
               <chakra.span

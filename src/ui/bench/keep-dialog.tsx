@@ -127,7 +127,7 @@ export function KeepDialog({ target, onClose, onKept }: KeepDialogProps) {
             Keep as its new version instead
           </MainButton>
         )}
-        <PathField folders={replica.folder} offers={offers} {...form.choice("path")} />
+        <PathField rows={replica.folder} offers={offers} {...form.choice("path")} />
         <TextArea label="Note" hint="When to use it, what to watch." {...form.field("note")} />
         <HStack as="fieldset" gap="16px" mb="12px" fontSize="sm" border="none" p="0">
           <chakra.legend float="left" fontSize="xs" fontWeight="600" color="cardMuted" mr="10px">

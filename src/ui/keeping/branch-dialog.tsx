@@ -98,7 +98,14 @@ export function BranchDialog(props: BranchDialogProps) {
           event.stopPropagation();
         }}
       />
-      <Box id={id} role="listbox" aria-label={noun === "tag" ? "Tags" : "Folders"} mt="8px" mx="-16px" minHeight="180px">
+      <Box
+        id={id}
+        role="listbox"
+        aria-label={noun === "tag" ? "Tags" : "Folders"}
+        mt="8px"
+        mx="-16px"
+        minHeight="180px"
+      >
         {offers.map((offer, i) => {
           const has = havingOf(offer.id);
           return (

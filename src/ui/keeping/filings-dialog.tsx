@@ -14,14 +14,8 @@ export function FilingsDialog({ cards, onClose }: { cards: readonly CardHead[]; 
   const { data, act } = useDesk();
   const { replica } = data;
   const { folders: aside } = useHidden();
-  const now = useMemo(
-    () => cards.map((card) => replica.card.get(card.id) ?? card),
-    [cards, replica.card],
-  );
-  const having = useCallback(
-    (id: string) => havingOf(now, (card) => isFiledIn(card, id)),
-    [now],
-  );
+  const now = useMemo(() => cards.map((card) => replica.card.get(card.id) ?? card), [cards, replica.card]);
+  const having = useCallback((id: string) => havingOf(now, (card) => isFiledIn(card, id)), [now]);
   const says = useCallback(
     (id: string) => (now.some((card) => card.folderId === id) ? "its home" : ""),
     [now],

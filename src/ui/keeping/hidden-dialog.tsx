@@ -14,7 +14,10 @@ import { KeyChooser, type Choice } from "./key-chooser";
 type Shown = Omit<InputOf<"hide">, "on">;
 
 /** What a hiding is about, in words, and how it is named to be shown again. */
-function meant(row: Hiding, replica: Pick<Replica, "card" | "folder" | "tag">): { text: string; says: string; input: Shown } {
+function meant(
+  row: Hiding,
+  replica: Pick<Replica, "card" | "folder" | "tag">,
+): { text: string; says: string; input: Shown } {
   if (row.cardId !== null)
     return {
       text: replica.card.get(row.cardId)?.name ?? "a card that is gone",
@@ -33,7 +36,8 @@ function meant(row: Hiding, replica: Pick<Replica, "card" | "folder" | "tag">): 
       says: "tag",
       input: { tagId: row.tagId },
     };
-  if (row.effect !== null) return { text: effectName(row.effect), says: "effect", input: { effect: row.effect } };
+  if (row.effect !== null)
+    return { text: effectName(row.effect), says: "effect", input: { effect: row.effect } };
   return { text: row.maker!, says: "maker, with all by them", input: { maker: row.maker! } };
 }
 
@@ -60,7 +64,9 @@ export function HiddenDialog({ onClose }: { onClose: () => void }) {
             ref={list}
             label="Hidden"
             choices={choices}
-            onTake={({ id }) => void act("hide", { ...rows.find(({ row }) => row.id === id)!.input, on: false })}
+            onTake={({ id }) =>
+              void act("hide", { ...rows.find(({ row }) => row.id === id)!.input, on: false })
+            }
           />
         </>
       )}

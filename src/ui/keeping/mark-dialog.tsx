@@ -18,18 +18,11 @@ export function MarkDialog({ cards, onClose }: { cards: readonly CardHead[]; onC
   const { data, act } = useDesk();
   const { shelf, member } = data;
   const list = useRef<HTMLDivElement>(null);
-  const lists = shelf
-    .allLists()
-    .filter(({ ownerId }) => may(member.role, ownerId === null ? "keep" : "own"));
+  const lists = shelf.allLists().filter(({ ownerId }) => may(member.role, ownerId === null ? "keep" : "own"));
   const having = (id: string) =>
     havingOf(cards, (card) => shelf.listsOf(card.id).some((one) => one.id === id));
   return (
-    <Dialog
-      title={`Mark ${countCards(cards)}`}
-      onClose={onClose}
-      initialFocus={list}
-      width="380px"
-    >
+    <Dialog title={`Mark ${countCards(cards)}`} onClose={onClose} initialFocus={list} width="380px">
       <KeyChooser
         ref={list}
         label="Favourites lists"
@@ -44,7 +37,11 @@ export function MarkDialog({ cards, onClose }: { cards: readonly CardHead[]; onC
         onTake={({ id, has }) => {
           const one = lists.find((other) => other.id === id)!;
           onClose();
-          void act(markCommand(one), { listId: id, cardIds: cards.map((card) => card.id), on: has !== "all" });
+          void act(markCommand(one), {
+            listId: id,
+            cardIds: cards.map((card) => card.id),
+            on: has !== "all",
+          });
         }}
       />
     </Dialog>

@@ -16,7 +16,9 @@ export function TagDialog({ cards, onClose }: { cards: readonly CardHead[]; onCl
   const { tag: tags } = data.replica;
   const { tags: aside } = useHidden();
   const having = useMemo(() => {
-    const each = cards.map(({ id, tagIds }) => impliedTags(tags, data.replica.card.get(id)?.tagIds ?? tagIds));
+    const each = cards.map(({ id, tagIds }) =>
+      impliedTags(tags, data.replica.card.get(id)?.tagIds ?? tagIds),
+    );
     return (tagId: string) => havingOf(each, (of) => of.has(tagId));
   }, [cards, tags, data.replica.card]);
   const cardIds = cards.map(({ id }) => id);

@@ -8,6 +8,7 @@ import { cardFile } from "@/core/api/operations/card-file";
 import type { CardHead } from "@/core/library/entities";
 import { sayProof } from "@/core/library/proof";
 import { pathOf } from "@/core/library/tree";
+import { count } from "@/core/library/words";
 import { addressOf, sayError } from "../data/api";
 import type { Known } from "../data/contents";
 import { nameOfMember } from "../data/library-data";
@@ -16,7 +17,10 @@ import type { FewestKeys } from "@/core/search/fewest-keys";
 import { CardLine, IndexCard } from "../parts/index-card";
 import { KeyCap } from "../parts/key-cap";
 import { QuietButton } from "../parts/buttons";
-import { Stamp } from "../parts/stamp";
+import { Stars } from "../parts/stars";
+import { ListStamp } from "../parts/stamp";
+import type { LibraryPlace } from "./places";
+import { useMeanRating } from "./use-mean-rating";
 
 interface CardPanelProps {
   readonly card: CardHead;
@@ -29,6 +33,7 @@ interface CardPanelProps {
   readonly onAgain: () => void;
   readonly onRemoveAlias: (aliasId: string) => void;
   readonly onFreeKey: (key: string) => void;
+  readonly onPlace: (place: LibraryPlace) => void;
 }
 
 const date = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "long", year: "numeric" });
@@ -62,6 +67,23 @@ const KeySequence = ({ of: { keys, typed, key } }: { readonly of: FewestKeys }) 
   </HStack>
 );
 
+/** A place that the card is in, and the way there. */
+const PlaceLink = ({ onClick, children }: { readonly onClick: () => void; readonly children: string }) => (
+  <chakra.button
+    type="button"
+    display="block"
+    maxWidth="100%"
+    truncate
+    textAlign="left"
+    title={children}
+    textDecoration="underline"
+    textDecorationColor="cardRule"
+    onClick={onClick}
+  >
+    {children}
+  </chakra.button>
+);
+
 /** Everything about one card. */
 export function CardPanel({
   card,
@@ -71,11 +93,14 @@ export function CardPanel({
   onAgain,
   onRemoveAlias,
   onFreeKey,
+  onPlace,
 }: CardPanelProps) {
   const { replica, shelf, member } = data;
   const aliases = shelf.aliasesOf(card.id);
   const key = shelf.keyOf(card.id);
-  const favourite = shelf.isFavourite(card.id);
+  const lists = shelf.listsOf(card.id);
+  const stars = shelf.starsOf(card.id);
+  const mean = useMeanRating(card.id, stars);
   const variants = shelf
     .variantsOf(card.id)
     .flatMap((id) => (id === card.id ? [] : (replica.card.get(id) ?? [])));
@@ -93,7 +118,9 @@ export function CardPanel({
           <chakra.h2 textStyle="cardTitle" overflowWrap="anywhere">
             {card.name}
           </chakra.h2>
-          {favourite && <Stamp letter="F" name="Favourites" />}
+          {lists.map((list) => (
+            <ListStamp key={list.id} list={list} />
+          ))}
         </HStack>
       }
     >
@@ -169,6 +196,48 @@ export function CardPanel({
             <KeySequence of={fewest} />
           )}
         </CardLine>
+        {(stars !== 0 || (mean && mean.count > 0)) && (
+          <CardLine name="Rating">
+            <HStack gap="8px" display="inline-flex">
+              <Stars stars={stars} />
+              {mean && mean.count > 0 && mean.mean !== null && (
+                <chakra.span fontSize="sm" color="cardMuted">
+                  {`${mean.mean.toFixed(1)} of ${count(mean.count, "member")}`}
+                </chakra.span>
+              )}
+            </HStack>
+          </CardLine>
+        )}
+        {card.tagIds.length > 0 && (
+          <CardLine name="Tags">
+            {card.tagIds.map((id) => (
+              <PlaceLink key={id} onClick={() => onPlace({ kind: "tag", id })}>
+                {pathOf(replica.tag, id)}
+              </PlaceLink>
+            ))}
+          </CardLine>
+        )}
+        {card.alsoIn.length > 0 && (
+          <CardLine name="Filed in">
+            {[card.folderId, ...card.alsoIn].map(
+              (id) =>
+                id !== null && (
+                  <PlaceLink key={id} onClick={() => onPlace({ kind: "folder", id })}>
+                    {pathOf(replica.folder, id)}
+                  </PlaceLink>
+                ),
+            )}
+          </CardLine>
+        )}
+        {lists.length > 0 && (
+          <CardLine name="Lists">
+            {lists.map(({ id, name }) => (
+              <PlaceLink key={id} onClick={() => onPlace({ kind: "list", id })}>
+                {name}
+              </PlaceLink>
+            ))}
+          </CardLine>
+        )}
         {card.maker !== "" && <CardLine name="Made by">{card.maker}</CardLine>}
         <CardLine name="Meant for">{card.fits.length === 0 ? "any target" : card.fits.join(", ")}</CardLine>
         {shelf.isDefault(card.id) && (

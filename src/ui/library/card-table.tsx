@@ -24,7 +24,7 @@ import {
 } from "react";
 import { sayEffects } from "@/core/chain/describe";
 import type { Shelf } from "@/core/library/shelf";
-import type { CardHead } from "@/core/library/entities";
+import type { CardHead, FavouritesList } from "@/core/library/entities";
 import { useDesk } from "../data/desk";
 import { sayOrigin } from "../apply/apply-row";
 import type { Selection } from "../parts/use-selection";
@@ -33,7 +33,8 @@ import { KeyCap } from "../parts/key-cap";
 import { pressRow, rowPress, selectsAlso } from "../parts/row-press";
 import { useTaken } from "./drag";
 import { MediumSign } from "../parts/medium-sign";
-import { Stamp } from "../parts/stamp";
+import { Stars } from "../parts/stars";
+import { ListStamp } from "../parts/stamp";
 
 export interface TableRow {
   readonly card: CardHead;
@@ -41,7 +42,9 @@ export interface TableRow {
   readonly origin: string;
   readonly key: string;
   readonly aliases: readonly string[];
-  readonly favourite: boolean;
+  readonly lists: readonly FavouritesList[];
+  /** Stars, -1 for rejected, 0 for none. */
+  readonly stars: number;
 }
 
 /** A row of the table, with what belongs to this member. */
@@ -52,7 +55,8 @@ function tableRow(card: CardHead, shelf: Shelf, memberId: string): TableRow {
     origin: sayOrigin(card, memberId),
     key: shelf.keyOf(card.id) ?? "",
     aliases: shelf.aliasesOf(card.id).map(({ text }) => text),
-    favourite: shelf.isFavourite(card.id),
+    lists: shelf.listsOf(card.id),
+    stars: shelf.starsOf(card.id),
   };
 }
 
@@ -82,7 +86,10 @@ const columns = [
             {alias}
           </chakra.span>
         ))}
-        {original.favourite && <Stamp letter="F" name="Favourites" />}
+        {original.lists.map((list) => (
+          <ListStamp key={list.id} list={list} />
+        ))}
+        <Stars stars={original.stars} />
       </Box>
     ),
   }),
@@ -110,9 +117,9 @@ const rowHeight = 36;
 const headHeight = 28;
 
 interface CardTableProps {
-  /** The cards of the place, by name; favourites in their own order. */
+  /** The cards of the place, by name; those of a list in its own order. */
   readonly ids: readonly string[];
-  /** Favourites come in their own order until a column is chosen. */
+  /** They come in an order of their own until a column is chosen. */
   readonly ownOrder: boolean;
   readonly label: string;
   readonly empty: ReactNode;
@@ -133,7 +140,9 @@ const byNames = (ids: readonly string[], all: readonly string[]): string[] => {
 const isSameRow = (a: TableRow, b: TableRow): boolean =>
   a.card === b.card &&
   a.key === b.key &&
-  a.favourite === b.favourite &&
+  a.stars === b.stars &&
+  a.lists.length === b.lists.length &&
+  a.lists.every((list, i) => list === b.lists[i]) &&
   a.aliases.join() === b.aliases.join();
 
 /** The last list, as long as a new one holds the same: the table looks at each anew whenever it is given another. */

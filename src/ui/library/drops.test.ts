@@ -1,11 +1,12 @@
 import { describe, expect, it } from "vitest";
 import type { CardHead, Folder } from "@/core/library/entities";
+import { aFolder, aHead, aList, aTag } from "../../../testing/library";
 import { dropOf, type Dragged } from "./drops";
 import type { Place } from "@/core/library/shelf";
 
 const folder = (id: string, name: string, parentId: string | null): [string, Folder] => [
   id,
-  { id, name, parentId, position: "a0", version: 1 } as Folder,
+  aFolder({ id, name, parentId }),
 ];
 const library = {
   folder: new Map([
@@ -13,24 +14,33 @@ const library = {
     folder("r", "Rain, sleet", "w"),
     folder("b", "Boats", null),
   ]),
-  favourite: new Map([["f", { id: "f", ownerId: "m", cardId: "marked", position: "a0", version: 1 }]]),
+  tag: new Map([
+    ["wet", aTag({ id: "wet" })],
+    ["rain", aTag({ id: "rain", parentId: "wet" })],
+  ]),
+  favouritesList: new Map([
+    ["mine", aList({ id: "mine" })],
+    ["ours", aList({ id: "ours", ownerId: null })],
+  ]),
+  favourite: new Map([
+    ["f", { id: "f", ownerId: "m", listId: "mine", cardId: "marked", position: "a0", version: 1 }],
+  ]),
 };
-const card = (id: string, more: Partial<CardHead> = {}) =>
-  ({ id, folderId: null, withdrawn: false, layer: "team", ...more }) as CardHead;
+const card = (id: string, more: Partial<CardHead> = {}) => aHead({ id, folderId: null, ...more });
 const cards = (...all: CardHead[]): Dragged => ({ kind: "cards", cards: all });
 const dragged = (id: string): Dragged => ({ kind: "folder", folder: library.folder.get(id)! });
 const into = (id: string): Place => ({ kind: "folder", id });
 
 describe("cards dropped onto the index", () => {
-  it("are filed by the folder's path", () =>
+  it("are filed there, by the folder's id", () =>
     expect(dropOf(cards(card("1"), card("2")), into("r"), library, "editor")).toEqual([
       "move-cards",
-      { cardIds: ["1", "2"], path: "Weather / Rain, sleet" },
+      { cardIds: ["1", "2"], folderId: "r" },
     ]));
   it("lose their folder on Unfiled", () =>
     expect(dropOf(cards(card("1", { folderId: "w" })), { kind: "unfiled" }, library, "editor")).toEqual([
       "move-cards",
-      { cardIds: ["1"], path: "" },
+      { cardIds: ["1"], folderId: null },
     ]));
   it("stay where all of them are already, and on the whole library", () => {
     const there = card("1", { folderId: "w" });
@@ -47,14 +57,30 @@ describe("cards dropped onto the index", () => {
       dropOf(cards(card("1", { withdrawn: true })), { kind: "withdrawn" }, library, "editor"),
     ).toBeNull();
   });
-  it("become favourites one at a time, also supplied ones and by those who may only look", () => {
+  it("come on a list, also supplied ones; on one's own by those who may only look, not on the team's", () => {
     const supplied = card("1", { layer: "supplied" });
-    expect(dropOf(cards(supplied), { kind: "favourites" }, library, "viewer")).toEqual([
-      "mark-favourite",
-      { cardId: "1", on: true },
+    const list = (id: string): Place => ({ kind: "list", id });
+    expect(dropOf(cards(supplied), list("mine"), library, "viewer")).toEqual([
+      "mark-cards",
+      { listId: "mine", cardIds: ["1"], on: true },
     ]);
-    expect(dropOf(cards(card("marked")), { kind: "favourites" }, library, "editor")).toBeNull();
-    expect(dropOf(cards(card("1"), card("2")), { kind: "favourites" }, library, "editor")).toBeNull();
+    expect(dropOf(cards(card("marked"), card("2")), list("ours"), library, "editor")).toEqual([
+      "mark-team-cards",
+      { listId: "ours", cardIds: ["marked", "2"], on: true },
+    ]);
+    expect(dropOf(cards(card("marked")), list("mine"), library, "editor")).toBeNull();
+    expect(dropOf(cards(card("1")), list("ours"), library, "viewer")).toBeNull();
+    expect(dropOf(cards(card("1")), list("gone"), library, "owner")).toBeNull();
+  });
+  it("get a tag, unless all of them have it or one that implies it", () => {
+    const tag: Place = { kind: "tag", id: "wet" };
+    const soaked = card("1", { tagIds: ["rain"] });
+    expect(dropOf(cards(soaked, card("2")), tag, library, "editor")).toEqual([
+      "tag-cards",
+      { cardIds: ["1", "2"], tagId: "wet", on: true },
+    ]);
+    expect(dropOf(cards(soaked), tag, library, "editor")).toBeNull();
+    expect(dropOf(cards(card("2")), tag, library, "viewer")).toBeNull();
   });
   it("do not move where one is supplied, nor for those who may only look", () => {
     expect(
@@ -82,7 +108,7 @@ describe("a folder dropped onto the index", () => {
     expect(dropOf(dragged("w"), { kind: "all" }, library, "curator")).toBeNull();
   });
   it("goes nowhere else, and by nobody else", () => {
-    expect(dropOf(dragged("b"), { kind: "favourites" }, library, "curator")).toBeNull();
+    expect(dropOf(dragged("b"), { kind: "list", id: "mine" }, library, "curator")).toBeNull();
     expect(dropOf(dragged("b"), { kind: "withdrawn" }, library, "curator")).toBeNull();
     expect(dropOf(dragged("b"), into("w"), library, "editor")).toBeNull();
   });

@@ -1,7 +1,8 @@
 import type { InputOf } from "@/core/api/commands";
 import type { Replica } from "@/core/library/change";
 import type { CardHead, Folder } from "@/core/library/entities";
-import { pathOf, rowsWithin } from "@/core/library/tree";
+import { impliedTags } from "@/core/library/tags";
+import { rowsWithin } from "@/core/library/tree";
 import { may, type Role } from "@/core/library/roles";
 import type { LibraryPlace } from "./places";
 
@@ -10,14 +11,20 @@ export type Dragged =
   | { readonly kind: "cards"; readonly cards: readonly CardHead[] }
   | { readonly kind: "folder"; readonly folder: Folder };
 
-type Changes = "move-cards" | "move-folder" | "withdraw-cards" | "mark-favourite";
+type Changes =
+  "move-cards" | "move-folder" | "withdraw-cards" | "mark-cards" | "mark-team-cards" | "tag-cards";
 export type Drop = { readonly [C in Changes]: readonly [C, InputOf<C>] }[Changes];
 
 /** The command that dropping something onto a place of the index asks for; null where it cannot be put there, or is there. */
 export function dropOf(
   dragged: Dragged,
   onto: LibraryPlace,
-  { folder: folders, favourite }: Pick<Replica, "folder" | "favourite">,
+  {
+    folder: folders,
+    tag: tags,
+    favourite,
+    favouritesList,
+  }: Pick<Replica, "folder" | "tag" | "favourite" | "favouritesList">,
   role: Role,
 ): Drop | null {
   // What a search holds follows from its query.
@@ -31,19 +38,23 @@ export function dropOf(
   }
   const { cards } = dragged;
   const cardIds = cards.map((card) => card.id);
-  if (onto.kind === "favourites") {
-    // A list takes one at a time; several would be several changes.
-    const marked = [...favourite.values()].some((one) => one.cardId === cardIds[0]);
-    return cards.length === 1 && !marked && may(role, "own")
-      ? ["mark-favourite", { cardId: cardIds[0], on: true }]
-      : null;
+  if (onto.kind === "list") {
+    const list = favouritesList.get(onto.id);
+    const marked = new Set(
+      Array.from(favourite.values(), ({ listId, cardId }) => (listId === onto.id ? cardId : "")),
+    );
+    if (!list || cardIds.every((id) => marked.has(id))) return null;
+    if (!may(role, list.ownerId === null ? "keep" : "own")) return null;
+    return [list.ownerId === null ? "mark-team-cards" : "mark-cards", { listId: list.id, cardIds, on: true }];
   }
+  if (onto.kind === "tag")
+    return may(role, "keep") && !cards.every((card) => impliedTags(tags, card.tagIds).has(onto.id))
+      ? ["tag-cards", { cardIds, tagId: onto.id, on: true }]
+      : null;
   if (!may(role, "keep") || cards.some((card) => card.layer === "supplied")) return null;
   if (onto.kind === "withdrawn")
     return cards.every((card) => card.withdrawn) ? null : ["withdraw-cards", { cardIds, withdrawn: true }];
   if (onto.kind === "all") return null;
   const to = onto.kind === "folder" ? onto.id : null;
-  return cards.every((card) => card.folderId === to)
-    ? null
-    : ["move-cards", { cardIds, path: pathOf(folders, to) }];
+  return cards.every((card) => card.folderId === to) ? null : ["move-cards", { cardIds, folderId: to }];
 }

@@ -10,9 +10,12 @@ import type { Shelf } from "@/core/library/shelf";
 import { readyMade } from "@/core/search/ready-made";
 import { useDesk } from "../data/desk";
 import { useStore } from "../data/store";
-import { treeRows } from "@/core/library/tree";
+import type { FavouritesList } from "@/core/library/entities";
+import { treeRows, upwards, type Branch } from "@/core/library/tree";
+import { hiddenThings } from "../keeping/use-hidden";
+import { FolderSignOf } from "../parts/folder-sign";
 import { useDropPlace, useTaken } from "./drag";
-import { Stamp } from "../parts/stamp";
+import { ListStamp, Stamp } from "../parts/stamp";
 import { keptSearches, samePlace, type LibraryPlace } from "./places";
 import { useSearchCounts } from "./use-search";
 
@@ -70,7 +73,7 @@ const IndexRow = memo(function IndexRow({ row, count, here, onPlace, top, height
       role="treeitem"
       aria-level={row.depth + 1}
       aria-selected={here}
-      data-subject={row.place.kind === "search" ? "search" : "folder"}
+      data-subject={subjectOf(row.place)}
       data-subject-name={row.name}
       onMouseDown={() => onPlace(row.place)}
       layerStyle="row"
@@ -93,6 +96,10 @@ const IndexRow = memo(function IndexRow({ row, count, here, onPlace, top, height
   );
 });
 
+/** Whose menu a place has. */
+const subjectOf = ({ kind }: LibraryPlace) =>
+  kind === "search" || kind === "tag" || kind === "list" ? kind : "folder";
+
 const inRow = (depth: number) =>
   ({
     display: "flex",
@@ -111,8 +118,20 @@ const FolderHandle = ({ id, depth, children }: { id: string; depth: number; chil
 );
 
 /** The lines of the index: folders and searches follow the library. */
-function linesOf(folders: Replica["folder"], savedSearch: Replica["savedSearch"]): Line[] {
+function linesOf(
+  {
+    folder: folders,
+    tag: tags,
+    savedSearch,
+    hiding,
+  }: Pick<Replica, "folder" | "tag" | "savedSearch" | "hiding">,
+  lists: readonly FavouritesList[],
+): Line[] {
   const kept = keptSearches({ savedSearch });
+  const hidden = hiddenThings({ hiding });
+  /** Without what is hidden, and what lies in that. */
+  const shown = <Row extends Branch>(rows: ReadonlyMap<string, Row>, aside: ReadonlySet<string>) =>
+    treeRows(rows).filter(({ row }) => !upwards(rows, row.id).some((id) => aside.has(id)));
   const searchRow = ({ id, name }: { id: string; name: string }): Row => ({
     place: { kind: "search", id },
     name,
@@ -122,21 +141,28 @@ function linesOf(folders: Replica["folder"], savedSearch: Replica["savedSearch"]
   return [
     { place: { kind: "all" }, name: "All cards", depth: 0 },
     { place: { kind: "unfiled" }, name: "Unfiled", depth: 0 },
-    {
-      place: { kind: "favourites" },
-      name: "Favourites",
+    ...lists.map((list): Row => ({
+      place: { kind: "list", id: list.id },
+      name: list.name,
       depth: 0,
-      stamp: <Stamp letter="F" name="Favourites" />,
-    },
+      stamp: <ListStamp list={list} />,
+    })),
     ...(kept.length > 0 ? [{ heading: "Searches" }] : []),
     ...kept.map((search): Row => ({
       ...searchRow(search),
       ...(search.kept?.ownerId === null && { stamp: <Stamp letter="T" name="The team's" /> }),
     })),
     { heading: "Folders" },
-    ...treeRows(folders).map(({ row: folder, depth }): Row => ({
-      place: { kind: "folder", id: folder.id },
-      name: folder.name,
+    ...shown(folders, hidden.folders).map(({ row, depth }): Row => ({
+      place: { kind: "folder", id: row.id },
+      name: row.name,
+      depth,
+      ...(row.sign !== "" && { stamp: <FolderSignOf sign={row.sign} /> }),
+    })),
+    ...(tags.size > 0 ? [{ heading: "Tags" }] : []),
+    ...shown(tags, hidden.tags).map(({ row, depth }): Row => ({
+      place: { kind: "tag", id: row.id },
+      name: row.name,
       depth,
     })),
     { heading: "Ready-made searches" },
@@ -150,9 +176,11 @@ const itself = <T,>(value: T): T => value;
 /** The index at the left: the whole library, its folders, what has no folder, lists, searches. Only the lines in view are drawn. */
 export function IndexColumn({ replica, shelf, isIndexed, place, onPlace }: IndexColumnProps) {
   const box = useRef<HTMLDivElement>(null);
+  const { folder, tag, savedSearch, hiding, favouritesList } = replica;
   const lines = useMemo(
-    () => linesOf(replica.folder, replica.savedSearch),
-    [replica.folder, replica.savedSearch],
+    () => linesOf({ folder, tag, savedSearch, hiding }, shelf.allLists()),
+    // The shelf is the same object after a change: what it says of lists follows these rows.
+    [folder, tag, savedSearch, hiding, favouritesList, shelf],
   );
   useSearchCounts();
   const { finder, data } = useDesk();

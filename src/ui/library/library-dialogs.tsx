@@ -1,9 +1,7 @@
 "use client";
 
 import { useMemo } from "react";
-import type { CardHead, Folder } from "@/core/library/entities";
-import { pathOf, resolvePath } from "@/core/library/tree";
-import { parsePath } from "@/core/text/names";
+import type { CardHead } from "@/core/library/entities";
 import { useDesk } from "../data/desk";
 import { lastFolder, rememberFolder } from "../data/last-folder";
 import { DialogButtons } from "../parts/command-dialogs";
@@ -37,46 +35,9 @@ export function FileDialog({ cardIds, what, first, onClose }: FileDialogProps) {
     <Dialog title={`File ${what}`} onClose={onClose}>
       <Form form={form} buttons={<DialogButtons action="File" onClose={onClose} />}>
         <PathField
-          folders={data.replica.folder}
+          rows={data.replica.folder}
           offers={last && last !== first ? [{ path: last, why: "last used" }] : []}
           {...path}
-        />
-      </Form>
-    </Dialog>
-  );
-}
-
-const sayings = {
-  parentId: { at: "path", words: "There is no such folder yet. Make it first, or choose another." },
-};
-
-/** Asks under which folder one is to be moved; empty is the top. */
-export function MoveFolderDialog({ folder, onClose }: { folder: Folder; onClose: () => void }) {
-  const { data } = useDesk();
-  const { folder: folders } = data.replica;
-  const values = useMemo(() => ({ path: pathOf(folders, folder.parentId) }), [folders, folder.parentId]);
-  const form = useCommandForm("move-folder", {
-    first: values,
-    request: ({ path }) => {
-      const { id, missing } = resolvePath(folders, parsePath(path));
-      // None at all is refused, which is said below; null is the top.
-      return {
-        folderId: folder.id,
-        parentId: missing.length > 0 ? (undefined as never) : id,
-        seen: folder.version,
-      };
-    },
-    sayings,
-    done: () => onClose(),
-  });
-  return (
-    <Dialog title={`Move “${folder.name}”`} onClose={onClose}>
-      <Form form={form} buttons={<DialogButtons action="Move" onClose={onClose} />}>
-        <PathField
-          label="Into folder (empty: the top)"
-          folders={folders}
-          offers={[]}
-          {...form.choice("path")}
         />
       </Form>
     </Dialog>

@@ -45,7 +45,8 @@ function sayEmpty({ kind }: LibraryPlace, typed: string, isIndexed: boolean): st
   if (typed && !isIndexed) return `Nothing read so far answers to “${typed}”.`;
   if (typed) return `Nothing here answers to “${typed}”.`;
   if (kind === "search") return "No card answers to this search.";
-  if (kind === "favourites") return "No favourites yet. Press F on a card to mark it.";
+  if (kind === "list") return "Nothing on this list yet. Press F and its letter on a card to put it here.";
+  if (kind === "tag") return "No card has this tag. Press T on a card to tag it.";
   if (kind === "all") return "No cards yet. Shape something on the bench and keep it.";
   return "Nothing is filed here.";
 }
@@ -86,6 +87,8 @@ export function LibraryScreen() {
   const content = useContent(contents, card?.fingerprint);
   const fewest = useFewestKeys(card);
   const folder = place.kind === "folder" ? replica.folder.get(place.id) : undefined;
+  const tag = place.kind === "tag" ? replica.tag.get(place.id) : undefined;
+  const list = place.kind === "list" ? replica.favouritesList.get(place.id) : undefined;
 
   useEffect(() => {
     settleFocus(table.current);
@@ -136,7 +139,11 @@ export function LibraryScreen() {
       shelf,
       card,
       selected,
+      chosenCards: selected,
       folder,
+      tag,
+      list,
+      placeIds: here,
       search,
       typed,
       order: order.length === ids.length && order.every((id, i) => id === ids[i]) ? order : nothingYet,
@@ -232,7 +239,7 @@ export function LibraryScreen() {
                 <CardTable
                   ref={table}
                   ids={ids}
-                  ownOrder={place.kind === "favourites" || place.kind === "search"}
+                  ownOrder={place.kind === "list" || place.kind === "search"}
                   label="Cards"
                   selection={selection}
                   onOrder={setOrder}
@@ -267,6 +274,7 @@ export function LibraryScreen() {
                       fewest={fewest}
                       onRemoveAlias={(aliasId) => void act("remove-alias", { aliasId })}
                       onFreeKey={(key) => void act("bind-key", { key, cardId: null })}
+                      onPlace={setPlace}
                     />
                     {content.chain && <WhatItDoes chain={content.chain} />}
                   </>

@@ -53,6 +53,8 @@ export function findScope(
 /** A place that is gone is the whole library. */
 export const knownPlace = (place: LibraryPlace, replica: Replica): LibraryPlace =>
   (place.kind === "folder" && !replica.folder.has(place.id)) ||
+  (place.kind === "tag" && !replica.tag.has(place.id)) ||
+  (place.kind === "list" && replica.favouritesList.get(place.id)?.removed !== false) ||
   (place.kind === "search" && !findSearch(place.id, replica))
     ? { kind: "all" }
     : place;
@@ -65,8 +67,10 @@ export function placeName(place: LibraryPlace, replica: Replica): string {
       return pathOf(replica.folder, place.id);
     case "unfiled":
       return "Unfiled";
-    case "favourites":
-      return "Favourites";
+    case "tag":
+      return pathOf(replica.tag, place.id);
+    case "list":
+      return replica.favouritesList.get(place.id)!.name;
     case "withdrawn":
       return "Withdrawn";
     case "search":

@@ -2,8 +2,7 @@
 
 import { Box, Input } from "@chakra-ui/react";
 import { useId, useMemo, useState } from "react";
-import type { Folder } from "@/core/library/entities";
-import { pathOf, treeRows, resolvePath } from "@/core/library/tree";
+import { pathOf, treeRows, resolvePath, type Branch } from "@/core/library/tree";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
 import { formatPath, parsePath } from "@/core/text/names";
@@ -18,7 +17,10 @@ export interface PathOffer {
 }
 
 interface PathFieldProps {
-  readonly folders: ReadonlyMap<string, Folder>;
+  readonly rows: ReadonlyMap<string, Branch>;
+  readonly noun?: "folder" | "tag";
+  /** What is missing of a path is made. */
+  readonly makes?: boolean;
   readonly value: string;
   readonly onChange: (path: string) => void;
   readonly offers: readonly PathOffer[];
@@ -28,14 +30,23 @@ interface PathFieldProps {
 
 const mostShown = 6;
 
-/** A typed folder path with completion. Names that do not exist yet are said to be made. Arrows and Enter choose. */
-export function PathField({ folders, value, onChange, offers, problem, label = "Folder" }: PathFieldProps) {
+/** A typed path of folders or tags with completion. Names that do not exist yet are said to be made. Arrows and Enter choose. */
+export function PathField({
+  rows,
+  noun = "folder",
+  makes = true,
+  value,
+  onChange,
+  offers,
+  problem,
+  label = "Folder",
+}: PathFieldProps) {
   const listId = useId();
   const [open, setOpen] = useState(false);
   const [at, setAt] = useState(-1);
   // Until something is typed, all is offered, not only what fits the present path.
   const [typing, setTyping] = useState(false);
-  const paths = useMemo(() => treeRows(folders).map(({ row }) => pathOf(folders, row.id)), [folders]);
+  const paths = useMemo(() => treeRows(rows).map(({ row }) => pathOf(rows, row.id)), [rows]);
   const shown = useMemo(() => {
     const typed = typing ? fold(value.trim()) : "";
     const words = typed.split(/[\s/]+/).filter(Boolean);
@@ -52,12 +63,16 @@ export function PathField({ folders, value, onChange, offers, problem, label = "
     );
     return [...special, ...fitting.map((path) => ({ path, why: "" }))].slice(0, mostShown);
   }, [value, typing, offers, paths]);
-  const { missing } = useMemo(() => resolvePath(folders, parsePath(value)), [folders, value]);
+  const { missing } = useMemo(() => resolvePath(rows, parsePath(value)), [rows, value]);
   const hint =
     missing.length > 0
-      ? `New: ${formatPath(missing)} will be made.`
+      ? makes
+        ? `New: ${formatPath(missing)} will be made.`
+        : `There is no ${noun} ${formatPath(missing)} yet.`
       : value.trim() === ""
-        ? "Empty: the card stays unfiled."
+        ? makes
+          ? "Empty: the card stays unfiled."
+          : ""
         : "Names are separated by /.";
   const choose = (path: string) => {
     onChange(path);
@@ -81,7 +96,7 @@ export function PathField({ folders, value, onChange, offers, problem, label = "
             borderColor="fieldRule"
             borderRadius="small"
             value={value}
-            placeholder="Narration / Rooms"
+            placeholder={noun === "folder" ? "Narration / Rooms" : "weather / rain"}
             onFocus={(event) => {
               setOpen(true);
               setTyping(false);
@@ -111,7 +126,7 @@ export function PathField({ folders, value, onChange, offers, problem, label = "
       {open && shown.length > 0 && (
         <OfferList
           id={listId}
-          label="Folders"
+          label={noun === "folder" ? "Folders" : "Tags"}
           offers={shown.map(({ path, why }) => ({ text: path, says: why }))}
           at={at}
           onTake={(i) => choose(shown[i].path)}

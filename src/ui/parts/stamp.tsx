@@ -31,5 +31,8 @@ export function Stamp({ letter, name }: { letter: string; name: string }) {
 
 /** The stamp of a favourites list: its mark, or where it has none the first letter of its name. */
 export const ListStamp = ({ list: { name, mark, ownerId } }: { list: FavouritesList }) => (
-  <Stamp letter={mark || name.slice(0, 1).toUpperCase()} name={ownerId === null ? `${name}, the team's` : name} />
+  <Stamp
+    letter={mark || name.slice(0, 1).toUpperCase()}
+    name={ownerId === null ? `${name}, the team's` : name}
+  />
 );

@@ -14,6 +14,7 @@ import { history } from "./history";
 import { changeDetails } from "./change-details";
 import { takeBack } from "./take-back";
 import { cardFile } from "./card-file";
+import { cardRating } from "./card-rating";
 import { cardVersions } from "./card-versions";
 import { sessionReplica } from "./session-replica";
 import { bringMaterial } from "./bring-material";
@@ -60,6 +61,7 @@ export const operations: readonly Operation[] = [
   changeDetails,
   takeBack,
   cardFile,
+  cardRating,
   cardVersions,
   sessionReplica,
   bringMaterial,

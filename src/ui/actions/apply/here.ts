@@ -1,5 +1,6 @@
 import type { CardHead, Target } from "@/core/library/entities";
 import type { ApplyHow, BarGrouping } from "@/core/library/media";
+import type { Desk } from "../../data/desk";
 import type { LikeWhat } from "../../apply/use-likeness";
 
 /** The apply bar: a row is highlighted, and waits to be put on. */
@@ -34,6 +35,9 @@ export interface ApplyHere {
   recallEarlier(): void;
   /** The card of the chosen row; null where that is an effect, or there is none. */
   readonly chosenCard: CardHead | null;
+  /** The id of the bare effect of the chosen row; null where that is a card, or there is none. */
+  readonly chosenEffect: string | null;
+  readonly act: Desk["act"];
   /** The next of the session's targets that the selected material could be brought near to. */
   readonly nextReference: Target | null;
   lookLike(what: LikeWhat): void;

@@ -7,6 +7,8 @@ import { complete } from "./complete";
 import { dropTerm } from "./drop-term";
 import { earlier } from "./earlier";
 import { group } from "./group";
+import { hide } from "./hide";
+import { mark } from "./mark";
 import { like } from "./like";
 import { near } from "./near";
 import { random } from "./random";
@@ -26,6 +28,8 @@ export const applyPlace: ActionPlace<ApplyHere> = {
     random,
     like,
     near,
+    mark,
+    hide,
     weaker,
     stronger,
     complete,

@@ -3,7 +3,7 @@ import { doAgain } from "../shared/do-again";
 import { giveAlias } from "../shared/give-alias";
 import { giveKey } from "../shared/give-key";
 import { makeDefault } from "../shared/make-default";
-import { markFavourite } from "../shared/mark-favourite";
+import { mark } from "../shared/mark";
 import { selectAll } from "../shared/select-all";
 import { takeBack } from "../shared/take-back";
 import { boundCards } from "./bound-cards";
@@ -27,7 +27,7 @@ export const benchPlace: ActionPlace<BenchHere> = {
     find,
     takeBack,
     doAgain,
-    markFavourite,
+    mark,
     giveKey,
     giveAlias,
     makeDefault,

@@ -1,5 +1,5 @@
 import type { Replica } from "@/core/library/change";
-import type { CardHead, Folder } from "@/core/library/entities";
+import type { CardHead, FavouritesList, Folder, Tag } from "@/core/library/entities";
 import { may } from "@/core/library/roles";
 import { count } from "@/core/library/words";
 import type { ShownSearch } from "../../library/places";
@@ -13,6 +13,12 @@ export interface LibraryHere extends CardHere, TakesBack, SelectsAll {
   readonly selected: readonly CardHead[];
   /** The folder that is open. */
   readonly folder: Folder | undefined;
+  /** The tag that is open. */
+  readonly tag: Tag | undefined;
+  /** The favourites list that is open. */
+  readonly list: FavouritesList | undefined;
+  /** The ids of all cards of the open place, whatever they are filtered by. */
+  readonly placeIds: readonly string[];
   /** The search that is open. */
   readonly search: ShownSearch | undefined;
   /** What the cards are filtered by. */
@@ -35,6 +41,10 @@ export const editable = (here: Pick<LibraryHere, "role" | "selected">): boolean 
 /** What is selected, in words. */
 export const what = ({ selected }: Pick<LibraryHere, "selected">): string =>
   selected.length === 1 ? `“${selected[0].name}”` : count(selected.length, "card");
+
+/** A favourites list that this member may change: their own, or the team's where they keep things for it. */
+export const ownList = ({ list, role }: Pick<LibraryHere, "list" | "role">): boolean =>
+  list !== undefined && may(role, list.ownerId === null ? "keep" : "own");
 
 /** A search that was kept, which can be recalled by an alias or a key. */
 export const keptSearch = ({ search, role }: Pick<LibraryHere, "search" | "role">): boolean =>

@@ -3,12 +3,31 @@ import { doAgain } from "../shared/do-again";
 import { giveAlias } from "../shared/give-alias";
 import { giveKey } from "../shared/give-key";
 import { makeDefault } from "../shared/make-default";
-import { markFavourite } from "../shared/mark-favourite";
+import { mark } from "../shared/mark";
+import { rate } from "./rate";
 import { queryHelp } from "../shared/query-help";
 import { selectAll } from "../shared/select-all";
 import { takeBack } from "../shared/take-back";
 import { file } from "./file";
+import { alsoFile } from "./also-file";
+import { branchDown, branchUp } from "./branch-order";
+import { changeList } from "./change-list";
+import { emptyList } from "./empty-list";
 import { filter } from "./filter";
+import { hidden } from "./hidden";
+import { hide } from "./hide";
+import { hideBranch } from "./hide-branch";
+import { hideMaker } from "./hide-maker";
+import { mergeFolder } from "./merge-folder";
+import { mergeTag } from "./merge-tag";
+import { moveTag } from "./move-tag";
+import { newList } from "./new-list";
+import { newTag } from "./new-tag";
+import { listHigher, listLower } from "./place-in-list";
+import { removeList } from "./remove-list";
+import { removeTag } from "./remove-tag";
+import { renameTag } from "./rename-tag";
+import { tagCards } from "./tag-cards";
 import { folderAlias } from "./folder-alias";
 import { folderKey } from "./folder-key";
 import type { LibraryHere } from "./here";
@@ -35,7 +54,8 @@ export const libraryPlace: ActionPlace<LibraryHere> = {
   title: "Library",
   actions: [
     filter,
-    markFavourite,
+    mark,
+    rate,
     giveKey,
     giveAlias,
     makeDefault,
@@ -45,6 +65,9 @@ export const libraryPlace: ActionPlace<LibraryHere> = {
     joinVariants,
     partVariants,
     file,
+    alsoFile,
+    tagCards,
+    hide,
     importCards,
     withdraw,
     takeBack,
@@ -52,7 +75,22 @@ export const libraryPlace: ActionPlace<LibraryHere> = {
     newFolder,
     renameFolder,
     moveFolder,
+    mergeFolder,
     removeFolder,
+    newTag,
+    renameTag,
+    moveTag,
+    mergeTag,
+    removeTag,
+    branchUp,
+    branchDown,
+    hideBranch,
+    newList,
+    changeList,
+    emptyList,
+    listHigher,
+    listLower,
+    removeList,
     folderAlias,
     folderKey,
     keepSearch,
@@ -62,6 +100,8 @@ export const libraryPlace: ActionPlace<LibraryHere> = {
     placeHigher,
     placeLower,
     removeSearch,
+    hideMaker,
+    hidden,
     queryHelp,
     toBench,
     selectAll,

@@ -1,4 +1,4 @@
-import { MoveFolderDialog } from "../../library/library-dialogs";
+import { MoveBranchDialog } from "../../keeping/move-branch-dialog";
 import type { Action } from "../action";
 import { mayCurate, type LibraryHere } from "./here";
 
@@ -8,6 +8,6 @@ export const moveFolder: Action<LibraryHere> = {
   keys: ["Shift+m"],
   on: ["folder"],
   offered: (here) => here.folder !== undefined && mayCurate(here),
-  dialog: ({ here, close }) =>
-    here.folder ? <MoveFolderDialog folder={here.folder} onClose={close} /> : null,
+  dialog: ({ here: { folder }, close }) =>
+    folder ? <MoveBranchDialog noun="folder" row={folder} onClose={close} /> : null,
 };

@@ -1,0 +1,13 @@
+import { FilingsDialog } from "../../keeping/filings-dialog";
+import type { Action } from "../action";
+import { mayKeep, what, type LibraryHere } from "./here";
+
+export const alsoFile: Action<LibraryHere> = {
+  id: "library.also-file",
+  words: (here) => `File ${what(here)} in further folders`,
+  short: "also file",
+  keys: ["a"],
+  on: ["card"],
+  offered: (here) => mayKeep(here) && here.selected.length > 0,
+  dialog: ({ here, close }) => <FilingsDialog cards={here.selected} onClose={close} />,
+};

@@ -1,0 +1,13 @@
+import { may } from "@/core/library/roles";
+import { HiddenDialog } from "../../keeping/hidden-dialog";
+import type { Action } from "../action";
+import type { LibraryHere } from "./here";
+
+export const hidden: Action<LibraryHere> = {
+  id: "library.hidden",
+  words: "See what you have hidden, and show it again",
+  short: "hidden",
+  keys: ["z"],
+  offered: ({ role }) => may(role, "own"),
+  dialog: ({ close }) => <HiddenDialog onClose={close} />,
+};

@@ -1,0 +1,20 @@
+import { may } from "@/core/library/roles";
+import type { Action } from "../action";
+import { what, type LibraryHere } from "./here";
+
+/** Where all of them are hidden by themselves, they are shown again. */
+const areHidden = ({ selected, replica }: LibraryHere): boolean => {
+  const hidden = new Set(Array.from(replica.hiding.values(), ({ cardId }) => cardId));
+  return selected.every(({ id }) => hidden.has(id));
+};
+
+export const hide: Action<LibraryHere> = {
+  id: "library.hide",
+  words: (here) => (areHidden(here) ? `Show ${what(here)} again` : `Hide ${what(here)} from yourself`),
+  short: (here) => (areHidden(here) ? "show again" : "hide"),
+  keys: ["h"],
+  on: ["card"],
+  strip: true,
+  offered: ({ selected, role }) => selected.length > 0 && may(role, "own"),
+  run: (here) => here.act("hide", { cardIds: here.selected.map(({ id }) => id), on: !areHidden(here) }),
+};

@@ -1,0 +1,13 @@
+import { MergeBranchDialog } from "../../keeping/move-branch-dialog";
+import type { Action } from "../action";
+import { mayCurate, type LibraryHere } from "./here";
+
+export const mergeFolder: Action<LibraryHere> = {
+  id: "folder.merge",
+  words: "Merge the folder into another",
+  keys: ["Shift+u"],
+  on: ["folder"],
+  offered: (here) => here.folder !== undefined && mayCurate(here),
+  dialog: ({ here: { folder }, close }) =>
+    folder ? <MergeBranchDialog noun="folder" row={folder} onClose={close} /> : null,
+};

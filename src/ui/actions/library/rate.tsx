@@ -1,0 +1,14 @@
+import { RateDialog } from "../../keeping/rate-dialog";
+import type { Action } from "../action";
+import { ownCard, sayChosen } from "../shared/card";
+import type { LibraryHere } from "./here";
+
+export const rate: Action<LibraryHere> = {
+  id: "library.rate",
+  words: (here) => `Rate ${sayChosen(here)}`,
+  short: "rate",
+  keys: ["q"],
+  on: ["card"],
+  offered: ownCard,
+  dialog: ({ here, close }) => <RateDialog cards={here.chosenCards} onClose={close} />,
+};

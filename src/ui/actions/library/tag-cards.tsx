@@ -1,0 +1,14 @@
+import { TagDialog } from "../../keeping/tag-dialog";
+import type { Action } from "../action";
+import { mayKeep, what, type LibraryHere } from "./here";
+
+export const tagCards: Action<LibraryHere> = {
+  id: "library.tag",
+  words: (here) => `Tag ${what(here)}`,
+  short: "tag",
+  keys: ["t"],
+  on: ["card"],
+  strip: true,
+  offered: (here) => mayKeep(here) && here.selected.length > 0,
+  dialog: ({ here, close }) => <TagDialog cards={here.selected} onClose={close} />,
+};

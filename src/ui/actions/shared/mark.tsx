@@ -1,0 +1,14 @@
+import { MarkDialog } from "../../keeping/mark-dialog";
+import type { Action } from "../action";
+import { ownCard, sayChosen, type CardHere } from "./card";
+
+export const mark: Action<CardHere> = {
+  id: "card.mark",
+  words: (here) => `Put ${sayChosen(here)} on a favourites list, or take it off`,
+  short: "mark",
+  keys: ["f"],
+  on: ["card", "chain"],
+  strip: true,
+  offered: ownCard,
+  dialog: ({ here, close }) => <MarkDialog cards={here.chosenCards} onClose={close} />,
+};
