@@ -14,7 +14,7 @@ import { benchSession, library, member, stream, target } from "../src/db/schema"
 import { lockStream, record } from "../src/db/streams";
 import { addUser } from "../src/server/accounts";
 import { makeAuth } from "../src/server/auth";
-import { ensurePath } from "../src/server/branches";
+import { allBranches, ensurePath } from "../src/server/branches";
 import { ownKind, type Medium } from "../src/core/media";
 import { noteUse } from "../src/db/habits";
 import { readLists } from "../src/db/marks";
@@ -23,6 +23,7 @@ import { furnish } from "../src/db/members";
 import { store } from "../src/server/media-store";
 import { demoDependencies } from "./dependencies";
 import { demoCards } from "./library/cards";
+import { demoFilings, demoRatings, demoSigns, demoTags, demoTeamList } from "./keeping";
 import { demoFiles, type DemoFile } from "./material";
 import { demoLibraryName, demoMembers, demoPassword } from "./members";
 import { mixSession } from "./mix-session";
@@ -123,6 +124,12 @@ export async function seedDemo(
       demoCards.flatMap(({ variantOf }) => (variantOf ? [[variantOf, newId()] as const] : [])),
     );
     const at = new Date().toISOString();
+    const tagsOf = async (name: string) => {
+      const tagIds: string[] = [];
+      for (const path of demoTags[name] ?? [])
+        tagIds.push((await ensurePath(ledger, "tag", parsePath(path))).id!);
+      return tagIds;
+    };
     for (const demo of demoCards) {
       const { id: folderId } = await ensurePath(ledger, "folder", parsePath(demo.path));
       const { chain } = normaliseChain(demo.chain);
@@ -136,7 +143,7 @@ export async function seedDemo(
         fits: demo.fits,
         folderId,
         alsoIn: [],
-        tagIds: [],
+        tagIds: await tagsOf(demo.name),
         note: demo.note,
         madeFor: demo.madeFor ?? "",
         groupId: groups.get(demo.variantOf ?? demo.name) ?? null,
@@ -151,6 +158,30 @@ export async function seedDemo(
         proof: null,
       });
     }
+    for (const [name, path] of Object.entries(demoFilings)) {
+      const { id } = await ensurePath(ledger, "folder", parsePath(path));
+      await ledger.update("card", cardIds.get(name)!, { alsoIn: [id!] });
+    }
+    for (const folder of (await allBranches(ledger, "folder")).values())
+      if (folder.name in demoSigns)
+        await ledger.update("folder", folder.id, { sign: demoSigns[folder.name] });
+    const teamList = await ledger.insert("favouritesList", {
+      id: newId(),
+      ownerId: null,
+      name: demoTeamList.name,
+      mark: demoTeamList.mark,
+      position: "a0",
+      removed: false,
+    });
+    const listPlaces = generateNKeysBetween(null, null, demoTeamList.cards.length);
+    for (const [i, card] of demoTeamList.cards.entries())
+      await ledger.insert("favourite", {
+        id: newId(),
+        ownerId: null,
+        listId: teamList.id,
+        cardId: cardIds.get(card)!,
+        position: listPlaces[i],
+      });
     const searchPlaces = generateNKeysBetween(null, null, teamSearches.length);
     for (const [i, search] of teamSearches.entries())
       await ledger.insert("savedSearch", {
@@ -242,6 +273,19 @@ export async function seedDemo(
         await lockStream(tx, { libraryId, memberId: ownerId }, newId()),
         ownerId,
         "set up the demo desk",
+      );
+    }
+
+    for (const [name, ratings] of Object.entries(demoRatings)) {
+      const ownerId = ids.get(name)!;
+      const mine = new Ledger(tx, libraryId, ownerId);
+      for (const [card, stars] of Object.entries(ratings))
+        await mine.insert("rating", { id: newId(), ownerId, cardId: cardIds.get(card)!, stars });
+      await write(
+        mine,
+        await lockStream(tx, { libraryId, memberId: ownerId }, newId()),
+        ownerId,
+        "rated some cards for the demo",
       );
     }
 

@@ -32,7 +32,7 @@ test("a curator tidies by keyboard, and takes it back", async ({ page }) => {
   await press(page, "Enter");
   await expect(said(page)).toContainText("Filed “Wood, near” in Yard / Hull");
   await expect(place(page, "Hull")).toBeVisible();
-  await press(page, "f");
+  await press(page, "f", "f");
   await expect(card(page).getByRole("img", { name: "marked: Favourites" })).toBeVisible();
   await press(page, "n");
   await page.keyboard.type("wn");

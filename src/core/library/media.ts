@@ -29,6 +29,8 @@ export interface MemberSettings {
   readonly barGrouping?: BarGrouping | null;
   /** What Enter does in the apply bar; Shift+Enter does the other. In place, where it is left out. */
   readonly applyWay?: ApplyHow;
+  /** The folders that lie open on the filing desk, by their ids; the fullest ones, where it is left out. */
+  readonly openFolders?: readonly string[];
   /** The bench session that was open last; where signing in leads. */
   readonly lastSessionId?: string;
 }

@@ -12,6 +12,8 @@ import type { ApplyHere } from "./apply/here";
 import { benchPlace } from "./bench";
 import type { BenchHere } from "./bench/here";
 import { chainPlace } from "./chain";
+import { deskPlace } from "./desk";
+import type { DeskHere } from "./desk/here";
 import { framePlace } from "./frame";
 import { historyPlace } from "./history";
 import { libraryPlace } from "./library";
@@ -100,6 +102,7 @@ function library(given: Partial<LibraryHere> = {}, done: Done = []): LibraryHere
     takeBack: say("take back"),
     filter: say("filter"),
     toBench: say("to bench"),
+    toDesk: say("to desk"),
     selectable: 2,
     selectAll: say("select all"),
     chooseFiles: say("choose"),
@@ -159,6 +162,21 @@ const apply: ApplyHere = {
   setStrength: () => undefined,
   leave: () => undefined,
 };
+const desk: DeskHere = {
+  card: aHead(),
+  open: [
+    { folder: aFolder({ id: "w" }), path: "Weather", letter: "w" },
+    { folder: aFolder({ id: "b", name: "Boats" }), path: "Boats", letter: "b" },
+  ],
+  suggested: aFolder(),
+  file: () => undefined,
+  alsoFile: () => undefined,
+  at: 1,
+  left: 3,
+  step: () => undefined,
+  takeBack: () => undefined,
+  leave: () => undefined,
+};
 const session: SessionHere = {
   session: bench().session,
   sessions: [bench().session],
@@ -209,6 +227,7 @@ const places: [string, ReturnType<typeof facts>][] = [
     facts(historyPlace, { entry: undefined, takeBackChange: () => undefined, find: () => undefined }),
   ],
   ["team", facts(teamPlace, team)],
+  ["desk", facts(deskPlace, { ...desk, open: [] })],
   ["apply", facts(applyPlace, apply)],
   ["frame", facts(framePlace, frame)],
 ];
@@ -587,6 +606,33 @@ describe("in the library", () => {
     expect(of(x, b)).toEqual(["library.join-variants", "library.part-variants"]);
     expect(of(a, aHead({ id: "c", medium: "image" }))).toEqual([]);
     expect(of(a, aHead({ id: "s", layer: "supplied" }))).toEqual([]);
+  });
+});
+
+describe("of the filing desk", () => {
+  it("a letter files the card where it lies open, with Shift also there; neither without a card", () => {
+    const done: Done = [];
+    const here = {
+      ...desk,
+      file: (id: string) => done.push(["file", id]),
+      alsoFile: (id: string) => done.push(["also", id]),
+    };
+    for (const one of actionsOf(deskPlace, here).filter(({ keys = [] }) => /^(Shift\+)?[wb]$/.test(keys[0])))
+      one.run!(here);
+    expect(done).toEqual([
+      ["file", "w"],
+      ["file", "b"],
+      ["also", "w"],
+      ["also", "b"],
+    ]);
+    const of = (given: Partial<DeskHere>) => offered(deskPlace, { ...desk, ...given });
+    expect(of({ card: undefined }).filter((id) => id.startsWith("desk."))).toEqual([
+      "desk.previous",
+      "desk.folders",
+      "desk.leave",
+    ]);
+    expect(of({ at: 0, suggested: undefined })).not.toContain("desk.suggested");
+    expect(of({ at: 0 })).not.toContain("desk.previous");
   });
 });
 

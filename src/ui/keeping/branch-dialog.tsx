@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, chakra, Input } from "@chakra-ui/react";
-import { useId, useMemo, useRef, useState, type ReactNode } from "react";
+import { useEffect, useId, useMemo, useRef, useState, type ReactNode } from "react";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
 import { offersFor, type BranchOffer } from "@/core/library/branch-offers";
@@ -9,6 +9,7 @@ import type { Branch } from "@/core/library/tree";
 import { formatPath, parsePath } from "@/core/text/names";
 import { Dialog } from "../parts/dialog";
 import { QuietButton } from "../parts/buttons";
+import { KeyCap } from "../parts/key-cap";
 import { sayHaving, type Having } from "./key-chooser";
 
 interface BranchDialogProps {
@@ -18,6 +19,8 @@ interface BranchDialogProps {
   /** Rows that are offered only when they are typed. */
   readonly aside: ReadonlySet<string>;
   readonly havingOf: (id: string) => Having;
+  /** What is said of a row that all have; else that they have it. */
+  readonly having?: string;
   /** More to say of a row. */
   readonly says?: (id: string) => string;
   readonly onTake: (id: string, on: boolean) => void;
@@ -27,7 +30,8 @@ interface BranchDialogProps {
   readonly sign?: (id: string) => ReactNode;
 }
 
-const mostShown = 12;
+/** Rows that are drawn; of more, some more letters tell. */
+const mostShown = 200;
 
 const signOf: Readonly<Record<Having, string>> = { all: "✓", some: "–", none: "" };
 
@@ -36,7 +40,19 @@ const signOf: Readonly<Record<Having, string>> = { all: "✓", some: "–", none
  * `/` begins a new one below it, Enter with nothing typed leaves.
  */
 export function BranchDialog(props: BranchDialogProps) {
-  const { title, noun, rows, aside, havingOf, says, onTake, onMake, onClose, sign } = props;
+  const {
+    title,
+    noun,
+    rows,
+    aside,
+    havingOf,
+    having = sayHaving.all,
+    says,
+    onTake,
+    onMake,
+    onClose,
+    sign,
+  } = props;
   const id = useId();
   const input = useRef<HTMLInputElement>(null);
   const [typed, setTyped] = useState("");
@@ -49,6 +65,9 @@ export function BranchDialog(props: BranchDialogProps) {
   const count = offers.length + (isNew && onMake ? 1 : 0);
   // What is typed means the first that answers to it; with nothing typed nothing is meant yet.
   const chosen = Math.min(count - 1, at < 0 && typed.trim() !== "" ? 0 : at);
+  useEffect(() => {
+    document.getElementById(`${id}-${chosen}`)?.scrollIntoView({ block: "nearest" });
+  }, [id, chosen]);
   const type = (text: string) => {
     setTyped(text);
     setAt(-1);
@@ -105,6 +124,8 @@ export function BranchDialog(props: BranchDialogProps) {
         mt="8px"
         mx="-16px"
         minHeight="180px"
+        maxHeight="46vh"
+        overflowY="auto"
       >
         {offers.map((offer, i) => {
           const has = havingOf(offer.id);
@@ -136,7 +157,7 @@ export function BranchDialog(props: BranchDialogProps) {
                 {offer.path.at(-1)}
               </chakra.span>
               <chakra.span fontSize="xs" color="cardMuted" whiteSpace="nowrap">
-                {[sayHaving[has], says?.(offer.id)].filter(Boolean).join(" · ")}
+                {[has === "all" ? having : sayHaving[has], says?.(offer.id)].filter(Boolean).join(" · ")}
               </chakra.span>
             </Box>
           );
@@ -147,13 +168,17 @@ export function BranchDialog(props: BranchDialogProps) {
             role="option"
             aria-selected={chosen === offers.length}
             layerStyle="cardRow"
+            display="grid"
+            gridTemplateColumns="16px minmax(0, 1fr)"
+            gap="8px"
             px="16px"
             py="4px"
             cursor="default"
             fontSize="sm"
             onClick={make}
           >
-            {`Make “${formatPath(parsePath(typed))}”`}
+            <chakra.span aria-hidden="true">+</chakra.span>
+            <chakra.span truncate>{`Make “${formatPath(parsePath(typed))}”`}</chakra.span>
           </Box>
         )}
         {count === 0 && (
@@ -167,7 +192,19 @@ export function BranchDialog(props: BranchDialogProps) {
           </Box>
         )}
       </Box>
-      <Box display="flex" justifyContent="flex-end" mt="8px">
+      <Box
+        display="flex"
+        alignItems="center"
+        justifyContent="space-between"
+        mt="8px"
+        gap="8px"
+        fontSize="xs"
+        color="cardMuted"
+      >
+        <span>
+          <KeyCap keys="Enter" /> {`gives or takes it, `}
+          <KeyCap keys="/" /> begins one below it
+        </span>
         <QuietButton keys="Escape" onClick={onClose}>
           Done
         </QuietButton>

@@ -28,6 +28,7 @@ export function FilingsDialog({ cards, onClose }: { cards: readonly CardHead[]; 
       rows={replica.folder}
       aside={aside}
       havingOf={having}
+      having="filed here"
       says={says}
       onTake={(folderId, on) => void act("file-cards", { cardIds, folderId, on })}
       onMake={(path) => void act("file-cards", { cardIds, path, on: true })}

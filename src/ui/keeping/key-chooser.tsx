@@ -1,5 +1,5 @@
 import { Box, chakra } from "@chakra-ui/react";
-import { useId, useState, type ReactNode, type RefObject } from "react";
+import { useEffect, useId, useState, type ReactNode, type RefObject } from "react";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
 import { KeyCap } from "../parts/key-cap";
@@ -39,6 +39,9 @@ interface KeyChooserProps {
 export function KeyChooser({ label, choices, onTake, ref }: KeyChooserProps) {
   const id = useId();
   const [at, setAt] = useState(0);
+  useEffect(() => {
+    document.getElementById(`${id}-${at}`)?.scrollIntoView({ block: "nearest" });
+  }, [id, at]);
   return (
     <Box
       ref={ref}

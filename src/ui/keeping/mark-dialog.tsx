@@ -31,7 +31,7 @@ export function MarkDialog({ cards, onClose }: { cards: readonly CardHead[]; onC
           key: one.mark,
           text: one.ownerId === null ? `${one.name} (the team's)` : one.name,
           says: count(shelf.count({ kind: "list", id: one.id }), "card"),
-          sign: <ListStamp list={one} />,
+          ...(one.mark === "" && { sign: <ListStamp list={one} /> }),
           has: having(one.id),
         }))}
         onTake={({ id, has }) => {

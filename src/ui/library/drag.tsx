@@ -36,7 +36,16 @@ const sayDragged = (dragged: Dragged) =>
       : count(dragged.cards.length, "card");
 
 /** Lets cards and folders be dragged onto places of the index. By keys they are filed and moved by actions of their own. */
-export function LibraryDrag({ selected, children }: { selected: readonly CardHead[]; children: ReactNode }) {
+export function LibraryDrag({
+  selected,
+  onDropped,
+  children,
+}: {
+  selected: readonly CardHead[];
+  /** Hears of cards that were dropped where they can be put. */
+  onDropped?: (cardIds: readonly string[]) => void;
+  children: ReactNode;
+}) {
   const { data, act } = useDesk();
   const { replica, member } = data;
   const [dragged, setDragged] = useState<Dragged | null>(null);
@@ -62,7 +71,9 @@ export function LibraryDrag({ selected, children }: { selected: readonly CardHea
         const onto = over?.data.current?.place as LibraryPlace | undefined;
         const drop = dragged && onto && dropOf(dragged, onto, replica, member.role);
         // Which input belongs to which command is seen to where the pair is made.
-        if (drop) void act(drop[0], drop[1] as never);
+        if (!drop) return;
+        void act(drop[0], drop[1] as never);
+        if (dragged.kind === "cards") onDropped?.(dragged.cards.map(({ id }) => id));
       }}
     >
       <DraggedContext.Provider value={dragged}>{children}</DraggedContext.Provider>

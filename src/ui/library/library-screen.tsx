@@ -23,6 +23,7 @@ import { CardPanel } from "./card-panel";
 import { CardTable } from "./card-table";
 import { cardsOf, importable } from "./import-files";
 import { LibraryDrag } from "./drag";
+import { FilingDesk } from "./filing-desk";
 import { IndexColumn } from "./index-column";
 import { findSearch, knownPlace, placeName, type LibraryPlace } from "./places";
 import { indexedTenths } from "../data/library-store";
@@ -61,6 +62,8 @@ export function LibraryScreen() {
   const place = useMemo(() => knownPlace(wantedPlace, replica), [wantedPlace, replica]);
   const [typed, setTyped] = useState("");
   const [order, setOrder] = useState<readonly string[]>([]);
+  /** What lies on the filing desk, while that is open. */
+  const [pile, setPile] = useState<readonly string[] | null>(null);
   const table = useRef<HTMLDivElement>(null);
   const filter = useRef<HTMLInputElement>(null);
 
@@ -91,8 +94,8 @@ export function LibraryScreen() {
   const list = place.kind === "list" ? replica.favouritesList.get(place.id) : undefined;
 
   useEffect(() => {
-    settleFocus(table.current);
-  }, []);
+    if (!pile) settleFocus(table.current);
+  }, [pile]);
 
   const { sessionId, libraryId } = useDesk();
   const toBench = useCallback(() => {
@@ -102,6 +105,8 @@ export function LibraryScreen() {
       data.sessions[0];
     if (session) router.push(`/${libraryId}/bench/${session.id}`);
   }, [data.sessions, card, sessionId, libraryId, router]);
+
+  const leaveDesk = () => setPile(null);
 
   const bring = useBringFile(libraryId);
   /** Looks that name no folder are filed where one is looking. */
@@ -152,6 +157,7 @@ export function LibraryScreen() {
       takeBack,
       filter: () => filter.current?.focus(),
       toBench,
+      toDesk: () => setPile(selected.length > 1 ? selected.map(({ id }) => id) : order),
       selectable: order.length,
       selectAll: () => selection.all(),
       chooseFiles: () => chooseFiles(importable, (files) => void importCards(files)),
@@ -167,6 +173,7 @@ export function LibraryScreen() {
   );
 
   const name = placeName(place, replica);
+  if (pile) return <FilingDesk ids={pile} onLeave={leaveDesk} />;
   return (
     <LibraryDrag selected={selected}>
       <Columns

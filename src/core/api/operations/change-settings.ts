@@ -1,5 +1,6 @@
 import Joi from "joi";
 import { applyWays, barGroupings, columnPlaces, type MemberSettings } from "@/core/library/media";
+import { mostOpen } from "@/core/library/desk";
 import { id } from "../fields";
 import { operation, ofLibrary } from "../operation";
 
@@ -14,6 +15,7 @@ const settingsInput = Joi.object({
     .valid(...barGroupings)
     .allow(null),
   lastSessionId: id,
+  openFolders: Joi.array().items(id).unique().max(mostOpen),
   columns: Joi.object(Object.fromEntries(columnPlaces.map((place) => [place, widths]))),
 });
 

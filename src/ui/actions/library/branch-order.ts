@@ -30,12 +30,12 @@ const move = (id: string, words: string, key: string, by: 1 | -1): Action<Librar
 export const branchUp = move(
   "branch.up",
   "Move the folder or tag up among its siblings",
-  "Shift+Alt+ArrowUp",
+  "Alt+Shift+ArrowUp",
   -1,
 );
 export const branchDown = move(
   "branch.down",
   "Move the folder or tag down among its siblings",
-  "Shift+Alt+ArrowDown",
+  "Alt+Shift+ArrowDown",
   1,
 );

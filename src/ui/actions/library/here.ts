@@ -28,6 +28,8 @@ export interface LibraryHere extends CardHere, TakesBack, SelectsAll {
   openSearch(id: string): void;
   filter(): void;
   toBench(): void;
+  /** Lays what is selected, or all that is shown, on the filing desk. */
+  toDesk(): void;
   chooseFiles(): void;
 }
 

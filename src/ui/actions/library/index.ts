@@ -47,6 +47,7 @@ import { placeHigher, placeLower } from "./place-in-search";
 import { removeSearch } from "./remove-search";
 import { searchAlias } from "./search-alias";
 import { searchKey } from "./search-key";
+import { toDesk } from "./to-desk";
 import { toBench } from "./to-bench";
 import { withdraw } from "./withdraw";
 
@@ -66,6 +67,7 @@ export const libraryPlace: ActionPlace<LibraryHere> = {
     partVariants,
     file,
     alsoFile,
+    toDesk,
     tagCards,
     hide,
     importCards,

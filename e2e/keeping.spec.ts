@@ -1,0 +1,245 @@
+import { expect, test, type Page } from "@playwright/test";
+import { press, said, signIn, toLastFolders } from "./desk";
+
+const grid = (page: Page) => page.getByRole("grid", { name: "Cards" });
+const row = (page: Page, name: string) => grid(page).getByRole("row").filter({ hasText: name });
+const place = (page: Page, name: string | RegExp) => page.getByRole("treeitem", { name });
+
+/** Opens the library and waits until keys reach its table. */
+async function toLibrary(page: Page): Promise<void> {
+  await press(page, "Alt+l");
+  await expect(grid(page)).toBeFocused();
+  await expect(grid(page).getByRole("row").nth(6)).toBeVisible();
+}
+
+/** By arrows alone to a place of the index, and back to the table. */
+async function toPlace(page: Page, title: string, key: "ArrowDown" | "ArrowUp" = "ArrowDown"): Promise<void> {
+  const heading = page.getByRole("heading", { level: 1 });
+  const tree = page.getByRole("tree", { name: "Folders and lists" });
+  await tree.focus();
+  if (key === "ArrowUp") await press(page, "End");
+  for (let i = 0; i < 80 && (await heading.innerText()) !== title; i++) await press(page, key);
+  await expect(heading).toHaveText(title);
+  await grid(page).focus();
+}
+
+/** Asks the server in the name of who is signed in. */
+async function ask<T>(page: Page, command: string, input: object): Promise<T> {
+  const [, libraryId] = new URL(page.url()).pathname.split("/");
+  const answer = await page.request.post(`/api/libraries/${libraryId}/commands/${command}`, { data: input });
+  expect(answer.status()).toBe(200);
+  return ((await answer.json()) as { result: T }).result;
+}
+
+test("five cards get a new tag below another in eight keys and its letters; tags are merged, and parted again", async ({
+  page,
+}) => {
+  await signIn(page, "curator");
+  await toLibrary(page);
+  await press(page, "Home", ...Array<string>(4).fill("Shift+ArrowDown"), "t");
+  await page.keyboard.type("wea");
+  await press(page, "/");
+  await expect(page.getByRole("combobox", { name: "Tag" })).toHaveValue("weather / ");
+  await page.keyboard.type("drizzle");
+  await expect(page.getByRole("option", { name: /Make “weather \/ drizzle”/ })).toHaveAttribute(
+    "aria-selected",
+    "true",
+  );
+  await press(page, "Enter");
+  await expect(page.getByRole("option", { name: /drizzle.*has it/ })).toBeVisible();
+  await press(page, "Escape");
+  await expect(said(page)).toContainText("Tagged 5 cards weather / drizzle");
+
+  await toPlace(page, "weather / drizzle", "ArrowUp");
+  await expect(grid(page).getByRole("row")).toHaveCount(6);
+  await press(page, "Shift+u");
+  await page.keyboard.type("weather / fog");
+  await press(page, "Enter");
+  await expect(said(page)).toContainText("Merged tag “drizzle” into “fog”");
+  await toPlace(page, "weather / fog", "ArrowUp");
+  await expect(grid(page).getByRole("row")).toHaveCount(10);
+  await press(page, "Backspace");
+  await expect(grid(page).getByRole("row")).toHaveCount(5);
+  await toPlace(page, "weather / drizzle", "ArrowUp");
+  await expect(grid(page).getByRole("row")).toHaveCount(6);
+
+  // Some of what is selected has it, all have it, none has it.
+  await press(page, "Home", "Shift+ArrowDown", "t");
+  await page.keyboard.type("fog");
+  await press(page, "Enter");
+  await page.keyboard.type("fog");
+  await expect(page.getByRole("option", { name: /fog.*has it/ })).toBeVisible();
+  await press(page, "Escape", "Shift+ArrowDown", "t");
+  await page.keyboard.type("fog");
+  await expect(page.getByRole("option", { name: /fog.*some have it/ })).toBeVisible();
+  await press(page, "Escape", "Backspace", "Backspace");
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("All cards");
+});
+
+test("a card is put on a list and taken off by two keys each, rated by two, hidden by one and shown again by two", async ({
+  page,
+}) => {
+  await signIn(page, "curator");
+  await toLibrary(page);
+  await press(page, "/");
+  await page.keyboard.type("terns, nearer");
+  await press(page, "Enter", "Home");
+  await expect(row(page, "Terns, nearer")).toHaveAttribute("aria-selected", "true");
+  const stamp = (name: string) => row(page, "Terns, nearer").getByRole("img", { name: `marked: ${name}` });
+  await press(page, "f", "l");
+  await expect(stamp("Later")).toBeVisible();
+  await press(page, "f", "o");
+  await expect(stamp("Opening reel, the team's")).toBeVisible();
+  await press(page, "f", "l");
+  await expect(stamp("Later")).toHaveCount(0);
+  await press(page, "f", "o");
+  await expect(stamp("Opening reel, the team's")).toHaveCount(0);
+
+  await press(page, "q", "4");
+  await expect(row(page, "Terns, nearer").getByRole("img", { name: "4 stars" })).toBeVisible();
+  await expect(page.getByRole("complementary", { name: "Chosen card" })).toContainText("4.0 of 1 member");
+  await press(page, "q", "0");
+  await expect(row(page, "Terns, nearer").getByRole("img", { name: "4 stars" })).toHaveCount(0);
+
+  await press(page, "h");
+  await expect(row(page, "Terns, nearer")).toHaveCount(0);
+  await press(page, "z");
+  await expect(page.getByRole("option", { name: /Terns, nearer/ })).toBeVisible();
+  await press(page, "Enter", "Escape");
+  await expect(row(page, "Terns, nearer")).toBeVisible();
+});
+
+test("twenty cards are filed with twenty letters, the last one is brought back, and the others are seen elsewhere at once", async ({
+  page,
+  browser,
+}) => {
+  await signIn(page, "curator");
+  const other = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+  await signIn(other, "owner");
+  const cardIds: string[] = [];
+  for (let i = 0; i < 20; i++) {
+    const { cardId } = await ask<{ cardId: string }>(page, "keep-card", {
+      name: `Pile ${i + 1}`,
+      path: "",
+      chain: {
+        medium: "audio",
+        settings: [{ effect: "audio.gain", values: { gain: i / 10 }, on: true, mix: 100 }],
+      },
+    });
+    cardIds.push(cardId);
+  }
+  await toLibrary(other);
+  await toLibrary(page);
+  await toPlace(page, "Unfiled");
+  await expect(grid(page).getByRole("row")).toHaveCount(21);
+  await press(page, "d");
+  const desk = page.getByRole("region", { name: "Filing desk" });
+  await expect(desk).toContainText("1 of 20");
+  const letterOf = async (folder: string) =>
+    (
+      await desk
+        .getByRole("button", { name: new RegExp(`^. ${folder} `) })
+        .locator("kbd")
+        .innerText()
+    ).toLowerCase();
+  const [yard, sea] = [await letterOf("Yard"), await letterOf("Foghorn and sea")];
+  for (let i = 0; i < 20; i++) await press(page, i % 2 === 0 ? yard : sea);
+  await expect(desk).toContainText("All 20 cards are filed.");
+  await expect(place(other, /^Unfiled 0$/)).toBeVisible();
+  await expect(place(other, /^Yard 15$/)).toBeVisible();
+  await expect(place(other, /^Foghorn and sea 18$/)).toBeVisible();
+
+  // The last one comes back and goes elsewhere too.
+  await press(page, "Backspace");
+  await expect(desk).toContainText("Pile 20");
+  await expect(place(other, /^Foghorn and sea 17$/)).toBeVisible();
+  await press(page, yard, "Escape");
+  await expect(place(page, /^Yard 16$/)).toBeVisible();
+  await expect(grid(page)).toBeFocused();
+  await ask(page, "withdraw-cards", { cardIds, withdrawn: true });
+  await expect(place(page, /^Yard 5$/)).toBeVisible();
+  await other.close();
+});
+
+test("folders get a sign and an order, refuse what they are not for, and are merged", async ({ page }) => {
+  await signIn(page, "curator");
+  await toLibrary(page);
+  for (const name of ["Reel one", "Reel two"]) {
+    await press(page, "Shift+n");
+    await page.keyboard.type(name);
+    await press(page, "Enter");
+    await expect(said(page)).toContainText(`Made folder “${name}”`);
+  }
+  await toPlace(page, "Reel two", "ArrowUp");
+  await press(page, "Shift+r", "Tab");
+  await page.getByRole("radio", { name: "anchor" }).focus();
+  await press(page, " ");
+  await page.getByRole("checkbox", { name: "photos" }).focus();
+  await press(page, " ", "Enter");
+  await expect(said(page)).toContainText("Changed folder “Reel two”");
+  await press(page, "Shift+Alt+ArrowUp");
+  await expect(said(page)).toContainText("Moved folder “Reel two”");
+
+  // A sound is refused there, with the reason, and stays where it is.
+  await toPlace(page, "Yard");
+  await press(page, "Home", "m");
+  await page.keyboard.type("Reel two");
+  await press(page, "Enter");
+  await expect(page.getByRole("alert")).toContainText("“Reel two” takes cards for photo only");
+  await press(page, "Escape");
+
+  await toPlace(page, "Reel one", "ArrowUp");
+  await press(page, "Shift+u");
+  await page.keyboard.type("Reel two");
+  await press(page, "Enter");
+  await expect(said(page)).toContainText("Merged folder “Reel one” into “Reel two”");
+  await toPlace(page, "Reel two", "ArrowUp");
+  await press(page, "Shift+Delete", "Enter");
+  await expect(said(page)).toContainText("Removed folder “Reel two”");
+});
+
+test("all of it is within a pointer's reach", async ({ page }) => {
+  await signIn(page, "curator");
+  await page.getByRole("link", { name: "Library" }).click();
+  await page.getByRole("textbox", { name: "Filter cards" }).click();
+  await page.keyboard.insertText("mallets");
+  const card = row(page, "Mallets, harder");
+  const choose = async (entry: RegExp) => {
+    await card.click({ button: "right" });
+    await page.getByRole("menuitem", { name: entry }).click();
+  };
+  await choose(/^Tag/);
+  await page.getByRole("option", { name: /^birds/ }).click();
+  await expect(said(page)).toContainText("Tagged “Mallets, harder” birds");
+  await page.getByRole("option", { name: /birds.*has it/ }).click();
+  await expect(said(page)).toContainText("Took the tag birds from “Mallets, harder”");
+  await page.getByRole("dialog").getByRole("button", { name: /^Done/ }).click();
+
+  await choose(/further folders/);
+  await page.getByRole("option", { name: /Island outdoors/ }).click();
+  await page.getByRole("dialog").getByRole("button", { name: /^Done/ }).click();
+  const panel = page.getByRole("complementary", { name: "Chosen card" });
+  await panel.getByRole("button", { name: "Island outdoors" }).click();
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("Island outdoors");
+  await expect(card).toBeVisible();
+
+  await choose(/^File .* one by one/);
+  const desk = page.getByRole("region", { name: "Filing desk" });
+  await expect(desk).toContainText("Mallets, harder");
+  await desk.getByRole("button", { name: /^. Yard / }).click();
+  await expect(desk).toContainText("All 1 card");
+  await desk.getByRole("button", { name: /^leave/ }).click();
+
+  // Dragged onto a tag; then both are taken back from the strip.
+  await page.getByRole("treeitem", { name: /^All cards/ }).click();
+  await toLastFolders(page);
+  await card.dragTo(page.getByRole("treeitem", { name: /^birds/ }));
+  await expect(said(page)).toContainText("Tagged “Mallets, harder” birds");
+  for (const what of ["Tagged", "Filed"]) {
+    await page
+      .getByRole("contentinfo", { name: "Keys" })
+      .getByRole("button", { name: /take back/ })
+      .click();
+    await expect(said(page)).toContainText(`Taken back: ${what.toLowerCase()}`);
+  }
+});

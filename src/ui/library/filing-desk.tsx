@@ -1,0 +1,232 @@
+"use client";
+
+import { Box, chakra, HStack } from "@chakra-ui/react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { filed, pileOf, present, stepped, topOf, unfiled } from "@/core/library/desk";
+import { isFiledIn } from "@/core/library/filing";
+import { suggestFolder } from "@/core/library/suggest";
+import { count } from "@/core/library/words";
+import { deskPlace } from "../actions/desk";
+import type { OpenFolder } from "../actions/desk/here";
+import { useActions } from "../actions/use-actions";
+import { ActionButton } from "../actions/action-button";
+import { useContent } from "../data/contents";
+import { useDesk } from "../data/desk";
+import { KeyCap } from "../parts/key-cap";
+import { FolderSignOf } from "../parts/folder-sign";
+import { IndexCard } from "../parts/index-card";
+import { effectName } from "@/core/chain/describe";
+import { pathsOf } from "@/core/library/tree";
+import { LibraryDrag, useDropPlace, useTaken } from "./drag";
+import { useOpenFolders } from "./use-open-folders";
+import { WhatItDoes } from "./what-it-does";
+
+interface FilingDeskProps {
+  /** The cards of the pile, in their order. */
+  readonly ids: readonly string[];
+  readonly onLeave: () => void;
+}
+
+/** The sorting of a pile of cards into folders that lie open, each by its letter, by a press on it, or by dragging. */
+export function FilingDesk({ ids, onLeave }: FilingDeskProps) {
+  const { data, library, act, takeBack } = useDesk();
+  const { replica } = data;
+  const [begun] = useState(() => ids.filter((id) => replica.card.get(id)?.layer !== "supplied"));
+  const [kept, setPile] = useState(() => pileOf(begun));
+  const pile = useMemo(
+    () => present(kept, (id) => replica.card.get(id)?.withdrawn === false),
+    [kept, replica.card],
+  );
+  const { open } = useOpenFolders();
+  const id = topOf(pile);
+  const card = id === undefined ? undefined : replica.card.get(id);
+  const content = useContent(library.contents, card?.fingerprint);
+  const suggested = useMemo(() => {
+    const folderId = card ? suggestFolder(replica.card.values(), card) : null;
+    return folderId === null || folderId === card?.folderId ? undefined : replica.folder.get(folderId);
+    // Filing one card hardly changes where those like the next one lie.
+    // The cards are looked at once for each that comes to the top.
+  }, [card, replica.card, replica.folder]);
+  // The next contents, so that nothing is waited for.
+  useEffect(() => {
+    library.contents.ahead(
+      pile.left.slice(pile.at, pile.at + 4).flatMap((one) => replica.card.get(one)?.fingerprint ?? []),
+    );
+  }, [library.contents, pile, replica.card]);
+
+  const drop = useCallback((cardIds: readonly string[]) => setPile((one) => cardIds.reduce(filed, one)), []);
+  const file = (folderId: string) => {
+    if (id === undefined) return;
+    // A card that lies there already is done with.
+    drop([id]);
+    if (card?.folderId === folderId) return;
+    void act("move-cards", { cardIds: [id], folderId }).then(
+      (done) => done ?? setPile((one) => unfiled(one, id)),
+    );
+  };
+  const box = useRef<HTMLDivElement>(null);
+  useEffect(() => box.current?.focus(), []);
+  const opened = useActions(
+    deskPlace,
+    {
+      card,
+      open,
+      suggested,
+      file,
+      alsoFile: (folderId) =>
+        card && void act("file-cards", { cardIds: [card.id], folderId, on: !isFiledIn(card, folderId) }),
+      at: pile.at,
+      left: pile.left.length,
+      step: (by) => setPile((one) => stepped(one, by)),
+      takeBack: (direction) => {
+        if (direction === "undo") setPile((one) => unfiled(one));
+        return takeBack(direction);
+      },
+      leave: onLeave,
+    },
+    {
+      modal: true,
+      note: `${pile.done.length} of ${begun.length} filed`,
+    },
+  );
+  const others = ids.length - begun.length;
+  return (
+    <LibraryDrag selected={card ? [card] : []} onDropped={drop}>
+      <Box
+        ref={box}
+        tabIndex={-1}
+        as="section"
+        aria-label="Filing desk"
+        display="grid"
+        gridTemplateColumns="minmax(280px, 380px) minmax(0, 1fr)"
+        gap="24px"
+        p="16px 24px"
+        minHeight="0"
+        overflow="hidden"
+        outline="none"
+      >
+        <Box minHeight="0" overflowY="auto" pb="16px">
+          <HStack justifyContent="space-between" mb="12px" alignItems="baseline">
+            <chakra.h1 textStyle="screenTitle">Filing desk</chakra.h1>
+            <chakra.span color="muted" aria-live="polite">
+              {`${Math.min(pile.at + 1, pile.left.length)} of ${pile.left.length}`}
+            </chakra.span>
+          </HStack>
+          {card ? (
+            <TopCard key={card.id} id={card.id}>
+              <IndexCard
+                label="Card on top"
+                tab={pathsOf(replica.folder, [card.folderId, ...card.alsoIn]) || "Unfiled"}
+                title={
+                  <chakra.h2 textStyle="cardTitle" overflowWrap="anywhere">
+                    {card.name}
+                  </chakra.h2>
+                }
+              >
+                <Box px="16px" py="8px" color="cardMuted" fontSize="sm">
+                  {card.effects.map(effectName).join(" · ")}
+                </Box>
+                {card.note && (
+                  <Box px="16px" pb="12px" overflowWrap="anywhere" whiteSpace="pre-wrap">
+                    {card.note}
+                  </Box>
+                )}
+              </IndexCard>
+              {content.chain && <WhatItDoes chain={content.chain} />}
+            </TopCard>
+          ) : (
+            <Box color="muted">
+              <Box mb="8px">
+                {pile.left.length === 0
+                  ? `All ${count(begun.length, "card")} are filed.`
+                  : `${count(pile.left.length, "card")} were passed by.`}
+              </Box>
+              {others > 0 && <Box mb="8px">{`${count(others, "supplied card")} stay where they are.`}</Box>}
+              <HStack gap="8px">
+                <ActionButton action="desk.previous" short />
+                <ActionButton action="desk.leave" short />
+              </HStack>
+            </Box>
+          )}
+        </Box>
+        <Box minHeight="0" overflowY="auto">
+          <HStack justifyContent="space-between" mb="12px" alignItems="baseline">
+            <chakra.h2 textStyle="rowTitle">Folders that lie open</chakra.h2>
+            <ActionButton action="desk.folders" short />
+          </HStack>
+          {open.length === 0 && (
+            <Box color="muted">
+              No folder lies open yet. Press <KeyCap keys="+" /> to open those you file into.
+            </Box>
+          )}
+          <Box display="grid" gridTemplateColumns="repeat(auto-fill, minmax(200px, 1fr))" gap="12px">
+            {open.map((one) => (
+              <Drawer
+                key={one.folder.id}
+                open={one}
+                cards={data.shelf.count({ kind: "folder", id: one.folder.id })}
+                isSuggested={one.folder.id === suggested?.id}
+                isIn={card !== undefined && isFiledIn(card, one.folder.id)}
+                onPress={() => file(one.folder.id)}
+              />
+            ))}
+          </Box>
+        </Box>
+      </Box>
+      {opened}
+    </LibraryDrag>
+  );
+}
+
+const TopCard = ({ id, children }: { readonly id: string; readonly children: React.ReactNode }) => (
+  <Box {...useTaken(id)} data-subject="card">
+    {children}
+  </Box>
+);
+
+interface DrawerProps {
+  readonly open: OpenFolder;
+  readonly cards: number;
+  readonly isSuggested: boolean;
+  readonly isIn: boolean;
+  readonly onPress: () => void;
+}
+
+/** A folder that lies open: what is dropped onto it or sent by its letter is filed there. */
+function Drawer({ open: { folder, path, letter }, cards, isSuggested, isIn, onPress }: DrawerProps) {
+  const { ref, takes } = useDropPlace(`drawer-${folder.id}`, { kind: "folder", id: folder.id });
+  return (
+    <chakra.button
+      ref={ref}
+      type="button"
+      tabIndex={-1}
+      onClick={onPress}
+      textAlign="left"
+      display="grid"
+      gridTemplateColumns="auto minmax(0, 1fr) auto"
+      alignItems="center"
+      gap="4px 8px"
+      bg="raised"
+      border="1px solid"
+      borderColor="rule"
+      borderTop="3px solid"
+      borderTopColor={isSuggested ? "keyGround" : "cardHead"}
+      borderRadius="part"
+      p="10px 12px"
+      outline={takes ? "2px solid {colors.selected}" : undefined}
+      _hover={{ bg: "selectedGround" }}
+    >
+      <KeyCap keys={letter} />
+      <chakra.span textStyle="rowTitle" truncate title={path} display="flex" gap="6px" alignItems="center">
+        <FolderSignOf sign={folder.sign} />
+        <chakra.span truncate>{folder.name}</chakra.span>
+      </chakra.span>
+      <chakra.span textStyle="figure" color="muted">
+        {cards}
+      </chakra.span>
+      <chakra.span gridColumn="1 / -1" textStyle="hint" truncate title={path} minHeight="18px">
+        {isIn ? "it lies here" : isSuggested ? "cards like it lie here" : path === folder.name ? "" : path}
+      </chakra.span>
+    </chakra.button>
+  );
+}

@@ -1,0 +1,33 @@
+import { useCallback, useMemo } from "react";
+import { fullestFolders, lettersFor, mostOpen } from "@/core/library/desk";
+import { pathOf } from "@/core/library/tree";
+import type { OpenFolder } from "../actions/desk/here";
+import { useDesk } from "../data/desk";
+
+/** Folders that lie open as long as a member has opened none. */
+const atFirst = 8;
+
+/** The folders that lie open on a member's filing desk, with their letters, and how others are laid there. */
+export function useOpenFolders(): {
+  readonly open: readonly OpenFolder[];
+  setOpen(ids: readonly string[]): void;
+} {
+  const { data, library } = useDesk();
+  const { card, folder } = data.replica;
+  const { openFolders } = data.member.settings;
+  const first = useMemo(
+    () => (openFolders ? [] : fullestFolders(card.values(), atFirst)),
+    [openFolders, card],
+  );
+  const ids = openFolders ?? first;
+  const open = useMemo(() => {
+    const rows = ids.flatMap((id) => folder.get(id) ?? []).slice(0, mostOpen);
+    const letters = lettersFor(rows.map(({ name }) => name));
+    return rows.map((row, i) => ({ folder: row, path: pathOf(folder, row.id), letter: letters[i] }));
+  }, [ids, folder]);
+  const setOpen = useCallback(
+    (next: readonly string[]) => void library.saveSettings({ openFolders: [...next] }).catch(() => undefined),
+    [library],
+  );
+  return { open, setOpen };
+}
