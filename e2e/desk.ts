@@ -1,4 +1,4 @@
-import { expect, type FileChooser, type Page } from "@playwright/test";
+import { expect, type FileChooser, type Locator, type Page } from "@playwright/test";
 import { demoPassword } from "../demo/members";
 
 /** Signs in by keyboard alone and waits until the bench has rendered. */
@@ -61,9 +61,32 @@ export const strip = (page: Page) => page.getByRole("contentinfo", { name: "Keys
 export const found = (page: Page, name: string) =>
   page.getByRole("listbox", { name: "Cards found" }).getByRole("option").filter({ hasText: name });
 
-/** Scrolls the library's index to its end: only the lines in sight are drawn, and the newest folder is the last one. */
+/** Scrolls the library's index to where its folders end and tags begin: only the lines in sight are drawn, and the newest folder is the last one. */
 export async function toLastFolders(page: Page): Promise<void> {
   await page.getByRole("tree", { name: "Folders and lists" }).hover();
-  await page.mouse.wheel(0, 5000);
+  await page.mouse.wheel(0, 9000);
   await expect(page.getByRole("treeitem", { name: /^Withdrawn/ })).toBeVisible();
+  const tags = page.getByRole("tree", { name: "Folders and lists" }).getByText("Tags", { exact: true });
+  await expect(async () => {
+    if (await tags.isHidden()) await page.mouse.wheel(0, -200);
+    await expect(tags).toBeVisible({ timeout: 300 });
+  }).toPass();
+  await page.mouse.wheel(0, -250);
+  await expect(tags).toBeVisible();
+}
+
+/** Takes hold of something and lets it go over another one. */
+export async function drag(page: Page, what: Locator, onto: Locator): Promise<void> {
+  await onto.scrollIntoViewIfNeeded();
+  await what.scrollIntoViewIfNeeded();
+  const [from, to] = [(await what.boundingBox())!, (await onto.boundingBox())!];
+  await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
+  await page.mouse.down();
+  const y = to.y + to.height / 2;
+  for (const part of [0.3, 0.7, 1])
+    await page.mouse.move(
+      to.x + to.width / 2,
+      from.y + from.height / 2 + (y - from.y - from.height / 2) * part,
+    );
+  await page.mouse.up();
 }

@@ -7,6 +7,7 @@ import { demoPassword } from "../demo/members";
 import {
   chain,
   chooseFiles,
+  drag,
   found,
   rendered,
   said,
@@ -34,22 +35,6 @@ test.afterAll(() => rmSync(folder, { recursive: true, force: true }));
 async function choose(page: Page, what: Locator, entry: string | RegExp): Promise<void> {
   await what.click({ button: "right" });
   await page.getByRole("menu").getByRole("menuitem", { name: entry }).click();
-}
-
-/** Takes hold of something and lets it go over another one. */
-async function drag(page: Page, what: Locator, onto: Locator): Promise<void> {
-  await onto.scrollIntoViewIfNeeded();
-  await what.scrollIntoViewIfNeeded();
-  const [from, to] = [(await what.boundingBox())!, (await onto.boundingBox())!];
-  await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
-  await page.mouse.down();
-  const y = to.y + to.height / 2;
-  for (const part of [0.3, 0.7, 1])
-    await page.mouse.move(
-      to.x + to.width / 2,
-      from.y + from.height / 2 + (y - from.y - from.height / 2) * part,
-    );
-  await page.mouse.up();
 }
 
 /** Nothing but text for fields is typed here: all else is done by the pointer. */

@@ -27,16 +27,13 @@ export function RemoveFolderDialog({ folder, above, onClose }: RemoveFolderDialo
     request: ({ cardsTo }) => ({ folderId: folder.id, cardsTo, seen: folder.version }),
     done: () => onClose(),
   });
-  const inside = [...data.replica.folder.values()].filter(({ parentId }) => parentId === folder.id).length;
   const cards = data.shelf.count({ kind: "folder", id: folder.id });
-  const to = above || "the top";
   return (
     <Dialog title={`Remove “${folder.name}”`} onClose={onClose} width="440px">
       <Form form={form} buttons={<DialogButtons action="Remove the folder" onClose={onClose} />}>
         <Box mb="12px">
-          {`Only the folder goes; it can be taken back. ${
-            inside > 0 ? `${count(inside, "folder")} in it move to ${to}. ` : ""
-          }It and what lies below it hold ${count(cards, "card")}.`}
+          {`Only the folder goes. What lies in it moves to ${above || "the top, its cards to Unfiled"}. It can be taken back.`}
+          {` It and what lies below it hold ${count(cards, "card")}.`}
         </Box>
         {above !== "" && (
           <Choice

@@ -37,7 +37,12 @@ export function FilingDesk({ ids, onLeave }: FilingDeskProps) {
     () => present(kept, (id) => replica.card.get(id)?.withdrawn === false),
     [kept, replica.card],
   );
-  const { open } = useOpenFolders();
+  const { open, setOpen } = useOpenFolders();
+  const isKept = data.member.settings.openFolders !== undefined;
+  useEffect(() => {
+    // What lies open at first is the member's from then on, and changes by their hand alone.
+    if (!isKept && open.length > 0) setOpen(open.map(({ folder }) => folder.id));
+  }, [isKept, open, setOpen]);
   const id = topOf(pile);
   const card = id === undefined ? undefined : replica.card.get(id);
   const content = useContent(library.contents, card?.fingerprint);

@@ -1,4 +1,4 @@
-import { useCallback, useMemo } from "react";
+import { useCallback, useMemo, useState } from "react";
 import { fullestFolders, lettersFor, mostOpen } from "@/core/library/desk";
 import { pathOf } from "@/core/library/tree";
 import type { OpenFolder } from "../actions/desk/here";
@@ -15,10 +15,8 @@ export function useOpenFolders(): {
   const { data, library } = useDesk();
   const { card, folder } = data.replica;
   const { openFolders } = data.member.settings;
-  const first = useMemo(
-    () => (openFolders ? [] : fullestFolders(card.values(), atFirst)),
-    [openFolders, card],
-  );
+  // They stay as they are while cards are filed: the letters must not change under the hand.
+  const [first] = useState(() => (openFolders ? [] : fullestFolders(card.values(), atFirst)));
   const ids = openFolders ?? first;
   const open = useMemo(() => {
     const rows = ids.flatMap((id) => folder.get(id) ?? []).slice(0, mostOpen);

@@ -10,6 +10,7 @@ export const toDesk: Action<LibraryHere> = {
     `File ${here.selected.length > 1 ? `the ${pile(here)} selected cards` : "what is shown here"} one by one`,
   short: "filing desk",
   keys: ["d"],
+  on: ["card"],
   strip: true,
   offered: (here) => mayKeep(here) && pile(here) > 0,
   run: (here) => here.toDesk(),
