@@ -125,6 +125,8 @@ export class Shelf {
   /** The favourites lists in use, and what is on each. */
   private readonly lists = new Map<string, FavouritesList>();
   private readonly onList = new Map<string, Set<string>>();
+  /** The lists of cards, as they were asked for since a list or what is on one changed: the same object each time. */
+  private readonly cardLists = new Map<string, readonly FavouritesList[]>();
   /** Folders and makers, folded, that are hidden with what is in them or by them, each with the rows that say so. */
   private readonly hiddenFolders = new Map<string, Set<string>>();
   private readonly hiddenMakers = new Map<string, Set<string>>();
@@ -210,7 +212,10 @@ export class Shelf {
         case "favouritesList": {
           const list = after.favouritesList.get(id);
           if (list) this.putList(list);
-          else this.lists.delete(id);
+          else {
+            this.lists.delete(id);
+            this.cardLists.clear();
+          }
           touch(this.cardsOn(id));
           break;
         }
@@ -290,11 +295,15 @@ export class Shelf {
   /** The key that applies a card, if it has one. */
   keyOf = (cardId: string): string | undefined => this.asides.keyBinding.of(cardId)[0]?.key;
   /** The favourites lists that a card is on, the member's own before the team's, in their order. */
-  listsOf = (cardId: string): FavouritesList[] =>
-    this.asides.favourite
-      .of(cardId)
-      .flatMap(({ listId }) => this.lists.get(listId) ?? [])
-      .sort(listOrder);
+  listsOf = (cardId: string): readonly FavouritesList[] => {
+    if (!this.asides.favourite.has(cardId)) return noLists;
+    let lists = this.cardLists.get(cardId);
+    if (!lists) {
+      const all = this.asides.favourite.of(cardId).flatMap(({ listId }) => this.lists.get(listId) ?? []);
+      this.cardLists.set(cardId, (lists = all.sort(listOrder)));
+    }
+    return lists;
+  };
   isFavourite = (cardId: string): boolean => this.listsOf(cardId).length > 0;
   /** True where an effect begins with this card's values. */
   isDefault = (cardId: string): boolean => this.asides.effectDefault.has(cardId);
@@ -416,6 +425,7 @@ export class Shelf {
   }
 
   private putList(list: FavouritesList): void {
+    this.cardLists.clear();
     if (list.removed) this.lists.delete(list.id);
     else this.lists.set(list.id, list);
   }
@@ -428,6 +438,7 @@ export class Shelf {
 
   private putAside<A extends Aside>(entity: A, row: Asides[A]): void {
     (this.asides[entity] as AsideRows<A>).put(row);
+    this.cardLists.delete(row.cardId ?? "");
     const [sets, key] = this.setsOf(entity, row);
     if (key !== null) sets!.set(key, (sets!.get(key) ?? new Set()).add(row.id));
   }
@@ -435,6 +446,7 @@ export class Shelf {
   private removeAside<A extends Aside>(entity: A, id: string): Asides[A] | undefined {
     const row = (this.asides[entity] as AsideRows<A>).remove(id);
     if (!row) return undefined;
+    this.cardLists.delete(row.cardId ?? "");
     const [sets, key] = this.setsOf(entity, row);
     if (key !== null) {
       sets!.get(key)!.delete(id);
@@ -452,6 +464,7 @@ export class Shelf {
   }
 }
 
+const noLists: readonly FavouritesList[] = [];
 const states = ["used", "hidden", "withdrawn"] as const satisfies readonly State[];
 
 const listOrder = (a: FavouritesList, b: FavouritesList): number =>

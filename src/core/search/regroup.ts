@@ -17,6 +17,8 @@ function headingOf({ maker, effects, fits }: CardHead, by: BarGrouping, folderOf
   }
 }
 
+const none: ReadonlyMap<number, string> = new Map();
+
 /**
  * Puts what was found together under headings: groups in the order of their best, within a group the order of before.
  * `headings` by the place of the first of each group.
@@ -26,7 +28,7 @@ export function regrouped<Row extends { readonly card: CardHead }>(
   by: BarGrouping | null,
   folderOf: (card: CardHead) => string,
 ): { readonly rows: readonly Row[]; readonly headings: ReadonlyMap<number, string> } {
-  if (!by) return { rows, headings: new Map() };
+  if (!by) return { rows, headings: none };
   const groups = new Map<string, Row[]>();
   for (const row of rows) {
     const heading = headingOf(row.card, by, () => folderOf(row.card));

@@ -1,5 +1,6 @@
 "use client";
 
+import { memo } from "react";
 import { MainButton, QuietButton } from "../parts/buttons";
 import { useOffer } from "./use-actions";
 
@@ -13,7 +14,11 @@ interface ActionButtonProps {
 }
 
 /** A button for an action that stands where it is looked for. */
-export function ActionButton({ action, main = false, short = false }: ActionButtonProps) {
+export const ActionButton = memo(function ActionButton({
+  action,
+  main = false,
+  short = false,
+}: ActionButtonProps) {
   const offer = useOffer(action);
   if (!offer || offer.words === "") return null;
   const Shown = main ? MainButton : QuietButton;
@@ -28,4 +33,4 @@ export function ActionButton({ action, main = false, short = false }: ActionButt
       {short ? offer.short : offer.words}
     </Shown>
   );
-}
+});

@@ -22,14 +22,26 @@ export function useActionStack(): ActionStack {
   return stack;
 }
 
+/** True where two values are the same, or lists of the same. */
+const isSame = (a: unknown, b: unknown): boolean =>
+  a === b ||
+  (Array.isArray(a) && Array.isArray(b) && a.length === b.length && a.every((one, i) => one === b[i]));
+
 /** What of the scopes a part shows, drawn anew when that changes; `select` gives the same for the same scopes. */
 export function useScopes<T>(select: (scopes: readonly ActionScope[]) => T): T {
   const stack = useActionStack();
   const kept = useRef<{ scopes: readonly ActionScope[]; select: unknown; value: T } | null>(null);
   const value = () => {
     const scopes = stack.current();
-    if (kept.current?.scopes !== scopes || kept.current.select !== select)
-      kept.current = { scopes, select, value: select(scopes) };
+    if (kept.current?.scopes !== scopes || kept.current.select !== select) {
+      const value = select(scopes);
+      const before = kept.current?.value;
+      kept.current = {
+        scopes,
+        select,
+        value: before !== undefined && isSame(before, value) ? before : value,
+      };
+    }
     return kept.current.value;
   };
   return useSyncExternalStore(stack.subscribe, value, value);
@@ -66,23 +78,36 @@ export function useActions<Here>(
   const [open, setOpen] = useState<string | null>(null);
   const latest = useRef(here);
   const said = useRef("");
+  const given = useRef(new Map<string, { readonly saying: string; readonly offer: Offer }>());
   useLayoutEffect(() => {
     latest.current = here;
     const facts = actionsOf(place, here).map((action) => standingOf(action, here));
-    const saying = JSON.stringify([facts, modal, note]);
+    const sayings = facts.map((fact) => JSON.stringify(fact));
+    const saying = JSON.stringify([sayings, modal, note]);
     // Only what is seen of it makes others draw anew.
     if (saying === said.current) return;
     said.current = saying;
-    const offers = facts.map((fact): Offer => ({
-      ...fact,
-      run() {
-        const now = latest.current;
-        const action = actionsOf(place, now).find((one) => one.id === fact.id);
-        if (!action || action.offered?.(now) === false) return;
-        action.run?.(now);
-        if (action.dialog) setOpen(action.id);
-      },
-    }));
+    const before = given.current;
+    given.current = new Map();
+    const offers = facts.map((fact, i) => {
+      // An offer that stands as it did is the same object, so that its button need not be drawn anew.
+      const kept = before.get(fact.id);
+      const offer =
+        kept?.saying === sayings[i]
+          ? kept.offer
+          : {
+              ...fact,
+              run() {
+                const now = latest.current;
+                const action = actionsOf(place, now).find((one) => one.id === fact.id);
+                if (!action || action.offered?.(now) === false) return;
+                action.run?.(now);
+                if (action.dialog) setOpen(action.id);
+              },
+            };
+      given.current.set(fact.id, { saying: sayings[i], offer });
+      return offer;
+    });
     stack.put({ id, title: place.title, offers, modal, note });
   });
   useLayoutEffect(

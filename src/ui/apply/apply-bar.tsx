@@ -165,9 +165,17 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
     overscan: 2,
     initialRect: { width: 700, height: listHeight },
   });
-  useLayoutEffect(() => rows.measure(), [rows, headings]);
+  const measured = useRef(headings);
   useLayoutEffect(() => {
-    if (chosen >= 0) rows.scrollToIndex(chosen, { align: "auto" });
+    if (measured.current !== headings) rows.measure();
+    measured.current = headings;
+  }, [rows, headings]);
+  useLayoutEffect(() => {
+    // Where the chosen row is in sight, nothing is asked of the page: that would have it laid out at every letter.
+    const [from, height] = [rows.scrollOffset ?? 0, rows.scrollRect?.height ?? 0];
+    const row = rows.measurementsCache[chosen];
+    if (chosen >= 0 && !(row && row.start >= from && row.end <= from + height))
+      rows.scrollToIndex(chosen, { align: "auto" });
   }, [rows, chosen, hits]);
   useEffect(() => {
     if (query !== null) performance.mark("fichier:listed", { detail: query });

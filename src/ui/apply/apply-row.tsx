@@ -1,4 +1,3 @@
-import { Box, chakra, HStack } from "@chakra-ui/react";
 import { memo, type ReactNode } from "react";
 import { sayEffects } from "@/core/chain/describe";
 import type { EffectDefinition } from "@/core/effects/define";
@@ -7,6 +6,7 @@ import type { Explanation } from "@/core/search/explain";
 import type { RecallHit } from "@/core/search/recall";
 import { KeyCap } from "../parts/key-cap";
 import { ListStamp } from "../parts/stamp";
+import { useClasses } from "../theme/classes";
 import { Marked } from "./marked";
 
 interface ApplyRowProps {
@@ -51,34 +51,53 @@ interface CandidateProps {
   readonly children: ReactNode;
 }
 
+/* Rows are drawn at every letter: their parts are plain elements, see `useClasses`. */
+const row = {
+  cursor: "default",
+  position: "absolute",
+  left: "0",
+  right: "0",
+  display: "grid",
+  alignItems: "center",
+  gap: "10px",
+  px: "12px",
+  layerStyle: "cardRow",
+  borderBottom: "1px solid",
+  borderBottomColor: "cardRule",
+} as const;
+const styles = {
+  wide: { ...row, gridTemplateColumns: "22px minmax(0, 1fr) 190px 92px" },
+  narrow: { ...row, gridTemplateColumns: "18px minmax(0, 1fr)" },
+  number: { textStyle: "figure", color: "cardMuted" },
+  text: { minWidth: "0" },
+  line: { display: "flex", alignItems: "center", gap: "8px" },
+  name: { fontFamily: "heading", fontWeight: "600", fontSize: "md", truncate: true },
+  effect: { fontSize: "md", truncate: true },
+  second: { fontSize: "xs", color: "cardMuted", truncate: true },
+  word: { fontSize: "xs", color: "cardMuted", whiteSpace: "nowrap" },
+  origin: { fontSize: "xs", color: "cardMuted" },
+  apart: { fontSize: "xs", whiteSpace: "nowrap" },
+  chain: { textStyle: "figure", truncate: true },
+} as const;
+
 /** A row with its number and its place; a press picks it. */
-const Candidate = ({ id, index, chosen, narrow, top, onPick, children }: CandidateProps) => (
-  <Box
-    role="option"
-    id={`found-${id}`}
-    aria-selected={chosen}
-    onMouseDown={(event) => event.preventDefault()}
-    onClick={() => onPick(index)}
-    cursor="default"
-    position="absolute"
-    left="0"
-    right="0"
-    style={{ top, height: applyRowHeight }}
-    display="grid"
-    gridTemplateColumns={narrow ? "18px minmax(0, 1fr)" : "22px minmax(0, 1fr) 190px 92px"}
-    alignItems="center"
-    gap="10px"
-    px="12px"
-    layerStyle="cardRow"
-    borderBottom="1px solid"
-    borderBottomColor="cardRule"
-  >
-    <chakra.span textStyle="figure" color="cardMuted">
-      {index + 1}
-    </chakra.span>
-    {children}
-  </Box>
-);
+function Candidate({ id, index, chosen, narrow, top, onPick, children }: CandidateProps) {
+  const classes = useClasses(styles);
+  return (
+    <div
+      role="option"
+      id={`found-${id}`}
+      aria-selected={chosen}
+      onMouseDown={(event) => event.preventDefault()}
+      onClick={() => onPick(index)}
+      className={narrow ? classes.narrow : classes.wide}
+      style={{ top, height: applyRowHeight }}
+    >
+      <span className={classes.number}>{index + 1}</span>
+      {children}
+    </div>
+  );
+}
 
 interface EffectRowProps {
   readonly effect: EffectDefinition;
@@ -102,24 +121,19 @@ export const EffectRow = memo(function EffectRow({
   top,
   onPick,
 }: EffectRowProps) {
+  const classes = useClasses(styles);
   return (
     <Candidate id={effect.id} index={index} chosen={chosen} narrow={narrow} top={top} onPick={onPick}>
-      <Box minWidth="0">
-        <chakra.div fontSize="md" truncate>
-          {effect.name}
-        </chakra.div>
-        <chakra.div fontSize="xs" color="cardMuted" truncate>
+      <div className={classes.text}>
+        <div className={classes.effect}>{effect.name}</div>
+        <div className={classes.second}>
           {beginsAs === undefined ? effect.summary : `begins as “${beginsAs}”`}
-        </chakra.div>
-      </Box>
+        </div>
+      </div>
       {!narrow && (
         <>
-          <chakra.span textStyle="figure" truncate>
-            {effect.category}
-          </chakra.span>
-          <chakra.span fontSize="xs" color="cardMuted">
-            effect
-          </chakra.span>
+          <span className={classes.chain}>{effect.category}</span>
+          <span className={classes.origin}>effect</span>
         </>
       )}
     </Candidate>
@@ -147,6 +161,7 @@ export const ApplyRow = memo(function ApplyRow({
   onPick,
 }: ApplyRowProps) {
   const { fits } = hit;
+  const classes = useClasses(styles);
   const second = why.alias ? (
     <>
       alias <Marked text={aliases} ranges={why.alias} />
@@ -171,40 +186,33 @@ export const ApplyRow = memo(function ApplyRow({
       {parts !== undefined && ` · ${parts}`}
     </>
   );
+  const chain = sayEffects(card.effects);
   return (
     <Candidate id={card.id} index={index} chosen={chosen} narrow={narrow} top={top} onPick={onPick}>
-      <Box minWidth="0">
-        <HStack gap="8px">
-          <chakra.span fontFamily="heading" fontWeight="600" fontSize="md" truncate>
+      <div className={classes.text}>
+        <div className={classes.line}>
+          <span className={classes.name}>
             <Marked text={card.name} ranges={why.name} />
-          </chakra.span>
+          </span>
           {lists.map((list) => (
             <ListStamp key={list.id} list={list} />
           ))}
-          {card.madeFor !== "" && (
-            <chakra.span fontSize="xs" color="cardMuted" whiteSpace="nowrap">
-              {card.madeFor}
-            </chakra.span>
-          )}
+          {card.madeFor !== "" && <span className={classes.word}>{card.madeFor}</span>}
           {boundTo && <KeyCap keys={boundTo} />}
-        </HStack>
-        <chakra.div fontSize="xs" color="cardMuted" truncate>
-          {second}
-        </chakra.div>
-      </Box>
+        </div>
+        <div className={classes.second}>{second}</div>
+      </div>
       {!narrow && (
         <>
-          <chakra.span textStyle="figure" truncate title={sayEffects(card.effects)}>
-            {sayEffects(card.effects)}
-          </chakra.span>
+          <span className={classes.chain} title={chain}>
+            {chain}
+          </span>
           {apart === undefined ? (
-            <chakra.span fontSize="xs" color="cardMuted">
-              {fits ? sayOrigin(card, memberId) : `not for ${kind}`}
-            </chakra.span>
+            <span className={classes.origin}>{fits ? sayOrigin(card, memberId) : `not for ${kind}`}</span>
           ) : (
-            <chakra.span fontSize="xs" title={parts} whiteSpace="nowrap">
+            <span className={classes.apart} title={parts}>
               {apart}
-            </chakra.span>
+            </span>
           )}
         </>
       )}

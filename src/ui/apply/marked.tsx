@@ -1,9 +1,12 @@
-import { chakra } from "@chakra-ui/react";
 import { Fragment } from "react";
 import type { MatchRange } from "@/core/search/explain";
+import { useClasses } from "../theme/classes";
+
+const styles = { mark: { bg: "matchGround", color: "cardInk", borderRadius: "small" } } as const;
 
 /** A text with the stretches that matched set off by ground and weight. */
 export function Marked({ text, ranges }: { text: string; ranges: readonly MatchRange[] | undefined }) {
+  const classes = useClasses(styles);
   if (!ranges || ranges.length === 0) return <>{text}</>;
   let at = 0;
   const parts = ranges.map(({ start, end }, i) => {
@@ -12,9 +15,7 @@ export function Marked({ text, ranges }: { text: string; ranges: readonly MatchR
     return (
       <Fragment key={i}>
         {before}
-        <chakra.mark bg="matchGround" color="cardInk" borderRadius="small">
-          {text.slice(start, end)}
-        </chakra.mark>
+        <mark className={classes.mark}>{text.slice(start, end)}</mark>
       </Fragment>
     );
   });

@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, chakra, HStack } from "@chakra-ui/react";
-import { useLayoutEffect, useRef, useState } from "react";
+import { memo, useLayoutEffect, useRef, useState } from "react";
 import { offerFor, reached, stripOf, type ActionScope } from "../actions/stack";
 import { useScopes } from "../actions/use-actions";
 import type { Offer } from "../actions/action";
@@ -76,7 +76,7 @@ export function KeyStrip() {
   );
 }
 
-function StripEntry({ offer }: { offer: Offer }) {
+const StripEntry = memo(function StripEntry({ offer }: { offer: Offer }) {
   return (
     <chakra.button
       display="flex"
@@ -98,4 +98,4 @@ function StripEntry({ offer }: { offer: Offer }) {
       </chakra.span>
     </chakra.button>
   );
-}
+});
