@@ -53,7 +53,7 @@ export function GroupViewer({ bench, target }: { bench: Bench; target: Target })
         length={length}
         range={seconds}
         feeders={feeders}
-        position={loop.position}
+        position={loop.playing ? loop.position : null}
         onRange={({ start, end }) =>
           setRange({ start: Math.round(start * 1000), end: Math.round(end * 1000) })
         }

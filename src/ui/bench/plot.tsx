@@ -45,11 +45,11 @@ export function Plot({ title, label, x, y, line, beside }: PlotProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const chart = useRef<Chart<"line"> | null>(null);
   // Resolved to colours, since a canvas knows no CSS variables.
-  const tokens = useToken("colors", ["selected", "rule", "muted"]);
+  const [strongToken, ruleToken, mutedToken] = useToken("colors", ["selected", "rule", "muted"]);
   useEffect(() => {
     const element = canvas.current!;
     const style = getComputedStyle(element);
-    const [strong, rule, muted] = tokens.map(
+    const [strong, rule, muted] = [strongToken, ruleToken, mutedToken].map(
       (token) => style.getPropertyValue(token.replace(/^var\((.*)\)$/, "$1")).trim() || token,
     );
     const axis = ({ min, max, logarithmic, labels, strongAt }: Axis) => ({
@@ -99,7 +99,7 @@ export function Plot({ title, label, x, y, line, beside }: PlotProps) {
     chart.current = made;
     return () => made.destroy();
     // Lines are changed below, without drawing the axes anew.
-  }, [tokens, x, y]);
+  }, [strongToken, ruleToken, mutedToken, x, y]);
   useEffect(() => {
     const made = chart.current;
     if (!made) return;

@@ -105,7 +105,7 @@ export function SoundViewer({ bench, target, media }: ViewerProps) {
         range={range}
         after={inMix ? null : loop.after}
         level={10 ** (loop.match / 20)}
-        position={loop.position}
+        position={loop.playing ? loop.position : null}
         onRange={setRange}
       />
     </LoopFrame>

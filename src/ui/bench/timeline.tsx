@@ -13,7 +13,7 @@ interface TimelineProps {
   /** What the chosen group gets its sound from, drawn stronger. */
   readonly feeders: readonly Target[];
   /** Seconds into the range. */
-  position(): number | null;
+  readonly position: (() => number | null) | null;
   onRange(range: { start: number; end: number }): void;
 }
 

@@ -20,7 +20,7 @@ interface WaveformProps {
   readonly after: RenderedLoop | null;
   /** Linear factor at which the after side is heard. */
   readonly level: number;
-  position(): number | null;
+  readonly position: (() => number | null) | null;
   onRange(range: Range): void;
 }
 
