@@ -10,6 +10,8 @@ export default async function setup() {
   const server = await startPostgres();
   const name = `fichier_test_${process.pid}`;
   await ensureDatabase(server, name, true);
+  // An empty one, for a test of how an older one is brought up to date.
+  await ensureDatabase(server, `${name}_empty`, true);
   const url = server.url(name);
   const db = connect(url);
   // Two at once: the second waits for the first.
@@ -18,6 +20,7 @@ export default async function setup() {
   const media = mkdtempSync(join(tmpdir(), "fichier-test-"));
   Object.assign(process.env, {
     DATABASE_URL: url,
+    EMPTY_DATABASE_URL: server.url(`${name}_empty`),
     FICHIER_SECRET: "a secret of the tests alone, long enough",
     FICHIER_URL: "http://fichier.test",
     FICHIER_MEDIA: media,

@@ -120,7 +120,7 @@ export function joinsOf(document: SearchDocument, field: SearchedField): readonl
 }
 
 /** What is shown of a field. */
-export function fieldText(document: SearchDocument, field: SearchedField): string {
+function fieldText(document: SearchDocument, field: SearchedField): string {
   const joins = joinsOf(document, field);
   return textsOf(document, field)
     .map((text, i) => (i === 0 ? text : `${joins[i]}${text}`))
