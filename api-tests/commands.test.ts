@@ -37,6 +37,7 @@ const said: Record<string, RegExp> = {
   "keep-card": /^kept preset “Kept \d+”$/,
   "revise-card": /^kept version 2 of “Card \d+”$/,
   "edit-card": /^renamed “Card \d+” to “Edited \d+”$/,
+  "copy-cards": /^copied 2 cards$/,
   "move-cards": /^filed 2 cards in Elsewhere \d+ \/ Deep$/,
   "withdraw-cards": /^withdrew 2 cards$/,
   "set-alias": /^“al\d+” now recalls “Card \d+”$/,

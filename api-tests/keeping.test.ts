@@ -177,6 +177,35 @@ describe("filing", () => {
   });
 });
 
+describe("copies", () => {
+  it("are the team's, with content, tags and note; beside the original or unfiled, under names that are free", async () => {
+    const name = fresh("Copied");
+    const cardId = await world.keep("Originals", name);
+    await owner.run("edit-card", { cardId, note: "Keep this." });
+    await owner.run("tag-cards", { cardIds: [cardId], path: fresh("copied"), on: true });
+    const first = await owner.run<{ cardIds: string[] }>("copy-cards", { cardIds: [cardId] });
+    const second = await owner.run<{ cardIds: string[] }>("copy-cards", { cardIds: [cardId] });
+    const [original, one, two] = await Promise.all(
+      [cardId, first.body.result.cardIds[0], second.body.result.cardIds[0]].map(cardOf),
+    );
+    expect([one.name, two.name]).toEqual([`${name} 2`, `${name} 3`]);
+    for (const copy of [one, two])
+      expect(copy).toMatchObject({
+        layer: "team",
+        fingerprint: original.fingerprint,
+        folderId: original.folderId,
+        tagIds: original.tagIds,
+        note: "Keep this.",
+        contentVersion: 1,
+        authorId: owner.id,
+      });
+    // Each goes its own way from then on.
+    await owner.run("revise-card", { cardId, chain: highPass(333) });
+    expect((await cardOf(one.id as string)).fingerprint).toBe(original.fingerprint);
+    expect(await owner.content(original.fingerprint as string)).toBeDefined();
+  });
+});
+
 describe("one's own marks", () => {
   it("are seen by nobody else; the team's are seen by all, and the mean of ratings is told", async () => {
     const [one, other] = [await join(owner.libraryId, "editor"), await join(owner.libraryId, "viewer")];

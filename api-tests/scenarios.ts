@@ -163,6 +163,7 @@ export async function makeScenarios() {
       note: "When it blows.",
       fits: ["bus"],
     }),
+    "copy-cards": async () => ({ cardIds: [await keep(), await keep("Copied from")] }),
     "move-cards": async () => ({
       cardIds: [await keep(), await keep()],
       path: `${fresh("Elsewhere")} / Deep`,

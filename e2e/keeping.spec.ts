@@ -209,6 +209,40 @@ test("folders get a sign and an order, refuse what they are not for, and are mer
   await expect(said(page)).toContainText("Removed folder “Reel two”");
 });
 
+test("a folder is closed and opened by arrows or a press, for oneself alone; a supplied card is copied by one key", async ({
+  page,
+  browser,
+}) => {
+  await signIn(page, "curator");
+  await toLibrary(page);
+  await toPlace(page, "Narration");
+  await page.getByRole("tree", { name: "Folders and lists" }).focus();
+  const narration = place(page, /^Narration \d+$/);
+  await expect(narration).toHaveAttribute("aria-expanded", "true");
+  await press(page, "ArrowLeft");
+  await expect(narration).toHaveAttribute("aria-expanded", "false");
+  await expect(place(page, /^Rooms/)).toHaveCount(0);
+  const other = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+  await signIn(other, "owner");
+  await toLibrary(other);
+  await expect(place(other, /^Rooms/)).toBeVisible();
+  await other.close();
+  // It is so at the next visit too.
+  await page.reload();
+  await expect(narration).toHaveAttribute("aria-expanded", "false");
+  await narration.getByTitle("open").click();
+  await expect(place(page, /^Rooms/)).toBeVisible();
+
+  await grid(page).focus();
+  await press(page, "/");
+  await page.keyboard.type("voice, clear");
+  await press(page, "Enter", "Home", "c");
+  await expect(said(page)).toContainText("Copied “Voice, clear”");
+  await expect(row(page, "Voice, clear")).toHaveCount(2);
+  await press(page, "Backspace");
+  await expect(row(page, "Voice, clear")).toHaveCount(1);
+});
+
 test("all of it is within a pointer's reach", async ({ page }) => {
   await signIn(page, "curator");
   await page.getByRole("link", { name: "Library" }).click();

@@ -31,6 +31,15 @@ export async function findCardNamed(
   return namesake ? fromColumns("card", namesake) : null;
 }
 
+/** The names of the cards in use in a folder (null: unfiled). */
+export async function namesIn(db: Executor, libraryId: string, folderId: string | null): Promise<string[]> {
+  const rows = await db
+    .select({ name: card.name })
+    .from(card)
+    .where(and(home(libraryId, folderId), eq(card.withdrawn, false)));
+  return rows.map(({ name }) => name);
+}
+
 /** The alias of an owner (null: the team) with that folded text, or null. */
 export async function findAlias(db: Executor, libraryId: string, ownerId: string | null, folded: string) {
   const owner = ownerId === null ? isNull(alias.ownerId) : eq(alias.ownerId, ownerId);

@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import { aCard, aFolder, aTag } from "../../../testing/library";
 import { filedIn, isFiledIn, refiled, refusal, takenOutOf, withHome } from "./filing";
 import { impliedTags, leastTags, withoutTag, withTag } from "./tags";
-import { namesDown, resolvePath, rowsWithin, treeRows, upwards } from "./tree";
+import { namesDown, resolvePath, rowsWithin, shownRows, treeRows, upwards } from "./tree";
 
 /** A tree of up to nine rows, each in one before it or at the top. */
 const tree = fc.array(fc.nat(), { minLength: 1, maxLength: 9 }).map(
@@ -30,6 +30,32 @@ describe("a tree", () => {
           expect(resolvePath(rows, namesDown(rows, id))).toEqual({ id, missing: [] });
         }
       }),
+    );
+  });
+  it("shows what nothing above hides or closes, and what leads to where one is", () => {
+    const some = fc.array(fc.nat(), { maxLength: 3 });
+    fc.assert(
+      fc.property(tree, some, some, fc.nat(), (rows, hidden, shut, at) => {
+        const pick = (draws: readonly number[]) => new Set(draws.map((draw) => `${draw % rows.size}`));
+        const [aside, closed] = [pick(hidden), pick(shut)];
+        const to = `${at % rows.size}`;
+        const leads = upwards(rows, to).slice(1);
+        const above = (id: string) => upwards(rows, id).slice(1);
+        const seen = treeRows(rows)
+          .map(({ row }) => row.id)
+          .filter(
+            (id) =>
+              !upwards(rows, id).some((one) => aside.has(one)) &&
+              above(id).every((one) => !closed.has(one) || leads.includes(one)),
+          );
+        const shown = shownRows(rows, { aside, closed, to });
+        expect(shown.map(({ row }) => row.id)).toEqual(seen);
+        for (const { row, isOpen } of shown) {
+          const holds = [...rows.values()].some(({ parentId }) => parentId === row.id);
+          expect(isOpen).toBe(holds ? !closed.has(row.id) || leads.includes(row.id) : undefined);
+        }
+      }),
+      { numRuns: 300 },
     );
   });
   it("ends where a circle closes", () => {

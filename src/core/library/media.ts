@@ -31,6 +31,8 @@ export interface MemberSettings {
   readonly applyWay?: ApplyHow;
   /** The folders that lie open on the filing desk, by their ids; the fullest ones, where it is left out. */
   readonly openFolders?: readonly string[];
+  /** Folders and tags whose contents the index does not show, by their ids. */
+  readonly closedRows?: readonly string[];
   /** The bench session that was open last; where signing in leads. */
   readonly lastSessionId?: string;
 }

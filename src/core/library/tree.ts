@@ -77,6 +77,47 @@ export function treeRows<Row extends Branch>(rows: Tree<Row>): TreeRow<Row>[] {
   return result;
 }
 
+export interface ShownRow<Row extends Branch> extends TreeRow<Row> {
+  /** Whether what lies in it is shown; left out where nothing lies in it. */
+  readonly isOpen?: boolean;
+}
+
+/**
+ * The rows of a tree that are seen, in their order: none that are aside, nor what lies in these or in closed ones. What
+ * leads to one of them is open all the same.
+ */
+export function shownRows<Row extends Branch>(
+  rows: Tree<Row>,
+  {
+    aside,
+    closed,
+    to = null,
+  }: {
+    readonly aside: ReadonlySet<string>;
+    readonly closed: ReadonlySet<string>;
+    readonly to?: string | null;
+  },
+): ShownRow<Row>[] {
+  const leading = new Set(to === null ? [] : upwards(rows, to).slice(1));
+  const all = treeRows(rows);
+  const shown: ShownRow<Row>[] = [];
+  /** Rows deeper than this lie in one whose contents are not seen. */
+  let deepest = Infinity;
+  for (const [i, { row, depth }] of all.entries()) {
+    if (depth > deepest) continue;
+    deepest = Infinity;
+    if (aside.has(row.id)) {
+      deepest = depth;
+      continue;
+    }
+    const holds = (all[i + 1]?.depth ?? 0) > depth;
+    const isOpen = !closed.has(row.id) || leading.has(row.id);
+    if (!isOpen) deepest = depth;
+    shown.push({ row, depth, ...(holds && { isOpen }) });
+  }
+  return shown;
+}
+
 /** The row and everything below it. */
 export function rowsWithin(rows: Tree, id: string): Set<string> {
   const inside = new Set([id]);

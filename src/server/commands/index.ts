@@ -10,6 +10,7 @@ import { editCard } from "./edit-card";
 import { pinCard } from "./pin-card";
 import { proveCard } from "./prove-card";
 import { importCard } from "./import-card";
+import { copyCards } from "./copy-cards";
 import { moveCards } from "./move-cards";
 import { withdrawCards } from "./withdraw-cards";
 import { joinVariants } from "./join-variants";
@@ -68,6 +69,7 @@ const carriedOut: { readonly [N in CommandName]: Command<N, InputOf<N>, ResultOf
   "pin-card": pinCard,
   "prove-card": proveCard,
   "import-card": importCard,
+  "copy-cards": copyCards,
   "move-cards": moveCards,
   "withdraw-cards": withdrawCards,
   "join-variants": joinVariants,

@@ -2,7 +2,8 @@
 
 import { Box, chakra } from "@chakra-ui/react";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { memo, useEffect, useMemo, useRef, type KeyboardEvent, type ReactNode } from "react";
+import { ChevronDown, ChevronRight } from "lucide-react";
+import { memo, useCallback, useEffect, useMemo, useRef, type KeyboardEvent, type ReactNode } from "react";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
 import type { Replica } from "@/core/library/change";
@@ -11,7 +12,7 @@ import { readyMade } from "@/core/search/ready-made";
 import { useDesk } from "../data/desk";
 import { useStore } from "../data/store";
 import type { FavouritesList } from "@/core/library/entities";
-import { treeRows, upwards, type Branch } from "@/core/library/tree";
+import { shownRows, upwards } from "@/core/library/tree";
 import { hiddenThings } from "../keeping/use-hidden";
 import { FolderSignOf } from "../parts/folder-sign";
 import { useDropPlace, useTaken } from "./drag";
@@ -33,6 +34,8 @@ interface Row {
   readonly name: string;
   readonly depth: number;
   readonly stamp?: ReactNode;
+  /** Whether what lies in it is shown; left out where nothing lies in it. */
+  readonly isOpen?: boolean;
 }
 
 type Line = { readonly heading: string } | Row;
@@ -50,13 +53,36 @@ interface IndexRowProps {
   readonly top: number;
   readonly height: number;
   readonly onPlace: (place: LibraryPlace) => void;
+  readonly onOpen: (row: Row, open: boolean) => void;
 }
 
-const IndexRow = memo(function IndexRow({ row, count, here, onPlace, top, height }: IndexRowProps) {
+const IndexRow = memo(function IndexRow({ row, count, here, onPlace, onOpen, top, height }: IndexRowProps) {
   const id = idOf(row.place);
   const { ref, takes } = useDropPlace(id, row.place);
   const content = (
     <>
+      {row.isOpen !== undefined && (
+        // For the pointer: keys and what is read out know the row itself as open or closed.
+        <chakra.span
+          aria-hidden="true"
+          title={row.isOpen ? "close" : "open"}
+          position="absolute"
+          top="0"
+          bottom="0"
+          width="16px"
+          style={{ left: row.depth * 16 }}
+          display="inline-flex"
+          alignItems="center"
+          justifyContent="center"
+          color="muted"
+          // It opens the row, and leaves where one is as it is.
+          onMouseDown={(event) => event.stopPropagation()}
+          onPointerDown={(event) => event.stopPropagation()}
+          onClick={() => onOpen(row, !row.isOpen)}
+        >
+          {row.isOpen ? <ChevronDown size={11} /> : <ChevronRight size={11} />}
+        </chakra.span>
+      )}
       {row.stamp}
       <chakra.span truncate flex="1" title={row.name}>
         {row.name}
@@ -73,6 +99,7 @@ const IndexRow = memo(function IndexRow({ row, count, here, onPlace, top, height
       role="treeitem"
       aria-level={row.depth + 1}
       aria-selected={here}
+      aria-expanded={row.isOpen}
       data-subject={subjectOf(row.place)}
       data-subject-name={row.name}
       onMouseDown={() => onPlace(row.place)}
@@ -107,7 +134,7 @@ const inRow = (depth: number) =>
     gap: "8px",
     py: "4px",
     pr: "16px",
-    style: { paddingLeft: 13 + depth * 16 },
+    style: { paddingLeft: 16 + depth * 16 },
   }) as const;
 
 /** What of a folder's row is taken hold of: all that is in it. */
@@ -126,12 +153,11 @@ function linesOf(
     hiding,
   }: Pick<Replica, "folder" | "tag" | "savedSearch" | "hiding">,
   lists: readonly FavouritesList[],
+  closed: ReadonlySet<string>,
+  to: string | null,
 ): Line[] {
   const kept = keptSearches({ savedSearch });
   const hidden = hiddenThings({ hiding });
-  /** Without what is hidden, and what lies in that. */
-  const shown = <Row extends Branch>(rows: ReadonlyMap<string, Row>, aside: ReadonlySet<string>) =>
-    treeRows(rows).filter(({ row }) => !upwards(rows, row.id).some((id) => aside.has(id)));
   const searchRow = ({ id, name }: { id: string; name: string }): Row => ({
     place: { kind: "search", id },
     name,
@@ -153,17 +179,17 @@ function linesOf(
       ...(search.kept?.ownerId === null && { stamp: <Stamp letter="T" name="The team's" /> }),
     })),
     { heading: "Folders" },
-    ...shown(folders, hidden.folders).map(({ row, depth }): Row => ({
+    ...shownRows(folders, { aside: hidden.folders, closed, to }).map(({ row, ...shown }): Row => ({
       place: { kind: "folder", id: row.id },
       name: row.name,
-      depth,
+      ...shown,
       ...(row.sign !== "" && { stamp: <FolderSignOf sign={row.sign} /> }),
     })),
     ...(tags.size > 0 ? [{ heading: "Tags" }] : []),
-    ...shown(tags, hidden.tags).map(({ row, depth }): Row => ({
+    ...shownRows(tags, { aside: hidden.tags, closed, to }).map(({ row, ...shown }): Row => ({
       place: { kind: "tag", id: row.id },
       name: row.name,
-      depth,
+      ...shown,
     })),
     { heading: "Ready-made searches" },
     ...readyMade.map(searchRow),
@@ -177,13 +203,31 @@ const itself = <T,>(value: T): T => value;
 export function IndexColumn({ replica, shelf, isIndexed, place, onPlace }: IndexColumnProps) {
   const box = useRef<HTMLDivElement>(null);
   const { folder, tag, savedSearch, hiding, favouritesList } = replica;
+  const { library, finder, data } = useDesk();
+  const { closedRows } = data.member.settings;
+  const closed = useMemo(() => new Set(closedRows), [closedRows]);
+  // Where one is is shown, also in what is closed.
+  const to =
+    (place.kind === "folder" || place.kind === "tag") &&
+    upwards(replica[place.kind], place.id)
+      .slice(1)
+      .some((id) => closed.has(id))
+      ? place.id
+      : null;
+  const onOpen = useCallback(
+    ({ place: of }: Row, open: boolean) => {
+      if (!("id" in of)) return;
+      const next = open ? [...closed].filter((id) => id !== of.id) : [...closed, of.id];
+      void library.saveSettings({ closedRows: next }).catch(() => undefined);
+    },
+    [closed, library],
+  );
   const lines = useMemo(
-    () => linesOf({ folder, tag, savedSearch, hiding }, shelf.allLists()),
+    () => linesOf({ folder, tag, savedSearch, hiding }, shelf.allLists(), closed, to),
     // The shelf is the same object after a change: what it says of lists follows these rows.
-    [folder, tag, savedSearch, hiding, favouritesList, shelf],
+    [folder, tag, savedSearch, hiding, favouritesList, shelf, closed, to],
   );
   useSearchCounts();
-  const { finder, data } = useDesk();
   const counts = useStore(finder.counts, itself);
   const countOf = (place: LibraryPlace) =>
     place.kind === "search"
@@ -212,8 +256,20 @@ export function IndexColumn({ replica, shelf, isIndexed, place, onPlace }: Index
   }, [chosen, virtual]);
 
   const onKey = (event: KeyboardEvent) => {
+    const row = rows[at];
+    const keys = combination(event);
+    // Pattern Tree View of the ARIA Authoring Practices: to the left it closes, then leads up; to the right it opens.
+    if (row && (keys === "ArrowRight" || keys === "ArrowLeft")) {
+      const open = keys === "ArrowRight";
+      event.preventDefault();
+      const above = rows.findLast((one, i) => i < at && one.depth < row.depth);
+      if (row.isOpen === !open) onOpen(row, open);
+      else if (open && row.isOpen) onPlace(rows[at + 1].place);
+      else if (!open && row.depth > 0 && above) onPlace(above.place);
+      return;
+    }
     const page = Math.max(1, Math.floor((box.current?.clientHeight ?? 0) / rowHeight) - 1);
-    const move = listMove(combination(event), { at, count: rows.length, page });
+    const move = listMove(keys, { at, count: rows.length, page });
     if (move === null || move === "all") return;
     event.preventDefault();
     onPlace(rows[move.to].place);
@@ -258,6 +314,7 @@ export function IndexColumn({ replica, shelf, isIndexed, place, onPlace }: Index
                 count={countOf(line.place)}
                 here={samePlace(line.place, place)}
                 onPlace={onPlace}
+                onOpen={onOpen}
                 top={start}
                 height={size}
               />

@@ -7,6 +7,7 @@ import { editCard } from "./edit-card";
 import { pinCard } from "./pin-card";
 import { proveCard } from "./prove-card";
 import { importCard } from "./import-card";
+import { copyCards } from "./copy-cards";
 import { moveCards } from "./move-cards";
 import { withdrawCards } from "./withdraw-cards";
 import { joinVariants } from "./join-variants";
@@ -66,6 +67,7 @@ export const commandShapes = [
   pinCard,
   proveCard,
   importCard,
+  copyCards,
   moveCards,
   withdrawCards,
   joinVariants,

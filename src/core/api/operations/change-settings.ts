@@ -15,6 +15,7 @@ const settingsInput = Joi.object({
     .valid(...barGroupings)
     .allow(null),
   lastSessionId: id,
+  closedRows: Joi.array().items(id).unique().max(2000),
   openFolders: Joi.array().items(id).unique().max(mostOpen),
   columns: Joi.object(Object.fromEntries(columnPlaces.map((place) => [place, widths]))),
 });

@@ -10,6 +10,7 @@ import { selectAll } from "../shared/select-all";
 import { takeBack } from "../shared/take-back";
 import { file } from "./file";
 import { alsoFile } from "./also-file";
+import { copy } from "./copy";
 import { branchDown, branchUp } from "./branch-order";
 import { changeList } from "./change-list";
 import { emptyList } from "./empty-list";
@@ -67,6 +68,7 @@ export const libraryPlace: ActionPlace<LibraryHere> = {
     partVariants,
     file,
     alsoFile,
+    copy,
     toDesk,
     tagCards,
     hide,
