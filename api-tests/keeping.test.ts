@@ -177,6 +177,27 @@ describe("filing", () => {
   });
 });
 
+describe("what travels with every card", () => {
+  it("is bounded: tags, further folders, what one member hides", async () => {
+    const cardId = await world.keep("Bounded");
+    const root = await world.tag();
+    for (let i = 0; i < 100; i++)
+      await owner.run("tag-cards", { cardIds: [cardId], tagId: await world.tag(root), on: true });
+    const one = await owner.run("tag-cards", { cardIds: [cardId], tagId: await world.tag(root), on: true });
+    expect(code(one)).toEqual([409, "too-many"]);
+    // One that implies all the others is no more than they are.
+    expect((await cardOf(cardId)).tagIds).toHaveLength(100);
+    for (let i = 0; i < 50; i++)
+      await owner.run("file-cards", { cardIds: [cardId], folderId: await world.folder(), on: true });
+    const further = await owner.run("file-cards", {
+      cardIds: [cardId],
+      folderId: await world.folder(),
+      on: true,
+    });
+    expect(code(further)).toEqual([409, "too-many"]);
+  });
+});
+
 describe("copies", () => {
   it("are the team's, with content, tags and note; beside the original or unfiled, under names that are free", async () => {
     const name = fresh("Copied");

@@ -209,6 +209,17 @@ async function benchSize(count: number): Promise<Figures> {
       figures["… and what that costs such a page"] = await following(other, (i) =>
         command("edit-folder", { folderId: aFolder.id, name: `Renamed in the bench ${i}` }),
       );
+      const thousand = ids.slice(0, 1000);
+      figures["1,000 cards tagged as one change, answered"] = ms(
+        (await command("tag-cards", { cardIds: thousand, path: "bench / tag", on: true })).ms,
+      );
+      figures["… and filed in a further folder"] = ms(
+        (await command("file-cards", { cardIds: thousand, path: "Further in the bench", on: true })).ms,
+      );
+      figures["… and rated"] = ms((await command("rate-cards", { cardIds: thousand, stars: 3 })).ms);
+      figures["… and what a tag put on and off costs a page that follows"] = await following(other, (i) =>
+        command("tag-cards", { cardIds: thousand, path: "bench / tag", on: i % 2 === 1 }),
+      );
       const moved = ids.slice(0, Math.min(3000, ids.length));
       const reads: number[] = [];
       let moving = true;

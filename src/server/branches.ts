@@ -1,10 +1,11 @@
 import { v7 as newId } from "uuid";
 import { refiled } from "@/core/library/filing";
 import type { Card, EntityRows, Folder, Tag } from "@/core/library/entities";
-import { childrenOf, findNamed, namesDown, pathOf, rowsWithin } from "@/core/library/tree";
+import { childrenOf, findNamed, namesDown, rowsWithin } from "@/core/library/tree";
 import { leastTags } from "@/core/library/tags";
-import { deepestFolder } from "@/core/text/names";
+import { deepestFolder, formatPath } from "@/core/text/names";
 import { cardsHolding, readBranches, readChildren, type BranchEntity } from "@/db/branches";
+import { folderPathOf } from "@/db/cards";
 import type { Ledger } from "@/db/ledger";
 import { lastPlace, placeAmong } from "./places";
 import { Refusal } from "./refusal";
@@ -288,14 +289,14 @@ export async function mergeBranches(
   };
 }
 
-/** The row that is meant, with its path in words and what was made on the way. */
-export async function requirePlace<E extends BranchEntity>(
+/** The folder that is meant, by its id or by names, with its path in words and what was made on the way; null for none. */
+export async function requireFolder(
   ledger: Ledger,
-  entity: E,
   { id, names }: { readonly id?: string | null; readonly names: readonly string[] },
-): Promise<{ readonly row: EntityRows[E] | null; readonly path: string; readonly made: string[] }> {
-  const found = id === undefined ? await ensurePath(ledger, entity, names) : { id, made: [] };
+): Promise<{ readonly row: Folder | null; readonly path: string; readonly made: string[] }> {
+  const found = id === undefined ? await ensurePath(ledger, "folder", names) : { id, made: [] };
   if (found.id === null) return { row: null, path: "", made: found.made };
-  const row = await requireRow(ledger, entity, found.id);
-  return { row, path: pathOf(await allBranches(ledger, entity), found.id), made: found.made };
+  const row = await requireRow(ledger, "folder", found.id);
+  const down = id === undefined ? names : await folderPathOf(ledger.db, ledger.libraryId, found.id);
+  return { row, path: formatPath(down), made: found.made };
 }

@@ -4,6 +4,9 @@ import type { CardHead, Folder } from "./entities";
 
 /* Where a card lies: in one home, and in any number of further folders. */
 
+/** Further folders that a card is filed in at most: they travel with every card. */
+export const mostFilings = 50;
+
 type Filed = Pick<CardHead, "folderId" | "alsoIn">;
 
 /** True where a card lies in the folder, at home or also. */

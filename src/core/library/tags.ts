@@ -2,6 +2,9 @@ import { upwards, type Branch } from "./tree";
 
 /* What tags a card has. A tag implies those it lies in, so that these are not kept beside it. */
 
+/** Tags that a card has at most, besides those that they imply: they travel with every card. */
+export const mostTags = 100;
+
 type Tags = ReadonlyMap<string, Pick<Branch, "parentId">>;
 
 /** The tags that some have, with those that they imply. Ids that are gone count for nothing. */

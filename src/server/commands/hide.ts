@@ -7,6 +7,7 @@ import { fold } from "@/core/text/fold";
 import type { Ledger } from "@/db/ledger";
 import { readHidings } from "@/db/marks";
 import { carryOut } from "../command";
+import { Refusal } from "../refusal";
 import { requireCards, requireRow } from "../rows";
 
 type What = Omit<Hiding, "id" | "version" | "ownerId">;
@@ -31,6 +32,9 @@ async function meant(
   return { words: `what is by ${maker}`, rows: [{ ...nothing, maker: maker! }] };
 }
 
+/** Hidings of one member: all of them come with every page. */
+const mostHidden = 10_000;
+
 const keyOf = (row: What): string =>
   [row.cardId, row.folderId, row.tagId, row.effect, row.maker && fold(row.maker)].join(" ");
 
@@ -39,12 +43,23 @@ export const hide = carryOut(shape, async (ledger, { on, ...hidden }, { userId }
   const known = new Map(
     (await readHidings(ledger.db, ledger.libraryId, userId)).map((row) => [keyOf(row), row]),
   );
-  if (on)
+  if (on) {
+    const added = rows.filter((row) => !known.has(keyOf(row)));
+    if (known.size + added.length > mostHidden)
+      throw new Refusal(
+        409,
+        "too-many",
+        `At most ${mostHidden.toLocaleString("en")} things are hidden one by one.`,
+        {
+          hint: "Hide a folder or a maker instead.",
+        },
+      );
     await ledger.insertAll(
       "hiding",
-      rows.filter((row) => !known.has(keyOf(row))).map((row) => ({ id: newId(), ownerId: userId, ...row })),
+      added.map((row) => ({ id: newId(), ownerId: userId, ...row })),
     );
-  else
+  }
+  if (!on)
     await ledger.deleteAll(
       "hiding",
       rows.flatMap((row) => known.get(keyOf(row)) ?? []),

@@ -6,7 +6,7 @@ import { chainText, fingerprint } from "@/core/chain/fingerprint";
 import { parsePath } from "@/core/text/names";
 import { findCardNamed } from "@/db/recall";
 import { storedChain } from "../stored-chain";
-import { requirePlace } from "../branches";
+import { requireFolder } from "../branches";
 import { refuseUnfit } from "../filing";
 import { Refusal } from "../refusal";
 
@@ -19,7 +19,7 @@ export const keepCard = carryOut(
         hint: "Add an effect first.",
       });
     const stored = storedChain(chain);
-    const { row: folder, made } = await requirePlace(ledger, "folder", { names: parsePath(path) });
+    const { row: folder, made } = await requireFolder(ledger, { names: parsePath(path) });
     const folderId = folder?.id ?? null;
     const namesake = await findCardNamed(ledger.db, ledger.libraryId, folderId, name);
     if (namesake)

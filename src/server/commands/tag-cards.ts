@@ -1,11 +1,11 @@
 import { tagCards as shape } from "@/core/api/commands/tag-cards";
-import { withoutTag, withTag } from "@/core/library/tags";
+import { mostTags, withoutTag, withTag } from "@/core/library/tags";
 import { namesDown, resolvePath } from "@/core/library/tree";
 import { countCards } from "@/core/library/words";
 import { formatPath, parsePath } from "@/core/text/names";
 import { allBranches, ensurePath } from "../branches";
 import { carryOut } from "../command";
-import { notFound } from "../refusal";
+import { notFound, Refusal } from "../refusal";
 import { requireCards, requireRow } from "../rows";
 
 export const tagCards = carryOut(shape, async (ledger, { cardIds, tagId, path = "", on }) => {
@@ -19,10 +19,15 @@ export const tagCards = carryOut(shape, async (ledger, { cardIds, tagId, path = 
   await requireRow(ledger, "tag", id);
   const tags = await allBranches(ledger, "tag");
   const cards = await requireCards(ledger, cardIds);
-  await ledger.updateAll(
-    "card",
-    cards.map((card) => [card, { tagIds: (on ? withTag : withoutTag)(tags, card.tagIds, id) }]),
+  const changes = cards.map(
+    (card) => [card, { tagIds: (on ? withTag : withoutTag)(tags, card.tagIds, id) }] as const,
   );
+  const full = changes.find(([, { tagIds }]) => tagIds.length > mostTags);
+  if (full)
+    throw new Refusal(409, "too-many", `“${full[0].name}” has ${mostTags} tags already.`, {
+      hint: "Take one from it first, or give it one that implies several.",
+    });
+  await ledger.updateAll("card", changes);
   const word = formatPath(namesDown(tags, id));
   return {
     summary: on ? `tagged ${countCards(cards)} ${word}` : `took the tag ${word} from ${countCards(cards)}`,
