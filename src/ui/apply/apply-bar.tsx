@@ -1,20 +1,17 @@
 "use client";
 
 import { Box, chakra, HStack, Input } from "@chakra-ui/react";
-import { useVirtualizer } from "@tanstack/react-virtual";
 import {
-  Fragment,
   startTransition,
   useCallback,
   useEffect,
-  useLayoutEffect,
   useMemo,
   useRef,
   useState,
   type KeyboardEvent,
+  type ReactNode,
 } from "react";
 import type { Replica } from "@/core/library/change";
-import { workingMedia, type Medium } from "@/core/media";
 import { completions } from "@/core/search/complete";
 import { parseQuery } from "@/core/search/query/parse";
 import { termsOf, withoutTerm } from "@/core/search/query/print";
@@ -25,9 +22,7 @@ import type { ApplyHow, MemberSettings } from "@/core/library/media";
 import { earlierQueries, rememberQuery } from "./earlier-queries";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
-import { pathsOf } from "@/core/library/tree";
 import type { CardHead } from "@/core/library/entities";
-import type { Shelf } from "@/core/library/shelf";
 import { meantOn } from "@/core/library/variants";
 import { count as sayCount, countTargets } from "@/core/library/words";
 import { useContent } from "../data/contents";
@@ -35,16 +30,16 @@ import { sayError, useDesk } from "../data/desk";
 import type { Arrival } from "../data/library-store";
 import { useStore } from "../data/store";
 import type { Bench } from "../bench/use-bench";
-import { ActionButton } from "../actions/action-button";
 import { applyPlace } from "../actions/apply";
 import { otherWay } from "../actions/apply/here";
 import { useActions } from "../actions/use-actions";
 import { CardsComing } from "../parts/cards-coming";
 import { KeyCap } from "../parts/key-cap";
-import { ApplyRow, EffectRow, applyRowHeight } from "./apply-row";
-import { Heading, headingHeight, Part } from "./apply-parts";
+import { ApplyFoot } from "./apply-foot";
+import { Part } from "./apply-parts";
+import { FoundList } from "./found-list";
 import { LikeChooser } from "./like-chooser";
-import { nextOf, referencesOf, sayApart, sayParts, type LikeHit, type LikeWhat } from "./use-likeness";
+import { nextOf, referencesOf, type LikeWhat } from "./use-likeness";
 import { isPlain, useRows } from "./use-rows";
 
 /** As wide as the column of targets at first. */
@@ -53,25 +48,7 @@ const narrowWidth = "256px";
 const wantedSoon = 12;
 /** Milliseconds; what tops the list between two letters of a word need not be rendered. */
 const restAfterLetters = 120;
-/** Pixels: nine rows and the top of a tenth, which says that there are more. */
-const listHeight = 9.4 * applyRowHeight;
-
 const percentIndexed = ({ indexed }: Arrival) => Math.floor(indexed * 100);
-
-/** The words that recall a card, as one text. */
-const sayAliases = (shelf: Shelf, cardId: string): string =>
-  shelf
-    .aliasesOf(cardId)
-    .map(({ text }) => text)
-    .join(" ");
-
-/** How far away a compared card is, for its row. */
-function sayLiked(medium: Medium, hit: LikeHit | undefined) {
-  const working = workingMedia.find((one) => one === medium);
-  if (!hit || !working) return {};
-  const strength = hit.strength === undefined ? "" : `${hit.strength} % · `;
-  return { apart: `${strength}${sayApart(working, hit.apart)}`, parts: sayParts(hit.apart) };
-}
 
 interface ApplyBarProps {
   readonly bench: Bench;
@@ -102,7 +79,6 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
   const [at, setAt] = useState(0);
   const [strength, setStrength] = useState(100);
   const input = useRef<HTMLInputElement>(null);
-  const list = useRef<HTMLDivElement>(null);
   const { lead, selected, setAudition, apply, append } = bench;
   const [scopeId, setScopeId] = useState(firstScope);
   const scope = scopeId === undefined ? undefined : findScope(scopeId, replica);
@@ -158,25 +134,6 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
     );
     return () => clearTimeout(timer);
   }, [touched, chain, strength, target.medium, setAudition]);
-  const rows = useVirtualizer({
-    count,
-    getScrollElement: () => list.current,
-    estimateSize: (index) => applyRowHeight + (headings.has(index) ? headingHeight : 0),
-    overscan: 2,
-    initialRect: { width: 700, height: listHeight },
-  });
-  const measured = useRef(headings);
-  useLayoutEffect(() => {
-    if (measured.current !== headings) rows.measure();
-    measured.current = headings;
-  }, [rows, headings]);
-  useLayoutEffect(() => {
-    // Where the chosen row is in sight, nothing is asked of the page: that would have it laid out at every letter.
-    const [from, height] = [rows.scrollOffset ?? 0, rows.scrollRect?.height ?? 0];
-    const row = rows.measurementsCache[chosen];
-    if (chosen >= 0 && !(row && row.start >= from && row.end <= from + height))
-      rows.scrollToIndex(chosen, { align: "auto" });
-  }, [rows, chosen, hits]);
   useEffect(() => {
     if (query !== null) performance.mark("fichier:listed", { detail: query });
   }, [query, hits]);
@@ -339,6 +296,17 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
     { modal: true, note: selected.length > 0 ? `on ${countTargets(selected)}` : undefined },
   );
 
+  /** Why nothing is listed, and what to do about it. */
+  const sayEmpty = (): ReactNode => {
+    if (what && likes.hits === null) return "What the cards do is being compared.";
+    if (count > 0) return null;
+    if (what) return typed === "" ? likes.note : `None of those compared answers to “${typed}”.`;
+    if (query === null || called) return null;
+    if (data.arriving) return <CardsComing />;
+    if (replica.card.size === 0) return "This library has no cards yet. Shape something and keep it.";
+    const soFar = indexed < 100 ? "read so far " : "";
+    return `Nothing ${soFar}${scope ? `within “${scope.name}” ` : ""}answers to “${query}”. Fewer letters find more.`;
+  };
   return (
     <Box
       position="absolute"
@@ -449,120 +417,21 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
             )}
           </HStack>
         )}
-        <Box
-          ref={list}
-          role="listbox"
-          id="found-cards"
-          aria-label="Cards found"
-          {...(isNarrow ? { flex: "1", minHeight: "0" } : { maxHeight: `min(${listHeight}px, 62vh)` })}
-          overflowY="auto"
-          data-query={query ?? undefined}
-        >
-          <Box role="none" position="relative" style={{ height: rows.getTotalSize() }}>
-            {rows.getVirtualItems().map(({ index, start }) => {
-              const heading = headings.get(index);
-              const top = heading === undefined ? start : start + headingHeight;
-              if (index >= hits.length) {
-                const bare = effects[index - hits.length];
-                return (
-                  <EffectRow
-                    key={bare.id}
-                    effect={bare}
-                    beginsAs={bench.defaults.cardOf(bare.id)?.name}
-                    narrow={isNarrow}
-                    index={index}
-                    chosen={index === chosen}
-                    top={start}
-                    onPick={pick}
-                  />
-                );
-              }
-              const { hit, card } = hits[index];
-              const row = (
-                <ApplyRow
-                  key={card.id}
-                  card={card}
-                  hit={hit}
-                  {...sayLiked(card.medium, liked.get(card.id))}
-                  narrow={isNarrow}
-                  why={why(card)}
-                  index={index}
-                  chosen={index === chosen}
-                  path={pathsOf(replica.folder, [card.folderId, ...card.alsoIn])}
-                  memberId={data.member.id}
-                  kind={target.kind}
-                  aliases={sayAliases(shelf, card.id)}
-                  boundTo={shelf.keyOf(card.id)}
-                  lists={shelf.listsOf(card.id)}
-                  tags={pathsOf(replica.tag, card.tagIds)}
-                  top={top}
-                  onPick={pick}
-                />
-              );
-              return heading === undefined ? (
-                row
-              ) : (
-                <Fragment key={card.id}>
-                  <Heading top={start}>{heading}</Heading>
-                  {row}
-                </Fragment>
-              );
-            })}
-          </Box>
-          {what && likes.hits === null && (
-            <Box px="16px" py="16px" color="cardMuted">
-              What the cards do is being compared.
-            </Box>
-          )}
-          {what && likes.hits !== null && count === 0 && (
-            <Box px="16px" py="16px" color="cardMuted">
-              {typed === "" ? likes.note : `None of those compared answers to “${typed}”.`}
-            </Box>
-          )}
-          {!what && query !== null && count === 0 && !called && (
-            <Box px="16px" py="16px" color="cardMuted">
-              {data.arriving ? (
-                <CardsComing />
-              ) : replica.card.size === 0 ? (
-                "This library has no cards yet. Shape something and keep it."
-              ) : (
-                `Nothing ${indexed < 100 ? "read so far " : ""}${scope ? `within “${scope.name}” ` : ""}answers to “${query}”. Fewer letters find more.`
-              )}
-            </Box>
-          )}
-        </Box>
-        <HStack
-          bg="cardFoot"
-          borderTop="1px solid"
-          borderColor="cardRule"
-          px="16px"
-          py="8px"
-          gap="6px"
-          fontSize="sm"
-          wrap={isNarrow ? "wrap" : "nowrap"}
-        >
-          <ActionButton action="apply.put" short />
-          {!isNarrow && (
-            <>
-              <ActionButton action="apply.after" short />
-              <ActionButton action="apply.audition" short />
-              <ActionButton action="apply.random" short />
-              <HStack gap="6px">
-                <KeyCap keys="Alt+1" quiet />
-                <chakra.span whiteSpace="nowrap">pick row</chakra.span>
-              </HStack>
-            </>
-          )}
-          <HStack gap="0" ml="auto">
-            {!isNarrow && <ActionButton action="apply.weaker" short />}
-            <chakra.span
-              fontFamily="mono"
-              whiteSpace="nowrap"
-              title="strength"
-            >{`${strength} %`}</chakra.span>
-            {!isNarrow && <ActionButton action="apply.stronger" short />}
-          </HStack>
-        </HStack>
+        <FoundList
+          query={query}
+          hits={hits}
+          headings={headings}
+          effects={effects}
+          liked={liked}
+          why={why}
+          kind={target.kind}
+          chosen={chosen}
+          narrow={isNarrow}
+          defaults={bench.defaults}
+          onPick={pick}
+          empty={sayEmpty()}
+        />
+        <ApplyFoot narrow={isNarrow} strength={strength} />
         {opened}
       </Box>
     </Box>

@@ -1,0 +1,44 @@
+import { chakra, HStack } from "@chakra-ui/react";
+import { memo } from "react";
+import { ActionButton } from "../actions/action-button";
+import { KeyCap } from "../parts/key-cap";
+
+/** The ways to apply, with their keys; `strength` in percent. */
+export const ApplyFoot = memo(function ApplyFoot({
+  narrow,
+  strength,
+}: {
+  readonly narrow: boolean;
+  readonly strength: number;
+}) {
+  return (
+    <HStack
+      bg="cardFoot"
+      borderTop="1px solid"
+      borderColor="cardRule"
+      px="16px"
+      py="8px"
+      gap="6px"
+      fontSize="sm"
+      wrap={narrow ? "wrap" : "nowrap"}
+    >
+      <ActionButton action="apply.put" short />
+      {!narrow && (
+        <>
+          <ActionButton action="apply.after" short />
+          <ActionButton action="apply.audition" short />
+          <ActionButton action="apply.random" short />
+          <HStack gap="6px">
+            <KeyCap keys="Alt+1" quiet />
+            <chakra.span whiteSpace="nowrap">pick row</chakra.span>
+          </HStack>
+        </>
+      )}
+      <HStack gap="0" ml="auto">
+        {!narrow && <ActionButton action="apply.weaker" short />}
+        <chakra.span fontFamily="mono" whiteSpace="nowrap" title="strength">{`${strength} %`}</chakra.span>
+        {!narrow && <ActionButton action="apply.stronger" short />}
+      </HStack>
+    </HStack>
+  );
+});
