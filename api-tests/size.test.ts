@@ -28,6 +28,7 @@ let targetIds: string[];
 let ids: string[];
 /** Of some of their contents. */
 let fingerprints: string[];
+let tagId: string;
 let folders: { id: string; name: string }[];
 
 beforeAll(async () => {
@@ -35,6 +36,8 @@ beforeAll(async () => {
   const [large, other] = [await newLibrary(), await newLibrary()];
   ({ sessionId, targetIds } = large);
   owner = await join(large.libraryId, "owner");
+  tagId = (await owner.run<{ tagId: string }>("create-tag", { parentId: null, name: "At size" })).body.result
+    .tagId;
   neighbour = await join((await newLibrary()).libraryId, "owner");
   await fillLibrary(db, neighbour.libraryId, 100, 10);
   await fillLibrary(db, other.libraryId, 3000, 3);
@@ -229,10 +232,8 @@ describe("the database finds by an index", () => {
     "a search that is kept": () => run("keep-team-search", { name: "At size", query: "room" }),
     "a card that becomes a favourite": () =>
       run("mark-cards", { listId: owner.listId, cardIds: [ids[11]], on: true }),
-    "cards that are tagged": () =>
-      run("tag-cards", { cardIds: ids.slice(20, 60), path: "size / tag", on: true }),
-    "a tag that is removed": async () =>
-      run("remove-tag", { tagId: (await owner.rows()).tag.find(({ name }) => name === "tag")!.id }),
+    "cards that are tagged": () => run("tag-cards", { cardIds: ids.slice(20, 60), tagId, on: true }),
+    "a tag that is removed": () => run("remove-tag", { tagId }),
     "cards that are filed further": () =>
       run("file-cards", { cardIds: ids.slice(20, 60), folderId: folders[7].id, on: true }),
     "a folder that is removed": () => run("remove-folder", { folderId: folders[7].id }),

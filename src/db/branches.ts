@@ -1,5 +1,6 @@
 import { and, eq, isNull, or, sql } from "drizzle-orm";
 import type { Card, EntityRows } from "@/core/library/entities";
+import { deepestFolder } from "@/core/text/names";
 import type { Executor } from "./connection";
 import { fromColumns } from "./entities";
 import { card, folder, tag } from "./schema";
@@ -40,6 +41,27 @@ export async function readChildren<E extends BranchEntity>(
     )
     .orderBy(table.position, table.id);
   return rows.map((row) => fromColumns(entity, row));
+}
+
+/** The names from the top of a tree down to a row of it; none where that is null. */
+export async function namesDownTo(
+  db: Executor,
+  entity: BranchEntity,
+  libraryId: string,
+  id: string | null,
+): Promise<string[]> {
+  if (id === null) return [];
+  const table = tableOf(entity);
+  const { rows } = await db.execute<{ name: string }>(sql`
+    with recursive above (id, parent_id, name, steps) as (
+      select id, parent_id, name, 0 from ${table} where library_id = ${libraryId} and id = ${id}
+      union all
+      select f.id, f.parent_id, f.name, above.steps + 1
+      from ${table} f join above on f.id = above.parent_id
+      where above.steps < ${2 * deepestFolder}
+    )
+    select name from above order by steps desc`);
+  return rows.map((row) => row.name);
 }
 
 /** The cards that lie in one of some folders, at home or also, or that have one of some tags. */

@@ -4,8 +4,7 @@ import type { Card, EntityRows, Folder, Tag } from "@/core/library/entities";
 import { childrenOf, findNamed, namesDown, rowsWithin } from "@/core/library/tree";
 import { leastTags } from "@/core/library/tags";
 import { deepestFolder, formatPath } from "@/core/text/names";
-import { cardsHolding, readBranches, readChildren, type BranchEntity } from "@/db/branches";
-import { folderPathOf } from "@/db/cards";
+import { cardsHolding, namesDownTo, readBranches, readChildren, type BranchEntity } from "@/db/branches";
 import type { Ledger } from "@/db/ledger";
 import { lastPlace, placeAmong } from "./places";
 import { Refusal } from "./refusal";
@@ -81,11 +80,9 @@ export async function createBranch(
   entity: BranchEntity,
   { parentId, name }: { parentId: string | null; name: string },
 ) {
-  if (parentId !== null) {
-    const all = await allBranches(ledger, entity);
-    if (!all.has(parentId)) await requireRow(ledger, entity, parentId);
-    if (namesDown(all, parentId).length >= deepestFolder) throw tooDeep(entity);
-  }
+  if (parentId !== null) await requireRow(ledger, entity, parentId);
+  const above = await namesDownTo(ledger.db, entity, ledger.libraryId, parentId);
+  if (above.length >= deepestFolder) throw tooDeep(entity);
   const siblings = await siblingsIn(ledger, entity, parentId);
   refuseSameName(entity, siblings, name);
   const row = await insertBranch(ledger, entity, parentId, name, siblings);
@@ -208,15 +205,14 @@ export async function removeBranch(
   removed: Folder | Tag,
   toTop = false,
 ): Promise<number> {
-  const all = await allBranches(ledger, entity);
-  const siblings = childrenOf<Folder | Tag>(all, removed.parentId);
+  const siblings: (Folder | Tag)[] = await siblingsIn(ledger, entity, removed.parentId);
   const isTaken = (name: string) =>
     findNamed(
       siblings.filter((row) => row.id !== removed.id),
       name,
     ) !== undefined;
   let at = siblings.findIndex((row) => row.id === removed.id) + 1;
-  for (const child of childrenOf<Folder | Tag>(all, removed.id)) {
+  for (const child of await siblingsIn(ledger, entity, removed.id)) {
     let name = child.name;
     for (let n = 2; isTaken(name); n++) name = `${child.name} ${n}`;
     await place(ledger, entity, siblings, child, removed.parentId, at);
@@ -297,6 +293,6 @@ export async function requireFolder(
   const found = id === undefined ? await ensurePath(ledger, "folder", names) : { id, made: [] };
   if (found.id === null) return { row: null, path: "", made: found.made };
   const row = await requireRow(ledger, "folder", found.id);
-  const down = id === undefined ? names : await folderPathOf(ledger.db, ledger.libraryId, found.id);
+  const down = id === undefined ? names : await namesDownTo(ledger.db, "folder", ledger.libraryId, found.id);
   return { row, path: formatPath(down), made: found.made };
 }

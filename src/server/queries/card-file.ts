@@ -9,7 +9,7 @@ import { writeColourDecisions } from "@/core/formats/cdl/write";
 import type { CardForm } from "@/core/api/operations/card-file";
 import { fileName } from "@/core/library/file-names";
 import { database } from "@/db/connection";
-import { folderPathOf } from "@/db/cards";
+import { namesDownTo } from "@/db/branches";
 import { readMedia } from "@/db/replica";
 import { attachment } from "../attachment";
 import { decoding } from "../decoding/decoding";
@@ -68,7 +68,7 @@ export async function cardFile(
         maker,
         madeFor,
         fits,
-        folder: await folderPathOf(database(), member.libraryId, folderId),
+        folder: await namesDownTo(database(), "folder", member.libraryId, folderId),
         chain,
         files,
       });
