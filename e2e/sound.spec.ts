@@ -129,7 +129,7 @@ test("a card gets an alias, the mark and a key, and each of them works", async (
   await expect(found(page, "Kitchen table talk")).toHaveAttribute("aria-selected", "true");
   await press(page, "Enter");
   await expect(target(page, "Narration, take 4")).toContainText("Kitchen table talk");
-  await press(page, "f");
+  await press(page, "f", "f");
   await expect(chain(page).getByRole("img", { name: "marked: Favourites" })).toBeVisible();
   await press(page, "n");
   await page.keyboard.type("zq");

@@ -1,6 +1,7 @@
 "use client";
 
 import { Box } from "@chakra-ui/react";
+import { useRef } from "react";
 import type { Folder } from "@/core/library/entities";
 import { count } from "@/core/library/words";
 import { useDesk } from "../data/desk";
@@ -22,6 +23,7 @@ const first: { cardsTo: To } = { cardsTo: "parent" };
 /** Says what becomes of what lies in a folder that is removed, and asks where its cards go. */
 export function RemoveFolderDialog({ folder, above, onClose }: RemoveFolderDialogProps) {
   const { data } = useDesk();
+  const main = useRef<HTMLButtonElement>(null);
   const form = useCommandForm("remove-folder", {
     first,
     request: ({ cardsTo }) => ({ folderId: folder.id, cardsTo, seen: folder.version }),
@@ -29,8 +31,8 @@ export function RemoveFolderDialog({ folder, above, onClose }: RemoveFolderDialo
   });
   const cards = data.shelf.count({ kind: "folder", id: folder.id });
   return (
-    <Dialog title={`Remove “${folder.name}”`} onClose={onClose} width="440px">
-      <Form form={form} buttons={<DialogButtons action="Remove the folder" onClose={onClose} />}>
+    <Dialog title={`Remove “${folder.name}”`} onClose={onClose} initialFocus={main} width="440px">
+      <Form form={form} buttons={<DialogButtons action="Remove the folder" main={main} onClose={onClose} />}>
         <Box mb="12px">
           {`Only the folder goes. What lies in it moves to ${above || "the top, its cards to Unfiled"}. It can be taken back.`}
           {` It and what lies below it hold ${count(cards, "card")}.`}
