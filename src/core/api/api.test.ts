@@ -204,6 +204,7 @@ it("what scripts may send at most is what they are promised", () => {
       "apply-card.targetIds: array min 1, max 1000",
       "bind-key.key: string max 8",
       "change-role.seen: number min 1, max 2147483647",
+      "copy-cards.cardIds: array min 1, max 1000",
       "create-folder.name: string max 800",
       "create-session.name: string max 800",
       "create-tag.name: string max 800",
