@@ -67,6 +67,8 @@ test("a search is opened, narrowed and drawn from by keys on the bench", async (
   await press(page, "Enter");
   await listed(page, "");
   await expect(dialog(page)).toContainText("within Voice, mending");
+  // Rows are drawn in the frame after the list has its height.
+  await expect(found(page).nth(3)).toBeVisible();
   const whole = await found(page).count();
   await page.keyboard.type("wi");
   await listed(page, "wi");
