@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, chakra, Input } from "@chakra-ui/react";
-import { useEffect, useId, useMemo, useRef, useState, type ReactNode } from "react";
+import { useEffect, useId, useMemo, useRef, useState } from "react";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
 import { offersFor, type BranchOffer } from "@/core/library/branch-offers";
@@ -27,7 +27,6 @@ interface BranchDialogProps {
   /** A path of which something is missing; null where it may not be made. */
   readonly onMake: ((path: string) => void) | null;
   readonly onClose: () => void;
-  readonly sign?: (id: string) => ReactNode;
 }
 
 /** Rows that are drawn; of more, some more letters tell. */
@@ -40,19 +39,7 @@ const signOf: Readonly<Record<Having, string>> = { all: "✓", some: "–", none
  * `/` begins a new one below it, Enter with nothing typed leaves.
  */
 export function BranchDialog(props: BranchDialogProps) {
-  const {
-    title,
-    noun,
-    rows,
-    aside,
-    havingOf,
-    having = sayHaving.all,
-    says,
-    onTake,
-    onMake,
-    onClose,
-    sign,
-  } = props;
+  const { title, noun, rows, aside, havingOf, having = sayHaving.all, says, onTake, onMake, onClose } = props;
   const id = useId();
   const input = useRef<HTMLInputElement>(null);
   const [typed, setTyped] = useState("");
@@ -150,7 +137,6 @@ export function BranchDialog(props: BranchDialogProps) {
                 {signOf[has]}
               </chakra.span>
               <chakra.span truncate title={formatPath(offer.path)}>
-                {sign?.(offer.id)}
                 <chakra.span color="cardMuted">
                   {offer.path.slice(0, -1).map((name) => `${name} / `)}
                 </chakra.span>
