@@ -76,6 +76,27 @@ describe("tags", () => {
     }
   });
 
+  it("are merged into what they lie in, also where the same names lie in each other", async () => {
+    const [x, a] = [fresh("x"), fresh("a")];
+    const top = await world.tag();
+    const upper = await world.tag(top, x);
+    const from = await world.tag(upper, a);
+    const lower = await world.tag(from, x);
+    const lowest = await world.tag(lower, a);
+    const cards = await Promise.all([from, lower, lowest].map((id) => world.tagged(id)));
+    const before = await owner.rows();
+    expect(code(await owner.run("merge-tags", { tagId: from, intoId: top }))).toEqual([200, undefined]);
+    const { tag } = await owner.rows();
+    expect(tag.find(({ id }) => id === lowest)).toMatchObject({ parentId: upper, name: a });
+    expect(tag.some(({ id }) => id === from || id === lower)).toBe(false);
+    const tagsOf = async () => (await Promise.all(cards.map(cardOf))).map(({ tagIds }) => tagIds);
+    expect(await tagsOf()).toEqual([[top], [upper], [lowest]]);
+    await owner.takeBack("undo");
+    expect(await tagsOf()).toEqual([[from], [lower], [lowest]]);
+    const bare = (rows: typeof tag) => rows.map(({ version: _, ...row }) => row);
+    expect(bare((await owner.rows()).tag)).toEqual(bare(before.tag));
+  });
+
   it("are merged once, where two curators merge the same ones at once", async () => {
     const curator = await join(owner.libraryId, "curator");
     const [one, other] = [await world.tag(), await world.tag()];

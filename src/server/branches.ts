@@ -3,10 +3,11 @@ import { refiled } from "@/core/library/filing";
 import type { Card, EntityRows, Folder, Tag } from "@/core/library/entities";
 import { childrenOf, findNamed, namesDown, rowsWithin } from "@/core/library/tree";
 import { leastTags } from "@/core/library/tags";
-import { deepestFolder, formatPath } from "@/core/text/names";
+import { fold } from "@/core/text/fold";
+import { deepestFolder, formatPath, freeName } from "@/core/text/names";
 import { cardsHolding, namesDownTo, readBranches, readChildren, type BranchEntity } from "@/db/branches";
 import type { Ledger } from "@/db/ledger";
-import { lastPlace, placeAmong } from "./places";
+import { lastPlace, placesAmong } from "./places";
 import { Refusal } from "./refusal";
 import { requireRow } from "./rows";
 
@@ -110,21 +111,24 @@ export async function renameBranch(
   return `renamed ${entity} “${before.name}” to “${name}”`;
 }
 
-/** Gives rows of a tree other parents or places. */
+/** Gives rows of a tree a parent, with places among the siblings there from `at` on, and names where these are given. */
 async function place(
   ledger: Ledger,
   entity: BranchEntity,
   siblings: readonly (Folder | Tag)[],
-  moved: Folder | Tag,
+  moved: readonly (Folder | Tag)[],
   parentId: string | null,
   at: number,
+  names: readonly string[] = moved.map(({ name }) => name),
 ): Promise<void> {
-  const { position, others } = placeAmong(siblings, at);
-  for (const row of siblings) {
-    const next = others.get(row.id);
-    if (next !== undefined) await ledger.update(entity, row.id, { position: next });
-  }
-  await ledger.update(entity, moved.id, { parentId, position });
+  const { positions, others } = placesAmong(siblings, at, moved.length);
+  await ledger.updateAll<BranchEntity>(entity, [
+    ...siblings.flatMap((row) => {
+      const position = others.get(row.id);
+      return position === undefined ? [] : [[row, { position }] as const];
+    }),
+    ...moved.map((row, i) => [row, { parentId, position: positions[i], name: names[i] }] as const),
+  ] as never);
 }
 
 /** Moves a row with all that lies in it under another parent, or among its siblings before the one named (null: last). */
@@ -153,7 +157,7 @@ export async function moveBranch(
     throw new Refusal(409, "not-there", `The ${entity} to put it before lies elsewhere now.`, {
       field: "beforeId",
     });
-  await place(ledger, entity, siblings, moved, parentId, at);
+  await place(ledger, entity, siblings, [moved], parentId, at);
   if (entity === "tag" && parentId !== moved.parentId) await dropImplied(ledger, [...inside]);
   return { summary: `moved ${entity} “${moved.name}”` };
 }
@@ -206,20 +210,11 @@ export async function removeBranch(
   toTop = false,
 ): Promise<number> {
   const siblings: (Folder | Tag)[] = await siblingsIn(ledger, entity, removed.parentId);
-  const isTaken = (name: string) =>
-    findNamed(
-      siblings.filter((row) => row.id !== removed.id),
-      name,
-    ) !== undefined;
-  let at = siblings.findIndex((row) => row.id === removed.id) + 1;
-  for (const child of await siblingsIn(ledger, entity, removed.id)) {
-    let name = child.name;
-    for (let n = 2; isTaken(name); n++) name = `${child.name} ${n}`;
-    await place(ledger, entity, siblings, child, removed.parentId, at);
-    if (name !== child.name) await ledger.update(entity, child.id, { name });
-    const moved = (await ledger.read(entity, child.id))!;
-    siblings.splice(at++, 0, moved);
-  }
+  const children: (Folder | Tag)[] = await siblingsIn(ledger, entity, removed.id);
+  const taken = new Set(siblings.filter(({ id }) => id !== removed.id).map(({ name }) => fold(name)));
+  const names = children.map((child) => freeName(child.name, taken));
+  const at = siblings.findIndex(({ id }) => id === removed.id) + 1;
+  await place(ledger, entity, siblings, children, removed.parentId, at, names);
   const moved = await handOver(ledger, entity, new Map([[removed.id, toTop ? null : removed.parentId]]));
   await ledger.delete(entity, removed.id);
   return moved;
@@ -249,9 +244,9 @@ export async function mergeBranches(
   const merge = (one: string, other: string) => {
     become.set(one, other);
     for (const child of childrenOf<Folder | Tag>(all, one)) {
-      // What is merged lies where the other does, so that nothing is merged into what moves away with it.
+      // Where one lies in the other, what goes is among what is there: nothing is merged into that.
       const namesake = findNamed(
-        childrenOf<Folder | Tag>(all, other).filter((row) => row.id !== one),
+        childrenOf<Folder | Tag>(all, other).filter((row) => !become.has(row.id)),
         child.name,
       );
       if (namesake) merge(child.id, namesake.id);
@@ -267,9 +262,10 @@ export async function mergeBranches(
     );
     if (depth + height > deepestFolder) throw tooDeep(entity);
   }
-  for (const { row, parentId } of moves) {
+  for (const parentId of new Set(become.values())) {
+    const rows = moves.flatMap((move) => (move.parentId === parentId ? move.row : []));
     const siblings = await siblingsIn(ledger, entity, parentId);
-    await place(ledger, entity, siblings, row, parentId, siblings.length);
+    await place(ledger, entity, siblings, rows, parentId, siblings.length);
   }
   const moved = await handOver(ledger, entity, become);
   // The deepest first: a row is removed when nothing lies in it.

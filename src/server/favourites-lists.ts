@@ -6,7 +6,7 @@ import { findNamed } from "@/core/library/tree";
 import { countCards } from "@/core/library/words";
 import { readLists, readMarked } from "@/db/marks";
 import type { Ledger } from "@/db/ledger";
-import { lastPlace, placeAmong } from "./places";
+import { lastPlace, placesAmong } from "./places";
 import { notFound, Refusal, stale } from "./refusal";
 import { requireCards } from "./rows";
 
@@ -115,9 +115,9 @@ export async function placeMarkedOn(
   const at = beforeId === null ? siblings.length : siblings.findIndex((row) => row.cardId === beforeId);
   if (!moved || at < 0)
     throw new Refusal(409, "not-there", `That card is not on “${name}” any more.`, { field: "cardId" });
-  const { position, others } = placeAmong(siblings, at);
+  const { positions, others } = placesAmong(siblings, at);
   await ledger.updateAll("favourite", [
-    [moved, { position }],
+    [moved, { position: positions[0] }],
     ...siblings.flatMap((row) => {
       const next = others.get(row.id);
       return next === undefined ? [] : [[row, { position: next }] as const];

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { byPosition } from "@/core/library/order";
 import { randomFrom } from "../../demo/random";
-import { lastPlace, placeAmong } from "./places";
+import { lastPlace, placesAmong } from "./places";
 
 interface Row {
   id: string;
@@ -11,7 +11,8 @@ interface Row {
 /** Carries out what `placeAmong` says, as a command does. */
 function put(rows: Row[], id: string, at: number): number {
   const siblings = rows.filter((row) => row.id !== id).sort(byPosition);
-  const { position, others } = placeAmong(siblings, at);
+  const { positions, others } = placesAmong(siblings, at);
+  const [position] = positions;
   for (const row of siblings) row.position = others.get(row.id) ?? row.position;
   rows.splice(0, rows.length, ...siblings, { id, position });
   return others.size;
@@ -54,6 +55,19 @@ describe("places among siblings", () => {
     const rows = ["a", "b", "c", "d"].map((id) => ({ id, position: id === "d" ? "a1" : "a0" }));
     put(rows, "new", 2);
     expect(order(rows)).toEqual(["a", "b", "new", "c", "d"]);
+  });
+
+  it("are given to several at once, in their order, also where siblings must make room", () => {
+    for (const position of ["a0", "a0V".padEnd(125, "V")]) {
+      const siblings = ["a", "b", "c"].map((id, i) => ({ id, position: i < 2 ? position : "a1" }));
+      const { positions, others } = placesAmong(siblings, 1, 3);
+      const rows = [
+        ...siblings.map(({ id, position: before }) => ({ id, position: others.get(id) ?? before })),
+        ...positions.map((place, i) => ({ id: `new ${i}`, position: place })),
+      ];
+      expect(order(rows)).toEqual(["a", "new 0", "new 1", "new 2", "b", "c"]);
+      expect(Math.max(...positions.map(({ length }) => length))).toBeLessThanOrEqual(130);
+    }
   });
 
   it("after the last one need no other", () => expect(lastPlace([{ position: "a0" }])).toBe("a1"));

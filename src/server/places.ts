@@ -13,23 +13,27 @@ export const lastPlace = (siblings: readonly { position: string }[]): string =>
   generateKeyBetween(siblings.at(-1)?.position ?? null, null);
 
 /**
- * A place for a row among its siblings, before the one at `at`, and the places of those siblings that must make room:
- * none, but where two have the same place or where there is no room left. Pre: the siblings are in their order, without
- * the row itself; 0 ≤ at ≤ their number.
+ * Places for so many rows among their siblings, before the one at `at`, and the places of those siblings that must make
+ * room: none, but where two have the same place or where there is no room left. Pre: the siblings are in their order,
+ * without the rows themselves; 0 ≤ at ≤ their number.
  */
-export function placeAmong(
+export function placesAmong(
   siblings: readonly Placed[],
   at: number,
-): { readonly position: string; readonly others: ReadonlyMap<string, string> } {
+  count = 1,
+): { readonly positions: readonly string[]; readonly others: ReadonlyMap<string, string> } {
   const before = siblings[at - 1]?.position ?? null;
   let end = at;
   while (end < siblings.length && before !== null && siblings[end].position <= before) end++;
-  const [position, ...shifted] = generateNKeysBetween(before, siblings[end]?.position ?? null, end - at + 1);
-  if (position.length <= longestPlace)
-    return { position, others: new Map(shifted.map((place, i) => [siblings[at + i].id, place])) };
-  const anew = generateNKeysBetween(null, null, siblings.length + 1);
+  const places = generateNKeysBetween(before, siblings[end]?.position ?? null, count + end - at);
+  if (places.every((place) => place.length <= longestPlace))
+    return {
+      positions: places.slice(0, count),
+      others: new Map(places.slice(count).map((place, i) => [siblings[at + i].id, place])),
+    };
+  const anew = generateNKeysBetween(null, null, siblings.length + count);
   return {
-    position: anew[at],
-    others: new Map(siblings.map(({ id }, i) => [id, anew[i < at ? i : i + 1]])),
+    positions: anew.slice(at, at + count),
+    others: new Map(siblings.map(({ id }, i) => [id, anew[i < at ? i : i + count]])),
   };
 }

@@ -119,7 +119,8 @@ describe("a shelf", () => {
     const texts = (id: string) => shelf.aliasesOf(id).map(({ text }) => text);
     expect([texts("1"), texts("2")]).toEqual([["tt"], []]);
     expect([shelf.keyOf("2"), shelf.keyOf("1")]).toEqual(["y", undefined]);
-    expect([shelf.isFavourite("3"), shelf.isFavourite("2")]).toEqual([true, false]);
+    expect(shelf.listsOf("2")).toEqual([]);
+    expect([shelf.isHiddenAlone("5"), shelf.isHiddenAlone("1")]).toEqual([false, false]);
     expect(shelf.listsOf("1").map(({ mark }) => mark)).toEqual(["F", "N"]);
     expect([shelf.starsOf("2"), shelf.starsOf("1")]).toEqual([4, 0]);
   });
@@ -202,10 +203,13 @@ it("after any changes, asked in between or not, is as one made anew", () => {
       for (const card of ["a", "b", "c"]) {
         const ids = (of: Shelf) => of.aliasesOf(card).map(({ id }) => id);
         expect(ids(shelf).sort()).toEqual(ids(anew).sort());
-        expect(shelf.isFavourite(card)).toBe(
+        expect(shelf.listsOf(card).length > 0).toBe(
           [...replica.favourite.values()].some(
             (f) => f.cardId === card && replica.favouritesList.get(f.listId)?.removed === false,
           ),
+        );
+        expect(shelf.isHiddenAlone(card)).toBe(
+          [...replica.hiding.values()].some(({ cardId }) => cardId === card),
         );
         expect(shelf.keyOf(card) !== undefined).toBe(
           [...replica.keyBinding.values()].some((k) => k.cardId === card),

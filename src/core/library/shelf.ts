@@ -304,7 +304,6 @@ export class Shelf {
     }
     return lists;
   };
-  isFavourite = (cardId: string): boolean => this.listsOf(cardId).length > 0;
   /** True where an effect begins with this card's values. */
   isDefault = (cardId: string): boolean => this.asides.effectDefault.has(cardId);
   /** The member's own rating: stars, -1 for rejected, 0 for none. */
@@ -325,8 +324,8 @@ export class Shelf {
   };
   /** The favourites lists in use, the member's own before the team's, in their order. */
   allLists = (): FavouritesList[] => [...this.lists.values()].sort(listOrder);
-  /** Everything that the member has hidden. */
-  allHidings = (): readonly Asides["hiding"][] => [...this.asides.hiding.rows.values()];
+  /** True where the member has hidden the card by itself. */
+  isHiddenAlone = (cardId: string): boolean => this.asides.hiding.has(cardId);
 
   /** The other card in use with the same content, where there are just two. */
   private onlyDoubleOf(id: string): string | undefined {

@@ -1,3 +1,5 @@
+import { fold } from "./fold";
+
 /** Longest name of a card, folder or session, in UTF-16 units. */
 export const longestName = 200;
 export const longestAlias = 40;
@@ -21,3 +23,11 @@ export const parsePath = (path: string): string[] =>
     .filter((name) => name !== "");
 
 export const formatPath = (names: readonly string[]): string => names.join(" / ");
+
+/** A name that is none of some, folded: numbered, where it is. Takes it. */
+export function freeName(name: string, taken: Set<string>): string {
+  let free = name;
+  for (let n = 2; taken.has(fold(free)); n++) free = `${name.slice(0, longestName - 6)} ${n}`;
+  taken.add(fold(free));
+  return free;
+}

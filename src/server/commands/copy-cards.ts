@@ -3,18 +3,10 @@ import { copyCards as shape } from "@/core/api/commands/copy-cards";
 import type { Card } from "@/core/library/entities";
 import { countCards } from "@/core/library/words";
 import { fold } from "@/core/text/fold";
-import { longestName } from "@/core/text/names";
+import { freeName } from "@/core/text/names";
 import { namesIn } from "@/db/recall";
 import { carryOut } from "../command";
 import { requireCards } from "../rows";
-
-/** A name that is not among some: numbered, where it is. Takes it. */
-function freeName(name: string, taken: Set<string>): string {
-  let free = name;
-  for (let n = 2; taken.has(fold(free)); n++) free = `${name.slice(0, longestName - 6)} ${n}`;
-  taken.add(fold(free));
-  return free;
-}
 
 export const copyCards = carryOut(shape, async (ledger, { cardIds }, { userId }) => {
   const cards = await requireCards(ledger, cardIds);

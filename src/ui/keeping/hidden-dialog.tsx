@@ -41,6 +41,9 @@ function meant(
   return { text: row.maker!, says: "maker, with all by them", input: { maker: row.maker! } };
 }
 
+/** What is drawn; cards come first, and there may be thousands. */
+const mostShown = 200;
+
 /** All that the member has hidden; what is taken is shown again. */
 export function HiddenDialog({ onClose }: { onClose: () => void }) {
   const { data, act } = useDesk();
@@ -49,6 +52,7 @@ export function HiddenDialog({ onClose }: { onClose: () => void }) {
   const choices = rows
     .map(({ row, text, says }): Choice => ({ id: row.id, key: "", text, says }))
     .sort((a, b) => a.says!.localeCompare(b.says!) || a.text.localeCompare(b.text));
+  const more = choices.length - mostShown;
   return (
     <Dialog title="What you have hidden" onClose={onClose} initialFocus={list} width="460px">
       {rows.length === 0 ? (
@@ -63,11 +67,16 @@ export function HiddenDialog({ onClose }: { onClose: () => void }) {
           <KeyChooser
             ref={list}
             label="Hidden"
-            choices={choices}
+            choices={choices.slice(0, mostShown)}
             onTake={({ id }) =>
               void act("hide", { ...rows.find(({ row }) => row.id === id)!.input, on: false })
             }
           />
+          {more > 0 && (
+            <Box mt="8px" color="cardMuted" fontSize="sm">
+              {`${more.toLocaleString("en")} more. Cards among them are all in the search “Hidden” of the library: H shows those selected there again.`}
+            </Box>
+          )}
         </>
       )}
     </Dialog>

@@ -49,9 +49,8 @@ export function FilingDesk({ ids, onLeave }: FilingDeskProps) {
   const suggested = useMemo(() => {
     const folderId = card ? suggestFolder(replica.card.values(), card) : null;
     return folderId === null || folderId === card?.folderId ? undefined : replica.folder.get(folderId);
-    // Filing one card hardly changes where those like the next one lie.
-    // The cards are looked at once for each that comes to the top.
-  }, [card, replica.card, replica.folder]);
+    // All cards are looked at for it: once for each that comes to the top, not at every change.
+  }, [id]);
   // The next contents, so that nothing is waited for.
   useEffect(() => {
     library.contents.ahead(
@@ -59,15 +58,31 @@ export function FilingDesk({ ids, onLeave }: FilingDeskProps) {
     );
   }, [library.contents, pile, replica.card]);
 
-  const drop = useCallback((cardIds: readonly string[]) => setPile((one) => cardIds.reduce(filed, one)), []);
+  /** What was done here, the last one last, so that it is taken back alike: a change, the pile, or both. */
+  const steps = useRef<{ readonly id: string; readonly did: "filed" | "passed" | "also" }[]>([]);
+  const drop = useCallback((cardIds: readonly string[], did: "filed" | "passed" = "filed") => {
+    steps.current.push(...cardIds.map((id) => ({ id, did })));
+    setPile((one) => cardIds.reduce(filed, one));
+  }, []);
   const file = (folderId: string) => {
     if (id === undefined) return;
     // A card that lies there already is done with.
-    drop([id]);
-    if (card?.folderId === folderId) return;
-    void act("move-cards", { cardIds: [id], folderId }).then(
-      (done) => done ?? setPile((one) => unfiled(one, id)),
-    );
+    const isThere = card?.folderId === folderId;
+    drop([id], isThere ? "passed" : "filed");
+    if (isThere) return;
+    void act("move-cards", { cardIds: [id], folderId }).then((done) => {
+      if (done) return;
+      steps.current = steps.current.filter((one) => one.id !== id);
+      setPile((one) => unfiled(one, id));
+    });
+  };
+  const alsoFile = (folderId: string) => {
+    if (!card) return;
+    const step = { id: card.id, did: "also" } as const;
+    steps.current.push(step);
+    void act("file-cards", { cardIds: [card.id], folderId, on: !isFiledIn(card, folderId) }).then((done) => {
+      if (!done) steps.current = steps.current.filter((one) => one !== step);
+    });
   };
   const box = useRef<HTMLDivElement>(null);
   useEffect(() => box.current?.focus(), []);
@@ -78,14 +93,14 @@ export function FilingDesk({ ids, onLeave }: FilingDeskProps) {
       open,
       suggested,
       file,
-      alsoFile: (folderId) =>
-        card && void act("file-cards", { cardIds: [card.id], folderId, on: !isFiledIn(card, folderId) }),
+      alsoFile,
       at: pile.at,
       left: pile.left.length,
       step: (by) => setPile((one) => stepped(one, by)),
       takeBack: (direction) => {
-        if (direction === "undo") setPile((one) => unfiled(one));
-        return takeBack(direction);
+        const step = direction === "undo" ? steps.current.pop() : undefined;
+        if (step && step.did !== "also") setPile((one) => unfiled(one, step.id));
+        return step?.did === "passed" ? undefined : takeBack(direction);
       },
       leave: onLeave,
     },

@@ -3,10 +3,8 @@ import type { Action } from "../action";
 import { what, type LibraryHere } from "./here";
 
 /** Where all of them are hidden by themselves, they are shown again. */
-const areHidden = ({ selected, replica }: LibraryHere): boolean => {
-  const hidden = new Set(Array.from(replica.hiding.values(), ({ cardId }) => cardId));
-  return selected.every(({ id }) => hidden.has(id));
-};
+const areHidden = ({ selected, shelf }: LibraryHere): boolean =>
+  selected.every(({ id }) => shelf.isHiddenAlone(id));
 
 export const hide: Action<LibraryHere> = {
   id: "library.hide",
