@@ -32,6 +32,7 @@ export const coreOrder = [
   "keys",
   "search",
   "api",
+  "upkeep",
 ];
 
 /** The packages that core may import: pure computation without a platform. */

@@ -60,6 +60,8 @@ const said: Record<string, RegExp> = {
   "place-team-marked": /^put the cards of List \d+ in order$/,
   "rate-cards": /^rated 2 cards: 4 stars$/,
   hide: /^hid 2 cards$/,
+  tidy: /^filed 2 cards in Folder \d+, and 2 more$/,
+  "tidy-own": /^“ty\d+” now recalls “Card \d+”, and 1 more$/,
   "bind-key": /^the key 7 now applies “Card \d+”$/,
   "keep-search": /^kept the search “Search \d+”$/,
   "remove-search": /^removed the search “Search \d+”$/,

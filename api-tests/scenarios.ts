@@ -142,6 +142,23 @@ export async function makeScenarios() {
       await owner.run("rate-cards", { cardIds: cardIds.slice(1), stars: 2 });
       return { cardIds, stars: 4 };
     },
+    tidy: async () => {
+      const [into, other] = [await folder(), await folder()];
+      const cardIds = [await keep(), await keep()];
+      return {
+        steps: [
+          { command: "move-cards", input: { cardIds, folderId: other } },
+          { command: "merge-folders", input: { folderId: other, intoId: into } },
+          { command: "withdraw-cards", input: { cardIds: cardIds.slice(1), withdrawn: true } },
+        ],
+      };
+    },
+    "tidy-own": async () => ({
+      steps: [
+        { command: "set-alias", input: { cardId: await keep(), text: fresh("ty").replace(" ", "") } },
+        { command: "hide", input: { cardIds: [await keep()], on: true } },
+      ],
+    }),
     hide: async () => ({ cardIds: [await keep(), await keep()], on: true }),
     "move-folder": async () => ({ folderId: await folder(), parentId: await folder() }),
     "remove-folder": async () => {

@@ -9,6 +9,7 @@ import * as contentsRoute from "@/app/api/libraries/[libraryId]/contents/route";
 import * as historyRoute from "@/app/api/libraries/[libraryId]/history/route";
 import * as replicaRoute from "@/app/api/libraries/[libraryId]/replica/route";
 import * as sessionRoute from "@/app/api/libraries/[libraryId]/sessions/[sessionId]/route";
+import * as usageRoute from "@/app/api/libraries/[libraryId]/usage/route";
 import * as versionsRoute from "@/app/api/libraries/[libraryId]/cards/[cardId]/versions/route";
 import { fillHistory, fillLibrary } from "../testing/large-library";
 import { highPass, join, newLibrary, request, type Person } from "./world";
@@ -45,6 +46,13 @@ beforeAll(async () => {
   await db.execute(
     sql`insert into alias (id, library_id, text, folded, card_id, version) select gen_random_uuid(), library_id, id::text, id::text, id, 1 from card where library_id = ${other.libraryId}`,
   );
+  await db.execute(
+    sql`insert into habit (library_id, member_id, card_id, kind, uses, last_at, score) select library_id, ${owner.id}, id, kind, 1, now() - interval '200 days', 0 from card, unnest(array['clip', 'bus', 'track', 'return']) kind where library_id = ${other.libraryId}`,
+  );
+  await db.execute(
+    sql`insert into use_day (library_id, member_id, day, uses, counted, keys, browsing) select ${other.libraryId}, ${owner.id}, current_date - days, 1, 0, 0, 0 from generate_series(1, 4000) days`,
+  );
+  await db.execute(sql`analyze habit, use_day`);
   await fillHistory(db, large.libraryId, owner.id, 20_000);
   const own = await db
     .select({ id: card.id, fingerprint: card.fingerprint })
@@ -254,6 +262,7 @@ describe("the database finds by an index", () => {
     "what has changed": () => ask(changesRoute, "?since=20000"),
     "the history": () => ask(historyRoute),
     "the history of one member, from a place on": () => ask(historyRoute, `?actor=${owner.id}&before=15000`),
+    "how it is used": () => ask(usageRoute),
     "a session": () => ask(sessionRoute, "", { sessionId }),
     "the versions of a card": () => ask(versionsRoute, "", { cardId: ids[0] }),
   };
@@ -273,7 +282,9 @@ describe("the database finds by an index", () => {
         const scans = nodes(rows[0]["QUERY PLAN"][0].Plan).filter(
           (node) =>
             node["Node Type"] === "Seq Scan" &&
-            ["card", "card_version", "folder", "change", "alias"].includes(node["Relation Name"] ?? ""),
+            ["card", "card_version", "folder", "change", "alias", "habit", "use_day"].includes(
+              node["Relation Name"] ?? "",
+            ),
         );
         expect(scans.map((node) => `${node["Relation Name"]}: ${text}`)).toEqual([]);
       }

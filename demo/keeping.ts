@@ -1,4 +1,6 @@
 import type { FolderSign } from "../src/core/library/entities";
+import type { DayOfUse } from "../src/core/library/use";
+import { randomFrom } from "./random";
 
 /** Tags of the island's cards by name, each as a path. */
 export const demoTags: Readonly<Record<string, readonly string[]>> = {
@@ -21,7 +23,7 @@ export const demoTags: Readonly<Record<string, readonly string[]>> = {
   "Low rumble out": ["mending / wind"],
   "Fog, opened": ["weather / fog"],
   "Fog, print": ["weather / fog", "for print"],
-  "Haze, lifted": ["weather / haze"],
+  "Haze, lifted": ["weather / haze", "weather / fogs"],
   "Grey sea, weight": ["weather / sea"],
   "Sea, deeper": ["weather / sea"],
   "Worn print": ["for print"],
@@ -54,3 +56,34 @@ export const demoRatings: Readonly<Record<string, Readonly<Record<string, number
   curator: { "Small harbour room": 4, "Sea behind glass": 5 },
   stills: { "Fog, opened": 5 },
 };
+
+/** Cards that have been there for long, in days; the others were added when the demo was set up. */
+export const demoAges: Readonly<Record<string, number>> = {
+  "Shellac, mended": 160,
+  "Boathouse slap": 131,
+  "Worn print": 127,
+  "Kitchen table talk": 118,
+  "Hiss, a little less": 96,
+};
+
+/** Days of which the demo's use is told. */
+const daysOfUse = 182;
+
+/**
+ * How a member has used the library on each day of half a year, the last day first: nothing on days off; at first with more
+ * keys than when the aliases were known.
+ */
+export function demoUse(seed: number): Omit<DayOfUse, "day">[] {
+  const random = randomFrom(seed);
+  return Array.from({ length: daysOfUse }, (_, ago) => {
+    const isOff = ago % 7 > 4 || random() < 0.15;
+    const uses = isOff ? 0 : Math.round(random() * 9 * (1 - ago / (1.4 * daysOfUse)));
+    const each = 2 + 3 * (ago / daysOfUse);
+    return {
+      uses,
+      counted: uses,
+      keys: Math.round(uses * each),
+      browsing: Math.round(uses * (11 + 4 * random())),
+    };
+  });
+}

@@ -16,14 +16,14 @@ import { addUser } from "../src/server/accounts";
 import { makeAuth } from "../src/server/auth";
 import { allBranches, ensurePath } from "../src/server/branches";
 import { ownKind, type Medium } from "../src/core/media";
-import { noteUse } from "../src/db/habits";
+import { noteDay, noteUse } from "../src/db/habits";
 import { readLists } from "../src/db/marks";
 import { noteMedia } from "../src/db/media";
 import { furnish } from "../src/db/members";
 import { store } from "../src/server/media-store";
 import { demoDependencies } from "./dependencies";
 import { demoCards } from "./library/cards";
-import { demoFilings, demoRatings, demoSigns, demoTags, demoTeamList } from "./keeping";
+import { demoAges, demoFilings, demoRatings, demoSigns, demoTags, demoTeamList, demoUse } from "./keeping";
 import { demoFiles, type DemoFile } from "./material";
 import { demoLibraryName, demoMembers, demoPassword } from "./members";
 import { mixSession } from "./mix-session";
@@ -37,6 +37,8 @@ interface Desk {
   /** What they applied lately, the oftenest first. */
   readonly applied: string[];
 }
+
+const daysAgo = (days: number) => new Date(Date.now() - days * 24 * 3_600_000);
 
 /** Searches of the team. */
 const teamSearches = [
@@ -152,7 +154,7 @@ export async function seedDemo(
         fingerprint: fingerprint(chainText(chain)),
         chain,
         authorId: demo.layer === "supplied" ? null : curator,
-        addedAt: at,
+        addedAt: daysAgo(demoAges[demo.name] ?? 0).toISOString(),
         changedAt: at,
         withdrawn: false,
         proof: null,
@@ -275,6 +277,12 @@ export async function seedDemo(
         "set up the demo desk",
       );
     }
+
+    for (const [i, { name, role }] of demoMembers.entries())
+      if (role !== "viewer")
+        for (const [ago, used] of demoUse(i + 1).entries())
+          if (used.uses > 0)
+            await noteDay(tx, { libraryId, memberId: ids.get(name)!, at: daysAgo(ago) }, used);
 
     for (const [name, ratings] of Object.entries(demoRatings)) {
       const ownerId = ids.get(name)!;

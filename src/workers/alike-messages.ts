@@ -1,6 +1,7 @@
 import type { Chain } from "@/core/chain/model";
 import type { Apart } from "@/core/measure/likeness/define";
 import type { Near } from "@/core/measure/likeness/nearest";
+import type { NearPairs } from "@/core/measure/likeness/near-pairs";
 import type { WorkingMedium } from "@/core/media";
 import type { AudioSource, FilesKnown, ImageSource } from "./render-messages";
 
@@ -35,6 +36,8 @@ interface Questions {
       readonly unmeasured: number;
     },
   ];
+  /** Pairs of cards that do nearly the same, of those of one group each; see `core/measure/likeness/near-pairs`. */
+  pairs: [{ medium: WorkingMedium; cards: readonly (Compared & { readonly group: string })[] }, NearPairs];
   /** The cards worth rendering to bring material near to a reference; how far apart they are as they are. */
   worth: [
     { material: Specimen; reference: Treated; cards: readonly Compared[]; count: number },

@@ -3,6 +3,7 @@ import { renderAudio } from "@/core/chain/run-audio";
 import { renderImage } from "@/core/chain/run-image";
 import { likeness, packedLength, unpackImprint } from "@/core/measure/likeness";
 import { mostAlike, nearest, worthRendering } from "@/core/measure/likeness/nearest";
+import { nearPairs } from "@/core/measure/likeness/near-pairs";
 import { pictureLike } from "@/core/measure/likeness/picture";
 import { soundLike } from "@/core/measure/likeness/sound";
 import { smaller, stretchOf } from "@/core/measure/likeness/specimen";
@@ -116,6 +117,15 @@ const answers: {
     const imprint = imprints[medium].get(fingerprint);
     const hits = imprint ? mostAlike(medium, unpackImprint(imprint), known(medium, cards), count) : null;
     return { hits, unmeasured: unmeasured(medium, cards) };
+  },
+  pairs({ medium, cards }) {
+    return nearPairs(
+      medium,
+      cards.flatMap((card) => {
+        const packed = imprints[medium].get(card.fingerprint);
+        return packed ? { ...card, imprint: unpackImprint(packed) } : [];
+      }),
+    );
   },
   async worth({ material, reference, cards, count }) {
     const both = await bothOf({ material, reference });

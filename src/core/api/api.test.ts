@@ -199,7 +199,9 @@ it("what scripts may send at most is what they are promised", () => {
       "add-targets.items: array min 1, max 500",
       "add-targets.items[].mediaId: string length 64",
       "add-targets.items[].name: string max 800",
+      "apply-card.browsing: number min 1, max 10000",
       "apply-card.contentVersion: number min 1, max 2147483647",
+      "apply-card.keys: number min 1, max 10000",
       "apply-card.strength: number min 0, max 100",
       "apply-card.targetIds: array min 1, max 1000",
       "bind-key.key: string max 8",
@@ -285,6 +287,8 @@ it("what scripts may send at most is what they are promised", () => {
       "set-chain.strength: number min 0, max 100",
       "tag-cards.cardIds: array min 1, max 10000",
       "tag-cards.path: string max 2400",
+      "tidy-own.steps: array min 1, max 500",
+      "tidy.steps: array min 1, max 500",
       "withdraw-cards.cardIds: array min 1, max 10000",
     ]
   `);

@@ -28,20 +28,15 @@ export const versionNumber = version();
 export const seen = version();
 
 /** Cards that one request changes; with more, all others would wait for it too long. */
-const mostCards = 10_000;
-const sayMost = mostCards.toLocaleString("en");
+export const mostCards = 10_000;
+export const sayMostCards = `At most ${mostCards.toLocaleString("en")} cards can be changed at once. Choose fewer, a folder at a time`;
 
 /** Several cards that are changed together. */
-export const cardIds = Joi.array()
-  .items(id)
-  .min(1)
-  .max(mostCards)
-  .unique()
-  .messages({
-    "array.max": `At most ${sayMost} cards can be changed at once. Choose fewer, a folder at a time`,
-    "array.min": "Choose a card first",
-    "array.unique": "A card is named twice",
-  });
+export const cardIds = Joi.array().items(id).min(1).max(mostCards).unique().messages({
+  "array.max": sayMostCards,
+  "array.min": "Choose a card first",
+  "array.unique": "A card is named twice",
+});
 
 /** Gives what Joi finds at a field a code of ours, under which its words stand too. Allowing "" instead would pass it by all other rules. */
 export const empty =

@@ -6,7 +6,7 @@ export type MediaFacts =
   | { readonly kind: "lut"; readonly dimensions: 1 | 3; readonly size: number };
 
 /** The screens whose columns a member can move. */
-export const columnPlaces = ["bench", "library", "history", "team"] as const;
+export const columnPlaces = ["bench", "library", "upkeep", "history", "team"] as const;
 export type ColumnPlace = (typeof columnPlaces)[number];
 
 /** By what rows that were found can be put together. */

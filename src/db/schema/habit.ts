@@ -33,5 +33,7 @@ export const habit = pgTable(
   (t) => [
     primaryKey({ columns: [t.libraryId, t.memberId, t.cardId, t.kind] }),
     index("habit_of_card").on(t.cardId),
+    // Which cards were applied lately.
+    index("habit_lately").on(t.libraryId, t.lastAt),
   ],
 );

@@ -19,5 +19,6 @@ export * from "./media";
 export * from "./target";
 export * from "./renders";
 export * from "./habit";
+export * from "./use-day";
 export * from "./imprint";
 export * from "./effect-default";

@@ -4,14 +4,14 @@ import type { Chain } from "@/core/chain/model";
 import type { Target } from "@/core/library/entities";
 import { longestChain } from "@/core/chain/model";
 import { countTargets } from "@/core/library/words";
-import { noteUse } from "@/db/habits";
+import { noteDay, noteUse } from "@/db/habits";
 import { notFound, Refusal } from "../refusal";
 import { requireRow } from "../rows";
 import { requireTargets } from "../targets";
 
 export const applyCard = carryOut(
   shape,
-  async (ledger, { sessionId, targetIds, cardId, contentVersion, strength, how }, member) => {
+  async (ledger, { sessionId, targetIds, cardId, contentVersion, strength, how, keys, browsing }, member) => {
     const card = await requireRow(ledger, "card", cardId);
     const number = contentVersion ?? card.contentVersion;
     const content = await ledger.content(cardId, number);
@@ -43,12 +43,15 @@ export const applyCard = carryOut(
       ];
     });
     await ledger.updateAll("target", sets);
-    const habits = await noteUse(ledger.db, {
-      libraryId: ledger.libraryId,
-      memberId: member.userId,
-      cardId,
-      kinds: [...new Set(targets.map(({ kind }) => kind))],
-      at: new Date(),
+    const use = { libraryId: ledger.libraryId, memberId: member.userId, at: new Date() };
+    const kinds = [...new Set(targets.map(({ kind }) => kind))];
+    const habits = await noteUse(ledger.db, { ...use, cardId, kinds });
+    const isCounted = keys !== undefined && browsing !== undefined;
+    await noteDay(ledger.db, use, {
+      uses: 1,
+      counted: isCounted ? 1 : 0,
+      keys: isCounted ? keys : 0,
+      browsing: isCounted ? browsing : 0,
     });
     return { summary: `“${card.name}” on ${countTargets(targets)}`, result: { habits } };
   },

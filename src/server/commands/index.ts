@@ -24,6 +24,8 @@ import { removeTag } from "./remove-tag";
 import { mergeTags } from "./merge-tags";
 import { tagCards } from "./tag-cards";
 import { fileCards } from "./file-cards";
+import { tidy } from "./tidy";
+import { tidyOwn } from "./tidy-own";
 import { keepList } from "./keep-list";
 import { keepTeamList } from "./keep-team-list";
 import { removeList } from "./remove-list";
@@ -83,6 +85,8 @@ const carriedOut: { readonly [N in CommandName]: Command<N, InputOf<N>, ResultOf
   "merge-tags": mergeTags,
   "tag-cards": tagCards,
   "file-cards": fileCards,
+  tidy,
+  "tidy-own": tidyOwn,
   "keep-list": keepList,
   "keep-team-list": keepTeamList,
   "remove-list": removeList,

@@ -12,6 +12,7 @@ export type Subject =
   | "tag"
   | "list"
   | "search"
+  | "finding"
   | "change"
   | "member"
   | "account";

@@ -48,6 +48,8 @@ const narrowWidth = "256px";
 const wantedSoon = 12;
 /** Milliseconds; what tops the list between two letters of a word need not be rendered. */
 const restAfterLetters = 120;
+/** Held while others are pressed. */
+const modifiers: readonly string[] = ["Shift", "Control", "Alt", "Meta"];
 const percentIndexed = ({ indexed }: Arrival) => Math.floor(indexed * 100);
 
 interface ApplyBarProps {
@@ -120,6 +122,13 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
   const [touched, setTouched] = useState(false);
 
   const typing = useRef(false);
+  /** Keys and presses that it took so far, with the one that opened the bar. */
+  const pressed = useRef(1);
+  const countPress = (event: { readonly nativeEvent: Event }) => {
+    const { nativeEvent: native } = event;
+    const isKey = native instanceof globalThis.KeyboardEvent;
+    if (!isKey || !(native.repeat || modifiers.includes(native.key))) pressed.current++;
+  };
 
   useEffect(() => {
     input.current?.focus();
@@ -161,7 +170,7 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
     rememberQuery(libraryId, data.member.id, typed);
     // An effect by itself stands for no chain: it is added to what is there.
     const atStrength = (index !== undefined && liked.get(picked?.id ?? "")?.strength) || strength;
-    if (picked) apply(picked, how, atStrength, isMeant(picked) ? undefined : {});
+    if (picked) apply(picked, how, atStrength, isMeant(picked) ? undefined : {}, pressed.current);
     else append(bare);
     onClose();
   };
@@ -197,7 +206,7 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
         kind: "problem",
         text: `Nothing of it fits a ${target.kind || "target"}. Ask for more.`,
       });
-    apply(picked, way, strength, isMeant(picked) ? undefined : {});
+    apply(picked, way, strength, isMeant(picked) ? undefined : {}, pressed.current);
     onClose();
   };
   const earlier = useMemo(() => earlierQueries(libraryId, data.member.id), [libraryId, data.member.id]);
@@ -327,6 +336,8 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
           ? { width: narrowWidth, height: "100%", display: "flex", flexDirection: "column" }
           : { mx: "auto", mt: "12px", width: "min(900px, calc(100vw - 40px))" })}
         overflow="hidden"
+        onKeyDownCapture={countPress}
+        onMouseDownCapture={countPress}
         onMouseDown={(event) => event.stopPropagation()}
         onBlur={(event) => {
           if (event.relatedTarget && !event.currentTarget.contains(event.relatedTarget)) onClose();

@@ -9,6 +9,7 @@ import type { ApplyHow } from "@/core/library/media";
 import { shown, type Edit, type Overlay } from "@/core/library/overlay";
 import { formatOf, meantOn } from "@/core/library/variants";
 import { byPosition } from "@/core/library/order";
+import { browsingKeys, mostKeys } from "@/core/library/use";
 import { countTargets, sayPiece } from "@/core/library/words";
 import { sayError, useDesk } from "../data/desk";
 import { sessionKey } from "../data/library-data";
@@ -39,9 +40,15 @@ export interface Bench {
   setStrength(strength: number): void;
   /**
    * Puts a card on what is selected; with its current content, where none is given. Of variants the one that each target
-   * asks for, unless just this card or content is meant.
+   * asks for, unless just this card or content is meant. `keys` is how many it took.
    */
-  apply(card: CardHead, how: ApplyHow, strength: number, just?: { readonly chain?: Chain }): void;
+  apply(
+    card: CardHead,
+    how: ApplyHow,
+    strength: number,
+    just?: { readonly chain?: Chain },
+    keys?: number,
+  ): void;
   /** What effects begin with. */
   readonly defaults: Defaults;
   /** Puts an effect behind the chains of what is selected. */
@@ -135,7 +142,12 @@ export function useBench(session: SessionData): Bench {
 
   /** Puts a content on some targets: seen at once, saved behind it. */
   const putOn = useCallback(
-    (ids: readonly string[], card: CardHead, chain: Chain, how: ApplyHow, strength: number) => {
+    (
+      ids: readonly string[],
+      card: CardHead,
+      chain: Chain,
+      { how, strength, keys }: { readonly how: ApplyHow; readonly strength: number; readonly keys?: number },
+    ) => {
       const sent = new Map<string, Edit>();
       for (const t of latest.current.targets.filter(({ id }) => ids.includes(id)))
         sent.set(t.id, {
@@ -148,6 +160,10 @@ export function useBench(session: SessionData): Bench {
       // What waits is sent as it was before the card; what is seen changes at once.
       const saved = edits.saveNow();
       edits.lay(sent);
+      const browsed = (one: CardHead) => {
+        const { replica, shelf } = latest.current.data;
+        return browsingKeys(one, replica.folder, shelf);
+      };
       void (async () => {
         await saved;
         try {
@@ -158,6 +174,7 @@ export function useBench(session: SessionData): Bench {
             contentVersion: card.contentVersion,
             strength,
             how,
+            ...(keys !== undefined && { keys: Math.min(mostKeys, keys), browsing: browsed(card) }),
           }));
           library.takeHabits(result.habits);
         } catch (error) {
@@ -172,7 +189,7 @@ export function useBench(session: SessionData): Bench {
   /** Cards whose content is still on its way; one after another, as they were asked for. */
   const coming = useRef<Promise<void> | null>(null);
   const apply = useCallback(
-    (card: CardHead, how: ApplyHow, strength: number, just?: { readonly chain?: Chain }) => {
+    (card: CardHead, how: ApplyHow, strength: number, just?: { readonly chain?: Chain }, keys?: number) => {
       const { selected, data } = latest.current;
       const wrong = selected.find((t) => t.chain.medium !== card.medium);
       if (selected.length === 0) return tell({ kind: "problem", text: "Select something to apply it to." });
@@ -201,11 +218,11 @@ export function useBench(session: SessionData): Bench {
       tell({ kind: "done", text: `${said.join(", ")}.` });
       const putOne = (one: CardHead, ids: readonly string[]) => {
         const chain = just?.chain ?? contents.peek(one.fingerprint)?.chain;
-        if (chain && !coming.current) return putOn(ids, one, chain, how, strength);
+        if (chain && !coming.current) return putOn(ids, one, chain, { how, strength, keys });
         const before = coming.current ?? Promise.resolve();
         const turn = Promise.all([chain ?? contents.get(one.fingerprint), before])
           .then(
-            ([content]) => putOn(ids, one, content, how, strength),
+            ([content]) => putOn(ids, one, content, { how, strength, keys }),
             (error) => tell({ kind: "problem", text: `“${one.name}” is not on it: ${sayError(error)}` }),
           )
           .finally(() => {

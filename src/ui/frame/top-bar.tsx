@@ -34,12 +34,14 @@ export function TopBar() {
   const paths: Record<PlaceName, string> = {
     bench: benchPath,
     library: `/${libraryId}/library`,
+    upkeep: `/${libraryId}/upkeep`,
     history: `/${libraryId}/history`,
     team: `/${libraryId}/team`,
   };
   const places = [
     { name: "Bench", place: "bench", here: onBench, keys: "Alt+b" },
     { name: "Library", place: "library", here: path.startsWith(paths.library), keys: "Alt+l" },
+    { name: "Upkeep", place: "upkeep", here: path.startsWith(paths.upkeep), keys: "Alt+u" },
     { name: "History", place: "history", here: path.startsWith(paths.history), keys: "Alt+h" },
     { name: "Team", place: "team", here: path.startsWith(paths.team), keys: "Alt+t" },
   ] as const;

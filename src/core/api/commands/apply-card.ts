@@ -1,7 +1,10 @@
 import Joi from "joi";
 import type { Habit } from "@/core/library/habit";
+import { mostKeys } from "@/core/library/use";
 import { id, strength as strengthField, versionNumber } from "../fields";
 import { command } from "../command";
+
+const keysTaken = Joi.number().integer().min(1).max(mostKeys);
 
 interface ApplyCard {
   readonly sessionId: string;
@@ -11,6 +14,9 @@ interface ApplyCard {
   readonly contentVersion?: number;
   readonly strength: number;
   readonly how: "replace" | "after";
+  /** What it took to put it on, and what browsing would have taken: with both it counts among the keys saved. */
+  readonly keys?: number;
+  readonly browsing?: number;
 }
 
 /**
@@ -27,5 +33,7 @@ export const applyCard = command<ApplyCard, { readonly habits: readonly Habit[] 
     contentVersion: versionNumber,
     strength: strengthField.default(100),
     how: Joi.string().valid("replace", "after").default("replace"),
-  }),
+    keys: keysTaken,
+    browsing: keysTaken,
+  }).and("keys", "browsing"),
 });

@@ -21,6 +21,8 @@ import { removeTag } from "./remove-tag";
 import { mergeTags } from "./merge-tags";
 import { tagCards } from "./tag-cards";
 import { fileCards } from "./file-cards";
+import { tidy } from "./tidy";
+import { tidyOwn } from "./tidy-own";
 import { keepList } from "./keep-list";
 import { keepTeamList } from "./keep-team-list";
 import { removeList } from "./remove-list";
@@ -81,6 +83,8 @@ export const commandShapes = [
   mergeTags,
   tagCards,
   fileCards,
+  tidy,
+  tidyOwn,
   keepList,
   keepTeamList,
   removeList,

@@ -15,6 +15,7 @@ import { changeDetails } from "./change-details";
 import { takeBack } from "./take-back";
 import { cardFile } from "./card-file";
 import { cardRating } from "./card-rating";
+import { usage } from "./usage";
 import { cardVersions } from "./card-versions";
 import { sessionReplica } from "./session-replica";
 import { bringMaterial } from "./bring-material";
@@ -62,6 +63,7 @@ export const operations: readonly Operation[] = [
   takeBack,
   cardFile,
   cardRating,
+  usage,
   cardVersions,
   sessionReplica,
   bringMaterial,

@@ -32,7 +32,7 @@ export const boundCards: ActionFamily<BenchHere> = {
             keys: [key],
             on: ["target"],
             strip: true,
-            run: ({ bench }) => bench.apply(card, "replace", 100),
+            run: ({ bench }) => bench.apply(card, "replace", 100, undefined, 1),
           },
         ];
       }),

@@ -7,8 +7,9 @@ import { toBench } from "./to-bench";
 import { toHistory } from "./to-history";
 import { toLibrary } from "./to-library";
 import { toTeam } from "./to-team";
+import { toUpkeep } from "./to-upkeep";
 
 export const framePlace: ActionPlace<FrameHere> = {
   title: "Everywhere",
-  actions: [toBench, toLibrary, toHistory, toTeam, account, menu, allActions],
+  actions: [toBench, toLibrary, toUpkeep, toHistory, toTeam, account, menu, allActions],
 };

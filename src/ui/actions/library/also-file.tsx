@@ -1,8 +1,8 @@
 import { FilingsDialog } from "../../keeping/filings-dialog";
 import type { Action } from "../action";
-import { mayKeep, what, type LibraryHere } from "./here";
+import { mayKeep, what, type CardsHere } from "./here";
 
-export const alsoFile: Action<LibraryHere> = {
+export const alsoFile: Action<CardsHere> = {
   id: "library.also-file",
   words: (here) => `File ${what(here)} in further folders`,
   short: "also file",

@@ -1,9 +1,9 @@
 import { pathOf } from "@/core/library/tree";
 import { FileDialog } from "../../library/library-dialogs";
 import type { Action } from "../action";
-import { editable, what, type LibraryHere } from "./here";
+import { editable, what, type CardsHere } from "./here";
 
-export const file: Action<LibraryHere> = {
+export const file: Action<CardsHere> = {
   id: "library.file",
   words: (here) => `File ${what(here)} in a folder`,
   short: "file",

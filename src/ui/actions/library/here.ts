@@ -7,10 +7,14 @@ import type { CardHere } from "../shared/card";
 import type { SelectsAll } from "../shared/select-all";
 import type { TakesBack } from "../shared/take-back";
 
-export interface LibraryHere extends CardHere, TakesBack, SelectsAll {
+/** What actions on some cards ask for. */
+export interface CardsHere extends CardHere {
   readonly replica: Replica;
   /** All that is selected; `card` is the lead of it. */
   readonly selected: readonly CardHead[];
+}
+
+export interface LibraryHere extends CardsHere, TakesBack, SelectsAll {
   /** The folder that is open. */
   readonly folder: Folder | undefined;
   /** The tag that is open. */
@@ -37,11 +41,11 @@ export const mayKeep = ({ role }: Pick<LibraryHere, "role">): boolean => may(rol
 export const mayCurate = ({ role }: Pick<LibraryHere, "role">): boolean => may(role, "curate");
 
 /** Supplied cards are copied to be changed. */
-export const editable = (here: Pick<LibraryHere, "role" | "selected">): boolean =>
+export const editable = (here: Pick<CardsHere, "role" | "selected">): boolean =>
   mayKeep(here) && here.selected.length > 0 && here.selected.every((c) => c.layer !== "supplied");
 
 /** What is selected, in words. */
-export const what = ({ selected }: Pick<LibraryHere, "selected">): string =>
+export const what = ({ selected }: Pick<CardsHere, "selected">): string =>
   selected.length === 1 ? `“${selected[0].name}”` : count(selected.length, "card");
 
 /** A favourites list that this member may change: their own, or the team's where they keep things for it. */

@@ -1,12 +1,12 @@
 import { may } from "@/core/library/roles";
 import type { Action } from "../action";
-import { what, type LibraryHere } from "./here";
+import { what, type CardsHere } from "./here";
 
 /** Where all of them are hidden by themselves, they are shown again. */
-const areHidden = ({ selected, shelf }: LibraryHere): boolean =>
+const areHidden = ({ selected, shelf }: CardsHere): boolean =>
   selected.every(({ id }) => shelf.isHiddenAlone(id));
 
-export const hide: Action<LibraryHere> = {
+export const hide: Action<CardsHere> = {
   id: "library.hide",
   words: (here) => (areHidden(here) ? `Show ${what(here)} again` : `Hide ${what(here)} from yourself`),
   short: (here) => (areHidden(here) ? "show again" : "hide"),

@@ -1,8 +1,8 @@
 import { MakerDialog } from "../../library/library-dialogs";
 import type { Action } from "../action";
-import { editable, type LibraryHere } from "./here";
+import { editable, type CardsHere } from "./here";
 
-export const maker: Action<LibraryHere> = {
+export const maker: Action<CardsHere> = {
   id: "library.maker",
   words: "Say who made the card",
   keys: ["b"],

@@ -1,8 +1,8 @@
 import { NameDialog } from "../../parts/command-dialogs";
 import type { Action } from "../action";
-import { editable, type LibraryHere } from "./here";
+import { editable, type CardsHere } from "./here";
 
-export const rename: Action<LibraryHere> = {
+export const rename: Action<CardsHere> = {
   id: "library.rename",
   words: "Rename the card",
   short: "rename",

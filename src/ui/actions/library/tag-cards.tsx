@@ -1,8 +1,8 @@
 import { TagDialog } from "../../keeping/tag-dialog";
 import type { Action } from "../action";
-import { mayKeep, what, type LibraryHere } from "./here";
+import { mayKeep, what, type CardsHere } from "./here";
 
-export const tagCards: Action<LibraryHere> = {
+export const tagCards: Action<CardsHere> = {
   id: "library.tag",
   words: (here) => `Tag ${what(here)}`,
   short: "tag",

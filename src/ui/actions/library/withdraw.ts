@@ -1,7 +1,7 @@
 import type { Action } from "../action";
-import { editable, what, type LibraryHere } from "./here";
+import { editable, what, type CardsHere } from "./here";
 
-export const withdraw: Action<LibraryHere> = {
+export const withdraw: Action<CardsHere> = {
   id: "library.withdraw",
   words: (here) => (here.card?.withdrawn ? `Restore ${what(here)}` : `Withdraw ${what(here)}`),
   short: ({ card }) => (card?.withdrawn ? "restore" : "withdraw"),

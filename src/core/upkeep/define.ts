@@ -1,0 +1,82 @@
+import type { CommandName, InputOf } from "../api/commands";
+import type { Replica } from "../library/change";
+import type { CardHead } from "../library/entities";
+import type { Habit } from "../library/habit";
+import type { Shelf } from "../library/shelf";
+import type { WorkingMedium } from "../media";
+import type { FewestKeys } from "../search/fewest-keys";
+
+/** Two cards that do nearly the same, and how far apart they are, in the unit of likeness of their medium. */
+export interface NearPair {
+  readonly ids: readonly [string, string];
+  readonly apart: number;
+}
+
+/** What a finding looks at. */
+export interface Look {
+  readonly replica: Replica;
+  readonly shelf: Shelf;
+  readonly habitsOf: (cardId: string) => readonly Habit[];
+  /** Milliseconds since 1970. */
+  readonly now: number;
+  /** The member who looks. */
+  readonly memberId: string;
+  /** The cards that some member has applied since `longUnused` ago; null where that is not known. */
+  readonly usedLately: ReadonlySet<string> | null;
+  /** Asks the index; see `search/fewest-keys`. */
+  fewestKeys(card: CardHead): Promise<FewestKeys | null>;
+  /** Asks who compares what cards do; pairs of the same content are left out. */
+  nearPairs(medium: WorkingMedium, cards: readonly CardHead[]): Promise<readonly NearPair[]>;
+}
+
+/** Something that wants tidying. */
+export interface Found {
+  /** The same as long as it is the same matter. */
+  readonly id: string;
+  /** The rows that it is about, of the finding's kind; the first is the one that stays, where one goes. */
+  readonly ids: readonly string[];
+  /** What was measured of it. */
+  readonly figure?: number;
+  /** What its remedy gives, where that was worked out while looking. */
+  readonly gives?: string;
+}
+
+/** A command with its input. */
+export type Step = {
+  [N in CommandName]: { readonly command: N; readonly input: InputOf<N> };
+}[CommandName];
+
+/** What puts things right: commands, so that it is a change like any other and can be taken back. */
+export interface Remedy {
+  readonly id: string;
+  /** For how many it can be done at once; the others are left for the next time. */
+  readonly most: number;
+  /** What it does to these, from the verb on. */
+  words(found: readonly Found[], look: Look): string;
+  /** In the order in which they are to be done; of those that there is nothing to be done for, nothing. */
+  steps(found: readonly Found[], look: Look): Step[];
+}
+
+/** The kinds of row that findings are about. */
+export type FoundEntity = "card" | "folder" | "tag" | "favouritesList" | "alias" | "keyBinding";
+
+/** A kind of thing that wants tidying: a file of `findings` and a line in `upkeep`. */
+export interface Finding {
+  readonly id: string;
+  readonly title: string;
+  /** Why it matters, in a sentence. */
+  readonly why: string;
+  readonly of: FoundEntity;
+  /** All there is of it. Pure of `look`; may take its time. */
+  find(look: Look): readonly Found[] | Promise<readonly Found[]>;
+  /** What is to be said of one, besides the names of its rows. */
+  says(found: Found, look: Look): string;
+  /** The usual one first. */
+  readonly remedies: readonly Remedy[];
+}
+
+/** Milliseconds without use after which a card is called unused: ninety days. */
+export const longUnused = 90 * 24 * 3_600_000;
+
+/** A list that is longer than this is not looked through any more but searched. */
+export const longestList = 24;

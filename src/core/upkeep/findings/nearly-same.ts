@@ -1,0 +1,37 @@
+import { likeness } from "../../measure/likeness";
+import { workingMedia, type WorkingMedium } from "../../media";
+import { bestFirst, cardsInUse, cardsOf } from "../cards";
+import type { Finding } from "../define";
+import { hideOthers, withdrawOthers } from "../remedies";
+
+export const nearlySame: Finding = {
+  id: "nearly-same",
+  title: "Nearly the same",
+  why: "What they make of a test signal or chart differs by less than one hears or sees.",
+  of: "card",
+  async find(look) {
+    const found = [];
+    for (const medium of workingMedia) {
+      const cards = [...cardsInUse(look)].filter((card) => card.medium === medium);
+      const known = new Map(cards.map((card) => [card.id, card]));
+      for (const { ids, apart } of await look.nearPairs(medium, cards)) {
+        const pair = bestFirst(
+          ids.flatMap((id) => known.get(id) ?? []),
+          look,
+        );
+        // Variants are meant to do the same, each on its own format.
+        const [one, other] = pair;
+        const areVariants = one && one.groupId !== null && one.groupId === other?.groupId;
+        if (pair.length === 2 && !areVariants)
+          found.push({ id: [...ids].sort().join(" "), ids: pair.map(({ id }) => id), figure: apart });
+      }
+    }
+    return found.sort((a, b) => a.figure - b.figure);
+  },
+  says(found, look) {
+    const [first, other] = cardsOf(found, look);
+    const { unit } = likeness[first.medium as WorkingMedium];
+    return `${found.figure!.toFixed(1)} ${unit} from “${other?.name}”`;
+  },
+  remedies: [withdrawOthers, hideOthers],
+};

@@ -1,0 +1,29 @@
+import { tidy as shape } from "@/core/api/commands/tidy";
+import { carryOut } from "../command";
+import { together } from "../together";
+import { createFolder } from "./create-folder";
+import { editCard } from "./edit-card";
+import { fileCards } from "./file-cards";
+import { markTeamCards } from "./mark-team-cards";
+import { mergeFolders } from "./merge-folders";
+import { mergeTags } from "./merge-tags";
+import { moveCards } from "./move-cards";
+import { removeFolder } from "./remove-folder";
+import { tagCards } from "./tag-cards";
+import { withdrawCards } from "./withdraw-cards";
+
+export const tidy = carryOut(
+  shape,
+  together([
+    createFolder,
+    moveCards,
+    fileCards,
+    tagCards,
+    editCard,
+    withdrawCards,
+    markTeamCards,
+    mergeFolders,
+    mergeTags,
+    removeFolder,
+  ]),
+);
