@@ -1,4 +1,4 @@
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { SearchTarget } from "@/core/search/document";
 import type { RecallResult } from "@/core/search/recall";
 import { useDesk } from "../data/desk";
@@ -22,20 +22,40 @@ export function useRecall(
     result: nothing,
   });
   const { medium, kind, format } = target;
+  /** What is asked at present; null where nothing is any more. */
+  const wanted = useRef<string | null>(null);
+  /** The question that is on its way, and whether the library has changed since. */
+  const onItsWay = useRef<{ readonly key: string; isOld: boolean } | null>(null);
   useEffect(() => {
-    let wanted = true;
-    void finder
-      .ask("recall", {
-        query,
-        target: { medium, kind, ...(format && { format }) },
-        limit,
-        ...(within !== undefined && { within }),
-      })
-      .then((result) => wanted && setState({ query, within, result }));
-    return () => {
-      wanted = false;
+    const key = JSON.stringify([query, medium, kind, format, limit, within]);
+    wanted.current = key;
+    const askIt = () => {
+      const question = (onItsWay.current = { key, isOld: false });
+      void finder
+        .ask("recall", {
+          query,
+          target: { medium, kind, ...(format && { format }) },
+          limit,
+          ...(within !== undefined && { within }),
+        })
+        .then((result) => {
+          if (wanted.current !== key) return;
+          setState({ query, within, result });
+          if (question.isOld) askIt();
+          else if (onItsWay.current === question) onItsWay.current = null;
+        });
     };
+    // While the index is built it changes faster than it answers: what it knows so far is shown, and then it is asked again.
+    if (onItsWay.current?.key === key) onItsWay.current.isOld = true;
+    else askIt();
   }, [finder, query, medium, kind, format, limit, within, data.replica, indexed]);
+  useEffect(
+    () => () => {
+      wanted.current = null;
+      onItsWay.current = null;
+    },
+    [],
+  );
   // What was found elsewhere is no answer here.
   return state.within === within ? state : { query: null, result: nothing };
 }
