@@ -29,6 +29,19 @@ export async function makeScenarios() {
   const folder = async (parentId: string | null = null, name = fresh("Folder")) =>
     (await owner.run<{ folderId: string }>("create-folder", { parentId, name })).body.result.folderId;
 
+  const keepOwn = async (name = fresh("Own")) =>
+    (
+      await owner.run<{ cardId: string }>("keep-card", {
+        name,
+        path: "",
+        layer: "private",
+        chain: highPass(),
+      })
+    ).body.result.cardId;
+  const offer = async () =>
+    (await owner.run<{ proposalId: string }>("offer-card", { ownCardId: await keepOwn() })).body.result
+      .proposalId;
+
   const session = async () =>
     (await owner.run<{ sessionId: string }>("create-session", { name: fresh("Session"), medium: "audio" }))
       .body.result.sessionId;
@@ -142,6 +155,9 @@ export async function makeScenarios() {
       await owner.run("rate-cards", { cardIds: cardIds.slice(1), stars: 2 });
       return { cardIds, stars: 4 };
     },
+    "offer-card": async () => ({ ownCardId: await keepOwn(), path: "Offered / Here" }),
+    "answer-proposal": async () => ({ proposalId: await offer(), accept: true, path: fresh("Taken in") }),
+    "drop-proposal": async () => ({ proposalId: await offer() }),
     tidy: async () => {
       const [into, other] = [await folder(), await folder()];
       const cardIds = [await keep(), await keep()];

@@ -135,9 +135,10 @@ export async function join(libraryId: string, role: Role): Promise<Person> {
       return body.chains[fingerprint];
     },
     async rows(sessionId) {
-      const library = await answer<{ rows: Record<string, Record<string, unknown>[]> }>(
-        await replicaRoute.GET(request(`${base}/replica`, { cookie }), params({})),
-      );
+      const library = await answer<{
+        rows: Record<string, Record<string, unknown>[]>;
+        ownCards: Record<string, unknown>[];
+      }>(await replicaRoute.GET(request(`${base}/replica`, { cookie }), params({})));
       const session = sessionId
         ? await answer<{ targets: Record<string, unknown>[] }>(
             await sessionRoute.GET(
@@ -150,7 +151,7 @@ export async function join(libraryId: string, role: Role): Promise<Person> {
       const { cards } = readHeads(await heads.text());
       const all = {
         ...library.body.rows,
-        card: cards as unknown as Record<string, unknown>[],
+        card: [...(cards as unknown as Record<string, unknown>[]), ...library.body.ownCards],
         ...(session && { target: session.body.targets }),
       };
       return Object.fromEntries(

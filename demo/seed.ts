@@ -120,7 +120,7 @@ export async function seedDemo(
     }
 
     const curator = ids.get("curator")!;
-    const ledger = new Ledger(tx, libraryId, curator);
+    const ledger = new Ledger(tx, libraryId, curator, "library");
     const cardIds = new Map<string, string>();
     const groups = new Map(
       demoCards.flatMap(({ variantOf }) => (variantOf ? [[variantOf, newId()] as const] : [])),
@@ -140,6 +140,7 @@ export async function seedDemo(
       await ledger.insert("card", {
         id,
         layer: demo.layer,
+        ownerId: null,
         name: demo.name,
         medium: chain.medium,
         fits: demo.fits,
@@ -214,7 +215,7 @@ export async function seedDemo(
 
     for (const [name, { medium, keys, aliases, favourites, searches, applied }] of Object.entries(own)) {
       const ownerId = ids.get(name)!;
-      const mine = new Ledger(tx, libraryId, ownerId);
+      const mine = new Ledger(tx, libraryId, ownerId, "member");
       for (const [key, card] of keys)
         await mine.insert("keyBinding", {
           id: newId(),
@@ -286,7 +287,7 @@ export async function seedDemo(
 
     for (const [name, ratings] of Object.entries(demoRatings)) {
       const ownerId = ids.get(name)!;
-      const mine = new Ledger(tx, libraryId, ownerId);
+      const mine = new Ledger(tx, libraryId, ownerId, "member");
       for (const [card, stars] of Object.entries(ratings))
         await mine.insert("rating", { id: newId(), ownerId, cardId: cardIds.get(card)!, stars });
       await write(

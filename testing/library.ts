@@ -15,6 +15,7 @@ export const aCard = (given: Partial<Card> = {}): Card => ({
   id: "card-1",
   version: 1,
   layer: "team",
+  ownerId: null,
   name: "Foghorn distance",
   medium: "audio",
   fits: [],

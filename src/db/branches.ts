@@ -80,6 +80,6 @@ export async function cardsHolding(
   const rows = await db
     .select()
     .from(card)
-    .where(and(eq(card.libraryId, libraryId), holds));
+    .where(and(eq(card.libraryId, libraryId), isNull(card.ownerId), holds));
   return rows.map((row) => fromColumns("card", row));
 }

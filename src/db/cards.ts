@@ -1,11 +1,53 @@
-import { and, asc, eq, inArray, sql, type SQL } from "drizzle-orm";
+import { and, asc, eq, inArray, isNull, or, sql, type SQL } from "drizzle-orm";
 import { headFields, type Card } from "@/core/library/entities";
 import type { Executor } from "./connection";
-import { readRow } from "./entities";
+import { fromColumns, readRow } from "./entities";
 import { card, cardVersion } from "./schema";
 
-export const readCard = (db: Executor, libraryId: string, id: string): Promise<Card | null> =>
-  readRow(db, "card", libraryId, id);
+/** The cards that a member may know of: all but others' private ones. Null stands for what all may know. */
+export const seenBy = (userId: string | null): SQL =>
+  userId === null ? isNull(card.ownerId) : or(isNull(card.ownerId), eq(card.ownerId, userId))!;
+
+/** A card that the member may know of, or null. */
+export async function readCard(
+  db: Executor,
+  libraryId: string,
+  userId: string,
+  id: string,
+): Promise<Card | null> {
+  const found = await readRow(db, "card", libraryId, id);
+  return found && (found.ownerId === null || found.ownerId === userId) ? found : null;
+}
+
+/** A member's private cards, also those withdrawn, in the order of their ids. */
+export async function readOwnCards(db: Executor, libraryId: string, userId: string): Promise<Card[]> {
+  const rows = await db
+    .select()
+    .from(card)
+    .where(and(eq(card.libraryId, libraryId), eq(card.ownerId, userId)))
+    .orderBy(card.id);
+  return rows.map((row) => fromColumns("card", row));
+}
+
+/** How many of some cards are the member's private ones. */
+export async function countOwnAmong(
+  db: Executor,
+  libraryId: string,
+  userId: string,
+  ids: readonly string[],
+): Promise<number> {
+  const [{ n }] = await db
+    .select({ n: sql<number>`count(*)::integer` })
+    .from(card)
+    .where(
+      and(
+        eq(card.libraryId, libraryId),
+        eq(card.ownerId, userId),
+        sql`${card.id} = any(${sql.param([...ids])}::uuid[])`,
+      ),
+    );
+  return n;
+}
 
 /** The versions of a card that are there, the oldest first. */
 export const readVersions = (db: Executor, libraryId: string, cardId: string) =>
@@ -42,24 +84,30 @@ const headColumns: { readonly [F in (typeof headFields)[number]]: SQL | (typeof 
   groupId: card.groupId,
   alsoIn: card.alsoIn,
   tagIds: card.tagIds,
+  ownerId: card.ownerId,
 };
 
 /** Heads that are read with one statement. */
 const headsAtOnce = 2000;
 
+/** How many cards there are that all may know of. */
 export async function countCards(db: Executor, libraryId: string): Promise<number> {
   const [{ n }] = await db
     .select({ n: sql<number>`count(*)::integer` })
     .from(card)
-    .where(eq(card.libraryId, libraryId));
+    .where(and(eq(card.libraryId, libraryId), seenBy(null)));
   return n;
 }
 
 /**
- * The heads of all cards, so many at a time: each as the text of a JSON array of its `headFields`, joined by commas.
+ * The heads of all cards that a member may know of (null: that all may), so many at a time: each as the text of a JSON array of its `headFields`, joined by commas.
  * PostgreSQL makes the text, which goes through as it is. To be read within one transaction.
  */
-export async function* headTexts(db: Executor, libraryId: string): AsyncGenerator<string> {
+export async function* headTexts(
+  db: Executor,
+  libraryId: string,
+  userId: string | null,
+): AsyncGenerator<string> {
   const fields = sql.join(
     headFields.map((field) => sql`${headColumns[field]}`),
     sql`, `,
@@ -76,7 +124,7 @@ export async function* headTexts(db: Executor, libraryId: string): AsyncGenerato
       select string_agg(head, ',' order by id) as text, (array_agg(id order by id desc))[1] as last, count(*)::integer as n
       from (
         select ${card.id} as id, json_build_array(${fields})::text as head
-        from ${card} where ${card.libraryId} = ${libraryId} ${after}
+        from ${card} where ${card.libraryId} = ${libraryId} and ${seenBy(userId)} ${after}
         order by ${card.id} limit ${headsAtOnce}
       ) heads`);
     const [{ text, last: reached, n }] = rows;
@@ -86,18 +134,23 @@ export async function* headTexts(db: Executor, libraryId: string): AsyncGenerato
   }
 }
 
-/** Fingerprints of contents that more than one card in use has. */
-export async function doubledContents(db: Executor, libraryId: string): Promise<ReadonlySet<string>> {
+/** Fingerprints of contents that more than one card in use has, of those that a member may know of. */
+export async function doubledContents(
+  db: Executor,
+  libraryId: string,
+  userId: string,
+): Promise<ReadonlySet<string>> {
   const { rows } = await db.execute<{ fingerprint: string }>(sql`
-    select fingerprint from ${card} where ${card.libraryId} = ${libraryId} and not ${card.withdrawn}
+    select fingerprint from ${card} where ${card.libraryId} = ${libraryId} and not ${card.withdrawn} and ${seenBy(userId)}
     group by fingerprint having count(*) > 1`);
   return new Set(rows.map((row) => row.fingerprint));
 }
 
-/** Some contents by their fingerprints, each as its canonical text. */
+/** Some contents by their fingerprints, each as its canonical text; those only of others' private cards are left out. */
 export async function readContents(
   db: Executor,
   libraryId: string,
+  userId: string,
   fingerprints: readonly string[],
 ): Promise<Map<string, string>> {
   // Many cards may have the same content: of each the first that is found.
@@ -106,7 +159,8 @@ export async function readContents(
     from unnest(${sql.param([...fingerprints])}::text[]) as wanted (fingerprint)
     cross join lateral (
       select chain_text from ${cardVersion}
-      where library_id = ${libraryId} and fingerprint = wanted.fingerprint limit 1
+      where library_id = ${libraryId} and fingerprint = wanted.fingerprint
+        and (owner_id is null or owner_id = ${userId}) limit 1
     ) as found`);
   return new Map(rows.map((row) => [row.fingerprint, row.chainText]));
 }

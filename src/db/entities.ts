@@ -20,7 +20,7 @@ const derived: { [E in Entity]?: (row: Partial<EntityRows[E]>) => Record<string,
 };
 
 /** Columns that are times, whichever kind of row has them. */
-const times = ["addedAt", "changedAt"];
+const times = ["addedAt", "changedAt", "offeredAt"];
 
 function toColumns<E extends Entity>(entity: E, row: Partial<EntityRows[E]>): Record<string, unknown> {
   const { chain: _, ...plain } = row as Record<string, unknown>;
@@ -29,16 +29,10 @@ function toColumns<E extends Entity>(entity: E, row: Partial<EntityRows[E]>): Re
 }
 
 /** A row as clients see it from a row as it is stored. */
-export function fromColumns<E extends Entity>(_entity: E, columns: Record<string, unknown>): EntityRows[E] {
-  const {
-    libraryId: _l,
-    sortKey: _s,
-    folded: _f,
-    settings: _o,
-    effects: _e,
-    chainText: text,
-    ...row
-  } = columns;
+export function fromColumns<E extends Entity>(entity: E, columns: Record<string, unknown>): EntityRows[E] {
+  const { libraryId: _l, sortKey: _s, folded: _f, settings: _o, chainText: text, ...row } = columns;
+  // Those of a card follow from its chain.
+  if (entity === "card") delete row.effects;
   if (text !== undefined) row.chain = JSON.parse(text as string) as Chain;
   for (const time of times) if (row[time] !== undefined) row[time] = (row[time] as Date).toISOString();
   return row as unknown as EntityRows[E];

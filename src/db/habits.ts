@@ -1,9 +1,9 @@
-import { and, asc, eq, gte, sql } from "drizzle-orm";
+import { and, asc, eq, gte, isNull, sql } from "drizzle-orm";
 import type { PgColumn } from "drizzle-orm/pg-core";
 import { scoreOf, type Habit } from "@/core/library/habit";
 import type { DayOfUse } from "@/core/library/use";
 import type { Executor } from "./connection";
-import { habit, useDay } from "./schema";
+import { card, habit, useDay } from "./schema";
 
 /** Notes that a member applied a card to targets of some kinds; gives how they use it there by now. */
 export async function noteUse(
@@ -98,12 +98,13 @@ export const readUseDays = (
     .orderBy(asc(useDay.day));
 };
 
-/** The ids of the cards that some member has applied since. */
+/** The ids of the cards that some member has applied since, of those that everybody may know of. */
 export async function cardsUsedSince(db: Executor, libraryId: string, since: Date): Promise<string[]> {
   const rows = await db
     .select({ cardId: habit.cardId })
     .from(habit)
-    .where(and(eq(habit.libraryId, libraryId), gte(habit.lastAt, since)))
+    .innerJoin(card, eq(card.id, habit.cardId))
+    .where(and(eq(habit.libraryId, libraryId), gte(habit.lastAt, since), isNull(card.ownerId)))
     .groupBy(habit.cardId);
   return rows.map(({ cardId }) => cardId);
 }

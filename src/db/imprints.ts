@@ -1,7 +1,7 @@
 import { and, asc, eq, gt, inArray, isNotNull, isNull, sql } from "drizzle-orm";
 import type { Medium } from "@/core/media";
 import type { Executor } from "./connection";
-import { card, imprint } from "./schema";
+import { card, cardVersion, imprint } from "./schema";
 
 /** A content of a card, as its canonical text, whose imprint is not there yet. */
 export interface Lacking {
@@ -93,15 +93,16 @@ export async function standingOfAll(
 
 const atOnce = 2000;
 
-/** The imprints of a library in a medium, or those of some contents, so many at a time. */
+/** The imprints of a library in a medium, or those of some contents, so many at a time; those only of others' private cards are left out. */
 export async function* readImprints(
   db: Executor,
   {
     libraryId,
+    userId,
     medium,
     form,
     of,
-  }: { libraryId: string; medium: Medium; form: number; of?: readonly string[] },
+  }: { libraryId: string; userId: string; medium: Medium; form: number; of?: readonly string[] },
 ): AsyncGenerator<readonly { readonly fingerprint: string; readonly figures: Buffer }[]> {
   for (let last = ""; ;) {
     const rows = await db
@@ -115,6 +116,9 @@ export async function* readImprints(
           isNotNull(imprint.figures),
           gt(imprint.fingerprint, last),
           of && inArray(imprint.fingerprint, [...of]),
+          sql`exists (select 1 from ${cardVersion} where ${cardVersion.libraryId} = ${libraryId}
+            and ${cardVersion.fingerprint} = ${imprint.fingerprint}
+            and (${cardVersion.ownerId} is null or ${cardVersion.ownerId} = ${userId}))`,
         ),
       )
       .orderBy(asc(imprint.fingerprint))

@@ -1,10 +1,10 @@
 import { and, eq, max } from "drizzle-orm";
 import { canonicalJson, chainText, fingerprint } from "@/core/chain/fingerprint";
-import type { Json } from "@/core/chain/model";
-import type { RowChange } from "@/core/library/change";
+import type { Chain, Json } from "@/core/chain/model";
+import type { RowChange, StreamKind } from "@/core/library/change";
 import { factsOf, type Card, type Entity, type EntityRows } from "@/core/library/entities";
 import type { Executor } from "./connection";
-import { deleteRows, insertRows, readRow, readSome, updateRows, type RowUpdate } from "./entities";
+import { deleteRows, insertRows, readSome, updateRows, type RowUpdate } from "./entities";
 import { cardVersion } from "./schema";
 
 /** A row before it is kept: it begins with its first version. */
@@ -22,20 +22,52 @@ export class Ledger {
     readonly db: Executor,
     readonly libraryId: string,
     readonly actorId: string,
+    /** Whose line of revisions it writes. */
+    readonly of: StreamKind,
   ) {}
+
+  /**
+   * The member whose private cards the change is about, null where it is about what others see too. To the library's own
+   * line of revisions private cards do not exist, whoever's they are.
+   */
+  get ownerId(): string | null {
+    return this.of === "member" ? this.actorId : null;
+  }
 
   /** What takes the change back, in the order in which it must be done. */
   get backward(): RowChange[] {
     return [...this.undo].reverse();
   }
 
-  read<E extends Entity>(entity: E, id: string): Promise<EntityRows[E] | null> {
-    return readRow(this.db, entity, this.libraryId, id);
+  async read<E extends Entity>(entity: E, id: string): Promise<EntityRows[E] | null> {
+    return (await this.readAll(entity, [id])).get(id) ?? null;
   }
 
   /** Those of some rows that are there, by their ids; however many, in one statement. */
-  readAll<E extends Entity>(entity: E, ids: readonly string[]): Promise<Map<string, EntityRows[E]>> {
-    return readSome(this.db, entity, this.libraryId, ids);
+  async readAll<E extends Entity>(entity: E, ids: readonly string[]): Promise<Map<string, EntityRows[E]>> {
+    const rows = await readSome(this.db, entity, this.libraryId, ids);
+    if (entity === "card")
+      for (const [id, row] of rows) if (!this.sees((row as Card).ownerId)) rows.delete(id);
+    return rows;
+  }
+
+  private sees(ownerId: string | null): boolean {
+    return ownerId === null || (this.of !== "library" && ownerId === this.actorId);
+  }
+
+  /** Throws where a row would go where others read of it who may not, or where those do not who must. */
+  private requireOwn<E extends Entity>(entity: E, rows: readonly EntityRows[E][]): void {
+    const isSessions = factsOf(entity).of === "session";
+    for (const row of rows) {
+      const { ownerId = null } = row as { readonly ownerId?: string | null };
+      // A session may be made with all that is in it.
+      const belongs = isSessions
+        ? this.of !== "member"
+        : ownerId === null
+          ? this.of === "library"
+          : this.of === "member" && ownerId === this.actorId;
+      if (!belongs) throw new OfAnotherStream(entity, row.id);
+    }
   }
 
   async insert<E extends Entity>(entity: E, row: New<EntityRows[E]>): Promise<EntityRows[E]> {
@@ -47,6 +79,7 @@ export class Ledger {
     rows: readonly New<EntityRows[E]>[],
   ): Promise<EntityRows[E][]> {
     const whole = rows.map((row) => ({ ...row, version: row.version ?? 1 }) as unknown as EntityRows[E]);
+    this.requireOwn(entity, whole);
     await insertRows(this.db, entity, this.libraryId, whole);
     if (entity === "card") await this.keepContents(whole as Card[]);
     for (const row of whole) {
@@ -70,6 +103,10 @@ export class Ledger {
   ): Promise<EntityRows[E][]> {
     const updates: RowUpdate<E>[] = [];
     const contents: Card[] = [];
+    this.requireOwn(
+      entity,
+      changes.map(([before]) => before),
+    );
     const after = changes.map(([before, set]) => {
       const changed = Object.entries(set).filter(
         ([key, value]) => !same(before[key as keyof typeof before], value),
@@ -100,6 +137,7 @@ export class Ledger {
 
   /** Pre: the rows were read in this transaction. */
   async deleteAll<E extends Entity>(entity: E, rows: readonly EntityRows[E][]): Promise<void> {
+    this.requireOwn(entity, rows);
     await deleteRows(
       this.db,
       entity,
@@ -120,7 +158,14 @@ export class Ledger {
     return (row?.last ?? 0) + 1;
   }
 
-  private async keepContents(cards: readonly Card[]): Promise<void> {
+  /** Keeps a content that is no card's, under the id of what it belongs to. */
+  async keepContent(id: string, chain: Chain): Promise<void> {
+    await this.keepContents([{ id, chain, contentVersion: 1, ownerId: null }]);
+  }
+
+  private async keepContents(
+    cards: readonly Pick<Card, "id" | "chain" | "contentVersion" | "ownerId">[],
+  ): Promise<void> {
     const contents = cards.map((card) => {
       const text = chainText(card.chain);
       return {
@@ -130,6 +175,7 @@ export class Ledger {
         fingerprint: fingerprint(text),
         chainText: text,
         authorId: this.actorId,
+        ownerId: card.ownerId,
       };
     });
     for (let at = 0; at < contents.length; at += 1000)
@@ -158,6 +204,16 @@ export class Ledger {
 /** Equal as JSON whatever the order of keys; rows hold plain data only. */
 const same = (a: unknown, b: unknown) =>
   canonicalJson((a ?? null) as Json) === canonicalJson((b ?? null) as Json);
+
+/** Thrown where a row belongs to another line of revisions than the one that is written: a fault of the command. */
+export class OfAnotherStream extends Error {
+  constructor(
+    readonly entity: Entity,
+    readonly id: string,
+  ) {
+    super(`${entity} ${id} belongs to another stream`);
+  }
+}
 
 /** Thrown where a change cannot be taken back because a later one built on it. */
 export class BuiltUpon extends Error {

@@ -6,14 +6,21 @@ import { fromColumns } from "./entities";
 import { alias, card, effectDefault, keyBinding } from "./schema";
 
 // An index is asked by equality or by being nothing, never by both at once.
-const home = (libraryId: string, folderId: string | null) =>
-  and(eq(card.libraryId, libraryId), folderId === null ? isNull(card.folderId) : eq(card.folderId, folderId));
+const home = (libraryId: string, folderId: string | null, ownerId: string | null) =>
+  and(
+    eq(card.libraryId, libraryId),
+    folderId === null ? isNull(card.folderId) : eq(card.folderId, folderId),
+    ownerId === null ? isNull(card.ownerId) : eq(card.ownerId, ownerId),
+  );
 
-/** The card in use of that name in a folder (null: unfiled), compared without case and accents, or null. */
+/**
+ * The card in use of that name in a folder (null: unfiled), compared without case and accents, or null; among the private
+ * cards of an owner, or (null) among all others.
+ */
 export async function findCardNamed(
   db: Executor,
   libraryId: string,
-  folderId: string | null,
+  { folderId, ownerId }: { readonly folderId: string | null; readonly ownerId: string | null },
   name: string,
 ): Promise<Card | null> {
   const rows = await db
@@ -22,7 +29,7 @@ export async function findCardNamed(
     // Names that are the same when they are compared have the same place in the order.
     .where(
       and(
-        home(libraryId, folderId),
+        home(libraryId, folderId, ownerId),
         sql`md5(${card.sortKey}) = md5(${sortKey(name)})`,
         eq(card.withdrawn, false),
       ),
@@ -31,12 +38,17 @@ export async function findCardNamed(
   return namesake ? fromColumns("card", namesake) : null;
 }
 
-/** The names of the cards in use in a folder (null: unfiled). */
-export async function namesIn(db: Executor, libraryId: string, folderId: string | null): Promise<string[]> {
+/** The names of the cards in use in a folder (null: unfiled), private ones of an owner or (null) all others. */
+export async function namesIn(
+  db: Executor,
+  libraryId: string,
+  folderId: string | null,
+  ownerId: string | null,
+): Promise<string[]> {
   const rows = await db
     .select({ name: card.name })
     .from(card)
-    .where(and(home(libraryId, folderId), eq(card.withdrawn, false)));
+    .where(and(home(libraryId, folderId, ownerId), eq(card.withdrawn, false)));
   return rows.map(({ name }) => name);
 }
 

@@ -1,6 +1,9 @@
 import { v7 as newId } from "uuid";
 import { requestSchema, type CommandShape } from "@/core/api/command";
 import { changing } from "./changing";
+import type { StreamKind } from "@/core/library/change";
+import { countOwnAmong } from "@/db/cards";
+import { database } from "@/db/connection";
 import { Ledger } from "@/db/ledger";
 import { readSession } from "@/db/replica";
 import { findRequest, lockStream, publicChange, record } from "@/db/streams";
@@ -29,10 +32,41 @@ export const carryOut = <Name extends string, Input, Result extends object>(
   run: Command<Name, Input, Result>["run"],
 ): Command<Name, Input, Result> => ({ ...shape, run });
 
-const streamKey = (command: Pick<CommandShape, "stream">, member: Member, sessionId: string | undefined) => ({
+/** What of an input says which cards it is about. */
+interface AboutCards {
+  readonly cardId?: string | null;
+  readonly cardIds?: readonly string[];
+  readonly layer?: string;
+}
+
+/**
+ * Whose line of revisions a request belongs to: what is done to private cards is their member's own matter, whatever the
+ * command. Refuses what would be done to private cards and others at once, or cannot be done to private ones.
+ */
+async function streamOf(
+  { stream, ownToo }: Pick<CommandShape, "stream" | "ownToo">,
+  { libraryId, userId }: Member,
+  { cardId, cardIds = cardId ? [cardId] : [], layer }: AboutCards,
+): Promise<StreamKind> {
+  if (stream !== "library") return stream;
+  if (layer === "private") return "member";
+  const own = cardIds.length === 0 ? 0 : await countOwnAmong(database(), libraryId, userId, cardIds);
+  if (own === 0) return stream;
+  if (!ownToo)
+    throw new Refusal(409, "private-card", "This cannot be done to a private card: only you know of it.", {
+      hint: "Offer it to the team first.",
+    });
+  if (own < cardIds.length)
+    throw new Refusal(409, "mixed-layers", "Private cards are changed apart from those of the team.", {
+      hint: "Choose only private cards, or none.",
+    });
+  return "member";
+}
+
+const streamKey = (of: StreamKind, member: Member, sessionId: string | undefined) => ({
   libraryId: member.libraryId,
-  ...(command.stream === "member" && { memberId: member.userId }),
-  ...(command.stream === "session" && { sessionId }),
+  ...(of === "member" && { memberId: member.userId }),
+  ...(of === "session" && { sessionId }),
 });
 
 /**
@@ -48,7 +82,8 @@ export async function run<Input>(command: Command<string, Input>, member: Member
     sessionId,
     ...input
   } = validate<{ requestId?: string; sessionId?: string }>(requestSchema(command), request);
-  const key = streamKey(command, member, sessionId);
+  const of = await streamOf(command, member, input);
+  const key = streamKey(of, member, sessionId);
   return changing(key, async (tx) => {
     if (sessionId && !(await readSession(tx, member.libraryId, sessionId))) throw noSession();
     const locked = await lockStream(tx, key, newId());
@@ -59,7 +94,7 @@ export async function run<Input>(command: Command<string, Input>, member: Member
         throw new Refusal(409, "request-id-taken", "This request id was used before.");
       return { change: publicChange(before, locked), result: before.result };
     }
-    const ledger = new Ledger(tx, member.libraryId, member.userId);
+    const ledger = new Ledger(tx, member.libraryId, member.userId, of);
     const { summary, result = {} } = await command.run(
       ledger,
       { ...input, ...(sessionId && { sessionId }) } as Input,

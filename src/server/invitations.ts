@@ -108,7 +108,7 @@ async function takeUp(headers: Headers, token: string, account: Account | undefi
     const before = await findMembership(tx, libraryId, user.id);
     if (before && !before.removed)
       throw new Refusal(409, "member-already", "You are a member of this library already.", { libraryId });
-    const ledger = new Ledger(tx, libraryId, user.id);
+    const ledger = new Ledger(tx, libraryId, user.id, "library");
     if (before) await ledger.update("member", before.id, { removed: false, role });
     else {
       await ledger.insert("member", { id: newId(), userId: user.id, name: user.name, role, removed: false });

@@ -7,6 +7,7 @@ import {
   findRequest,
   findStream,
   findStreamById,
+  kindOf,
   lockStream,
   markTakenBack,
   nextToTakeBack,
@@ -125,7 +126,7 @@ export async function takeBack(
       const command = commands.find((c) => c.name === row.command);
       // What is no command, such as joining, is for those who manage the library.
       await requireRightNow(tx, member, command ? (command.undoRight ?? command.right) : "govern");
-      const ledger = new Ledger(tx, libraryId, userId);
+      const ledger = new Ledger(tx, libraryId, userId, kindOf(candidate.stream));
       await playBack(ledger, row.forward, row.backward);
       if (row.forward.some((step) => step.entity === "member")) await requireOwner(ledger);
       await markTakenBack(tx, row);

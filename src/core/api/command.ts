@@ -13,6 +13,8 @@ export interface CommandShape<Name extends string = string, Input = never, Resul
   /** Which line of revisions its changes belong to. */
   readonly stream: "library" | "member" | "session";
   readonly input: Joi.ObjectSchema;
+  /** Of those of a library: it can be done to the member's private cards too, as a change of theirs. */
+  readonly ownToo?: true;
   /** What taking it back asks for, where that is not `right`. */
   readonly undoRight?: Right;
   /** Only notes a fact; taking back passes it by. */

@@ -34,11 +34,13 @@ class Server {
       smallEntities.map((entity) => [entity, [...this.replica[entity].values()]]),
     ) as { [E in SmallEntity]: never };
     const streams = (["library", "member"] as const).map((of) => ({ of, revision: this.changes[of].length }));
-    return { rows, streams, habits: [] };
+    const ownCards = [...this.replica.card.values()].filter(({ ownerId }) => ownerId !== null);
+    return { rows, ownCards, streams, habits: [] };
   }
 
   cards() {
-    return { heads: [...this.replica.card.values()], revision: this.changes.library.length };
+    const heads = [...this.replica.card.values()].filter(({ ownerId }) => ownerId === null);
+    return { heads, revision: this.changes.library.length };
   }
 
   all(): Replica {
@@ -107,12 +109,24 @@ describe("a library's copy", () => {
     expect(copy.dropCards().sort()).toEqual(["a", "b"]);
     expect([copy.known.card.size, copy.shelf.count({ kind: "all" }), copy.isWhole]).toEqual([0, 0, false]);
   });
+  it("keeps private ones then, which came otherwise", () => {
+    const own = aHead({ id: "own", layer: "private", ownerId: "me" });
+    const copy = new LibraryCopy({ ...new Server().small(), ownCards: [own] });
+    expect(copy.replica.card.size).toBe(0);
+    copy.addCards([aHead({ id: "a" })]);
+    expect(copy.dropCards()).toEqual(["a"]);
+    copy.endCards(0);
+    expect([...copy.replica.card.keys()]).toEqual(["own"]);
+    expect([copy.shelf.at({ kind: "private" }), copy.shelf.at({ kind: "unfiled" })]).toEqual([["own"], []]);
+  });
   it("is told a session's change and leaves it to the session", () =>
     expect(empty().take({ of: "session", revision: 9, forward: [] })).toEqual(new Set()));
 });
 
 describe("a client that misses any changes", () => {
   const id = fc.constantFrom("a", "b", "c", "d");
+  /** Private cards, which come with the member's own things. */
+  const ownId = fc.constantFrom("p", "q");
   const name = fc.constantFrom("One", "Two", "Three");
   const place = fc.option(id, { nil: null });
   const shared = fc.oneof(
@@ -135,6 +149,13 @@ describe("a client that misses any changes", () => {
       .record({ id, cardId: id })
       .map((row) => insert("favourite", { ...row, ownerId: "me", position: "a0", version: 1 })),
     id.map((id) => ({ kind: "delete", entity: "favourite", id }) as RowChange),
+    fc
+      .record({ id: ownId, name, withdrawn: fc.boolean() })
+      .map((row) => insert("card", aCard({ ...row, layer: "private", ownerId: "me", chain: aGainChain(1) }))),
+    fc
+      .record({ id: ownId, name })
+      .map(({ id, ...set }) => ({ kind: "update", entity: "card", id, set }) as RowChange),
+    ownId.map((id) => ({ kind: "delete", entity: "card", id }) as RowChange),
   );
   const made = fc.oneof(
     fc.record({ of: fc.constant("library" as const), forward: fc.array(shared, { maxLength: 3 }) }),
@@ -168,7 +189,7 @@ describe("a client that misses any changes", () => {
           if (!copy || copy.isWhole) return;
           const { heads, revision } = server.cards();
           copy.addCards(heads);
-          tell(heads.map((head) => head.id));
+          tell(copy.known.card.keys());
           copy.endCards(revision);
         };
         for (const one of events)
@@ -191,7 +212,14 @@ describe("a client that misses any changes", () => {
         for (const entity of ["folder", "card", "alias", "favourite"] as const)
           expect(new Map(now.replica[entity] as ReadonlyMap<string, unknown>)).toEqual(all[entity]);
         const anew = new Shelf(all);
-        for (const place of [{ kind: "all" }, { kind: "withdrawn" }, { kind: "folder", id: "a" }] as const)
+        const places = [
+          { kind: "all" },
+          { kind: "withdrawn" },
+          { kind: "unfiled" },
+          { kind: "private" },
+          { kind: "folder", id: "a" },
+        ] as const;
+        for (const place of places)
           expect([now.shelf.at(place), now.shelf.count(place)]).toEqual([anew.at(place), anew.count(place)]);
         const whole = documentsOf(all.card.keys(), { known: all, shelf: anew, habitsOf: () => [] }, "me").put;
         expect(index).toEqual(new Map(whole.map((document) => [document.id, document])));
@@ -205,7 +233,7 @@ describe("how a member uses cards", () => {
   const habit = { cardId: "a", kind: "clip", uses: 2, lastAt: 5, score: 3 };
   it("is there from the beginning, and brought up by uses", () => {
     const rows = Object.fromEntries(smallEntities.map((entity) => [entity, []])) as never;
-    const copy = new LibraryCopy({ rows, streams: [], habits: [habit] });
+    const copy = new LibraryCopy({ ownCards: [], rows, streams: [], habits: [habit] });
     expect(copy.habitsOf("a")).toEqual([habit]);
     const more = { ...habit, uses: 3, score: 4 };
     expect([...copy.takeHabits([more])]).toEqual(["a"]);

@@ -6,6 +6,8 @@ import { Shelf } from "./shelf";
 /** What a copy begins with: everything but the cards, which come later. */
 export interface SmallRows {
   readonly rows: { readonly [E in SmallEntity]: readonly EntityHeads[E][] };
+  /** The member's private cards: they belong to their own stream. */
+  readonly ownCards: readonly CardHead[];
   /** How the member uses cards. */
   readonly habits: readonly Habit[];
   readonly streams: readonly { readonly of: "library" | "member"; readonly revision: number }[];
@@ -28,8 +30,8 @@ export class LibraryCopy {
   private readonly habits = new Habits();
   readonly habitsOf = this.habits.of;
 
-  constructor({ rows, streams, habits }: SmallRows) {
-    this.rows = new LiveRows(replicaOf(rows));
+  constructor({ rows, ownCards, streams, habits }: SmallRows) {
+    this.rows = new LiveRows(replicaOf({ ...rows, card: ownCards }));
     const at = (of: "library" | "member") => streams.find((s) => s.of === of)?.revision ?? 0;
     // A member's own stream begins with their first change; the library's is always there.
     this.small = { library: at("library"), member: at("member") };
@@ -70,9 +72,13 @@ export class LibraryCopy {
 
   /** Forgets the cards that came: they are to come anew. Gives their ids. */
   dropCards(): string[] {
-    const ids = [...this.rows.replica.card.keys()];
+    const all = [...this.rows.replica.card.values()];
+    // The member's own came otherwise.
+    const own = all.filter(({ ownerId }) => ownerId !== null);
+    const ids = all.filter(({ ownerId }) => ownerId === null).map(({ id }) => id);
     for (const id of ids) this.shelf.removeCard(id);
     this.rows.clear("card");
+    this.rows.put("card", own);
     this.cardsAt = null;
     this.shown = this.withoutCards();
     return ids;

@@ -11,6 +11,7 @@ export type Place =
   | { readonly kind: "all" }
   | { readonly kind: "folder"; readonly id: string }
   | { readonly kind: "unfiled" }
+  | { readonly kind: "private" }
   | { readonly kind: "tag"; readonly id: string }
   | { readonly kind: "list"; readonly id: string }
   | { readonly kind: "withdrawn" };
@@ -111,6 +112,8 @@ export class Shelf {
   private readonly filed: Readonly<Record<State, Holdings>>;
   private readonly tagged: Readonly<Record<State, Holdings>>;
   private readonly unfiled = new Set<string>();
+  /** The member's private ones. */
+  private readonly own = new Set<string>();
   private readonly used = new SortedView<string>((id) => this.cards.get(id)!.key);
   private readonly withdrawn = new SortedView<string>((id) => this.cards.get(id)!.key);
   private readonly counts: Record<State, number> = { used: 0, hidden: 0, withdrawn: 0 };
@@ -260,6 +263,8 @@ export class Shelf {
         return [...this.withdrawn.from(() => this.idsThat("withdrawn"))];
       case "unfiled":
         return this.inOrder(this.unfiled);
+      case "private":
+        return this.inOrder(this.own);
       case "folder":
         return this.inOrder(this.filed.used.within(place.id));
       case "tag":
@@ -280,6 +285,8 @@ export class Shelf {
         return this.counts.withdrawn;
       case "unfiled":
         return this.unfiled.size;
+      case "private":
+        return this.own.size;
       case "folder":
         return this.filed.used.countWithin(place.id);
       case "tag":
@@ -386,7 +393,7 @@ export class Shelf {
 
   /** Takes in a card, new or changed. */
   putCard(card: CardHead): void {
-    const { id, folderId, fingerprint, groupId } = card;
+    const { id, folderId, fingerprint, groupId, ownerId } = card;
     this.removeCard(id);
     const state = card.withdrawn ? "withdrawn" : this.isHidden(card) ? "hidden" : "used";
     this.cards.set(id, { state, folderId, fingerprint, groupId, key: keyOf(card) });
@@ -396,7 +403,8 @@ export class Shelf {
     if (state === "withdrawn") return this.withdrawn.add(id);
     if (state === "used") {
       this.used.add(id);
-      if (folderId === null) this.unfiled.add(id);
+      if (ownerId !== null) this.own.add(id);
+      else if (folderId === null) this.unfiled.add(id);
     }
     this.putContent(id, fingerprint);
     if (groupId !== null) {
@@ -417,6 +425,7 @@ export class Shelf {
     else {
       if (state === "used") this.used.remove(id);
       this.unfiled.delete(id);
+      this.own.delete(id);
       this.removeContent(id, card.fingerprint);
       if (card.groupId !== null) this.groups.get(card.groupId)!.delete(id);
     }

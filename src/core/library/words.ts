@@ -23,3 +23,7 @@ export const count = (n: number, noun: string): string =>
 /** What a file or card of a medium is in a sentence; a table of colours is a file without a medium. */
 export const sayPiece = (kind: Medium | "lut"): string =>
   kind === "lut" ? "a table of colours" : media[kind].piece;
+
+/** A card's name where others read of it too, who know nothing of private ones. */
+export const openName = ({ name, layer }: { readonly name: string; readonly layer: string }): string =>
+  layer === "private" ? "a private card" : `“${name}”`;

@@ -16,6 +16,8 @@ export const card = pgTable(
       .notNull()
       .references(() => library.id, { onDelete: "cascade" }),
     layer: text().$type<CardLayer>().notNull(),
+    /** Whose private card it is; nobody else is told of it. */
+    ownerId: text().references(() => user.id, { onDelete: "cascade" }),
     name: text().notNull(),
     sortKey: text().notNull(),
     medium: text().$type<Medium>().notNull(),
@@ -63,6 +65,16 @@ export const card = pgTable(
     // Which cards have some tag or are also filed in some folder.
     index("card_tags").using("gin", t.tagIds),
     index("card_also_in").using("gin", t.alsoIn),
+    // Few have an owner.
+    index("card_of_owner")
+      .on(t.libraryId, t.ownerId)
+      .where(sql`${t.ownerId} is not null`),
+    check("card_owner", sql`(${t.ownerId} is not null) = (${t.layer} = 'private')`),
+    // A private card lies nowhere in what the team keeps in order.
+    check(
+      "private_card_alone",
+      sql`${t.ownerId} is null or (${t.folderId} is null and ${t.groupId} is null and ${t.alsoIn} = '{}' and ${t.tagIds} = '{}')`,
+    ),
     check("card_layer", sql`${t.layer} in (${sql.raw(cardLayers.map((l) => `'${l}'`).join(", "))})`),
   ],
 );
@@ -79,6 +91,8 @@ export const cardVersion = pgTable(
     fingerprint: text().notNull(),
     chainText: text().notNull(),
     authorId: text().references(() => user.id),
+    /** Whose private card's content it is. */
+    ownerId: text().references(() => user.id, { onDelete: "cascade" }),
     at: now(),
   },
   (t) => [

@@ -7,6 +7,7 @@ export * from "./session";
 export * from "./changes";
 export * from "./folder";
 export * from "./card";
+export * from "./proposal";
 export * from "./saved-search";
 export * from "./alias";
 export * from "./tag";

@@ -3,7 +3,7 @@ import { carryOut } from "../command";
 import type { Chain } from "@/core/chain/model";
 import type { Target } from "@/core/library/entities";
 import { longestChain } from "@/core/chain/model";
-import { countTargets } from "@/core/library/words";
+import { countTargets, openName } from "@/core/library/words";
 import { noteDay, noteUse } from "@/db/habits";
 import { notFound, Refusal } from "../refusal";
 import { requireRow } from "../rows";
@@ -53,6 +53,6 @@ export const applyCard = carryOut(
       keys: isCounted ? keys : 0,
       browsing: isCounted ? browsing : 0,
     });
-    return { summary: `“${card.name}” on ${countTargets(targets)}`, result: { habits } };
+    return { summary: `${openName(card)} on ${countTargets(targets)}`, result: { habits } };
   },
 );

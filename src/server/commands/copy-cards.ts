@@ -6,10 +6,13 @@ import { fold } from "@/core/text/fold";
 import { freeName } from "@/core/text/names";
 import { namesIn } from "@/db/recall";
 import { carryOut } from "../command";
+import { refuseTooMany } from "../own-cards";
 import { requireCards } from "../rows";
 
 export const copyCards = carryOut(shape, async (ledger, { cardIds }, { userId }) => {
   const cards = await requireCards(ledger, cardIds);
+  const { ownerId } = ledger;
+  if (ownerId !== null) await refuseTooMany(ledger, ownerId, cards.length);
   const at = new Date().toISOString();
   const taken = new Map<string | null, Set<string>>();
   const copies: Card[] = [];
@@ -19,13 +22,14 @@ export const copyCards = carryOut(shape, async (ledger, { cardIds }, { userId })
     if (!names)
       taken.set(
         folderId,
-        (names = new Set((await namesIn(ledger.db, ledger.libraryId, folderId)).map(fold))),
+        (names = new Set((await namesIn(ledger.db, ledger.libraryId, folderId, ownerId)).map(fold))),
       );
     copies.push({
       ...card,
       id: newId(),
       version: 1,
-      layer: "team",
+      layer: ownerId === null ? "team" : "private",
+      ownerId,
       name: freeName(card.name, names),
       folderId,
       alsoIn: [],

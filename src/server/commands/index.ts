@@ -11,6 +11,9 @@ import { pinCard } from "./pin-card";
 import { proveCard } from "./prove-card";
 import { importCard } from "./import-card";
 import { copyCards } from "./copy-cards";
+import { offerCard } from "./offer-card";
+import { answerProposal } from "./answer-proposal";
+import { dropProposal } from "./drop-proposal";
 import { moveCards } from "./move-cards";
 import { withdrawCards } from "./withdraw-cards";
 import { joinVariants } from "./join-variants";
@@ -72,6 +75,9 @@ const carriedOut: { readonly [N in CommandName]: Command<N, InputOf<N>, ResultOf
   "prove-card": proveCard,
   "import-card": importCard,
   "copy-cards": copyCards,
+  "offer-card": offerCard,
+  "answer-proposal": answerProposal,
+  "drop-proposal": dropProposal,
   "move-cards": moveCards,
   "withdraw-cards": withdrawCards,
   "join-variants": joinVariants,

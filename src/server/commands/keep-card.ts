@@ -8,6 +8,7 @@ import { findCardNamed } from "@/db/recall";
 import { storedChain } from "../stored-chain";
 import { requireFolder } from "../branches";
 import { refuseUnfit } from "../filing";
+import { refuseTooMany } from "../own-cards";
 import { Refusal } from "../refusal";
 
 export const keepCard = carryOut(
@@ -21,19 +22,29 @@ export const keepCard = carryOut(
     const stored = storedChain(chain);
     const { row: folder, made } = await requireFolder(ledger, { names: parsePath(path) });
     const folderId = folder?.id ?? null;
-    const namesake = await findCardNamed(ledger.db, ledger.libraryId, folderId, name);
+    const { ownerId } = ledger;
+    if (ownerId !== null) await refuseTooMany(ledger, ownerId);
+    const namesake = await findCardNamed(ledger.db, ledger.libraryId, { folderId, ownerId }, name);
     if (namesake)
-      throw new Refusal(409, "same-name", `There is a card “${namesake.name}” in this folder already.`, {
-        field: "name",
-        hint: "Choose another name or folder, or keep this as a new version of that card.",
-        cardId: namesake.id,
-        seen: namesake.version,
-        supplied: namesake.layer === "supplied",
-      });
+      throw new Refusal(
+        409,
+        "same-name",
+        ownerId === null
+          ? `There is a card “${namesake.name}” in this folder already.`
+          : `You have a private card “${namesake.name}” already.`,
+        {
+          field: "name",
+          hint: "Choose another name or folder, or keep this as a new version of that card.",
+          cardId: namesake.id,
+          seen: namesake.version,
+          supplied: namesake.layer === "supplied",
+        },
+      );
     const at = new Date().toISOString();
     const kept = {
       id: newId(),
-      layer: "team" as const,
+      layer: ownerId === null ? ("team" as const) : ("private" as const),
+      ownerId,
       name,
       medium: stored.medium,
       fits,
@@ -57,7 +68,7 @@ export const keepCard = carryOut(
     refuseUnfit(folder, [kept]);
     const card = await ledger.insert("card", kept);
     return {
-      summary: `kept ${chainNoun(stored.settings.length)} “${name}”`,
+      summary: `kept ${chainNoun(stored.settings.length)} “${name}”${ownerId === null ? "" : " for yourself"}`,
       result: { cardId: card.id, contentVersion: 1, madeFolders: made },
     };
   },

@@ -1,7 +1,7 @@
 import { pinCard as shape } from "@/core/api/commands/pin-card";
 import { carryOut } from "../command";
 import { chainText } from "@/core/chain/fingerprint";
-import { countTargets } from "@/core/library/words";
+import { countTargets, openName } from "@/core/library/words";
 import { notFound, Refusal } from "../refusal";
 import { requireRow } from "../rows";
 import { requireTargets } from "../targets";
@@ -21,6 +21,6 @@ export const pinCard = carryOut(shape, async (ledger, { sessionId, targetIds, ca
     targets.map((target) => [target, { cardId, cardVersion: contentVersion }]),
   );
   return {
-    summary: `“${card.name}” is what ${countTargets(targets)} ${targets.length === 1 ? "has" : "have"}`,
+    summary: `${openName(card)} is what ${countTargets(targets)} ${targets.length === 1 ? "has" : "have"}`,
   };
 });

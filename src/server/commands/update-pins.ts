@@ -1,7 +1,7 @@
 import { updatePins as shape } from "@/core/api/commands/update-pins";
 import { carryOut } from "../command";
 import { chainText } from "@/core/chain/fingerprint";
-import { countTargets } from "@/core/library/words";
+import { countTargets, openName } from "@/core/library/words";
 import { readTargets } from "@/db/replica";
 import { requireRow } from "../rows";
 
@@ -21,7 +21,7 @@ export const updatePins = carryOut(shape, async (ledger, { sessionId, cardId }) 
   return {
     summary:
       updated.length > 0
-        ? `version ${card.contentVersion} of “${card.name}” on ${countTargets(updated)}`
+        ? `version ${card.contentVersion} of ${openName(card)} on ${countTargets(updated)}`
         : "nothing to update",
     result: { updated: updated.length, spared },
   };

@@ -20,11 +20,11 @@ async function* headLines(tx: Executor, libraryId: string): AsyncGenerator<strin
     fields: headFields,
   };
   yield `${JSON.stringify(opening)}\n`;
-  for await (const heads of headTexts(tx, libraryId)) yield `[${heads}]\n`;
+  for await (const heads of headTexts(tx, libraryId, null)) yield `[${heads}]\n`;
 }
 
 /**
- * All cards of a library without their contents, with the revision at which they stand. The transaction ends before the
+ * All cards of a library but private ones, without their contents, with the revision at which they stand. The transaction ends before the
  * answer is fetched.
  */
 export async function cardHeads({ libraryId }: Member): Promise<Response> {

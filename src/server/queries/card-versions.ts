@@ -7,8 +7,8 @@ import type { Member } from "../member";
 import { notFound } from "../refusal";
 
 /** Throws where the library has no such card. */
-export async function requireCard({ libraryId }: Member, cardId: string) {
-  const card = isId(cardId) ? await readCard(database(), libraryId, cardId) : null;
+export async function requireCard({ libraryId, userId }: Member, cardId: string) {
+  const card = isId(cardId) ? await readCard(database(), libraryId, userId, cardId) : null;
   if (!card) throw notFound("card");
   return card;
 }

@@ -5,11 +5,11 @@ import { readImprints } from "@/db/imprints";
 import type { Member } from "../member";
 
 async function* rows(
-  libraryId: string,
+  { libraryId, userId }: Member,
   medium: WorkingMedium,
   of: readonly string[] | undefined,
 ): AsyncGenerator<Uint8Array<ArrayBuffer>> {
-  for await (const some of readImprints(database(), { libraryId, medium, form: imprintForm, of }))
+  for await (const some of readImprints(database(), { libraryId, userId, medium, form: imprintForm, of }))
     yield new Uint8Array(
       Buffer.concat(some.flatMap(({ fingerprint, figures }) => [Buffer.from(fingerprint, "hex"), figures])),
     );
@@ -17,10 +17,10 @@ async function* rows(
 
 /** What the contents of a library's cards do. Read as it is fetched, some thousand at a time; nothing is held in between. */
 export function imprints(
-  { libraryId }: Member,
+  member: Member,
   { medium, of }: { readonly medium: WorkingMedium; readonly of?: string },
 ): Response {
-  const all = rows(libraryId, medium, of?.split(","));
+  const all = rows(member, medium, of?.split(","));
   const body = new ReadableStream<Uint8Array<ArrayBuffer>>({
     async pull(controller) {
       const { value, done } = await all.next();

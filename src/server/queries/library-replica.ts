@@ -1,6 +1,7 @@
 import type { LibraryAnswer } from "@/core/api/operations/library-replica";
-import { smallEntities } from "@/core/library/entities";
+import { headOf, smallEntities, type CardHead } from "@/core/library/entities";
 import { atOneMoment } from "@/db/connection";
+import { readOwnCards } from "@/db/cards";
 import { readAll } from "@/db/entities";
 import { readHabits } from "@/db/habits";
 import { findStream } from "@/db/streams";
@@ -31,6 +32,7 @@ export const libraryReplica = ({
         ...(own ? [{ of: "member" as const, id: own.id, revision: own.revision }] : []),
       ],
       habits: await readHabits(tx, libraryId, userId),
+      ownCards: (await readOwnCards(tx, libraryId, userId)).map((card) => headOf("card", card) as CardHead),
       rows: rows as unknown as LibraryAnswer["rows"],
     };
   });

@@ -39,7 +39,7 @@ export const search = (
       for (const entity of smallEntities) small[entity] = await readAll(tx, entity, libraryId, userId);
       const known = replicaOf(small as never);
       const shelf = new Shelf(known);
-      const doubled = await doubledContents(tx, libraryId);
+      const doubled = await doubledContents(tx, libraryId, userId);
       const habits = new Habits();
       habits.take(await readHabits(tx, libraryId, userId));
       const scan = new Scan(q, {
@@ -48,7 +48,7 @@ export const search = (
         explain: explain === "true",
         moment: { now: Date.now(), offset: 0 },
       });
-      for await (const heads of headTexts(tx, libraryId)) {
+      for await (const heads of headTexts(tx, libraryId, userId)) {
         const cards = new Map(
           (JSON.parse(`[${heads}]`) as unknown[][]).map(headFrom).map((card) => [card.id, card]),
         );

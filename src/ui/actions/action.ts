@@ -13,6 +13,7 @@ export type Subject =
   | "list"
   | "search"
   | "finding"
+  | "offer"
   | "change"
   | "member"
   | "account";

@@ -103,6 +103,7 @@ function library(given: Partial<LibraryHere> = {}, done: Done = []): LibraryHere
     filter: say("filter"),
     toBench: say("to bench"),
     toDesk: say("to desk"),
+    toOffers: say("to offers"),
     selectable: 2,
     selectAll: say("select all"),
     chooseFiles: say("choose"),

@@ -70,6 +70,7 @@ export function KeepDialog({ target, onClose, onKept }: KeepDialogProps) {
   const first = useMemo(
     () => ({
       name: "",
+      layer: "team" as "team" | "private",
       path: offers[0]?.path ?? "",
       note: "",
       fits: [...(alike[target.kind] ?? [target.kind])],
@@ -86,15 +87,16 @@ export function KeepDialog({ target, onClose, onKept }: KeepDialogProps) {
   const form = useRequestForm({
     schema,
     first,
-    request: (values) => ({ ...values, chain }),
+    request: (values) => ({ ...values, ...(values.layer === "private" && { path: "" }), chain }),
     async send(request: InputOf<"keep-card">) {
       const answer = await send("keep-card", () => request);
-      rememberFolder(libraryId, formatPath(parsePath(request.path)));
+      if (request.layer !== "private") rememberFolder(libraryId, formatPath(parsePath(request.path)));
       const { madeFolders } = answer.result;
       kept(answer, madeFolders.length > 0 ? `, with the new folder ${formatPath(madeFolders)}` : "");
     },
   });
   const { problem: _, ...fits } = form.field("fits");
+  const layer = form.choice("layer");
   const namesake = namesakeOf(form.refusal);
   const [problem, setProblem] = useState<string>();
   const revise = ({ cardId, seen }: Namesake) => {
@@ -127,7 +129,20 @@ export function KeepDialog({ target, onClose, onKept }: KeepDialogProps) {
             Keep as its new version instead
           </MainButton>
         )}
-        <PathField rows={replica.folder} offers={offers} {...form.choice("path")} />
+        {layer.value === "team" && (
+          <PathField rows={replica.folder} offers={offers} {...form.choice("path")} />
+        )}
+        <chakra.label display="flex" gap="8px" alignItems="center" mb="12px" fontSize="sm">
+          <input
+            type="checkbox"
+            checked={layer.value === "private"}
+            onChange={(event) => layer.onChange(event.target.checked ? "private" : "team")}
+          />
+          Only for yourself
+          <chakra.span fontSize="xs" color="cardMuted">
+            nobody else sees it; it can be offered to the team later
+          </chakra.span>
+        </chakra.label>
         <TextArea label="Note" hint="When to use it, what to watch." {...form.field("note")} />
         <HStack as="fieldset" gap="16px" mb="12px" fontSize="sm" border="none" p="0">
           <chakra.legend float="left" fontSize="xs" fontWeight="600" color="cardMuted" mr="10px">

@@ -19,7 +19,7 @@ import { hasKept, KeptCards, type KeptChange } from "./kept-cards";
 import { Store } from "./store";
 
 /** A library as this page holds it. */
-export interface LibraryData extends Omit<LibraryAnswer, "rows" | "streams" | "habits"> {
+export interface LibraryData extends Omit<LibraryAnswer, "rows" | "ownCards" | "streams" | "habits"> {
   readonly replica: Replica;
   /** Where its cards lie; the same object as long as the copy is, following it. What is asked of it holds for the replica that stands beside it. */
   readonly shelf: Shelf;
@@ -126,9 +126,9 @@ export class LibraryStore {
       // Where nothing is kept the cards are asked for at the same time.
       const early = (await hasKept(this.libraryId)) ? null : this.fetchCards(signal);
       early?.catch(() => undefined);
-      const { rows, streams, habits, ...rest } = await this.fetchSmall(signal);
+      const { rows, ownCards, streams, habits, ...rest } = await this.fetchSmall(signal);
       if (signal.aborted) return;
-      this.copy = new LibraryCopy({ rows, streams, habits });
+      this.copy = new LibraryCopy({ rows, ownCards, streams, habits });
       this.kept = new KeptCards(this.libraryId, rest.member.id);
       this.publish({ ...rest, ...this.seen() });
       // Read while the cards come.

@@ -18,8 +18,10 @@ import { CardLine, IndexCard } from "../parts/index-card";
 import { KeyCap } from "../parts/key-cap";
 import { QuietButton } from "../parts/buttons";
 import { Stars } from "../parts/stars";
+import { LockSign } from "../parts/lock-sign";
 import { ListStamp } from "../parts/stamp";
 import type { LibraryPlace } from "./places";
+import { lastOffer, sayOffer } from "@/core/library/proposals";
 import { useMeanRating } from "./use-mean-rating";
 
 interface CardPanelProps {
@@ -104,6 +106,7 @@ export function CardPanel({
   const variants = shelf
     .variantsOf(card.id)
     .flatMap((id) => (id === card.id ? [] : (replica.card.get(id) ?? [])));
+  const offered = card.ownerId === null ? undefined : lastOffer(replica.proposal.values(), card.id);
   const author =
     card.authorId === null
       ? "supplied with Fichier"
@@ -112,12 +115,13 @@ export function CardPanel({
   return (
     <IndexCard
       label="Card"
-      tab={pathOf(replica.folder, card.folderId) || "Unfiled"}
+      tab={card.ownerId !== null ? "Only yours" : pathOf(replica.folder, card.folderId) || "Unfiled"}
       title={
         <HStack gap="8px">
           <chakra.h2 textStyle="cardTitle" overflowWrap="anywhere">
             {card.name}
           </chakra.h2>
+          {card.ownerId !== null && <LockSign />}
           {lists.map((list) => (
             <ListStamp key={list.id} list={list} />
           ))}
@@ -251,6 +255,7 @@ export function CardPanel({
             ))}
           </CardLine>
         )}
+        {offered && <CardLine name="Offered">{sayOffer(offered)}</CardLine>}
         <CardLine name="Kept">{`${date.format(new Date(card.addedAt))}, ${author}`}</CardLine>
         {card.proof && (
           <CardLine

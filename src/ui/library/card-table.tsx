@@ -34,6 +34,7 @@ import { pressRow, rowPress, selectsAlso } from "../parts/row-press";
 import { useTaken } from "./drag";
 import { MediumSign } from "../parts/medium-sign";
 import { Stars } from "../parts/stars";
+import { LockSign } from "../parts/lock-sign";
 import { ListStamp } from "../parts/stamp";
 
 export interface TableRow {
@@ -75,6 +76,7 @@ const columns = [
         <chakra.span textStyle="rowTitle" truncate title={original.card.name}>
           {original.card.name}
         </chakra.span>
+        {original.card.layer === "private" && <LockSign />}
         {original.aliases.map((alias) => (
           <chakra.span
             key={alias}

@@ -15,6 +15,7 @@ import type { FavouritesList } from "@/core/library/entities";
 import { shownRows, upwards } from "@/core/library/tree";
 import { hiddenThings } from "../keeping/use-hidden";
 import { FolderSignOf } from "../parts/folder-sign";
+import { LockSign } from "../parts/lock-sign";
 import { useDropPlace, useTaken } from "./drag";
 import { ListStamp, Stamp } from "../parts/stamp";
 import { keptSearches, samePlace, type LibraryPlace } from "./places";
@@ -155,6 +156,7 @@ function linesOf(
   lists: readonly FavouritesList[],
   closed: ReadonlySet<string>,
   to: string | null,
+  hasOwn: boolean,
 ): Line[] {
   const kept = keptSearches({ savedSearch });
   const hidden = hiddenThings({ hiding });
@@ -167,6 +169,9 @@ function linesOf(
   return [
     { place: { kind: "all" }, name: "All cards", depth: 0 },
     { place: { kind: "unfiled" }, name: "Unfiled", depth: 0 },
+    ...(hasOwn
+      ? [{ place: { kind: "private" } as const, name: "Only yours", depth: 0, stamp: <LockSign /> }]
+      : []),
     ...lists.map((list): Row => ({
       place: { kind: "list", id: list.id },
       name: list.name,
@@ -222,10 +227,11 @@ export function IndexColumn({ replica, shelf, isIndexed, place, onPlace }: Index
     },
     [closed, library],
   );
+  const hasOwn = shelf.count({ kind: "private" }) > 0 || place.kind === "private";
   const lines = useMemo(
-    () => linesOf({ folder, tag, savedSearch, hiding }, shelf.allLists(), closed, to),
+    () => linesOf({ folder, tag, savedSearch, hiding }, shelf.allLists(), closed, to, hasOwn),
     // The shelf is the same object after a change: what it says of lists follows these rows.
-    [folder, tag, savedSearch, hiding, favouritesList, shelf, closed, to],
+    [folder, tag, savedSearch, hiding, favouritesList, shelf, closed, to, hasOwn],
   );
   useSearchCounts();
   const counts = useStore(finder.counts, itself);

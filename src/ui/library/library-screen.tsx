@@ -24,6 +24,7 @@ import { CardTable } from "./card-table";
 import { cardsOf, importable } from "./import-files";
 import { LibraryDrag } from "./drag";
 import { FilingDesk } from "./filing-desk";
+import { OffersDesk } from "./offers-desk";
 import { IndexColumn } from "./index-column";
 import { findSearch, knownPlace, placeName, type LibraryPlace } from "./places";
 import { indexedTenths } from "../data/library-store";
@@ -64,6 +65,7 @@ export function LibraryScreen() {
   const [order, setOrder] = useState<readonly string[]>([]);
   /** What lies on the filing desk, while that is open. */
   const [pile, setPile] = useState<readonly string[] | null>(null);
+  const [isAtOffers, setAtOffers] = useState(false);
   const table = useRef<HTMLDivElement>(null);
   const filter = useRef<HTMLInputElement>(null);
 
@@ -94,8 +96,8 @@ export function LibraryScreen() {
   const list = place.kind === "list" ? replica.favouritesList.get(place.id) : undefined;
 
   useEffect(() => {
-    if (!pile) settleFocus(table.current);
-  }, [pile]);
+    if (!pile && !isAtOffers) settleFocus(table.current);
+  }, [pile, isAtOffers]);
 
   const { sessionId, libraryId } = useDesk();
   const toBench = useCallback(() => {
@@ -157,6 +159,7 @@ export function LibraryScreen() {
       takeBack,
       filter: () => filter.current?.focus(),
       toBench,
+      toOffers: () => setAtOffers(true),
       toDesk: () => setPile(selected.length > 1 ? selected.map(({ id }) => id) : order),
       selectable: order.length,
       selectAll: () => selection.all(),
@@ -173,6 +176,7 @@ export function LibraryScreen() {
   );
 
   const name = placeName(place, replica);
+  if (isAtOffers) return <OffersDesk onLeave={() => setAtOffers(false)} />;
   if (pile) return <FilingDesk ids={pile} onLeave={leaveDesk} />;
   return (
     <LibraryDrag selected={selected}>

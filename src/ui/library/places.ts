@@ -67,6 +67,8 @@ export function placeName(place: LibraryPlace, replica: Replica): string {
       return pathOf(replica.folder, place.id);
     case "unfiled":
       return "Unfiled";
+    case "private":
+      return "Only yours";
     case "tag":
       return pathOf(replica.tag, place.id);
     case "list":

@@ -13,6 +13,7 @@ export const copyCards = command<{ cardIds: string[] }, { cardIds: string[] }>()
   name: "copy-cards",
   right: "keep",
   stream: "library",
+  ownToo: true,
   input: Joi.object({
     cardIds: cardIds
       .max(mostCopied)

@@ -18,6 +18,7 @@ export const editCard = command<EditCard>()({
   name: "edit-card",
   right: "keep",
   stream: "library",
+  ownToo: true,
   input: Joi.object({
     cardId: id.required(),
     name: nameOf("card"),

@@ -8,6 +8,9 @@ import { pinCard } from "./pin-card";
 import { proveCard } from "./prove-card";
 import { importCard } from "./import-card";
 import { copyCards } from "./copy-cards";
+import { offerCard } from "./offer-card";
+import { answerProposal } from "./answer-proposal";
+import { dropProposal } from "./drop-proposal";
 import { moveCards } from "./move-cards";
 import { withdrawCards } from "./withdraw-cards";
 import { joinVariants } from "./join-variants";
@@ -70,6 +73,9 @@ export const commandShapes = [
   proveCard,
   importCard,
   copyCards,
+  offerCard,
+  answerProposal,
+  dropProposal,
   moveCards,
   withdrawCards,
   joinVariants,

@@ -6,6 +6,8 @@ import { command } from "../command";
 
 interface KeepCard {
   readonly name: string;
+  /** For the member alone, in no folder; else for the team. */
+  readonly layer?: "team" | "private";
   /** Folder names separated by `/`; missing ones are made. Empty leaves the card unfiled. */
   readonly path: string;
   readonly note: string;
@@ -28,9 +30,14 @@ export const keepCard = command<KeepCard, KeptCard>()({
   name: "keep-card",
   right: "keep",
   stream: "library",
+  ownToo: true,
   input: Joi.object({
     name: nameOf("card").required(),
-    path: path.required(),
+    layer: Joi.string().valid("team", "private").default("team"),
+    path: path.required().when("layer", {
+      is: "private",
+      then: Joi.valid("").messages({ "any.only": "A private card lies in no folder until the team has it" }),
+    }),
     note: note.default(""),
     maker: maker.default(""),
     madeFor: madeFor.default(""),

@@ -16,6 +16,7 @@ export const proveCard = command<ProveCard, { proof: Proof }>()({
   name: "prove-card",
   right: "keep",
   stream: "library",
+  ownToo: true,
   isStamp: true,
   input: Joi.object({
     cardId: id.required(),

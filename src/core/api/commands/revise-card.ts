@@ -11,5 +11,6 @@ export const reviseCard = command<
   name: "revise-card",
   right: "keep",
   stream: "library",
+  ownToo: true,
   input: Joi.object({ cardId: id.required(), chain: chainField.required(), seen }),
 });

@@ -7,6 +7,7 @@ export const withdrawCards = command<{ cardIds: string[]; withdrawn: boolean }>(
   name: "withdraw-cards",
   right: "keep",
   stream: "library",
+  ownToo: true,
   input: Joi.object({
     cardIds: cardIds.required(),
     withdrawn: Joi.boolean().required(),

@@ -1,4 +1,4 @@
-import type { EntityRows, SmallEntity } from "@/core/library/entities";
+import type { CardHead, EntityRows, SmallEntity } from "@/core/library/entities";
 import type { Habit } from "@/core/library/habit";
 import type { MemberSettings } from "@/core/library/media";
 import type { Role } from "@/core/library/roles";
@@ -21,14 +21,16 @@ export interface LibraryAnswer {
   readonly streams: readonly ({ readonly id: string } & StreamState)[];
   /** How the asker uses the cards. */
   readonly habits: readonly Habit[];
+  /** The asker's private cards, which come with no others. */
+  readonly ownCards: readonly CardHead[];
   readonly rows: { readonly [E in SmallEntity]: readonly EntityRows[E][] };
 }
 
 export const libraryReplica = operation<LibraryAnswer>()({
   method: "GET",
   path: `${ofLibrary}/replica`,
-  summary: "All of a library that the asker may see, but its cards",
+  summary: "All of a library that the asker may see, but the cards of all",
   needs: "read",
   answer:
-    "`rows` by entity, `habits` (how the asker uses the cards), and the `streams` with the revisions at which they stand",
+    "`rows` by entity, `ownCards` (the asker's private ones), `habits` (how the asker uses the cards), and the `streams` with the revisions at which they stand",
 });

@@ -8,6 +8,8 @@ export type CardLayer = (typeof cardLayers)[number];
 
 export interface Card extends Versioned {
   readonly layer: CardLayer;
+  /** Whose private card it is: only they know of it. Null for all others. */
+  readonly ownerId: string | null;
   readonly name: string;
   readonly medium: Medium;
   readonly fits: readonly TargetKind[];
@@ -69,6 +71,7 @@ export const headFields = [
   "groupId",
   "alsoIn",
   "tagIds",
+  "ownerId",
 ] as const satisfies readonly (keyof CardHead)[];
 
 const none: readonly string[] = [];
@@ -103,6 +106,7 @@ export function headFrom(values: readonly unknown[]): CardHead {
     // Nearly all have none.
     alsoIn: of[19].length === 0 ? none : of[19],
     tagIds: of[20].length === 0 ? none : of[20],
+    ownerId: of[21],
   };
 }
 
@@ -111,9 +115,9 @@ export const card = defineEntity<Card, CardHead>()({
   headOf: ({ chain, ...fields }) => ({ ...fields, ...(chain && { effects: effectsOf(chain) }) }),
   of: "library",
   nameOf: (row) => row.name,
-  silent: ["medium", "contentVersion", "fingerprint", "proof", "changedAt", "groupId"],
+  silent: ["medium", "contentVersion", "fingerprint", "proof", "changedAt", "groupId", "ownerId"],
   references: { folderId: "folder", alsoIn: "folder", tagIds: "tag" },
   labels: { folderId: "filed in", alsoIn: "also filed in", tagIds: "tags", madeFor: "made for" },
   sets: ["alsoIn", "tagIds"],
-  earlier: { alsoIn: none, tagIds: none },
+  earlier: { alsoIn: none, tagIds: none, ownerId: null },
 });

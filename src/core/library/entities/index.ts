@@ -7,6 +7,7 @@ import { folder } from "./folder";
 import { hiding } from "./hiding";
 import { keyBinding } from "./key-binding";
 import { member } from "./member";
+import { proposal } from "./proposal";
 import { rating } from "./rating";
 import { savedSearch } from "./saved-search";
 import { session } from "./session";
@@ -22,6 +23,7 @@ export type { Folder, FolderSign } from "./folder";
 export { folderSigns } from "./folder";
 export type { Hiding } from "./hiding";
 export type { Membership } from "./member";
+export type { Proposal } from "./proposal";
 export { ratings } from "./rating";
 export type { SavedSearch, SearchSort } from "./saved-search";
 export { mostPlaced, searchSorts } from "./saved-search";
@@ -38,6 +40,7 @@ export const entities = {
   folder,
   tag,
   card,
+  proposal,
   savedSearch,
   alias,
   favouritesList,

@@ -13,7 +13,7 @@ const states = {
   favourite: { says: "on a favourites list", own: true, holds: (d) => d.isFavourite },
   default: { says: "what one of your effects begins with", own: true, holds: (d) => d.isDefault },
   hidden: { says: "hidden by you", own: true, holds: (d) => d.isHidden },
-  unfiled: { says: "in no folder", holds: (d) => d.folder.length === 0 },
+  unfiled: { says: "in no folder", holds: (d) => d.folder.length === 0 && d.layer !== "private" },
   untagged: { says: "without tags", holds: (d) => d.tags.length === 0 },
   annotated: { says: "has a note", holds: (d) => d.note !== "" },
   used: { says: "applied by you at some time", own: true, holds: (d) => d.used !== null },

@@ -1,7 +1,7 @@
 import { pathOf } from "@/core/library/tree";
 import { FileDialog } from "../../library/library-dialogs";
 import type { Action } from "../action";
-import { editable, what, type CardsHere } from "./here";
+import { editable, shared, what, type CardsHere } from "./here";
 
 export const file: Action<CardsHere> = {
   id: "library.file",
@@ -10,7 +10,7 @@ export const file: Action<CardsHere> = {
   keys: ["m"],
   on: ["card"],
   strip: true,
-  offered: editable,
+  offered: (here) => editable(here) && shared(here),
   dialog: ({ here, close }) => (
     <FileDialog
       cardIds={here.selected.map((c) => c.id)}

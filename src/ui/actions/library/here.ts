@@ -34,6 +34,8 @@ export interface LibraryHere extends CardsHere, TakesBack, SelectsAll {
   toBench(): void;
   /** Lays what is selected, or all that is shown, on the filing desk. */
   toDesk(): void;
+  /** Goes to the cards that members offer to the team. */
+  toOffers(): void;
   chooseFiles(): void;
 }
 
@@ -43,6 +45,10 @@ export const mayCurate = ({ role }: Pick<LibraryHere, "role">): boolean => may(r
 /** Supplied cards are copied to be changed. */
 export const editable = (here: Pick<CardsHere, "role" | "selected">): boolean =>
   mayKeep(here) && here.selected.length > 0 && here.selected.every((c) => c.layer !== "supplied");
+
+/** What is the team's can be put in order: private cards lie nowhere. */
+export const shared = ({ selected }: Pick<CardsHere, "selected">): boolean =>
+  selected.length > 0 && selected.every((c) => c.layer !== "private");
 
 /** What is selected, in words. */
 export const what = ({ selected }: Pick<CardsHere, "selected">): string =>

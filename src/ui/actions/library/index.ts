@@ -22,6 +22,8 @@ import { hideMaker } from "./hide-maker";
 import { mergeFolder } from "./merge-folder";
 import { mergeTag } from "./merge-tag";
 import { moveTag } from "./move-tag";
+import { offer } from "./offer";
+import { offers } from "./offers";
 import { newList } from "./new-list";
 import { newTag } from "./new-tag";
 import { listHigher, listLower } from "./place-in-list";
@@ -69,6 +71,8 @@ export const libraryPlace: ActionPlace<LibraryHere> = {
     file,
     alsoFile,
     copy,
+    offer,
+    offers,
     toDesk,
     tagCards,
     hide,

@@ -1,5 +1,5 @@
 import type { Action } from "../action";
-import { editable, type LibraryHere } from "./here";
+import { editable, shared, type LibraryHere } from "./here";
 
 export const joinVariants: Action<LibraryHere> = {
   id: "library.join-variants",
@@ -9,6 +9,7 @@ export const joinVariants: Action<LibraryHere> = {
   offered: (here) =>
     here.selected.length > 1 &&
     editable(here) &&
+    shared(here) &&
     here.selected.every(({ medium }) => medium === here.selected[0].medium) &&
     !here.selected.every(({ groupId }) => groupId !== null && groupId === here.selected[0].groupId),
   run: ({ act, selected }) => act("join-variants", { cardIds: selected.map(({ id }) => id) }),

@@ -1,6 +1,6 @@
 import { TagDialog } from "../../keeping/tag-dialog";
 import type { Action } from "../action";
-import { mayKeep, what, type CardsHere } from "./here";
+import { mayKeep, shared, what, type CardsHere } from "./here";
 
 export const tagCards: Action<CardsHere> = {
   id: "library.tag",
@@ -9,6 +9,6 @@ export const tagCards: Action<CardsHere> = {
   keys: ["t"],
   on: ["card"],
   strip: true,
-  offered: (here) => mayKeep(here) && here.selected.length > 0,
+  offered: (here) => mayKeep(here) && shared(here),
   dialog: ({ here, close }) => <TagDialog cards={here.selected} onClose={close} />,
 };

@@ -1,0 +1,15 @@
+import { may } from "@/core/library/roles";
+import { AcceptDialog } from "../../library/answer-dialog";
+import type { Action } from "../action";
+import type { OffersHere } from "./here";
+
+export const accept: Action<OffersHere> = {
+  id: "offers.accept",
+  words: ({ offer }) => `Take “${offer?.name}” into the library`,
+  short: "take in",
+  keys: ["Enter"],
+  on: ["offer"],
+  strip: true,
+  offered: ({ offer, role }) => offer !== undefined && may(role, "curate"),
+  dialog: ({ here: { offer }, close }) => (offer ? <AcceptDialog offer={offer} onClose={close} /> : null),
+};
