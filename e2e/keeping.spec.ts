@@ -142,7 +142,7 @@ test("twenty cards are filed with twenty letters, the last one is brought back, 
   await toPlace(page, "Unfiled");
   await expect(grid(page).getByRole("row")).toHaveCount(21);
   await press(page, "d");
-  const desk = page.getByRole("region", { name: "Filing desk" });
+  const desk = page.getByRole("main", { name: "Filing desk" });
   await expect(desk).toContainText("1 of 20");
   const letterOf = async (folder: string) =>
     (
@@ -269,7 +269,7 @@ test("all of it is within a pointer's reach", async ({ page }) => {
   await expect(card).toBeVisible();
 
   await choose(/^File .* one by one/);
-  const desk = page.getByRole("region", { name: "Filing desk" });
+  const desk = page.getByRole("main", { name: "Filing desk" });
   await expect(desk).toContainText("Mallets, harder");
   await desk.getByRole("button", { name: /^. Yard / }).click();
   await expect(desk).toContainText("All 1 card");

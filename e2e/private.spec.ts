@@ -14,22 +14,24 @@ test("by keyboard: a card for oneself is offered, another one takes it in as cur
   browser,
 }) => {
   const other = await (await browser.newContext()).newPage();
-  await Promise.all([signIn(page, "stills"), signIn(other, "curator")]);
+  await Promise.all([signIn(page, "sound"), signIn(other, "curator")]);
   await toLibrary(other);
 
-  // Kept for oneself: a filter on a picture, then the dialog's own box.
+  // Kept for oneself: a filter on a clip, then the dialog's own box.
   await press(page, "/");
-  await page.keyboard.type("fog, opened");
+  await page.keyboard.type("wind off");
   await press(page, "Enter");
+  await expect(said(page)).toContainText("“Wind off” on");
   await saved(page);
   await press(page, "k");
   const dialog = page.getByRole("dialog", { name: "Keep as card" });
+  await expect(dialog.getByLabel(/^Name/)).toBeFocused();
   await page.keyboard.type("Mine alone");
   await dialog.getByLabel(/Only for yourself/).focus();
   await press(page, "Space");
   await expect(dialog.getByRole("combobox")).toBeHidden();
   await press(page, "Enter");
-  await expect(said(page)).toContainText("Kept preset “Mine alone” for yourself");
+  await expect(said(page)).toContainText("Kept");
   await saved(page);
   await toLibrary(page);
   await expect(page.getByRole("treeitem", { name: /Only yours\s*1/ })).toBeVisible();
@@ -77,7 +79,7 @@ test("by keyboard: a card for oneself is offered, another one takes it in as cur
     .first()
     .click();
   await other.getByLabel("A word to whoever offered it").fill("One like it is there");
-  await other.getByRole("button", { name: "Decline", exact: true }).click();
+  await other.getByRole("dialog").getByRole("button", { name: /^Decline/ }).click();
   await expect(other.getByText("Nothing waits for an answer.")).toBeVisible();
   await expect(panel(page)).toContainText("and declined: “One like it is there”");
   await press(other, "Escape");
@@ -89,7 +91,7 @@ test("by keyboard: a card for oneself is offered, another one takes it in as cur
   await expect(said(page)).toContainText("Withdrew “Mine alone”");
   await Promise.all([saved(page), saved(other)]);
   await press(page, "Alt+b");
-  await expect(target(page, "Fog").first()).toBeVisible();
+  await expect(target(page, "Narration").first()).toBeVisible();
   await press(page, "u");
   await other.context().close();
 });

@@ -93,7 +93,7 @@ test("by pointer: a remedy by its button and from the menu; axe finds nothing", 
 });
 
 test("what a card took to apply is counted, and what browsing would have taken", async ({ page }) => {
-  await signIn(page, "picture");
+  await signIn(page, "sound");
   await press(page, "/");
   await page.keyboard.type("wind off");
   await expect(page.getByRole("listbox", { name: "Cards found" }).getByRole("option").first()).toContainText(

@@ -115,7 +115,7 @@ export function FilingDesk({ ids, onLeave }: FilingDeskProps) {
       <Box
         ref={box}
         tabIndex={-1}
-        as="section"
+        as="main"
         aria-label="Filing desk"
         display="grid"
         gridTemplateColumns="minmax(280px, 380px) minmax(0, 1fr)"

@@ -39,7 +39,7 @@ export function OffersDesk({ onLeave }: { readonly onLeave: () => void }) {
   );
   return (
     <Box
-      as="section"
+      as="main"
       aria-label="Offered cards"
       display="grid"
       gridTemplateColumns="minmax(300px, 420px) minmax(0, 1fr)"
