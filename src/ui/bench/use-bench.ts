@@ -14,6 +14,7 @@ import { countTargets, sayPiece } from "@/core/library/words";
 import { sayError, useDesk } from "../data/desk";
 import { sessionKey } from "../data/library-data";
 import type { SessionData } from "../data/library-data";
+import { rememberTarget } from "../data/last-targets";
 import { useStore } from "../data/store";
 import { BenchEdits, type Conflict, type Shape } from "./edits";
 import { useDefaults, type Defaults } from "./use-defaults";
@@ -106,6 +107,11 @@ export function useBench(session: SessionData): Bench {
   const selection = useSelection(order);
   const selected = useMemo(() => targets.filter((t) => selection.ids.has(t.id)), [targets, selection.ids]);
   const lead = targets.find((t) => t.id === selection.lead) ?? null;
+
+  const leadId = lead?.id;
+  useEffect(() => {
+    if (leadId !== undefined) rememberTarget(sessionId, leadId);
+  }, [sessionId, leadId]);
 
   // What callbacks need of the latest render, without being made anew by it.
   const { data } = desk;

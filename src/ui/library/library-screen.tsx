@@ -18,6 +18,7 @@ import { useActions } from "../actions/use-actions";
 import { chooseFiles } from "../parts/choose-files";
 import { CardsComing } from "../parts/cards-coming";
 import { KeyCap } from "../parts/key-cap";
+import { TriedCard, triedIn } from "./tried-card";
 import { WhatItDoes } from "./what-it-does";
 import { CardPanel } from "./card-panel";
 import { CardTable } from "./card-table";
@@ -65,6 +66,8 @@ export function LibraryScreen() {
   const [order, setOrder] = useState<readonly string[]>([]);
   /** What lies on the filing desk, while that is open. */
   const [pile, setPile] = useState<readonly string[] | null>(null);
+  const [isTrying, setTrying] = useState(false);
+  const [isWithout, setWithout] = useState(false);
   const [isAtOffers, setAtOffers] = useState(false);
   const table = useRef<HTMLDivElement>(null);
   const filter = useRef<HTMLInputElement>(null);
@@ -90,6 +93,14 @@ export function LibraryScreen() {
   );
   const card = selection.lead ? replica.card.get(selection.lead) : undefined;
   const content = useContent(contents, card?.fingerprint);
+  const at = selection.lead === null ? -1 : order.indexOf(selection.lead);
+  useEffect(() => {
+    // The next ones, so that going on is not waited for.
+    if (isTrying)
+      contents.ahead(
+        order.slice(Math.max(0, at - 2), at + 4).flatMap((id) => replica.card.get(id)?.fingerprint ?? []),
+      );
+  }, [isTrying, at, order, contents, replica.card]);
   const fewest = useFewestKeys(card);
   const folder = place.kind === "folder" ? replica.folder.get(place.id) : undefined;
   const tag = place.kind === "tag" ? replica.tag.get(place.id) : undefined;
@@ -101,10 +112,7 @@ export function LibraryScreen() {
 
   const { sessionId, libraryId } = useDesk();
   const toBench = useCallback(() => {
-    const session =
-      data.sessions.find((s) => s.medium === card?.medium && s.id === sessionId) ??
-      data.sessions.find((s) => s.medium === card?.medium) ??
-      data.sessions[0];
+    const session = (card && triedIn(data.sessions, card.medium, sessionId)) ?? data.sessions[0];
     if (session) router.push(`/${libraryId}/bench/${session.id}`);
   }, [data.sessions, card, sessionId, libraryId, router]);
 
@@ -159,6 +167,13 @@ export function LibraryScreen() {
       takeBack,
       filter: () => filter.current?.focus(),
       toBench,
+      isTrying,
+      isWithout,
+      setTrying: (on) => {
+        setTrying(on);
+        setWithout(false);
+      },
+      setWithout,
       toOffers: () => setAtOffers(true),
       toDesk: () => setPile(selected.length > 1 ? selected.map(({ id }) => id) : order),
       selectable: order.length,
@@ -287,6 +302,7 @@ export function LibraryScreen() {
                       onFreeKey={(key) => void act("bind-key", { key, cardId: null })}
                       onPlace={setPlace}
                     />
+                    {isTrying && <TriedCard medium={card.medium} chain={content.chain} without={isWithout} />}
                     {content.chain && <WhatItDoes chain={content.chain} />}
                   </>
                 ) : (

@@ -16,10 +16,19 @@ export interface RowProps {
   readonly selected: boolean;
 }
 
+export interface TryProps {
+  readonly media: Media;
+  readonly chain: Chain;
+  /** Whether it is heard or seen without the card. */
+  readonly without: boolean;
+}
+
 /** What a medium looks like. */
 export interface MediumRoom {
   /** The middle of the bench, where its material is heard or seen. */
   readonly Viewer: ComponentType<ViewerProps>;
+  /** What a chain makes of some material, heard or seen at once, away from the bench. */
+  readonly Try: ComponentType<TryProps>;
   /** At the left of a row of targets: what it looks like now, or the medium's sign. */
   readonly Miniature: ComponentType<RowProps>;
   /** Below the name in a row of targets, where it says more than a miniature. */

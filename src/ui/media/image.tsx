@@ -5,6 +5,7 @@ import { usePicture } from "../bench/use-picture";
 import { Swatches } from "../library/swatches";
 import { Pixels } from "../parts/pixels";
 import type { MediumRoom, RowProps } from "./define";
+import { TryPicture } from "./try-picture";
 
 function Miniature({ target, media }: RowProps) {
   const { rendered } = usePicture(media, "mini", target.chain, target.strength, `mini ${target.id}`);
@@ -30,6 +31,7 @@ const grey = [[0.5], [0.5], [0.5]];
 
 export const image: MediumRoom = {
   Viewer: PictureViewer,
+  Try: TryPicture,
   Miniature,
   drawings: [
     { has: (chain) => coloursThrough(chain, 100, grey) !== null, Drawing: Swatches },

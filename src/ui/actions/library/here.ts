@@ -34,6 +34,11 @@ export interface LibraryHere extends CardsHere, TakesBack, SelectsAll {
   toBench(): void;
   /** Lays what is selected, or all that is shown, on the filing desk. */
   toDesk(): void;
+  /** Whether the chosen card is heard or seen on the bench's material, and just now without it. */
+  readonly isTrying: boolean;
+  readonly isWithout: boolean;
+  setTrying(on: boolean): void;
+  setWithout(on: boolean): void;
   /** Goes to the cards that members offer to the team. */
   toOffers(): void;
   chooseFiles(): void;

@@ -50,6 +50,7 @@ import { placeHigher, placeLower } from "./place-in-search";
 import { removeSearch } from "./remove-search";
 import { searchAlias } from "./search-alias";
 import { searchKey } from "./search-key";
+import { tryCard, without } from "./try";
 import { toDesk } from "./to-desk";
 import { toBench } from "./to-bench";
 import { withdraw } from "./withdraw";
@@ -58,6 +59,8 @@ export const libraryPlace: ActionPlace<LibraryHere> = {
   title: "Library",
   actions: [
     filter,
+    tryCard,
+    without,
     mark,
     rate,
     giveKey,

@@ -1,0 +1,80 @@
+import { Box, chakra, HStack } from "@chakra-ui/react";
+import type { Chain } from "@/core/chain/model";
+import type { Session } from "@/core/library/entities";
+import { byPosition } from "@/core/library/order";
+import { media as mediaFacts, type Medium } from "@/core/media";
+import { ActionButton } from "../actions/action-button";
+import { useDesk } from "../data/desk";
+import { lastTarget } from "../data/last-targets";
+import { useSessionQuery, type SessionData } from "../data/library-data";
+import { roomOf } from "../media";
+
+/** The session whose material cards of a medium are tried on: the one that was on the bench last, where it is of theirs. */
+export const triedIn = (
+  sessions: readonly Session[],
+  medium: Medium,
+  sessionId?: string,
+): Session | undefined =>
+  sessions.find((s) => s.medium === medium && s.id === sessionId) ??
+  sessions.find((s) => s.medium === medium);
+
+/** The material that was looked at last there, or else the first there is. */
+function materialIn({ session, replica, media }: SessionData) {
+  const targets = [...replica.target.values()].sort(byPosition);
+  const last = targets.find(({ id }) => id === lastTarget(session.id));
+  for (const target of last ? [last, ...targets] : targets) {
+    const found = target.mediaId === null ? undefined : media.get(target.mediaId);
+    if (found) return { name: target.name, media: found };
+  }
+  return undefined;
+}
+
+interface TriedCardProps {
+  readonly medium: Medium;
+  /** Undefined as long as it has not come. */
+  readonly chain: Chain | undefined;
+  readonly without: boolean;
+}
+
+/** What the chosen card makes of the material that was last on the bench. */
+export function TriedCard({ medium, chain, without }: TriedCardProps) {
+  const { data, sessionId } = useDesk();
+  const session = triedIn(data.sessions, medium, sessionId);
+  return (
+    <Box as="section" aria-label="Tried on" mt="16px">
+      {session ? (
+        <TriedOn key={session.id} sessionId={session.id} medium={medium} chain={chain} without={without} />
+      ) : (
+        <Box color="muted">{`There is no session with ${mediaFacts[medium].piece} to try it on.`}</Box>
+      )}
+    </Box>
+  );
+}
+
+function TriedOn({ sessionId, medium, chain, without }: TriedCardProps & { readonly sessionId: string }) {
+  const { libraryId } = useDesk();
+  const { data: session, error } = useSessionQuery(libraryId, sessionId);
+  const found = session && materialIn(session);
+  const Try = roomOf(medium)?.Try;
+  return (
+    <>
+      <HStack justifyContent="space-between" mb="6px" gap="10px">
+        <chakra.h3 textStyle="hint" truncate title={found?.name}>
+          {found ? `Tried on ${found.name}` : "Tried on"}
+        </chakra.h3>
+        <ActionButton action="library.without" short />
+      </HStack>
+      {found && chain && Try ? (
+        <Try key={found.media.id} media={found.media} chain={chain} without={without} />
+      ) : (
+        <Box color="muted" role="status">
+          {error
+            ? "✕ The session could not be opened."
+            : session && !found
+              ? "Nothing lies in the session yet."
+              : "Laying it out …"}
+        </Box>
+      )}
+    </>
+  );
+}
