@@ -79,7 +79,10 @@ test("by keyboard: a card for oneself is offered, another one takes it in as cur
     .first()
     .click();
   await other.getByLabel("A word to whoever offered it").fill("One like it is there");
-  await other.getByRole("dialog").getByRole("button", { name: /^Decline/ }).click();
+  await other
+    .getByRole("dialog")
+    .getByRole("button", { name: /^Decline/ })
+    .click();
   await expect(other.getByText("Nothing waits for an answer.")).toBeVisible();
   await expect(panel(page)).toContainText("and declined: “One like it is there”");
   await press(other, "Escape");

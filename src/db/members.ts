@@ -35,6 +35,19 @@ export async function saveSettings(
   return row.settings;
 }
 
+/** What a member in force, by the id of their row, has chosen for the interface, or null. */
+export async function readSettingsOf(
+  db: Executor,
+  libraryId: string,
+  memberId: string,
+): Promise<MemberSettings | null> {
+  const [row] = await db
+    .select({ settings: member.settings })
+    .from(member)
+    .where(and(eq(member.libraryId, libraryId), eq(member.id, memberId), eq(member.removed, false)));
+  return row?.settings ?? null;
+}
+
 /** How many owners a library has. */
 export async function countOwners(db: Executor, libraryId: string): Promise<number> {
   const [row] = await db

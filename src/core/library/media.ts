@@ -13,6 +13,26 @@ export type ColumnPlace = (typeof columnPlaces)[number];
 export const barGroupings = ["maker", "effect", "folder", "kind"] as const;
 export type BarGrouping = (typeof barGroupings)[number];
 
+/** What the table of cards can show of one besides its name, in the order in which it does. */
+export const tableColumns = [
+  "chain",
+  "length",
+  "folder",
+  "tags",
+  "fits",
+  "maker",
+  "origin",
+  "rating",
+  "uses",
+  "used",
+  "added",
+  "changed",
+  "key",
+] as const;
+export type TableColumnId = (typeof tableColumns)[number];
+/** What it shows where nobody chose. */
+export const firstColumns: readonly TableColumnId[] = ["chain", "origin", "key"];
+
 /** How a card comes onto a target: in place of its chain, or after it. */
 export const applyWays = ["replace", "after"] as const;
 export type ApplyHow = (typeof applyWays)[number];
@@ -33,9 +53,19 @@ export interface MemberSettings {
   readonly openFolders?: readonly string[];
   /** Folders and tags whose contents the index does not show, by their ids. */
   readonly closedRows?: readonly string[];
+  /** What the table of cards shows. */
+  readonly tableColumns?: readonly TableColumnId[];
+  /** By what the table of cards is put in order; null for the order of the place. */
+  readonly tableSort?: { readonly by: TableColumnId | "name"; readonly desc: boolean } | null;
+  /** What of the view is remembered does not change by what is done in it. */
+  readonly isViewLocked?: boolean;
   /** The bench session that was open last; where signing in leads. */
   readonly lastSessionId?: string;
 }
+
+/** What of the settings is the view, which can be copied from somebody else. */
+export const viewSettings = ["columns", "closedRows", "tableColumns", "tableSort"] as const;
+export type ViewSettings = Pick<MemberSettings, (typeof viewSettings)[number]>;
 
 /*
  * Working copies: what a browser fetches instead of the original. Sound: one plane after another, 32-bit floats, and an

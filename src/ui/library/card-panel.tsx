@@ -18,6 +18,7 @@ import { CardLine, IndexCard } from "../parts/index-card";
 import { KeyCap } from "../parts/key-cap";
 import { QuietButton } from "../parts/buttons";
 import { Stars } from "../parts/stars";
+import { Note } from "../parts/note";
 import { LockSign } from "../parts/lock-sign";
 import { ListStamp } from "../parts/stamp";
 import type { LibraryPlace } from "./places";
@@ -274,8 +275,8 @@ export function CardPanel({
         <CardLine name="Version">{`${card.contentVersion}, a ${chainNoun(card.effects.length)}`}</CardLine>
       </Box>
       {card.note && (
-        <Box px="16px" py="12px" overflowWrap="anywhere" whiteSpace="pre-wrap">
-          {card.note}
+        <Box px="16px" py="12px">
+          <Note>{card.note}</Note>
         </Box>
       )}
     </IndexCard>

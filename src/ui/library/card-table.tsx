@@ -7,6 +7,7 @@ import {
   flexRender,
   getCoreRowModel,
   useReactTable,
+  type OnChangeFn,
   type Row,
   type SortingState,
 } from "@tanstack/react-table";
@@ -22,16 +23,14 @@ import {
   type ReactNode,
   type RefObject,
 } from "react";
-import { sayEffects } from "@/core/chain/describe";
-import type { Shelf } from "@/core/library/shelf";
+import { firstColumns, tableColumns, type TableColumnId } from "@/core/library/media";
 import type { CardHead, FavouritesList } from "@/core/library/entities";
 import { useDesk } from "../data/desk";
-import { sayOrigin } from "../apply/apply-row";
 import type { Selection } from "../parts/use-selection";
 import { useListKeys } from "../parts/use-list-keys";
-import { KeyCap } from "../parts/key-cap";
 import { pressRow, rowPress, selectsAlso } from "../parts/row-press";
 import { useTaken } from "./drag";
+import { columnsOfTable, orderIn, type TableLook } from "./table-columns";
 import { MediumSign } from "../parts/medium-sign";
 import { Stars } from "../parts/stars";
 import { LockSign } from "../parts/lock-sign";
@@ -39,9 +38,8 @@ import { ListStamp } from "../parts/stamp";
 
 export interface TableRow {
   readonly card: CardHead;
-  readonly chain: string;
-  readonly origin: string;
-  readonly key: string;
+  /** What the shown columns say. */
+  readonly texts: readonly string[];
   readonly aliases: readonly string[];
   readonly lists: readonly FavouritesList[];
   /** Stars, -1 for rejected, 0 for none. */
@@ -49,72 +47,70 @@ export interface TableRow {
 }
 
 /** A row of the table, with what belongs to this member. */
-function tableRow(card: CardHead, shelf: Shelf, memberId: string): TableRow {
-  return {
-    card,
-    chain: sayEffects(card.effects),
-    origin: sayOrigin(card, memberId),
-    key: shelf.keyOf(card.id) ?? "",
-    aliases: shelf.aliasesOf(card.id).map(({ text }) => text),
-    lists: shelf.listsOf(card.id),
-    stars: shelf.starsOf(card.id),
-  };
-}
-
-type SortedBy = "chain" | "origin" | "key";
+const tableRow = (card: CardHead, shown: readonly TableColumnId[], look: TableLook): TableRow => ({
+  card,
+  texts: shown.map((id) => columnsOfTable[id].text(card, look)),
+  aliases: look.shelf.aliasesOf(card.id).map(({ text }) => text),
+  lists: look.shelf.listsOf(card.id),
+  stars: look.shelf.starsOf(card.id),
+});
 
 const column = createColumnHelper<TableRow>();
-const columns = [
-  column.accessor("card", {
-    id: "name",
-    header: "Card",
-    cell: ({ row: { original } }) => (
-      <Box display="flex" alignItems="center" gap="8px" minWidth="0">
-        <Box color="muted" {...selectsAlso}>
-          <MediumSign medium={original.card.medium} />
-        </Box>
-        <chakra.span textStyle="rowTitle" truncate title={original.card.name}>
-          {original.card.name}
-        </chakra.span>
-        {original.card.layer === "private" && <LockSign />}
-        {original.aliases.map((alias) => (
-          <chakra.span
-            key={alias}
-            textStyle="figure"
-            borderBottom="2px solid"
-            borderColor="keyGround"
-            flexShrink={0}
-          >
-            {alias}
-          </chakra.span>
-        ))}
-        {original.lists.map((list) => (
-          <ListStamp key={list.id} list={list} />
-        ))}
-        <Stars stars={original.stars} />
+const nameColumn = column.accessor("card", {
+  id: "name",
+  header: "Card",
+  cell: ({ row: { original } }) => (
+    <Box display="flex" alignItems="center" gap="8px" minWidth="0">
+      <Box color="muted" {...selectsAlso}>
+        <MediumSign medium={original.card.medium} />
       </Box>
-    ),
-  }),
-  column.accessor("chain", {
-    header: "Chain",
-    cell: (cell) => (
-      <chakra.span color="muted" truncate display="block" title={cell.getValue()}>
-        {cell.getValue()}
+      <chakra.span textStyle="rowTitle" truncate title={original.card.name}>
+        {original.card.name}
       </chakra.span>
-    ),
-  }),
-  column.accessor("origin", {
-    header: "Kept by",
-    cell: (cell) => <chakra.span textStyle="hint">{cell.getValue()}</chakra.span>,
-  }),
-  column.accessor("key", {
-    header: "Key",
-    cell: (cell) => (cell.getValue() ? <KeyCap keys={cell.getValue()} /> : null),
-  }),
+      {original.card.layer === "private" && <LockSign />}
+      {original.aliases.map((alias) => (
+        <chakra.span
+          key={alias}
+          textStyle="figure"
+          borderBottom="2px solid"
+          borderColor="keyGround"
+          flexShrink={0}
+        >
+          {alias}
+        </chakra.span>
+      ))}
+      {original.lists.map((list) => (
+        <ListStamp key={list.id} list={list} />
+      ))}
+      {original.stars !== 0 && <Stars stars={original.stars} />}
+    </Box>
+  ),
+});
+/** The columns of a table that shows these. */
+const columnsFor = (shown: readonly TableColumnId[]) => [
+  nameColumn,
+  ...shown.map((id, at) =>
+    column.accessor(({ texts }) => texts[at], {
+      id,
+      header: columnsOfTable[id].header,
+      cell: (cell) => {
+        const text = cell.getValue();
+        const { shown: as } = columnsOfTable[id];
+        return as ? (
+          as(text)
+        ) : (
+          <chakra.span color="muted" truncate display="block" title={text}>
+            {text}
+          </chakra.span>
+        );
+      },
+    }),
+  ),
 ];
 const byName: SortingState = [{ id: "name", desc: false }];
 const unsorted: SortingState = [];
-const grid = "minmax(0, 5fr) minmax(0, 3fr) 74px 56px";
+const gridFor = (shown: readonly TableColumnId[]) =>
+  ["minmax(160px, 5fr)", ...shown.map((id) => columnsOfTable[id].track)].join(" ");
 const rowHeight = 36;
 const headHeight = 28;
 
@@ -141,8 +137,8 @@ const byNames = (ids: readonly string[], all: readonly string[]): string[] => {
 /** True where two rows show the same. */
 const isSameRow = (a: TableRow, b: TableRow): boolean =>
   a.card === b.card &&
-  a.key === b.key &&
   a.stars === b.stars &&
+  a.texts.join("\0") === b.texts.join("\0") &&
   a.lists.length === b.lists.length &&
   a.lists.every((list, i) => list === b.lists[i]) &&
   a.aliases.join() === b.aliases.join();
@@ -161,6 +157,7 @@ interface CardRowProps {
   /** Pixels from the top. */
   readonly start: number;
   readonly selected: boolean;
+  readonly grid: string;
   readonly onPress: (event: MouseEvent, id: string) => void;
   readonly onOpen: () => void;
 }
@@ -170,11 +167,12 @@ const isSameCardRow = (a: CardRowProps, b: CardRowProps): boolean =>
   a.index === b.index &&
   a.start === b.start &&
   a.selected === b.selected &&
+  a.grid === b.grid &&
   a.onPress === b.onPress &&
   a.onOpen === b.onOpen;
 
 /** Drawn anew only when it shows something else, however often the table is while it is scrolled. */
-const CardRow = memo(function CardRow({ row, index, start, selected, onPress, onOpen }: CardRowProps) {
+const CardRow = memo(function CardRow({ row, index, start, selected, grid, onPress, onOpen }: CardRowProps) {
   const press = (event: MouseEvent) => onPress(event, row.id);
   return (
     <Box
@@ -212,9 +210,27 @@ const CardRow = memo(function CardRow({ row, index, start, selected, onPress, on
 
 /** The table of cards; only the rows in view are drawn, however many there are. */
 export function CardTable({ ids, ownOrder, label, empty, selection, onOrder, onOpen, ref }: CardTableProps) {
-  const { data } = useDesk();
-  const { replica, shelf, member } = data;
-  const [sorting, setSorting] = useState<SortingState>(unsorted);
+  const { data, library } = useDesk();
+  const { replica, shelf, member, habitsOf } = data;
+  const { tableColumns: chosen = firstColumns, tableSort, isViewLocked = false } = member.settings;
+  const shown = useMemo(() => tableColumns.filter((id) => chosen.includes(id)), [chosen]);
+  const columns = useMemo(() => columnsFor(shown), [shown]);
+  const grid = useMemo(() => gridFor(shown), [shown]);
+  const look = useMemo<TableLook>(
+    () => ({ replica, shelf, habitsOf, memberId: member.id }),
+    [replica, shelf, habitsOf, member.id],
+  );
+  const [sorting, setSorting] = useState<SortingState>(() =>
+    tableSort ? [{ id: tableSort.by, desc: tableSort.desc }] : unsorted,
+  );
+  const sortBy: OnChangeFn<SortingState> = (next) => {
+    const made = typeof next === "function" ? next(sorting) : next;
+    setSorting(made);
+    if (isViewLocked) return;
+    const [by] = made;
+    const kept = by ? { by: by.id as TableColumnId | "name", desc: by.desc } : null;
+    library.saveSettings({ tableSort: kept }).catch(() => undefined);
+  };
   const order = useMemo(() => {
     const [by] = sorting;
     if (!by) return ids;
@@ -223,14 +239,14 @@ export function CardTable({ ids, ownOrder, label, empty, selection, onOrder, onO
         ? ownOrder
           ? byNames(ids, shelf.at({ kind: "all" }))
           : ids
-        : sortedBy(by.id as SortedBy);
+        : sortedBy(by.id as TableColumnId);
     return by.desc ? [...upwards].reverse() : upwards;
     // Names that tie keep the order in which they came, by name.
-    function sortedBy(what: SortedBy): string[] {
-      const keyed = ids.map((id) => [tableRow(replica.card.get(id)!, shelf, member.id)[what], id] as const);
+    function sortedBy(what: TableColumnId): string[] {
+      const keyed = ids.map((id) => [orderIn(what, replica.card.get(id)!, look), id] as const);
       return keyed.sort(([a], [b]) => (a < b ? -1 : a > b ? 1 : 0)).map(([, id]) => id);
     }
-  }, [ids, sorting, ownOrder, replica, shelf, member.id]);
+  }, [ids, sorting, ownOrder, replica, shelf, look]);
   useEffect(() => onOrder(order), [order, onOrder]);
   // The virtualiser is a mutable object; what is drawn follows from its own state, not from props.
   // The head covers what is scrolled to the top, and sets the rows down by its height.
@@ -244,12 +260,12 @@ export function CardTable({ ids, ownOrder, label, empty, selection, onOrder, onO
   });
   const items = virtual.getVirtualItems();
   // Only what is in view becomes rows: a hundred thousand of them would fill a gigabyte.
-  const shown = items.flatMap(({ index }) => replica.card.get(order[index]) ?? []);
+  const inView = items.flatMap(({ index }) => replica.card.get(order[index]) ?? []);
   const table = useReactTable({
-    data: useKept(shown.map((card) => tableRow(card, shelf, member.id))),
+    data: useKept(inView.map((card) => tableRow(card, shown, look))),
     columns,
     state: { sorting: sorting.length > 0 || ownOrder ? sorting : byName },
-    onSortingChange: setSorting,
+    onSortingChange: sortBy,
     manualSorting: true,
     getCoreRowModel: getCoreRowModel(),
     getRowId: (row) => row.card.id,
@@ -344,6 +360,7 @@ export function CardTable({ ids, ownOrder, label, empty, selection, onOrder, onO
                 index={item.index}
                 start={item.start}
                 selected={selection.ids.has(row.id)}
+                grid={grid}
                 onPress={onPress}
                 onOpen={open}
               />

@@ -3,7 +3,16 @@
 import { Box, chakra } from "@chakra-ui/react";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { ChevronDown, ChevronRight } from "lucide-react";
-import { memo, useCallback, useEffect, useMemo, useRef, type KeyboardEvent, type ReactNode } from "react";
+import {
+  memo,
+  useCallback,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type KeyboardEvent,
+  type ReactNode,
+} from "react";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
 import type { Replica } from "@/core/library/change";
@@ -209,7 +218,10 @@ export function IndexColumn({ replica, shelf, isIndexed, place, onPlace }: Index
   const box = useRef<HTMLDivElement>(null);
   const { folder, tag, savedSearch, hiding, favouritesList } = replica;
   const { library, finder, data } = useDesk();
-  const { closedRows } = data.member.settings;
+  const { closedRows: kept, isViewLocked = false } = data.member.settings;
+  /** What is closed for now, where the view is locked. */
+  const [closedNow, setClosedNow] = useState<readonly string[] | null>(null);
+  const closedRows = isViewLocked ? (closedNow ?? kept) : kept;
   const closed = useMemo(() => new Set(closedRows), [closedRows]);
   // Where one is is shown, also in what is closed.
   const to =
@@ -223,9 +235,10 @@ export function IndexColumn({ replica, shelf, isIndexed, place, onPlace }: Index
     ({ place: of }: Row, open: boolean) => {
       if (!("id" in of)) return;
       const next = open ? [...closed].filter((id) => id !== of.id) : [...closed, of.id];
+      if (isViewLocked) return setClosedNow(next);
       void library.saveSettings({ closedRows: next }).catch(() => undefined);
     },
-    [closed, library],
+    [closed, library, isViewLocked],
   );
   const hasOwn = shelf.count({ kind: "private" }) > 0 || place.kind === "private";
   const lines = useMemo(

@@ -12,6 +12,7 @@ import { useContent } from "../data/contents";
 import { useDesk } from "../data/desk";
 import { nameOfMember } from "../data/library-data";
 import { CardLine, IndexCard } from "../parts/index-card";
+import { Note } from "../parts/note";
 import { MediumSign } from "../parts/medium-sign";
 import { useListKeys } from "../parts/use-list-keys";
 import { useSelection } from "../parts/use-selection";
@@ -148,7 +149,11 @@ function Offered({ offer, who, library }: OfferedProps) {
         </Box>
         <Box as="dl" m="0">
           <CardLine name="Offered by">{`${who}, ${date.format(new Date(offer.offeredAt))}`}</CardLine>
-          {offer.note !== "" && <CardLine name="Note">{offer.note}</CardLine>}
+          {offer.note !== "" && (
+            <CardLine name="Note">
+              <Note>{offer.note}</Note>
+            </CardLine>
+          )}
           {offer.maker !== "" && <CardLine name="Made by">{offer.maker}</CardLine>}
           <CardLine name="Meant for">
             {offer.fits.length === 0 ? "any target" : offer.fits.join(", ")}

@@ -36,7 +36,7 @@ export function Columns({ place, columns }: { place: ColumnPlace; columns: reado
       defaultLayout={known}
       // Nothing is lost where it cannot be kept.
       onLayoutChanged={(layout, { isUserInteraction }) => {
-        if (!isUserInteraction) return;
+        if (!isUserInteraction || data.member.settings.isViewLocked) return;
         const next = { ...data.member.settings.columns, [place]: layout };
         library.saveSettings({ columns: next }).catch(() => undefined);
       }}

@@ -212,7 +212,18 @@ interface FormProps<Values extends FieldValues> extends Omit<ComponentProps<"for
 /** The form itself: its fields, what is wrong with none of them, and the buttons at the foot. */
 export function Form<Values extends FieldValues>({ form, children, buttons, ...rest }: FormProps<Values>) {
   return (
-    <form noValidate onSubmit={form.submit} onInput={form.changed} {...rest}>
+    <form
+      noValidate
+      onSubmit={form.submit}
+      onInput={form.changed}
+      onKeyDown={(event) => {
+        // In a field of several lines Enter begins the next one.
+        if (event.key !== "Enter" || !(event.ctrlKey || event.metaKey)) return;
+        event.preventDefault();
+        event.currentTarget.requestSubmit();
+      }}
+      {...rest}
+    >
       {children}
       <Problem>{form.problem}</Problem>
       {buttons}

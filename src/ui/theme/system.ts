@@ -27,6 +27,7 @@ const config = defineConfig({
     },
     "input, textarea": { fontVariantLigatures: "inherit" },
     "*:focus-visible": { outline: "2px solid {colors.selected}", outlineOffset: "1px" },
+    "input[type=checkbox], input[type=radio], input[type=range]": { accentColor: "{colors.cardSelected}" },
     "::selection": { bg: "matchGround", color: "cardInk" },
   },
   theme: {

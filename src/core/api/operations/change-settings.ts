@@ -1,5 +1,11 @@
 import Joi from "joi";
-import { applyWays, barGroupings, columnPlaces, type MemberSettings } from "@/core/library/media";
+import {
+  applyWays,
+  barGroupings,
+  columnPlaces,
+  tableColumns,
+  type MemberSettings,
+} from "@/core/library/media";
 import { mostOpen } from "@/core/library/desk";
 import { id } from "../fields";
 import { operation, ofLibrary } from "../operation";
@@ -16,6 +22,16 @@ const settingsInput = Joi.object({
     .allow(null),
   lastSessionId: id,
   closedRows: Joi.array().items(id).unique().max(2000),
+  tableColumns: Joi.array()
+    .items(Joi.string().valid(...tableColumns))
+    .unique(),
+  tableSort: Joi.object({
+    by: Joi.string()
+      .valid("name", ...tableColumns)
+      .required(),
+    desc: Joi.boolean().required(),
+  }).allow(null),
+  isViewLocked: Joi.boolean(),
   openFolders: Joi.array().items(id).unique().max(mostOpen),
   columns: Joi.object(Object.fromEntries(columnPlaces.map((place) => [place, widths]))),
 });

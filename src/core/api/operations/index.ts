@@ -16,6 +16,7 @@ import { takeBack } from "./take-back";
 import { cardFile } from "./card-file";
 import { cardRating } from "./card-rating";
 import { usage } from "./usage";
+import { memberView } from "./member-view";
 import { cardVersions } from "./card-versions";
 import { sessionReplica } from "./session-replica";
 import { bringMaterial } from "./bring-material";
@@ -64,6 +65,7 @@ export const operations: readonly Operation[] = [
   cardFile,
   cardRating,
   usage,
+  memberView,
   cardVersions,
   sessionReplica,
   bringMaterial,

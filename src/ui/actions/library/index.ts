@@ -24,6 +24,8 @@ import { mergeTag } from "./merge-tag";
 import { moveTag } from "./move-tag";
 import { offer } from "./offer";
 import { offers } from "./offers";
+import { note } from "./note";
+import { view } from "./view";
 import { newList } from "./new-list";
 import { newTag } from "./new-tag";
 import { listHigher, listLower } from "./place-in-list";
@@ -67,6 +69,7 @@ export const libraryPlace: ActionPlace<LibraryHere> = {
     giveAlias,
     makeDefault,
     rename,
+    note,
     maker,
     madeFor,
     joinVariants,
@@ -113,6 +116,7 @@ export const libraryPlace: ActionPlace<LibraryHere> = {
     removeSearch,
     hideMaker,
     hidden,
+    view,
     queryHelp,
     toBench,
     selectAll,

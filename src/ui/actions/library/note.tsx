@@ -1,0 +1,13 @@
+import { NoteDialog } from "../../library/note-dialog";
+import type { Action } from "../action";
+import { editable, type CardsHere } from "./here";
+
+export const note: Action<CardsHere> = {
+  id: "library.note",
+  words: ({ card }) => (card?.note ? "Change the card's note" : "Write a note on the card"),
+  short: "note",
+  keys: ["y"],
+  on: ["card"],
+  offered: (here) => here.selected.length === 1 && here.card !== undefined && editable(here),
+  dialog: ({ here: { card }, close }) => (card ? <NoteDialog card={card} onClose={close} /> : null),
+};

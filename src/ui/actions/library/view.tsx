@@ -1,0 +1,13 @@
+import { may } from "@/core/library/roles";
+import { ViewDialog } from "../../keeping/view-dialog";
+import type { Action } from "../action";
+import type { LibraryHere } from "./here";
+
+export const view: Action<LibraryHere> = {
+  id: "library.view",
+  words: "Choose what the table shows, copy a colleague's view, or lock yours",
+  short: "view",
+  keys: ["v"],
+  offered: ({ role }) => may(role, "own"),
+  dialog: ({ close }) => <ViewDialog onClose={close} />,
+};
