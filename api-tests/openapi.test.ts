@@ -164,6 +164,9 @@ const good: Record<string, () => Promise<Asked>> = {
   "GET /libraries/{libraryId}/cards/{cardId}/rating": async () => ({
     parameters: { cardId: await world.keep() },
   }),
+  "GET /libraries/{libraryId}/members/{memberId}/view": async () => ({
+    parameters: { memberId: (await world.owner.rows()).member[0].id as string },
+  }),
   "GET /libraries/{libraryId}/cards/{cardId}/versions": async () => ({
     parameters: { cardId: await world.keep() },
   }),

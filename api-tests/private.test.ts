@@ -14,7 +14,10 @@ import * as replicaRoute from "@/app/api/libraries/[libraryId]/replica/route";
 import * as searchRoute from "@/app/api/libraries/[libraryId]/search/route";
 import * as sessionRoute from "@/app/api/libraries/[libraryId]/sessions/[sessionId]/route";
 import * as usageRoute from "@/app/api/libraries/[libraryId]/usage/route";
+import { v7 as newId } from "uuid";
+import { readCard } from "@/db/cards";
 import { database } from "@/db/connection";
+import { Ledger, OfAnotherStream } from "@/db/ledger";
 import { keepImprint } from "@/db/imprints";
 import { change } from "@/db/schema";
 import { imprintForm } from "@/core/measure/likeness";
@@ -258,6 +261,30 @@ describe("a private card", () => {
     expect(
       (await viewer.run("keep-card", { name: "V", path: "", layer: "private", chain: ownChain() })).status,
     ).toBe(403);
+  });
+});
+
+describe("the one way to change rows", () => {
+  it("writes no private card where others read, none of somebody else's, and nothing of the team's among one's own", async () => {
+    const { cardId } = await keepOwn();
+    const { libraryId } = author;
+    const db = database();
+    const card = (await readCard(db, libraryId, author.id, cardId))!;
+    const folder = { id: newId(), parentId: null, name: "Made", position: "a0", sign: "", fits: [] } as const;
+    const attempts: [Ledger, (ledger: Ledger) => Promise<unknown>][] = [
+      [new Ledger(db, libraryId, author.id, "library"), (to) => to.insert("card", { ...card, id: newId() })],
+      [new Ledger(db, libraryId, author.id, "session"), (to) => to.insert("card", { ...card, id: newId() })],
+      [
+        new Ledger(db, libraryId, author.id, "library"),
+        (to) => to.updateAll("card", [[card, { name: "Seen" }]]),
+      ],
+      [new Ledger(db, libraryId, other.id, "member"), (to) => to.deleteAll("card", [card])],
+      [new Ledger(db, libraryId, author.id, "member"), (to) => to.insert("folder", folder)],
+    ];
+    for (const [ledger, attempt] of attempts) await expect(attempt(ledger)).rejects.toThrow(OfAnotherStream);
+    expect(await new Ledger(db, libraryId, author.id, "library").read("card", cardId)).toBeNull();
+    expect(await new Ledger(db, libraryId, other.id, "session").read("card", cardId)).toBeNull();
+    expect(await readCard(db, libraryId, author.id, cardId)).toEqual(card);
   });
 });
 

@@ -5,7 +5,7 @@ import { fromColumns, readRow } from "./entities";
 import { card, cardVersion } from "./schema";
 
 /** The cards that a member may know of: all but others' private ones. Null stands for what all may know. */
-export const seenBy = (userId: string | null): SQL =>
+const seenBy = (userId: string | null): SQL =>
   userId === null ? isNull(card.ownerId) : or(isNull(card.ownerId), eq(card.ownerId, userId))!;
 
 /** A card that the member may know of, or null. */

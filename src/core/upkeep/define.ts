@@ -58,7 +58,7 @@ export interface Remedy {
 }
 
 /** The kinds of row that findings are about. */
-export type FoundEntity = "card" | "folder" | "tag" | "favouritesList" | "alias" | "keyBinding";
+type FoundEntity = "card" | "folder" | "tag" | "favouritesList" | "alias" | "keyBinding";
 
 /** A kind of thing that wants tidying: a file of `findings` and a line in `upkeep`. */
 export interface Finding {
