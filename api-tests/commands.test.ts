@@ -63,6 +63,8 @@ const said: Record<string, RegExp> = {
   "offer-card": /^offered “Own \d+” to the team$/,
   "answer-proposal": /^accepted “Own \d+”$/,
   "drop-proposal": /^no longer offers “Own \d+”$/,
+  "copy-marks": /^gave 2 cards the tags and the note of “Card \d+”$/,
+  "rename-cards": /^renamed 2 cards$/,
   tidy: /^filed 2 cards in Folder \d+, and 2 more$/,
   "tidy-own": /^“ty\d+” now recalls “Card \d+”, and 1 more$/,
   "bind-key": /^the key 7 now applies “Card \d+”$/,

@@ -101,6 +101,57 @@ describe("the history", () => {
   });
 });
 
+describe("the history of one thing", () => {
+  const summariesOf = async (person: Person, query: string) =>
+    (await historyOf(person, query)).changes.map(({ summary }) => summary);
+
+  it("holds what changed a card, what was said of it, where it was put and what it was put on", async () => {
+    const { cardId } = (
+      await owner.run<{ cardId: string }>("keep-card", {
+        name: "Followed",
+        path: "From here",
+        note: "",
+        fits: [],
+        chain: highPass(),
+      })
+    ).body.result;
+    const rows = await owner.rows();
+    const from = rows.folder.find(({ name }) => name === "From here")!.id as string;
+    await colleague.run("edit-card", { cardId, name: "Followed on" });
+    await colleague.run("move-cards", { cardIds: [cardId], path: "To there" });
+    await owner.run("set-alias", { cardId, text: "fllw" });
+    await owner.run("apply-card", { sessionId, targetIds, cardId });
+    await owner.run("create-folder", { parentId: null, name: "Unrelated" });
+    expect(await summariesOf(owner, `of=${cardId}`)).toEqual([
+      "“Followed on” on 2 clips",
+      "“fllw” now recalls “Followed on”",
+      "filed “Followed on” in To there",
+      "renamed “Followed” to “Followed on”",
+      "kept preset “Followed”",
+    ]);
+    // What is somebody's own is told to them alone.
+    expect(await summariesOf(viewer, `of=${cardId}`)).not.toContain("“fllw” now recalls “Followed on”");
+    expect(await summariesOf(viewer, `of=${cardId}&actor=${colleague.id}`)).toEqual([
+      "filed “Followed on” in To there",
+      "renamed “Followed” to “Followed on”",
+    ]);
+    // Of a folder, what came into it and what left it.
+    expect(await summariesOf(owner, `of=${from}`)).toEqual([
+      "filed “Followed on” in To there",
+      "kept preset “Followed”",
+    ]);
+    // Taking back is of it too.
+    await owner.takeBack("undo", sessionId);
+    await owner.takeBack("undo", sessionId);
+    expect((await historyOf(owner, `of=${cardId}`)).changes[0]).toMatchObject({ direction: "undo" });
+  });
+
+  it("is of one that is named as such", async () => {
+    expect((await historyOf(owner, "of=nonsense")) as unknown).toMatchObject({ error: { field: "of" } });
+    expect(await summariesOf(owner, `of=${sessionId.replace(/.$/, "0")}`)).toEqual([]);
+  });
+});
+
 describe("taking back any change", () => {
   it("works on an old one that nothing built upon, by somebody else", async () => {
     const made = (await colleague.run("create-folder", { parentId: null, name: "Made by a colleague" })).body

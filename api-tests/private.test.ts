@@ -185,6 +185,8 @@ describe("a private card", () => {
       "prove-card": { cardId, contentVersion: 1, on: "x", difference: 0 },
       "copy-cards": { cardIds: [cardId] },
       "move-cards": { cardIds: [cardId], path: "Stolen" },
+      "rename-cards": { names: [{ cardId, name: "Stolen" }] },
+      "copy-marks": { cardId, onto: [cardId], tags: true, note: true },
       "file-cards": { cardIds: [cardId], path: "Stolen", on: true },
       "tag-cards": { cardIds: [cardId], path: "stolen", on: true },
       "withdraw-cards": { cardIds: [cardId], withdrawn: true },

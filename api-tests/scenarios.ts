@@ -158,6 +158,17 @@ export async function makeScenarios() {
     "offer-card": async () => ({ ownCardId: await keepOwn(), path: "Offered / Here" }),
     "answer-proposal": async () => ({ proposalId: await offer(), accept: true, path: fresh("Taken in") }),
     "drop-proposal": async () => ({ proposalId: await offer() }),
+    "copy-marks": async () => {
+      const from = await tagged(await tag(), await tag());
+      await owner.run("edit-card", { cardId: from, note: "To be read" });
+      return { cardId: from, onto: [await keep(), await keep()], tags: true, note: true };
+    },
+    "rename-cards": async () => ({
+      names: [
+        { cardId: await keep(), name: fresh("Given") },
+        { cardId: await keep(), name: fresh("Given") },
+      ],
+    }),
     tidy: async () => {
       const [into, other] = [await folder(), await folder()];
       const cardIds = [await keep(), await keep()];

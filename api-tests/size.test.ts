@@ -261,6 +261,7 @@ describe("the database finds by an index", () => {
     "contents of some": () => ask(contentsRoute, `?of=${fingerprints.join()}`),
     "what has changed": () => ask(changesRoute, "?since=20000"),
     "the history": () => ask(historyRoute),
+    "the history of one card": () => ask(historyRoute, `?of=${ids[0]}`),
     "the history of one member, from a place on": () => ask(historyRoute, `?actor=${owner.id}&before=15000`),
     "how it is used": () => ask(usageRoute),
     "a session": () => ask(sessionRoute, "", { sessionId }),

@@ -160,3 +160,30 @@ test("the table's columns and order are the member's own, can be copied from a c
   await grid(page).getByRole("button", { name: "Card" }).click();
   await saved(page);
 });
+
+test("by keyboard: the history of one card, narrowed to one member, and back to all of it", async ({
+  page,
+}) => {
+  await signIn(page, "curator");
+  await openLibrary(page);
+  await find(page, "Boathouse slap");
+  await press(page, "r");
+  await page.keyboard.type("Boathouse slap, twice");
+  await press(page, "Enter");
+  await expect(said(page)).toContainText("Renamed “Boathouse slap”");
+  await press(page, "Backspace");
+  await expect(said(page)).toContainText("Taken back");
+  await press(page, "x");
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("History of “Boathouse slap”");
+  const changes = page.getByRole("listbox", { name: "Changes" }).getByRole("option");
+  await expect(changes.first()).toContainText("Took back: renamed “Boathouse slap”");
+  await expect(changes.nth(1)).toContainText("Renamed “Boathouse slap”");
+  await page.getByLabel("By whom").selectOption({ label: "by owner" });
+  await expect(page.getByText("Nothing in the history is of this.")).toBeVisible();
+  await page.getByLabel("By whom").selectOption({ label: "by anybody" });
+  await page.getByRole("listbox", { name: "Changes" }).focus();
+  await press(page, "Escape");
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("History");
+  await expect(page).toHaveURL(/history$/);
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+});

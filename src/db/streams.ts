@@ -1,5 +1,6 @@
 import { and, asc, desc, eq, gt, ilike, inArray, isNull, lt, or, sql } from "drizzle-orm";
 import type { Change, StreamKind } from "@/core/library/change";
+import { touchedBy } from "@/core/library/describe-change";
 import type { ChangeNotice } from "@/core/library/live";
 import type { Executor } from "./connection";
 import { benchSession, change, stream } from "./schema";
@@ -75,13 +76,13 @@ export const changeChannel = "fichier_change";
 export async function record(
   db: Executor,
   locked: StreamRow,
-  row: Omit<typeof change.$inferInsert, "streamId" | "revision">,
+  row: Omit<typeof change.$inferInsert, "streamId" | "revision" | "touches">,
 ): Promise<ChangeRow> {
   const revision = locked.revision + 1;
   await db.update(stream).set({ revision }).where(eq(stream.id, locked.id));
   const [written] = await db
     .insert(change)
-    .values({ ...row, streamId: locked.id, revision })
+    .values({ ...row, streamId: locked.id, revision, touches: touchedBy(row.forward, row.backward) })
     .returning();
   const { libraryId, memberId, sessionId } = locked;
   const notice: ChangeNotice = { libraryId, memberId, sessionId, of: kindOf(locked), revision };
@@ -168,6 +169,8 @@ export interface HistoryQuery {
   /** Words that the summary must hold, in any letter case. */
   readonly words: readonly string[];
   readonly actorId?: string;
+  /** Only what is about this row. */
+  readonly of?: string;
   readonly limit: number;
 }
 
@@ -200,7 +203,7 @@ const shown = {
 /** The changes of a library that a member may see, the newest first. */
 export async function listHistory(
   db: Executor,
-  { libraryId, memberId, before, words, actorId, limit }: HistoryQuery,
+  { libraryId, memberId, before, words, actorId, of, limit }: HistoryQuery,
 ) {
   // The latest of each stream by its index, and of those the latest: the whole history is never put in order.
   const latest = db
@@ -211,6 +214,7 @@ export async function listHistory(
         eq(change.streamId, stream.id),
         before === undefined ? undefined : lt(change.sequence, before),
         actorId === undefined ? undefined : eq(change.actorId, actorId),
+        of === undefined ? undefined : sql`${change.touches} @> ${sql.param([of])}::uuid[]`,
         ...words.map((word) => ilike(change.summary, `%${word.replace(/[\\%_]/g, "\\$&")}%`)),
       ),
     )

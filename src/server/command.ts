@@ -37,6 +37,8 @@ interface AboutCards {
   readonly cardId?: string | null;
   readonly cardIds?: readonly string[];
   readonly layer?: string;
+  readonly names?: readonly { readonly cardId: string }[];
+  readonly onto?: readonly string[];
 }
 
 /**
@@ -46,17 +48,23 @@ interface AboutCards {
 async function streamOf(
   { stream, ownToo }: Pick<CommandShape, "stream" | "ownToo">,
   { libraryId, userId }: Member,
-  { cardId, cardIds = cardId ? [cardId] : [], layer }: AboutCards,
+  { cardId, cardIds = [], onto = [], names = [], layer }: AboutCards,
 ): Promise<StreamKind> {
   if (stream !== "library") return stream;
   if (layer === "private") return "member";
-  const own = cardIds.length === 0 ? 0 : await countOwnAmong(database(), libraryId, userId, cardIds);
+  const about = new Set([
+    ...(cardId ? [cardId] : []),
+    ...cardIds,
+    ...onto,
+    ...names.map((named) => named.cardId),
+  ]);
+  const own = about.size === 0 ? 0 : await countOwnAmong(database(), libraryId, userId, [...about]);
   if (own === 0) return stream;
   if (!ownToo)
     throw new Refusal(409, "private-card", "This cannot be done to a private card: only you know of it.", {
       hint: "Offer it to the team first.",
     });
-  if (own < cardIds.length)
+  if (own < about.size)
     throw new Refusal(409, "mixed-layers", "Private cards are changed apart from those of the team.", {
       hint: "Choose only private cards, or none.",
     });

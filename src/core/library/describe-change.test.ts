@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { RowChange } from "./change";
-import { describeChange, type NameOf } from "./describe-change";
+import { describeChange, touchedBy, type NameOf } from "./describe-change";
 
 const names: Record<string, string> = {
   c1: "Slip room",
@@ -94,4 +94,38 @@ describe("what a change did", () => {
         nameOf,
       ),
     ).toEqual(["card “Slip room”: name “A” → “B”", "folder “Rooms”: name “C” → “D”"]));
+});
+
+describe("what a change is about", () => {
+  it("is the rows that it changed, and those that they named before or name since", () => {
+    const forward = [
+      {
+        kind: "update",
+        entity: "card",
+        id: "card",
+        set: { folderId: "to", tagIds: ["new", "kept"], note: "x" },
+      },
+      {
+        kind: "insert",
+        entity: "alias",
+        row: { id: "alias", cardId: "other", searchId: null, text: "folder" },
+      },
+      { kind: "delete", entity: "folder", id: "gone" },
+    ] as unknown as RowChange[];
+    const backward = [
+      { kind: "insert", entity: "folder", row: { id: "gone", parentId: "above", name: "Gone" } },
+      { kind: "delete", entity: "alias", id: "alias" },
+      { kind: "update", entity: "card", id: "card", set: { folderId: "from", tagIds: ["kept"], note: "y" } },
+    ] as unknown as RowChange[];
+    expect(touchedBy(forward, backward).sort()).toEqual(
+      ["card", "to", "from", "new", "kept", "alias", "other", "gone", "above"].sort(),
+    );
+  });
+  it("is noted of so many rows at most", () => {
+    const many = Array.from(
+      { length: 30_000 },
+      (_, i) => ({ kind: "update", entity: "card", id: `${i}`, set: { withdrawn: true } }) as RowChange,
+    );
+    expect(touchedBy(many, [])).toHaveLength(20_000);
+  });
 });

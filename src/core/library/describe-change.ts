@@ -69,3 +69,27 @@ export function describeChange(
     });
   });
 }
+
+/** The most ids that are noted of one change. */
+const mostTouched = 20_000;
+
+/**
+ * The ids of the rows that a change is about: those that it changed, and those that they named before or name since, such as
+ * the folders that a card was moved from and to. At most so many.
+ */
+export function touchedBy(forward: readonly RowChange[], backward: readonly RowChange[]): string[] {
+  const ids = new Set<string>();
+  for (const step of [...forward, ...backward]) {
+    ids.add(step.kind === "insert" ? step.row.id : step.id);
+    const fields = (step.kind === "insert" ? step.row : step.kind === "update" ? step.set : {}) as Record<
+      string,
+      unknown
+    >;
+    for (const field of Object.keys(factsOf(step.entity).references ?? {})) {
+      const value = fields[field];
+      for (const id of Array.isArray(value) ? value : [value]) if (typeof id === "string") ids.add(id);
+    }
+    if (ids.size >= mostTouched) break;
+  }
+  return [...ids].slice(0, mostTouched);
+}

@@ -59,6 +59,11 @@ export const change = pgTable(
     direction: text().$type<"do" | "undo" | "redo" | "stamp">().notNull().default("do"),
     takesBack: integer(),
     takenBack: boolean().notNull().default(false),
+    /** What it is about; see `touchedBy`. */
+    touches: uuid()
+      .array()
+      .notNull()
+      .default(sql`'{}'`),
   },
   (t) => [
     primaryKey({ columns: [t.streamId, t.revision] }),
@@ -68,5 +73,7 @@ export const change = pgTable(
       .on(t.streamId, t.actorId, t.sequence)
       .where(sql`${t.takenBack} = false`),
     index("change_in_order").on(t.streamId, t.sequence),
+    // The history of one card, folder or tag.
+    index("change_touches").using("gin", t.touches),
   ],
 );

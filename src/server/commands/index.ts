@@ -11,6 +11,8 @@ import { pinCard } from "./pin-card";
 import { proveCard } from "./prove-card";
 import { importCard } from "./import-card";
 import { copyCards } from "./copy-cards";
+import { copyMarks } from "./copy-marks";
+import { renameCards } from "./rename-cards";
 import { offerCard } from "./offer-card";
 import { answerProposal } from "./answer-proposal";
 import { dropProposal } from "./drop-proposal";
@@ -75,6 +77,8 @@ const carriedOut: { readonly [N in CommandName]: Command<N, InputOf<N>, ResultOf
   "prove-card": proveCard,
   "import-card": importCard,
   "copy-cards": copyCards,
+  "copy-marks": copyMarks,
+  "rename-cards": renameCards,
   "offer-card": offerCard,
   "answer-proposal": answerProposal,
   "drop-proposal": dropProposal,

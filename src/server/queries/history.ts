@@ -9,7 +9,7 @@ const pageLength = 100;
 /** The history of a library as the asker may see it, the newest first, at most 100 changes; `before` asks for older ones. */
 export async function history(
   { libraryId, userId }: Member,
-  { before, words, actor }: { before?: string; words: string; actor?: string },
+  { before, words, actor, of }: { before?: string; words: string; actor?: string; of?: string },
 ) {
   const rows = await listHistory(database(), {
     libraryId,
@@ -17,6 +17,7 @@ export async function history(
     before: before === undefined ? undefined : Number(before),
     words: words.split(/\s+/).filter(Boolean),
     actorId: actor,
+    of,
     limit: pageLength,
   });
   return {

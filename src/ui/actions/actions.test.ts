@@ -104,6 +104,7 @@ function library(given: Partial<LibraryHere> = {}, done: Done = []): LibraryHere
     toBench: say("to bench"),
     toDesk: say("to desk"),
     toOffers: say("to offers"),
+    toHistory: say("to history"),
     isTrying: false,
     isWithout: false,
     setTrying: say("try"),
@@ -229,7 +230,13 @@ const places: [string, ReturnType<typeof facts>][] = [
   ["library", facts(libraryPlace, library({ folder: aFolder() }))],
   [
     "history",
-    facts(historyPlace, { entry: undefined, takeBackChange: () => undefined, find: () => undefined }),
+    facts(historyPlace, {
+      entry: undefined,
+      takeBackChange: () => undefined,
+      find: () => undefined,
+      isNarrowed: false,
+      ofAll: () => undefined,
+    }),
   ],
   ["team", facts(teamPlace, team)],
   ["desk", facts(deskPlace, { ...desk, open: [] })],
@@ -660,7 +667,13 @@ describe("of sessions and the team", () => {
   });
   it("a change that was taken back is not taken back again", () => {
     const entry = { takenBack: false, direction: "do" } as never;
-    const here = (entry: never) => ({ entry, takeBackChange: () => undefined, find: () => undefined });
+    const here = (entry: never) => ({
+      entry,
+      takeBackChange: () => undefined,
+      find: () => undefined,
+      isNarrowed: false,
+      ofAll: () => undefined,
+    });
     expect(offered(historyPlace, here(entry))).toContain("history.take-back-change");
     for (const other of [
       { takenBack: true, direction: "do" },

@@ -3,6 +3,8 @@
 import { Box, chakra, HStack, Input } from "@chakra-ui/react";
 import { keepPreviousData, useInfiniteQuery } from "@tanstack/react-query";
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
+import { usePathname, useRouter, useSearchParams } from "next/navigation";
+import type { Replica } from "@/core/library/change";
 import { nameOfRow } from "@/core/library/entities";
 import type { NameOf } from "@/core/library/describe-change";
 import { ask } from "../data/api";
@@ -11,6 +13,7 @@ import { historyKey, nameOfMember } from "../data/library-data";
 import { history } from "@/core/api/operations/history";
 import { Failed } from "../frame/states";
 import { historyPlace } from "../actions/history";
+import { ActionButton } from "../actions/action-button";
 import { useActions } from "../actions/use-actions";
 import { KeyCap } from "../parts/key-cap";
 import { Columns } from "../parts/columns";
@@ -19,18 +22,47 @@ import { useSelection } from "../parts/use-selection";
 import { ChangeDetails } from "./change-details";
 import { entryId, HistoryList } from "./history-list";
 
+/** A card, folder or tag by name; undefined where there is none. */
+function subjectOf(id: string, replica: Replica): string | undefined {
+  const found = replica.card.get(id) ?? replica.folder.get(id) ?? replica.tag.get(id);
+  return found && `“${found.name}”`;
+}
+
 /** Everything that was done to the library, and taking back any of it. */
 export function HistoryScreen() {
   const { libraryId, data, takeBackChange } = useDesk();
   const { replica, member } = data;
   const [typed, setTyped] = useState("");
   const words = useDeferredValue(typed.trim());
+  const router = useRouter();
+  const path = usePathname();
+  const asked = useSearchParams();
+  const actor = asked.get("actor") ?? "";
+  const of = asked.get("of") ?? "";
+  const narrow = useCallback(
+    (by: { readonly actor?: string; readonly of?: string }) => {
+      const next = new URLSearchParams({ actor, of, ...by });
+      for (const [key, value] of [...next]) if (value === "") next.delete(key);
+      router.replace(next.size > 0 ? `${path}?${next.toString()}` : path);
+    },
+    [actor, of, router, path],
+  );
+  const subject = of === "" ? undefined : subjectOf(of, replica);
   const list = useRef<HTMLDivElement>(null);
   const filter = useRef<HTMLInputElement>(null);
   const query = useInfiniteQuery({
-    queryKey: [...historyKey(libraryId), words],
+    queryKey: [...historyKey(libraryId), words, actor, of],
     queryFn: ({ pageParam }) =>
-      ask(history, { libraryId }, { words, ...(pageParam !== null && { before: String(pageParam) }) }),
+      ask(
+        history,
+        { libraryId },
+        {
+          words,
+          ...(actor && { actor }),
+          ...(of && { of }),
+          ...(pageParam !== null && { before: String(pageParam) }),
+        },
+      ),
     initialPageParam: null as number | null,
     getNextPageParam: (page) => (page.more ? page.changes[page.changes.length - 1].sequence : undefined),
     placeholderData: keepPreviousData,
@@ -57,11 +89,21 @@ export function HistoryScreen() {
     if (hasNextPage && !isFetchingNextPage) void fetchNextPage();
   }, [hasNextPage, isFetchingNextPage, fetchNextPage]);
 
+  const members = useMemo(
+    () => [...replica.member.values()].sort((a, b) => (a.name < b.name ? -1 : 1)),
+    [replica.member],
+  );
   useEffect(() => {
     settleFocus(list.current);
   }, []);
 
-  useActions(historyPlace, { entry, takeBackChange, find: () => filter.current?.focus() });
+  useActions(historyPlace, {
+    entry,
+    takeBackChange,
+    find: () => filter.current?.focus(),
+    isNarrowed: of !== "",
+    ofAll: () => narrow({ of: "" }),
+  });
 
   if (query.error && !query.data) return <Failed error={query.error} retry={() => void query.refetch()} />;
   return (
@@ -84,14 +126,35 @@ export function HistoryScreen() {
                 px="16px"
               >
                 <HStack justifyContent="space-between" pb="12px" gap="16px">
-                  <chakra.h1 textStyle="screenTitle">History</chakra.h1>
-                  <HStack gap="6px">
+                  <chakra.h1 textStyle="screenTitle" truncate>
+                    {subject ? `History of ${subject}` : "History"}
+                  </chakra.h1>
+                  <HStack gap="6px" flexShrink={0}>
+                    {of !== "" && <ActionButton action="history.of-all" short />}
+                    <chakra.select
+                      aria-label="By whom"
+                      bg="raised"
+                      border="1px solid"
+                      borderColor="rule"
+                      borderRadius="part"
+                      height="32px"
+                      px="6px"
+                      value={actor}
+                      onChange={(event) => narrow({ actor: event.target.value })}
+                    >
+                      <option value="">by anybody</option>
+                      {members.map((one) => (
+                        <option key={one.userId} value={one.userId}>
+                          {one.userId === member.id ? "by you" : `by ${one.name}`}
+                        </option>
+                      ))}
+                    </chakra.select>
                     <Input
                       ref={filter}
                       aria-label="Find in the history"
                       placeholder="Words of what was done"
                       size="sm"
-                      width="240px"
+                      width="200px"
                       bg="raised"
                       borderColor="rule"
                       borderRadius="part"
@@ -115,7 +178,9 @@ export function HistoryScreen() {
                       ? "Looking …"
                       : words
                         ? `Nothing in the history has “${words}”.`
-                        : "Nothing has been changed yet."}
+                        : actor || of
+                          ? "Nothing in the history is of this."
+                          : "Nothing has been changed yet."}
                   </Box>
                 )}
               </Box>

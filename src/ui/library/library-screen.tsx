@@ -174,6 +174,7 @@ export function LibraryScreen() {
         setWithout(false);
       },
       setWithout,
+      toHistory: (id) => router.push(`/${libraryId}/history?of=${id}`),
       toOffers: () => setAtOffers(true),
       toDesk: () => setPile(selected.length > 1 ? selected.map(({ id }) => id) : order),
       selectable: order.length,

@@ -8,6 +8,8 @@ import { pinCard } from "./pin-card";
 import { proveCard } from "./prove-card";
 import { importCard } from "./import-card";
 import { copyCards } from "./copy-cards";
+import { copyMarks } from "./copy-marks";
+import { renameCards } from "./rename-cards";
 import { offerCard } from "./offer-card";
 import { answerProposal } from "./answer-proposal";
 import { dropProposal } from "./drop-proposal";
@@ -73,6 +75,8 @@ export const commandShapes = [
   proveCard,
   importCard,
   copyCards,
+  copyMarks,
+  renameCards,
   offerCard,
   answerProposal,
   dropProposal,

@@ -1,5 +1,6 @@
 import Joi from "joi";
 import type { StreamKind } from "@/core/library/change";
+import { id } from "../fields";
 import { operation, ofLibrary } from "../operation";
 
 /** One line of the history. */
@@ -29,12 +30,16 @@ const historyInput = Joi.object({
   before: Joi.string().pattern(/^\d{1,15}$/),
   words: Joi.string().allow("").max(200).default(""),
   actor: Joi.string().max(60),
+  of: id,
 });
 
-export const history = operation<HistoryPage, { before?: string; words: string; actor?: string }>()({
+export const history = operation<
+  HistoryPage,
+  { before?: string; words: string; actor?: string; of?: string }
+>()({
   method: "GET",
   path: `${ofLibrary}/history`,
-  summary: "The history, the newest first",
+  summary: "The history, the newest first; of one row alone where it is named by `of`",
   needs: "read",
   query: historyInput,
   answer: "`changes`, at most 100; `more` says whether there are older ones",

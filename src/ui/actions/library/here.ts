@@ -39,6 +39,8 @@ export interface LibraryHere extends CardsHere, TakesBack, SelectsAll {
   readonly isWithout: boolean;
   setTrying(on: boolean): void;
   setWithout(on: boolean): void;
+  /** Goes to the history of a card, a folder or a tag. */
+  toHistory(id: string): void;
   /** Goes to the cards that members offer to the team. */
   toOffers(): void;
   chooseFiles(): void;

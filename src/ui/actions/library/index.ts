@@ -11,6 +11,7 @@ import { takeBack } from "../shared/take-back";
 import { file } from "./file";
 import { alsoFile } from "./also-file";
 import { copy } from "./copy";
+import { copyMarks } from "./copy-marks";
 import { branchDown, branchUp } from "./branch-order";
 import { changeList } from "./change-list";
 import { emptyList } from "./empty-list";
@@ -24,7 +25,9 @@ import { mergeTag } from "./merge-tag";
 import { moveTag } from "./move-tag";
 import { offer } from "./offer";
 import { offers } from "./offers";
+import { historyOf, historyOfBranch } from "./history";
 import { note } from "./note";
+import { turn } from "./turn";
 import { view } from "./view";
 import { newList } from "./new-list";
 import { newTag } from "./new-tag";
@@ -77,6 +80,7 @@ export const libraryPlace: ActionPlace<LibraryHere> = {
     file,
     alsoFile,
     copy,
+    copyMarks,
     offer,
     offers,
     toDesk,
@@ -98,6 +102,7 @@ export const libraryPlace: ActionPlace<LibraryHere> = {
     removeTag,
     branchUp,
     branchDown,
+    turn,
     hideBranch,
     newList,
     changeList,
@@ -117,6 +122,8 @@ export const libraryPlace: ActionPlace<LibraryHere> = {
     hideMaker,
     hidden,
     view,
+    historyOf,
+    historyOfBranch,
     queryHelp,
     toBench,
     selectAll,

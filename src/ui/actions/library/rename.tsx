@@ -1,17 +1,20 @@
+import { RenameCardsDialog } from "../../keeping/rename-cards-dialog";
 import { NameDialog } from "../../parts/command-dialogs";
 import type { Action } from "../action";
 import { editable, type CardsHere } from "./here";
 
 export const rename: Action<CardsHere> = {
   id: "library.rename",
-  words: "Rename the card",
+  words: ({ selected }) => (selected.length > 1 ? `Rename ${selected.length} cards` : "Rename the card"),
   short: "rename",
   keys: ["r"],
   on: ["card"],
   strip: true,
-  offered: (here) => here.selected.length === 1 && here.card !== undefined && editable(here),
-  dialog: ({ here: { card }, close }) =>
-    card ? (
+  offered: (here) => here.card !== undefined && editable(here),
+  dialog: ({ here: { card, selected }, close }) =>
+    selected.length > 1 ? (
+      <RenameCardsDialog cards={selected} onClose={close} />
+    ) : card ? (
       <NameDialog
         title={`Rename “${card.name}”`}
         first={card.name}
