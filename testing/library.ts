@@ -5,6 +5,7 @@ import type {
   FavouritesList,
   Folder,
   Hiding,
+  Proposal,
   Tag,
   Target,
 } from "../src/core/library/entities";
@@ -83,6 +84,27 @@ export const aHiding = (given: Partial<Hiding> = {}): Hiding => ({
   tagId: null,
   effect: null,
   maker: null,
+  ...given,
+});
+
+export const aProposal = (given: Partial<Proposal> = {}): Proposal => ({
+  id: "proposal-1",
+  version: 1,
+  byId: "user-1",
+  ownCardId: "card-1",
+  name: "Foghorn distance",
+  medium: "audio",
+  fits: [],
+  note: "",
+  maker: "",
+  madeFor: "",
+  effects: [],
+  fingerprint: "",
+  path: "",
+  state: "open",
+  answer: "",
+  cardId: null,
+  offeredAt: "2026-01-01T00:00:00.000Z",
   ...given,
 });
 

@@ -1,4 +1,5 @@
 import type { MaterialOf, WorkingMedium } from "../media";
+import type { Stages } from "./stages";
 
 /** What was learnt about a file when it was decoded: of a medium, or of a table of colours (.cube), which effects depend on. */
 export type MediaFacts =
@@ -59,12 +60,14 @@ export interface MemberSettings {
   readonly tableSort?: { readonly by: TableColumnId | "name"; readonly desc: boolean } | null;
   /** What of the view is remembered does not change by what is done in it. */
   readonly isViewLocked?: boolean;
+  /** The order in which the member works; see `library/stages`. */
+  readonly stages?: Stages;
   /** The bench session that was open last; where signing in leads. */
   readonly lastSessionId?: string;
 }
 
 /** What of the settings is the view, which can be copied from somebody else. */
-export const viewSettings = ["columns", "closedRows", "tableColumns", "tableSort"] as const;
+export const viewSettings = ["columns", "closedRows", "tableColumns", "tableSort", "stages"] as const;
 export type ViewSettings = Pick<MemberSettings, (typeof viewSettings)[number]>;
 
 /*

@@ -21,7 +21,11 @@ import type { LibraryHere } from "./library/here";
 import { sessionPlace } from "./session";
 import { another, type SessionHere } from "./session/here";
 import { offerFor, offersOn, stripOf, type ActionScope } from "./stack";
+import { offersPlace } from "./offers";
+import type { OffersHere } from "./offers/here";
 import { teamPlace } from "./team";
+import { upkeepPlace } from "./upkeep";
+import type { UpkeepHere } from "./upkeep/here";
 import type { TeamHere } from "./team/here";
 import { picturePlace } from "./viewer/picture";
 import type { PictureHere } from "./viewer/picture-here";
@@ -73,6 +77,8 @@ function bench(given: Partial<BenchHere> = {}, done: Done = []): BenchHere {
     find: say("find"),
     kept: say("kept"),
     bringUp: say("bring up"),
+    stages: [],
+    findAt: say("find at"),
     ...given,
   };
 }
@@ -221,6 +227,14 @@ const scope = <Here>(id: string, place: ActionPlace<Here>, here: Here, modal = f
 
 const on = aTarget({ chain: aGainChain(1, 2, 3), cardId: "card-1", cardVersion: 1 });
 const busy = bench({ lead: on, card: aHead({ contentVersion: 2 }), setting: 1 });
+const offersHere: OffersHere = {
+  offer: aProposal({ byId: "user-1" }),
+  role: "curator",
+  memberId: "user-1",
+  act: () => Promise.resolve(null),
+  takeBack: () => undefined,
+  leave: () => undefined,
+};
 const places: [string, ReturnType<typeof facts>][] = [
   ["bench", facts(benchPlace, busy)],
   ["chain", facts(chainPlace, busy)],
@@ -240,6 +254,8 @@ const places: [string, ReturnType<typeof facts>][] = [
   ],
   ["team", facts(teamPlace, team)],
   ["desk", facts(deskPlace, { ...desk, open: [] })],
+  ["upkeep", facts(upkeepPlace, { ...library(), remedies: [], turn: () => undefined })],
+  ["offers", facts(offersPlace, offersHere)],
   ["apply", facts(applyPlace, apply)],
   ["frame", facts(framePlace, frame)],
 ];
@@ -263,6 +279,14 @@ describe("all actions", () => {
     const keys = together.filter((f) => f.offered).flatMap((f) => f.keys);
     expect(keys.filter((key, i) => keys.indexOf(key) !== i)).toEqual([]);
   });
+  it.each(["library", "upkeep", "offers", "history", "team", "desk"])(
+    "of %s have keys of their own, and none of what is there everywhere",
+    (name) => {
+      const all = places.filter(([n]) => [name, "frame"].includes(n)).flatMap(([, f]) => f);
+      const keys = all.filter((f) => f.offered).flatMap((f) => f.keys);
+      expect(keys.filter((key, i) => keys.indexOf(key) !== i)).toEqual([]);
+    },
+  );
   it("of the bench have the keys that cards may not have", () => {
     const used = ["bench", "chain", "session", "sound", "picture", "frame"]
       .flatMap((name) => places.find(([n]) => n === name)![1])
@@ -536,15 +560,33 @@ describe("in the library", () => {
     expect(ids).toContain("card.mark");
     for (const id of ["library.rename", "library.file", "library.withdraw"]) expect(ids).not.toContain(id);
   });
-  it("several are filed and withdrawn together, one is renamed", () => {
+  it("several are filed, withdrawn and renamed together", () => {
     const done: Done = [];
     const here = library({ selected: [aHead(), aHead({ id: "card-2" })] }, done);
-    expect(offered(libraryPlace, here)).not.toContain("library.rename");
+    expect(standingOf(action(libraryPlace, here, "library.rename"), here).words).toBe("Rename 2 cards");
     action(libraryPlace, here, "library.withdraw").run!(here);
     expect(done).toEqual([["act", "withdraw-cards", { cardIds: ["card-1", "card-2"], withdrawn: true }]]);
     expect(standingOf(action(libraryPlace, here, "library.file"), here).words).toBe(
       "File 2 cards in a folder",
     );
+  });
+  it("private ones are put in no order of the team's, offered one at a time, and changed as their member likes", () => {
+    const own = aHead({ layer: "private", ownerId: "user-1" });
+    const one = offered(libraryPlace, library({ card: own, selected: [own] }));
+    const asOne = ["library.offer", "library.rename", "library.withdraw", "library.note", "card.mark"];
+    expect(one).toEqual(expect.arrayContaining(asOne));
+    for (const id of ["library.file", "library.also-file", "library.tag", "library.join-variants"])
+      expect(one).not.toContain(id);
+    const mixed = offered(libraryPlace, library({ card: own, selected: [own, aHead({ id: "card-2" })] }));
+    for (const id of ["library.offer", "library.file", "library.tag", "library.copy-marks"])
+      expect(mixed).not.toContain(id);
+    expect(offered(libraryPlace, library())).not.toContain("library.offer");
+  });
+  it("marks are copied from the one that was chosen last onto the others", () => {
+    expect(offered(libraryPlace, library())).not.toContain("library.copy-marks");
+    const two = library({ selected: [aHead(), aHead({ id: "card-2" })] });
+    expect(offered(libraryPlace, two)).toContain("library.copy-marks");
+    expect(offered(libraryPlace, { ...two, role: "viewer" })).not.toContain("library.copy-marks");
   });
   it("only curators make and move folders; whoever has things of their own gives them aliases and keys", () => {
     const folder = aFolder();
@@ -708,6 +750,47 @@ describe("scopes on top of each other", () => {
     expect(offersOn("chain", [scope("bench", benchPlace, busy)]).map((o) => o.id)).toContain(
       "bench.versions",
     );
+  });
+});
+
+describe("what is offered to the team", () => {
+  it("is taken in or declined by curators, and no longer offered by whoever did", () => {
+    const ids = ["offers.accept", "offers.decline", "offers.drop"];
+    const of = (given: Partial<OffersHere>) =>
+      offered(offersPlace, { ...offersHere, ...given }).filter((id) => ids.includes(id));
+    expect(of({})).toEqual(ids);
+    expect(of({ role: "editor" })).toEqual(["offers.drop"]);
+    expect(of({ memberId: "user-2" })).toEqual(["offers.accept", "offers.decline"]);
+    expect(of({ offer: undefined })).toEqual([]);
+  });
+});
+
+describe("Upkeep", () => {
+  const done: string[] = [];
+  const remedies: UpkeepHere["remedies"] = [
+    {
+      id: "merge",
+      words: "Merge into “Fog”",
+      wordsForAll: "Merge 3 into the fuller one of each",
+      run: () => done.push("one"),
+      runForAll: () => done.push("all"),
+    },
+    { id: "hide", words: "Hide it", wordsForAll: "", run: () => done.push("hide"), runForAll: () => 0 },
+  ];
+  const here: UpkeepHere = { ...library(), remedies, turn: (by) => done.push(`turn ${by}`) };
+  it("offers each remedy by a digit, the usual one by Enter, and those for all where there are several", () => {
+    const standing = ["upkeep.merge", "upkeep.hide", "upkeep.merge-all"].map((id) =>
+      standingOf(action(upkeepPlace, here, id), here),
+    );
+    expect(standing.map(({ keys, words }) => [words, ...keys])).toEqual([
+      ["Merge into “Fog”", "Enter", "1"],
+      ["Hide it", "2"],
+      ["Merge 3 into the fuller one of each", "Alt+1"],
+    ]);
+    expect(offered(upkeepPlace, here)).not.toContain("upkeep.hide-all");
+    action(upkeepPlace, here, "upkeep.merge-all").run!(here);
+    action(upkeepPlace, here, "upkeep.next").run!(here);
+    expect(done).toEqual(["all", "turn 1"]);
   });
 });
 

@@ -17,6 +17,7 @@ import { parseQuery } from "@/core/search/query/parse";
 import { termsOf, withoutTerm } from "@/core/search/query/print";
 import { fold } from "@/core/text/fold";
 import { useVocabulary } from "../data/vocabulary";
+import type { Scope } from "../frame/finding";
 import { findScope } from "../library/places";
 import type { ApplyHow, MemberSettings } from "@/core/library/media";
 import { earlierQueries, rememberQuery } from "./earlier-queries";
@@ -56,6 +57,8 @@ interface ApplyBarProps {
   readonly bench: Bench;
   /** The saved search or folder that it looks within at first. */
   readonly scopeId?: string;
+  /** The stage that it looks within at first. */
+  readonly stage?: Scope;
   readonly onClose: () => void;
 }
 
@@ -70,7 +73,7 @@ function scopeCalled(typed: string, replica: Replica): ReturnType<typeof findSco
 }
 
 /** Type to find, arrows to audition on the selected material, Enter to apply. */
-export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps) {
+export function ApplyBar({ bench, scopeId: firstScope, stage, onClose }: ApplyBarProps) {
   const { data, library, finder, libraryId, tell, act } = useDesk();
   const isNarrow = data.member.settings.narrowBar === true;
   const way = data.member.settings.applyWay ?? "replace";
@@ -82,8 +85,9 @@ export function ApplyBar({ bench, scopeId: firstScope, onClose }: ApplyBarProps)
   const [strength, setStrength] = useState(100);
   const input = useRef<HTMLInputElement>(null);
   const { lead, selected, setAudition, apply, append } = bench;
-  const [scopeId, setScopeId] = useState(firstScope);
-  const scope = scopeId === undefined ? undefined : findScope(scopeId, replica);
+  const [scopeId, setScopeId] = useState(stage?.id ?? firstScope);
+  const scope =
+    scopeId === undefined ? undefined : scopeId === stage?.id ? stage : findScope(scopeId, replica);
   const [what, setWhat] = useState<LikeWhat | null>(null);
   const found = useRows(bench, { typed, within: scope?.query, what });
   const { target, query, isAnswered, result, hits, headings, effects, likes, liked, why } = found;

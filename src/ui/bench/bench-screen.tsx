@@ -1,7 +1,7 @@
 "use client";
 
 import { Box } from "@chakra-ui/react";
-import { useCallback, useEffect, useLayoutEffect, useRef, useState } from "react";
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { chainText } from "@/core/chain/fingerprint";
 import type { Chain } from "@/core/chain/model";
 import { count, countTargets } from "@/core/library/words";
@@ -11,6 +11,7 @@ import { useActions } from "../actions/use-actions";
 import { ApplyBar } from "../apply/apply-bar";
 import { sayError, useDesk } from "../data/desk";
 import type { SessionData } from "../data/library-data";
+import { queryOf, stagesOf } from "@/core/library/stages";
 import { useFinding } from "../frame/finding";
 import { Columns } from "../parts/columns";
 import { BenchResultContext, type BenchResult } from "./bench-result";
@@ -79,6 +80,9 @@ export function BenchScreen({ session }: { session: SessionData }) {
     row.querySelector<HTMLElement>(wanted.part)?.focus();
   });
 
+  const { stages: ownStages } = data.member.settings;
+  const leadMedium = lead?.chain.medium;
+  const stages = useMemo(() => (leadMedium ? stagesOf(ownStages, leadMedium) : []), [ownStages, leadMedium]);
   const pinned = lead?.cardId ? replica.card.get(lead.cardId) : undefined;
 
   const result = useRef<BenchResult | null>(null);
@@ -141,6 +145,11 @@ export function BenchScreen({ session }: { session: SessionData }) {
     selectable: bench.targets.length,
     selectAll: () => bench.selection.all(),
     find: (scopeId) => setFinding(scopeId === undefined ? {} : { scopeId }),
+    stages,
+    findAt: (stage) => {
+      const query = queryOf(stage);
+      if (query !== null) setFinding({ stage: { id: `stage ${stage.name}`, name: stage.name, query } });
+    },
     kept,
     bringUp: (cardId) => void bringUp(cardId),
   };
@@ -197,7 +206,9 @@ export function BenchScreen({ session }: { session: SessionData }) {
           },
         ]}
       />
-      {finding && <ApplyBar bench={bench} scopeId={finding.scopeId} onClose={closeFinding} />}
+      {finding && (
+        <ApplyBar bench={bench} scopeId={finding.scopeId} stage={finding.stage} onClose={closeFinding} />
+      )}
       {opened}
       {bench.conflict && (
         <ConflictDialog key={bench.conflict.targetId} bench={bench} conflict={bench.conflict} />

@@ -7,6 +7,7 @@ import type { EffectSetting } from "@/core/chain/model";
 import { percent } from "@/core/effects/parameter";
 import type { Target } from "@/core/library/entities";
 import { movedTo } from "@/core/library/drop";
+import { outOfOrder } from "@/core/library/stages";
 import { pathOf } from "@/core/library/tree";
 import { ActionButton } from "../actions/action-button";
 import type { BenchHere } from "../actions/bench/here";
@@ -58,6 +59,8 @@ export function ChainColumn({ bench, target, here, onSetting, open, onOpen }: Ch
     [card, behind, chain],
   );
 
+  const late = useMemo(() => outOfOrder(chain, here.stages), [chain, here.stages]);
+
   const opened = useActions(chainPlace, here);
 
   const onDrop = (dragged: string, over: string) => {
@@ -78,6 +81,24 @@ export function ChainColumn({ bench, target, here, onSetting, open, onOpen }: Ch
       overflowY="auto"
       minHeight="0"
     >
+      {here.stages.length > 0 && (
+        <HStack
+          as="ul"
+          aria-label="Stages"
+          listStyleType="none"
+          m="0"
+          mb="10px"
+          p="0"
+          gap="2px"
+          flexWrap="wrap"
+        >
+          {here.stages.map(({ name }, at) => (
+            <li key={name}>
+              <ActionButton action={`stage.${at}`} short />
+            </li>
+          ))}
+        </HStack>
+      )}
       <IndexCard
         label="Chain of the target"
         tab={card ? pathOf(replica.folder, card.folderId) || "Unfiled" : target.name}
@@ -130,6 +151,7 @@ export function ChainColumn({ bench, target, here, onSetting, open, onOpen }: Ch
                     setting={setting}
                     index={i}
                     open={open === i}
+                    late={late.get(i)}
                     onPoint={() => onSetting(i)}
                     onOpen={() => onOpen(open === i ? null : i)}
                     onChange={(next) => change(i, next)}

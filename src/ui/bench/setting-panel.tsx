@@ -1,9 +1,10 @@
 import { Box, chakra, HStack } from "@chakra-ui/react";
-import { Circle, CircleDot } from "lucide-react";
+import { Circle, CircleDot, TriangleAlert } from "lucide-react";
 import { saySetting } from "@/core/chain/describe";
 import type { EffectSetting, Json } from "@/core/chain/model";
 import { percent } from "@/core/effects/parameter";
 import { findEffect } from "@/core/effects/registry";
+import type { Stage } from "@/core/library/stages";
 import { NumberControl } from "../controls/number-control";
 import { useSortableRow } from "../parts/sortable";
 import { ParameterControl } from "../controls/parameter-control";
@@ -23,6 +24,8 @@ interface SettingPanelProps {
   readonly setting: EffectSetting;
   readonly index: number;
   readonly open: boolean;
+  /** The stage that it belongs to and the later one that it stands behind. */
+  readonly late?: { readonly stage: Stage; readonly before: Stage };
   readonly onOpen: () => void;
   /** It has the focus, or is pressed. */
   readonly onPoint: () => void;
@@ -30,7 +33,7 @@ interface SettingPanelProps {
 }
 
 /** One setting of the chain: a ruled line, and below it its parameters when it is open. */
-export function SettingPanel({ setting, index, open, onOpen, onPoint, onChange }: SettingPanelProps) {
+export function SettingPanel({ setting, index, open, late, onOpen, onPoint, onChange }: SettingPanelProps) {
   const effect = findEffect(setting.effect);
   const name = effect?.name ?? setting.effect;
   const set = (key: string, value: Json) =>
@@ -90,6 +93,12 @@ export function SettingPanel({ setting, index, open, onOpen, onPoint, onChange }
           >{`${setting.on ? "" : "off · "}${saySetting(setting)}`}</chakra.span>
         </chakra.button>
       </HStack>
+      {late && (
+        <HStack px="16px" pb="6px" pl="11" gap="6px" fontSize="xs" color="cardMuted" role="note">
+          <TriangleAlert size={12} aria-hidden="true" />
+          {`${late.stage.name} is usually done before ${late.before.name}.`}
+        </HStack>
+      )}
       {open && (
         <Box px="16px" pb="10px" pl="11">
           {effect ? (

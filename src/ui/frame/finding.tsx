@@ -2,10 +2,19 @@
 
 import { createContext, useContext } from "react";
 
+/** What can be looked within. */
+export interface Scope {
+  readonly id: string;
+  readonly name: string;
+  readonly query: string;
+}
+
 /** How the apply bar was opened. */
 export interface Finding {
   /** The saved search or folder that it looks within at first. */
   readonly scopeId?: string;
+  /** A stage that it looks within at first, as a search of its own. */
+  readonly stage?: Scope;
 }
 
 /** The apply bar, null where it is not open; its field stands in the frame, the bar itself over the bench. */

@@ -7,7 +7,10 @@ import {
   type MemberSettings,
 } from "@/core/library/media";
 import { mostOpen } from "@/core/library/desk";
-import { id } from "../fields";
+import { mostStages } from "@/core/library/stages";
+import { workingMedia } from "@/core/media";
+import { longestQuery } from "@/core/search/query/parse";
+import { id, nameOf } from "../fields";
 import { operation, ofLibrary } from "../operation";
 
 const widths = Joi.object()
@@ -32,6 +35,22 @@ const settingsInput = Joi.object({
     desc: Joi.boolean().required(),
   }).allow(null),
   isViewLocked: Joi.boolean(),
+  stages: Joi.object(
+    Object.fromEntries(
+      workingMedia.map((medium) => [
+        medium,
+        Joi.array()
+          .items(
+            Joi.object({
+              name: nameOf("stage").required(),
+              effects: Joi.array().items(Joi.string().max(100)).max(100).unique().required(),
+              query: Joi.string().allow("").max(longestQuery).required(),
+            }),
+          )
+          .max(mostStages),
+      ]),
+    ),
+  ),
   openFolders: Joi.array().items(id).unique().max(mostOpen),
   columns: Joi.object(Object.fromEntries(columnPlaces.map((place) => [place, widths]))),
 });

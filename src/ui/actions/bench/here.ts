@@ -1,5 +1,6 @@
 import type { InputOf } from "@/core/api/commands";
 import type { CardHead, Session, Target } from "@/core/library/entities";
+import type { Stage } from "@/core/library/stages";
 import { groupKindsOf } from "@/core/media";
 import { may } from "@/core/library/roles";
 import type { Bench } from "../../bench/use-bench";
@@ -29,6 +30,10 @@ export interface BenchHere extends CardHere, TakesBack, SelectsAll {
   focusTargets(): void;
   /** Opens the apply bar, within a saved search or folder where one is named. */
   find(scopeId?: string): void;
+  /** The member's order of work for the lead target's medium. */
+  readonly stages: readonly Stage[];
+  /** Opens the apply bar with what is offered at a stage. */
+  findAt(stage: Stage): void;
   /** After a card was kept from the lead target. */
   kept(cardId: string, contentVersion: number): void;
   bringUp(cardId: string): void;

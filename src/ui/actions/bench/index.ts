@@ -18,6 +18,7 @@ import { rename } from "./rename";
 import { render } from "./render";
 import { route } from "./route";
 import { solo } from "./solo";
+import { editStages, stages } from "./stages";
 import { toTargets } from "./to-targets";
 import { versions } from "./versions";
 
@@ -43,6 +44,8 @@ export const benchPlace: ActionPlace<BenchHere> = {
     removeTargets,
     selectAll,
     toTargets,
+    stages,
+    editStages,
     // Last: a key that an action has is not taken by a card.
     boundCards,
   ],
