@@ -4,7 +4,7 @@ import { emptyReplica } from "@/core/library/change";
 import { Shelf } from "@/core/library/shelf";
 import { printed } from "@/core/keys/printed";
 import { reservedKeys } from "@/core/keys/combination";
-import { aFolder, aGainChain, aHead, aList, aTag, aTarget } from "../../../testing/library";
+import { aFolder, aGainChain, aHead, aList, aTag, aTarget, aProposal } from "../../../testing/library";
 import { actionsOf, standingOf, type Action, type ActionPlace, type Offer } from "./action";
 import { listed, matching } from "./action-list";
 import { applyPlace } from "./apply";

@@ -64,6 +64,7 @@ export const libraryPlace: ActionPlace<LibraryHere> = {
   title: "Library",
   actions: [
     filter,
+    keepSearch,
     tryCard,
     without,
     mark,
@@ -112,7 +113,6 @@ export const libraryPlace: ActionPlace<LibraryHere> = {
     removeList,
     folderAlias,
     folderKey,
-    keepSearch,
     changeSearch,
     searchAlias,
     searchKey,
