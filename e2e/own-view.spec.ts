@@ -23,7 +23,10 @@ test("by keyboard: cards are seen and heard one after another in the library, wi
   await openLibrary(page);
   await press(page, "/");
   await page.keyboard.type("medium:image");
-  await press(page, "Enter", "p");
+  await press(page, "Enter");
+  await expect(grid(page).getByRole("row", { selected: true })).toBeVisible();
+  await expect(panel(page)).toBeVisible();
+  await press(page, "p");
   await expect(tried(page).locator("[data-shown]")).toBeVisible();
   const canvas = tried(page).locator("canvas");
   /** What is painted, as a sum over a grid of its pixels. */

@@ -94,7 +94,7 @@ test("by pointer: a remedy by its button and from the menu; axe finds nothing", 
 
 test("what a card took to apply is counted, and what browsing would have taken", async ({ page }) => {
   await signIn(page, "sound");
-  await press(page, "/");
+  await press(page, "End", "/");
   await page.keyboard.type("wind off");
   await expect(page.getByRole("listbox", { name: "Cards found" }).getByRole("option").first()).toContainText(
     "Wind off",
@@ -104,5 +104,7 @@ test("what a card took to apply is counted, and what browsing would have taken",
   // The key that opened the bar, eight letters, and the one that applied.
   expect((await sent).postDataJSON()).toMatchObject({ keys: 10, browsing: expect.any(Number) as unknown });
   await saved(page);
-  await press(page, "u");
+  await press(page, "Backspace");
+  await expect(said(page)).toContainText("Taken back");
+  await saved(page);
 });

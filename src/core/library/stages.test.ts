@@ -15,6 +15,12 @@ describe("the supplied stages", () => {
       expect([id, stages.filter((stage) => stage.effects.includes(category)).length]).toEqual([id, 1]);
     }
   });
+  it("name only kinds of effects that there are", () => {
+    for (const [medium, stages] of Object.entries(suppliedStages)) {
+      const kinds = effects.filter((one) => one.medium === medium).map(({ category }) => category);
+      for (const stage of stages) expect(kinds).toEqual(expect.arrayContaining([...stage.effects]));
+    }
+  });
   it("are asked for by queries that say what they mean", () => {
     for (const stage of [...audio, ...suppliedStages.image]) {
       const { problems } = parseQuery(queryOf(stage)!);

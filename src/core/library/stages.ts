@@ -25,17 +25,17 @@ const stage = (name: string, ...effects: string[]): Stage => ({ name, effects, q
 export const suppliedStages: { readonly [M in WorkingMedium]: readonly Stage[] } = {
   audio: [
     stage("Repair", "repair"),
-    stage("Tone", "filter", "tone"),
+    stage("Tone", "filter"),
     stage("Dynamics", "dynamics", "colour"),
     stage("Movement", "modulation"),
     stage("Space", "space", "stereo"),
-    stage("Finish", "level", "finish"),
+    stage("Finish", "level"),
   ],
   image: [
     stage("Frame", "geometry"),
     stage("Tone", "tone"),
     stage("Colour", "colour"),
-    stage("Detail", "detail", "repair"),
+    stage("Detail", "detail"),
     stage("Finish", "finish"),
   ],
 };

@@ -19,6 +19,7 @@ import { IndexCard } from "../parts/index-card";
 import { KeyCap } from "../parts/key-cap";
 import { Sortable } from "../parts/sortable";
 import { ListStamp } from "../parts/stamp";
+import { StageStrip } from "./stage-strip";
 import { SettingPanel, settingId } from "./setting-panel";
 import type { Bench } from "./use-bench";
 
@@ -81,24 +82,7 @@ export function ChainColumn({ bench, target, here, onSetting, open, onOpen }: Ch
       overflowY="auto"
       minHeight="0"
     >
-      {here.stages.length > 0 && (
-        <HStack
-          as="ul"
-          aria-label="Stages"
-          listStyleType="none"
-          m="0"
-          mb="10px"
-          p="0"
-          gap="2px"
-          flexWrap="wrap"
-        >
-          {here.stages.map(({ name }, at) => (
-            <li key={name}>
-              <ActionButton action={`stage.${at}`} short />
-            </li>
-          ))}
-        </HStack>
-      )}
+      {here.stages.length > 0 && <StageStrip count={here.stages.length} />}
       <IndexCard
         label="Chain of the target"
         tab={card ? pathOf(replica.folder, card.folderId) || "Unfiled" : target.name}

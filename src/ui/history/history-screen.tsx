@@ -3,7 +3,7 @@
 import { Box, chakra, HStack, Input } from "@chakra-ui/react";
 import { keepPreviousData, useInfiniteQuery } from "@tanstack/react-query";
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
-import { usePathname, useRouter, useSearchParams } from "next/navigation";
+import { useSearchParams } from "next/navigation";
 import type { Replica } from "@/core/library/change";
 import { nameOfRow } from "@/core/library/entities";
 import type { NameOf } from "@/core/library/describe-change";
@@ -34,19 +34,16 @@ export function HistoryScreen() {
   const { replica, member } = data;
   const [typed, setTyped] = useState("");
   const words = useDeferredValue(typed.trim());
-  const router = useRouter();
-  const path = usePathname();
   const asked = useSearchParams();
   const actor = asked.get("actor") ?? "";
   const of = asked.get("of") ?? "";
-  const narrow = useCallback(
-    (by: { readonly actor?: string; readonly of?: string }) => {
-      const next = new URLSearchParams({ actor, of, ...by });
-      for (const [key, value] of [...next]) if (value === "") next.delete(key);
-      router.replace(next.size > 0 ? `${path}?${next.toString()}` : path);
-    },
-    [actor, of, router, path],
-  );
+  const narrow = (by: { readonly actor?: string; readonly of?: string }) => {
+    // As it stands by now: what is on its way is not asked about.
+    const next = new URLSearchParams(window.location.search);
+    for (const [key, value] of Object.entries(by)) next.set(key, value);
+    for (const [key, value] of [...next]) if (value === "") next.delete(key);
+    window.history.replaceState(null, "", next.size > 0 ? `?${next.toString()}` : window.location.pathname);
+  };
   const subject = of === "" ? undefined : subjectOf(of, replica);
   const list = useRef<HTMLDivElement>(null);
   const filter = useRef<HTMLInputElement>(null);

@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, chakra } from "@chakra-ui/react";
-import { useMemo, useState } from "react";
+import { useMemo, useRef, useState } from "react";
 import { mostSteps } from "@/core/api/commands/tidy-input";
 import { foldersOf, turned } from "@/core/library/turning";
 import { count } from "@/core/library/words";
@@ -24,6 +24,7 @@ export function TurnDialog({ of, id, name, onClose }: TurnDialogProps) {
   const { replica } = data;
   const [problem, setProblem] = useState<string>();
   const [busy, setBusy] = useState(false);
+  const main = useRef<HTMLButtonElement>(null);
   const into = of === "folder" ? "tag" : "folder";
   const all = useMemo(
     () =>
@@ -48,7 +49,7 @@ export function TurnDialog({ of, id, name, onClose }: TurnDialogProps) {
     }
   };
   return (
-    <Dialog title={`“${name}” as ${into}s`} onClose={onClose} width="480px">
+    <Dialog title={`“${name}” as ${into}s`} onClose={onClose} initialFocus={main} width="480px">
       <form
         onSubmit={(event) => {
           event.preventDefault();
@@ -91,7 +92,12 @@ export function TurnDialog({ of, id, name, onClose }: TurnDialogProps) {
           ))}
         </Box>
         <Problem>{problem}</Problem>
-        <DialogButtons action="Turn" busy={busy || all.length === 0 || isTooMuch} onClose={onClose} />
+        <DialogButtons
+          action="Turn"
+          main={main}
+          busy={busy || all.length === 0 || isTooMuch}
+          onClose={onClose}
+        />
       </form>
     </Dialog>
   );
