@@ -1,6 +1,10 @@
 import { beforeAll, describe, expect, it } from "vitest";
+import { v7 as newId } from "uuid";
 import { impliedTags } from "@/core/library/tags";
 import { upwards } from "@/core/library/tree";
+import { readCard } from "@/db/cards";
+import { database } from "@/db/connection";
+import { Ledger } from "@/db/ledger";
 import { randomFrom } from "../demo/random";
 import { makeScenarios, fresh } from "./scenarios";
 import { highPass, join, request, type Person } from "./world";
@@ -327,5 +331,56 @@ describe("one's own marks", () => {
     expect((await owner.rows()).hiding.some((row) => row.folderId === folderId)).toBe(false);
     expect(code(await owner.run("hide", { folderId, on: true }))).toEqual([404, "not-found"]);
     expect(code(await owner.run("hide", { folderId, maker: "x", on: true }))).toEqual([400, "bad-input"]);
+  });
+});
+
+describe("an update of the supplied cards", () => {
+  it("brings new ones and changes others, and disturbs nothing of anybody's own", async () => {
+    const { libraryId } = owner;
+    const db = database();
+    const made = await world.keep();
+    const source = (await readCard(db, libraryId, owner.id, made))!;
+    const supplied = {
+      ...source,
+      id: newId(),
+      layer: "supplied" as const,
+      authorId: null,
+      name: "Supplied plate",
+    };
+    await new Ledger(db, libraryId, owner.id, "library").insert("card", supplied);
+    const [seen, hidden] = [supplied.id, newId()];
+    await new Ledger(db, libraryId, owner.id, "library").insert("card", {
+      ...supplied,
+      id: hidden,
+      name: "Other",
+    });
+    await owner.run("mark-cards", { cardIds: [seen], listId: owner.listId, on: true });
+    await owner.run("rate-cards", { cardIds: [seen], stars: 5 });
+    await owner.run("set-alias", { cardId: seen, text: "sppl" });
+    await owner.run("bind-key", { cardId: seen, key: "6" });
+    await owner.run("hide", { cardIds: [hidden], on: true });
+    await owner.run("file-cards", { cardIds: [seen], path: "Of the team", on: true });
+    const own = ["alias", "favourite", "favouritesList", "keyBinding", "rating", "hiding"] as const;
+    const ownOf = async () => {
+      const rows = await owner.rows();
+      return own.map((entity) => rows[entity]);
+    };
+    const before = await ownOf();
+
+    const update = new Ledger(db, libraryId, owner.id, "library");
+    await update.update("card", seen, {
+      name: "Supplied plate, better",
+      chain: highPass(90),
+      contentVersion: 2,
+      fingerprint: "f".repeat(64),
+    });
+    await update.update("card", hidden, { note: "Mended" });
+    await update.insert("card", { ...supplied, id: newId(), name: "Quite new" });
+
+    expect(await ownOf()).toEqual(before);
+    const card = await cardOf(seen);
+    expect([card.name, (card.alsoIn as string[]).length]).toEqual(["Supplied plate, better", 1]);
+    // Nobody changes them by hand all the same.
+    expect(code(await owner.run("edit-card", { cardId: seen, name: "Mine" }))).toEqual([403, "supplied"]);
   });
 });

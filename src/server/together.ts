@@ -9,11 +9,15 @@ import { Refusal } from "./refusal";
  * stand for all of them in the history. A refusal of one, which is told with its number, leaves nothing done.
  */
 export const together =
-  (commands: readonly Command<string, never>[]) =>
+  <const Shapes extends readonly { readonly name: string }[]>(
+    _shapes: Shapes,
+    commands: { readonly [N in Shapes[number]["name"]]: Command<N> },
+  ) =>
   async (ledger: Ledger, { steps }: Tidy, member: Member) => {
     const summaries: string[] = [];
     for (const [i, { command: name, input }] of steps.entries()) {
-      const command = commands.find((one) => one.name === name)!;
+      // The request was checked by the same shapes.
+      const command = commands[name as keyof typeof commands] as Command;
       requireRight(member, command.right);
       try {
         summaries.push((await command.run(ledger, input as never, member)).summary);

@@ -1,4 +1,4 @@
-import type { CardHead } from "../library/entities";
+import type { CardHead, CardLayer } from "../library/entities";
 import type { Found, Look } from "./define";
 import { longUnused } from "./define";
 
@@ -7,8 +7,11 @@ export function* cardsInUse({ replica, shelf }: Pick<Look, "replica" | "shelf">)
   for (const card of replica.card.values()) if (!card.withdrawn && !shelf.isHidden(card)) yield card;
 }
 
-/** Nobody may change a supplied one. */
-export const isOurs = ({ layer }: CardHead): boolean => layer !== "supplied";
+/** The team's to change: nobody may change a supplied one, and a private one is its member's matter. */
+export const isOurs = ({ layer }: CardHead): boolean => layer === "team";
+
+/** Whose loss would be felt by more: a supplied card cannot go, and the team's does not go for one that nobody else has. */
+const weight: Record<CardLayer, number> = { supplied: 2, team: 1, private: 0 };
 
 export const aboutOne = ({ id }: CardHead): Found => ({ id, ids: [id] });
 
@@ -31,13 +34,13 @@ export function isForgotten(
 }
 
 /**
- * Cards that do the same, the one first that had best stay: a supplied one, which cannot go; else the one used most, that
- * can be recalled by a key or alias, that is on lists, that was there first.
+ * Cards that do the same, the one first that had best stay: a supplied one, else one of the team's, and of
+ * several the one used most, that can be recalled by a key or alias, that is on lists, that was there first.
  */
 export function bestFirst(cards: readonly CardHead[], look: Look): CardHead[] {
   const { shelf } = look;
   const worth = (card: CardHead): number[] => [
-    Number(card.layer === "supplied"),
+    weight[card.layer],
     usesOf(card.id, look),
     shelf.aliasesOf(card.id).length + Number(shelf.keyOf(card.id) !== undefined),
     shelf.listsOf(card.id).length,

@@ -157,6 +157,14 @@ describe("cards that do the same", () => {
     expect(stepsOf(sameSettings, 0, found, two)).toEqual([]);
     expect(stepsOf(sameSettings, 1, found, two)).toEqual([["hide", { cardIds: ["1"], on: true }]]);
   });
+  it("go for none that is a member's alone, which is theirs to withdraw", async () => {
+    const own = { layer: "private" as const, ownerId: "me", fingerprint: "same" };
+    const look = lookAt({ cards: [own, { ...cards[0] }, own], habits: [habit("0", 50)] });
+    const found = await sameSettings.find(look);
+    expect(found[0].ids).toEqual(["1", "0", "2"]);
+    expect(stepsOf(sameSettings, 0, found, look)).toEqual([]);
+    expect(stepsOf(sameSettings, 1, found, look)).toEqual([["hide", { cardIds: ["0", "2"], on: true }]]);
+  });
   it("are found by what they do, the nearest first, with how far apart they are", async () => {
     const pairs: NearPair[] = [
       { ids: ["0", "1"], apart: 0.61 },

@@ -1,4 +1,4 @@
-import { tidy as shape } from "@/core/api/commands/tidy";
+import { tidy as shape, tidied } from "@/core/api/commands/tidy";
 import { carryOut } from "../command";
 import { together } from "../together";
 import { createFolder } from "./create-folder";
@@ -14,16 +14,16 @@ import { withdrawCards } from "./withdraw-cards";
 
 export const tidy = carryOut(
   shape,
-  together([
-    createFolder,
-    moveCards,
-    fileCards,
-    tagCards,
-    editCard,
-    withdrawCards,
-    markTeamCards,
-    mergeFolders,
-    mergeTags,
-    removeFolder,
-  ]),
+  together(tidied, {
+    "create-folder": createFolder,
+    "move-cards": moveCards,
+    "file-cards": fileCards,
+    "tag-cards": tagCards,
+    "edit-card": editCard,
+    "withdraw-cards": withdrawCards,
+    "mark-team-cards": markTeamCards,
+    "merge-folders": mergeFolders,
+    "merge-tags": mergeTags,
+    "remove-folder": removeFolder,
+  }),
 );

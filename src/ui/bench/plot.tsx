@@ -12,6 +12,7 @@ import {
   PointElement,
 } from "chart.js";
 import { useEffect, useRef } from "react";
+import { coloursAt } from "../parts/chart-colours";
 
 Chart.register(LineController, LineElement, PointElement, LinearScale, LogarithmicScale, Filler, Legend);
 
@@ -44,14 +45,10 @@ interface PlotProps {
 export function Plot({ title, label, x, y, line, beside }: PlotProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const chart = useRef<Chart<"line"> | null>(null);
-  // Resolved to colours, since a canvas knows no CSS variables.
   const [strongToken, ruleToken, mutedToken] = useToken("colors", ["selected", "rule", "muted"]);
   useEffect(() => {
     const element = canvas.current!;
-    const style = getComputedStyle(element);
-    const [strong, rule, muted] = [strongToken, ruleToken, mutedToken].map(
-      (token) => style.getPropertyValue(token.replace(/^var\((.*)\)$/, "$1")).trim() || token,
-    );
+    const [strong, rule, muted] = coloursAt(element, [strongToken, ruleToken, mutedToken]);
     const axis = ({ min, max, logarithmic, labels, strongAt }: Axis) => ({
       type: logarithmic ? ("logarithmic" as const) : ("linear" as const),
       min,

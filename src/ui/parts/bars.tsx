@@ -3,6 +3,7 @@
 import { Box, useToken } from "@chakra-ui/react";
 import { BarController, BarElement, CategoryScale, Chart, Legend, LinearScale, Tooltip } from "chart.js";
 import { useEffect, useRef } from "react";
+import { coloursAt } from "./chart-colours";
 
 Chart.register(BarController, BarElement, CategoryScale, LinearScale, Legend, Tooltip);
 
@@ -19,15 +20,11 @@ interface BarsProps {
 /** Bars over names, one part upon the other. */
 export function Bars({ title, label, names, series }: BarsProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  // Resolved to colours, since a canvas knows no CSS variables.
   const tokens = useToken("colors", ["selected", "muted", "rule", "ink"]);
   const [strongToken, mutedToken, ruleToken, inkToken] = tokens;
   useEffect(() => {
     const element = canvas.current!;
-    const style = getComputedStyle(element);
-    const [strong, muted, rule, ink] = [strongToken, mutedToken, ruleToken, inkToken].map(
-      (token) => style.getPropertyValue(token.replace(/^var\((.*)\)$/, "$1")).trim() || token,
-    );
+    const [strong, muted, rule, ink] = coloursAt(element, [strongToken, mutedToken, ruleToken, inkToken]);
     const font = { family: "JetBrains Mono Variable", size: 10 };
     const axis = { stacked: true, border: { color: rule }, ticks: { color: muted, font, maxRotation: 0 } };
     const made = new Chart(element, {

@@ -11,21 +11,24 @@ import { tagCards } from "./tag-cards";
 import { tidyInput, type Tidy } from "./tidy-input";
 import { withdrawCards } from "./withdraw-cards";
 
+/** What it can carry out. */
+export const tidied = [
+  createFolder,
+  moveCards,
+  fileCards,
+  tagCards,
+  editCard,
+  withdrawCards,
+  markTeamCards,
+  mergeFolders,
+  mergeTags,
+  removeFolder,
+] as const;
+
 /** Several changes to the library that belong together, as one that is taken back in one step. */
 export const tidy = command<Tidy>()({
   name: "tidy",
   right: "curate",
   stream: "library",
-  input: tidyInput([
-    createFolder,
-    moveCards,
-    fileCards,
-    tagCards,
-    editCard,
-    withdrawCards,
-    markTeamCards,
-    mergeFolders,
-    mergeTags,
-    removeFolder,
-  ]),
+  input: tidyInput(tidied),
 });

@@ -2,7 +2,7 @@ import type { CardHead } from "../../library/entities";
 import { suggestFolder } from "../../library/suggest";
 import { pathOf } from "../../library/tree";
 import { count } from "../../library/words";
-import { aboutOne, cardsInUse } from "../cards";
+import { aboutOne, cardsInUse, isOurs } from "../cards";
 import type { Finding, Found, Look } from "../define";
 
 /** Cards that are looked at together: for each kind of content all cards are gone through. */
@@ -32,7 +32,7 @@ export const unfiled: Finding = {
   why: "Who browses never comes upon them.",
   of: "card",
   find: (look) =>
-    [...cardsInUse(look)].filter((card) => card.folderId === null && card.layer === "team").map(aboutOne),
+    [...cardsInUse(look)].filter((card) => card.folderId === null && isOurs(card)).map(aboutOne),
   says: () => "not filed yet",
   remedies: [
     {

@@ -1,6 +1,6 @@
 import { count } from "../../library/words";
 import { pathOf } from "../../library/tree";
-import { aboutOne, cardsInUse } from "../cards";
+import { aboutOne, cardsInUse, isOurs } from "../cards";
 import type { Finding, Found, Look } from "../define";
 
 /** Neighbours of which at least this share must have a tag that a card is offered. */
@@ -39,7 +39,7 @@ export const untagged: Finding = {
   why: "Searches by tag pass them by.",
   of: "card",
   find: (look) =>
-    [...cardsInUse(look)].filter((card) => card.tagIds.length === 0 && card.layer === "team").map(aboutOne),
+    [...cardsInUse(look)].filter((card) => card.tagIds.length === 0 && isOurs(card)).map(aboutOne),
   says: () => "no tags",
   remedies: [
     {
