@@ -379,7 +379,8 @@ describe("an update of the supplied cards", () => {
 
     expect(await ownOf()).toEqual(before);
     const card = await cardOf(seen);
-    expect([card.name, (card.alsoIn as string[]).length]).toEqual(["Supplied plate, better", 1]);
+    const filed = (await owner.rows()).folder.find(({ id }) => id === card.folderId);
+    expect([card.name, filed?.name]).toEqual(["Supplied plate, better", "Of the team"]);
     // Nobody changes them by hand all the same.
     expect(code(await owner.run("edit-card", { cardId: seen, name: "Mine" }))).toEqual([403, "supplied"]);
   });
