@@ -28,16 +28,34 @@ export function similarity(a: Content, b: Content): number {
   return all === 0 ? 0 : shared / all;
 }
 
-/** The folder where the most similar cards are filed, or null where nothing is similar by a third or more. */
-export function suggestFolder(cards: Iterable<CardHead>, chain: Content): string | null {
-  const votes = new Map<string, number>();
-  for (const card of cards) {
-    if (card.folderId === null || card.withdrawn) continue;
-    const alike = similarity(card, chain);
-    // Squared: one card just like this one says more than several that share an effect.
-    if (alike >= 1 / 3) votes.set(card.folderId, (votes.get(card.folderId) ?? 0) + alike * alike);
+/**
+ * Who says where the most similar of some cards are filed: the folder, or null where nothing is similar by a third or more. Cards
+ * with the same effects are counted together, so that many contents can be asked about.
+ */
+export function folderSuggester(cards: Iterable<CardHead>): (content: Content) => string | null {
+  const alike = new Map<string, { readonly content: Content; readonly folders: Map<string, number> }>();
+  for (const { folderId, withdrawn, medium, effects } of cards) {
+    if (folderId === null || withdrawn) continue;
+    const key = `${medium} ${[...effects].sort().join()}`;
+    const group = alike.get(key) ?? { content: { medium, effects }, folders: new Map<string, number>() };
+    group.folders.set(folderId, (group.folders.get(folderId) ?? 0) + 1);
+    alike.set(key, group);
   }
-  let best: string | null = null;
-  for (const [folder, vote] of votes) if (best === null || vote > votes.get(best)!) best = folder;
-  return best;
+  return (content) => {
+    const votes = new Map<string, number>();
+    for (const group of alike.values()) {
+      const share = similarity(group.content, content);
+      if (share < 1 / 3) continue;
+      // Squared: one card just like this one says more than several that share an effect.
+      for (const [folder, count] of group.folders)
+        votes.set(folder, (votes.get(folder) ?? 0) + count * share * share);
+    }
+    let best: string | null = null;
+    for (const [folder, vote] of votes) if (best === null || vote > votes.get(best)!) best = folder;
+    return best;
+  };
 }
+
+/** The folder where the most similar cards are filed, or null where nothing is similar by a third or more. */
+export const suggestFolder = (cards: Iterable<CardHead>, content: Content): string | null =>
+  folderSuggester(cards)(content);

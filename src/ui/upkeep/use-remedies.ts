@@ -25,6 +25,16 @@ export function useRemedies(
 ): readonly RemedyHere[] {
   const { data, act } = useDesk();
   const { role } = data.member;
+  // What is done to all does not follow from what is selected.
+  const forAll = useMemo(
+    () =>
+      (finding?.remedies ?? []).map((remedy) => {
+        const some = all.slice(0, remedy.most);
+        const steps = all.length > 1 ? stepsFor(remedy, some, look, role) : [];
+        return { steps, words: steps.length > 0 ? remedy.words(some, look) : "" };
+      }),
+    [finding, all, look, role],
+  );
   return useMemo(() => {
     /** As one change of each stream. */
     const run = async (steps: readonly Step[]) => {
@@ -34,17 +44,16 @@ export function useRemedies(
         else if (of.length > 1) await act(stream === "library" ? "tidy" : "tidy-own", { steps: of });
       }
     };
-    return (finding?.remedies ?? []).map((remedy): RemedyHere => {
+    return (finding?.remedies ?? []).map((remedy, i): RemedyHere => {
       const some = selected.slice(0, remedy.most);
-      const many = all.slice(0, remedy.most);
-      const [forSome, forAll] = [some, many].map((found) => stepsFor(remedy, found, look, role));
+      const steps = stepsFor(remedy, some, look, role);
       return {
         id: remedy.id,
-        words: forSome.length > 0 ? remedy.words(some, look) : "",
-        wordsForAll: all.length > 1 && forAll.length > 0 ? remedy.words(many, look) : "",
-        run: () => run(forSome),
-        runForAll: () => run(forAll),
+        words: steps.length > 0 ? remedy.words(some, look) : "",
+        wordsForAll: forAll[i].words,
+        run: () => run(steps),
+        runForAll: () => run(forAll[i].steps),
       };
     });
-  }, [finding, selected, all, look, role, act]);
+  }, [finding, selected, forAll, look, role, act]);
 }

@@ -1,27 +1,30 @@
-import type { CardHead } from "../../library/entities";
-import { suggestFolder } from "../../library/suggest";
+import { folderSuggester } from "../../library/suggest";
 import { pathOf } from "../../library/tree";
 import { count } from "../../library/words";
 import { aboutOne, cardsInUse, isOurs } from "../cards";
 import type { Finding, Found, Look } from "../define";
 
-/** Cards that are looked at together: for each kind of content all cards are gone through. */
+/** Cards that are filed together. */
 const mostAtOnce = 200;
 
+/** Asked at every step through the list, and the same as long as the library is. */
+const suggesters = new WeakMap<Look, ReturnType<typeof folderSuggester>>();
+
+function suggesterFor(look: Look): ReturnType<typeof folderSuggester> {
+  const known = suggesters.get(look) ?? folderSuggester(look.replica.card.values());
+  suggesters.set(look, known);
+  return known;
+}
+
 /** The folders where cards like these lie, with those that belong there; cards like which nothing lies anywhere are left out. */
-function foldersFor(found: readonly Found[], { replica }: Look): Map<string, string[]> {
-  const known = new Map<string, string | null>();
-  const of = (card: CardHead) => {
-    const content = `${card.medium} ${card.effects.join()}`;
-    if (!known.has(content)) known.set(content, suggestFolder(replica.card.values(), card));
-    return known.get(content)!;
-  };
+function foldersFor(found: readonly Found[], look: Look): Map<string, string[]> {
+  const { card: cards, folder } = look.replica;
+  const suggest = suggesterFor(look);
   const folders = new Map<string, string[]>();
   for (const { ids } of found) {
-    const card = replica.card.get(ids[0]);
-    const folderId = card && of(card);
-    if (folderId && replica.folder.has(folderId))
-      folders.set(folderId, [...(folders.get(folderId) ?? []), ids[0]]);
+    const card = cards.get(ids[0]);
+    const folderId = card && suggest(card);
+    if (folderId && folder.has(folderId)) folders.set(folderId, [...(folders.get(folderId) ?? []), ids[0]]);
   }
   return folders;
 }

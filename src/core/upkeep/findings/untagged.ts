@@ -9,25 +9,38 @@ const fewestNeighbours = 3;
 /** Cards that are tagged at once: each may be given several tags. */
 const mostAtOnce = 2000;
 
+/** How many cards of a folder have tags, and how many have each. */
+interface FolderTags {
+  total: number;
+  readonly tags: Map<string, number>;
+}
+
+/** Asked at every step through the list, and the same as long as the library is. */
+const known = new WeakMap<Look, Map<string, FolderTags>>();
+
+function tagsByFolder(look: Look): Map<string, FolderTags> {
+  let folders = known.get(look);
+  if (folders) return folders;
+  known.set(look, (folders = new Map()));
+  for (const { folderId, tagIds } of cardsInUse(look)) {
+    if (folderId === null || tagIds.length === 0) continue;
+    const of = folders.get(folderId) ?? { total: 0, tags: new Map<string, number>() };
+    of.total++;
+    for (const id of tagIds) of.tags.set(id, (of.tags.get(id) ?? 0) + 1);
+    folders.set(folderId, of);
+  }
+  return folders;
+}
+
 /** The tags that most cards of their folders have, with those that lack them. */
 function tagsFor(found: readonly Found[], look: Look): Map<string, string[]> {
-  const wanted = new Set(found.map(({ ids }) => look.replica.card.get(ids[0])?.folderId ?? null));
-  const tagged = new Map<string, Map<string, number>>();
-  const totals = new Map<string, number>();
-  for (const { folderId, tagIds } of cardsInUse(look)) {
-    if (folderId === null || tagIds.length === 0 || !wanted.has(folderId)) continue;
-    totals.set(folderId, (totals.get(folderId) ?? 0) + 1);
-    const tags = tagged.get(folderId) ?? new Map<string, number>();
-    for (const id of tagIds) tags.set(id, (tags.get(id) ?? 0) + 1);
-    tagged.set(folderId, tags);
-  }
+  const folders = tagsByFolder(look);
   const lacking = new Map<string, string[]>();
   for (const { ids } of found) {
-    const folderId = look.replica.card.get(ids[0])?.folderId ?? null;
-    const total = totals.get(folderId ?? "") ?? 0;
-    if (folderId === null || total < fewestNeighbours) continue;
-    for (const [tagId, have] of tagged.get(folderId)!)
-      if (have >= shareOfNeighbours * total && look.replica.tag.has(tagId))
+    const of = folders.get(look.replica.card.get(ids[0])?.folderId ?? "");
+    if (!of || of.total < fewestNeighbours) continue;
+    for (const [tagId, have] of of.tags)
+      if (have >= shareOfNeighbours * of.total && look.replica.tag.has(tagId))
         lacking.set(tagId, [...(lacking.get(tagId) ?? []), ids[0]]);
   }
   return lacking;
