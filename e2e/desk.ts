@@ -90,3 +90,14 @@ export async function drag(page: Page, what: Locator, onto: Locator): Promise<vo
     );
   await page.mouse.up();
 }
+
+/** Takes all settings off the chosen target, by keyboard. */
+export async function clearChain(page: Page): Promise<void> {
+  const settings = chain(page).getByRole("list", { name: "Settings" }).locator("[data-setting-name]");
+  for (let left = await settings.count(); left > 0; left--) {
+    await settings.first().focus();
+    await press(page, "d");
+    await expect(settings).toHaveCount(left - 1);
+  }
+  await saved(page);
+}

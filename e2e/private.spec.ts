@@ -1,6 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, test, type Page } from "@playwright/test";
-import { press, said, saved, signIn } from "./desk";
+import { clearChain, press, rendered, said, saved, signIn } from "./desk";
 
 const grid = (page: Page) => page.getByRole("grid", { name: "Cards" });
 const panel = (page: Page) => page.getByRole("complementary", { name: "Chosen card" });
@@ -93,5 +93,10 @@ test("by keyboard: a card for oneself is offered, another one takes it in as cur
   await press(page, "Delete");
   await expect(said(page)).toContainText("Withdrew “Mine alone”");
   await Promise.all([saved(page), saved(other)]);
+  // What was put on for it is taken off again.
+  await press(page, "Alt+b");
+  await rendered(page);
+  await press(page, "End");
+  await clearChain(page);
   await other.context().close();
 });
