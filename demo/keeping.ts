@@ -1,5 +1,5 @@
 import type { FolderSign } from "../src/core/library/entities";
-import type { DayOfUse } from "../src/core/library/use";
+import { daysOfUse, type DayOfUse } from "../src/core/library/use";
 import { randomFrom } from "./random";
 
 /** Tags of the island's cards by name, each as a path. */
@@ -65,9 +65,6 @@ export const demoAges: Readonly<Record<string, number>> = {
   "Kitchen table talk": 118,
   "Hiss, a little less": 96,
 };
-
-/** Days of which the demo's use is told. */
-const daysOfUse = 182;
 
 /**
  * How a member has used the library on each day of half a year, the last day first: nothing on days off; at first with more

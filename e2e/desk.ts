@@ -101,3 +101,14 @@ export async function clearChain(page: Page): Promise<void> {
   }
   await saved(page);
 }
+
+/** The table of cards in the library, a row of it, and what is said of the chosen card. */
+export const grid = (page: Page) => page.getByRole("grid", { name: "Cards" });
+export const cardRow = (page: Page, name: string) => grid(page).getByRole("row").filter({ hasText: name });
+export const panel = (page: Page) => page.getByRole("complementary", { name: "Chosen card" });
+
+/** To the library by its key; the table has the focus then. */
+export async function toLibrary(page: Page): Promise<void> {
+  await press(page, "Alt+l");
+  await expect(grid(page)).toBeFocused();
+}

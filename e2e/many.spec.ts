@@ -1,17 +1,12 @@
 import AxeBuilder from "@axe-core/playwright";
-import { expect, test, type Page } from "@playwright/test";
-import { press, said, saved, signIn } from "./desk";
-
-const grid = (page: Page) => page.getByRole("grid", { name: "Cards" });
-const panel = (page: Page) => page.getByRole("complementary", { name: "Chosen card" });
-const row = (page: Page, name: string) => grid(page).getByRole("row").filter({ hasText: name });
+import { expect, test } from "@playwright/test";
+import { cardRow, grid, panel, press, said, saved, signIn, toLibrary } from "./desk";
 
 test("by keyboard: several cards are renamed by a pattern that shows what becomes of each, and back by one key", async ({
   page,
 }) => {
   await signIn(page, "curator");
-  await press(page, "Alt+l");
-  await expect(grid(page)).toBeFocused();
+  await toLibrary(page);
   await press(page, "/");
   await page.keyboard.type("name:terns");
   await press(page, "Enter");
@@ -37,11 +32,11 @@ test("by keyboard: several cards are renamed by a pattern that shows what become
   await press(page, "Control+a");
   await page.keyboard.type("name:birds");
   await press(page, "Enter");
-  await expect(row(page, "01 Birds")).toBeVisible();
-  await expect(row(page, "02 Birds")).toBeVisible();
+  await expect(cardRow(page, "01 Birds")).toBeVisible();
+  await expect(cardRow(page, "02 Birds")).toBeVisible();
   await press(page, "Backspace");
   await expect(said(page)).toContainText("Taken back: renamed 2 cards");
-  await expect(row(page, "01 Birds")).toBeHidden();
+  await expect(cardRow(page, "01 Birds")).toBeHidden();
   await saved(page);
 });
 
@@ -49,15 +44,14 @@ test("by keyboard: the tags and the note of a card are given to another one, and
   page,
 }) => {
   await signIn(page, "curator");
-  await press(page, "Alt+l");
-  await expect(grid(page)).toBeFocused();
+  await toLibrary(page);
   await press(page, "/");
   await page.keyboard.type("name:(gulls, terns)");
   await press(page, "Enter");
   await expect(grid(page).getByRole("row")).toHaveCount(4);
   // From the last one chosen onto the one before.
   const far = panel(page).getByRole("button", { name: "far", exact: true });
-  await row(page, "Gulls, wider").click();
+  await cardRow(page, "Gulls, wider").click();
   await expect(panel(page)).toContainText("Gulls, wider");
   await expect(far).toBeHidden();
   await press(page, "Shift+ArrowDown");
@@ -68,7 +62,7 @@ test("by keyboard: the tags and the note of a card are given to another one, and
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
   await press(page, "Enter");
   await expect(said(page)).toContainText("the tags of “Terns, far off”");
-  await row(page, "Gulls, wider").click();
+  await cardRow(page, "Gulls, wider").click();
   await expect(far).toBeVisible();
   await press(page, "Backspace");
   await expect(far).toBeHidden();
@@ -77,8 +71,7 @@ test("by keyboard: the tags and the note of a card are given to another one, and
 
 test("folders are shown as the tags that they would be, made so, and taken back", async ({ page }) => {
   await signIn(page, "curator");
-  await press(page, "Alt+l");
-  await expect(grid(page)).toBeFocused();
+  await toLibrary(page);
   await page.getByRole("treeitem", { name: /^Narration/ }).click();
   await grid(page).focus();
   await press(page, "Shift+W");

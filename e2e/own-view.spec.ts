@@ -1,14 +1,8 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, test, type Page } from "@playwright/test";
-import { press, said, saved, signIn } from "./desk";
+import { grid, panel, press, said, saved, signIn, toLibrary } from "./desk";
 
-const grid = (page: Page) => page.getByRole("grid", { name: "Cards" });
-const panel = (page: Page) => page.getByRole("complementary", { name: "Chosen card" });
 const tried = (page: Page) => page.getByRole("region", { name: "Tried on" });
-const openLibrary = async (page: Page) => {
-  await press(page, "Alt+l");
-  await expect(grid(page)).toBeFocused();
-};
 const find = async (page: Page, name: string) => {
   await press(page, "/");
   await page.keyboard.type(name);
@@ -20,7 +14,7 @@ test("by keyboard: cards are seen and heard one after another in the library, wi
   page,
 }) => {
   await signIn(page, "curator");
-  await openLibrary(page);
+  await toLibrary(page);
   await press(page, "/");
   await page.keyboard.type("medium:image");
   await press(page, "Enter");
@@ -67,7 +61,7 @@ test("a note is written with a few signs and read as they mean; what could do ha
   page,
 }) => {
   await signIn(page, "curator");
-  await openLibrary(page);
+  await toLibrary(page);
   await find(page, "Wind off");
   await press(page, "y");
   const dialog = page.getByRole("dialog", { name: "Note on “Wind off”" });
@@ -100,7 +94,7 @@ test("the table's columns and order are the member's own, can be copied from a c
   browser,
 }) => {
   await signIn(page, "stills");
-  await openLibrary(page);
+  await toLibrary(page);
   const headers = (of: Page) => grid(of).getByRole("columnheader").allInnerTexts();
   const [first] = [await headers(page)];
   await press(page, "v");
@@ -125,7 +119,7 @@ test("the table's columns and order are the member's own, can be copied from a c
 
   const other = await (await browser.newContext()).newPage();
   await signIn(other, "picture");
-  await openLibrary(other);
+  await toLibrary(other);
   expect(await headers(other)).toEqual(first);
   await press(other, "v");
   const theirs = other.getByRole("dialog", { name: "Your view" });
@@ -167,7 +161,7 @@ test("by keyboard: the history of one card, narrowed to one member, and back to 
   page,
 }) => {
   await signIn(page, "curator");
-  await openLibrary(page);
+  await toLibrary(page);
   await find(page, "Boathouse slap");
   await press(page, "r");
   await page.keyboard.type("Boathouse slap, twice");

@@ -1,13 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
-import { expect, test, type Page } from "@playwright/test";
-import { clearChain, press, rendered, said, saved, signIn } from "./desk";
-
-const grid = (page: Page) => page.getByRole("grid", { name: "Cards" });
-const panel = (page: Page) => page.getByRole("complementary", { name: "Chosen card" });
-const toLibrary = async (page: Page) => {
-  await press(page, "Alt+l");
-  await expect(grid(page)).toBeFocused();
-};
+import { expect, test } from "@playwright/test";
+import { clearChain, grid, panel, press, rendered, said, saved, signIn, toLibrary } from "./desk";
 
 test("by keyboard: a card for oneself is offered, another one takes it in as curator, and takes that back", async ({
   page,

@@ -29,12 +29,12 @@ export async function readOwnCards(db: Executor, libraryId: string, userId: stri
   return rows.map((row) => fromColumns("card", row));
 }
 
-/** How many of some cards are the member's private ones. */
-export async function countOwnAmong(
+/** How many private cards a member has, also those withdrawn; of some cards, how many are theirs. */
+export async function countOwnCards(
   db: Executor,
   libraryId: string,
   userId: string,
-  ids: readonly string[],
+  among?: readonly string[],
 ): Promise<number> {
   const [{ n }] = await db
     .select({ n: sql<number>`count(*)::integer` })
@@ -43,7 +43,7 @@ export async function countOwnAmong(
       and(
         eq(card.libraryId, libraryId),
         eq(card.ownerId, userId),
-        sql`${card.id} = any(${sql.param([...ids])}::uuid[])`,
+        among && sql`${card.id} = any(${sql.param([...among])}::uuid[])`,
       ),
     );
   return n;

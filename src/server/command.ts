@@ -2,7 +2,7 @@ import { v7 as newId } from "uuid";
 import { requestSchema, type CommandShape } from "@/core/api/command";
 import { changing } from "./changing";
 import type { StreamKind } from "@/core/library/change";
-import { countOwnAmong } from "@/db/cards";
+import { countOwnCards } from "@/db/cards";
 import { database } from "@/db/connection";
 import { Ledger } from "@/db/ledger";
 import { readSession } from "@/db/replica";
@@ -58,7 +58,7 @@ async function streamOf(
     ...onto,
     ...names.map((named) => named.cardId),
   ]);
-  const own = about.size === 0 ? 0 : await countOwnAmong(database(), libraryId, userId, [...about]);
+  const own = about.size === 0 ? 0 : await countOwnCards(database(), libraryId, userId, [...about]);
   if (own === 0) return stream;
   if (!ownToo)
     throw new Refusal(409, "private-card", "This cannot be done to a private card: only you know of it.", {

@@ -1,4 +1,4 @@
-import { readOwnCards } from "@/db/cards";
+import { countOwnCards } from "@/db/cards";
 import type { Ledger } from "@/db/ledger";
 import { Refusal } from "./refusal";
 
@@ -7,9 +7,9 @@ const mostOwn = 2000;
 
 /** Refuses where a member would have too many private cards with so many more. */
 export async function refuseTooMany(ledger: Ledger, ownerId: string, more = 1): Promise<void> {
-  const own = await readOwnCards(ledger.db, ledger.libraryId, ownerId);
-  if (own.length + more > mostOwn)
-    throw new Refusal(409, "too-many", `You have ${own.length.toLocaleString("en")} private cards already.`, {
+  const own = await countOwnCards(ledger.db, ledger.libraryId, ownerId);
+  if (own + more > mostOwn)
+    throw new Refusal(409, "too-many", `You have ${own.toLocaleString("en")} private cards already.`, {
       hint: `At most ${mostOwn.toLocaleString("en")} are yours alone. Offer some to the team.`,
     });
 }

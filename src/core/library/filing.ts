@@ -9,6 +9,10 @@ export const mostFilings = 50;
 
 type Filed = Pick<CardHead, "folderId" | "alsoIn">;
 
+/** The folders that a card lies in, its home first. */
+export const foldersOf = ({ folderId, alsoIn }: Filed): readonly string[] =>
+  folderId === null ? alsoIn : [folderId, ...alsoIn];
+
 /** True where a card lies in the folder, at home or also. */
 export const isFiledIn = ({ folderId, alsoIn }: Filed, id: string): boolean =>
   folderId === id || alsoIn.includes(id);

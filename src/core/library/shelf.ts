@@ -3,6 +3,7 @@ import { fold, sortKey } from "../text/fold";
 import type { Replica, RowChange } from "./change";
 import type { Alias } from "./entities/alias";
 import type { CardHead, EntityRows, FavouritesList } from "./entities";
+import { foldersOf } from "./filing";
 import { Branches, Holdings } from "./holdings";
 import { byPosition } from "./order";
 
@@ -91,10 +92,6 @@ const placing = [
   "fingerprint",
   "groupId",
 ] as const satisfies readonly (keyof CardHead)[];
-
-/** The folders that a card lies in, its home first. */
-const foldersOf = ({ folderId, alsoIn }: Pick<CardHead, "folderId" | "alsoIn">): readonly string[] =>
-  folderId === null ? alsoIn : alsoIn.length === 0 ? [folderId] : [folderId, ...alsoIn];
 
 /** The rows that a shelf follows. */
 type Shelved = Pick<Replica, "card" | "folder" | "tag" | "favouritesList" | Aside>;

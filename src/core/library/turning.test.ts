@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { aFolder, aHead } from "../../../testing/library";
-import { foldersOf, turned } from "./turning";
+import { foldersOf } from "./filing";
+import { turned } from "./turning";
 
 const folders = new Map(
   [

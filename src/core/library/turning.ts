@@ -32,7 +32,3 @@ export function turned(
     return cardIds.length > 0 ? [{ path: formatPath(namesDown(rows, row.id).slice(depth)), cardIds }] : [];
   });
 }
-
-/** The folders that a card lies in, at home or also. */
-export const foldersOf = ({ folderId, alsoIn }: CardHead): readonly string[] =>
-  folderId === null ? alsoIn : [folderId, ...alsoIn];

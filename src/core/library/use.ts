@@ -15,6 +15,9 @@ export interface DayOfUse {
   readonly browsing: number;
 }
 
+/** Days that are told of: half a year of whole weeks. */
+export const daysOfUse = 182;
+
 /** The most keys that are believed. */
 export const mostKeys = 10_000;
 

@@ -3,13 +3,14 @@ import type { Replica } from "../library/change";
 import type { CardHead } from "../library/entities";
 import type { Habit } from "../library/habit";
 import type { Shelf } from "../library/shelf";
+import type { NearPairs } from "../measure/likeness/near-pairs";
 import type { WorkingMedium } from "../media";
 import type { FewestKeys } from "../search/fewest-keys";
 
-/** Two cards that do nearly the same, and how far apart they are, in the unit of likeness of their medium. */
-export interface NearPair {
-  readonly ids: readonly [string, string];
-  readonly apart: number;
+/** All there is of a kind, and how many things there was no time to look at. */
+export interface Looked {
+  readonly found: readonly Found[];
+  readonly left: number;
 }
 
 /** What a finding looks at. */
@@ -25,8 +26,8 @@ export interface Look {
   readonly usedLately: ReadonlySet<string> | null;
   /** Asks the index; see `search/fewest-keys`. */
   fewestKeys(card: CardHead): Promise<FewestKeys | null>;
-  /** Asks who compares what cards do; pairs of the same content are left out. */
-  nearPairs(medium: WorkingMedium, cards: readonly CardHead[]): Promise<readonly NearPair[]>;
+  /** Asks who compares what cards do; see `measure/likeness/near-pairs`. */
+  nearPairs(medium: WorkingMedium, cards: readonly CardHead[]): Promise<NearPairs>;
 }
 
 /** Something that wants tidying. */
@@ -37,8 +38,8 @@ export interface Found {
   readonly ids: readonly string[];
   /** What was measured of it. */
   readonly figure?: number;
-  /** What its remedy gives, where that was worked out while looking. */
-  readonly gives?: string;
+  /** The alias that its remedy gives, and the keys that recalling the card takes now; where that was worked out while looking. */
+  readonly gives?: { readonly alias: string; readonly keys: number };
 }
 
 /** A command with its input. */
@@ -67,8 +68,10 @@ export interface Finding {
   /** Why it matters, in a sentence. */
   readonly why: string;
   readonly of: FoundEntity;
+  /** Of the rows of each matter the first stays, and the others go. */
+  readonly firstStays?: true;
   /** All there is of it. Pure of `look`; may take its time. */
-  find(look: Look): readonly Found[] | Promise<readonly Found[]>;
+  find(look: Look): readonly Found[] | Promise<readonly Found[] | Looked>;
   /** What is to be said of one, besides the names of its rows. */
   says(found: Found, look: Look): string;
   /** The usual one first. */

@@ -5,7 +5,8 @@ import { replicaOf, type Replica } from "../library/change";
 import type { CardHead } from "../library/entities";
 import { scoreOf, type Habit } from "../library/habit";
 import { Shelf } from "../library/shelf";
-import { longUnused, type Finding, type Found, type Look, type NearPair } from "./define";
+import type { NearPairs } from "../measure/likeness/near-pairs";
+import { longUnused, type Finding, type Found, type Look } from "./define";
 import { clashingAliases } from "./findings/clashing-aliases";
 import { costly } from "./findings/costly";
 import { deadKeys } from "./findings/dead-keys";
@@ -30,7 +31,7 @@ interface Given {
   readonly habits?: readonly Habit[];
   readonly lately?: readonly string[] | null;
   readonly keys?: Readonly<Record<string, number>>;
-  readonly pairs?: readonly NearPair[];
+  readonly pairs?: NearPairs["pairs"];
 }
 
 /** What Upkeep looks at, of a library with these rows. */
@@ -47,7 +48,7 @@ function lookAt({ cards = [], rows = {}, habits = [], lately = [], keys = {}, pa
     memberId: "me",
     usedLately: lately && new Set(lately),
     fewestKeys: ({ id }) => Promise.resolve(keys[id] === undefined ? null : { keys: keys[id], typed: "…" }),
-    nearPairs: (medium) => Promise.resolve(medium === "audio" ? pairs : []),
+    nearPairs: (medium) => Promise.resolve(medium === "audio" ? { pairs, left: 3 } : { pairs: [], left: 4 }),
   };
 }
 
@@ -69,7 +70,12 @@ const anAlias = (given: object) => ({
   ...given,
 });
 const aKey = (given: object) => ({ ...anAlias(given), ownerId: "me", key: "7", ...given });
-const idsOf = async (finding: Finding, look: Look) => (await finding.find(look)).map(({ ids }) => ids);
+/** What a finding finds, however it tells. */
+const findIn = async (finding: Finding, look: Look): Promise<readonly Found[]> => {
+  const looked = await finding.find(look);
+  return "found" in looked ? looked.found : looked;
+};
+const idsOf = async (finding: Finding, look: Look) => (await findIn(finding, look)).map(({ ids }) => ids);
 const stepsOf = (finding: Finding, remedy: number, found: readonly Found[], look: Look) =>
   finding.remedies[remedy].steps(found, look).map(({ command, input }) => [command, input] as const);
 
@@ -86,7 +92,7 @@ describe("cards that lie nowhere", () => {
   });
   it("are found where somebody can file them, and are filed where cards like them lie", async () => {
     expect(await idsOf(unfiled, look)).toEqual([["1"], ["2"]]);
-    const found = await unfiled.find(look);
+    const found = await findIn(unfiled, look);
     expect(stepsOf(unfiled, 0, found, look)).toEqual([["move-cards", { cardIds: ["1"], folderId: "rooms" }]]);
     expect(unfiled.remedies[0].words(found.slice(0, 1), look)).toBe(
       "File it in “Rooms”, where cards like it lie",
@@ -124,7 +130,7 @@ describe("cards without tags", () => {
       {},
     ];
     const look = lookAt({ cards, rows });
-    const found = await untagged.find(look);
+    const found = await findIn(untagged, look);
     expect(found.map(({ id }) => id)).toEqual(["3", "5", "6"]);
     expect(stepsOf(untagged, 0, found, look)).toEqual([
       ["tag-cards", { cardIds: ["3"], tagId: "wet", on: true }],
@@ -144,7 +150,7 @@ describe("cards that do the same", () => {
   it("stay as the one that cannot go or is used most; the others are withdrawn or hidden", async () => {
     const look = lookAt({ cards, habits: [habit("1", 3)] });
     expect(await idsOf(sameSettings, look)).toEqual([["2", "1", "0"]]);
-    const found = await sameSettings.find(look);
+    const found = await findIn(sameSettings, look);
     expect(stepsOf(sameSettings, 0, found, look)).toEqual([
       ["withdraw-cards", { cardIds: ["1", "0"], withdrawn: true }],
     ]);
@@ -153,20 +159,20 @@ describe("cards that do the same", () => {
   });
   it("leave a supplied one alone where it is not the one that stays", async () => {
     const two = lookAt({ cards: [cards[2], { ...cards[2], name: "Supplied too" }] });
-    const found = await sameSettings.find(two);
+    const found = await findIn(sameSettings, two);
     expect(stepsOf(sameSettings, 0, found, two)).toEqual([]);
     expect(stepsOf(sameSettings, 1, found, two)).toEqual([["hide", { cardIds: ["1"], on: true }]]);
   });
   it("go for none that is a member's alone, which is theirs to withdraw", async () => {
     const own = { layer: "private" as const, ownerId: "me", fingerprint: "same" };
     const look = lookAt({ cards: [own, { ...cards[0] }, own], habits: [habit("0", 50)] });
-    const found = await sameSettings.find(look);
+    const found = await findIn(sameSettings, look);
     expect(found[0].ids).toEqual(["1", "0", "2"]);
     expect(stepsOf(sameSettings, 0, found, look)).toEqual([]);
     expect(stepsOf(sameSettings, 1, found, look)).toEqual([["hide", { cardIds: ["0", "2"], on: true }]]);
   });
   it("are found by what they do, the nearest first, with how far apart they are", async () => {
-    const pairs: NearPair[] = [
+    const pairs: NearPairs["pairs"] = [
       { ids: ["0", "1"], apart: 0.61 },
       { ids: ["1", "2"], apart: 0.2 },
       { ids: ["3", "4"], apart: 0.1 },
@@ -176,11 +182,13 @@ describe("cards that do the same", () => {
       pairs,
       habits: [habit("1", 9)],
     });
-    const found = await nearlySame.find(look);
+    const found = await findIn(nearlySame, look);
     expect(found.map(({ ids, figure }) => [ids, figure])).toEqual([
       [["1", "2"], 0.2],
       [["1", "0"], 0.61],
     ]);
+    // What there was no time for, of all media.
+    expect(await nearlySame.find(look)).toMatchObject({ left: 7 });
     expect(nearlySame.says(found[0], look)).toBe("0.2 dB from “Twin”");
     // One that goes twice goes once.
     expect(stepsOf(nearlySame, 0, [...found, ...found], look)).toEqual([
@@ -204,7 +212,7 @@ describe("cards of one name", () => {
       { name: "Alone" },
     ];
     const look = lookAt({ cards, rows });
-    const found = await namesakes.find(look);
+    const found = await findIn(namesakes, look);
     expect(found.map(({ ids }) => ids)).toEqual([["0", "1"]]);
     expect(stepsOf(namesakes, 0, found, look)).toEqual([
       ["set-alias", { cardId: "0", text: "nasp" }],
@@ -233,15 +241,15 @@ describe("cards that cost many keys", () => {
       habits: [habit("0", 16), habit("1", 16), habit("2", 99), habit("3", 4, now - 200 * day)],
       keys: { "0": 7, "1": 4, "2": 9, "3": 12 },
     });
-    const found = await costly.find(look);
-    expect(found.map(({ id, gives }) => [id, gives])).toEqual([["0", "7 fd"]]);
+    const found = await findIn(costly, look);
+    expect(found.map(({ id, gives }) => [id, gives])).toEqual([["0", { alias: "fd", keys: 7 }]]);
     expect(found[0].figure).toBeCloseTo(3 * 16 * Math.LN2, 9);
     expect(costly.says(found[0], look)).toBe("7 keys now, 4 by “fd”: saves about 33 keys in two weeks");
     expect(stepsOf(costly, 0, found, look)).toEqual([["set-alias", { cardId: "0", text: "fd" }]]);
   });
   it("count as the longest that is tried where nothing short finds them", async () => {
-    const found = await costly.find(lookAt({ cards: [{ name: "Wind off" }], habits: [habit("0", 4)] }));
-    expect(found[0].gives).toBe("16 wo");
+    const found = await findIn(costly, lookAt({ cards: [{ name: "Wind off" }], habits: [habit("0", 4)] }));
+    expect(found[0].gives).toEqual({ alias: "wo", keys: 16 });
   });
 });
 
@@ -252,7 +260,7 @@ describe("cards that nobody uses", () => {
   const habits = [habit("3", 1, now - 100 * day)];
   it("have been there for ninety days, and nobody has applied them since", async () => {
     const look = lookAt({ cards, habits, lately: ["2"] });
-    const found = await forgotten.find(look);
+    const found = await findIn(forgotten, look);
     expect(found.map(({ id }) => id)).toEqual(["0", "3"]);
     expect(found.map((one) => forgotten.says(one, look))).toEqual([
       "added 91 days ago",
@@ -274,7 +282,7 @@ describe("cards that nobody uses", () => {
     }));
     const favouritesList = [aList({ id: "l", ownerId: null }), aList({ id: "short" })];
     const look = lookAt({ cards: many, rows: { favourite, favouritesList } });
-    const found = await longLists.find(look);
+    const found = await findIn(longLists, look);
     expect(found).toEqual([{ id: "l", ids: ["l"], figure: 25 }]);
     expect(longLists.says(found[0], look)).toBe("25 cards, 3 unused for 90 days");
     expect(stepsOf(longLists, 0, found, look)).toEqual([
@@ -296,7 +304,7 @@ describe("what recalls", () => {
       anAlias({ id: "nowhere", ownerId: "me", text: "gone", folderId: "x" }),
     ];
     const look = lookAt({ cards: [{}, {}, { withdrawn: true }], rows: { alias } });
-    const found = await clashingAliases.find(look);
+    const found = await findIn(clashingAliases, look);
     expect(found.map(({ ids }) => ids)).toEqual([["own", "team"], ["dead"], ["nowhere"]]);
     expect(clashingAliases.says(found[0], look)).toBe("yours recalls “Card 1”, the team's “Card 0”");
     expect(stepsOf(clashingAliases, 0, found.slice(1), look)).toEqual([
@@ -311,7 +319,7 @@ describe("what recalls", () => {
       aKey({ id: "3", key: "3", searchId: "gone" }),
     ];
     const look = lookAt({ cards: [{}, { withdrawn: true }], rows: { keyBinding } });
-    const found = await deadKeys.find(look);
+    const found = await findIn(deadKeys, look);
     expect(stepsOf(deadKeys, 0, found, look)).toEqual([
       ["bind-key", { key: "2", cardId: null }],
       ["bind-key", { key: "3", cardId: null }],
@@ -384,7 +392,7 @@ describe("names that are nearly one", () => {
       cards: [{ folderId: "b" }, { folderId: "b" }, { folderId: "a" }],
       rows: { folder },
     });
-    const found = await nearFolders.find(look);
+    const found = await findIn(nearFolders, look);
     // The one that lies in its own namesake was made so.
     expect(found.map(({ ids }) => ids)).toEqual([
       ["b", "a"],
@@ -395,7 +403,7 @@ describe("names that are nearly one", () => {
     ]);
     const tag = [aTag({ id: "1", name: "fog" }), aTag({ id: "2", name: "Fogs" })];
     const tags = lookAt({ cards: [{ tagIds: ["2"] }], rows: { tag } });
-    expect(stepsOf(nearTags, 0, await nearTags.find(tags), tags)).toEqual([
+    expect(stepsOf(nearTags, 0, await findIn(nearTags, tags), tags)).toEqual([
       ["merge-tags", { tagId: "1", intoId: "2" }],
     ]);
   });
@@ -406,7 +414,7 @@ describe("cards of which something is not installed", () => {
     const look = lookAt({
       cards: [{ effects: ["audio.gain"] }, { effects: ["audio.gone", "audio.gain", "audio.gone"] }],
     });
-    const [one, ...others] = await missingEffects.find(look);
+    const [one, ...others] = await findIn(missingEffects, look);
     expect([one.id, others]).toEqual(["1", []]);
     expect(missingEffects.says(one, look)).toBe("needs audio.gone");
   });
@@ -416,7 +424,7 @@ describe("every finding", () => {
   it("says each thing once, and of an empty library nothing", async () => {
     const empty = lookAt({});
     for (const finding of findings) {
-      expect(await finding.find(empty)).toEqual([]);
+      expect(await findIn(finding, empty)).toEqual([]);
       for (const remedy of finding.remedies) expect(remedy.steps([], empty)).toEqual([]);
     }
     expect(new Set(findings.map(({ id }) => id)).size).toBe(findings.length);
@@ -424,7 +432,7 @@ describe("every finding", () => {
     for (const ids of remedies) expect(new Set(ids).size).toBe(ids.length);
   });
   it("asks nothing of a card that is gone since it was found", () => {
-    const gone: Found = { id: "x", ids: ["gone", "too"], figure: 1, gives: "9 x" };
+    const gone: Found = { id: "x", ids: ["gone", "too"], figure: 1, gives: { alias: "x", keys: 9 } };
     const look = lookAt({ cards: [aCard()] });
     for (const finding of findings.filter((one) => one.of === "card"))
       for (const remedy of finding.remedies) expect(remedy.steps([gone], look)).toEqual([]);

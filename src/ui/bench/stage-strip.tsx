@@ -35,7 +35,7 @@ export function StageStrip({ count }: { readonly count: number }) {
   return (
     <HStack mb="10px" gap="0" alignItems="baseline">
       <chakra.span textStyle="hint" pr="6px" flexShrink={0}>
-        {`${say("Alt+1").replace(/1$/, "")}`}
+        {say("Alt+1").replace(/1$/, "")}
       </chakra.span>
       <HStack as="ul" aria-label="Stages" listStyleType="none" m="0" p="0" gap="0" flexWrap="wrap">
         {Array.from({ length: count }, (_, at) => (

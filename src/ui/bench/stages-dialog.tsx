@@ -7,6 +7,8 @@ import { effectsFor } from "@/core/effects/registry";
 import { movedTo } from "@/core/library/drop";
 import { mostStages, stagesOf, suppliedStages, type Stage } from "@/core/library/stages";
 import type { WorkingMedium } from "@/core/media";
+import { longestQuery } from "@/core/search/query/parse";
+import { longestName } from "@/core/text/names";
 import { sayError, useDesk } from "../data/desk";
 import { QuietButton } from "../parts/buttons";
 import { DialogButtons } from "../parts/command-dialogs";
@@ -87,7 +89,7 @@ export function StagesDialog({
       bg="fieldGround"
       borderColor="fieldRule"
       fontFamily={key === "query" ? "mono" : undefined}
-      maxLength={key === "query" ? 1000 : key === "name" ? 80 : 2000}
+      maxLength={key === "query" ? longestQuery : key === "name" ? longestName : 2000}
       value={row[key]}
       onChange={(event) => change(row.id, { [key]: event.target.value })}
     />

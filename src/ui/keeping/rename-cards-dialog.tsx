@@ -15,6 +15,9 @@ import { Form, useCommandForm } from "../parts/form";
 /** Rows that are shown before the names are given. */
 const mostShown = 100;
 
+/** A name in a folder, as names are compared. */
+const placeOf = (folderId: string | null, name: string): string => `${folderId} ${fold(name)}`;
+
 interface RenameCardsDialogProps {
   /** In the order in which they are counted. */
   readonly cards: readonly CardHead[];
@@ -34,20 +37,25 @@ export function RenameCardsDialog({ cards, onClose }: RenameCardsDialogProps) {
   });
   const [find, put, text] = [form.choice("find").value, form.choice("put").value, form.choice("form").value];
   const next = useMemo(() => renamedAll(names, { find, put, form: text }), [names, find, put, text]);
-  /** Names in use in the folders of these cards, by others; one that two of them would have stands here as well. */
-  const taken = useMemo(() => {
+  /** Names in use by others in the folders of these cards. */
+  const others = useMemo(() => {
     const ids = new Set(cards.map(({ id }) => id));
     const folders = new Set(cards.map(({ folderId }) => folderId));
-    const counts = new Map<string, number>();
-    const note = (folderId: string | null, name: string) => {
-      const key = `${folderId} ${fold(name)}`;
-      counts.set(key, (counts.get(key) ?? 0) + 1);
-    };
+    const names = new Set<string>();
     for (const card of replica.card.values())
-      if (!card.withdrawn && folders.has(card.folderId) && !ids.has(card.id)) note(card.folderId, card.name);
-    for (const [i, { name }] of next.entries()) note(cards[i].folderId, name);
+      if (!card.withdrawn && folders.has(card.folderId) && !ids.has(card.id))
+        names.add(placeOf(card.folderId, card.name));
+    return names;
+  }, [cards, replica.card]);
+  /** How many of these would have each name. */
+  const given = useMemo(() => {
+    const counts = new Map<string, number>();
+    for (const [i, { name }] of next.entries()) {
+      const place = placeOf(cards[i].folderId, name);
+      counts.set(place, (counts.get(place) ?? 0) + 1);
+    }
     return counts;
-  }, [cards, next, replica.card]);
+  }, [cards, next]);
   const changed = next.filter(({ name }, i) => name !== names[i]).length;
   return (
     <Dialog title={`Rename ${count(cards.length, "card")}`} onClose={onClose} width="640px">
@@ -80,7 +88,8 @@ export function RenameCardsDialog({ cards, onClose }: RenameCardsDialogProps) {
           tabIndex={0}
         >
           {next.slice(0, mostShown).map(({ name, problem }, i) => {
-            const isTaken = (taken.get(`${cards[i].folderId} ${fold(name)}`) ?? 0) > 1;
+            const place = placeOf(cards[i].folderId, name);
+            const isTaken = others.has(place) || given.get(place)! > 1;
             return (
               <Box
                 as="li"

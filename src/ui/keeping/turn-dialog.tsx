@@ -3,7 +3,8 @@
 import { Box, chakra } from "@chakra-ui/react";
 import { useMemo, useRef, useState } from "react";
 import { mostSteps } from "@/core/api/commands/tidy-input";
-import { foldersOf, turned } from "@/core/library/turning";
+import { foldersOf } from "@/core/library/filing";
+import { turned } from "@/core/library/turning";
 import { count } from "@/core/library/words";
 import { sayError, useDesk } from "../data/desk";
 import { DialogButtons } from "../parts/command-dialogs";

@@ -1,15 +1,14 @@
 import { Box, chakra, HStack } from "@chakra-ui/react";
 import type { Resources } from "@/core/chain/active";
-import type { EffectSetting } from "@/core/chain/model";
 import { unbakeable } from "@/core/chain/bake";
-import { chainNoun, effectName, saySetting } from "@/core/chain/describe";
+import { chainNoun, effectName } from "@/core/chain/describe";
 import { isCorrection } from "@/core/formats/cdl/correction";
 import { cardFile } from "@/core/api/operations/card-file";
 import type { CardHead } from "@/core/library/entities";
 import { sayProof } from "@/core/library/proof";
 import { pathOf } from "@/core/library/tree";
 import { count } from "@/core/library/words";
-import { addressOf, sayError } from "../data/api";
+import { addressOf } from "../data/api";
 import type { Known } from "../data/contents";
 import { nameOfMember } from "../data/library-data";
 import type { LibraryData } from "../data/library-store";
@@ -18,6 +17,7 @@ import { CardLine, IndexCard } from "../parts/index-card";
 import { KeyCap } from "../parts/key-cap";
 import { QuietButton } from "../parts/buttons";
 import { Stars } from "../parts/stars";
+import { SettingLines } from "./setting-lines";
 import { Note } from "../parts/note";
 import { LockSign } from "../parts/lock-sign";
 import { ListStamp } from "../parts/stamp";
@@ -49,10 +49,6 @@ const FileLink = ({ href, children }: { readonly href: string; readonly children
     {children}
   </chakra.a>
 );
-
-/** A setting in a line: what it is set to, and where it differs from being wholly on. */
-const sayWhole = (setting: EffectSetting): string =>
-  `${setting.on ? "" : "off · "}${saySetting(setting)}${setting.mix === 100 ? "" : ` · mix ${setting.mix} %`}`;
 
 /** The keys of a way to a card, as they are pressed from the bench on. */
 const KeySequence = ({ of: { keys, typed, key } }: { readonly of: FewestKeys }) => (
@@ -90,7 +86,7 @@ const PlaceLink = ({ onClick, children }: { readonly onClick: () => void; readon
 /** Everything about one card. */
 export function CardPanel({
   card,
-  content: { chain, problem },
+  content,
   data,
   fewest,
   onAgain,
@@ -98,6 +94,7 @@ export function CardPanel({
   onFreeKey,
   onPlace,
 }: CardPanelProps) {
+  const { chain } = content;
   const { replica, shelf, member } = data;
   const aliases = shelf.aliasesOf(card.id);
   const key = shelf.keyOf(card.id);
@@ -129,38 +126,7 @@ export function CardPanel({
         </HStack>
       }
     >
-      <Box as="ul" listStyleType="none" m="0" p="0" aria-label="Settings">
-        {card.effects.map((effect, i) => {
-          const setting = chain?.settings[i];
-          return (
-            <Box
-              as="li"
-              key={i}
-              display="flex"
-              justifyContent="space-between"
-              gap="12px"
-              px="16px"
-              py="8px"
-              borderBottom="1px solid"
-              borderColor="cardRule"
-              color={setting?.on === false ? "cardMuted" : undefined}
-            >
-              <span>{effectName(effect)}</span>
-              <chakra.span textStyle="figure" textAlign="right" alignSelf="center">
-                {setting ? sayWhole(setting) : problem ? "" : "…"}
-              </chakra.span>
-            </Box>
-          );
-        })}
-      </Box>
-      {problem && (
-        <Box px="16px" py="8px" role="alert" color="cardLoss">
-          {`✕ Its settings are not here: ${sayError(problem)}`}{" "}
-          <QuietButton size="xs" onClick={onAgain}>
-            try again
-          </QuietButton>
-        </Box>
-      )}
+      <SettingLines effects={card.effects} content={content} onAgain={onAgain} />
       <Box as="dl" m="0">
         <CardLine name="Key">
           {key ? (

@@ -15,6 +15,7 @@ import { useDesk } from "../data/desk";
 import { KeyCap } from "../parts/key-cap";
 import { FolderSignOf } from "../parts/folder-sign";
 import { IndexCard } from "../parts/index-card";
+import { Note } from "../parts/note";
 import { effectName } from "@/core/chain/describe";
 import { pathsOf } from "@/core/library/tree";
 import { LibraryDrag, useDropPlace, useTaken } from "./drag";
@@ -31,7 +32,7 @@ interface FilingDeskProps {
 export function FilingDesk({ ids, onLeave }: FilingDeskProps) {
   const { data, library, act, takeBack } = useDesk();
   const { replica } = data;
-  const [begun] = useState(() => ids.filter((id) => replica.card.get(id)?.layer !== "supplied"));
+  const [begun] = useState(() => ids.filter((id) => replica.card.get(id)?.layer === "team"));
   const [kept, setPile] = useState(() => pileOf(begun));
   const pile = useMemo(
     () => present(kept, (id) => replica.card.get(id)?.withdrawn === false),
@@ -147,8 +148,8 @@ export function FilingDesk({ ids, onLeave }: FilingDeskProps) {
                   {card.effects.map(effectName).join(" · ")}
                 </Box>
                 {card.note && (
-                  <Box px="16px" pb="12px" overflowWrap="anywhere" whiteSpace="pre-wrap">
-                    {card.note}
+                  <Box px="16px" pb="12px">
+                    <Note>{card.note}</Note>
                   </Box>
                 )}
               </IndexCard>
@@ -161,7 +162,9 @@ export function FilingDesk({ ids, onLeave }: FilingDeskProps) {
                   ? `All ${count(begun.length, "card")} are filed.`
                   : `${count(pile.left.length, "card")} were passed by.`}
               </Box>
-              {others > 0 && <Box mb="8px">{`${count(others, "supplied card")} stay where they are.`}</Box>}
+              {others > 0 && (
+                <Box mb="8px">{`${count(others, "supplied or private card")} stay where they are.`}</Box>
+              )}
               <HStack gap="8px">
                 <ActionButton action="desk.previous" short />
                 <ActionButton action="desk.leave" short />

@@ -2,7 +2,6 @@
 
 import { Box, chakra, HStack } from "@chakra-ui/react";
 import { useEffect, useMemo, useRef } from "react";
-import { effectName, saySetting } from "@/core/chain/describe";
 import type { Proposal } from "@/core/library/entities";
 import { openOffers } from "@/core/library/proposals";
 import { offersPlace } from "../actions/offers";
@@ -16,6 +15,7 @@ import { Note } from "../parts/note";
 import { MediumSign } from "../parts/medium-sign";
 import { useListKeys } from "../parts/use-list-keys";
 import { useSelection } from "../parts/use-selection";
+import { SettingLines } from "./setting-lines";
 import { WhatItDoes } from "./what-it-does";
 
 const date = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "long" });
@@ -115,7 +115,7 @@ interface OfferedProps {
 
 /** An offered card, with what can be said to it. */
 function Offered({ offer, who, library }: OfferedProps) {
-  const { chain, problem } = useContent(library.contents, offer.fingerprint);
+  const content = useContent(library.contents, offer.fingerprint);
   return (
     <Box maxWidth="460px">
       <IndexCard
@@ -127,26 +127,11 @@ function Offered({ offer, who, library }: OfferedProps) {
           </chakra.h2>
         }
       >
-        <Box as="ul" listStyleType="none" m="0" p="0" aria-label="Settings">
-          {offer.effects.map((effect, i) => (
-            <Box
-              as="li"
-              key={i}
-              display="flex"
-              justifyContent="space-between"
-              gap="12px"
-              px="16px"
-              py="8px"
-              borderBottom="1px solid"
-              borderColor="cardRule"
-            >
-              <span>{effectName(effect)}</span>
-              <chakra.span textStyle="figure" textAlign="right" alignSelf="center">
-                {chain ? saySetting(chain.settings[i]) : problem ? "" : "…"}
-              </chakra.span>
-            </Box>
-          ))}
-        </Box>
+        <SettingLines
+          effects={offer.effects}
+          content={content}
+          onAgain={() => library.contents.ahead([offer.fingerprint])}
+        />
         <Box as="dl" m="0">
           <CardLine name="Offered by">{`${who}, ${date.format(new Date(offer.offeredAt))}`}</CardLine>
           {offer.note !== "" && (
@@ -165,7 +150,7 @@ function Offered({ offer, who, library }: OfferedProps) {
         <ActionButton action="offers.decline" />
         <ActionButton action="offers.drop" />
       </HStack>
-      {chain && <WhatItDoes chain={chain} />}
+      {content.chain && <WhatItDoes chain={content.chain} />}
     </Box>
   );
 }

@@ -43,6 +43,18 @@ const usesOf = ({ id }: CardHead, { habitsOf }: TableLook) =>
 const lastUse = ({ id }: CardHead, { habitsOf }: TableLook) =>
   habitsOf(id).reduce((last, { lastAt }) => Math.max(last, lastAt), 0);
 
+const folded = new WeakMap<object, Map<string, string>>();
+
+/** A folder's path as it is put in order; remembered for each tree, since many cards lie in one. */
+function foldedPath(folders: TableLook["replica"]["folder"], id: string | null): string {
+  if (id === null) return "";
+  const known = folded.get(folders) ?? new Map<string, string>();
+  folded.set(folders, known);
+  const path = known.get(id) ?? fold(pathOf(folders, id));
+  known.set(id, path);
+  return path;
+}
+
 export const columnsOfTable: Readonly<Record<TableColumnId, TableColumn>> = {
   chain: { header: "Chain", track: "minmax(0, 3fr)", text: (card) => sayEffects(card.effects) },
   length: {
@@ -56,6 +68,7 @@ export const columnsOfTable: Readonly<Record<TableColumnId, TableColumn>> = {
     header: "Folder",
     track: "minmax(0, 2fr)",
     text: (card, { replica }) => pathOf(replica.folder, card.folderId),
+    order: (card, { replica }) => foldedPath(replica.folder, card.folderId),
   },
   tags: {
     header: "Tags",

@@ -1,7 +1,8 @@
 import { Box, chakra } from "@chakra-ui/react";
-import { useMemo, type RefObject } from "react";
+import type { KeyboardEvent, RefObject } from "react";
+import { combination } from "@/core/keys/combination";
+import { listMove } from "@/core/keys/list-navigation";
 import { findings } from "@/core/upkeep";
-import { useListKeys } from "../parts/use-list-keys";
 import type { FoundOfKind } from "./use-findings";
 
 /** What is shown: the use of the library, or a kind of finding by its id. */
@@ -17,20 +18,17 @@ interface KindListProps {
   readonly all: ReadonlyMap<string, FoundOfKind>;
 }
 
-const oneOf = (kind: string, onKind: (kind: string) => void) => ({
-  ids: new Set([kind]),
-  lead: kind,
-  only: onKind,
-  toggle: onKind,
-  extendTo: onKind,
-  move: () => undefined,
-  all: () => undefined,
-});
-
 /** The kinds of things that want tidying, each with how many there are, below the use of the library. */
 export function KindList({ kind, onKind, onEnter, ref, all }: KindListProps) {
-  const selection = useMemo(() => oneOf(kind, onKind), [kind, onKind]);
-  const onKey = useListKeys(kinds, selection, { many: false });
+  const onKey = (event: KeyboardEvent) => {
+    const keys = combination(event);
+    const move = listMove(keys, { at: kinds.indexOf(kind), count: kinds.length });
+    // What is chosen there is not put right by it.
+    if (keys === "Enter" || keys === "ArrowRight") onEnter();
+    else if (move && move !== "all") onKind(kinds[move.to]);
+    else return;
+    event.preventDefault();
+  };
   const row = (id: string, title: string, count: string, isQuiet: boolean) => (
     <Box
       key={id}
@@ -58,12 +56,7 @@ export function KindList({ kind, onKind, onEnter, ref, all }: KindListProps) {
       role="listbox"
       aria-label="What wants tidying"
       tabIndex={0}
-      onKeyDown={(event) => {
-        if (event.key !== "Enter" && event.key !== "ArrowRight") return onKey(event);
-        // What is chosen there is not put right by it.
-        event.preventDefault();
-        onEnter();
-      }}
+      onKeyDown={onKey}
       aria-activedescendant={`kind-${kind}`}
       _focusVisible={{ outlineOffset: "-2px" }}
     >

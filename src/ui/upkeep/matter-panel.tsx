@@ -30,7 +30,6 @@ function aside({ of }: Finding, id: string, look: Look): string {
 
 /** One matter: what it is about, and what puts it right. */
 export function MatterPanel({ finding, found, selected, look, remedies }: MatterPanelProps) {
-  const stays = finding.remedies.some(({ id }) => ["withdraw-others", "merge"].includes(id));
   return (
     <>
       {found && (
@@ -56,7 +55,7 @@ export function MatterPanel({ finding, found, selected, look, remedies }: Matter
                     <chakra.span textStyle="rowTitle" overflowWrap="anywhere">
                       {named.name}
                     </chakra.span>
-                    {stays && found.ids.length > 1 && i === 0 && (
+                    {finding.firstStays && found.ids.length > 1 && i === 0 && (
                       <chakra.span textStyle="figure" flexShrink={0}>
                         stays
                       </chakra.span>

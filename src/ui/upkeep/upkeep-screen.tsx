@@ -31,7 +31,7 @@ export function UpkeepScreen() {
   const kindList = useRef<HTMLDivElement>(null);
   const finding = findings.find(({ id }) => id === kind);
   const known = all.get(kind);
-  const { found, problem } = known ?? nothing;
+  const { found, left = 0, problem } = known ?? nothing;
   const order = useMemo(() => found.map(({ id }) => id), [found]);
   const selection = useSelection(order);
   const selected = useMemo(() => found.filter(({ id }) => selection.ids.has(id)), [found, selection.ids]);
@@ -119,6 +119,7 @@ export function UpkeepScreen() {
                 {finding && (
                   <Box color="muted" pb="12px">
                     {finding.why}
+                    {left > 0 && ` ${count(left, "card")} were too many to be compared.`}
                   </Box>
                 )}
                 {!finding && <UseShown />}

@@ -12,6 +12,8 @@ import { useStore } from "../data/store";
 /** What was found of a kind; `problem` says why it could not be looked for. */
 export interface FoundOfKind {
   readonly found: readonly Found[];
+  /** How many things there was no time to look at. */
+  readonly left?: number;
   readonly problem?: string;
 }
 
@@ -47,17 +49,15 @@ export function useLook(): Look {
           cardId: id,
           target: { medium, kind: fits[0] ?? ownKind(medium), format: madeFor },
         }),
-      nearPairs: async (medium, cards) =>
-        (
-          await alike.ask("pairs", medium, cards, {
-            medium,
-            cards: cards.map(({ id, fingerprint, effects }) => ({
-              id,
-              fingerprint,
-              group: [...effects].sort().join(),
-            })),
-          })
-        ).pairs,
+      nearPairs: (medium, cards) =>
+        alike.ask("pairs", medium, cards, {
+          medium,
+          cards: cards.map(({ id, fingerprint, effects }) => ({
+            id,
+            fingerprint,
+            group: [...effects].sort().join(),
+          })),
+        }),
     }),
     [replica, shelf, habitsOf, member.id, lately, finder, alike],
   );
@@ -81,7 +81,7 @@ export function useFindings(look: Look): ReadonlyMap<string, FoundOfKind> {
           const of = await Promise.resolve()
             .then(() => finding.find(look))
             .then(
-              (found): FoundOfKind => ({ found }),
+              (looked): FoundOfKind => ("found" in looked ? looked : { found: looked }),
               (error): FoundOfKind => ({ found: [], problem: sayError(error) }),
             );
           if (!wanted) return;

@@ -2,19 +2,18 @@
 
 import { Box, chakra } from "@chakra-ui/react";
 import { useMemo } from "react";
-import { byWeek, everyDay, type DayOfUse } from "@/core/library/use";
+import { byWeek, daysOfUse, everyDay, type DayOfUse } from "@/core/library/use";
 import { count } from "@/core/library/words";
 import { sayError } from "../data/desk";
 import { Bars } from "../parts/bars";
 import { useUsage } from "./use-findings";
 
 const week = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short", timeZone: "UTC" });
-const days = 182;
 
 function weeksOf(of: readonly DayOfUse[]): DayOfUse[] {
   const now = Date.now();
   const day = (at: number) => new Date(at).toISOString().slice(0, 10);
-  return byWeek(everyDay(of, day(now - (days - 1) * 24 * 3_600_000), day(now)));
+  return byWeek(everyDay(of, day(now - (daysOfUse - 1) * 24 * 3_600_000), day(now)));
 }
 
 const sum = (of: readonly DayOfUse[], key: "uses" | "counted" | "keys" | "browsing") =>

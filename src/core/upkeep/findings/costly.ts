@@ -41,13 +41,13 @@ export const costly: Finding = {
       // Begun, typed, taken.
       const saved = (keys - (alias.length + 2)) * uses;
       if (saved >= leastSaved)
-        found.push({ id: card.id, ids: [card.id], figure: saved, gives: `${keys} ${alias}` });
+        found.push({ id: card.id, ids: [card.id], figure: saved, gives: { alias, keys } });
     }
     return found.sort((a, b) => b.figure - a.figure);
   },
-  says(found) {
-    const [keys, alias] = found.gives!.split(" ");
-    return `${keys} keys now, ${alias.length + 2} by “${alias}”: saves about ${count(Math.round(found.figure!), "key")} in two weeks`;
+  says({ gives, figure }) {
+    const { alias, keys } = gives!;
+    return `${keys} keys now, ${alias.length + 2} by “${alias}”: saves about ${count(Math.round(figure!), "key")} in two weeks`;
   },
   remedies: [
     {
@@ -55,14 +55,14 @@ export const costly: Finding = {
       most: mostAsked,
       words: (found) =>
         found.length === 1
-          ? `Recall it by “${found[0].gives!.split(" ")[1]}”`
+          ? `Recall it by “${found[0].gives!.alias}”`
           : `Give ${count(found.length, "card")} a short alias each`,
       steps: (found, { replica }) =>
         found
           .filter(({ ids }) => replica.card.has(ids[0]))
           .map(({ ids, gives }): Step => ({
             command: "set-alias",
-            input: { cardId: ids[0], text: gives!.split(" ")[1] },
+            input: { cardId: ids[0], text: gives!.alias },
           })),
     },
   ],

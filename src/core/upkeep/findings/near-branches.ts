@@ -21,6 +21,7 @@ function nearBranches({ of, id, title, why, countIn, merge }: Kind): Finding {
     title,
     why,
     of,
+    firstStays: true,
     find(look) {
       const rows = rowsOf(look);
       return nearNames(rows.values()).flatMap(([a, b]): Found[] => {

@@ -9,12 +9,16 @@ export const nearlySame: Finding = {
   title: "Nearly the same",
   why: "What they make of a test signal or chart differs by less than one hears or sees.",
   of: "card",
+  firstStays: true,
   async find(look) {
     const found = [];
+    let left = 0;
     for (const medium of workingMedia) {
       const cards = [...cardsInUse(look)].filter((card) => card.medium === medium);
       const known = new Map(cards.map((card) => [card.id, card]));
-      for (const { ids, apart } of await look.nearPairs(medium, cards)) {
+      const near = await look.nearPairs(medium, cards);
+      left += near.left;
+      for (const { ids, apart } of near.pairs) {
         const pair = bestFirst(
           ids.flatMap((id) => known.get(id) ?? []),
           look,
@@ -26,7 +30,7 @@ export const nearlySame: Finding = {
           found.push({ id: [...ids].sort().join(" "), ids: pair.map(({ id }) => id), figure: apart });
       }
     }
-    return found.sort((a, b) => a.figure - b.figure);
+    return { found: found.sort((a, b) => a.figure - b.figure), left };
   },
   says(found, look) {
     const [first, other] = cardsOf(found, look);

@@ -8,6 +8,7 @@ export const sameSettings: Finding = {
   title: "Same settings",
   why: "Two cards with one chain make every list longer and nothing better.",
   of: "card",
+  firstStays: true,
   find(look) {
     const groups = new Map<string, CardHead[]>();
     for (const card of cardsInUse(look))
