@@ -8,7 +8,7 @@ import type { WorkingMedium } from "../media";
 import type { FewestKeys } from "../search/fewest-keys";
 
 /** All there is of a kind, and how many things there was no time to look at. */
-export interface Looked {
+interface Looked {
   readonly found: readonly Found[];
   readonly left: number;
 }
