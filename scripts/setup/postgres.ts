@@ -228,6 +228,8 @@ export async function ensureDatabase(server: Server, name: string, empty = false
     }
   };
   await as("postgres", async (client) => {
+    // Several runs may begin at once in a new cluster; the lock ends with the connection.
+    await client.query("select pg_advisory_lock(1)");
     const [quoted, user, password] = [
       client.escapeIdentifier(name),
       client.escapeIdentifier(applicationUser),
