@@ -177,14 +177,10 @@ const good: Record<string, () => Promise<Asked>> = {
     query: "name=tone.wav",
     file: writeWav({ planes: [new Float32Array(100)], sampleRate: 8000 }),
   }),
-  "GET /libraries/{libraryId}/media/{mediaId}/{copy}": async () => {
-    const { body } = await ask(find("POST", "/libraries/{libraryId}/material"), {
-      cookie: world.owner.cookie,
-      query: "name=tone.wav",
-      file: writeWav({ planes: [new Float32Array(100)], sampleRate: 8000 }),
-    });
-    return { parameters: { mediaId: (body as unknown as { media: { id: string } }).media.id } };
-  },
+  "GET /libraries/{libraryId}/media/{mediaId}": async () => ({ parameters: { mediaId: await aTone() } }),
+  "GET /libraries/{libraryId}/media/{mediaId}/{copy}": async () => ({
+    parameters: { mediaId: await aTone() },
+  }),
   "GET /libraries/{libraryId}/media/{mediaId}/window": async () => {
     const file = await sharp({ create: { width: 8, height: 6, channels: 3, background: "teal" } })
       .png()
@@ -244,6 +240,14 @@ const good: Record<string, () => Promise<Asked>> = {
 };
 const find = (method: string, path: string) =>
   allOperations.find((o) => o.method === method && o.path === path)!;
+async function aTone(): Promise<string> {
+  const { body } = await ask(find("POST", "/libraries/{libraryId}/material"), {
+    cookie: world.owner.cookie,
+    query: "name=tone.wav",
+    file: writeWav({ planes: [new Float32Array(100)], sampleRate: 8000 }),
+  });
+  return (body as unknown as { media: { id: string } }).media.id;
+}
 async function rendering(): Promise<string> {
   const { body } = await ask(find("POST", "/libraries/{libraryId}/renders"), {
     cookie: world.owner.cookie,

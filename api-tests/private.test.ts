@@ -13,6 +13,7 @@ import * as imprintsRoute from "@/app/api/libraries/[libraryId]/imprints/route";
 import * as replicaRoute from "@/app/api/libraries/[libraryId]/replica/route";
 import * as searchRoute from "@/app/api/libraries/[libraryId]/search/route";
 import * as sessionRoute from "@/app/api/libraries/[libraryId]/sessions/[sessionId]/route";
+import * as missingRoute from "@/app/api/libraries/[libraryId]/missing-files/route";
 import * as usageRoute from "@/app/api/libraries/[libraryId]/usage/route";
 import { v7 as newId } from "uuid";
 import { readCard } from "@/db/cards";
@@ -145,6 +146,7 @@ describe("a private card", () => {
         [imprintsRoute, "?medium=audio"],
         [imprintsRoute, `?medium=audio&of=${print}`],
         [usageRoute, ""],
+        [missingRoute, ""],
         [versionsRoute, "", { cardId }],
         [ratingRoute, "", { cardId }],
         [cardFileRoute, "?form=card", { cardId }],
@@ -211,6 +213,8 @@ describe("a private card", () => {
         (name) =>
           ![
             "join-variants",
+            // For owners; `erase.test.ts` sees to it.
+            "erase-cards",
             "part-variants",
             "mark-team-cards",
             "place-marked",
@@ -272,7 +276,15 @@ describe("the one way to change rows", () => {
     const { libraryId } = author;
     const db = database();
     const card = (await readCard(db, libraryId, author.id, cardId))!;
-    const folder = { id: newId(), parentId: null, name: "Made", position: "a0", sign: "", fits: [] } as const;
+    const folder = {
+      id: newId(),
+      parentId: null,
+      name: "Made",
+      position: "a0",
+      sign: "",
+      fits: [],
+      pictureOf: null,
+    } as const;
     const attempts: [Ledger, (ledger: Ledger) => Promise<unknown>][] = [
       [new Ledger(db, libraryId, author.id, "library"), (to) => to.insert("card", { ...card, id: newId() })],
       [new Ledger(db, libraryId, author.id, "session"), (to) => to.insert("card", { ...card, id: newId() })],

@@ -10,7 +10,7 @@ export const fresh = (what: string) => `${what} ${++names}`;
 const mediaId = "ab".repeat(32);
 
 /** Commands without a scenario: what only notes a fact, and what nobody can take back for themselves. */
-export const apart = ["pin-card", "prove-card", "leave-library"];
+export const apart = ["pin-card", "prove-card", "leave-library", "erase-cards"];
 
 /** A library of its own with an owner, what tests make in it, and for each command an input that does something. */
 export async function makeScenarios() {

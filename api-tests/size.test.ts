@@ -9,6 +9,7 @@ import * as contentsRoute from "@/app/api/libraries/[libraryId]/contents/route";
 import * as historyRoute from "@/app/api/libraries/[libraryId]/history/route";
 import * as replicaRoute from "@/app/api/libraries/[libraryId]/replica/route";
 import * as sessionRoute from "@/app/api/libraries/[libraryId]/sessions/[sessionId]/route";
+import * as missingRoute from "@/app/api/libraries/[libraryId]/missing-files/route";
 import * as usageRoute from "@/app/api/libraries/[libraryId]/usage/route";
 import * as versionsRoute from "@/app/api/libraries/[libraryId]/cards/[cardId]/versions/route";
 import { fillHistory, fillLibrary } from "../testing/large-library";
@@ -264,6 +265,7 @@ describe("the database finds by an index", () => {
     "the history of one card": () => ask(historyRoute, `?of=${ids[0]}`),
     "the history of one member, from a place on": () => ask(historyRoute, `?actor=${owner.id}&before=15000`),
     "how it is used": () => ask(usageRoute),
+    "what lacks files": () => ask(missingRoute),
     "a session": () => ask(sessionRoute, "", { sessionId }),
     "the versions of a card": () => ask(versionsRoute, "", { cardId: ids[0] }),
   };

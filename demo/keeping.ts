@@ -36,6 +36,26 @@ export const demoFilings: Readonly<Record<string, string>> = {
   "Lamp glow": "Stills, yard",
 };
 
+/** The material that the team's cards were kept on, by the folder that they lie in. */
+export const demoKeptOn: Readonly<Record<string, string>> = {
+  Narration: "Narration, take 4",
+  "Narration / Rooms": "Narration, take 5",
+  "Narration / Repair": "Narration, take 6",
+  "Foghorn and sea": "Foghorn",
+  "Island outdoors": "Terns on the ledge",
+  Yard: "Yard, caulking",
+  "Stills, fog series": "Lamp in the fog",
+  "Stills, ledge and sea": "Ledge, two rows",
+  "Stills, yard": "Hull on the slip",
+};
+
+/** The cards whose pictures are those of some folders. */
+export const demoFolderPictures: Readonly<Record<string, string>> = {
+  "Stills, fog series": "Blue hour bath",
+  "Stills, yard": "Yard copper",
+  "Foghorn and sea": "Foghorn distance",
+};
+
 export const demoSigns: Readonly<Record<string, FolderSign>> = {
   Narration: "voice",
   "Foghorn and sea": "waves",

@@ -1,5 +1,5 @@
 import { createHash } from "node:crypto";
-import { mkdir, rename, stat, writeFile } from "node:fs/promises";
+import { mkdir, readFile, rename, stat, writeFile } from "node:fs/promises";
 import { join } from "node:path";
 import { eq } from "drizzle-orm";
 import { generateNKeysBetween } from "fractional-indexing";
@@ -23,7 +23,17 @@ import { furnish } from "../src/db/members";
 import { store } from "../src/server/media-store";
 import { demoDependencies } from "./dependencies";
 import { demoCards } from "./library/cards";
-import { demoAges, demoFilings, demoRatings, demoSigns, demoTags, demoTeamList, demoUse } from "./keeping";
+import {
+  demoAges,
+  demoFilings,
+  demoFolderPictures,
+  demoKeptOn,
+  demoRatings,
+  demoSigns,
+  demoTags,
+  demoTeamList,
+  demoUse,
+} from "./keeping";
 import { demoFiles, type DemoFile } from "./material";
 import { demoLibraryName, demoMembers, demoPassword } from "./members";
 import { mixSession } from "./mix-session";
@@ -132,6 +142,15 @@ export async function seedDemo(
         tagIds.push((await ensurePath(ledger, "tag", parsePath(path))).id!);
       return tagIds;
     };
+    /** The sum of a demo file, under which it is stored. */
+    const sumOf = async (name: string | undefined, kind: Medium) => {
+      const path = files.get(demoFiles.find((one) => one.name === name && one.kind === kind)!);
+      return path
+        ? createHash("sha256")
+            .update(await readFile(path))
+            .digest("hex")
+        : null;
+    };
     for (const demo of demoCards) {
       const { id: folderId } = await ensurePath(ledger, "folder", parsePath(demo.path));
       const { chain } = normaliseChain(demo.chain);
@@ -149,6 +168,7 @@ export async function seedDemo(
         tagIds: await tagsOf(demo.name),
         note: demo.note,
         madeFor: demo.madeFor ?? "",
+        keptOn: demo.layer === "team" ? await sumOf(demoKeptOn[demo.path], chain.medium) : null,
         groupId: groups.get(demo.variantOf ?? demo.name) ?? null,
         maker: demo.layer === "supplied" ? makers[chain.medium] : "",
         contentVersion: 1,
@@ -168,6 +188,11 @@ export async function seedDemo(
     for (const folder of (await allBranches(ledger, "folder")).values())
       if (folder.name in demoSigns)
         await ledger.update("folder", folder.id, { sign: demoSigns[folder.name] });
+    for (const folder of (await allBranches(ledger, "folder")).values())
+      if (folder.name in demoFolderPictures)
+        await ledger.update("folder", folder.id, {
+          pictureOf: cardIds.get(demoFolderPictures[folder.name])!,
+        });
     const teamList = await ledger.insert("favouritesList", {
       id: newId(),
       ownerId: null,

@@ -5,6 +5,7 @@ import { grid, panel, press, said, saved, signIn, toLibrary } from "./desk";
 const tried = (page: Page) => page.getByRole("region", { name: "Tried on" });
 const find = async (page: Page, name: string) => {
   await press(page, "/");
+  await page.keyboard.press("Control+a");
   await page.keyboard.type(name);
   await press(page, "Enter");
   await expect(grid(page).getByRole("row", { selected: true })).toContainText(name);
@@ -78,6 +79,13 @@ test("a note is written with a few signs and read as they mean; what could do ha
   await expect(panel(page).locator("strong", { hasText: "never" })).toBeVisible();
   await expect(panel(page)).toContainText("<img src=x onerror=alert(1)>");
   expect(await panel(page).locator("img").count()).toBe(0);
+  // What was asked for is set off, in the midst of what else is done to it.
+  await press(page, "/");
+  await page.keyboard.press("Control+a");
+  await page.keyboard.type("wind outd");
+  await press(page, "Enter");
+  await expect(panel(page).locator("em mark")).toHaveText("outd");
+  await expect(panel(page).locator("h2 mark")).toHaveText("Wind");
   await expect(panel(page).getByRole("link", { name: "home" })).toHaveAttribute(
     "href",
     "https://island.example/",
@@ -182,4 +190,69 @@ test("by keyboard: the history of one card, narrowed to one member, and back to 
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("History");
   await expect(page).toHaveURL(/history$/);
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+});
+
+test("a card shows what it makes of the material it was kept on, and its folder can have that picture", async ({
+  page,
+}) => {
+  await signIn(page, "curator");
+  await toLibrary(page);
+  await find(page, "Yard copper");
+  const picture = panel(page).locator("[data-picture-of]");
+  await expect(picture.locator("canvas[data-painted]")).toBeVisible();
+  await expect(picture.getByRole("img", { name: "“Yard copper” on “Hull on the slip”" })).toBeVisible();
+  // Toned: what was grey is warm.
+  const warmth = () =>
+    picture.locator("canvas").evaluate((element: HTMLCanvasElement) => {
+      const { data } = element.getContext("2d")!.getImageData(0, 0, element.width, element.height);
+      let sum = 0;
+      for (let i = 0; i < data.length; i += 4) sum += data[i] - data[i + 2];
+      return sum / (data.length / 4);
+    });
+  expect(await warmth()).toBeGreaterThan(8);
+  await press(page, "Shift+f");
+  await saved(page);
+  await press(page, "Backspace");
+  await saved(page);
+  // Of a sound, its waveform.
+  await find(page, "Foghorn distance");
+  await expect(picture.locator("svg path")).toHaveAttribute("d", /M0\.5/);
+  // A supplied card came without.
+  await find(page, "Voice, clear");
+  await expect(picture).toBeHidden();
+});
+
+test("of variants the table shows the one of the format that is preferred, where one wishes", async ({
+  page,
+}) => {
+  await signIn(page, "stills");
+  await toLibrary(page);
+  await press(page, "/");
+  await page.keyboard.type("fog, print");
+  await press(page, "Enter");
+  const rows = grid(page).getByRole("row", { name: /Fog, print/ });
+  await expect(rows).toHaveCount(2);
+  const view = page.getByRole("dialog", { name: "Your view" });
+  const prefer = async (formats: string, fold: boolean) => {
+    await press(page, "v");
+    await view.getByLabel("Of variants, which first").fill(formats);
+    await press(page, "Enter");
+    await view.getByLabel("Of variants the table shows the first").setChecked(fold);
+    await press(page, "Escape");
+    await expect(view).toBeHidden();
+  };
+  await press(page, "v");
+  await view.getByLabel("Of variants, which first").fill("upright");
+  await press(page, "Enter");
+  await expect(view).toContainText("“upright” is no format");
+  await press(page, "Escape");
+  await prefer("portrait", true);
+  await expect(rows).toHaveCount(1);
+  await expect(rows).toContainText("Fog, print, upright");
+  await expect(rows).toContainText("+1");
+  await prefer("landscape", true);
+  await expect(rows).toHaveCount(1);
+  await expect(rows).not.toContainText("upright");
+  await prefer("", false);
+  await expect(rows).toHaveCount(2);
 });

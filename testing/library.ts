@@ -26,6 +26,7 @@ export const aCard = (given: Partial<Card> = {}): Card => ({
   note: "",
   maker: "",
   madeFor: "",
+  keptOn: null,
   groupId: null,
   contentVersion: 1,
   fingerprint: "",
@@ -51,6 +52,7 @@ export const aFolder = (given: Partial<Folder> = {}): Folder => ({
   name: "Weather",
   position: "a0",
   sign: "",
+  pictureOf: null,
   fits: [],
   ...given,
 });
@@ -98,6 +100,7 @@ export const aProposal = (given: Partial<Proposal> = {}): Proposal => ({
   note: "",
   maker: "",
   madeFor: "",
+  keptOn: null,
   effects: [],
   fingerprint: "",
   path: "",

@@ -2,7 +2,7 @@ import { and, asc, eq, inArray, isNull, or, sql, type SQL } from "drizzle-orm";
 import { headFields, type Card } from "@/core/library/entities";
 import type { Executor } from "./connection";
 import { fromColumns, readRow } from "./entities";
-import { card, cardVersion } from "./schema";
+import { card, cardVersion, media } from "./schema";
 
 /** The cards that a member may know of: all but others' private ones. Null stands for what all may know. */
 const seenBy = (userId: string | null): SQL =>
@@ -85,6 +85,7 @@ const headColumns: { readonly [F in (typeof headFields)[number]]: SQL | (typeof 
   alsoIn: card.alsoIn,
   tagIds: card.tagIds,
   ownerId: card.ownerId,
+  keptOn: card.keptOn,
 };
 
 /** Heads that are read with one statement. */
@@ -144,6 +145,29 @@ export async function doubledContents(
     select fingerprint from ${card} where ${card.libraryId} = ${libraryId} and not ${card.withdrawn} and ${seenBy(userId)}
     group by fingerprint having count(*) > 1`);
   return new Set(rows.map((row) => row.fingerprint));
+}
+
+/**
+ * The cards in use that a member may know of, with some of these effects, which name files that the library does not
+ * have: how many of them. Those with the lowest ids, where there are more than `most`.
+ */
+export async function cardsWithoutFiles(
+  db: Executor,
+  libraryId: string,
+  userId: string,
+  effects: readonly string[],
+  most: number,
+): Promise<[cardId: string, files: number][]> {
+  const { rows } = await db.execute<{ id: string; files: number }>(sql`
+    select ${card.id} as id, count(distinct named.hash)::integer as files
+    from ${card} cross join lateral (
+      select (regexp_matches(${card.chainText}, '"([0-9a-f]{64})"', 'g'))[1] as hash
+    ) as named
+    where ${card.libraryId} = ${libraryId} and not ${card.withdrawn} and ${seenBy(userId)}
+      and ${card.effects} && ${sql.param([...effects])}::text[]
+      and not exists (select 1 from ${media} where ${media.libraryId} = ${libraryId} and ${media.id} = named.hash)
+    group by ${card.id} order by ${card.id} limit ${most}`);
+  return rows.map(({ id, files }) => [id, files]);
 }
 
 /** Some contents by their fingerprints, each as its canonical text; those only of others' private cards are left out. */

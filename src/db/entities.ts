@@ -41,6 +41,9 @@ export function fromColumns<E extends Entity>(entity: E, columns: Record<string,
 // Drizzle's types follow one table; the tables share only what is used here.
 const anyTable = (entity: Entity) => tables[entity] as typeof schema.folder;
 
+/** The table that a kind of row is kept in. */
+export const tableOf = (entity: Entity) => anyTable(entity);
+
 /** Ids, as one parameter however many they are. */
 const among = (ids: readonly string[]) => sql`any(${sql.param([...ids])}::uuid[])`;
 

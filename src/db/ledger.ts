@@ -149,6 +149,12 @@ export class Ledger {
     }
   }
 
+  /** Takes rows away for good: what they held is not written down. Pre: they are in this library. */
+  async erase(entity: Entity, ids: readonly string[]): Promise<void> {
+    await deleteRows(this.db, entity, ids);
+    for (const id of ids) this.forward.push({ kind: "delete", entity, id });
+  }
+
   /** The number for the next content of a card; numbers of contents that were taken back are not given again. */
   async nextContentVersion(cardId: string): Promise<number> {
     const [row] = await this.db

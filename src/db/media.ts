@@ -56,6 +56,19 @@ export async function unusedMedia(db: Executor, libraryId: string) {
     .orderBy(sql`${allBytes} desc`, media.id);
 }
 
+/** Those of some media that no library has. */
+export async function ofNoLibrary(db: Executor, ids: readonly string[]): Promise<string[]> {
+  const had = new Set(
+    (
+      await db
+        .select({ id: media.id })
+        .from(media)
+        .where(inArray(media.id, [...ids]))
+    ).map(({ id }) => id),
+  );
+  return ids.filter((id) => !had.has(id));
+}
+
 /** Takes material out of a library; gives what no other library has either. */
 export async function removeMedia(
   db: Executor,
@@ -64,13 +77,5 @@ export async function removeMedia(
 ): Promise<string[]> {
   if (ids.length === 0) return [];
   await db.delete(media).where(and(eq(media.libraryId, libraryId), inArray(media.id, [...ids])));
-  const kept = new Set(
-    (
-      await db
-        .select({ id: media.id })
-        .from(media)
-        .where(inArray(media.id, [...ids]))
-    ).map((row) => row.id),
-  );
-  return ids.filter((id) => !kept.has(id));
+  return ofNoLibrary(db, ids);
 }

@@ -53,7 +53,7 @@ async function insertBranch<E extends BranchEntity>(
 ): Promise<EntityRows[E]> {
   const row = { id: newId(), parentId, name, position: lastPlace(siblings) };
   return entity === "folder"
-    ? ((await ledger.insert("folder", { ...row, sign: "", fits: [] })) as EntityRows[E])
+    ? ((await ledger.insert("folder", { ...row, sign: "", fits: [], pictureOf: null })) as EntityRows[E])
     : ((await ledger.insert("tag", row)) as EntityRows[E]);
 }
 

@@ -21,14 +21,10 @@ import type { TakeBack } from "@/core/api/operations/take-back";
 import { changing } from "./changing";
 import { commands } from "./commands";
 import { requireRightNow, type Member } from "./member";
+import { isReferred } from "./referred";
 import { requireOwner } from "./members";
 import { Refusal } from "./refusal";
 import { entities } from "@/core/library/entities";
-
-/** Foreign-key violation: something else refers to what would go. */
-const isReferred = (error: unknown): boolean =>
-  error instanceof Error &&
-  ((error as { code?: string }).code === "23503" || (error.cause !== undefined && isReferred(error.cause)));
 
 const builtUpon = (what: string) =>
   new Refusal(409, "built-upon", `This cannot be taken back any more: the ${what} was changed again since.`, {
@@ -82,7 +78,9 @@ async function named(
   const row = stream && (await findChange(db, streamId, revision));
   if (!row) throw new Refusal(404, "no-change", "This change is not in the library's history.");
   if (row.direction === "stamp")
-    throw new Refusal(409, "a-stamp", "This only notes what was measured; there is nothing to take back.");
+    throw row.forward.length === 0 || row.command === "erase-cards"
+      ? new Refusal(409, "erased", "What this was about was erased for good.")
+      : new Refusal(409, "a-stamp", "This only notes what was measured; there is nothing to take back.");
   if (row.takenBack) throw new Refusal(409, "taken-back", "This change has been taken back already.");
   return { row, stream };
 }

@@ -112,6 +112,11 @@ export const madeFor = Joi.string()
   })
   .messages({ "any.format": "{#says}" });
 
+/** A medium by the sum of its file. */
+export const mediaId = Joi.string().hex().length(64);
+/** The material that a content is kept on. */
+export const keptOn = mediaId.allow(null);
+
 /** One word that recalls a card. Comes out as it is stored. */
 export const alias = Joi.string()
   .max(longestAlias * 4)

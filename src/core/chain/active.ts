@@ -1,7 +1,7 @@
 import type { DecodedFile, EffectDefinition, Learnt } from "../effects/define";
 import type { Medium } from "../media";
 import { fileWords, type FileKind } from "../effects/parameter";
-import { findEffect } from "../effects/registry";
+import { effects, findEffect } from "../effects/registry";
 import type { Chain } from "./model";
 import { normaliseChain } from "./values";
 
@@ -65,6 +65,13 @@ export function activeSettings<M extends Medium>(
   }
   return { active, missing };
 }
+
+/** The effects that depend on files. */
+export const effectsWithFiles: ReadonlySet<string> = new Set(
+  effects
+    .filter(({ parameters }) => Object.values(parameters).some((spec) => spec.kind === "file"))
+    .map(({ id }) => id),
+);
 
 /** All files that a chain's known effects name, each once: their hashes, and what they are read as. */
 export function filesOf(

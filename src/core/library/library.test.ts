@@ -15,6 +15,7 @@ const folder = (id: string, parentId: string | null, name: string, position = "a
   name,
   position,
   sign: "",
+  pictureOf: null,
   fits: [],
   version: 1,
 });

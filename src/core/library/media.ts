@@ -58,6 +58,10 @@ export interface MemberSettings {
   readonly tableColumns?: readonly TableColumnId[];
   /** By what the table of cards is put in order; null for the order of the place. */
   readonly tableSort?: { readonly by: TableColumnId | "name"; readonly desc: boolean } | null;
+  /** Formats of which variants are preferred, the first before the others. */
+  readonly preferredFormats?: readonly string[];
+  /** Of variants the table of cards shows the one that is preferred; the others are folded away. */
+  readonly foldVariants?: boolean;
   /** What of the view is remembered does not change by what is done in it. */
   readonly isViewLocked?: boolean;
   /** The order in which the member works; see `library/stages`. */
@@ -67,7 +71,14 @@ export interface MemberSettings {
 }
 
 /** What of the settings is the view, which can be copied from somebody else. */
-export const viewSettings = ["columns", "closedRows", "tableColumns", "tableSort", "stages"] as const;
+export const viewSettings = [
+  "columns",
+  "closedRows",
+  "tableColumns",
+  "tableSort",
+  "foldVariants",
+  "stages",
+] as const;
 export type ViewSettings = Pick<MemberSettings, (typeof viewSettings)[number]>;
 
 /*

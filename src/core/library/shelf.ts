@@ -357,6 +357,9 @@ export class Shelf {
     return group && group.size > 1 ? [...group] : [];
   };
 
+  /** The cards in use of each group of variants. */
+  variantGroups = (): Iterable<ReadonlySet<string>> => this.groups.values();
+
   private putContent(id: string, fingerprint: string): void {
     const same = this.sameContent.get(fingerprint);
     if (same === undefined) this.sameContent.set(fingerprint, id);

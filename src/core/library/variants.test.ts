@@ -2,7 +2,8 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { formatsApart, readFormat, sayFormat, type Format } from "../media/format";
 import { aHead } from "../../../testing/library";
-import { bestVariant, formatOf, meantOn } from "./variants";
+import type { TargetKind } from "../media";
+import { bestVariant, foldedVariants, formatOf, meantOn, readPreferences } from "./variants";
 
 const read = (text: string): Format => {
   const format = readFormat(text);
@@ -111,6 +112,52 @@ describe("which variant is meant", () => {
     expect(best("", variant("a", ""), variant("b", "", { liked: 3 }))).toBe("b");
     expect(best("mono", variant("b", "mono"), variant("a", "mono"))).toBe("a");
     expect(best("mono", variant("b", "what was once a format"), variant("a", "stereo"))).toBe("b");
+  });
+
+  it("is of a format that is preferred, before the nearest, where there is one", () => {
+    const variants = [
+      variant("s", "stereo"),
+      variant("m", "mono"),
+      variant("p", "portrait 25 fps"),
+      variant("", ""),
+    ];
+    const best = (prefers: string[], target = "mono") => bestVariant(variants, target, prefers).id;
+    expect(best([])).toBe("m");
+    expect(best(["stereo"])).toBe("s");
+    expect(best(["5.1", "stereo", "mono"])).toBe("s");
+    // All that is asked for must hold; more may.
+    expect(best(["portrait"])).toBe("p");
+    expect(best(["portrait 50 fps"])).toBe("m");
+    expect(best([""], "stereo")).toBe("s");
+    const elsewhere = variants.map((one) => ({ ...one, fits: one.id !== "s" }));
+    expect(bestVariant(elsewhere, "mono", ["stereo", "mono"]).id).toBe("m");
+    const cards = ["mono", "stereo"].map((madeFor) => aHead({ id: madeFor, madeFor, fits: [] }));
+    const onMono = [{ id: "t", kind: "clip", format: "mono" }];
+    const [[meant]] = meantOn(cards, onMono, () => [], ["stereo"]);
+    expect(meant.id).toBe("stereo");
+  });
+
+  it("is the one that the others are folded away behind", () => {
+    const of = (id: string, madeFor: string, fits: TargetKind[] = []) =>
+      aHead({ id, name: id, madeFor, fits });
+    const groups = [
+      [of("a", "stereo"), of("b", "mono"), of("c", "5.1")],
+      [of("d", "portrait")],
+      // Whichever kinds they are meant for.
+      [of("e", "landscape", ["photo"]), of("f", "portrait", ["clip"])],
+    ];
+    const folded = (prefers?: string[]) => Object.fromEntries(foldedVariants(groups, () => [], prefers));
+    expect(folded(["5.1", "mono"])).toEqual({ a: "c", b: "c", f: "e" });
+    expect(folded(["mono", "portrait"])).toEqual({ a: "b", c: "b", e: "f" });
+  });
+
+  it("follows formats that were written down with commas", () => {
+    expect(readPreferences(" 2ch,  Portrait 1080x1920 ,, stereo")).toEqual(["stereo", "1080×1920"]);
+    expect(readPreferences("")).toEqual([]);
+    expect(readPreferences("stereo, upright")).toMatch(/“upright” is no format/);
+    expect(readPreferences(Array.from({ length: 21 }, (_, i) => `${i + 1} fps`).join())).toMatch(
+      /At most 20/,
+    );
   });
 
   it("is found for each target by itself", () => {

@@ -23,6 +23,9 @@ function factsFormat(facts: MediaFacts | undefined): Format {
 /** What a medium is, as it is kept; empty where nothing is known that a card could be made for. */
 export const formatOf = (facts: MediaFacts | undefined): string => sayFormat(factsFormat(facts));
 
+/** Formats that a member can put in order. */
+export const mostPreferred = 20;
+
 /** What decides between variants. */
 export interface Variant {
   readonly id: string;
@@ -57,14 +60,29 @@ const asVariant = (card: CardHead, kind: string, habits: readonly Habit[]): Vari
 /** A number by which variants are put in order for a target, the smaller the better. */
 const variantCost = (madeFor: string, target: string): number => formatsApart(kept(madeFor), kept(target));
 
+/** Where what a card is made for stands among formats that are preferred, as text; behind all of them where it is none. */
+function preferredAt(madeFor: string, prefers: readonly string[]): number {
+  const made = kept(madeFor);
+  const at = prefers.findIndex((text) => {
+    const asked = Object.entries(kept(text));
+    return asked.length > 0 && asked.every(([key, value]) => made[key as keyof Format] === value);
+  });
+  return at < 0 ? prefers.length : at;
+}
+
 /**
- * The one of some variants that is meant on a target of a format, as text: one that is meant for its kind, then the
- * nearest, then the one that is used most, then the first by name. Pre: there is one.
+ * The one of some variants that is meant on a target of a format, as text: one that is meant for its kind, then one of a
+ * format that is preferred, then the nearest, then the one that is used most, then the first by name. Pre: there is one.
  */
-export const bestVariant = <V extends Variant>(variants: readonly V[], target: string): V =>
+export const bestVariant = <V extends Variant>(
+  variants: readonly V[],
+  target: string,
+  prefers: readonly string[] = [],
+): V =>
   [...variants].sort(
     (a, b) =>
       Number(b.fits) - Number(a.fits) ||
+      preferredAt(a.madeFor, prefers) - preferredAt(b.madeFor, prefers) ||
       variantCost(a.madeFor, target) - variantCost(b.madeFor, target) ||
       b.liked - a.liked ||
       (a.name < b.name ? -1 : a.name > b.name ? 1 : a.id < b.id ? -1 : 1),
@@ -78,14 +96,48 @@ export function meantOn(
   variants: readonly CardHead[],
   targets: readonly { readonly id: string; readonly kind: string; readonly format: string }[],
   habitsOf: (cardId: string) => readonly Habit[],
+  prefers?: readonly string[],
 ): Map<CardHead, string[]> {
   const meant = new Map<CardHead, string[]>();
   for (const { id, kind, format } of targets) {
     const best = bestVariant(
       variants.map((card) => ({ ...asVariant(card, kind, habitsOf(card.id)), card })),
       format,
+      prefers,
     ).card;
     meant.set(best, [...(meant.get(best) ?? []), id]);
   }
   return meant;
+}
+
+/** Of groups of variants, those that are folded away behind the one that is shown, each with that one's id. */
+export function foldedVariants(
+  groups: Iterable<readonly CardHead[]>,
+  habitsOf: (cardId: string) => readonly Habit[],
+  prefers: readonly string[] = [],
+): Map<string, string> {
+  const behind = new Map<string, string>();
+  for (const cards of groups) {
+    if (cards.length < 2) continue;
+    const variants = cards.map((card) => ({
+      ...asVariant(card, card.fits[0] ?? "", habitsOf(card.id)),
+      fits: true,
+    }));
+    const { id } = bestVariant(variants, "", prefers);
+    for (const one of cards) if (one.id !== id) behind.set(one.id, id);
+  }
+  return behind;
+}
+
+/** Reads formats in the order in which they are preferred, separated by commas. A text says what is wrong. */
+export function readPreferences(text: string): string[] | string {
+  const formats: string[] = [];
+  for (const part of text.split(",")) {
+    if (part.trim() === "") continue;
+    const format = readFormat(part);
+    if (typeof format === "string") return format;
+    const said = sayFormat(format);
+    if (!formats.includes(said)) formats.push(said);
+  }
+  return formats.length > mostPreferred ? `At most ${mostPreferred} formats can be put in order.` : formats;
 }

@@ -73,6 +73,8 @@ export interface SearchTarget {
   readonly kind: string;
   /** Its format, as `sayFormat` writes it; what is not known is left out. */
   readonly format?: string;
+  /** Formats of which the member prefers variants, the first before the others. */
+  readonly prefers?: readonly string[];
 }
 
 /** True where the card is meant for that kind of target; a card that names no kinds fits all of its medium. */

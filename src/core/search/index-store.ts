@@ -434,7 +434,7 @@ export class IndexStore {
   /** Which variants are meant instead of which others on a target; null where there are none. */
   replaced(target: SearchTarget): Replaced | null {
     if (this.groups.size === 0) return null;
-    const key = `${target.medium} ${target.kind} ${target.format ?? ""}`;
+    const key = `${target.medium} ${target.kind} ${target.format ?? ""} ${target.prefers?.join() ?? ""}`;
     let found = this.replacements.get(key);
     if (!found) this.replacements.set(key, (found = this.findReplaced(target)));
     return found;
@@ -453,7 +453,7 @@ export class IndexStore {
         return [{ entry, id, name, madeFor, fits, liked: habits.get(entry) ?? 0 }];
       });
       if (variants.length < 2) continue;
-      const best = bestVariant(variants, target.format ?? "").entry;
+      const best = bestVariant(variants, target.format ?? "", target.prefers).entry;
       for (const { entry } of variants)
         if (entry !== best) {
           by.set(entry, best);

@@ -565,6 +565,19 @@ describe("variants", () => {
     expect(onto("mono", "")).toEqual([["mono"], 1, 1]);
     expect(onto("mono", "vm")).toEqual([["mono"], 0, 1]);
   });
+  it("show as the one of a format that is preferred", () => {
+    const store = storeOf(mono, stereo);
+    const shown = (prefers?: string[]) =>
+      recall(store, "voi", 9, { ...onClip, target: { ...clip, format: "mono", prefers } }).hits.map(
+        ({ id }) => id,
+      );
+    expect([shown(), shown(["stereo"]), shown(["5.1"]), shown()]).toEqual([
+      ["mono"],
+      ["stereo"],
+      ["mono"],
+      ["mono"],
+    ]);
+  });
   it("show by themselves where just they are asked for", () => {
     expect(onto("mono", "voice stereo")).toEqual([["stereo"], 0, 1]);
     expect(onto("mono", "voice variant:*")).toEqual([["mono", "stereo"], 0, 2]);

@@ -26,6 +26,8 @@ export interface Look {
   readonly usedLately: ReadonlySet<string> | null;
   /** Asks the index; see `search/fewest-keys`. */
   fewestKeys(card: CardHead): Promise<FewestKeys | null>;
+  /** Asks the server, which knows contents: of cards that need files the library does not have, how many those are. */
+  missingFiles(): Promise<ReadonlyMap<string, number>>;
   /** Asks who compares what cards do; see `measure/likeness/near-pairs`. */
   nearPairs(medium: WorkingMedium, cards: readonly CardHead[]): Promise<NearPairs>;
 }

@@ -5,6 +5,7 @@ import { deadKeys } from "./findings/dead-keys";
 import { forgotten } from "./findings/forgotten";
 import { longLists } from "./findings/long-lists";
 import { missingEffects } from "./findings/missing-effects";
+import { missingFiles } from "./findings/missing-files";
 import { namesakes } from "./findings/namesakes";
 import { nearFolders, nearTags } from "./findings/near-branches";
 import { nearlySame } from "./findings/nearly-same";
@@ -27,4 +28,5 @@ export const findings: readonly Finding[] = [
   nearFolders,
   nearTags,
   missingEffects,
+  missingFiles,
 ];

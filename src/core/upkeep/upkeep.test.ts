@@ -13,6 +13,7 @@ import { deadKeys } from "./findings/dead-keys";
 import { forgotten } from "./findings/forgotten";
 import { longLists } from "./findings/long-lists";
 import { missingEffects } from "./findings/missing-effects";
+import { missingFiles } from "./findings/missing-files";
 import { namesakes } from "./findings/namesakes";
 import { nearFolders, nearTags } from "./findings/near-branches";
 import { nearlySame } from "./findings/nearly-same";
@@ -32,10 +33,19 @@ interface Given {
   readonly lately?: readonly string[] | null;
   readonly keys?: Readonly<Record<string, number>>;
   readonly pairs?: NearPairs["pairs"];
+  readonly lacks?: Readonly<Record<string, number>>;
 }
 
 /** What Upkeep looks at, of a library with these rows. */
-function lookAt({ cards = [], rows = {}, habits = [], lately = [], keys = {}, pairs = [] }: Given): Look {
+function lookAt({
+  cards = [],
+  rows = {},
+  habits = [],
+  lately = [],
+  keys = {},
+  pairs = [],
+  lacks = {},
+}: Given): Look {
   const replica: Replica = replicaOf({
     ...rows,
     card: cards.map((card, i) => aHead({ id: `${i}`, name: `Card ${i}`, fingerprint: `f${i}`, ...card })),
@@ -48,6 +58,7 @@ function lookAt({ cards = [], rows = {}, habits = [], lately = [], keys = {}, pa
     memberId: "me",
     usedLately: lately && new Set(lately),
     fewestKeys: ({ id }) => Promise.resolve(keys[id] === undefined ? null : { keys: keys[id], typed: "…" }),
+    missingFiles: () => Promise.resolve(new Map(Object.entries(lacks))),
     nearPairs: (medium) => Promise.resolve(medium === "audio" ? { pairs, left: 3 } : { pairs: [], left: 4 }),
   };
 }
@@ -417,6 +428,25 @@ describe("cards of which something is not installed", () => {
     const [one, ...others] = await findIn(missingEffects, look);
     expect([one.id, others]).toEqual(["1", []]);
     expect(missingEffects.says(one, look)).toBe("needs audio.gone");
+  });
+
+  it("are cards whose files the library does not have", async () => {
+    const cards = [
+      { effects: ["audio.convolution"] },
+      { effects: ["image.lut"] },
+      { effects: ["audio.gain"] },
+    ];
+    const look = lookAt({ cards, lacks: { 1: 1, 2: 5 } });
+    const found = await findIn(missingFiles, look);
+    // One without an effect that takes files is not asked about.
+    expect(found.map(({ ids }) => ids)).toEqual([["1"]]);
+    expect(missingFiles.says(found[0], look)).toBe("1 file of it is missing");
+    // Without any such card the server is not asked.
+    const silent = {
+      ...lookAt({ cards: cards.slice(2) }),
+      missingFiles: () => Promise.reject(new Error("asked")),
+    };
+    expect(await findIn(missingFiles, silent)).toEqual([]);
   });
 });
 

@@ -35,6 +35,8 @@ export const card = pgTable(
     maker: text().notNull().default(""),
     /** What it is made for, as `sayFormat` writes it; empty for anything. */
     madeFor: text().notNull().default(""),
+    /** The material its content was kept on; it may be gone by now. */
+    keptOn: text(),
     /** Shared by the cards that are variants of each other. */
     groupId: uuid(),
     contentVersion: integer().notNull(),

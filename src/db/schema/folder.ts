@@ -21,6 +21,8 @@ export const folder = pgTable(
       .$type<TargetKind[]>()
       .notNull()
       .default(sql`'{}'`),
+    /** A card; it may be gone by now. */
+    pictureOf: uuid(),
     version: version(),
   },
   (t) => [index().on(t.libraryId, t.parentId)],

@@ -26,6 +26,7 @@ export const proposal = pgTable(
     note: text().notNull(),
     maker: text().notNull(),
     madeFor: text().notNull(),
+    keptOn: text(),
     effects: text().array().notNull(),
     fingerprint: text().notNull(),
     path: text().notNull(),

@@ -9,7 +9,7 @@ export const answerProposal = carryOut(
   shape,
   async (ledger, { proposalId, accept, path, name: called, answer = "", seen }, member) => {
     const offered = await requireOpenProposal(ledger, proposalId, seen);
-    const { name, note, maker, madeFor, fits, byId } = offered;
+    const { name, note, maker, madeFor, keptOn, fits, byId } = offered;
     if (!accept) {
       await ledger.update("proposal", proposalId, { state: "declined", answer: answer.trim() });
       return { summary: `declined “${name}”`, result: { cardId: null } };
@@ -19,7 +19,16 @@ export const answerProposal = carryOut(
     const chain = JSON.parse(content.chainText) as Chain;
     const { result } = await keepCard.run(
       ledger,
-      { name: called ?? name, path: path ?? offered.path, note, maker, madeFor, fits: [...fits], chain },
+      {
+        name: called ?? name,
+        path: path ?? offered.path,
+        note,
+        maker,
+        madeFor,
+        keptOn,
+        fits: [...fits],
+        chain,
+      },
       // Whoever made it stays its author.
       { ...member, userId: byId },
     );

@@ -6,6 +6,7 @@ import { moveFolder } from "./move-folder";
 import { removeFolder } from "./remove-folder";
 import { keepCard } from "./keep-card";
 import { reviseCard } from "./revise-card";
+import { eraseCards } from "./erase-cards";
 import { editCard } from "./edit-card";
 import { pinCard } from "./pin-card";
 import { proveCard } from "./prove-card";
@@ -84,6 +85,7 @@ const carriedOut: { readonly [N in CommandName]: Command<N, InputOf<N>, ResultOf
   "drop-proposal": dropProposal,
   "move-cards": moveCards,
   "withdraw-cards": withdrawCards,
+  "erase-cards": eraseCards,
   "join-variants": joinVariants,
   "part-variants": partVariants,
   "edit-folder": editFolder,

@@ -8,12 +8,13 @@ import { findCardNamed } from "@/db/recall";
 import { storedChain } from "../stored-chain";
 import { requireFolder } from "../branches";
 import { refuseUnfit } from "../filing";
+import { materialFor } from "../kept-on";
 import { refuseTooMany } from "../own-cards";
 import { Refusal } from "../refusal";
 
 export const keepCard = carryOut(
   shape,
-  async (ledger, { name, path, note, maker = "", madeFor = "", fits, chain }, member) => {
+  async (ledger, { name, path, note, maker = "", madeFor = "", keptOn = null, fits, chain }, member) => {
     if (chain.settings.length === 0)
       throw new Refusal(400, "empty-chain", "There is nothing to keep: the chain is empty.", {
         field: "chain",
@@ -58,6 +59,7 @@ export const keepCard = carryOut(
       authorId: member.userId,
       maker,
       madeFor,
+      keptOn: await materialFor(ledger, keptOn, stored.medium),
       groupId: null,
       addedAt: at,
       changedAt: at,

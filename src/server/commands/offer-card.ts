@@ -24,7 +24,7 @@ export const offerCard = carryOut(shape, async (ledger, { ownCardId, path }, { u
     });
   const proposalId = newId();
   await ledger.keepContent(proposalId, card.chain);
-  const { name, medium, fits, note, maker, madeFor, fingerprint, chain } = card;
+  const { name, medium, fits, note, maker, madeFor, keptOn, fingerprint, chain } = card;
   await ledger.insert("proposal", {
     id: proposalId,
     byId: userId,
@@ -35,6 +35,7 @@ export const offerCard = carryOut(shape, async (ledger, { ownCardId, path }, { u
     note,
     maker,
     madeFor,
+    keptOn,
     effects: effectsOf(chain),
     fingerprint,
     path: formatPath(parsePath(path)),

@@ -1,11 +1,12 @@
 import { reviseCard as shape } from "@/core/api/commands/revise-card";
 import { carryOut } from "../command";
 import { chainText, fingerprint } from "@/core/chain/fingerprint";
+import { materialFor } from "../kept-on";
 import { storedChain } from "../stored-chain";
 import { Refusal } from "../refusal";
 import { requireEditableCard } from "../rows";
 
-export const reviseCard = carryOut(shape, async (ledger, { cardId, chain, seen }) => {
+export const reviseCard = carryOut(shape, async (ledger, { cardId, chain, keptOn = null, seen }) => {
   const before = await requireEditableCard(ledger, cardId, seen);
   if (chain.settings.length === 0)
     throw new Refusal(400, "empty-chain", "There is nothing to keep: the chain is empty.", {
@@ -28,6 +29,7 @@ export const reviseCard = carryOut(shape, async (ledger, { cardId, chain, seen }
     chain: stored,
     fingerprint: print,
     contentVersion,
+    keptOn: await materialFor(ledger, keptOn, stored.medium),
     proof: null,
     changedAt: new Date().toISOString(),
   });

@@ -1,9 +1,11 @@
 import { readdir, rm, stat } from "node:fs/promises";
 import { join } from "node:path";
 import { database } from "@/db/connection";
-import { withLock } from "@/db/locks";
+import { waitForLock, withLock } from "@/db/locks";
+import { ofNoLibrary } from "@/db/media";
 import { forgetRenders, moveRender, runningRenders, waitingRenders } from "@/db/renders";
 import { windowsFolder } from "../decoding/decoding";
+import { discard, mediaRoot } from "../media-store";
 import { uploadsFolder } from "../take-in";
 import { queueRender } from "./queue";
 import { resultFolder } from "./render-store";
@@ -23,6 +25,27 @@ export async function sweepFiles(): Promise<void> {
       if (found && Date.now() - found.mtimeMs > abandonedAfter)
         await rm(path, { recursive: true, force: true });
     }
+}
+
+/**
+ * Throws away material that no library has any more: what was removed while its process was killed, or with the cards
+ * that alone used it.
+ */
+export async function sweepMaterial(): Promise<void> {
+  const db = database();
+  for (const shelf of await readdir(mediaRoot()).catch(() => [])) {
+    if (!/^[0-9a-f]{2}$/.test(shelf)) continue;
+    const ids: string[] = [];
+    for (const id of await readdir(join(mediaRoot(), shelf))) {
+      // Of what is just being brought in nobody has noted anything yet.
+      const found = await stat(join(mediaRoot(), shelf, id)).catch(() => null);
+      if (/^[0-9a-f]{64}$/.test(id) && found && Date.now() - found.mtimeMs > abandonedAfter) ids.push(id);
+    }
+    if (ids.length === 0) continue;
+    await waitForLock(db, "material", async () => {
+      for (const id of await ofNoLibrary(db, ids)) await discard(id);
+    });
+  }
 }
 
 /** Puts renderings back whose worker has died, and throws away results that are old. */

@@ -1,7 +1,7 @@
 import { carryOutNext } from "./carry-out-render";
 import { makeImprints, tryImprintsAgain } from "./imprints";
 import { workOnRenders } from "./queue";
-import { sweepFiles, sweepRenders } from "./sweep";
+import { sweepFiles, sweepMaterial, sweepRenders } from "./sweep";
 
 const sweepEvery = 10_000;
 const lookEvery = 3000;
@@ -18,7 +18,10 @@ export async function startWorking(): Promise<void> {
     }
   }
   const sweep = () => void sweepRenders().catch(() => undefined);
-  const sweepAway = () => void sweepFiles().catch(() => undefined);
+  const sweepAway = () =>
+    void sweepFiles()
+      .then(sweepMaterial)
+      .catch(() => undefined);
   /** Contents of new cards are looked at soon, one round at a time. */
   const lookAtCards = async () => {
     await makeImprints().catch((error: Error) => console.error("imprints:", error.message));

@@ -154,7 +154,10 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, onClose }: ApplyBa
   /** Of variants, the one that the chosen target asks for; the others were asked for by themselves. */
   const isMeant = (picked: CardHead) => {
     const variants = shelf.variantsOf(picked.id).flatMap((id) => replica.card.get(id) ?? []);
-    return variants.length === 0 || meantOn(variants, [{ id: "", ...target }], habitsOf).has(picked);
+    return (
+      variants.length === 0 ||
+      meantOn(variants, [{ id: "", ...target }], habitsOf, target.prefers).has(picked)
+    );
   };
   const asked = useRef<{ how: ApplyHow; index?: number } | null>(null);
   const put = (how: ApplyHow = way, index?: number) => {

@@ -7,7 +7,7 @@ import type { RecallHit } from "@/core/search/recall";
 import { KeyCap } from "../parts/key-cap";
 import { ListStamp } from "../parts/stamp";
 import { useClasses } from "../theme/classes";
-import { Marked } from "./marked";
+import { Marked } from "../parts/marked";
 
 interface ApplyRowProps {
   readonly card: CardHead;

@@ -21,20 +21,20 @@ export function useRecall(
     query: null,
     result: nothing,
   });
-  const { medium, kind, format } = target;
+  const { medium, kind, format, prefers } = target;
   /** What is asked at present; null where nothing is any more. */
   const wanted = useRef<string | null>(null);
   /** The question that is on its way, and whether the library has changed since. */
   const onItsWay = useRef<{ readonly key: string; isOld: boolean } | null>(null);
   useEffect(() => {
-    const key = JSON.stringify([query, medium, kind, format, limit, within]);
+    const key = JSON.stringify([query, medium, kind, format, prefers, limit, within]);
     wanted.current = key;
     const askIt = () => {
       const question = (onItsWay.current = { key, isOld: false });
       void finder
         .ask("recall", {
           query,
-          target: { medium, kind, ...(format && { format }) },
+          target: { medium, kind, ...(format && { format }), ...(prefers && { prefers }) },
           limit,
           ...(within !== undefined && { within }),
         })
@@ -48,7 +48,7 @@ export function useRecall(
     // While the index is built it changes faster than it answers: what it knows so far is shown, and then it is asked again.
     if (onItsWay.current?.key === key) onItsWay.current.isOld = true;
     else askIt();
-  }, [finder, query, medium, kind, format, limit, within, data.replica, indexed]);
+  }, [finder, query, medium, kind, format, prefers, limit, within, data.replica, indexed]);
   useEffect(
     () => () => {
       wanted.current = null;

@@ -55,6 +55,7 @@ export function useRows(bench: Bench, { typed, within, what }: Asked) {
     medium: lead?.chain.medium ?? bench.session.session.medium,
     kind: lead?.kind ?? "",
     format: formatOf(lead?.mediaId ? bench.session.media.get(lead.mediaId)?.facts : undefined),
+    prefers: data.member.settings.preferredFormats,
   };
   const { medium, kind } = target;
   const { query, result } = useRecall(typed, target, mostRows, within);

@@ -87,7 +87,12 @@ export function KeepDialog({ target, onClose, onKept }: KeepDialogProps) {
   const form = useRequestForm({
     schema,
     first,
-    request: (values) => ({ ...values, ...(values.layer === "private" && { path: "" }), chain }),
+    request: (values) => ({
+      ...values,
+      ...(values.layer === "private" && { path: "" }),
+      keptOn: target.mediaId,
+      chain,
+    }),
     async send(request: InputOf<"keep-card">) {
       const answer = await send("keep-card", () => request);
       if (request.layer !== "private") rememberFolder(libraryId, formatPath(parsePath(request.path)));
@@ -101,7 +106,7 @@ export function KeepDialog({ target, onClose, onKept }: KeepDialogProps) {
   const [problem, setProblem] = useState<string>();
   const revise = ({ cardId, seen }: Namesake) => {
     setProblem(undefined);
-    return send("revise-card", () => ({ cardId, chain, seen }))
+    return send("revise-card", () => ({ cardId, keptOn: target.mediaId, chain, seen }))
       .then((answer) => kept(answer))
       .catch((error) => setProblem(sayError(error)));
   };

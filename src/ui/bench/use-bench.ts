@@ -216,6 +216,7 @@ export function useBench(session: SessionData): Bench {
                 format: formatOf(mediaId === null ? undefined : session.media.get(mediaId)?.facts),
               })),
               data.habitsOf,
+              data.member.settings.preferredFormats,
             );
       const said = Array.from(
         meant,

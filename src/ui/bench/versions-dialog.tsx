@@ -63,7 +63,12 @@ export function VersionsDialog({
       },
       r: () => {
         if (!chosen || !editable || chosen.number === card.contentVersion) return;
-        void act("revise-card", { cardId: card.id, chain: chosen.chain, seen: card.version });
+        void act("revise-card", {
+          cardId: card.id,
+          chain: chosen.chain,
+          keptOn: card.keptOn,
+          seen: card.version,
+        });
         onClose();
       },
     };

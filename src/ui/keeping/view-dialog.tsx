@@ -4,18 +4,27 @@ import { Box, chakra, HStack } from "@chakra-ui/react";
 import { useState } from "react";
 import { memberView } from "@/core/api/operations/member-view";
 import { firstColumns, tableColumns, type MemberSettings } from "@/core/library/media";
+import { readPreferences } from "@/core/library/variants";
 import { ask } from "../data/api";
 import { sayError, useDesk } from "../data/desk";
 import { columnsOfTable } from "../library/table-columns";
 import { QuietButton } from "../parts/buttons";
 import { Dialog } from "../parts/dialog";
+import { TextField } from "../parts/fields";
 import { Problem } from "../parts/problem";
 
 /** The member's own view of the library: what the table shows, a colleague's view to begin from, and a lock on all of it. */
 export function ViewDialog({ onClose }: { readonly onClose: () => void }) {
   const { data, library, libraryId, tell } = useDesk();
   const { settings, id } = data.member;
-  const { tableColumns: shown = firstColumns, isViewLocked = false } = settings;
+  const {
+    tableColumns: shown = firstColumns,
+    isViewLocked = false,
+    foldVariants = false,
+    preferredFormats = [],
+  } = settings;
+  const [formats, setFormats] = useState(preferredFormats.join(", "));
+  const [wrong, setWrong] = useState<string>();
   const [problem, setProblem] = useState<string>();
   const [from, setFrom] = useState("");
   const colleagues = [...data.replica.member.values()].filter((m) => m.userId !== id && !m.removed);
@@ -24,6 +33,13 @@ export function ViewDialog({ onClose }: { readonly onClose: () => void }) {
       () => setProblem(undefined),
       (error) => setProblem(sayError(error)),
     );
+  const prefer = () => {
+    const read = readPreferences(formats);
+    if (typeof read === "string") return setWrong(read);
+    setWrong(undefined);
+    setFormats(read.join(", "));
+    if (read.join() !== preferredFormats.join()) void save({ preferredFormats: read });
+  };
   const copy = async () => {
     const colleague = data.replica.member.get(from);
     if (!colleague) return;
@@ -65,6 +81,25 @@ export function ViewDialog({ onClose }: { readonly onClose: () => void }) {
           ))}
         </Box>
       </chakra.fieldset>
+      <TextField
+        label="Of variants, which first"
+        hint="Formats in the order in which you prefer them, with commas: portrait, 1920×1080, stereo. With none, the nearest to the target."
+        value={formats}
+        problem={wrong}
+        onChange={({ target }) => setFormats(target.value)}
+        onBlur={prefer}
+        onKeyDown={(event) => {
+          if (event.key === "Enter") prefer();
+        }}
+      />
+      <chakra.label display="flex" gap="8px" alignItems="baseline" mb="16px" fontSize="sm">
+        <input
+          type="checkbox"
+          checked={foldVariants}
+          onChange={({ target: { checked } }) => void save({ foldVariants: checked })}
+        />
+        <span>Of variants the table shows the first; the others are folded away</span>
+      </chakra.label>
       {colleagues.length > 0 && (
         <HStack mb="16px" gap="8px" fontSize="sm">
           <chakra.label display="inline-flex" gap="8px" alignItems="center">

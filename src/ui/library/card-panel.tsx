@@ -13,8 +13,11 @@ import type { Known } from "../data/contents";
 import { nameOfMember } from "../data/library-data";
 import type { LibraryData } from "../data/library-store";
 import type { FewestKeys } from "@/core/search/fewest-keys";
+import type { Explanation } from "@/core/search/explain";
+import { Marked } from "../parts/marked";
 import { CardLine, IndexCard } from "../parts/index-card";
 import { KeyCap } from "../parts/key-cap";
+import { CardPicture } from "../parts/card-picture";
 import { QuietButton } from "../parts/buttons";
 import { Stars } from "../parts/stars";
 import { SettingLines } from "./setting-lines";
@@ -32,6 +35,8 @@ interface CardPanelProps {
   readonly data: LibraryData;
   /** The fewest keys that put it on what it is meant for; null where there are none, undefined where that is not known yet. */
   readonly fewest: FewestKeys | null | undefined;
+  /** Why it is among the cards that are shown, where something was asked for. */
+  readonly why: Explanation | undefined;
   /** Asks for its content once more. */
   readonly onAgain: () => void;
   readonly onRemoveAlias: (aliasId: string) => void;
@@ -89,6 +94,7 @@ export function CardPanel({
   content,
   data,
   fewest,
+  why,
   onAgain,
   onRemoveAlias,
   onFreeKey,
@@ -115,14 +121,15 @@ export function CardPanel({
       label="Card"
       tab={card.ownerId !== null ? "Only yours" : pathOf(replica.folder, card.folderId) || "Unfiled"}
       title={
-        <HStack gap="8px">
-          <chakra.h2 textStyle="cardTitle" overflowWrap="anywhere">
-            {card.name}
+        <HStack gap="8px" alignItems="flex-start">
+          <chakra.h2 textStyle="cardTitle" overflowWrap="anywhere" flex="1" minWidth="0">
+            <Marked text={card.name} ranges={why?.name} />
           </chakra.h2>
           {card.ownerId !== null && <LockSign />}
           {lists.map((list) => (
             <ListStamp key={list.id} list={list} />
           ))}
+          <CardPicture card={card} width={96} height={64} />
         </HStack>
       }
     >
@@ -242,7 +249,7 @@ export function CardPanel({
       </Box>
       {card.note && (
         <Box px="16px" py="12px">
-          <Note>{card.note}</Note>
+          <Note marks={why?.note}>{card.note}</Note>
         </Box>
       )}
     </IndexCard>

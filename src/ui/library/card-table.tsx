@@ -25,6 +25,7 @@ import {
 } from "react";
 import { firstColumns, tableColumns, type TableColumnId } from "@/core/library/media";
 import type { CardHead, FavouritesList } from "@/core/library/entities";
+import { count } from "@/core/library/words";
 import { useDesk } from "../data/desk";
 import type { Selection } from "../parts/use-selection";
 import { useListKeys } from "../parts/use-list-keys";
@@ -42,16 +43,24 @@ export interface TableRow {
   readonly texts: readonly string[];
   readonly aliases: readonly string[];
   readonly lists: readonly FavouritesList[];
+  /** How many variants of it are folded away. */
+  readonly folded: number;
   /** Stars, -1 for rejected, 0 for none. */
   readonly stars: number;
 }
 
 /** A row of the table, with what belongs to this member. */
-const tableRow = (card: CardHead, shown: readonly TableColumnId[], look: TableLook): TableRow => ({
+const tableRow = (
+  card: CardHead,
+  shown: readonly TableColumnId[],
+  look: TableLook,
+  folded: number,
+): TableRow => ({
   card,
   texts: shown.map((id) => columnsOfTable[id].text(card, look)),
   aliases: look.shelf.aliasesOf(card.id).map(({ text }) => text),
   lists: look.shelf.listsOf(card.id),
+  folded,
   stars: look.shelf.starsOf(card.id),
 });
 
@@ -68,6 +77,16 @@ const nameColumn = column.accessor("card", {
         {original.card.name}
       </chakra.span>
       {original.card.layer === "private" && <LockSign />}
+      {original.folded > 0 && (
+        <chakra.span
+          color="muted"
+          textStyle="figure"
+          flexShrink={0}
+          title={`${count(original.folded, "variant")} folded away`}
+        >
+          {`+${original.folded}`}
+        </chakra.span>
+      )}
       {original.aliases.map((alias) => (
         <chakra.span
           key={alias}
@@ -117,6 +136,8 @@ const headHeight = 28;
 interface CardTableProps {
   /** The cards of the place, by name; those of a list in its own order. */
   readonly ids: readonly string[];
+  /** How many variants are folded away behind each. */
+  readonly folded: ReadonlyMap<string, number>;
   /** They come in an order of their own until a column is chosen. */
   readonly ownOrder: boolean;
   readonly label: string;
@@ -138,6 +159,7 @@ const byNames = (ids: readonly string[], all: readonly string[]): string[] => {
 const isSameRow = (a: TableRow, b: TableRow): boolean =>
   a.card === b.card &&
   a.stars === b.stars &&
+  a.folded === b.folded &&
   a.texts.join("\0") === b.texts.join("\0") &&
   a.lists.length === b.lists.length &&
   a.lists.every((list, i) => list === b.lists[i]) &&
@@ -209,7 +231,17 @@ const CardRow = memo(function CardRow({ row, index, start, selected, grid, onPre
 }, isSameCardRow);
 
 /** The table of cards; only the rows in view are drawn, however many there are. */
-export function CardTable({ ids, ownOrder, label, empty, selection, onOrder, onOpen, ref }: CardTableProps) {
+export function CardTable({
+  ids,
+  folded,
+  ownOrder,
+  label,
+  empty,
+  selection,
+  onOrder,
+  onOpen,
+  ref,
+}: CardTableProps) {
   const { data, library } = useDesk();
   const { replica, shelf, member, habitsOf } = data;
   const { tableColumns: chosen = firstColumns, tableSort, isViewLocked = false } = member.settings;
@@ -262,7 +294,7 @@ export function CardTable({ ids, ownOrder, label, empty, selection, onOrder, onO
   // Only what is in view becomes rows: a hundred thousand of them would fill a gigabyte.
   const inView = items.flatMap(({ index }) => replica.card.get(order[index]) ?? []);
   const table = useReactTable({
-    data: useKept(inView.map((card) => tableRow(card, shown, look))),
+    data: useKept(inView.map((card) => tableRow(card, shown, look, folded.get(card.id) ?? 0))),
     columns,
     state: { sorting: sorting.length > 0 || ownOrder ? sorting : byName },
     onSortingChange: sortBy,

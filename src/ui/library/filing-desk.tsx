@@ -5,6 +5,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { filed, pileOf, present, stepped, topOf, unfiled } from "@/core/library/desk";
 import { isFiledIn } from "@/core/library/filing";
 import { suggestFolder } from "@/core/library/suggest";
+import type { CardHead } from "@/core/library/entities";
 import { count } from "@/core/library/words";
 import { deskPlace } from "../actions/desk";
 import type { OpenFolder } from "../actions/desk/here";
@@ -14,6 +15,7 @@ import { useContent } from "../data/contents";
 import { useDesk } from "../data/desk";
 import { KeyCap } from "../parts/key-cap";
 import { FolderSignOf } from "../parts/folder-sign";
+import { CardPicture } from "../parts/card-picture";
 import { IndexCard } from "../parts/index-card";
 import { Note } from "../parts/note";
 import { effectName } from "@/core/chain/describe";
@@ -139,9 +141,12 @@ export function FilingDesk({ ids, onLeave }: FilingDeskProps) {
                 label="Card on top"
                 tab={pathsOf(replica.folder, [card.folderId, ...card.alsoIn]) || "Unfiled"}
                 title={
-                  <chakra.h2 textStyle="cardTitle" overflowWrap="anywhere">
-                    {card.name}
-                  </chakra.h2>
+                  <HStack gap="8px" alignItems="flex-start">
+                    <chakra.h2 textStyle="cardTitle" overflowWrap="anywhere" flex="1" minWidth="0">
+                      {card.name}
+                    </chakra.h2>
+                    <CardPicture card={card} width={96} height={64} />
+                  </HStack>
                 }
               >
                 <Box px="16px" py="8px" color="cardMuted" fontSize="sm">
@@ -187,6 +192,7 @@ export function FilingDesk({ ids, onLeave }: FilingDeskProps) {
               <Drawer
                 key={one.folder.id}
                 open={one}
+                picture={one.folder.pictureOf === null ? undefined : replica.card.get(one.folder.pictureOf)}
                 cards={data.shelf.count({ kind: "folder", id: one.folder.id })}
                 isSuggested={one.folder.id === suggested?.id}
                 isIn={card !== undefined && isFiledIn(card, one.folder.id)}
@@ -209,6 +215,8 @@ const TopCard = ({ id, children }: { readonly id: string; readonly children: Rea
 
 interface DrawerProps {
   readonly open: OpenFolder;
+  /** The card whose picture is the folder's. */
+  readonly picture: CardHead | undefined;
   readonly cards: number;
   readonly isSuggested: boolean;
   readonly isIn: boolean;
@@ -216,7 +224,7 @@ interface DrawerProps {
 }
 
 /** A folder that lies open: what is dropped onto it or sent by its letter is filed there. */
-function Drawer({ open: { folder, path, letter }, cards, isSuggested, isIn, onPress }: DrawerProps) {
+function Drawer({ open: { folder, path, letter }, picture, cards, isSuggested, isIn, onPress }: DrawerProps) {
   const { ref, takes } = useDropPlace(`drawer-${folder.id}`, { kind: "folder", id: folder.id });
   return (
     <chakra.button
@@ -247,6 +255,11 @@ function Drawer({ open: { folder, path, letter }, cards, isSuggested, isIn, onPr
       <chakra.span textStyle="figure" color="muted">
         {cards}
       </chakra.span>
+      {picture && !picture.withdrawn && (
+        <Box gridColumn="1 / -1">
+          <CardPicture card={picture} width={176} height={72} />
+        </Box>
+      )}
       <chakra.span gridColumn="1 / -1" textStyle="hint" truncate title={path} minHeight="18px">
         {isIn ? "it lies here" : isSuggested ? "cards like it lie here" : path === folder.name ? "" : path}
       </chakra.span>

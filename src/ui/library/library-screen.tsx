@@ -31,9 +31,12 @@ import { findSearch, knownPlace, placeName, type LibraryPlace } from "./places";
 import { indexedTenths } from "../data/library-store";
 import { useStore } from "../data/store";
 import { useMatching } from "./use-matching";
+import { cardDocument } from "@/core/search/documents";
+import { explain } from "@/core/search/explain";
 import { missingIn } from "@/core/search/query/missing";
 import { parseQuery } from "@/core/search/query/parse";
 import { useVocabulary } from "../data/vocabulary";
+import { useFolded } from "./use-folded";
 import { useFewestKeys } from "./use-fewest-keys";
 import { useSearch } from "./use-search";
 
@@ -84,7 +87,8 @@ export function LibraryScreen() {
   );
   const lying = useMemo(() => inPlace(shelf, place, replica), [shelf, place, replica]);
   const here = search ? (held ?? nothingYet) : lying;
-  const ids = useMemo(() => (found ? here.filter((id) => found.has(id)) : here), [here, found]);
+  const matching = useMemo(() => (found ? here.filter((id) => found.has(id)) : here), [here, found]);
+  const { ids, folded } = useFolded(matching, data);
 
   const selection = useSelection(order);
   const selected = useMemo(
@@ -102,6 +106,16 @@ export function LibraryScreen() {
       );
   }, [isTrying, at, order, contents, replica.card]);
   const fewest = useFewestKeys(card);
+  const why = useMemo(() => {
+    const asked = typed.trim() || (query ?? "");
+    return card && asked !== ""
+      ? explain(
+          cardDocument(card, { known: replica, shelf, habitsOf: data.habitsOf }, member.id),
+          asked,
+          typed.trim() === "" ? "exact" : "beginnings",
+        )
+      : undefined;
+  }, [card, query, typed, replica, shelf, data.habitsOf, member.id]);
   const folder = place.kind === "folder" ? replica.folder.get(place.id) : undefined;
   const tag = place.kind === "tag" ? replica.tag.get(place.id) : undefined;
   const list = place.kind === "list" ? replica.favouritesList.get(place.id) : undefined;
@@ -266,6 +280,7 @@ export function LibraryScreen() {
                 <CardTable
                   ref={table}
                   ids={ids}
+                  folded={folded}
                   ownOrder={place.kind === "list" || place.kind === "search"}
                   label="Cards"
                   selection={selection}
@@ -299,6 +314,7 @@ export function LibraryScreen() {
                       onAgain={() => contents.ahead([card.fingerprint])}
                       data={data}
                       fewest={fewest}
+                      why={why}
                       onRemoveAlias={(aliasId) => void act("remove-alias", { aliasId })}
                       onFreeKey={(key) => void act("bind-key", { key, cardId: null })}
                       onPlace={setPlace}

@@ -14,10 +14,16 @@ export function useFewestKeys(card: CardHead | undefined): FewestKeys | null | u
   const { finder, library, data } = useDesk();
   const indexed = useStore(library.arrival, indexedTenths);
   const [found, setFound] = useState<{ card: CardHead; fewest: FewestKeys | null } | null>(null);
+  const prefers = data.member.settings.preferredFormats;
   useEffect(() => {
     if (!card || indexed < 10) return;
     let wanted = true;
-    const target = { medium: card.medium, kind: card.fits[0] ?? ownKind(card.medium), format: card.madeFor };
+    const target = {
+      medium: card.medium,
+      kind: card.fits[0] ?? ownKind(card.medium),
+      format: card.madeFor,
+      prefers,
+    };
     const timer = setTimeout(() => {
       void finder
         .ask("fewestKeys", { cardId: card.id, target })
@@ -27,6 +33,6 @@ export function useFewestKeys(card: CardHead | undefined): FewestKeys | null | u
       wanted = false;
       clearTimeout(timer);
     };
-  }, [finder, card, indexed, data.replica]);
+  }, [finder, card, indexed, data.replica, prefers]);
   return found?.card === card ? found?.fewest : undefined;
 }

@@ -23,12 +23,25 @@ export interface TryProps {
   readonly without: boolean;
 }
 
+export interface PictureProps {
+  readonly media: Media;
+  readonly chain: Chain;
+  readonly label: string;
+  /** Who asks; see `usePicture`. */
+  readonly place: string;
+  /** Pixels. */
+  readonly width: number;
+  readonly height: number;
+}
+
 /** What a medium looks like. */
 export interface MediumRoom {
   /** The middle of the bench, where its material is heard or seen. */
   readonly Viewer: ComponentType<ViewerProps>;
   /** What a chain makes of some material, heard or seen at once, away from the bench. */
   readonly Try: ComponentType<TryProps>;
+  /** What a chain makes of some material, in a small picture. */
+  readonly Picture: ComponentType<PictureProps>;
   /** At the left of a row of targets: what it looks like now, or the medium's sign. */
   readonly Miniature: ComponentType<RowProps>;
   /** Below the name in a row of targets, where it says more than a miniature. */

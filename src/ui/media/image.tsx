@@ -4,7 +4,7 @@ import { ToneChart } from "../bench/tone-chart";
 import { usePicture } from "../bench/use-picture";
 import { Swatches } from "../library/swatches";
 import { Pixels } from "../parts/pixels";
-import type { MediumRoom, RowProps } from "./define";
+import type { MediumRoom, PictureProps, RowProps } from "./define";
 import { TryPicture } from "./try-picture";
 
 function Miniature({ target, media }: RowProps) {
@@ -27,11 +27,17 @@ function Miniature({ target, media }: RowProps) {
   );
 }
 
+function Picture({ media, chain, label, place, width, height }: PictureProps) {
+  const { rendered } = usePicture(media, "mini", chain, 100, place);
+  return <Pixels picture={rendered} label={label} style={{ width, height, objectFit: "cover" }} />;
+}
+
 const grey = [[0.5], [0.5], [0.5]];
 
 export const image: MediumRoom = {
   Viewer: PictureViewer,
   Try: TryPicture,
+  Picture,
   Miniature,
   drawings: [
     { has: (chain) => coloursThrough(chain, 100, grey) !== null, Drawing: Swatches },

@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useMemo, useRef, useState } from "react";
+import { missingFiles } from "@/core/api/operations/missing-files";
 import { usage } from "@/core/api/operations/usage";
 import { ownKind } from "@/core/media";
 import { findings } from "@/core/upkeep";
@@ -32,10 +33,11 @@ export function useUsage() {
 
 /** What findings look at, as it stands. */
 export function useLook(): Look {
-  const { data, finder, alike } = useDesk();
+  const { data, finder, alike, libraryId } = useDesk();
   const { data: used } = useUsage();
   const lately = useMemo(() => used && new Set(used.lately), [used]);
   const { replica, shelf, habitsOf, member } = data;
+  const prefers = member.settings.preferredFormats;
   return useMemo<Look>(
     () => ({
       replica,
@@ -47,8 +49,9 @@ export function useLook(): Look {
       fewestKeys: ({ id, medium, fits, madeFor }) =>
         finder.ask("fewestKeys", {
           cardId: id,
-          target: { medium, kind: fits[0] ?? ownKind(medium), format: madeFor },
+          target: { medium, kind: fits[0] ?? ownKind(medium), format: madeFor, prefers },
         }),
+      missingFiles: async () => new Map((await ask(missingFiles, { libraryId })).cards),
       nearPairs: (medium, cards) =>
         alike.ask("pairs", medium, cards, {
           medium,
@@ -59,7 +62,7 @@ export function useLook(): Look {
           })),
         }),
     }),
-    [replica, shelf, habitsOf, member.id, lately, finder, alike],
+    [replica, shelf, habitsOf, member.id, lately, finder, alike, prefers, libraryId],
   );
 }
 

@@ -1,5 +1,5 @@
 import Joi from "joi";
-import { nameOf } from "../fields";
+import { mediaId, nameOf } from "../fields";
 import { command } from "../command";
 
 interface AddTargets {
@@ -14,9 +14,7 @@ export const addTargets = command<AddTargets, { targetIds: string[] }>()({
   stream: "session",
   input: Joi.object({
     items: Joi.array()
-      .items(
-        Joi.object({ mediaId: Joi.string().hex().length(64).required(), name: nameOf("target").required() }),
-      )
+      .items(Joi.object({ mediaId: mediaId.required(), name: nameOf("target").required() }))
       .min(1)
       .max(500)
       .required(),

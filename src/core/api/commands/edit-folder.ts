@@ -4,12 +4,13 @@ import { targetKinds, type TargetKind } from "@/core/media";
 import { id, nameOf, seen } from "../fields";
 import { command } from "../command";
 
-/** Renames a folder, gives it a sign, or limits it to cards for some kinds of target (none: it takes all). */
+/** Renames a folder, gives it a sign or the picture of a card, or limits it to cards for some kinds of target (none: it takes all). */
 export const editFolder = command<{
   folderId: string;
   name?: string;
   sign?: FolderSign;
   fits?: TargetKind[];
+  pictureOf?: string | null;
   seen?: number;
 }>()({
   name: "edit-folder",
@@ -22,6 +23,7 @@ export const editFolder = command<{
     fits: Joi.array()
       .items(Joi.string().valid(...targetKinds))
       .unique(),
+    pictureOf: id.allow(null),
     seen,
-  }).or("name", "sign", "fits"),
+  }).or("name", "sign", "fits", "pictureOf"),
 });

@@ -3,6 +3,7 @@ import { moveFolder } from "./move-folder";
 import { removeFolder } from "./remove-folder";
 import { keepCard } from "./keep-card";
 import { reviseCard } from "./revise-card";
+import { eraseCards } from "./erase-cards";
 import { editCard } from "./edit-card";
 import { pinCard } from "./pin-card";
 import { proveCard } from "./prove-card";
@@ -82,6 +83,7 @@ export const commandShapes = [
   dropProposal,
   moveCards,
   withdrawCards,
+  eraseCards,
   joinVariants,
   partVariants,
   editFolder,

@@ -1,7 +1,7 @@
 import Joi from "joi";
 import type { Chain } from "@/core/chain/model";
 import { targetKinds, type TargetKind } from "@/core/media";
-import { chain as chainField, madeFor, maker, nameOf, note, path } from "../fields";
+import { chain as chainField, keptOn, madeFor, maker, nameOf, note, path } from "../fields";
 import { command } from "../command";
 
 interface KeepCard {
@@ -14,6 +14,8 @@ interface KeepCard {
   /** Who made it; empty where nobody says. */
   readonly maker?: string;
   readonly madeFor?: string;
+  /** The material that it is kept on, of which its picture is made. */
+  readonly keptOn?: string | null;
   readonly fits: TargetKind[];
   readonly chain: Chain;
 }
@@ -41,6 +43,7 @@ export const keepCard = command<KeepCard, KeptCard>()({
     note: note.default(""),
     maker: maker.default(""),
     madeFor: madeFor.default(""),
+    keptOn: keptOn.default(null),
     fits: Joi.array()
       .items(Joi.string().valid(...targetKinds))
       .unique()

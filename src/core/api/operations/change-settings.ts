@@ -8,9 +8,10 @@ import {
 } from "@/core/library/media";
 import { mostOpen } from "@/core/library/desk";
 import { mostStages } from "@/core/library/stages";
+import { mostPreferred } from "@/core/library/variants";
 import { workingMedia } from "@/core/media";
 import { longestQuery } from "@/core/search/query/parse";
-import { id, nameOf } from "../fields";
+import { id, madeFor, nameOf } from "../fields";
 import { operation, ofLibrary } from "../operation";
 
 const widths = Joi.object()
@@ -34,6 +35,8 @@ const settingsInput = Joi.object({
       .required(),
     desc: Joi.boolean().required(),
   }).allow(null),
+  preferredFormats: Joi.array().items(madeFor).unique().max(mostPreferred),
+  foldVariants: Joi.boolean(),
   isViewLocked: Joi.boolean(),
   stages: Joi.object(
     Object.fromEntries(

@@ -24,6 +24,8 @@ import { room } from "./room";
 import { unusedMaterial } from "./unused-material";
 import { removeMaterial } from "./remove-material";
 import { libraryFiles } from "./library-files";
+import { missingFiles } from "./missing-files";
+import { mediaFacts } from "./media-facts";
 import { mediaCopy } from "./media-copy";
 import { mediaWindow } from "./media-window";
 import { myRenders } from "./my-renders";
@@ -65,6 +67,7 @@ export const operations: readonly Operation[] = [
   cardFile,
   cardRating,
   usage,
+  missingFiles,
   memberView,
   cardVersions,
   sessionReplica,
@@ -73,6 +76,7 @@ export const operations: readonly Operation[] = [
   unusedMaterial,
   removeMaterial,
   libraryFiles,
+  mediaFacts,
   mediaCopy,
   mediaWindow,
   myRenders,

@@ -24,6 +24,8 @@ export interface Card extends Versioned {
   readonly maker: string;
   /** What it is made for, as `sayFormat` writes it; empty for anything. */
   readonly madeFor: string;
+  /** The material that its content was kept on, of which its picture is made; null where it came from elsewhere. */
+  readonly keptOn: string | null;
   /** Shared by the cards that are variants of each other; null where there are none. */
   readonly groupId: string | null;
   /** Number of the current content. */
@@ -72,6 +74,7 @@ export const headFields = [
   "alsoIn",
   "tagIds",
   "ownerId",
+  "keptOn",
 ] as const satisfies readonly (keyof CardHead)[];
 
 const none: readonly string[] = [];
@@ -107,6 +110,7 @@ export function headFrom(values: readonly unknown[]): CardHead {
     alsoIn: of[19].length === 0 ? none : of[19],
     tagIds: of[20].length === 0 ? none : of[20],
     ownerId: of[21],
+    keptOn: of[22],
   };
 }
 
@@ -115,9 +119,9 @@ export const card = defineEntity<Card, CardHead>()({
   headOf: ({ chain, ...fields }) => ({ ...fields, ...(chain && { effects: effectsOf(chain) }) }),
   of: "library",
   nameOf: (row) => row.name,
-  silent: ["medium", "contentVersion", "fingerprint", "proof", "changedAt", "groupId", "ownerId"],
+  silent: ["medium", "contentVersion", "fingerprint", "proof", "changedAt", "groupId", "ownerId", "keptOn"],
   references: { folderId: "folder", alsoIn: "folder", tagIds: "tag" },
   labels: { folderId: "filed in", alsoIn: "also filed in", tagIds: "tags", madeFor: "made for" },
   sets: ["alsoIn", "tagIds"],
-  earlier: { alsoIn: none, tagIds: none, ownerId: null },
+  earlier: { alsoIn: none, tagIds: none, ownerId: null, keptOn: null },
 });

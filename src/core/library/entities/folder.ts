@@ -35,6 +35,8 @@ export interface Folder extends Versioned {
   readonly sign: FolderSign;
   /** The kinds of target of which it takes cards; empty for all. */
   readonly fits: readonly TargetKind[];
+  /** The card whose picture is the folder's; null for none. */
+  readonly pictureOf: string | null;
 }
 
 export const folder = defineEntity<Folder>()({
@@ -42,6 +44,7 @@ export const folder = defineEntity<Folder>()({
   of: "library",
   nameOf: (row) => row.name,
   references: { parentId: "folder" },
-  earlier: { sign: "", fits: [] },
+  earlier: { sign: "", fits: [], pictureOf: null },
+  silent: ["pictureOf"],
   labels: { parentId: "lies in", fits: "takes cards for" },
 });

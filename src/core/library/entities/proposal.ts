@@ -16,6 +16,8 @@ export interface Proposal extends Versioned {
   readonly note: string;
   readonly maker: string;
   readonly madeFor: string;
+  /** The material that it was kept on. */
+  readonly keptOn: string | null;
   readonly effects: readonly string[];
   readonly fingerprint: string;
   /** Where whoever offers it would file it. */

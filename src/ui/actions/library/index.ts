@@ -41,6 +41,7 @@ import { folderKey } from "./folder-key";
 import type { LibraryHere } from "./here";
 import { importCards } from "./import";
 import { joinVariants } from "./join-variants";
+import { folderPicture } from "./folder-picture";
 import { madeFor } from "./made-for";
 import { maker } from "./maker";
 import { partVariants } from "./part-variants";
@@ -58,6 +59,7 @@ import { searchKey } from "./search-key";
 import { tryCard, without } from "./try";
 import { toDesk } from "./to-desk";
 import { toBench } from "./to-bench";
+import { erase } from "./erase";
 import { withdraw } from "./withdraw";
 
 export const libraryPlace: ActionPlace<LibraryHere> = {
@@ -76,6 +78,7 @@ export const libraryPlace: ActionPlace<LibraryHere> = {
     note,
     maker,
     madeFor,
+    folderPicture,
     joinVariants,
     partVariants,
     file,
@@ -89,6 +92,7 @@ export const libraryPlace: ActionPlace<LibraryHere> = {
     hide,
     importCards,
     withdraw,
+    erase,
     takeBack,
     doAgain,
     newFolder,

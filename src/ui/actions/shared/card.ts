@@ -12,7 +12,7 @@ export interface CardHere {
   readonly chosenCards: readonly CardHead[];
   readonly role: Role;
   readonly replica: Pick<Replica, "keyBinding" | "savedSearch" | "folder">;
-  readonly shelf: Pick<Shelf, "isDefault" | "isHiddenAlone" | "keyOf">;
+  readonly shelf: Pick<Shelf, "isDefault" | "isHiddenAlone" | "variantsOf" | "keyOf">;
   readonly act: Desk["act"];
 }
 
