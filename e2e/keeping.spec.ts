@@ -1,5 +1,5 @@
 import { expect, test, type Page } from "@playwright/test";
-import { drag, press, said, signIn, toLastFolders } from "./desk";
+import { drag, press, said, saved, signIn, toLastFolders } from "./desk";
 
 const grid = (page: Page) => page.getByRole("grid", { name: "Cards" });
 // In the case in which it is written: what was typed to find it stands there too, where nothing is found.
@@ -30,6 +30,18 @@ async function toPlace(page: Page, title: string, key: "ArrowDown" | "ArrowUp" =
   }
   await expect(heading).toHaveText(title);
   await grid(page).focus();
+}
+
+/** Shows only what a query recalls. */
+async function filter(page: Page, query: string): Promise<void> {
+  await press(page, "/", "Control+a");
+  await page.keyboard.type(query);
+  await press(page, "Enter");
+}
+/** And chooses the first of it. */
+async function find(page: Page, query: string): Promise<void> {
+  await filter(page, query);
+  await expect(grid(page).getByRole("row", { selected: true })).toContainText("Chapel");
 }
 
 /** Asks the server in the name of who is signed in. */
@@ -289,4 +301,43 @@ test("all of it is within a pointer's reach", async ({ page }) => {
       .click();
     await expect(said(page)).toContainText(`Taken back: ${what.toLowerCase()}`);
   }
+});
+
+test("an owner erases a withdrawn card for good, by two keys, from everybody's lists", async ({
+  page,
+  browser,
+}) => {
+  await signIn(page, "owner");
+  await toLibrary(page);
+  await find(page, "Chapel, long");
+  await press(page, "c");
+  await expect(said(page)).toContainText("Copied “Chapel, long”");
+  const copy = grid(page).getByRole("row", { name: /Chapel, long 2/ });
+  await copy.click();
+  // Another member has it before them, on a list of theirs.
+  const other = await (await browser.newContext()).newPage();
+  await signIn(other, "sound");
+  await toLibrary(other);
+  await find(other, "Chapel, long 2");
+  await press(other, "f", "f");
+  await saved(other);
+  // What is in use is not erased.
+  await press(page, "Alt+Delete");
+  await expect(page.getByRole("dialog")).toBeHidden();
+  await press(page, "Delete");
+  await expect(copy).toBeHidden();
+  await filter(page, "");
+  await toPlace(page, "Withdrawn", "ArrowUp");
+  await find(page, "Chapel");
+  await press(page, "Alt+Delete");
+  const dialog = page.getByRole("dialog", { name: "Erase “Chapel, long 2” for good?" });
+  await expect(dialog).toContainText("cannot be taken back");
+  await press(page, "Enter");
+  await expect(said(page)).toContainText("Erased 1 card for good");
+  await expect(copy).toBeHidden();
+  // Where nothing is found the row that says so repeats what was typed.
+  await expect(grid(other)).toContainText("Nothing here answers to");
+  await filter(other, "list:Favourites Chapel");
+  await expect(grid(other)).toContainText("Nothing here answers to “list:");
+  await other.context().close();
 });

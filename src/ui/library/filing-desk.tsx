@@ -236,6 +236,7 @@ function Drawer({ open: { folder, path, letter }, picture, cards, isSuggested, i
       display="grid"
       gridTemplateColumns="auto minmax(0, 1fr) auto"
       alignItems="center"
+      alignContent="start"
       gap="4px 8px"
       bg="raised"
       border="1px solid"
@@ -257,7 +258,7 @@ function Drawer({ open: { folder, path, letter }, picture, cards, isSuggested, i
       </chakra.span>
       {picture && !picture.withdrawn && (
         <Box gridColumn="1 / -1">
-          <CardPicture card={picture} width={176} height={72} />
+          <CardPicture card={picture} width={200} height={72} fills />
         </Box>
       )}
       <chakra.span gridColumn="1 / -1" textStyle="hint" truncate title={path} minHeight="18px">

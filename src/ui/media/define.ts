@@ -29,9 +29,8 @@ export interface PictureProps {
   readonly label: string;
   /** Who asks; see `usePicture`. */
   readonly place: string;
-  /** Pixels. */
-  readonly width: number;
-  readonly height: number;
+  /** Columns of a waveform. */
+  readonly columns: number;
 }
 
 /** What a medium looks like. */
@@ -40,7 +39,7 @@ export interface MediumRoom {
   readonly Viewer: ComponentType<ViewerProps>;
   /** What a chain makes of some material, heard or seen at once, away from the bench. */
   readonly Try: ComponentType<TryProps>;
-  /** What a chain makes of some material, in a small picture. */
+  /** What a chain makes of some material, in a small picture that fills what it stands in. */
   readonly Picture: ComponentType<PictureProps>;
   /** At the left of a row of targets: what it looks like now, or the medium's sign. */
   readonly Miniature: ComponentType<RowProps>;

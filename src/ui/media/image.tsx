@@ -27,9 +27,11 @@ function Miniature({ target, media }: RowProps) {
   );
 }
 
-function Picture({ media, chain, label, place, width, height }: PictureProps) {
+function Picture({ media, chain, label, place }: PictureProps) {
   const { rendered } = usePicture(media, "mini", chain, 100, place);
-  return <Pixels picture={rendered} label={label} style={{ width, height, objectFit: "cover" }} />;
+  return (
+    <Pixels picture={rendered} label={label} style={{ width: "100%", height: "100%", objectFit: "cover" }} />
+  );
 }
 
 const grey = [[0.5], [0.5], [0.5]];

@@ -11,10 +11,9 @@ import type { PictureProps } from "./define";
 const lasts = 6;
 
 /** The waveform of what a chain makes of a sound. */
-export function SoundPicture({ media, chain, label, place, width, height }: PictureProps) {
+export function SoundPicture({ media, chain, label, place, columns }: PictureProps) {
   const { libraryId, renderer } = useDesk();
   const { frames, sampleRate, channels, mask } = media.facts as Extract<Media["facts"], { kind: "audio" }>;
-  const columns = Math.floor(width / 2);
   const source = useMemo(
     () => ({ url: copyUrl(libraryId, media.id, "planes"), channels, frames, sampleRate, mask }),
     [libraryId, media.id, channels, frames, sampleRate, mask],
@@ -40,7 +39,7 @@ export function SoundPicture({ media, chain, label, place, width, height }: Pict
   }, [renderer, source, chain, place, frames, sampleRate, columns]);
   return (
     <Box role="img" aria-label={label} bg="plot" width="100%" height="100%">
-      {peaks && <Wave peaks={peaks} columns={columns} colour="selected" height={`${height}px`} />}
+      {peaks && <Wave peaks={peaks} columns={columns} colour="selected" height="100%" />}
     </Box>
   );
 }

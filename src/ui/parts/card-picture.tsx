@@ -12,16 +12,24 @@ interface CardPictureProps {
   /** Pixels. */
   readonly width: number;
   readonly height: number;
+  /** It is as wide as there is room; `width` is about that. */
+  readonly fills?: boolean;
 }
 
 /** What a card makes of the material that it was kept on, small; nothing where there is none, or it is gone. */
-export function CardPicture({ card, width, height }: CardPictureProps) {
+export function CardPicture({ card, ...size }: CardPictureProps) {
   return card.keptOn === null || !roomOf(card.medium) ? null : (
-    <Made key={card.keptOn} card={card} mediaId={card.keptOn} width={width} height={height} />
+    <Made key={card.keptOn} card={card} mediaId={card.keptOn} {...size} />
   );
 }
 
-function Made({ card, mediaId, width, height }: CardPictureProps & { readonly mediaId: string }) {
+function Made({
+  card,
+  mediaId,
+  width,
+  height,
+  fills = false,
+}: CardPictureProps & { readonly mediaId: string }) {
   const { libraryId, library } = useDesk();
   const { chain } = useContent(library.contents, card.fingerprint);
   const { data: media } = useQuery({
@@ -35,7 +43,7 @@ function Made({ card, mediaId, width, height }: CardPictureProps & { readonly me
   if (!media || !chain) return null;
   return (
     <Box
-      width={`${width}px`}
+      width={fills ? "100%" : `${width}px`}
       height={`${height}px`}
       flexShrink={0}
       overflow="hidden"
@@ -49,8 +57,7 @@ function Made({ card, mediaId, width, height }: CardPictureProps & { readonly me
         chain={chain}
         label={`“${card.name}” on “${media.name}”`}
         place={`picture of ${card.id}`}
-        width={width}
-        height={height}
+        columns={Math.floor(width / 2)}
       />
     </Box>
   );
