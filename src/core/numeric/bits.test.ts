@@ -18,17 +18,23 @@ describe("a set of bits", () => {
         const both = a.filter((n) => y.has(n));
         const alone = a.filter((n) => !y.has(n));
         expect([...of(a)]).toEqual(sorted(a));
-        expect([...of(a).and(of(b))]).toEqual(sorted(both));
-        expect([...of(a).keep(of(b))]).toEqual(sorted(both));
+        expect([...of(a).meet([of(b)])]).toEqual(sorted(both));
+        expect([...of(a).meet([])]).toEqual(sorted(a));
+        expect([...of(a).meet([of(b), of(b)], [of([...y].slice(1))])]).toEqual(
+          both.includes(b[0]) ? [b[0]] : [],
+        );
         expect([...of(a).or(of(b))]).toEqual(sorted(new Set([...a, ...b])));
-        expect([...of(a).minus(of(b))]).toEqual(sorted(alone));
-        expect([...of(a).drop(of(b))]).toEqual(sorted(alone));
+        expect([...of(a).meet([], [of(b)])]).toEqual(sorted(alone));
+        const each: number[] = [];
+        of(a).forEach((number) => each.push(number));
+        expect(each).toEqual(sorted(a));
         expect(of(a).counts(of(b))).toEqual([a.length, both.length]);
         expect(of(a).count()).toBe(a.length);
         for (let n = 0; n < size; n++) expect(of(a).has(n)).toBe(x.has(n));
-        const copy = of(a).copy();
-        copy.drop(copy);
-        expect(copy.count()).toBe(0);
+        const set = of(a);
+        const copy = set.copy();
+        for (const n of b) copy.add(n);
+        expect([set.count(), copy.count()]).toEqual([a.length, a.length + b.length - both.length]);
       }),
     );
   });

@@ -1,3 +1,5 @@
+import { orderOfTexts } from "./sort-texts";
+
 /** As many single changes cost about as much as putting all in order anew. */
 const fewChanges = 500;
 
@@ -30,9 +32,9 @@ export class SortedView<T> {
   from(all: () => Iterable<T>): readonly T[] {
     this.changes = 0;
     if (!this.list) {
-      const keyed = Array.from(all(), (thing) => [this.keyOf(thing), thing] as const);
-      keyed.sort(([a], [b]) => (a < b ? -1 : a > b ? 1 : 0));
-      this.list = keyed.map(([, thing]) => thing);
+      const things = Array.from(all());
+      const order = orderOfTexts(things.map((thing) => this.keyOf(thing)));
+      this.list = Array.from(order, (at) => things[at]);
     }
     return this.list;
   }

@@ -31,6 +31,7 @@ type WordList = readonly { readonly word: number; readonly isWhole: boolean }[];
 /** Fields of which many cards have the same texts. */
 const sharedFields: ReadonlySet<string> = new Set(["folder", "tag", "maker", "effect"]);
 
+const noTexts: readonly string[] = [];
 const noLists: readonly (readonly string[])[] = [];
 const noHabit: ReadonlyMap<number, number> = new Map();
 
@@ -121,6 +122,7 @@ export class IndexStore {
   private stands!: [readonly Int32Array[] | null, readonly Int32Array[] | null];
   /** The entries that are there, by which of those are left out that are withdrawn or hidden. */
   private lives!: Map<number, Bits>;
+  private hiddenOnes: Bits | null | undefined;
   /** Media and kinds of target that cards are meant for, by their numbers. */
   private meanings!: Pick<SearchDocument, "medium" | "fits">[];
   private meaningNumbers!: Map<string, number>;
@@ -210,6 +212,7 @@ export class IndexStore {
   private forget(): void {
     this.ranks = null;
     this.lives = new Map();
+    this.hiddenOnes = undefined;
     this.stands = [null, null];
     this.fits = new Map();
     this.replacements = new Map();
@@ -231,8 +234,11 @@ export class IndexStore {
 
   /** The entries that are hidden and not withdrawn; null where there are none. */
   hidden(): Bits | null {
-    const [all, shown] = [this.live(false, true), this.live(false, false)];
-    return all.count() === shown.count() ? null : all.minus(shown);
+    if (this.hiddenOnes === undefined) {
+      const some = this.live(false, true).meet([], [this.live(false, false)]);
+      this.hiddenOnes = some.count() === 0 ? null : some;
+    }
+    return this.hiddenOnes;
   }
 
   private entriesThat(test: (facts: number) => boolean): Bits {
@@ -276,6 +282,7 @@ export class IndexStore {
   }
 
   private once(list: readonly string[]): readonly string[] {
+    if (list.length === 0) return noTexts;
     const key = list.join("\u0000");
     const known = this.lists.get(key);
     if (known) return known;

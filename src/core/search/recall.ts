@@ -5,7 +5,7 @@ import { fold } from "../text/fold";
 import type { SearchTarget } from "./document";
 import { forgives, longEnough, shortestForgiven } from "./forgive";
 import { fieldBits, fieldMask, lengthCount, type IndexStore } from "./index-store";
-import { compileQuery, compileRecall } from "./query/compile";
+import { compileQuery, compileRecall, type RecallQuery } from "./query/compile";
 import type { Moment } from "./query/model";
 import { parseQuery } from "./query/parse";
 import { select } from "./select";
@@ -99,9 +99,23 @@ interface WordSets {
   readonly near: Bits;
 }
 
-/** What heavy beginnings stand for, such as single letters: kept as long as the index stays as it is. */
-const heavySets = new WeakMap<object, Map<string, WordSets>>();
+/** A word of a query with what it stands for. */
+interface FoundWord extends WordSets {
+  readonly meant: Meant;
+  /** In how many cards it stands, or nearly. */
+  readonly cards: number;
+}
+
+/** What is known of an index as long as it stays as it is. */
+interface Remembered {
+  /** What heavy beginnings stand for, such as single letters. */
+  readonly heavy: Map<string, WordSets>;
+  /** The words that were typed last, the latest at the end: while the next one is typed they stay as they are. */
+  readonly typed: Map<string, FoundWord>;
+}
+const remembered = new WeakMap<object, Remembered>();
 const mostHeavy = 128;
+const mostTyped = 12;
 /** Postings from which on a beginning is heavy. */
 const heavyFrom = 4000;
 
@@ -115,17 +129,31 @@ function isHeavy({ allWords }: IndexStore, { low, high, near }: Meant): boolean 
   return postings >= heavyFrom;
 }
 
-function setsOf(store: IndexStore, meant: Meant): WordSets {
+function setsOf(store: IndexStore, meant: Meant, { heavy }: Remembered): WordSets {
   if (!isHeavy(store, meant)) return findSets(store, meant);
-  let known = heavySets.get(store.state);
-  if (!known) heavySets.set(store.state, (known = new Map()));
   const key = `${meant.low} ${meant.high}`;
-  let sets = known.get(key);
+  let sets = heavy.get(key);
   if (!sets) {
     sets = findSets(store, meant);
-    if (known.size < mostHeavy) known.set(key, sets);
+    if (heavy.size < mostHeavy) heavy.set(key, sets);
   }
   return sets;
+}
+
+function findWord(store: IndexStore, word: string): FoundWord {
+  let memory = remembered.get(store.state);
+  if (!memory) remembered.set(store.state, (memory = { heavy: new Map(), typed: new Map() }));
+  const { typed } = memory;
+  let found = typed.get(word);
+  if (found) typed.delete(word);
+  else {
+    const meant = meantBy(store, word);
+    const sets = setsOf(store, meant, memory);
+    found = { meant, ...sets, cards: sets.near.count() };
+  }
+  typed.set(word, found);
+  if (typed.size > mostTyped) typed.delete(typed.keys().next().value!);
+  return found;
 }
 
 function findSets(store: IndexStore, { low, high, near }: Meant): WordSets {
@@ -282,22 +310,28 @@ function countIn(candidates: Candidates, fitting: Bits): { matches: number; fitt
   return counts;
 }
 
-/** What is in a set and in all others. Another set than that, where there are others. */
-function intersection(first: Bits, others: readonly Bits[]): Bits {
-  if (others.length === 0) return first;
-  const result = first.and(others[0]);
-  for (let i = 1; i < others.length; i++) result.keep(others[i]);
-  return result;
+/** What is in a set and in all others. The set itself, where there are no others. */
+const intersection = (first: Bits, others: readonly Bits[]): Bits =>
+  others.length === 0 ? first : others[0].meet([...others.slice(1), first]);
+
+/** A query as it was read, and what its words stand for in an index. */
+interface ReadQuery {
+  readonly text: string;
+  readonly query: RecallQuery;
+  readonly words: readonly FoundWord[];
+}
+
+function read(store: IndexStore, text: string): ReadQuery {
+  const query = compileRecall(parseQuery(text));
+  return { text, query, words: query.words.map((word) => findWord(store, word)) };
 }
 
 function candidates(
   store: IndexStore,
-  text: string,
+  { text, query, words }: ReadQuery,
   { moment, within, leavesNoneOut = false }: Omit<RecallOptions, "target">,
   among?: Bits,
 ): Candidates {
-  const query = compileRecall(parseQuery(text));
-  const { words } = query;
   const asked = {
     test: query.test,
     withdrawn: leavesNoneOut || query.withdrawn,
@@ -312,27 +346,19 @@ function candidates(
     typed,
     [scope, among].flatMap((set) => set ?? []),
   );
-  const meant = words.map((word) => meantBy(store, word));
-  const sets = meant.map((word) => setsOf(store, word));
+  const meant = words.map((word) => word.meant);
+  const rarestFirst = [...words].sort((a, b) => a.cards - b.cards);
   const found = intersection(
     allowed,
-    sets.map(({ any }) => any),
+    rarestFirst.map(({ any }) => any),
   );
-  const inName = intersection(
-    found,
-    sets.map(({ name }) => name),
-  );
-  const joined = words.join("");
-  const initials = joined.length < 2 ? null : withInitials(store, joined);
-  if (initials) initials.keep(allowed).drop(found);
-  const forgives = meant.some(({ near }) => near.size > 0);
-  const forgiven = forgives
-    ? intersection(
-        allowed,
-        sets.map(({ near }) => near),
-      ).drop(found)
+  const inName = words.length === 0 ? found : found.meet(rarestFirst.map(({ name }) => name));
+  const joined = query.words.join("");
+  const initials = (joined.length < 2 ? null : withInitials(store, joined))?.meet([allowed], [found]) ?? null;
+  const [first, ...others] = rarestFirst.map(({ near }) => near);
+  const forgiven = meant.some(({ near }) => near.size > 0)
+    ? first.meet([...others, allowed], initials ? [found, initials] : [found])
     : null;
-  if (initials) forgiven?.drop(initials);
   const aliases = new Map<number, number>();
   // An alias is one word: where more is asked for, it is not all that is typed.
   for (const [entry, how] of withAlias(store, query.test ? joined : fold(text.trim())))
@@ -367,7 +393,7 @@ function meantOnly(
   let left = 0;
   for (const set of [all.found, all.initials, all.forgiven])
     if (set)
-      for (const entry of set.and(losers))
+      for (const entry of set.meet([losers]))
         if (meantFor(entry) !== entry && isThere(meantFor(entry))) {
           drop.add(entry);
           left++;
@@ -375,16 +401,16 @@ function meantOnly(
   for (const entry of all.aliases.keys())
     if (meantFor(entry) !== entry && tierOf(entry, all) === null) left++;
   if (left === 0) return { kept: all, left };
-  const found = all.found.minus(drop);
+  const found = all.found.meet([], [drop]);
   return {
     left,
     kept: {
       ...all,
       aliases,
       found,
-      inName: all.inName === all.found ? found : all.inName.minus(drop),
-      initials: all.initials?.minus(drop) ?? null,
-      forgiven: all.forgiven?.minus(drop) ?? null,
+      inName: all.inName === all.found ? found : all.inName.meet([], [drop]),
+      initials: all.initials?.meet([], [drop]) ?? null,
+      forgiven: all.forgiven?.meet([], [drop]) ?? null,
     },
   };
 }
@@ -414,9 +440,10 @@ function best(store: IndexStore, candidates: Candidates, target: SearchTarget, l
   const hits: number[] = [];
   const left = () => limit - hits.length;
   /** Those of a set by their keys; `fieldsIn` says in which fields the words stand. */
-  const sorted = (set: Iterable<number>, fieldsIn: (entry: number) => number) => {
-    const keys = Float64Array.from(set, (entry) => keyOf(entry, fieldsIn(entry)));
-    for (const key of smallest(keys, left())) hits.push(byRank[key % byRank.length]);
+  const sorted = (set: Bits | readonly number[], fieldsIn: (entry: number) => number) => {
+    const keys: number[] = [];
+    set.forEach((entry) => keys.push(keyOf(entry, fieldsIn(entry))));
+    for (const key of smallest(Float64Array.from(keys), left())) hits.push(byRank[key % byRank.length]);
   };
   const inNameAlone = () => 0;
   /** Those of a set whose words stand in the name: by habit, then in the standing order. */
@@ -452,12 +479,13 @@ function best(store: IndexStore, candidates: Candidates, target: SearchTarget, l
   const recalled = aliases.size === 0 ? null : new Bits(store.entries);
   for (const entry of aliases.keys()) recalled!.add(entry);
   for (const isFitting of [true, false]) {
-    const of = (set: Bits) => {
-      const rest = isFitting ? set.and(fitting) : set.minus(fitting);
-      return recalled ? rest.drop(recalled) : rest;
+    /** Those of a set that fit the target or do not, without what stands above and what else is left out. */
+    const of = (set: Bits, ...leftOut: Bits[]) => {
+      const without = recalled ? [...leftOut, recalled] : leftOut;
+      return isFitting ? set.meet([fitting], without) : set.meet([], [fitting, ...without]);
     };
     if (left() > 0) standing(of(inName));
-    if (left() > 0 && inName !== found) sorted(of(found).drop(inName), fieldsOf);
+    if (left() > 0 && inName !== found) sorted(of(found, inName), fieldsOf);
     if (left() > 0 && initials) standing(of(initials));
     if (left() > 0 && forgiven) sorted(of(forgiven), fieldsOf);
   }
@@ -465,9 +493,9 @@ function best(store: IndexStore, candidates: Candidates, target: SearchTarget, l
 }
 
 /** How many cards a query would recall but for their being hidden. */
-function hiddenCount(store: IndexStore, query: string, options: RecallOptions): number {
+function hiddenCount(store: IndexStore, query: ReadQuery, options: RecallOptions): number {
   const hidden = store.hidden();
-  if (!hidden || compileRecall(parseQuery(query)).hidden) return 0;
+  if (!hidden || query.query.hidden) return 0;
   return countIn(candidates(store, query, options, hidden), hidden).matches;
 }
 
@@ -477,12 +505,8 @@ function hiddenCount(store: IndexStore, query: string, options: RecallOptions): 
  * letters or more, and in three that stand for a whole short word. What else the query asks for must hold too. An empty query lists everything. The same query on the
  * same library gives the same order. Pre: `limit` ≥ 1.
  */
-export function recall(
-  store: IndexStore,
-  query: string,
-  limit: number,
-  options: RecallOptions,
-): RecallResult {
+export function recall(store: IndexStore, text: string, limit: number, options: RecallOptions): RecallResult {
+  const query = read(store, text);
   const { kept: found, left } = meantOnly(store, candidates(store, query, options), options.target);
   const fitting = store.fitting(options.target);
   return {
@@ -504,7 +528,7 @@ export function drawn(
   options: RecallOptions,
 ): string | null {
   const fitting = store.fitting(options.target);
-  const { kept } = meantOnly(store, candidates(store, query, options), options.target);
+  const { kept } = meantOnly(store, candidates(store, read(store, query), options), options.target);
   const entries = [...everyOne(kept)].filter((entry) => fitting.has(entry));
   if (entries.length === 0) return null;
   return store.documentOf(entries[Math.min(entries.length - 1, Math.floor(share * entries.length))])!.id;
@@ -512,6 +536,6 @@ export function drawn(
 
 /** The ids of all cards that a query recalls, whatever they are for and also where they are withdrawn or hidden, in no order. */
 export function matching(store: IndexStore, query: string, moment: Moment): string[] {
-  const found = candidates(store, query, { moment, leavesNoneOut: true });
+  const found = candidates(store, read(store, query), { moment, leavesNoneOut: true });
   return Array.from(everyOne(found), (entry) => store.documentOf(entry)!.id);
 }

@@ -80,18 +80,18 @@ function among(store: IndexStore, test: Test, some: Bits, reading: Reading, mome
     }
     case "any":
       return test.of.reduce(
-        (found, one) => found.or(among(store, one, some.minus(found), reading, moment)),
+        (found, one) => found.or(among(store, one, some.meet([], [found]), reading, moment)),
         new Bits(store.entries),
       );
     case "not":
-      return some.minus(among(store, test.of, some, reading, moment));
+      return some.meet([], [among(store, test.of, some, reading, moment)]);
     case "fact":
       return check(some);
     case "text": {
       // `=` asks for the whole of a text, of which the index knows only the words.
       const may = test.isAll ? null : mayHold(store, test.term, test.within, reading);
       if (!may) return check(some);
-      const entries = may.entries.and(some);
+      const entries = may.entries.meet([some]);
       return may.isSure ? entries : check(entries);
     }
   }
