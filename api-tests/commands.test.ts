@@ -107,6 +107,26 @@ describe("every command", () => {
     expect(withoutVersions(await owner.rows(sessionId))).toEqual(after);
   });
 
+  it("of moving targets puts them before another one or at the end, and not among those of another session", async () => {
+    const ids = async () =>
+      (await owner.rows(sessionId)).target
+        .map((row) => row as { id: string; position: string })
+        .sort((a, b) => (a.position < b.position ? -1 : 1))
+        .map(({ id }) => id);
+    const before = await ids();
+    const [first, second, ...rest] = before;
+    const move = (moved: string[], to: string | null) =>
+      owner.run("move-targets", { sessionId, targetIds: moved, before: to });
+    expect((await move([first, second], null)).status).toBe(200);
+    expect(await ids()).toEqual([...rest, first, second]);
+    expect((await move([second], rest[0])).status).toBe(200);
+    expect(await ids()).toEqual([second, ...rest, first]);
+    for (let i = 0; i < 2; i++) await owner.takeBack("undo", sessionId);
+    expect(await ids()).toEqual(before);
+    const elsewhere = await makeScenarios();
+    expect((await move([first], elsewhere.targetIds[0])).status).toBe(404);
+  });
+
   it("leaves a trail that leads a client's copy to the same rows", async () => {
     const { libraryId, id } = owner;
     let copy: Replica = emptyReplica();

@@ -352,8 +352,12 @@ test("the cards of a search are put in order by hand, and Enter does what its ed
     .poll(() => chain(page).getByRole("list", { name: "Settings" }).getByRole("listitem").count())
     .toBeGreaterThan(1);
   await saved(page);
-  await press(page, "Backspace", "Backspace", "/", "Alt+e");
-  await expect(dialog(page).getByRole("button", { name: /put on/ })).toContainText("Enter");
+  await press(page, "Backspace", "Backspace", "/");
+  for (const way of [/add before/, /at the setting/, /what is missing/, /put on/]) {
+    await press(page, "Alt+e");
+    await expect(dialog(page).getByRole("button", { name: way })).toContainText(/Enter$/);
+    await expect(dialog(page).getByRole("button", { name: way })).not.toContainText(/Alt|Ctrl|Shift/);
+  }
   await press(page, "Escape");
   await saved(page);
 });

@@ -203,6 +203,7 @@ it("what scripts may send at most is what they are promised", () => {
       "answer-proposal.name: string max 800",
       "answer-proposal.path: string max 2400",
       "answer-proposal.seen: number min 1, max 2147483647",
+      "apply-card.at: number min 0, max 64",
       "apply-card.browsing: number min 1, max 10000",
       "apply-card.contentVersion: number min 1, max 2147483647",
       "apply-card.keys: number min 1, max 10000",

@@ -7,6 +7,7 @@ import { highPass } from "../effects/audio/high-pass";
 import { findEffect } from "../effects/registry";
 import { readNumber, sayNumber, saySetting, sayValue } from "./describe";
 import { canonicalJson, chainText, fingerprint } from "./fingerprint";
+import { geometryOf } from "./geometry";
 import type { Chain, Json } from "./model";
 import { normaliseChain, roundTo, sayProblem } from "./values";
 
@@ -100,6 +101,21 @@ describe("bringing a chain into its stored form", () => {
       chain: { medium: "audio", settings: [strange] },
       problems: [],
     });
+  });
+  it("says of an effect of another medium that it is one", () => {
+    const { problems } = normaliseChain({ ...chain({}), medium: "image" });
+    expect(problems).toEqual([{ code: "wrong-medium", path: "settings.0" }]);
+    expect(sayProblem(problems[0])).toBe("Setting 1: this effect works on another medium than the chain.");
+    expect(geometryOf({ ...chain({}), medium: "image" }).settings).toEqual([]);
+  });
+  it("knows which settings only move what is there", () => {
+    const settings = ["image.exposure", "image.crop", "audio.gain", "image.elsewhere", "image.scale"].map(
+      (effect) => ({ effect, values: {}, on: true, mix: 100 }),
+    );
+    expect(geometryOf({ medium: "image", settings }).settings.map(({ effect }) => effect)).toEqual([
+      "image.crop",
+      "image.scale",
+    ]);
   });
   it("takes NaN and infinities for what they are", () => {
     expect(normaliseChain(chain({ cutoff: NaN })).problems[0].code).toBe("not-a-number");

@@ -34,6 +34,15 @@ describe("what is offered of a tree", () => {
     ["sea/weather", []],
     ["x", []],
   ])("for “%s”", (typed, expected) => expect(ids(typed)).toEqual(expected));
+  it("puts what the whole of it leads to before what lies below that", () => {
+    const rows = tree(
+      ["w", null, "weather"],
+      ["old", "w", "fog, old"],
+      ["far", "old", "far"],
+      ["fog", "w", "fog"],
+    );
+    expect(offersFor(rows, "weather/fog", all).offers.map(({ id }) => id)).toEqual(["old", "fog", "far"]);
+  });
   it("begins with what is there already, while nothing is typed", () =>
     expect(ids("", { first: ((id: string) => id === "sea") as never })[0]).toBe("sea"));
   it("leaves out what is hidden, until it is typed", () => {

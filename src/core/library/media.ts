@@ -1,4 +1,5 @@
-import type { MaterialOf, WorkingMedium } from "../media";
+import type { WayId } from "../chain/ways";
+import type { MaterialOf, TargetKind, WorkingMedium } from "../media";
 import type { Stages } from "./stages";
 
 /** What was learnt about a file when it was decoded: of a medium, or of a table of colours (.cube), which effects depend on. */
@@ -34,10 +35,6 @@ export type TableColumnId = (typeof tableColumns)[number];
 /** What it shows where nobody chose. */
 export const firstColumns: readonly TableColumnId[] = ["chain", "origin", "key"];
 
-/** How a card comes onto a target: in place of its chain, or after it. */
-export const applyWays = ["replace", "after"] as const;
-export type ApplyHow = (typeof applyWays)[number];
-
 /** What a member chose for the interface. */
 export interface MemberSettings {
   /** Where the edges of a screen's columns are: percent of the width, by column. */
@@ -48,8 +45,10 @@ export interface MemberSettings {
   readonly narrowBar?: boolean;
   /** By what the apply bar puts rows together; as they are found, where it is null or left out. */
   readonly barGrouping?: BarGrouping | null;
-  /** What Enter does in the apply bar; Shift+Enter does the other. In place, where it is left out. */
-  readonly applyWay?: ApplyHow;
+  /** How cards usually come onto what they are put on, by its kind; as `applyWay` says of those that are left out. */
+  readonly applyWays?: { readonly [K in TargetKind]?: WayId };
+  /** In place of the chain, where it is left out. */
+  readonly applyWay?: WayId;
   /** The folders that lie open on the filing desk, by their ids; the fullest ones, where it is left out. */
   readonly openFolders?: readonly string[];
   /** Folders and tags whose contents the index does not show, by their ids. */
@@ -89,3 +88,7 @@ export type ViewSettings = Pick<MemberSettings, (typeof viewSettings)[number]>;
  */
 export const copies = ["planes", "overview", "preview", "mini", "table"] as const;
 export type Copy = (typeof copies)[number];
+
+/** How cards usually come onto targets of a kind. */
+export const usualWay = ({ applyWays, applyWay = "replace" }: MemberSettings, kind: string): WayId =>
+  applyWays?.[kind as TargetKind] ?? applyWay;

@@ -73,6 +73,15 @@ describe("the difference of two chains", () => {
     ]);
     expect(chainDifference(before, before)).toEqual([]);
   });
+  it("takes as much as can be for the same, wherever something came or went", () => {
+    const [a, b, c] = ["audio.delay", "audio.plate", "audio.gain"].map((effect) => [effect] as [string]);
+    const says = (before: Chain, after: Chain) => chainDifference(before, after);
+    expect(says(chain(a, b), chain(c, a, b))).toEqual(["Gain put in at place 1"]);
+    expect(says(chain(c, a, b), chain(a, b))).toEqual(["Gain taken out"]);
+    // Two of one effect: the others that follow decide which of them is which.
+    expect(says(chain(a, b, a, c), chain(a, c))).toEqual(["Plate taken out", "Delay taken out"]);
+    expect(says(chain(a, b, c), chain(b, c, a))).toEqual(["Delay taken out", "Delay put in at place 3"]);
+  });
   it("carries effects that are unknown here by their ids", () => {
     expect(
       chainDifference(chain(["audio.elsewhere", { depth: 1 }]), chain(["audio.elsewhere", { depth: 2 }])),

@@ -39,6 +39,13 @@ describe("levels and spectra", () => {
       6,
     );
   });
+  it("of a sound shorter than its window is that of the sound with silence behind it", () => {
+    const short = sine(1500, 48_000, 1000, 0.5);
+    const padded = new Float32Array(4096);
+    padded.set(short);
+    expect(spectrum([short], 4096)).toEqual(spectrum([padded], 4096));
+    expect(Math.max(...spectrum([short], 4096))).toBeGreaterThan(-40);
+  });
   it("a sine reads its level at its own frequency", () => {
     const bins = spectrum([sine(1500, 48_000, 32_768, 0.5)], 4096);
     expect(bins[128]).toBeCloseTo(-6.02, 1);

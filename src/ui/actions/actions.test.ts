@@ -12,6 +12,8 @@ import type { ApplyHere } from "./apply/here";
 import { benchPlace } from "./bench";
 import type { BenchHere } from "./bench/here";
 import { chainPlace } from "./chain";
+import { candidatesPlace } from "./candidates";
+import type { CandidatesHere } from "./candidates/here";
 import { deskPlace } from "./desk";
 import type { DeskHere } from "./desk/here";
 import { framePlace } from "./frame";
@@ -75,6 +77,8 @@ function bench(given: Partial<BenchHere> = {}, done: Done = []): BenchHere {
     selectable: 2,
     selectAll: say("select all"),
     find: say("find"),
+    way: "replace",
+    tryCandidates: say("try candidates"),
     kept: say("kept"),
     bringUp: say("bring up"),
     stages: [],
@@ -158,6 +162,8 @@ const apply: ApplyHere = {
   setNarrow: () => undefined,
   isComparing: false,
   way: "replace",
+  kind: "clip",
+  settingAt: null,
   setWay: () => undefined,
   grouping: null,
   setGrouping: () => undefined,
@@ -172,6 +178,16 @@ const apply: ApplyHere = {
   recallEarlier: () => undefined,
   audition: () => undefined,
   setStrength: () => undefined,
+  leave: () => undefined,
+};
+const candidates: CandidatesHere = {
+  count: 12,
+  name: "Wind off",
+  way: "replace",
+  step: () => undefined,
+  nth: () => undefined,
+  draw: () => undefined,
+  keep: () => undefined,
   leave: () => undefined,
 };
 const desk: DeskHere = {
@@ -257,6 +273,7 @@ const places: [string, ReturnType<typeof facts>][] = [
   ["upkeep", facts(upkeepPlace, { ...library(), remedies: [], turn: () => undefined })],
   ["offers", facts(offersPlace, offersHere)],
   ["apply", facts(applyPlace, apply)],
+  ["candidates", facts(candidatesPlace, candidates)],
   ["frame", facts(framePlace, frame)],
 ];
 
@@ -279,7 +296,7 @@ describe("all actions", () => {
     const keys = together.filter((f) => f.offered).flatMap((f) => f.keys);
     expect(keys.filter((key, i) => keys.indexOf(key) !== i)).toEqual([]);
   });
-  it.each(["library", "upkeep", "offers", "history", "team", "desk"])(
+  it.each(["library", "upkeep", "offers", "history", "team", "desk", "candidates"])(
     "of %s have keys of their own, and none of what is there everywhere",
     (name) => {
       const all = places.filter(([n]) => [name, "frame"].includes(n)).flatMap(([, f]) => f);
@@ -512,11 +529,28 @@ describe("searches in the library", () => {
     ).toBe("Keep the search “fog”"));
   it("Enter puts a card on in the member's own way, Shift+Enter in the other", () => {
     const of = (way: ApplyHere["way"]) =>
-      ["apply.put", "apply.after", "apply.way"].map(
+      ["apply.put", way === "replace" ? "apply.put-after" : "apply.put-replace", "apply.way"].map(
         (id) => standingOf(action(applyPlace, { ...apply, way }, id), { ...apply, way }).short,
       );
     expect(of("replace")).toEqual(["put on", "add after", "Enter: add after"]);
-    expect(of("after")).toEqual(["add after", "put on", "Enter: put on"]);
+    expect(of("after")).toEqual(["add after", "put on", "Enter: add before"]);
+    // Each way has a key of its own, and what is the usual one lends its own to the first.
+    const keysOf = (way: "replace" | "before") =>
+      facts(applyPlace, { ...apply, way, settingAt: 1 })
+        .filter(({ id }) => id.startsWith("apply.put"))
+        .map(({ id, keys: [key] }) => `${id.slice(6)} ${key}`);
+    expect(keysOf("replace")).toEqual([
+      "put Enter",
+      "put-after Shift+Enter",
+      "put-before Alt+Enter",
+      "put-at Ctrl+Enter",
+      "put-missing Alt+Shift+Enter",
+    ]);
+    expect(keysOf("before").slice(0, 2)).toEqual(["put Enter", "put-replace Alt+Enter"]);
+    // Where no setting was chosen there is no place before one.
+    const isAt = (settingAt: number | null) =>
+      offered(applyPlace, { ...apply, settingAt }).includes("apply.put-at");
+    expect([isAt(null), isAt(0)]).toEqual([false, true]);
     // Nothing found yet says the same, in grey.
     expect(standingOf(action(applyPlace, apply, "apply.put"), { ...apply, found: 0 })).toMatchObject({
       short: "put on",
@@ -526,8 +560,9 @@ describe("searches in the library", () => {
     expect([ids(false), ids(true)].map((all) => all.includes("apply.group"))).toEqual([true, false]);
     const done: string[] = [];
     const here = { ...apply, way: "after" as const, put: (how: string) => void done.push(how) };
-    for (const id of ["apply.put", "apply.after"]) action(applyPlace, here, id).run!(here);
-    expect(done).toEqual(["after", "replace"]);
+    for (const id of ["apply.put", "apply.put-replace", "apply.put-missing"])
+      action(applyPlace, here, id).run!(here);
+    expect(done).toEqual(["after", "replace", "missing"]);
   });
   it("are opened by their keys on the bench, unless they are gone", () => {
     const done: Done = [];

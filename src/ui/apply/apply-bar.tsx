@@ -19,7 +19,8 @@ import { fold } from "@/core/text/fold";
 import { useVocabulary } from "../data/vocabulary";
 import type { Scope } from "../frame/finding";
 import { findScope } from "../library/places";
-import type { ApplyHow, MemberSettings } from "@/core/library/media";
+import { placedAt, putOn, wayOf, type WayId } from "@/core/chain/ways";
+import { usualWay, type MemberSettings } from "@/core/library/media";
 import { earlierQueries, rememberQuery } from "./earlier-queries";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
@@ -32,12 +33,13 @@ import type { Arrival } from "../data/library-store";
 import { useStore } from "../data/store";
 import type { Bench } from "../bench/use-bench";
 import { applyPlace } from "../actions/apply";
-import { otherWay } from "../actions/apply/here";
+import { wayOfKeys } from "../actions/apply/put-ways";
 import { useActions } from "../actions/use-actions";
 import { CardsComing } from "../parts/cards-coming";
 import { KeyCap } from "../parts/key-cap";
 import { ApplyFoot } from "./apply-foot";
 import { Part } from "./apply-parts";
+import { rememberFound, type LastFound } from "./last-found";
 import { FoundList } from "./found-list";
 import { LikeChooser } from "./like-chooser";
 import { nextOf, referencesOf, type LikeWhat } from "./use-likeness";
@@ -59,6 +61,8 @@ interface ApplyBarProps {
   readonly scopeId?: string;
   /** The stage that it looks within at first. */
   readonly stage?: Scope;
+  /** The place of the setting that is chosen. */
+  readonly settingAt: number | null;
   readonly onClose: () => void;
 }
 
@@ -73,10 +77,9 @@ function scopeCalled(typed: string, replica: Replica): ReturnType<typeof findSco
 }
 
 /** Type to find, arrows to audition on the selected material, Enter to apply. */
-export function ApplyBar({ bench, scopeId: firstScope, stage, onClose }: ApplyBarProps) {
+export function ApplyBar({ bench, scopeId: firstScope, stage, settingAt, onClose }: ApplyBarProps) {
   const { data, library, finder, libraryId, tell, act } = useDesk();
   const isNarrow = data.member.settings.narrowBar === true;
-  const way = data.member.settings.applyWay ?? "replace";
   const grouping = data.member.settings.barGrouping ?? null;
   const { replica, shelf, habitsOf } = data;
   const { contents } = library;
@@ -91,6 +94,8 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, onClose }: ApplyBa
   const [what, setWhat] = useState<LikeWhat | null>(null);
   const found = useRows(bench, { typed, within: scope?.query, what });
   const { target, query, isAnswered, result, hits, headings, effects, likes, liked, why } = found;
+  const { settings } = data.member;
+  const way = usualWay(settings, target.kind);
   const { targets } = bench;
   const { ids: selectedIds } = bench.selection;
   const references = useMemo(
@@ -139,14 +144,41 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, onClose }: ApplyBa
     return () => setAudition(null);
   }, [setAudition]);
   useEffect(() => {
-    const heard = touched && chain && chain.medium === target.medium ? { chain, strength } : null;
+    const heard =
+      touched && chain && lead && chain.medium === lead.chain.medium
+        ? wayOf(way).keepsStrength || effect
+          ? {
+              chain: putOn(lead.chain, chain, effect ? "after" : way, settingAt ?? undefined),
+              strength: lead.strength,
+            }
+          : { chain, strength }
+        : null;
     // The rows come first; the bench behind them follows in a frame of its own, and while letters still come it waits.
     const timer = setTimeout(
       () => startTransition(() => setAudition(heard)),
       typing.current ? restAfterLetters : 0,
     );
     return () => clearTimeout(timer);
-  }, [touched, chain, strength, target.medium, setAudition]);
+  }, [touched, chain, strength, lead, way, settingAt, effect, setAudition]);
+  // What is listed when the bar is left can be gone through on the bench.
+  const listed = useRef<LastFound | null>(null);
+  useEffect(() => {
+    if (!touched && !what && !scope) return;
+    const from = scope
+      ? scope.name
+      : what
+        ? "like what was compared"
+        : typed.trim() === ""
+          ? "what you use"
+          : `“${typed.trim()}”`;
+    listed.current = { ids: hits.map(({ card }) => card.id), from };
+  }, [hits, touched, what, scope, typed]);
+  useEffect(
+    () => () => {
+      if (listed.current && listed.current.ids.length > 0) rememberFound(libraryId, listed.current);
+    },
+    [libraryId],
+  );
   useEffect(() => {
     if (query !== null) performance.mark("fichier:listed", { detail: query });
   }, [query, hits]);
@@ -159,8 +191,13 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, onClose }: ApplyBa
       meantOn(variants, [{ id: "", ...target }], habitsOf, target.prefers).has(picked)
     );
   };
-  const asked = useRef<{ how: ApplyHow; index?: number } | null>(null);
-  const put = (how: ApplyHow = way, index?: number) => {
+  const justIt = (picked: CardHead) => (isMeant(picked) ? {} : { just: {} });
+  const howOf = (how: WayId) => ({
+    ...placedAt(how, settingAt),
+    keys: pressed.current,
+  });
+  const asked = useRef<{ how: WayId; index?: number } | null>(null);
+  const put = (how: WayId = way, index?: number) => {
     // Nothing is put on long after the key was pressed.
     if (what && likes.hits === null) return;
     // What was typed last has not been answered yet: the row on top may still be another one. It is done with the answer.
@@ -177,7 +214,7 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, onClose }: ApplyBa
     rememberQuery(libraryId, data.member.id, typed);
     // An effect by itself stands for no chain: it is added to what is there.
     const atStrength = (index !== undefined && liked.get(picked?.id ?? "")?.strength) || strength;
-    if (picked) apply(picked, how, atStrength, isMeant(picked) ? undefined : {}, pressed.current);
+    if (picked) apply(picked, { ...howOf(how), strength: atStrength, ...justIt(picked) });
     else append(bare);
     onClose();
   };
@@ -213,7 +250,7 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, onClose }: ApplyBa
         kind: "problem",
         text: `Nothing of it fits a ${target.kind || "target"}. Ask for more.`,
       });
-    apply(picked, way, strength, isMeant(picked) ? undefined : {}, pressed.current);
+    apply(picked, { ...howOf(way), strength, ...justIt(picked) });
     onClose();
   };
   const earlier = useMemo(() => earlierQueries(libraryId, data.member.id), [libraryId, data.member.id]);
@@ -258,12 +295,13 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, onClose }: ApplyBa
     const move = keys.startsWith("Arrow") ? listMove(keys, { at: chosen, count, typed: true }) : null;
     const does: Record<string, () => unknown> = {
       ArrowDown: below,
-      Enter: () => put(way),
-      "Shift+Enter": () => put(otherWay(way)),
       "Alt+ArrowUp": () => earlier.length > 0 && recallEarlier(),
       "Alt+Backspace": dropTerm,
     };
-    if (number) put(way, Number(number[1]) - 1);
+    const wanted = wayOfKeys(keys, way);
+    if (wanted === "at" && settingAt === null) return;
+    if (wanted) put(wanted);
+    else if (number) put(way, Number(number[1]) - 1);
     else if (keys === "Backspace" && typed === "" && what) lookLike(null);
     else if (keys === "Backspace" && typed === "" && scope) lookWithin(undefined);
     else if (keys === "ArrowUp" && isBackward) recallEarlier();
@@ -292,7 +330,9 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, onClose }: ApplyBa
       isNarrow,
       setNarrow: (narrowBar) => saveSettings({ narrowBar }),
       way,
-      setWay: (applyWay) => saveSettings({ applyWay }),
+      kind: target.kind,
+      settingAt,
+      setWay: (next) => saveSettings({ applyWays: { ...settings.applyWays, [target.kind]: next } }),
       isComparing: what !== null,
       grouping,
       setGrouping: (barGrouping) => saveSettings({ barGrouping }),
@@ -449,7 +489,7 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, onClose }: ApplyBa
           onPick={pick}
           empty={sayEmpty()}
         />
-        <ApplyFoot narrow={isNarrow} strength={strength} />
+        <ApplyFoot narrow={isNarrow} way={way} strength={strength} />
         {opened}
       </Box>
     </Box>

@@ -1,14 +1,18 @@
 import { chakra, HStack } from "@chakra-ui/react";
 import { memo } from "react";
+import { wayIds, type WayId } from "@/core/chain/ways";
 import { ActionButton } from "../actions/action-button";
 import { KeyCap } from "../parts/key-cap";
 
 /** The ways to apply, with their keys; `strength` in percent. */
 export const ApplyFoot = memo(function ApplyFoot({
   narrow,
+  way,
   strength,
 }: {
   readonly narrow: boolean;
+  /** The usual one. */
+  readonly way: WayId;
   readonly strength: number;
 }) {
   return (
@@ -25,9 +29,9 @@ export const ApplyFoot = memo(function ApplyFoot({
       <ActionButton action="apply.put" short />
       {!narrow && (
         <>
-          <ActionButton action="apply.after" short />
-          <ActionButton action="apply.audition" short />
-          <ActionButton action="apply.random" short />
+          {wayIds.map(
+            (other) => other !== way && <ActionButton key={other} action={`apply.put-${other}`} short />,
+          )}
           <HStack gap="6px">
             <KeyCap keys="Alt+1" quiet />
             <chakra.span whiteSpace="nowrap">pick row</chakra.span>

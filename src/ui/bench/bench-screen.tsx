@@ -11,10 +11,12 @@ import { useActions } from "../actions/use-actions";
 import { ApplyBar } from "../apply/apply-bar";
 import { sayError, useDesk } from "../data/desk";
 import type { SessionData } from "../data/library-data";
+import { usualWay } from "@/core/library/media";
 import { queryOf, stagesOf } from "@/core/library/stages";
 import { useFinding } from "../frame/finding";
 import { Columns } from "../parts/columns";
 import { BenchResultContext, type BenchResult } from "./bench-result";
+import { CandidateStrip, useCandidates } from "./candidates";
 import { ConflictDialog } from "./conflict-dialog";
 import { EmptySession } from "./empty-session";
 import { ChainColumn } from "./chain-column";
@@ -58,12 +60,18 @@ export function BenchScreen({ session }: { session: SessionData }) {
   const [setting, setSetting] = useState<number | null>(null);
   const [open, setOpen] = useState<number | null>(null);
   const closeFinding = useCallback(() => setFinding(null), [setFinding]);
-  const wasFinding = useRef(false);
+  const { candidates, setCandidates, begin } = useCandidates(bench);
+  useEffect(() => {
+    // The bar hears or shows something of its own.
+    if (finding) setCandidates(null);
+  }, [finding, setCandidates]);
+  const isAside = finding !== null || candidates !== null;
+  const wasAside = useRef(false);
   useLayoutEffect(() => {
     // Back to the list, where the next key is expected.
-    if (wasFinding.current && !finding) focusTargets();
-    wasFinding.current = finding !== null;
-  }, [finding]);
+    if (wasAside.current && !isAside) focusTargets();
+    wasAside.current = isAside;
+  }, [isAside]);
   const leadId = lead?.id;
   useEffect(() => {
     setOpen(null);
@@ -144,11 +152,17 @@ export function BenchScreen({ session }: { session: SessionData }) {
     focusTargets,
     selectable: bench.targets.length,
     selectAll: () => bench.selection.all(),
-    find: (scopeId) => setFinding(scopeId === undefined ? {} : { scopeId }),
+    way: usualWay(data.member.settings, lead?.kind ?? ""),
+    find: (scopeId) => setFinding({ settingAt: open ?? setting, ...(scopeId !== undefined && { scopeId }) }),
+    tryCandidates: (by) => void begin(by),
     stages,
     findAt: (stage) => {
       const query = queryOf(stage);
-      if (query !== null) setFinding({ stage: { id: `stage ${stage.name}`, name: stage.name, query } });
+      if (query !== null)
+        setFinding({
+          settingAt: open ?? setting,
+          stage: { id: `stage ${stage.name}`, name: stage.name, query },
+        });
     },
     kept,
     bringUp: (cardId) => void bringUp(cardId),
@@ -207,9 +221,23 @@ export function BenchScreen({ session }: { session: SessionData }) {
         ]}
       />
       {finding && (
-        <ApplyBar bench={bench} scopeId={finding.scopeId} stage={finding.stage} onClose={closeFinding} />
+        <ApplyBar
+          bench={bench}
+          scopeId={finding.scopeId}
+          stage={finding.stage}
+          settingAt={finding.settingAt ?? null}
+          onClose={closeFinding}
+        />
       )}
       {opened}
+      {candidates && !finding && (
+        <CandidateStrip
+          bench={bench}
+          candidates={candidates}
+          settingAt={open ?? setting}
+          onChange={setCandidates}
+        />
+      )}
       {bench.conflict && (
         <ConflictDialog key={bench.conflict.targetId} bench={bench} conflict={bench.conflict} />
       )}

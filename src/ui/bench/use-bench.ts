@@ -5,7 +5,7 @@ import { longestChain, type Chain } from "@/core/chain/model";
 import type { EffectDefinition } from "@/core/effects/define";
 import { normaliseChain } from "@/core/chain/values";
 import type { CardHead, Target } from "@/core/library/entities";
-import type { ApplyHow } from "@/core/library/media";
+import { putOn as chainWith, wayOf, type WayId } from "@/core/chain/ways";
 import { shown, type Edit, type Overlay } from "@/core/library/overlay";
 import { formatOf, meantOn } from "@/core/library/variants";
 import { byPosition } from "@/core/library/order";
@@ -22,6 +22,18 @@ import { useSelection, type Selection } from "../parts/use-selection";
 
 /** A card that is heard or seen on the selected material without being applied. */
 export type Audition = Shape;
+
+/** How a card is put on. */
+export interface Applying {
+  readonly how: WayId;
+  /** The place of the chosen setting, for the way that asks for it. */
+  readonly at?: number;
+  /** Percent. */
+  readonly strength: number;
+  readonly just?: { readonly chain?: Chain };
+  /** How many keys it took. */
+  readonly keys?: number;
+}
 
 export interface Bench {
   readonly session: SessionData;
@@ -41,15 +53,9 @@ export interface Bench {
   setStrength(strength: number): void;
   /**
    * Puts a card on what is selected; with its current content, where none is given. Of variants the one that each target
-   * asks for, unless just this card or content is meant. `keys` is how many it took.
+   * asks for, unless just this card or content is meant.
    */
-  apply(
-    card: CardHead,
-    how: ApplyHow,
-    strength: number,
-    just?: { readonly chain?: Chain },
-    keys?: number,
-  ): void;
+  apply(card: CardHead, how: Applying): void;
   /** What effects begin with. */
   readonly defaults: Defaults;
   /** Puts an effect behind the chains of what is selected. */
@@ -148,20 +154,18 @@ export function useBench(session: SessionData): Bench {
 
   /** Puts a content on some targets: seen at once, saved behind it. */
   const putOn = useCallback(
-    (
-      ids: readonly string[],
-      card: CardHead,
-      chain: Chain,
-      { how, strength, keys }: { readonly how: ApplyHow; readonly strength: number; readonly keys?: number },
-    ) => {
+    (ids: readonly string[], card: CardHead, chain: Chain, { how, at, strength, keys }: Applying) => {
       const sent = new Map<string, Edit>();
-      for (const t of latest.current.targets.filter(({ id }) => ids.includes(id)))
+      for (const t of latest.current.targets.filter(({ id }) => ids.includes(id))) {
+        const next = chainWith(t.chain, chain, how, at);
+        if (how === "missing" && next.settings.length === t.chain.settings.length) continue;
         sent.set(t.id, {
-          chain: how === "after" ? { ...chain, settings: [...t.chain.settings, ...chain.settings] } : chain,
-          strength: how === "after" ? t.strength : strength,
+          chain: next,
+          strength: wayOf(how).keepsStrength ? t.strength : strength,
           cardId: card.id,
           cardVersion: card.contentVersion,
         });
+      }
       setAudition(null);
       // What waits is sent as it was before the card; what is seen changes at once.
       const saved = edits.saveNow();
@@ -180,6 +184,7 @@ export function useBench(session: SessionData): Bench {
             contentVersion: card.contentVersion,
             strength,
             how,
+            ...(how === "at" && { at }),
             ...(keys !== undefined && { keys: Math.min(mostKeys, keys), browsing: browsed(card) }),
           }));
           library.takeHabits(result.habits);
@@ -195,7 +200,8 @@ export function useBench(session: SessionData): Bench {
   /** Cards whose content is still on its way; one after another, as they were asked for. */
   const coming = useRef<Promise<void> | null>(null);
   const apply = useCallback(
-    (card: CardHead, how: ApplyHow, strength: number, just?: { readonly chain?: Chain }, keys?: number) => {
+    (card: CardHead, applying: Applying) => {
+      const { just } = applying;
       const { selected, data } = latest.current;
       const wrong = selected.find((t) => t.chain.medium !== card.medium);
       if (selected.length === 0) return tell({ kind: "problem", text: "Select something to apply it to." });
@@ -225,11 +231,11 @@ export function useBench(session: SessionData): Bench {
       tell({ kind: "done", text: `${said.join(", ")}.` });
       const putOne = (one: CardHead, ids: readonly string[]) => {
         const chain = just?.chain ?? contents.peek(one.fingerprint)?.chain;
-        if (chain && !coming.current) return putOn(ids, one, chain, { how, strength, keys });
+        if (chain && !coming.current) return putOn(ids, one, chain, applying);
         const before = coming.current ?? Promise.resolve();
         const turn = Promise.all([chain ?? contents.get(one.fingerprint), before])
           .then(
-            ([content]) => putOn(ids, one, content, { how, strength, keys }),
+            ([content]) => putOn(ids, one, content, applying),
             (error) => tell({ kind: "problem", text: `“${one.name}” is not on it: ${sayError(error)}` }),
           )
           .finally(() => {

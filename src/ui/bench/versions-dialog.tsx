@@ -58,7 +58,10 @@ export function VersionsDialog({
     const does: Record<string, () => void> = {
       Enter: () => {
         if (!chosen) return;
-        apply({ ...card, contentVersion: chosen.number }, "replace", strength, { chain: chosen.chain });
+        apply(
+          { ...card, contentVersion: chosen.number },
+          { how: "replace", strength, just: { chain: chosen.chain } },
+        );
         onClose();
       },
       r: () => {

@@ -15,6 +15,8 @@ export interface Finding {
   readonly scopeId?: string;
   /** A stage that it looks within at first, as a search of its own. */
   readonly stage?: Scope;
+  /** The place of the setting that was chosen then. */
+  readonly settingAt?: number | null;
 }
 
 /** The apply bar, null where it is not open; its field stands in the frame, the bar itself over the bench. */

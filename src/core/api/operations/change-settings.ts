@@ -1,15 +1,10 @@
 import Joi from "joi";
-import {
-  applyWays,
-  barGroupings,
-  columnPlaces,
-  tableColumns,
-  type MemberSettings,
-} from "@/core/library/media";
+import { barGroupings, columnPlaces, tableColumns, type MemberSettings } from "@/core/library/media";
+import { wayIds } from "@/core/chain/ways";
 import { mostOpen } from "@/core/library/desk";
 import { mostStages } from "@/core/library/stages";
 import { mostPreferred } from "@/core/library/variants";
-import { workingMedia } from "@/core/media";
+import { targetKinds, workingMedia } from "@/core/media";
 import { longestQuery } from "@/core/search/query/parse";
 import { id, madeFor, nameOf } from "../fields";
 import { operation, ofLibrary } from "../operation";
@@ -17,10 +12,12 @@ import { operation, ofLibrary } from "../operation";
 const widths = Joi.object()
   .pattern(Joi.string().pattern(/^[a-z]{1,20}$/), Joi.number().min(0).max(100))
   .max(5);
+const way = Joi.string().valid(...wayIds);
 const settingsInput = Joi.object({
   bareKeys: Joi.boolean(),
   narrowBar: Joi.boolean(),
-  applyWay: Joi.string().valid(...applyWays),
+  applyWay: way,
+  applyWays: Joi.object(Object.fromEntries(targetKinds.map((kind) => [kind, way]))),
   barGrouping: Joi.string()
     .valid(...barGroupings)
     .allow(null),

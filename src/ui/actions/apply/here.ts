@@ -1,5 +1,6 @@
 import type { CardHead, Target } from "@/core/library/entities";
-import type { ApplyHow, BarGrouping } from "@/core/library/media";
+import { wayOf, type WayId } from "@/core/chain/ways";
+import type { BarGrouping } from "@/core/library/media";
 import type { Desk } from "../../data/desk";
 import type { LikeWhat } from "../../apply/use-likeness";
 
@@ -16,10 +17,13 @@ export interface ApplyHere {
   readonly earlier: number;
   /** Percent. */
   readonly strength: number;
-  /** What Enter does. */
-  readonly way: ApplyHow;
-  setWay(way: ApplyHow): void;
-  put(how: ApplyHow): void;
+  /** What Enter does on what is selected, of which kind that is. */
+  readonly way: WayId;
+  readonly kind: string;
+  setWay(way: WayId): void;
+  put(how: WayId): void;
+  /** The place of the setting that was chosen when the bar was opened; null where none was. */
+  readonly settingAt: number | null;
   /** To the next row, or, where nothing is heard or seen yet, to the first. */
   audition(): void;
   setStrength(strength: number): void;
@@ -46,16 +50,8 @@ export interface ApplyHere {
 
 export const strengthStep = 10;
 
-/** What a way to apply is called. */
-export const sayWay: Readonly<
-  Record<ApplyHow, { readonly words: string; readonly short: string; readonly does: string }>
-> = {
-  replace: {
-    words: "Put the card on, in place of the chain",
-    short: "put on",
-    does: "put the card on in place of the chain",
-  },
-  after: { words: "Add the card after the chain", short: "add after", does: "add the card after the chain" },
+/** What a way to apply does, as a sentence begins. */
+export const sentenceOf = (way: WayId): string => {
+  const { does } = wayOf(way);
+  return does[0].toUpperCase() + does.slice(1);
 };
-
-export const otherWay = (way: ApplyHow): ApplyHow => (way === "replace" ? "after" : "replace");

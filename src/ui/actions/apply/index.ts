@@ -1,5 +1,4 @@
 import type { ActionPlace } from "../action";
-import { after } from "./after";
 import { queryHelp } from "../shared/query-help";
 import { audition } from "./audition";
 import type { ApplyHere } from "./here";
@@ -15,6 +14,7 @@ import { random } from "./random";
 import { leave } from "./leave";
 import { narrow } from "./narrow";
 import { put } from "./put";
+import { putWays } from "./put-ways";
 import { way } from "./way";
 import { stronger } from "./stronger";
 import { weaker } from "./weaker";
@@ -23,7 +23,7 @@ export const applyPlace: ActionPlace<ApplyHere> = {
   title: "Apply bar",
   actions: [
     put,
-    after,
+    putWays,
     audition,
     random,
     like,

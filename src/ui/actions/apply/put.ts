@@ -1,10 +1,11 @@
+import { wayOf } from "@/core/chain/ways";
 import type { Action } from "../action";
-import { sayWay, type ApplyHere } from "./here";
+import { sentenceOf, type ApplyHere } from "./here";
 
 export const put: Action<ApplyHere> = {
   id: "apply.put",
-  words: ({ way }) => sayWay[way].words,
-  short: ({ way }) => sayWay[way].short,
+  words: ({ way }) => sentenceOf(way),
+  short: ({ way }) => wayOf(way).short,
   sayable: true,
   keys: ["Enter"],
   offered: ({ found }) => found > 0,

@@ -1,3 +1,4 @@
+import { placedAt } from "@/core/chain/ways";
 import { findScope } from "../../library/places";
 import { countTargets } from "@/core/library/words";
 import type { Action, ActionFamily } from "../action";
@@ -32,7 +33,12 @@ export const boundCards: ActionFamily<BenchHere> = {
             keys: [key],
             on: ["target"],
             strip: true,
-            run: ({ bench }) => bench.apply(card, "replace", 100, undefined, 1),
+            run: ({ bench, way, setting, open }) =>
+              bench.apply(card, {
+                ...placedAt(way, open ?? setting),
+                strength: 100,
+                keys: 1,
+              }),
           },
         ];
       }),

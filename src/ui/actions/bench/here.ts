@@ -1,3 +1,4 @@
+import type { WayId } from "@/core/chain/ways";
 import type { InputOf } from "@/core/api/commands";
 import type { CardHead, Session, Target } from "@/core/library/entities";
 import type { Stage } from "@/core/library/stages";
@@ -19,6 +20,8 @@ export interface BenchHere extends CardHere, TakesBack, SelectsAll {
   readonly bench: Bench;
   /** The setting that is pointed at or has the focus, by its place. */
   readonly setting: number | null;
+  /** How cards usually come onto what is selected. */
+  readonly way: WayId;
   /** The setting that is open. */
   readonly open: number | null;
   openSetting(at: number | null): void;
@@ -30,6 +33,8 @@ export interface BenchHere extends CardHere, TakesBack, SelectsAll {
   focusTargets(): void;
   /** Opens the apply bar, within a saved search or folder where one is named. */
   find(scopeId?: string): void;
+  /** Tries the cards that were found last one after another, from the first or the last on. */
+  tryCandidates(by: 1 | -1): void;
   /** The member's order of work for the lead target's medium. */
   readonly stages: readonly Stage[];
   /** Opens the apply bar with what is offered at a stage. */

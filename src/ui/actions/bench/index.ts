@@ -8,6 +8,7 @@ import { selectAll } from "../shared/select-all";
 import { takeBack } from "../shared/take-back";
 import { boundCards } from "./bound-cards";
 import { bringUp } from "./bring-up";
+import { nextCandidate, previousCandidate } from "./candidates";
 import { find } from "./find";
 import type { BenchHere } from "./here";
 import { moveDown } from "./move-down";
@@ -26,6 +27,8 @@ export const benchPlace: ActionPlace<BenchHere> = {
   title: "Bench",
   actions: [
     find,
+    nextCandidate,
+    previousCandidate,
     takeBack,
     doAgain,
     mark,

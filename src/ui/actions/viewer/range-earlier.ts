@@ -4,7 +4,7 @@ import { shifted, type SoundHere } from "./sound-here";
 export const rangeEarlier: Action<SoundHere> = {
   id: "sound.range-earlier",
   words: "Move the range half a second back",
-  keys: ["["],
+  keys: ["{"],
   on: ["viewer"],
   run: (here) => here.setRange(shifted(here, -1)),
 };

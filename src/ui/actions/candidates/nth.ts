@@ -1,0 +1,16 @@
+import type { Action, ActionFamily } from "../action";
+import type { CandidatesHere } from "./here";
+
+const ordinals = ["first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth"];
+
+/** The first cards of the list by their numbers. */
+export const nth: ActionFamily<CandidatesHere> = {
+  each: ({ count }) =>
+    ordinals.slice(0, count).map((ordinal, i): Action<CandidatesHere> => ({
+      id: `candidates.${ordinal}`,
+      words: `The ${ordinal} card of the list`,
+      short: ordinal,
+      keys: [`${i + 1}`],
+      run: (here) => here.nth(i + 1),
+    })),
+};

@@ -1,0 +1,167 @@
+"use client";
+
+import { Box, chakra, HStack } from "@chakra-ui/react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { placedAt, putOn, wayOf } from "@/core/chain/ways";
+import {
+  candidateAfter,
+  candidatesOf,
+  drawnCandidate,
+  nthCandidate,
+  presentCandidates,
+  type Candidates,
+} from "@/core/library/candidates";
+import { usualWay } from "@/core/library/media";
+import { formatOf } from "@/core/library/variants";
+import { candidatesPlace } from "../actions/candidates";
+import { ActionButton } from "../actions/action-button";
+import { useActions } from "../actions/use-actions";
+import { lastFound } from "../apply/last-found";
+import { useContent } from "../data/contents";
+import { useDesk } from "../data/desk";
+import type { Bench } from "./use-bench";
+
+/** Cards that are gone through where nothing was found before: those that the member uses most on such a target. */
+const usualOnes = 24;
+/** Contents that are fetched on either side of the one that is tried. */
+const ahead = 3;
+
+/** What is tried in a row, and how it begins: with what the apply bar listed last, as far as it is for the material. */
+export function useCandidates({ lead, session }: Bench) {
+  const { data, finder, libraryId, tell } = useDesk();
+  const { replica, member } = data;
+  const [given, setCandidates] = useState<Candidates | null>(null);
+  const medium = lead?.chain.medium;
+  const candidates = useMemo(
+    () => given && presentCandidates(given, (id) => replica.card.get(id)?.medium === medium),
+    [given, replica.card, medium],
+  );
+  const begin = useCallback(
+    async (by: 1 | -1) => {
+      if (!lead) return;
+      const isFor = (id: string) => replica.card.get(id)?.medium === lead.chain.medium;
+      const last = lastFound(libraryId);
+      const ids = last?.ids.filter(isFor) ?? [];
+      if (last && ids.length > 0) return setCandidates(candidatesOf(ids, last.from, by));
+      const target = {
+        medium: lead.chain.medium,
+        kind: lead.kind,
+        format: formatOf(lead.mediaId ? session.media.get(lead.mediaId)?.facts : undefined),
+        prefers: member.settings.preferredFormats,
+      };
+      const { hits } = await finder.ask("recall", { query: "", target, limit: usualOnes });
+      const usual = candidatesOf(
+        hits.filter(({ fits }) => fits).map(({ id }) => id),
+        `what you use on a ${lead.kind}`,
+        by,
+      );
+      if (usual) setCandidates(usual);
+      else tell({ kind: "problem", text: `There is no card for a ${lead.kind} yet.` });
+    },
+    [lead, session.media, replica.card, libraryId, finder, member.settings.preferredFormats, tell],
+  );
+  return { candidates, setCandidates, begin };
+}
+
+interface CandidateStripProps {
+  readonly bench: Bench;
+  readonly candidates: Candidates;
+  /** The place of the setting that is chosen. */
+  readonly settingAt: number | null;
+  /** Null: nothing is tried any more. */
+  readonly onChange: (to: Candidates | null) => void;
+}
+
+/** The card that is tried, where it stands in its list, and what can be done with it. */
+export function CandidateStrip({ bench, candidates, settingAt, onChange }: CandidateStripProps) {
+  const { data, library } = useDesk();
+  const { contents } = library;
+  const { lead, setAudition, apply } = bench;
+  const { ids, at, from } = candidates;
+  const card = data.replica.card.get(ids[at])!;
+  const way = usualWay(data.member.settings, lead?.kind ?? "");
+  const content = useContent(contents, card.fingerprint);
+  const box = useRef<HTMLDivElement>(null);
+  useEffect(() => box.current?.focus(), []);
+  /** Keys and presses so far, with the one that began it. */
+  const pressed = useRef(1);
+  useEffect(() => {
+    const near = [...ids.slice(at, at + ahead + 1), ...ids.slice(Math.max(0, at - ahead), at)];
+    contents.ahead(near.flatMap((id) => data.replica.card.get(id)?.fingerprint ?? []));
+  }, [contents, ids, at, data.replica.card]);
+  const { chain } = content;
+  useEffect(() => {
+    if (!lead || !chain || chain.medium !== lead.chain.medium) return setAudition(null);
+    const { how, at: place } = placedAt(way, settingAt);
+    setAudition({
+      chain: putOn(lead.chain, chain, how, place),
+      strength: wayOf(how).keepsStrength ? lead.strength : 100,
+    });
+  }, [lead, chain, way, settingAt, setAudition]);
+  useEffect(() => () => setAudition(null), [setAudition]);
+  const go = (to: Candidates) => {
+    pressed.current++;
+    onChange(to);
+  };
+  const opened = useActions(
+    candidatesPlace,
+    {
+      count: ids.length,
+      name: card.name,
+      way,
+      step: (by) => go(candidateAfter(candidates, by)),
+      nth: (n) => go(nthCandidate(candidates, n)),
+      draw: () => go(drawnCandidate(candidates, Math.random())),
+      keep: () => {
+        onChange(null);
+        apply(card, { ...placedAt(way, settingAt), strength: 100, just: {}, keys: pressed.current + 1 });
+      },
+      leave: () => onChange(null),
+    },
+    { modal: true, note: `${at + 1} of ${ids.length}` },
+  );
+  return (
+    <Box
+      ref={box}
+      tabIndex={-1}
+      role="region"
+      aria-label="Candidates"
+      outline="none"
+      position="absolute"
+      top="12px"
+      left="50%"
+      transform="translateX(-50%)"
+      zIndex="15"
+      width="min(640px, calc(100% - 40px))"
+      bg="card"
+      color="cardInk"
+      borderTop="2px solid"
+      borderColor="cardHead"
+      borderRadius="part"
+      boxShadow="lg"
+      px="16px"
+      py="8px"
+    >
+      <HStack gap="12px" alignItems="baseline" aria-live="polite">
+        <chakra.span textStyle="figure" whiteSpace="nowrap">{`${at + 1} of ${ids.length}`}</chakra.span>
+        <chakra.span textStyle="rowTitle" truncate title={card.name} flex="1">
+          {card.name}
+        </chakra.span>
+        <chakra.span fontSize="sm" color="cardMuted" truncate maxWidth="40%" title={from}>
+          {from}
+        </chakra.span>
+      </HStack>
+      <HStack gap="6px" mt="4px" ml="-8px" fontSize="sm">
+        {content.problem && (
+          <chakra.span role="alert">{`✕ It could not be fetched: ${content.problem.message}`}</chakra.span>
+        )}
+        <ActionButton action="candidates.keep" short />
+        <ActionButton action="candidates.previous" short />
+        <ActionButton action="candidates.next" short />
+        <ActionButton action="candidates.draw" short />
+        <ActionButton action="candidates.leave" short />
+      </HStack>
+      {opened}
+    </Box>
+  );
+}
