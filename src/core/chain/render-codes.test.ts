@@ -177,27 +177,30 @@ it("is the same to the bit with the rows shared among helpers, and in place", as
   expect(tasks).toEqual(Array.from({ length: 8 }, () => [0, 1]).flat());
 });
 
-it.each([50, 20])("at a mix of %d in a hundred a curve goes so far, in the codes that it is drawn over", (mix) => {
-  const points = [
-    [0, 0.1],
-    [0.5, 0.8],
-    [1, 0.9],
-  ];
-  const encoded = (by: number) => {
-    const planes = [0.05, 0.2, 0.7].map((v) => Float32Array.of(v));
-    const made = renderImage(
-      look(set("image.tone-curve", { points }, by)),
-      { width: 1, height: 1, planes },
-      100,
-    );
-    return made.planes.map(([v]) => encodeSrgb(v));
-  };
-  const [none, whole, some] = [encoded(0), encoded(100), encoded(mix)];
-  some.forEach((v, c) => {
-    expect(Math.abs(whole[c] - none[c])).toBeGreaterThan(0.03);
-    expect(v).toBeCloseTo(none[c] + ((whole[c] - none[c]) * mix) / 100, 4);
-  });
-});
+it.each([50, 20])(
+  "at a mix of %d in a hundred a curve goes so far, in the codes that it is drawn over",
+  (mix) => {
+    const points = [
+      [0, 0.1],
+      [0.5, 0.8],
+      [1, 0.9],
+    ];
+    const encoded = (by: number) => {
+      const planes = [0.05, 0.2, 0.7].map((v) => Float32Array.of(v));
+      const made = renderImage(
+        look(set("image.tone-curve", { points }, by)),
+        { width: 1, height: 1, planes },
+        100,
+      );
+      return made.planes.map(([v]) => encodeSrgb(v));
+    };
+    const [none, whole, some] = [encoded(0), encoded(100), encoded(mix)];
+    some.forEach((v, c) => {
+      expect(Math.abs(whole[c] - none[c])).toBeGreaterThan(0.03);
+      expect(v).toBeCloseTo(none[c] + ((whole[c] - none[c]) * mix) / 100, 4);
+    });
+  },
+);
 
 describe("windows at full size", () => {
   it.each((effectsFor("image") as readonly ImageEffect[]).map((e) => [e.id, e] as const))(

@@ -17,7 +17,7 @@ interface Way {
 }
 
 /** Every way to apply, the one that is usual at first before the others. A new one is an entry here; all else follows. */
-export const ways = {
+const ways = {
   replace: {
     does: "put the card on in place of the chain",
     short: "put on",

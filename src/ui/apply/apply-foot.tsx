@@ -22,9 +22,9 @@ export const ApplyFoot = memo(function ApplyFoot({
       borderColor="cardRule"
       px="16px"
       py="8px"
-      gap="6px"
+      gap="2px 6px"
       fontSize="sm"
-      wrap={narrow ? "wrap" : "nowrap"}
+      wrap="wrap"
     >
       <ActionButton action="apply.put" short />
       {!narrow && (
@@ -32,6 +32,9 @@ export const ApplyFoot = memo(function ApplyFoot({
           {wayIds.map(
             (other) => other !== way && <ActionButton key={other} action={`apply.put-${other}`} short />,
           )}
+          <chakra.span flexBasis="100%" />
+          <ActionButton action="apply.audition" short />
+          <ActionButton action="apply.random" short />
           <HStack gap="6px">
             <KeyCap keys="Alt+1" quiet />
             <chakra.span whiteSpace="nowrap">pick row</chakra.span>

@@ -24,7 +24,7 @@ import { useSelection, type Selection } from "../parts/use-selection";
 export type Audition = Shape;
 
 /** How a card is put on. */
-export interface Applying {
+interface Applying {
   readonly how: WayId;
   /** The place of the chosen setting, for the way that asks for it. */
   readonly at?: number;
