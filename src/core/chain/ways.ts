@@ -41,14 +41,14 @@ const ways = {
   },
   at: {
     does: "add the card before the chosen setting",
-    short: "at the setting",
+    short: "at setting",
     said: "into the chain of",
     keepsStrength: true,
     settings: (own, card, at) => [...own.slice(0, at), ...card, ...own.slice(at)],
   },
   missing: {
     does: "add what the chain has none of yet",
-    short: "what is missing",
+    short: "missing",
     said: "where it was missing on",
     keepsStrength: true,
     settings(own, card) {
