@@ -1,19 +1,11 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, test, type Page } from "@playwright/test";
-import { chain, clearChain, found, openSession, press, said, saved, setting, signIn } from "./desk";
+import { chain, clearChain, found, look, openSession, press, said, saved, setting, signIn } from "./desk";
 
 const strip = (page: Page) => page.getByRole("region", { name: "Candidates" });
 const bar = (page: Page) => page.getByRole("dialog", { name: "Find and apply" });
 const settings = (page: Page) => chain(page).getByRole("list", { name: "Settings" }).getByRole("listitem");
 const targets = (page: Page) => page.getByRole("listbox", { name: "Targets" });
-/** What the viewer shows, as a sum over its pixels. */
-const look = (page: Page) =>
-  page.getByTestId("after").evaluate((canvas: HTMLCanvasElement) => {
-    const { data } = canvas.getContext("2d")!.getImageData(0, 0, canvas.width, canvas.height);
-    let sum = 0;
-    for (let i = 0; i < data.length; i += 4 * 997) sum += data[i] + 3 * data[i + 1] + 7 * data[i + 2];
-    return sum;
-  });
 const listed = (page: Page, query: string) => expect(page.locator(`[data-query="${query}"]`)).toBeVisible();
 
 /** A picture that no other test asks about, with nothing on it. */

@@ -61,6 +61,15 @@ export const strip = (page: Page) => page.getByRole("contentinfo", { name: "Keys
 export const found = (page: Page, name: string) =>
   page.getByRole("listbox", { name: "Cards found" }).getByRole("option").filter({ hasText: name });
 
+/** What the viewer shows of a picture, as a sum over a few of its pixels: different looks give different sums. */
+export const look = (page: Page) =>
+  page.getByTestId("after").evaluate((canvas: HTMLCanvasElement) => {
+    const { data } = canvas.getContext("2d")!.getImageData(0, 0, canvas.width, canvas.height);
+    let sum = 0;
+    for (let i = 0; i < data.length; i += 4 * 997) sum += data[i] + 3 * data[i + 1] + 7 * data[i + 2];
+    return sum;
+  });
+
 /** Scrolls the library's index to where its folders end and tags begin: only the lines in sight are drawn, and the newest folder is the last one. */
 export async function toLastFolders(page: Page): Promise<void> {
   await page.getByRole("tree", { name: "Folders and lists" }).hover();

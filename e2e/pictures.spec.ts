@@ -1,7 +1,8 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test } from "@playwright/test";
 import {
   chain,
   found,
+  look,
   openSession,
   press,
   rendered,
@@ -12,15 +13,6 @@ import {
   strip,
   target,
 } from "./desk";
-
-/** Sum of a few pixels of the viewer's result: real pictures give different sums for different looks. */
-const look = (page: Page) =>
-  page.getByTestId("after").evaluate((canvas: HTMLCanvasElement) => {
-    const { data } = canvas.getContext("2d")!.getImageData(0, 0, canvas.width, canvas.height);
-    let sum = 0;
-    for (let i = 0; i < data.length; i += 4 * 997) sum += data[i] + 3 * data[i + 1] + 7 * data[i + 2];
-    return sum;
-  });
 
 test("a stills editor's look on twelve pictures at once, by keyboard alone", async ({ page, browser }) => {
   await signIn(page, "stills");

@@ -412,7 +412,7 @@ describe("recall", () => {
     fc.assert(
       fc.property(
         fc.array(step, { maxLength: 25 }),
-        fc.array(query, { minLength: 1, maxLength: 12 }),
+        fc.array(query, { minLength: 12, maxLength: 12 }),
         (steps, queries) => {
           const [store, known] = [new IndexStore(), new Map<string, SearchDocument>()];
           const apply = (to: IndexStore, one: SearchDocument | string) =>

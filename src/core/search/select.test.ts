@@ -234,7 +234,7 @@ describe("the index", () => {
     fc.assert(
       fc.property(
         fc.array(document, { maxLength: 20 }),
-        fc.array(query, { minLength: 1, maxLength: 12 }),
+        fc.array(query, { minLength: 12, maxLength: 12 }),
         (documents, queries) => {
           const [store, known] = [new IndexStore(), new Map<string, SearchDocument>()];
           for (const one of documents) {
