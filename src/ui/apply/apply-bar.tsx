@@ -332,7 +332,13 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, settingAt, onClose
       way,
       kind: target.kind,
       settingAt,
-      setWay: (next) => saveSettings({ applyWays: { ...settings.applyWays, [target.kind]: next } }),
+      // Where nothing is selected it is for whatever has none of its own.
+      setWay: (next) =>
+        saveSettings(
+          target.kind === ""
+            ? { applyWay: next }
+            : { applyWays: { ...settings.applyWays, [target.kind]: next } },
+        ),
       isComparing: what !== null,
       grouping,
       setGrouping: (barGrouping) => saveSettings({ barGrouping }),
