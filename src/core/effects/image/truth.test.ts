@@ -417,6 +417,12 @@ const truth = {
     expect(l(after, 98)).toBeLessThan(l(before, 98) - 0.01);
     expect(l(after, 101)).toBeGreaterThan(l(before, 101) + 0.01);
     expect(l(after, 10)).toBeCloseTo(l(before, 10), 3);
+    // By its definition, over the blur of a step: the normal distribution's integral (0.6046 at 1.5 pixels of a sigma of
+    // 5.657; from a table of the normal distribution).
+    const [low, high] = [l(before, 10), l(before, 190)];
+    const d = high - (low + (high - low) * 0.6046);
+    expect(l(after, 101)).toBeCloseTo(high + (d / (1 + d / 0.2)) * 4 * high * (1 - high), 2);
+    expect(d / 0.2).toBeGreaterThan(0.4);
   },
   "image.blur": () => {
     // A step through a Gaussian is the normal distribution's integral: 84.13 % one sigma behind the edge.
