@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { beforeAll, describe, expect, it } from "vitest";
 import { chainText } from "@/core/chain/fingerprint";
 import type { Chain, EffectSetting } from "@/core/chain/model";
+import { normaliseChain } from "@/core/chain/values";
 import { putOn, wayIds, type WayId } from "@/core/chain/ways";
 import { highPass, join, newLibrary, type Person } from "./world";
 
@@ -27,7 +28,7 @@ beforeAll(async () => {
     of(...highPass(200).settings, gain(-3), gain(-4)),
   ].entries()) {
     const { body } = await owner.run<{ cardId: string }>("keep-card", { name: `Way ${i}`, path: "", chain });
-    cards.push({ id: body.result.cardId, chain });
+    cards.push({ id: body.result.cardId, chain: normaliseChain(chain).chain });
   }
 });
 
@@ -80,7 +81,7 @@ describe("ways to apply", () => {
     const mixed = await apply(cards[0].id, "missing", {}, [one, two]);
     expect([mixed.status, mixed.body.change!.summary]).toEqual([
       200,
-      "“Way 0” where it was missing on 1 clip",
+      "“Way 0” where it was missing on “Take 2”",
     ]);
     expect((await rowOf(one)).cardId).toBe(cards[1].id);
     expect((await rowOf(two)).cardId).toBe(cards[0].id);

@@ -158,16 +158,37 @@ export async function cardsWithoutFiles(
   effects: readonly string[],
   most: number,
 ): Promise<[cardId: string, files: number][]> {
-  const { rows } = await db.execute<{ id: string; files: number }>(sql`
-    select ${card.id} as id, count(distinct named.hash)::integer as files
-    from ${card} cross join lateral (
-      select (regexp_matches(${card.chainText}, '"([0-9a-f]{64})"', 'g'))[1] as hash
-    ) as named
-    where ${card.libraryId} = ${libraryId} and not ${card.withdrawn} and ${seenBy(userId)}
-      and ${card.effects} && ${sql.param([...effects])}::text[]
-      and not exists (select 1 from ${media} where ${media.libraryId} = ${libraryId} and ${media.id} = named.hash)
-    group by ${card.id} order by ${card.id} limit ${most}`);
-  return rows.map(({ id, files }) => [id, files]);
+  const found: [cardId: string, files: number][] = [];
+  let last: string | null = null;
+  // A stretch after the other in the order of the ids, so that no statement goes through all that the database holds.
+  for (;;) {
+    const after: SQL = last === null ? sql`` : sql`and ${card.id} > ${last}`;
+    interface Stretch extends Record<string, unknown> {
+      readonly last: string | null;
+      readonly n: number;
+      readonly found: [cardId: string, files: number][];
+    }
+    const { rows }: { rows: Stretch[] } = await db.execute<Stretch>(sql`
+      with stretch as materialized (
+        select ${card.id} as id, ${card.chainText} as chain_text,
+          not ${card.withdrawn} and ${seenBy(userId)} and ${card.effects} && ${sql.param([...effects])}::text[] as is_asked
+        from ${card} where ${card.libraryId} = ${libraryId} ${after} order by ${card.id} limit ${headsAtOnce}
+      ), lacking as (
+        select stretch.id, count(distinct named.hash)::integer as files
+        from stretch cross join lateral (
+          select (regexp_matches(stretch.chain_text, '"([0-9a-f]{64})"', 'g'))[1] as hash
+        ) as named
+        where stretch.is_asked
+          and not exists (select 1 from ${media} where ${media.libraryId} = ${libraryId} and ${media.id} = named.hash)
+        group by stretch.id
+      )
+      select (select id from stretch order by id desc limit 1) as last, (select count(*)::integer from stretch) as n,
+        coalesce((select json_agg(json_build_array(id, files) order by id) from lacking), '[]') as found`);
+    const [{ n, ...stretch }] = rows;
+    found.push(...stretch.found);
+    if (n < headsAtOnce || found.length >= most) return found.slice(0, most);
+    last = stretch.last;
+  }
 }
 
 /** Some contents by their fingerprints, each as its canonical text; those only of others' private cards are left out. */
