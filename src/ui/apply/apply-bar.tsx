@@ -442,7 +442,12 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, settingAt, onClose
             onKeyDown={onKey}
             _focusVisible={{ outline: "none", boxShadow: "none" }}
           />
-          <chakra.span fontSize="sm" color="cardMuted" whiteSpace="nowrap" aria-live="polite">
+          <chakra.span
+            fontSize="sm"
+            color="cardMuted"
+            whiteSpace={isNarrow ? "normal" : "nowrap"}
+            aria-live="polite"
+          >
             {what
               ? count > 0 || likes.hits === null
                 ? likes.note
