@@ -24,7 +24,7 @@ test("by keyboard: what wants tidying is found, put right by one key, and taken 
   await expect(page.getByRole("img", { name: /^Cards applied by week/ })).toBeVisible();
   const before = await countOf(page, "Tags of nearly one name");
   expect(before).toBeGreaterThan(0);
-  await press(page, "End", "ArrowUp", "ArrowRight");
+  await press(page, "End", "ArrowUp", "ArrowUp", "ArrowRight");
   await expect(matters(page, "Tags of nearly one name")).toBeFocused();
   await press(page, "Enter");
   await expect(said(page)).toContainText("Merged tag");
