@@ -130,7 +130,8 @@ export class LibraryStore {
       if (signal.aborted) return;
       this.copy = new LibraryCopy({ rows, ownCards, streams, habits });
       this.kept = new KeptCards(this.libraryId, rest.member.id);
-      this.publish({ ...rest, ...this.seen() });
+      // Who the asker is was read before the rows: what changed in between is in these alone.
+      this.publish({ ...rest, ...this.seen(), member: selfOf(rest.member, this.copy.replica) });
       // Read while the cards come.
       const kept = this.finder.ask("begin", { libraryId: this.libraryId, memberId: rest.member.id });
       if (early || !(await this.takeKept(this.kept, signal))) await this.takeFetched(early, signal);
