@@ -38,14 +38,11 @@ export function fromColumns<E extends Entity>(entity: E, columns: Record<string,
   return row as unknown as EntityRows[E];
 }
 
-// Drizzle's types follow one table; the tables share only what is used here.
-const anyTable = (entity: Entity) => tables[entity] as typeof schema.folder;
-
-/** The table that a kind of row is kept in. */
-export const tableOf = (entity: Entity) => anyTable(entity);
+/** The table that a kind of row is kept in. Drizzle's types follow one table; the tables share only what is used here. */
+export const tableOf = (entity: Entity) => tables[entity] as typeof schema.folder;
 
 /** Ids, as one parameter however many they are. */
-const among = (ids: readonly string[]) => sql`any(${sql.param([...ids])}::uuid[])`;
+export const among = (ids: readonly string[]) => sql`any(${sql.param([...ids])}::uuid[])`;
 
 /** Those of some rows that are there in the library, by their ids. One statement. */
 export async function readSome<E extends Entity>(
@@ -55,7 +52,7 @@ export async function readSome<E extends Entity>(
   ids: readonly string[],
 ): Promise<Map<string, EntityRows[E]>> {
   if (ids.length === 0) return new Map();
-  const table = anyTable(entity);
+  const table = tableOf(entity);
   const found = await db
     .select()
     .from(table)
@@ -77,7 +74,7 @@ export async function readAll<E extends Entity>(
   libraryId: string,
   userId: string,
 ): Promise<EntityRows[E][]> {
-  const table = anyTable(entity);
+  const table = tableOf(entity);
   const { ownerId } = table as unknown as { ownerId: typeof schema.folder.name };
   const own = entities[entity].of === "member" ? or(isNull(ownerId), eq(ownerId, userId)) : undefined;
   const found = await db
@@ -102,7 +99,7 @@ export async function insertRows<E extends Entity>(
     libraryId,
   })) as InferInsertModel<typeof schema.folder>[];
   for (let at = 0; at < columns.length; at += insertedAtOnce)
-    await db.insert(anyTable(entity)).values(columns.slice(at, at + insertedAtOnce));
+    await db.insert(tableOf(entity)).values(columns.slice(at, at + insertedAtOnce));
 }
 
 /** What a row of that id is given. */
@@ -128,7 +125,7 @@ export async function updateRows<E extends Entity>(
     if (rows) rows.push({ ...row, id });
     else alike.set(keys.join(), [{ ...row, id }]);
   }
-  const table = anyTable(entity);
+  const table = tableOf(entity);
   for (const [keys, rows] of alike) {
     const sets = keys.split(",").map((key) => {
       const column = sql.identifier(columnName(key));
@@ -144,6 +141,6 @@ export async function updateRows<E extends Entity>(
 }
 
 export async function deleteRows(db: Executor, entity: Entity, ids: readonly string[]): Promise<void> {
-  const table = anyTable(entity);
+  const table = tableOf(entity);
   await db.delete(table).where(sql`${table.id} = ${among(ids)}`);
 }

@@ -3,12 +3,10 @@ import type { Chain } from "@/core/chain/model";
 import type { RowChange } from "@/core/library/change";
 import { entities, entityNames, factsOf, type Entity } from "@/core/library/entities";
 import type { Executor } from "./connection";
-import { tableOf } from "./entities";
+import { among, tableOf } from "./entities";
 import { cardVersion, change, proposal, stream } from "./schema";
 
 /* What is left of cards besides their own rows. Erasing is the one thing that the ledger does not keep. */
-
-const among = (ids: readonly string[]) => sql`any(${sql.param([...ids])}::uuid[])`;
 
 /** The contents that some cards have had. */
 export async function versionsOf(

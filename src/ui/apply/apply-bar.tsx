@@ -299,7 +299,8 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, settingAt, onClose
       "Alt+Backspace": dropTerm,
     };
     const wanted = wayOfKeys(keys, way);
-    if (wanted === "at" && settingAt === null) return;
+    // As the usual way it goes to the end then.
+    if (wanted === "at" && settingAt === null && keys !== "Enter") return;
     if (wanted) put(wanted);
     else if (number) put(way, Number(number[1]) - 1);
     else if (keys === "Backspace" && typed === "" && what) lookLike(null);

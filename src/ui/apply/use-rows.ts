@@ -1,7 +1,6 @@
 import { useMemo } from "react";
 import { pathOf } from "@/core/library/tree";
 import type { CardHead } from "@/core/library/entities";
-import { formatOf } from "@/core/library/variants";
 import { effectsBegun } from "@/core/search/bare-effects";
 import { fitsTarget } from "@/core/search/document";
 import { cardDocument, type Shelved } from "@/core/search/documents";
@@ -9,6 +8,7 @@ import { explain, type Explanation } from "@/core/search/explain";
 import type { Node } from "@/core/search/query/model";
 import { parseQuery } from "@/core/search/query/parse";
 import { regrouped } from "@/core/search/regroup";
+import { searchTarget } from "../bench/search-target";
 import type { Bench } from "../bench/use-bench";
 import { useDesk } from "../data/desk";
 import { useHidden } from "../keeping/use-hidden";
@@ -49,14 +49,8 @@ export function useRows(bench: Bench, { typed, within, what }: Asked) {
   const { data } = useDesk();
   const { replica, shelf, habitsOf } = data;
   const grouping = data.member.settings.barGrouping ?? null;
-  const { lead } = bench;
   const { effects: hidden } = useHidden();
-  const target = {
-    medium: lead?.chain.medium ?? bench.session.session.medium,
-    kind: lead?.kind ?? "",
-    format: formatOf(lead?.mediaId ? bench.session.media.get(lead.mediaId)?.facts : undefined),
-    prefers: data.member.settings.preferredFormats,
-  };
+  const target = searchTarget(bench, data.member.settings);
   const { medium, kind } = target;
   const { query, result } = useRecall(typed, target, mostRows, within);
   const likes = useLikeness(what, bench);

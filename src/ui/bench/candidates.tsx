@@ -12,19 +12,27 @@ import {
   type Candidates,
 } from "@/core/library/candidates";
 import { usualWay } from "@/core/library/media";
-import { formatOf } from "@/core/library/variants";
+import type { CardHead } from "@/core/library/entities";
+import type { Medium } from "@/core/media";
 import { candidatesPlace } from "../actions/candidates";
 import { ActionButton } from "../actions/action-button";
 import { useActions } from "../actions/use-actions";
 import { lastFound } from "../apply/last-found";
 import { useContent } from "../data/contents";
 import { useDesk } from "../data/desk";
+import { searchTarget } from "./search-target";
 import type { Bench } from "./use-bench";
 
 /** Cards that are gone through where nothing was found before: those that the member uses most on such a target. */
 const usualOnes = 24;
 /** Contents that are fetched on either side of the one that is tried. */
 const ahead = 3;
+
+/** True of the cards in use that are for a medium. */
+const isFor = (cards: ReadonlyMap<string, CardHead>, medium: Medium | undefined) => (id: string) => {
+  const card = cards.get(id);
+  return card !== undefined && card.medium === medium && !card.withdrawn;
+};
 
 /** What is tried in a row, and how it begins: with what the apply bar listed last, as far as it is for the material. */
 export function useCandidates({ lead, session }: Bench) {
@@ -33,22 +41,16 @@ export function useCandidates({ lead, session }: Bench) {
   const [given, setCandidates] = useState<Candidates | null>(null);
   const medium = lead?.chain.medium;
   const candidates = useMemo(
-    () => given && presentCandidates(given, (id) => replica.card.get(id)?.medium === medium),
+    () => given && presentCandidates(given, isFor(replica.card, medium)),
     [given, replica.card, medium],
   );
   const begin = useCallback(
     async (by: 1 | -1) => {
       if (!lead) return;
-      const isFor = (id: string) => replica.card.get(id)?.medium === lead.chain.medium;
       const last = lastFound(libraryId);
-      const ids = last?.ids.filter(isFor) ?? [];
+      const ids = last?.ids.filter(isFor(replica.card, lead.chain.medium)) ?? [];
       if (last && ids.length > 0) return setCandidates(candidatesOf(ids, last.from, by));
-      const target = {
-        medium: lead.chain.medium,
-        kind: lead.kind,
-        format: formatOf(lead.mediaId ? session.media.get(lead.mediaId)?.facts : undefined),
-        prefers: member.settings.preferredFormats,
-      };
+      const target = searchTarget({ lead, session }, member.settings);
       const { hits } = await finder.ask("recall", { query: "", target, limit: usualOnes });
       const usual = candidatesOf(
         hits.filter(({ fits }) => fits).map(({ id }) => id),
@@ -58,7 +60,7 @@ export function useCandidates({ lead, session }: Bench) {
       if (usual) setCandidates(usual);
       else tell({ kind: "problem", text: `There is no card for a ${lead.kind} yet.` });
     },
-    [lead, session.media, replica.card, libraryId, finder, member.settings.preferredFormats, tell],
+    [lead, session, replica.card, libraryId, finder, member.settings, tell],
   );
   return { candidates, setCandidates, begin };
 }

@@ -1,6 +1,6 @@
 import { operation, ofLibrary } from "../operation";
 
-/** Cards of which more than nothing is missing that are told at once. */
+/** Cards that are told at once. */
 export const mostMissing = 1000;
 
 export interface MissingFiles {
