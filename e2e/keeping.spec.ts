@@ -341,3 +341,37 @@ test("an owner erases a withdrawn card for good, by two keys, from everybody's l
   await expect(grid(other)).toContainText("Nothing here answers to “list:");
   await other.context().close();
 });
+
+test("by keyboard: keys pressed before the rows asked for are there wait for them, in their order", async ({
+  page,
+}) => {
+  // Whatever a worker says comes late, as it does on a machine that has much else to do.
+  await page.addInitScript(() => {
+    const { set } = Object.getOwnPropertyDescriptor(Worker.prototype, "onmessage")!;
+    Object.defineProperty(Worker.prototype, "onmessage", {
+      set(this: Worker, heard: (event: MessageEvent) => void) {
+        set!.call(this, (event: MessageEvent) => void setTimeout(() => heard(event), 400));
+      },
+    });
+  });
+  await signIn(page, "curator");
+  await toLibrary(page);
+  await press(page, "/");
+  await page.keyboard.type("voice");
+  await press(page, "Enter");
+  await expect(row(page, "Voice, clear")).toBeVisible();
+  await press(page, "/");
+  await page.getByRole("textbox", { name: "Filter cards" }).fill("");
+  await page.keyboard.type("mallets, h");
+  await press(page, "Enter", "Home", "q", "4");
+  await expect(said(page)).toContainText("Rated “Mallets, harder”");
+  await press(page, "Backspace");
+  await expect(said(page)).toContainText("Taken back: rated “Mallets, harder”");
+
+  // Also what is then typed.
+  await press(page, "/");
+  await page.keyboard.type("x");
+  await press(page, "Enter", "/");
+  await page.keyboard.type("y z");
+  await expect(page.getByRole("textbox", { name: "Filter cards" })).toHaveValue("mallets, hxy z");
+});

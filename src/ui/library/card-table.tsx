@@ -143,8 +143,8 @@ interface CardTableProps {
   readonly label: string;
   readonly empty: ReactNode;
   readonly selection: Selection;
-  /** Hears the order of the rows on the screen, in which the selection moves. */
-  readonly onOrder: (order: readonly string[]) => void;
+  /** Hears the order of the rows on the screen, in which the selection moves, and the ids that it was made of. */
+  readonly onOrder: (order: readonly string[], ids: readonly string[]) => void;
   readonly onOpen: () => void;
   readonly ref: RefObject<HTMLDivElement | null>;
 }
@@ -279,7 +279,7 @@ export function CardTable({
       return keyed.sort(([a], [b]) => (a < b ? -1 : a > b ? 1 : 0)).map(([, id]) => id);
     }
   }, [ids, sorting, ownOrder, replica, shelf, look]);
-  useEffect(() => onOrder(order), [order, onOrder]);
+  useEffect(() => onOrder(order, ids), [order, ids, onOrder]);
   // The virtualiser is a mutable object; what is drawn follows from its own state, not from props.
   // The head covers what is scrolled to the top, and sets the rows down by its height.
   const virtual = useVirtualizer({

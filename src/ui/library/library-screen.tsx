@@ -30,6 +30,7 @@ import { IndexColumn } from "./index-column";
 import { findSearch, knownPlace, placeName, type LibraryPlace } from "./places";
 import { indexedTenths } from "../data/library-store";
 import { useStore } from "../data/store";
+import { useHeldKeys } from "../keys/held-keys";
 import { useMatching } from "./use-matching";
 import { cardDocument } from "@/core/search/documents";
 import { explain } from "@/core/search/explain";
@@ -57,6 +58,12 @@ function sayEmpty({ kind }: LibraryPlace, typed: string, isIndexed: boolean): st
   return "Nothing is filed here.";
 }
 
+interface Ordered {
+  /** The ids of the rows in the order on the screen, and those that it was made of. */
+  readonly order: readonly string[];
+  readonly ordered: readonly string[];
+}
+
 /** The library: index, table of cards, the card itself. */
 export function LibraryScreen() {
   const { data, library, act, tell, takeBack } = useDesk();
@@ -66,7 +73,7 @@ export function LibraryScreen() {
   const [wantedPlace, setPlace] = useState<LibraryPlace>({ kind: "all" });
   const place = useMemo(() => knownPlace(wantedPlace, replica), [wantedPlace, replica]);
   const [typed, setTyped] = useState("");
-  const [order, setOrder] = useState<readonly string[]>([]);
+  const [{ order, ordered }, setOrder] = useState<Ordered>({ order: [], ordered: [] });
   /** What lies on the filing desk, while that is open. */
   const [pile, setPile] = useState<readonly string[] | null>(null);
   const [isTrying, setTrying] = useState(false);
@@ -75,7 +82,7 @@ export function LibraryScreen() {
   const table = useRef<HTMLDivElement>(null);
   const filter = useRef<HTMLInputElement>(null);
 
-  const { ids: found } = useMatching(typed);
+  const { ids: found, query: answered } = useMatching(typed);
   const isIndexed = useStore(library.arrival, indexedTenths) >= 10;
   const search = place.kind === "search" ? findSearch(place.id, replica) : undefined;
   const held = useSearch(search);
@@ -90,6 +97,14 @@ export function LibraryScreen() {
   const matching = useMemo(() => (found ? here.filter((id) => found.has(id)) : here), [here, found]);
   const { ids, folded } = useFolded(matching, data);
 
+  const putInOrder = useCallback(
+    (order: readonly string[], ordered: readonly string[]) => setOrder({ order, ordered }),
+    [],
+  );
+  // The answer came with other rows, which the table has not put in order yet.
+  const isAnswered = typed.trim() === "" || (answered === typed && ordered === ids);
+  const isAtTable = pile === null && !isAtOffers;
+  useHeldKeys(isAtTable && !isAnswered);
   const selection = useSelection(order);
   const selected = useMemo(
     () => order.filter((id) => selection.ids.has(id)).flatMap((id) => replica.card.get(id) ?? []),
@@ -121,8 +136,8 @@ export function LibraryScreen() {
   const list = place.kind === "list" ? replica.favouritesList.get(place.id) : undefined;
 
   useEffect(() => {
-    if (!pile && !isAtOffers) settleFocus(table.current);
-  }, [pile, isAtOffers]);
+    if (isAtTable) settleFocus(table.current);
+  }, [isAtTable]);
 
   const { sessionId, libraryId } = useDesk();
   const toBench = useCallback(() => {
@@ -284,7 +299,7 @@ export function LibraryScreen() {
                   ownOrder={place.kind === "list" || place.kind === "search"}
                   label="Cards"
                   selection={selection}
-                  onOrder={setOrder}
+                  onOrder={putInOrder}
                   onOpen={toBench}
                   empty={data.arriving ? <CardsComing /> : sayEmpty(place, typed, isIndexed)}
                 />
