@@ -72,6 +72,7 @@ const said: Record<string, RegExp> = {
   "remove-search": /^removed the search “Search \d+”$/,
   "keep-team-search": /^renamed the search “Search \d+” to “Found \d+”$/,
   "remove-team-search": /^removed the search “Search \d+”$/,
+  "apply-draft": /^2 returns fed by 2 clips$/,
   "apply-card": /^“Card \d+” on 2 clips$/,
   "set-chain": /^shaped “Take 1”$/,
   "import-card": /^imported preset “Imported \d+”$/,

@@ -238,6 +238,13 @@ export async function makeScenarios() {
     }),
     "remove-team-search": async () => ({ searchId: await search("keep-team-search") }),
     "apply-card": async () => ({ sessionId, targetIds, cardId: await keep(), strength: 80 }),
+    "apply-draft": async () => ({
+      sessionId,
+      targetIds,
+      parts: [{ cardId: await keep() }, { name: "Hum", chain: highPass(++names) }],
+      how: "return",
+      strength: 50,
+    }),
     "set-chain": async () => ({ sessionId, targetId: targetIds[0], chain: highPass(++names), strength: 55 }),
     "import-card": async () => ({
       file: writeCardFile({

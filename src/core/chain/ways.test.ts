@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { Chain } from "./model";
-import { placedAt, putOn, wayIds, type WayId } from "./ways";
+import { placedAt, putOn, wayIds, waysFor, type WayId } from "./ways";
 
 const of = (...effects: string[]): Chain => ({
   medium: "audio",
@@ -20,6 +20,9 @@ describe("ways to apply", () => {
     ["at", 3, "a b c x b"],
     ["at", 64, "a b c x b"],
     ["missing", undefined, "a b c x"],
+    // What is heard on the target that is made for it: a return is behind the chain, a copy has only the card.
+    ["return", undefined, "a b c x b"],
+    ["parallel", undefined, "x b"],
   ] as const)("%s %s", (way, at, expected) => {
     expect(said(putOn(of("a", "b", "c"), of("x", "b"), way, at))).toBe(expected);
   });
@@ -44,7 +47,7 @@ describe("ways to apply", () => {
           way === "missing"
             ? put.settings.filter(({ effect }) => !(own as string[]).includes(effect))
             : put.settings;
-        const kept = way === "replace" ? [] : target.settings;
+        const kept = way === "replace" || way === "parallel" ? [] : target.settings;
         expect(settings).toHaveLength(added.length + kept.length);
         expect([isWithin(added, settings), isWithin(kept, settings)]).toEqual([true, true]);
       }),
@@ -56,5 +59,10 @@ describe("ways to apply", () => {
     expect(placed("at", 2)).toEqual({ how: "at", at: 2 });
     expect(placed("at", null)).toEqual({ how: "after" });
     expect(placed("before", 2)).toEqual({ how: "before" });
+  });
+
+  it("beside what is selected are only where things are mixed", () => {
+    expect(waysFor("audio")).toEqual(wayIds);
+    expect(waysFor("image")).toEqual(["replace", "after", "before", "at", "missing"]);
   });
 });

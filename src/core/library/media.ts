@@ -1,5 +1,5 @@
-import type { WayId } from "../chain/ways";
-import type { MaterialOf, TargetKind, WorkingMedium } from "../media";
+import { waysFor, type WayId } from "../chain/ways";
+import { kindsOf, mediumIds, type MaterialOf, type TargetKind, type WorkingMedium } from "../media";
 import type { Stages } from "./stages";
 
 /** What was learnt about a file when it was decoded: of a medium, or of a table of colours (.cube), which effects depend on. */
@@ -89,6 +89,9 @@ export type ViewSettings = Pick<MemberSettings, (typeof viewSettings)[number]>;
 export const copies = ["planes", "overview", "preview", "mini", "table"] as const;
 export type Copy = (typeof copies)[number];
 
-/** How cards usually come onto targets of a kind. */
-export const usualWay = ({ applyWays, applyWay = "replace" }: MemberSettings, kind: string): WayId =>
-  applyWays?.[kind as TargetKind] ?? applyWay;
+/** How cards usually come onto targets of a kind; in place of their chains, where nothing of its medium is mixed. */
+export function usualWay({ applyWays, applyWay = "replace" }: MemberSettings, kind: string): WayId {
+  const way = applyWays?.[kind as TargetKind] ?? applyWay;
+  const medium = mediumIds.find((one) => kindsOf(one).includes(kind as TargetKind));
+  return medium === undefined || waysFor(medium).includes(way) ? way : "replace";
+}

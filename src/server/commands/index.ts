@@ -60,6 +60,7 @@ import { editTarget } from "./edit-target";
 import { moveTargets } from "./move-targets";
 import { removeTargets } from "./remove-targets";
 import { applyCard } from "./apply-card";
+import { applyDraft } from "./apply-draft";
 import { setChain } from "./set-chain";
 import { updatePins } from "./update-pins";
 import { changeRole } from "./change-role";
@@ -127,6 +128,7 @@ const carriedOut: { readonly [N in CommandName]: Command<N, InputOf<N>, ResultOf
   "move-targets": moveTargets,
   "remove-targets": removeTargets,
   "apply-card": applyCard,
+  "apply-draft": applyDraft,
   "set-chain": setChain,
   "update-pins": updatePins,
   "change-role": changeRole,

@@ -5,6 +5,7 @@ export type Subject =
   | "target"
   | "setting"
   | "chain"
+  | "draft"
   | "viewer"
   | "session"
   | "card"

@@ -1,5 +1,6 @@
 import type { CardHead } from "@/core/library/entities";
 import { describe, expect, it } from "vitest";
+import { wayIds, waysFor } from "@/core/chain/ways";
 import { emptyReplica } from "@/core/library/change";
 import { Shelf } from "@/core/library/shelf";
 import { printed } from "@/core/keys/printed";
@@ -14,6 +15,8 @@ import type { BenchHere } from "./bench/here";
 import { chainPlace } from "./chain";
 import { candidatesPlace } from "./candidates";
 import type { CandidatesHere } from "./candidates/here";
+import { draftPlace } from "./draft";
+import type { DraftHere } from "./draft/here";
 import { deskPlace } from "./desk";
 import type { DeskHere } from "./desk/here";
 import { framePlace } from "./frame";
@@ -79,6 +82,10 @@ function bench(given: Partial<BenchHere> = {}, done: Done = []): BenchHere {
     find: say("find"),
     way: "replace",
     tryCandidates: say("try candidates"),
+    drafted: 0,
+    endedDraft: 0,
+    toDraft: say("to draft"),
+    bringDraftBack: say("bring draft back"),
     kept: say("kept"),
     bringUp: say("bring up"),
     stages: [],
@@ -151,7 +158,12 @@ const picture: PictureHere = {
   moveEdge: () => undefined,
 };
 const apply: ApplyHere = {
+  puts: "the card",
   found: 1,
+  drafted: 0,
+  picked: 1,
+  ways: wayIds,
+  gather: () => undefined,
   fitting: 1,
   terms: 1,
   completion: "in:",
@@ -178,6 +190,26 @@ const apply: ApplyHere = {
   recallEarlier: () => undefined,
   audition: () => undefined,
   setStrength: () => undefined,
+  leave: () => undefined,
+};
+const draft: DraftHere = {
+  puts: "the draft",
+  found: 3,
+  way: "replace",
+  ways: wayIds,
+  settingAt: 0,
+  count: 3,
+  at: 1,
+  isOn: true,
+  isMixed: true,
+  put: () => undefined,
+  putApart: () => undefined,
+  shift: () => undefined,
+  switchIt: () => undefined,
+  double: () => undefined,
+  remove: () => undefined,
+  empty: () => undefined,
+  keep: () => undefined,
   leave: () => undefined,
 };
 const candidates: CandidatesHere = {
@@ -274,6 +306,7 @@ const places: [string, ReturnType<typeof facts>][] = [
   ["offers", facts(offersPlace, offersHere)],
   ["apply", facts(applyPlace, apply)],
   ["candidates", facts(candidatesPlace, candidates)],
+  ["draft", facts(draftPlace, draft)],
   ["frame", facts(framePlace, frame)],
 ];
 
@@ -296,7 +329,7 @@ describe("all actions", () => {
     const keys = together.filter((f) => f.offered).flatMap((f) => f.keys);
     expect(keys.filter((key, i) => keys.indexOf(key) !== i)).toEqual([]);
   });
-  it.each(["library", "upkeep", "offers", "history", "team", "desk", "candidates"])(
+  it.each(["library", "upkeep", "offers", "history", "team", "desk", "candidates", "draft"])(
     "of %s have keys of their own, and none of what is there everywhere",
     (name) => {
       const all = places.filter(([n]) => [name, "frame"].includes(n)).flatMap(([, f]) => f);
@@ -545,6 +578,8 @@ describe("searches in the library", () => {
       "put-before Alt+Enter",
       "put-at Ctrl+Enter",
       "put-missing Alt+Shift+Enter",
+      "put-return Ctrl+Shift+Enter",
+      "put-parallel Ctrl+Alt+Enter",
     ]);
     expect(keysOf("before").slice(0, 2)).toEqual(["put Enter", "put-replace Alt+Enter"]);
     // Where no setting was chosen there is no place before one.
@@ -851,5 +886,31 @@ describe("the list of all actions", () => {
     expect(matching(all, "KEEP", say)).toHaveLength(1);
     expect(matching(all, "keep xyz", say)).toEqual([]);
     expect(matching(all, "  ", say)).toHaveLength(all.length);
+  });
+});
+
+describe("of the draft chain", () => {
+  it("say what they do with it, and offer returns only where sounds are mixed", () => {
+    const words = (here: DraftHere) => facts(draftPlace, here).map((f) => f.words);
+    expect(words(draft)).toContain("Put the draft on in place of the chain");
+    expect(words(draft)).toContain("Put the draft on a return that is fed by what is selected");
+    const picture = { ...draft, ways: waysFor("image"), isMixed: false };
+    expect(offered(draftPlace, picture).filter((id) => /return|parallel|apart/.test(id))).toEqual([]);
+  });
+  it("move only where there is somewhere to go", () => {
+    const moves = (at: number) =>
+      offered(draftPlace, { ...draft, at }).filter((id) => /earlier|later/.test(id));
+    expect([0, 1, 2].map(moves)).toEqual([
+      ["draft.later"],
+      ["draft.earlier", "draft.later"],
+      ["draft.earlier"],
+    ]);
+  });
+  it("on the bench lead to it where there is one, else bring the last one back by the same key", () => {
+    const with_ = (given: Partial<BenchHere>) =>
+      offered(benchPlace, bench(given)).filter((id) => id.endsWith("draft"));
+    expect(with_({})).toEqual([]);
+    expect(with_({ drafted: 2, endedDraft: 3 })).toEqual(["bench.draft"]);
+    expect(with_({ endedDraft: 3 })).toEqual(["bench.last-draft"]);
   });
 });

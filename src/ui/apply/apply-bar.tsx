@@ -19,7 +19,8 @@ import { fold } from "@/core/text/fold";
 import { useVocabulary } from "../data/vocabulary";
 import type { Scope } from "../frame/finding";
 import { findScope } from "../library/places";
-import { placedAt, putOn, wayOf, type WayId } from "@/core/chain/ways";
+import { placedAt, putOn, wayOf, waysFor, type WayId } from "@/core/chain/ways";
+import { draftChain, emptyDraft, gathered, type Draft } from "@/core/chain/draft";
 import { usualWay, type MemberSettings } from "@/core/library/media";
 import { earlierQueries, rememberQuery } from "./earlier-queries";
 import { combination } from "@/core/keys/combination";
@@ -30,8 +31,11 @@ import { count as sayCount, countTargets } from "@/core/library/words";
 import { useContent } from "../data/contents";
 import { sayError, useDesk } from "../data/desk";
 import type { Arrival } from "../data/library-store";
+import { useDraft } from "../data/drafts";
 import { useStore } from "../data/store";
-import type { Bench } from "../bench/use-bench";
+import { longestChain } from "@/core/chain/model";
+import { DraftLine } from "../bench/draft-tray";
+import type { Bench, PutItem } from "../bench/use-bench";
 import { applyPlace } from "../actions/apply";
 import { wayOfKeys } from "../actions/apply/put-ways";
 import { useActions } from "../actions/use-actions";
@@ -76,6 +80,12 @@ function scopeCalled(typed: string, replica: Replica): ReturnType<typeof findSco
     .flatMap(({ searchId, folderId }) => findScope((searchId ?? folderId)!, replica) ?? [])[0];
 }
 
+/** Whether a plus that is pressed in a field gathers: not within a value of the query, nor within a phrase. */
+function gathers({ value, selectionStart }: HTMLInputElement): boolean {
+  const before = value.slice(0, selectionStart ?? value.length);
+  return !/[:<>=("“„][^\s]*$/.test(before) && (before.match(/["“”„]/g) ?? []).length % 2 === 0;
+}
+
 /** Type to find, arrows to audition on the selected material, Enter to apply. */
 export function ApplyBar({ bench, scopeId: firstScope, stage, settingAt, onClose }: ApplyBarProps) {
   const { data, library, finder, libraryId, tell, act } = useDesk();
@@ -87,7 +97,7 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, settingAt, onClose
   const [at, setAt] = useState(0);
   const [strength, setStrength] = useState(100);
   const input = useRef<HTMLInputElement>(null);
-  const { lead, selected, setAudition, apply, append } = bench;
+  const { lead, selected, setAudition, apply, append, putAll } = bench;
   const [scopeId, setScopeId] = useState(stage?.id ?? firstScope);
   const scope =
     scopeId === undefined ? undefined : scopeId === stage?.id ? stage : findScope(scopeId, replica);
@@ -96,6 +106,8 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, settingAt, onClose
   const { target, query, isAnswered, result, hits, headings, effects, likes, liked, why } = found;
   const { settings } = data.member;
   const way = usualWay(settings, target.kind);
+  const ways = waysFor(target.medium);
+  const { draft, setDraft } = useDraft(target.medium);
   const { targets } = bench;
   const { ids: selectedIds } = bench.selection;
   const references = useMemo(
@@ -112,6 +124,10 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, settingAt, onClose
   const indexed = useStore(library.arrival, percentIndexed);
   const count = hits.length + effects.length;
   const chosen = Math.min(at, count - 1);
+  /** The row from which several are highlighted, up to the chosen one; null where only that is. */
+  const [anchor, setAnchor] = useState<number | null>(null);
+  const from = Math.min(anchor ?? chosen, chosen);
+  const to = Math.min(Math.max(anchor ?? chosen, chosen), count - 1);
   const card = hits[chosen]?.card;
   const effect = effects[chosen - hits.length];
   // Each is heard and put on at the strength at which it comes nearest.
@@ -124,6 +140,10 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, settingAt, onClose
     () => (effect ? { medium: effect.medium, settings: [bench.defaults.beginning(effect)] } : content.chain),
     [effect, content.chain, bench.defaults],
   );
+  useEffect(() => {
+    // More than one row is highlighted: the others are wanted as well.
+    if (from < to) contents.ahead(hits.slice(from, to + 1).map(({ card }) => card.fingerprint));
+  }, [contents, hits, from, to]);
   useEffect(() => {
     contents.ahead(hits.slice(0, wantedSoon).map(({ card }) => card.fingerprint));
   }, [contents, hits]);
@@ -144,14 +164,20 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, settingAt, onClose
     return () => setAudition(null);
   }, [setAudition]);
   useEffect(() => {
+    const put = touched && chain ? chain.settings : [];
+    const together = draft.parts.length === 0 ? put : [...draftChain(draft).settings, ...put];
+    const how = effect && draft.parts.length === 0 ? "after" : way;
     const heard =
-      touched && chain && lead && chain.medium === lead.chain.medium
-        ? wayOf(way).keepsStrength || effect
-          ? {
-              chain: putOn(lead.chain, chain, effect ? "after" : way, settingAt ?? undefined),
-              strength: lead.strength,
-            }
-          : { chain, strength }
+      together.length > 0 && lead && lead.chain.medium === target.medium
+        ? {
+            chain: putOn(
+              lead.chain,
+              { medium: target.medium, settings: together },
+              how,
+              settingAt ?? undefined,
+            ),
+            strength: wayOf(how).keepsStrength ? lead.strength : strength,
+          }
         : null;
     // The rows come first; the bench behind them follows in a frame of its own, and while letters still come it waits.
     const timer = setTimeout(
@@ -159,7 +185,7 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, settingAt, onClose
       typing.current ? restAfterLetters : 0,
     );
     return () => clearTimeout(timer);
-  }, [touched, chain, strength, lead, way, settingAt, effect, setAudition]);
+  }, [touched, chain, strength, lead, way, settingAt, effect, draft, target.medium, setAudition]);
   // What is listed when the bar is left can be gone through on the bench.
   const listed = useRef<LastFound | null>(null);
   useEffect(() => {
@@ -196,7 +222,9 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, settingAt, onClose
     ...placedAt(how, settingAt),
     keys: pressed.current,
   });
-  const asked = useRef<{ how: WayId; index?: number } | null>(null);
+  const asked = useRef<{ how: WayId | "gather"; index?: number } | null>(null);
+  /** Nothing was looked for yet: what waits is the draft. */
+  const isDraftNext = draft.parts.length > 0 && typed === "" && !touched && !what && !scope;
   const put = (how: WayId = way, index?: number) => {
     // Nothing is put on long after the key was pressed.
     if (what && likes.hits === null) return;
@@ -207,16 +235,65 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, settingAt, onClose
     }
     // An alias of a saved search leads into it.
     if (called && index === undefined && how === way) return lookWithin(called.id);
+    const isDrafted = index === undefined && isDraftNext;
     const place = index ?? chosen;
     const picked = hits[place]?.card;
     const bare = effects[place - hits.length];
-    if (!picked && !bare) return;
+    if (!isDrafted && !picked && !bare) return;
     rememberQuery(libraryId, data.member.id, typed);
     // An effect by itself stands for no chain: it is added to what is there.
     const atStrength = (index !== undefined && liked.get(picked?.id ?? "")?.strength) || strength;
-    if (picked) apply(picked, { ...howOf(how), strength: atStrength, ...justIt(picked) });
+    const applying = { ...howOf(how), strength: atStrength };
+    if (isDrafted) {
+      // It comes back where it could not be put on.
+      setDraft(emptyDraft(draft.medium));
+      void putAll([{ name: "Draft", chain: draftChain(draft) }], applying).then(
+        (isOn) => isOn || setDraft(draft),
+      );
+    } else if (index === undefined && from < to)
+      void itemsOf(from, to).then((items) => items && putAll(items, applying));
+    else if (picked) apply(picked, { ...applying, ...justIt(picked) });
     else append(bare);
     onClose();
+  };
+  /** What some rows put on, in their order; null, said, where a content cannot be had. */
+  const itemsOf = async (first: number, last: number): Promise<PutItem[] | null> => {
+    try {
+      return await Promise.all(
+        Array.from({ length: last - first + 1 }, async (_, i): Promise<PutItem> => {
+          const row = hits[first + i]?.card;
+          if (row) return { name: row.name, chain: await contents.get(row.fingerprint), card: row };
+          const bare = effects[first + i - hits.length];
+          return {
+            name: bare.name,
+            chain: { medium: bare.medium, settings: [bench.defaults.beginning(bare)] },
+          };
+        }),
+      );
+    } catch (error) {
+      tell({ kind: "problem", text: sayError(error) });
+      return null;
+    }
+  };
+  const gather = async (first = from, last = to) => {
+    if (what && likes.hits === null) return;
+    if (!isAnswered) {
+      asked.current = { how: "gather" };
+      return;
+    }
+    if (count === 0) return;
+    const items = await itemsOf(first, last);
+    if (!items) return;
+    rememberQuery(libraryId, data.member.id, typed);
+    const next = items.reduce<Draft | null>(
+      (draft, { name, chain }) => draft && gathered(draft, name, chain),
+      draft,
+    );
+    if (!next)
+      return tell({ kind: "problem", text: `A draft has at most ${longestChain} settings, as a chain has.` });
+    setDraft(next);
+    type("");
+    setTouched(false);
   };
   const type = (text: string) => {
     asked.current = null;
@@ -226,6 +303,7 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, settingAt, onClose
     setTyped(text);
     setCaret(text.length);
     setAt(0);
+    setAnchor(null);
     setTouched(true);
   };
   const lookLike = (next: LikeWhat | null) => {
@@ -268,46 +346,56 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, settingAt, onClose
     const { start, end, text } = completion;
     type(typed.slice(0, start) + text + typed.slice(end));
   };
-  // One function for all rows and renderings, so that rows need not be drawn anew for it.
-  const latestPut = useRef(put);
-  useEffect(() => {
-    latestPut.current = put;
-    const waiting = asked.current;
-    if (!waiting || !isAnswered) return;
-    asked.current = null;
-    put(waiting.how, waiting.index);
-  });
-  const pick = useCallback((index: number) => latestPut.current(undefined, index), []);
-  const goTo = (to: number) => {
+  const goTo = (to: number, extend = false) => {
     typing.current = false;
+    setAnchor(extend ? (anchor ?? Math.max(0, chosen)) : null);
     setTouched(true);
     // What was typed last may not have been answered yet; then it is the first of what comes.
     setAt(Math.max(0, to));
   };
+  // One function for all rows and renderings, so that rows need not be drawn anew for it.
+  const latest = useRef({ put, gather, goTo });
+  useEffect(() => {
+    latest.current = { put, gather, goTo };
+    const waiting = asked.current;
+    if (!waiting || !isAnswered) return;
+    asked.current = null;
+    if (waiting.how === "gather") void gather();
+    else put(waiting.how, waiting.index);
+  });
+  const pick = useCallback(
+    (index: number, upTo: boolean) =>
+      upTo ? latest.current.goTo(index, true) : latest.current.put(undefined, index),
+    [],
+  );
+  const gatherRow = useCallback((index: number) => void latest.current.gather(index, index), []);
   /** The one below; at first the one that is chosen already, which is not heard before that. */
   const below = () => goTo(Math.min(count - 1, touched ? chosen + 1 : chosen));
-  const onKey = (event: KeyboardEvent) => {
+  const onKey = (event: KeyboardEvent<HTMLInputElement>) => {
     const keys = combination(event);
     const number = /^Alt\+([1-9])$/.exec(keys);
     // Nothing is above the first row but what was asked before.
     const isBackward = chosen <= 0 && earlier.length > 0 && (typed === "" || typed === earlier[back.current]);
     // Pages belong to the strength here.
-    const move = keys.startsWith("Arrow") ? listMove(keys, { at: chosen, count, typed: true }) : null;
+    const move = /^(Shift\+)?Arrow/.test(keys)
+      ? listMove(keys, { at: chosen, count, typed: true, many: true })
+      : null;
     const does: Record<string, () => unknown> = {
       ArrowDown: below,
       "Alt+ArrowUp": () => earlier.length > 0 && recallEarlier(),
       "Alt+Backspace": dropTerm,
     };
-    const wanted = wayOfKeys(keys, way);
+    const wanted = wayOfKeys(keys, way, ways);
     // As the usual way it goes to the end then.
     if (wanted === "at" && settingAt === null && keys !== "Enter") return;
     if (wanted) put(wanted);
+    else if (keys === "+" && gathers(event.currentTarget)) void gather();
     else if (number) put(way, Number(number[1]) - 1);
     else if (keys === "Backspace" && typed === "" && what) lookLike(null);
     else if (keys === "Backspace" && typed === "" && scope) lookWithin(undefined);
     else if (keys === "ArrowUp" && isBackward) recallEarlier();
     else if (does[keys]) does[keys]();
-    else if (move && move !== "all") goTo(move.to);
+    else if (move && move !== "all") goTo(move.to, move.extend);
     else return;
     event.preventDefault();
   };
@@ -318,7 +406,15 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, settingAt, onClose
     applyPlace,
     {
       // What an alias of a search leads to is there, whatever else begins so.
-      found: called ? Math.max(1, count) : count,
+      found: called || isDraftNext ? Math.max(1, count) : count,
+      puts: isDraftNext ? "the draft" : from < to ? `the ${to - from + 1} rows` : "the card",
+      drafted: draft.parts.length,
+      picked: to - from + 1,
+      gather: () => {
+        void gather();
+        input.current?.focus();
+      },
+      ways,
       fitting: what ? 0 : called ? Math.max(1, result.fitting) : result.fitting,
       chosenCard: card ?? null,
       chosenEffect: effect?.id ?? null,
@@ -426,7 +522,9 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, settingAt, onClose
             aria-label="Find a card"
             aria-expanded="true"
             aria-controls="found-cards"
-            aria-activedescendant={card || effect ? `found-${(card ?? effect).id}` : undefined}
+            aria-activedescendant={
+              (card || effect) && !isDraftNext ? `found-${(card ?? effect).id}` : undefined
+            }
             autoComplete="off"
             spellCheck={false}
             variant="flushed"
@@ -495,13 +593,17 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, settingAt, onClose
           liked={liked}
           why={why}
           kind={target.kind}
-          chosen={chosen}
+          chosen={isDraftNext ? -1 : chosen}
+          from={from}
+          to={isDraftNext ? -1 : to}
           narrow={isNarrow}
           defaults={bench.defaults}
           onPick={pick}
+          onGather={gatherRow}
           empty={sayEmpty()}
         />
-        <ApplyFoot narrow={isNarrow} way={way} strength={strength} />
+        {draft.parts.length > 0 && <DraftLine draft={draft} isNext={isDraftNext} />}
+        <ApplyFoot narrow={isNarrow} way={way} ways={ways} strength={strength} />
         {opened}
       </Box>
     </Box>

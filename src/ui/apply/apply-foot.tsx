@@ -1,6 +1,6 @@
 import { chakra, HStack } from "@chakra-ui/react";
 import { memo } from "react";
-import { wayIds, type WayId } from "@/core/chain/ways";
+import type { WayId } from "@/core/chain/ways";
 import { ActionButton } from "../actions/action-button";
 import { KeyCap } from "../parts/key-cap";
 
@@ -8,11 +8,14 @@ import { KeyCap } from "../parts/key-cap";
 export const ApplyFoot = memo(function ApplyFoot({
   narrow,
   way,
+  ways,
   strength,
 }: {
   readonly narrow: boolean;
   /** The usual one. */
   readonly way: WayId;
+  /** All that there are for the material. */
+  readonly ways: readonly WayId[];
   readonly strength: number;
 }) {
   return (
@@ -29,11 +32,12 @@ export const ApplyFoot = memo(function ApplyFoot({
       <ActionButton action="apply.put" short />
       {!narrow && (
         <>
-          {wayIds.map(
+          {ways.map(
             (other) => other !== way && <ActionButton key={other} action={`apply.put-${other}`} short />,
           )}
           <chakra.span flexBasis="100%" />
           <ActionButton action="apply.audition" short />
+          <ActionButton action="apply.gather" short />
           <ActionButton action="apply.random" short />
           <HStack gap="6px">
             <KeyCap keys="Alt+1" quiet />

@@ -31,7 +31,8 @@ interface ApplyRowProps {
   /** The names of its tags, as they are shown. */
   readonly tags: string;
   readonly top: number;
-  readonly onPick: (index: number) => void;
+  readonly onPick: (index: number, upTo: boolean) => void;
+  readonly onGather: (index: number) => void;
 }
 
 /** Pixels; rows are all of one height, so that only those in sight need be drawn. */
@@ -47,7 +48,8 @@ interface CandidateProps {
   readonly chosen: boolean;
   readonly narrow: boolean;
   readonly top: number;
-  readonly onPick: (index: number) => void;
+  readonly onPick: (index: number, upTo: boolean) => void;
+  readonly onGather: (index: number) => void;
   readonly children: ReactNode;
 }
 
@@ -66,8 +68,16 @@ const row = {
   borderBottomColor: "cardRule",
 } as const;
 const styles = {
-  wide: { ...row, gridTemplateColumns: "22px minmax(0, 1fr) 190px 92px" },
-  narrow: { ...row, gridTemplateColumns: "18px minmax(0, 1fr)" },
+  wide: { ...row, gridTemplateColumns: "22px minmax(0, 1fr) 190px 92px 24px" },
+  narrow: { ...row, gridTemplateColumns: "18px minmax(0, 1fr) 24px" },
+  gather: {
+    fontFamily: "mono",
+    textAlign: "center",
+    lineHeight: "24px",
+    color: "cardMuted",
+    borderRadius: "small",
+    _hover: { color: "cardInk", bg: "cardSelectedGround" },
+  },
   number: { textStyle: "figure", color: "cardMuted" },
   text: { minWidth: "0" },
   line: { display: "flex", alignItems: "center", gap: "8px" },
@@ -81,7 +91,7 @@ const styles = {
 } as const;
 
 /** A row with its number and its place; a press picks it. */
-function Candidate({ id, index, chosen, narrow, top, onPick, children }: CandidateProps) {
+function Candidate({ id, index, chosen, narrow, top, onPick, onGather, children }: CandidateProps) {
   const classes = useClasses(styles);
   return (
     <div
@@ -89,12 +99,22 @@ function Candidate({ id, index, chosen, narrow, top, onPick, children }: Candida
       id={`found-${id}`}
       aria-selected={chosen}
       onMouseDown={(event) => event.preventDefault()}
-      onClick={() => onPick(index)}
+      onClick={({ shiftKey }) => onPick(index, shiftKey)}
       className={narrow ? classes.narrow : classes.wide}
       style={{ top, height: applyRowHeight }}
     >
       <span className={classes.number}>{index + 1}</span>
       {children}
+      <span
+        className={classes.gather}
+        title="gather into the draft"
+        onClick={(event) => {
+          event.stopPropagation();
+          onGather(index);
+        }}
+      >
+        +
+      </span>
     </div>
   );
 }
@@ -108,7 +128,8 @@ interface EffectRowProps {
   readonly index: number;
   readonly chosen: boolean;
   readonly top: number;
-  readonly onPick: (index: number) => void;
+  readonly onPick: (index: number, upTo: boolean) => void;
+  readonly onGather: (index: number) => void;
 }
 
 /** An effect by itself, below the cards. */
@@ -120,10 +141,19 @@ export const EffectRow = memo(function EffectRow({
   chosen,
   top,
   onPick,
+  onGather,
 }: EffectRowProps) {
   const classes = useClasses(styles);
   return (
-    <Candidate id={effect.id} index={index} chosen={chosen} narrow={narrow} top={top} onPick={onPick}>
+    <Candidate
+      id={effect.id}
+      index={index}
+      chosen={chosen}
+      narrow={narrow}
+      top={top}
+      onPick={onPick}
+      onGather={onGather}
+    >
       <div className={classes.text}>
         <div className={classes.effect}>{effect.name}</div>
         <div className={classes.second}>
@@ -159,6 +189,7 @@ export const ApplyRow = memo(function ApplyRow({
   tags,
   top,
   onPick,
+  onGather,
 }: ApplyRowProps) {
   const { fits } = hit;
   const classes = useClasses(styles);
@@ -188,7 +219,15 @@ export const ApplyRow = memo(function ApplyRow({
   );
   const chain = sayEffects(card.effects);
   return (
-    <Candidate id={card.id} index={index} chosen={chosen} narrow={narrow} top={top} onPick={onPick}>
+    <Candidate
+      id={card.id}
+      index={index}
+      chosen={chosen}
+      narrow={narrow}
+      top={top}
+      onPick={onPick}
+      onGather={onGather}
+    >
       <div className={classes.text}>
         <div className={classes.line}>
           <span className={classes.name}>

@@ -36,9 +36,14 @@ interface FoundListProps extends Pick<
   /** The kind of the chosen target. */
   readonly kind: string;
   readonly chosen: number;
+  /** The rows that are highlighted with it, `to` among them. */
+  readonly from: number;
+  readonly to: number;
   readonly narrow: boolean;
   readonly defaults: Bench["defaults"];
-  readonly onPick: (index: number) => void;
+  /** With `upTo` it is only highlighted, and what lies between. */
+  readonly onPick: (index: number, upTo: boolean) => void;
+  readonly onGather: (index: number) => void;
   /** What is said where nothing is listed; null where something is. */
   readonly empty: ReactNode;
 }
@@ -56,9 +61,12 @@ export const FoundList = memo(function FoundList({
   why,
   kind,
   chosen,
+  from,
+  to,
   narrow,
   defaults,
   onPick,
+  onGather,
   empty,
 }: FoundListProps) {
   const { data } = useDesk();
@@ -89,6 +97,7 @@ export const FoundList = memo(function FoundList({
       role="listbox"
       id="found-cards"
       aria-label="Cards found"
+      aria-multiselectable="true"
       {...(narrow ? { flex: "1", minHeight: "0" } : { maxHeight: `min(${listHeight}px, 62vh)` })}
       overflowY="auto"
       data-query={query ?? undefined}
@@ -106,9 +115,10 @@ export const FoundList = memo(function FoundList({
                 beginsAs={defaults.cardOf(bare.id)?.name}
                 narrow={narrow}
                 index={index}
-                chosen={index === chosen}
+                chosen={index >= from && index <= to}
                 top={start}
                 onPick={onPick}
+                onGather={onGather}
               />
             );
           }
@@ -122,7 +132,7 @@ export const FoundList = memo(function FoundList({
               narrow={narrow}
               why={why(card)}
               index={index}
-              chosen={index === chosen}
+              chosen={index >= from && index <= to}
               path={pathsOf(replica.folder, [card.folderId, ...card.alsoIn])}
               memberId={data.member.id}
               kind={kind}
@@ -132,6 +142,7 @@ export const FoundList = memo(function FoundList({
               tags={pathsOf(replica.tag, card.tagIds)}
               top={top}
               onPick={onPick}
+              onGather={onGather}
             />
           );
           return heading === undefined ? (

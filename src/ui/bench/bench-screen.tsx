@@ -13,9 +13,11 @@ import { sayError, useDesk } from "../data/desk";
 import type { SessionData } from "../data/library-data";
 import { usualWay } from "@/core/library/media";
 import { queryOf, stagesOf } from "@/core/library/stages";
+import { useDraft } from "../data/drafts";
 import { useFinding } from "../frame/finding";
 import { Columns } from "../parts/columns";
 import { BenchResultContext, type BenchResult } from "./bench-result";
+import { DraftTray } from "./draft-tray";
 import { CandidateStrip, useCandidates } from "./candidates";
 import { ConflictDialog } from "./conflict-dialog";
 import { EmptySession } from "./empty-session";
@@ -61,6 +63,7 @@ export function BenchScreen({ session }: { session: SessionData }) {
   const [open, setOpen] = useState<number | null>(null);
   const closeFinding = useCallback(() => setFinding(null), [setFinding]);
   const { candidates, setCandidates, begin } = useCandidates(bench);
+  const { draft, setDraft, last } = useDraft(lead?.chain.medium ?? session.session.medium);
   useEffect(() => {
     // The bar hears or shows something of its own.
     if (finding) setCandidates(null);
@@ -155,6 +158,10 @@ export function BenchScreen({ session }: { session: SessionData }) {
     way: usualWay(data.member.settings, lead?.kind ?? ""),
     find: (scopeId) => setFinding({ settingAt: open ?? setting, ...(scopeId !== undefined && { scopeId }) }),
     tryCandidates: (by) => void begin(by),
+    drafted: draft.parts.length,
+    endedDraft: last?.parts.length ?? 0,
+    toDraft: () => document.getElementById("draft-chain")?.focus(),
+    bringDraftBack: () => last && setDraft(last),
     stages,
     findAt: (stage) => {
       const query = queryOf(stage);
@@ -174,52 +181,67 @@ export function BenchScreen({ session }: { session: SessionData }) {
   const Viewer = roomOf(media?.facts.kind)?.Viewer;
 
   return (
-    <Box height="100%" position="relative">
-      <Columns
-        place="bench"
-        columns={[
-          { id: "targets", width: 258, least: 200, content: <TargetList bench={bench} /> },
-          {
-            id: "viewer",
-            least: 420,
-            content: (
-              <Box
-                as="section"
-                aria-label="Viewer"
-                p="16px 20px"
-                minWidth="0"
-                minHeight="0"
-                display="flex"
-                flexDirection="column"
-                overflow="hidden"
-              >
-                <BenchResultContext.Provider value={result}>
-                  {lead && lead.mediaId === null && <GroupViewer key={lead.id} bench={bench} target={lead} />}
-                  {lead && media && Viewer && <Viewer bench={bench} target={lead} media={media} />}
-                </BenchResultContext.Provider>
-                {!lead && <EmptySession medium={session.session.medium} />}
-              </Box>
-            ),
-          },
-          {
-            id: "chain",
-            width: 330,
-            least: 260,
-            content: lead ? (
-              <ChainColumn
-                bench={bench}
-                target={lead}
-                open={open}
-                onOpen={setOpen}
-                here={here}
-                onSetting={setSetting}
-              />
-            ) : (
-              <Box bg="panel" />
-            ),
-          },
-        ]}
-      />
+    <Box height="100%" position="relative" display="flex" flexDirection="column">
+      <Box flex="1" minHeight="0">
+        <Columns
+          place="bench"
+          columns={[
+            { id: "targets", width: 258, least: 200, content: <TargetList bench={bench} /> },
+            {
+              id: "viewer",
+              least: 420,
+              content: (
+                <Box
+                  as="section"
+                  aria-label="Viewer"
+                  p="16px 20px"
+                  minWidth="0"
+                  minHeight="0"
+                  display="flex"
+                  flexDirection="column"
+                  overflow="hidden"
+                >
+                  <BenchResultContext.Provider value={result}>
+                    {lead && lead.mediaId === null && (
+                      <GroupViewer key={lead.id} bench={bench} target={lead} />
+                    )}
+                    {lead && media && Viewer && <Viewer bench={bench} target={lead} media={media} />}
+                  </BenchResultContext.Provider>
+                  {!lead && <EmptySession medium={session.session.medium} />}
+                </Box>
+              ),
+            },
+            {
+              id: "chain",
+              width: 330,
+              least: 260,
+              content: lead ? (
+                <ChainColumn
+                  bench={bench}
+                  target={lead}
+                  open={open}
+                  onOpen={setOpen}
+                  here={here}
+                  onSetting={setSetting}
+                />
+              ) : (
+                <Box bg="panel" />
+              ),
+            },
+          ]}
+        />
+      </Box>
+      {lead && draft.parts.length > 0 && !finding && (
+        <DraftTray
+          bench={bench}
+          lead={lead}
+          draft={draft}
+          setDraft={setDraft}
+          settingAt={open ?? setting}
+          onKept={() => focusTargets()}
+          onLeave={focusTargets}
+        />
+      )}
       {finding && (
         <ApplyBar
           bench={bench}

@@ -5,7 +5,10 @@ import { useMemo, useState } from "react";
 import { chainNoun, effectName, sayEffects } from "@/core/chain/describe";
 import { effectsOf } from "@/core/chain/model";
 import { findEffect } from "@/core/effects/registry";
-import type { Target } from "@/core/library/entities";
+import type { Chain } from "@/core/chain/model";
+import { keyProblem } from "@/core/keys/combination";
+import { fold } from "@/core/text/fold";
+import { alias as aliasField, printedKey } from "@/core/api/fields";
 import { kindsOf, type TargetKind } from "@/core/media";
 import { pathOf } from "@/core/library/tree";
 import { formatPath, parsePath } from "@/core/text/names";
@@ -14,7 +17,7 @@ import { count } from "@/core/library/words";
 import type { CommandAnswer } from "@/core/api/command";
 import type { InputOf } from "@/core/api/commands";
 import { keepCard } from "@/core/api/commands/keep-card";
-import type { ApiError } from "../data/api";
+import { ApiError } from "../data/api";
 import { DialogButtons } from "../parts/command-dialogs";
 import { Form, useRequestForm } from "../parts/form";
 import { Problem } from "../parts/problem";
@@ -31,7 +34,13 @@ const alike: Partial<Record<TargetKind, readonly TargetKind[]>> = {
   track: ["clip", "track"],
 };
 interface KeepDialogProps {
-  readonly target: Target;
+  readonly chain: Chain;
+  /** The kind of target that it is kept from. */
+  readonly kind: TargetKind;
+  /** The material there. */
+  readonly keptOn: string | null;
+  /** Percent, of the target. */
+  readonly strength: number;
   readonly onClose: () => void;
   readonly onKept: (cardId: string, contentVersion: number) => void;
 }
@@ -48,13 +57,14 @@ function namesakeOf(refusal: ApiError | undefined): Namesake | undefined {
   return typeof cardId === "string" ? { cardId, seen: Number(seen), supplied: supplied === true } : undefined;
 }
 
-const schema = keepCard.input;
+/** Besides the card an alias and a key of one's own for it; none where they are empty. */
+const schema = keepCard.input.keys({ alias: aliasField.allow(""), key: printedKey.allow("") });
+type Kept = InputOf<"keep-card"> & { readonly alias: string; readonly key: string };
 
-/** Keeps the target's chain as a card: name, folder, what travels along. */
-export function KeepDialog({ target, onClose, onKept }: KeepDialogProps) {
+/** Keeps a chain as a card: name, alias and key, folder, what travels along. */
+export function KeepDialog({ chain, kind, keptOn, strength, onClose, onKept }: KeepDialogProps) {
   const { data, libraryId, send, tell } = useDesk();
-  const { replica } = data;
-  const { chain } = target;
+  const { replica, member } = data;
   const effects = useMemo(() => effectsOf(chain), [chain]);
   const offers = useMemo<PathOffer[]>(() => {
     const similar = pathOf(
@@ -70,12 +80,14 @@ export function KeepDialog({ target, onClose, onKept }: KeepDialogProps) {
   const first = useMemo(
     () => ({
       name: "",
+      alias: "",
+      key: "",
       layer: "team" as "team" | "private",
       path: offers[0]?.path ?? "",
       note: "",
-      fits: [...(alike[target.kind] ?? [target.kind])],
+      fits: [...(alike[kind] ?? [kind])],
     }),
-    [offers, target.kind],
+    [offers, kind],
   );
   const kept = (
     { change, result }: CommandAnswer<{ readonly cardId: string; contentVersion: number }>,
@@ -84,17 +96,40 @@ export function KeepDialog({ target, onClose, onKept }: KeepDialogProps) {
     tell({ kind: "done", text: change ? sentence(`${change.summary}${made}`) : "It was already kept so." });
     onKept(result.cardId, result.contentVersion);
   };
+  /** Before anything is kept: what recalls another thing of the member's. */
+  const refuseTaken = (alias: string, key: string) => {
+    const word = fold(alias.trim());
+    const isOwn = ({ ownerId }: { readonly ownerId: string | null }) => ownerId === member.id;
+    if (word !== "" && [...replica.alias.values()].some((one) => isOwn(one) && fold(one.text) === word))
+      throw new ApiError(409, "alias-taken", `“${alias}” recalls something else already.`, {
+        field: "alias",
+      });
+    if (key !== "" && [...replica.keyBinding.values()].some((one) => isOwn(one) && one.key === key))
+      throw new ApiError(409, "key-taken", `The key ${key} stands for something else already.`, {
+        field: "key",
+      });
+  };
   const form = useRequestForm({
     schema,
     first,
     request: (values) => ({
       ...values,
       ...(values.layer === "private" && { path: "" }),
-      keptOn: target.mediaId,
+      keptOn,
       chain,
     }),
-    async send(request: InputOf<"keep-card">) {
+    async send({ alias, key, ...request }: Kept) {
+      refuseTaken(alias, key);
       const answer = await send("keep-card", () => request);
+      const { cardId } = answer.result;
+      // The card is kept; what recalls it can be given again.
+      try {
+        if (alias.trim() !== "") await send("set-alias", () => ({ cardId, text: alias }));
+        if (key !== "") await send("bind-key", () => ({ cardId, key }));
+      } catch (error) {
+        kept(answer);
+        return tell({ kind: "problem", text: `Kept, but ${sayError(error)}` });
+      }
       if (request.layer !== "private") rememberFolder(libraryId, formatPath(parsePath(request.path)));
       const { madeFolders } = answer.result;
       kept(answer, madeFolders.length > 0 ? `, with the new folder ${formatPath(madeFolders)}` : "");
@@ -102,11 +137,12 @@ export function KeepDialog({ target, onClose, onKept }: KeepDialogProps) {
   });
   const { problem: _, ...fits } = form.field("fits");
   const layer = form.choice("layer");
+  const key = form.choice("key");
   const namesake = namesakeOf(form.refusal);
   const [problem, setProblem] = useState<string>();
   const revise = ({ cardId, seen }: Namesake) => {
     setProblem(undefined);
-    return send("revise-card", () => ({ cardId, keptOn: target.mediaId, chain, seen }))
+    return send("revise-card", () => ({ cardId, keptOn, chain, seen }))
       .then((answer) => kept(answer))
       .catch((error) => setProblem(sayError(error)));
   };
@@ -129,6 +165,20 @@ export function KeepDialog({ target, onClose, onKept }: KeepDialogProps) {
           placeholder="Small harbour room"
           {...form.field("name")}
         />
+        <HStack gap="16px" alignItems="flex-start">
+          <Box flex="1">
+            <TextField label="Alias" hint="Typed, it recalls just this card." {...form.field("alias")} />
+          </Box>
+          <Box width="120px">
+            <TextField
+              label="Key"
+              hint={key.value !== "" && keyProblem(key.value) ? undefined : "Puts it on at once."}
+              maxLength={2}
+              fontFamily="mono"
+              {...form.field("key")}
+            />
+          </Box>
+        </HStack>
         {namesake && !namesake.supplied && (
           <MainButton mb="12px" onClick={() => void revise(namesake)}>
             Keep as its new version instead
@@ -185,7 +235,7 @@ export function KeepDialog({ target, onClose, onKept }: KeepDialogProps) {
           <Box
             as="dd"
             m="0"
-          >{`The material, its level, routing and edits${target.strength === 100 ? "" : `; strength ${target.strength} % stays with the target`}.`}</Box>
+          >{`The material, its level, routing and edits${strength === 100 ? "" : `; strength ${strength} % stays with the target`}.`}</Box>
         </Box>
         <Problem>{problem}</Problem>
       </Form>

@@ -6,12 +6,13 @@ import type { EffectDefinition } from "@/core/effects/define";
 import { normaliseChain } from "@/core/chain/values";
 import type { CardHead, Target } from "@/core/library/entities";
 import { putOn as chainWith, wayOf, type WayId } from "@/core/chain/ways";
+import type { InputOf } from "@/core/api/commands";
 import { shown, type Edit, type Overlay } from "@/core/library/overlay";
 import { formatOf, meantOn } from "@/core/library/variants";
 import { byPosition } from "@/core/library/order";
 import { browsingKeys, mostKeys } from "@/core/library/use";
 import { countTargets, sayPiece } from "@/core/library/words";
-import { sayError, useDesk } from "../data/desk";
+import { sayError, sentence, useDesk } from "../data/desk";
 import { sessionKey } from "../data/library-data";
 import type { SessionData } from "../data/library-data";
 import { rememberTarget } from "../data/last-targets";
@@ -35,6 +36,13 @@ interface Applying {
   readonly keys?: number;
 }
 
+/** Something that is put on with others: a card's content, or settings by themselves. */
+export interface PutItem {
+  readonly name: string;
+  readonly chain: Chain;
+  readonly card?: CardHead;
+}
+
 export interface Bench {
   readonly session: SessionData;
   /** In order, with what was changed here laid over what the server knows. */
@@ -56,6 +64,11 @@ export interface Bench {
    * asks for, unless just this card or content is meant.
    */
   apply(card: CardHead, how: Applying): void;
+  /**
+   * Puts several things on what is selected as one change: one after another in its chains, or each on a return of its
+   * own. Resolves to false where that was refused.
+   */
+  putAll(items: readonly PutItem[], how: Applying): Promise<boolean>;
   /** What effects begin with. */
   readonly defaults: Defaults;
   /** Puts an effect behind the chains of what is selected. */
@@ -152,49 +165,108 @@ export function useBench(session: SessionData): Bench {
     [edits],
   );
 
-  /** Puts a content on some targets: seen at once, saved behind it. */
-  const putOn = useCallback(
-    (ids: readonly string[], card: CardHead, chain: Chain, { how, at, strength, keys }: Applying) => {
+  /** What of some targets is another thing once something was put on their chains. */
+  const editsOf = useCallback(
+    (ids: readonly string[], chain: Chain, { how, at, strength }: Applying, pin: Edit) => {
       const sent = new Map<string, Edit>();
+      if (wayOf(how).beside) return sent;
       for (const t of latest.current.targets.filter(({ id }) => ids.includes(id))) {
         const next = chainWith(t.chain, chain, how, at);
         if (how === "missing" && next.settings.length === t.chain.settings.length) continue;
-        sent.set(t.id, {
-          chain: next,
-          strength: wayOf(how).keepsStrength ? t.strength : strength,
-          cardId: card.id,
-          cardVersion: card.contentVersion,
-        });
+        sent.set(t.id, { chain: next, strength: wayOf(how).keepsStrength ? t.strength : strength, ...pin });
       }
+      return sent;
+    },
+    [],
+  );
+
+  /** Shows edits at once while what makes them is saved. Resolves to false where it was refused. */
+  const showAhead = useCallback(
+    async (sent: Overlay, save: () => Promise<unknown>): Promise<boolean> => {
       setAudition(null);
-      // What waits is sent as it was before the card; what is seen changes at once.
+      // What waits is sent as it was before; what is seen changes at once.
       const saved = edits.saveNow();
       edits.lay(sent);
+      await saved;
+      try {
+        await save();
+        return true;
+      } catch (error) {
+        tell({ kind: "problem", text: sayError(error) });
+        return false;
+      } finally {
+        edits.settle(sent);
+      }
+    },
+    [edits, tell],
+  );
+
+  /** Puts a content on some targets: seen at once, saved behind it. */
+  const putOn = useCallback(
+    (ids: readonly string[], card: CardHead, chain: Chain, applying: Applying) => {
+      const { how, at, strength, keys } = applying;
       const browsed = (one: CardHead) => {
         const { replica, shelf } = latest.current.data;
         return browsingKeys(one, replica.folder, shelf);
       };
-      void (async () => {
-        await saved;
-        try {
-          const { result } = await send("apply-card", () => ({
-            sessionId,
-            targetIds: [...ids],
-            cardId: card.id,
-            contentVersion: card.contentVersion,
-            strength,
-            how,
-            ...(how === "at" && { at }),
-            ...(keys !== undefined && { keys: Math.min(mostKeys, keys), browsing: browsed(card) }),
-          }));
-          library.takeHabits(result.habits);
-        } catch (error) {
-          tell({ kind: "problem", text: sayError(error) });
-        }
-        edits.settle(sent);
-      })();
+      const pin = { cardId: card.id, cardVersion: card.contentVersion };
+      void showAhead(editsOf(ids, chain, applying, pin), async () => {
+        const { result } = await send("apply-card", () => ({
+          sessionId,
+          targetIds: [...ids],
+          cardId: card.id,
+          contentVersion: card.contentVersion,
+          strength,
+          how,
+          ...(how === "at" && { at }),
+          ...(keys !== undefined && { keys: Math.min(mostKeys, keys), browsing: browsed(card) }),
+        }));
+        library.takeHabits(result.habits);
+      });
     },
-    [edits, send, tell, sessionId, library],
+    [showAhead, editsOf, send, sessionId, library],
+  );
+
+  const putAll = useCallback(
+    async (items: readonly PutItem[], applying: Applying): Promise<boolean> => {
+      const { selected } = latest.current;
+      const { how, at, strength } = applying;
+      const refuse = (text: string) => {
+        tell({ kind: "problem", text });
+        return false;
+      };
+      if (selected.length === 0) return refuse("Select something to put it on.");
+      const [{ chain }] = items;
+      const wrong = selected.find((t) => t.chain.medium !== chain.medium);
+      if (wrong)
+        return refuse(
+          `This is for ${sayPiece(chain.medium)}; “${wrong.name}” is ${sayPiece(wrong.chain.medium)}.`,
+        );
+      const whole = { ...chain, settings: items.flatMap((item) => item.chain.settings) };
+      const full = selected.find(
+        (t) => !wayOf(how).beside && chainWith(t.chain, whole, how, at).settings.length > longestChain,
+      );
+      if (full) return refuse(`The chain on “${full.name}” would have more than ${longestChain} settings.`);
+      const ids = selected.map(({ id }) => id);
+      const unpinned = how === "replace" ? { cardId: null, cardVersion: null } : {};
+      return showAhead(editsOf(ids, whole, applying, unpinned), async () => {
+        const { change } = await send("apply-draft", () => ({
+          sessionId,
+          targetIds: ids,
+          parts: items.map(({ name, chain, card }): InputOf<"apply-draft">["parts"][number] =>
+            card ? { cardId: card.id, contentVersion: card.contentVersion } : { name, chain },
+          ),
+          how,
+          strength,
+          ...(how === "at" && { at }),
+        }));
+        tell({
+          kind: "done",
+          text: change ? sentence(change.summary) : `It is on ${countTargets(selected)} already.`,
+        });
+      });
+    },
+    [showAhead, editsOf, send, tell, sessionId],
   );
 
   /** Cards whose content is still on its way; one after another, as they were asked for. */
@@ -226,7 +298,8 @@ export function useBench(session: SessionData): Bench {
             );
       const said = Array.from(
         meant,
-        ([one, ids]) => `“${one.name}” on ${countTargets(selected.filter(({ id }) => ids.includes(id)))}`,
+        ([one, ids]) =>
+          `“${one.name}” ${wayOf(applying.how).said} ${countTargets(selected.filter(({ id }) => ids.includes(id)))}`,
       );
       tell({ kind: "done", text: `${said.join(", ")}.` });
       const putOne = (one: CardHead, ids: readonly string[]) => {
@@ -314,6 +387,7 @@ export function useBench(session: SessionData): Bench {
     shape,
     setStrength,
     apply,
+    putAll,
     defaults,
     append,
     pin,

@@ -7,7 +7,12 @@ import {
   useSensors,
   type CollisionDetection,
 } from "@dnd-kit/core";
-import { SortableContext, useSortable, verticalListSortingStrategy } from "@dnd-kit/sortable";
+import {
+  horizontalListSortingStrategy,
+  SortableContext,
+  useSortable,
+  verticalListSortingStrategy,
+} from "@dnd-kit/sortable";
 import type { CSSProperties, ReactNode } from "react";
 import { useThemeRoot } from "./theme-root";
 
@@ -29,6 +34,8 @@ export const unspoken = { screenReaderInstructions: { draggable: "" }, announcem
 interface SortableProps {
   readonly ids: readonly string[];
   readonly disabled?: boolean;
+  /** Its rows stand side by side. */
+  readonly across?: boolean;
   /** `dragged` was let go over another one. */
   onDrop(dragged: string, over: string): void;
   readonly children: ReactNode;
@@ -41,7 +48,7 @@ export function usePointerDrag(disabled = false) {
 }
 
 /** A list whose rows are dragged to where they shall be. By keys they are moved by actions of their own. */
-export function Sortable({ ids, disabled = false, onDrop, children }: SortableProps) {
+export function Sortable({ ids, disabled = false, across = false, onDrop, children }: SortableProps) {
   const root = useThemeRoot();
   const drag = usePointerDrag(disabled);
   return (
@@ -54,18 +61,25 @@ export function Sortable({ ids, disabled = false, onDrop, children }: SortablePr
       // A list holds its rows alone.
       accessibility={{ ...unspoken, container: root.current ?? undefined }}
     >
-      <SortableContext items={[...ids]} strategy={verticalListSortingStrategy}>
+      <SortableContext
+        items={[...ids]}
+        strategy={across ? horizontalListSortingStrategy : verticalListSortingStrategy}
+      >
         {children}
       </SortableContext>
     </DndContext>
   );
 }
 
-/** What a row of a `Sortable` needs to be one, and what is taken hold of: all of it, or a part. */
-export function useSortableRow(id: string) {
+/** What a row of a `Sortable` needs to be one (`across` as that is), and what is taken hold of: all of it, or a part. */
+export function useSortableRow(id: string, across = false) {
   const { setNodeRef, listeners, transform, transition, isDragging, isSorting } = useSortable({ id });
   const style: CSSProperties = {
-    transform: transform ? `translateY(${Math.round(transform.y)}px)` : undefined,
+    transform: transform
+      ? across
+        ? `translateX(${Math.round(transform.x)}px)`
+        : `translateY(${Math.round(transform.y)}px)`
+      : undefined,
     // Only while something is dragged: what was let go lies where it is shown at once.
     transition: isSorting ? transition : undefined,
     ...(isDragging && { position: "relative", zIndex: 2, opacity: 0.85 }),

@@ -1,23 +1,18 @@
 import Joi from "joi";
-import { longestChain } from "@/core/chain/model";
-import { wayIds, type WayId } from "@/core/chain/ways";
 import type { Habit } from "@/core/library/habit";
 import { mostKeys } from "@/core/library/use";
 import { id, strength as strengthField, versionNumber } from "../fields";
 import { command } from "../command";
+import { wayFields, type PutHow } from "./put-input";
 
 const keysTaken = Joi.number().integer().min(1).max(mostKeys);
 
-interface ApplyCard {
+interface ApplyCard extends PutHow {
   readonly sessionId: string;
   readonly targetIds: string[];
   readonly cardId: string;
   /** The content to use; the card's current one where it is left out. */
   readonly contentVersion?: number;
-  readonly strength: number;
-  readonly how: WayId;
-  /** The place of the chosen setting, for the way that asks for it. */
-  readonly at?: number;
   /** What it took to put it on, and what browsing would have taken: with both it counts among the keys saved. */
   readonly keys?: number;
   readonly browsing?: number;
@@ -25,7 +20,9 @@ interface ApplyCard {
 
 /**
  * Puts a card on targets: `replace` makes its chain theirs, `after` and `before` add its settings behind or before what is
- * there, `at` before the setting at a place, and `missing` adds those of its settings whose effect a target has none of.
+ * there, `at` before the setting at a place, `missing` adds those of its settings whose effect a target has none of;
+ * `return` puts it on a return that is made where the session has none for it, and sends every target there; `parallel`
+ * puts it on copies of the targets that are heard beside them.
  * The targets pin the version that was used. Gives how the member uses the card by now, on the kinds of those targets.
  */
 export const applyCard = command<ApplyCard, { readonly habits: readonly Habit[] }>()({
@@ -37,18 +34,7 @@ export const applyCard = command<ApplyCard, { readonly habits: readonly Habit[] 
     cardId: id.required(),
     contentVersion: versionNumber,
     strength: strengthField.default(100),
-    how: Joi.string()
-      .valid(...wayIds)
-      .default(wayIds[0]),
-    at: Joi.number()
-      .integer()
-      .min(0)
-      .max(longestChain)
-      .when("how", {
-        is: "at",
-        then: Joi.required().messages({ "any.required": "Choose a setting that the card comes before" }),
-        otherwise: Joi.forbidden(),
-      }),
+    ...wayFields,
     keys: keysTaken,
     browsing: keysTaken,
   }).and("keys", "browsing"),

@@ -1,5 +1,6 @@
 import Joi from "joi";
 import type { Send } from "@/core/library/entities";
+import { levelRange, mostSends } from "@/core/library/sends";
 import { id, nameOf, seen } from "../fields";
 import { command } from "../command";
 
@@ -28,8 +29,13 @@ export const editTarget = command<EditTarget>()({
     muted: Joi.boolean(),
     soloed: Joi.boolean(),
     sends: Joi.array()
-      .items(Joi.object({ to: id.required(), level: Joi.number().min(-60).max(12).required() }))
-      .max(16)
+      .items(
+        Joi.object({
+          to: id.required(),
+          level: Joi.number().min(levelRange.least).max(levelRange.most).required(),
+        }),
+      )
+      .max(mostSends)
       .unique("to"),
     seen,
   }).or("name", "feedsId", "at", "muted", "soloed", "sends"),

@@ -57,6 +57,7 @@ import { editTarget } from "./edit-target";
 import { moveTargets } from "./move-targets";
 import { removeTargets } from "./remove-targets";
 import { applyCard } from "./apply-card";
+import { applyDraft } from "./apply-draft";
 import { setChain } from "./set-chain";
 import { updatePins } from "./update-pins";
 import { changeRole } from "./change-role";
@@ -125,6 +126,7 @@ export const commandShapes = [
   moveTargets,
   removeTargets,
   applyCard,
+  applyDraft,
   setChain,
   updatePins,
   changeRole,

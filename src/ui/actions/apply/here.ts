@@ -1,11 +1,27 @@
 import type { CardHead, Target } from "@/core/library/entities";
+import { capital } from "@/core/library/words";
 import { wayOf, type WayId } from "@/core/chain/ways";
 import type { BarGrouping } from "@/core/library/media";
 import type { Desk } from "../../data/desk";
 import type { LikeWhat } from "../../apply/use-likeness";
 
+/** Something waits to be put on what is selected. */
+export interface PutsOn {
+  /** What that is: the card, the draft. */
+  readonly puts: string;
+  /** There is something. */
+  readonly found: number;
+  /** What Enter does on what is selected. */
+  readonly way: WayId;
+  /** All ways that there are for the material. */
+  readonly ways: readonly WayId[];
+  /** The place of the setting that was chosen; null where none was. */
+  readonly settingAt: number | null;
+  put(how: WayId): void;
+}
+
 /** The apply bar: a row is highlighted, and waits to be put on. */
-export interface ApplyHere {
+export interface ApplyHere extends PutsOn {
   /** Rows that were found, and how many cards in all that fit. */
   readonly found: number;
   readonly fitting: number;
@@ -17,13 +33,14 @@ export interface ApplyHere {
   readonly earlier: number;
   /** Percent. */
   readonly strength: number;
-  /** What Enter does on what is selected, of which kind that is. */
-  readonly way: WayId;
+  /** The kind of what is selected. */
   readonly kind: string;
   setWay(way: WayId): void;
-  put(how: WayId): void;
-  /** The place of the setting that was chosen when the bar was opened; null where none was. */
-  readonly settingAt: number | null;
+  /** Settings of the draft, which rows are gathered into. */
+  readonly drafted: number;
+  /** Rows that are highlighted. */
+  readonly picked: number;
+  gather(): void;
   /** To the next row, or, where nothing is heard or seen yet, to the first. */
   audition(): void;
   setStrength(strength: number): void;
@@ -50,8 +67,5 @@ export interface ApplyHere {
 
 export const strengthStep = 10;
 
-/** What a way to apply does, as a sentence begins. */
-export const sentenceOf = (way: WayId): string => {
-  const { does } = wayOf(way);
-  return does[0].toUpperCase() + does.slice(1);
-};
+/** What a way to apply does with something, as a sentence begins. */
+export const sentenceOf = (way: WayId, it = "the card"): string => capital(wayOf(way).does(it));

@@ -13,8 +13,9 @@ import { near } from "./near";
 import { random } from "./random";
 import { leave } from "./leave";
 import { narrow } from "./narrow";
-import { put } from "./put";
-import { putWays } from "./put-ways";
+import { gather } from "./gather";
+import { putOf } from "./put";
+import { putWaysOf } from "./put-ways";
 import { way } from "./way";
 import { stronger } from "./stronger";
 import { weaker } from "./weaker";
@@ -22,8 +23,9 @@ import { weaker } from "./weaker";
 export const applyPlace: ActionPlace<ApplyHere> = {
   title: "Apply bar",
   actions: [
-    put,
-    putWays,
+    putOf("apply"),
+    putWaysOf("apply"),
+    gather,
     audition,
     random,
     like,

@@ -35,6 +35,12 @@ export interface BenchHere extends CardHere, TakesBack, SelectsAll {
   find(scopeId?: string): void;
   /** Tries the cards that were found last one after another, from the first or the last on. */
   tryCandidates(by: 1 | -1): void;
+  /** Settings of the draft chain for the lead target's medium. */
+  readonly drafted: number;
+  /** Settings of the one before, which came to an end. */
+  readonly endedDraft: number;
+  toDraft(): void;
+  bringDraftBack(): void;
   /** The member's order of work for the lead target's medium. */
   readonly stages: readonly Stage[];
   /** Opens the apply bar with what is offered at a stage. */

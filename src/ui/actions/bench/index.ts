@@ -9,6 +9,7 @@ import { takeBack } from "../shared/take-back";
 import { boundCards } from "./bound-cards";
 import { bringUp } from "./bring-up";
 import { nextCandidate, previousCandidate } from "./candidates";
+import { lastDraft, toDraft } from "./draft";
 import { find } from "./find";
 import type { BenchHere } from "./here";
 import { moveDown } from "./move-down";
@@ -29,6 +30,8 @@ export const benchPlace: ActionPlace<BenchHere> = {
     find,
     nextCandidate,
     previousCandidate,
+    toDraft,
+    lastDraft,
     takeBack,
     doAgain,
     mark,

@@ -4,7 +4,7 @@ import type { CandidatesHere } from "./here";
 
 export const keep: Action<CandidatesHere> = {
   id: "candidates.keep",
-  words: ({ name, way }) => `Keep “${name}”: ${wayOf(way).does}`,
+  words: ({ name, way }) => `Keep “${name}”: ${wayOf(way).does("it")}`,
   short: "keep",
   keys: ["Enter"],
   strip: true,

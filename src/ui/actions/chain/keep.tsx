@@ -16,7 +16,10 @@ export const keep: Action<BenchHere> = {
   dialog: ({ here, close }) =>
     here.lead && (
       <KeepDialog
-        target={here.lead}
+        chain={here.lead.chain}
+        kind={here.lead.kind}
+        keptOn={here.lead.mediaId}
+        strength={here.lead.strength}
         onClose={close}
         onKept={(cardId, contentVersion) => {
           close();

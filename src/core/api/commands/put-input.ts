@@ -1,0 +1,27 @@
+import Joi from "joi";
+import { longestChain } from "@/core/chain/model";
+import { wayIds, type WayId } from "@/core/chain/ways";
+
+/** How something is put on targets. */
+export interface PutHow {
+  readonly how: WayId;
+  /** The place of the chosen setting, for the way that asks for it. */
+  readonly at?: number;
+  /** Percent: of the chain in place of which it is put, or, beside it, the level of the send (100 is 0 dB). */
+  readonly strength: number;
+}
+
+export const wayFields = {
+  how: Joi.string()
+    .valid(...wayIds)
+    .default(wayIds[0]),
+  at: Joi.number()
+    .integer()
+    .min(0)
+    .max(longestChain)
+    .when("how", {
+      is: "at",
+      then: Joi.required().messages({ "any.required": "Choose a setting that the card comes before" }),
+      otherwise: Joi.forbidden(),
+    }),
+};

@@ -1,0 +1,76 @@
+import { useMemo } from "react";
+import { emptyDraft, readDraft, writeDraft, type Draft } from "@/core/chain/draft";
+import type { Medium } from "@/core/media";
+import { useDesk } from "./desk";
+import { Store, useStore } from "./store";
+
+/** The draft chains of a browser, by where they are kept in it: one for each library, member and medium. */
+const stores = new Map<string, Store<Draft>>();
+
+function stored(key: string, medium: Medium): Draft {
+  try {
+    const draft = readDraft(localStorage.getItem(key) ?? "");
+    return draft?.medium === medium ? draft : emptyDraft(medium);
+  } catch {
+    // A browser that keeps nothing has no earlier draft.
+    return emptyDraft(medium);
+  }
+}
+
+function storeOf(key: string, medium: Medium): Store<Draft> {
+  const known = stores.get(key);
+  if (known) return known;
+  const store = new Store(stored(key, medium));
+  store.subscribe(() => {
+    const draft = store.get();
+    try {
+      if (draft.parts.length === 0) localStorage.removeItem(key);
+      else if (localStorage.getItem(key) !== writeDraft(draft)) localStorage.setItem(key, writeDraft(draft));
+    } catch {
+      // Full, or closed to us: it lasts as long as the page.
+    }
+  });
+  // Another tab has changed it.
+  window.addEventListener("storage", (event) => event.key === key && store.set(stored(key, medium)));
+  stores.set(key, store);
+  return store;
+}
+
+const nowhere = new Store(emptyDraft("audio"));
+const itself = (draft: Draft) => draft;
+/** What the drafts were that were emptied last, applied or kept: as long as the page stays. */
+const ended = new Store<ReadonlyMap<Store<Draft>, Draft>>(new Map());
+
+interface OwnDraft {
+  readonly draft: Draft;
+  setDraft(next: Draft): void;
+  /** The one before, once it came to an end. */
+  readonly last: Draft | undefined;
+}
+
+/** The member's draft chain for a medium, and how it becomes another one; it survives a reload. */
+export function useDraft(medium: Medium): OwnDraft {
+  const { libraryId, data } = useDesk();
+  const store = useMemo(
+    () =>
+      typeof window === "undefined"
+        ? nowhere
+        : storeOf(`fichier:draft:${libraryId}:${data.member.id}:${medium}`, medium),
+    [libraryId, data.member.id, medium],
+  );
+  const draft = useStore(store, itself);
+  const last = useStore(ended, (all) => all.get(store));
+  return useMemo(
+    () => ({
+      draft,
+      last,
+      setDraft(next) {
+        const now = store.get();
+        if (next.parts.length === 0 && now.parts.length > 0)
+          ended.update((all) => new Map(all).set(store, now));
+        store.set(next);
+      },
+    }),
+    [draft, last, store],
+  );
+}
