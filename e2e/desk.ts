@@ -121,3 +121,11 @@ export async function toLibrary(page: Page): Promise<void> {
   await press(page, "Alt+l");
   await expect(grid(page)).toBeFocused();
 }
+
+/** Asks the server in the name of who is signed in. */
+export async function ask<T>(page: Page, command: string, input: object): Promise<T> {
+  const [, libraryId] = new URL(page.url()).pathname.split("/");
+  const answer = await page.request.post(`/api/libraries/${libraryId}/commands/${command}`, { data: input });
+  expect(answer.status()).toBe(200);
+  return ((await answer.json()) as { result: T }).result;
+}

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from "@playwright/test";
-import { drag, press, said, saved, signIn, toLastFolders } from "./desk";
+import { drag, press, said, saved, signIn, toLastFolders, ask } from "./desk";
 
 const grid = (page: Page) => page.getByRole("grid", { name: "Cards" });
 // In the case in which it is written: what was typed to find it stands there too, where nothing is found.
@@ -43,15 +43,6 @@ async function find(page: Page, query: string): Promise<void> {
   await filter(page, query);
   await expect(grid(page).getByRole("row", { selected: true })).toContainText("Chapel");
 }
-
-/** Asks the server in the name of who is signed in. */
-async function ask<T>(page: Page, command: string, input: object): Promise<T> {
-  const [, libraryId] = new URL(page.url()).pathname.split("/");
-  const answer = await page.request.post(`/api/libraries/${libraryId}/commands/${command}`, { data: input });
-  expect(answer.status()).toBe(200);
-  return ((await answer.json()) as { result: T }).result;
-}
-
 test("five cards get a new tag below another in eight keys and its letters; tags are merged, and parted again", async ({
   page,
 }) => {

@@ -234,8 +234,8 @@ function Part({ part, at, isChosen, onChoose }: PartProps) {
       color={setting.on ? undefined : "cardMuted"}
       onClick={onChoose}
     >
+      {!setting.on && "off · "}
       {name}
-      {!setting.on && " · off"}
     </Box>
   );
 }
@@ -304,13 +304,5 @@ function DraftKeys({ bench, lead, draft, at, settingAt, change, keep, onLeave }:
     },
     { note: `${at + 1} of ${parts.length}` },
   );
-  return (
-    <HStack gap="4px" flexShrink={0}>
-      <ActionButton action="draft.put" short />
-      <ActionButton action="draft.apart" short />
-      <ActionButton action="draft.keep" short />
-      <ActionButton action="draft.leave" short />
-      {opened}
-    </HStack>
-  );
+  return opened;
 }
