@@ -7,7 +7,7 @@ import { fold } from "@/core/text/fold";
 import { deepestFolder, formatPath, freeName } from "@/core/text/names";
 import { cardsHolding, namesDownTo, readBranches, readChildren, type BranchEntity } from "@/db/branches";
 import type { Ledger } from "@/db/ledger";
-import { lastPlace, placesAmong } from "./places";
+import { lastPlace, placesAmong } from "@/core/library/places";
 import { Refusal } from "./refusal";
 import { requireRow } from "./rows";
 

@@ -6,7 +6,7 @@ import { findNamed } from "@/core/library/tree";
 import { countCards } from "@/core/library/words";
 import { readLists, readMarked } from "@/db/marks";
 import type { Ledger } from "@/db/ledger";
-import { lastPlace, placesAmong } from "./places";
+import { lastPlace, placesAmong } from "@/core/library/places";
 import { notFound, Refusal, stale } from "./refusal";
 import { requireCards } from "./rows";
 

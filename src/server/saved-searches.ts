@@ -6,7 +6,7 @@ import { parseQuery } from "@/core/search/query/parse";
 import { fold } from "@/core/text/fold";
 import { readSearches } from "@/db/saved-searches";
 import type { Ledger } from "@/db/ledger";
-import { lastPlace } from "./places";
+import { lastPlace } from "@/core/library/places";
 import { notFound, Refusal, stale } from "./refusal";
 
 /** Saved searches of one owner: all of them are counted anew with every change. */

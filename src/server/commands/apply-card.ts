@@ -1,8 +1,7 @@
 import { applyCard as shape } from "@/core/api/commands/apply-card";
 import { carryOut } from "../command";
 import { noteDay, noteUse } from "@/db/habits";
-import { cardToPut, put } from "../putting";
-import { requireTargets } from "../targets";
+import { cardToPut, putOnTargets } from "../putting";
 
 export const applyCard = carryOut(
   shape,
@@ -12,10 +11,16 @@ export const applyCard = carryOut(
     member,
   ) => {
     const card = await cardToPut(ledger, cardId, contentVersion);
-    const targets = await requireTargets(ledger, sessionId, targetIds);
-    const { changed, summary } = await put(ledger, { sessionId, targets, puts: [card], how, at, strength });
+    const { onto, summary } = await putOnTargets(ledger, {
+      sessionId,
+      targetIds,
+      puts: [card],
+      how,
+      at,
+      strength,
+    });
     const use = { libraryId: ledger.libraryId, memberId: member.userId, at: new Date() };
-    const kinds = [...new Set(changed.map(({ kind }) => kind))];
+    const kinds = [...new Set(onto.map(({ kind }) => kind))];
     const habits = await noteUse(ledger.db, { ...use, cardId, kinds });
     const isCounted = keys !== undefined && browsing !== undefined;
     await noteDay(ledger.db, use, {

@@ -1,9 +1,9 @@
 import { applyDraft as shape } from "@/core/api/commands/apply-draft";
 import { carryOut } from "../command";
-import { cardToPut, put, type Put } from "../putting";
+import type { Put } from "@/core/library/putting";
+import { cardToPut, putOnTargets } from "../putting";
 import { Refusal } from "../refusal";
 import { storedChain } from "../stored-chain";
-import { requireTargets } from "../targets";
 
 export const applyDraft = carryOut(
   shape,
@@ -19,8 +19,7 @@ export const applyDraft = carryOut(
           });
         puts.push({ said: `“${part.name}”`, name: part.name, chain, pin: null });
       }
-    const targets = await requireTargets(ledger, sessionId, targetIds);
-    const { summary } = await put(ledger, { sessionId, targets, puts, how, at, strength });
+    const { summary } = await putOnTargets(ledger, { sessionId, targetIds, puts, how, at, strength });
     return { summary };
   },
 );

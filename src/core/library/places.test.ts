@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { byPosition } from "@/core/library/order";
-import { randomFrom } from "../../demo/random";
+import { randomFrom } from "../../../demo/random";
 import { lastPlace, placesAmong } from "./places";
 
 interface Row {
