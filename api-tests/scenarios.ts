@@ -64,6 +64,13 @@ export async function makeScenarios() {
   const search = async (command: "keep-search" | "keep-team-search") =>
     (await owner.run<{ searchId: string }>(command, { name: fresh("Search"), query: "room" })).body.result
       .searchId;
+  const routine = async () =>
+    (
+      await owner.run<{ routineId: string }>("keep-routine", {
+        name: fresh("Routine"),
+        steps: [{ kind: "returns", parts: [{ of: { name: "Low", chain: highPass(++names) }, level: -3 }] }],
+      })
+    ).body.result.routineId;
   const tag = async (parentId: string | null = null, name = fresh("tag")) =>
     (await owner.run<{ tagId: string }>("create-tag", { parentId, name })).body.result.tagId;
   /** A card with some tags. */
@@ -245,6 +252,9 @@ export async function makeScenarios() {
       how: "return",
       strength: 50,
     }),
+    "keep-routine": async () => ({ name: fresh("Routine"), steps: [{ kind: "strength", strength: 40 }] }),
+    "remove-routine": async () => ({ routineId: await routine() }),
+    "run-routine": async () => ({ sessionId, targetIds, routineId: await routine() }),
     "set-chain": async () => ({ sessionId, targetId: targetIds[0], chain: highPass(++names), strength: 55 }),
     "import-card": async () => ({
       file: writeCardFile({

@@ -249,6 +249,7 @@ export async function seedDemo(
           cardId: cardIds.get(card)!,
           searchId: null,
           folderId: null,
+          routineId: null,
         });
       for (const [text, card] of aliases)
         await mine.insert("alias", {
@@ -258,6 +259,7 @@ export async function seedDemo(
           cardId: cardIds.get(card)!,
           searchId: null,
           folderId: null,
+          routineId: null,
         });
       const mySearches = generateNKeysBetween(null, null, searches.length);
       for (const [i, { alias, ...search }] of searches.entries()) {
@@ -277,6 +279,7 @@ export async function seedDemo(
           cardId: null,
           searchId: id,
           folderId: null,
+          routineId: null,
         });
       }
       for (const [i, card] of applied.entries()) {

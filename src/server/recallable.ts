@@ -1,41 +1,46 @@
+import {
+  entities,
+  nothingRecalled,
+  recalledBy,
+  recalledFields,
+  recalledKinds,
+  type Recalled,
+} from "@/core/library/entities";
 import type { Ledger } from "@/db/ledger";
 import type { Member } from "./member";
 import { notFound } from "./refusal";
-import { requireRow } from "./rows";
 
-/** What an alias or a key stands for: a card, a saved search or a folder; the others are null. */
-interface Recalled {
-  readonly cardId: string | null;
-  readonly searchId: string | null;
-  readonly folderId: string | null;
+/** What an alias or a key stands for, where it is in use and `userId` may see it. */
+async function read(
+  ledger: Ledger,
+  of: Recalled,
+  userId: string | undefined,
+): Promise<{ readonly id: string; readonly name: string } | null> {
+  const { field, id } = recalledBy(of);
+  const row = await ledger.read(recalledKinds[field], id);
+  if (!row || ("removed" in row && row.removed)) return null;
+  // Another member's own search does not exist for this one; private cards are kept apart by the ledger.
+  const isForeign =
+    recalledKinds[field] === "savedSearch" &&
+    "ownerId" in row &&
+    row.ownerId !== null &&
+    row.ownerId !== userId;
+  return isForeign && userId !== undefined ? null : row;
 }
 
-const nothing: Recalled = { cardId: null, searchId: null, folderId: null };
-
-/** What of those a request names, as a row holds it, with its name. Another member's own search does not exist for this one. */
+/** What of those a request names, as a row holds it, with its name. Throws where it is not there for the member. */
 export async function recallable(
   ledger: Ledger,
-  { cardId, searchId, folderId }: { readonly [K in keyof Recalled]?: string | null },
+  of: { readonly [F in keyof Recalled]?: string | null },
   member: Member,
 ): Promise<Recalled & { readonly name: string }> {
-  if (cardId) return { ...nothing, cardId, name: (await requireRow(ledger, "card", cardId)).name };
-  if (folderId) return { ...nothing, folderId, name: (await requireRow(ledger, "folder", folderId)).name };
-  const search = searchId ? await ledger.read("savedSearch", searchId) : null;
-  if (!search || search.removed || (search.ownerId !== null && search.ownerId !== member.userId))
-    throw notFound("saved search");
-  return { ...nothing, searchId: search.id, name: search.name };
+  const field = recalledFields.find((one) => of[one])!;
+  const recalled = { ...nothingRecalled, [field]: of[field] };
+  const row = await read(ledger, recalled, member.userId);
+  if (!row) throw notFound(entities[recalledKinds[field]].noun);
+  return { ...recalled, name: row.name };
 }
-
-export const isSame = (a: Recalled, b: Recalled): boolean =>
-  a.cardId === b.cardId && a.searchId === b.searchId && a.folderId === b.folderId;
 
 /** The name of what an alias or a key stands for; null where that is out of use. */
-export async function recalled(
-  ledger: Ledger,
-  { cardId, searchId, folderId }: Recalled,
-): Promise<string | null> {
-  if (cardId !== null) return (await ledger.read("card", cardId))?.name ?? null;
-  if (folderId !== null) return (await ledger.read("folder", folderId))?.name ?? null;
-  const search = await ledger.read("savedSearch", searchId!);
-  return search && !search.removed ? search.name : null;
-}
+export const recalled = async (ledger: Ledger, of: Recalled): Promise<string | null> =>
+  (await read(ledger, of, undefined))?.name ?? null;

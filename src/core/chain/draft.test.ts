@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import {
   apart,
+  byOrigin,
   doubled,
   draftChain,
   emptyDraft,
@@ -62,6 +63,25 @@ describe("a draft chain", () => {
     expect(apart(three, (id) => id)[2].chain).toEqual(of("c"));
     // What is off does nothing on a return.
     expect(names(switched(three, 2))).toEqual(["Wind off: A", "Wind off: B"]);
+  });
+
+  it("is parted into what came together, as far as it still follows each other", () => {
+    const draft = gathered(gathered(three, "Room", of("d", "e"), "card-1")!, "Room", of("f"), "card-2")!;
+    const said = (one: Draft) =>
+      byOrigin(one).map(
+        ({ name, cardId, chain }) =>
+          `${name} ${cardId ?? "–"} ${chain.settings.map(({ effect }) => effect).join("")}`,
+      );
+    expect(said(draft)).toEqual(["Wind off – ab", "Gate – c", "Room card-1 de", "Room card-2 f"]);
+    // What was put between them parts them.
+    expect(said(shifted(draft, 2, -1))).toEqual([
+      "Wind off – a",
+      "Gate – c",
+      "Wind off – b",
+      "Room card-1 de",
+      "Room card-2 f",
+    ]);
+    expect(readDraft(writeDraft(draft))).toEqual(draft);
   });
 
   it("is read as it was written, with effects that nobody knows here; and what is no draft is none", () => {

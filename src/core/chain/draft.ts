@@ -6,6 +6,8 @@ import { isRecord, parseChain } from "./parse";
 export interface DraftPart {
   readonly setting: EffectSetting;
   readonly of: string;
+  /** The card's id, where it was one. */
+  readonly cardId?: string;
 }
 
 /** A chain that is being put together from cards and effects before it is applied or kept. */
@@ -22,8 +24,9 @@ export const draftChain = ({ medium, parts }: Draft): Chain => ({
 });
 
 /** With the settings of a chain behind those that are there. Null where it would be longer than a chain can be. */
-export function gathered(draft: Draft, of: string, { settings }: Chain): Draft | null {
-  const parts = [...draft.parts, ...settings.map((setting) => ({ setting, of }))];
+export function gathered(draft: Draft, of: string, { settings }: Chain, cardId?: string): Draft | null {
+  const from = cardId === undefined ? { of } : { of, cardId };
+  const parts = [...draft.parts, ...settings.map((setting) => ({ setting, ...from }))];
   return parts.length > longestChain ? null : { ...draft, parts };
 }
 
@@ -70,21 +73,52 @@ export const apart = (
       chain: { medium, settings: [setting] },
     }));
 
+/** Its settings as the chains that they came in: those of one card or effect that still follow each other. */
+export function byOrigin({ medium, parts }: Draft): {
+  readonly name: string;
+  readonly cardId: string | undefined;
+  readonly chain: Chain;
+}[] {
+  const runs: DraftPart[][] = [];
+  for (const part of parts) {
+    const last = runs.at(-1);
+    if (last && last[0].of === part.of && last[0].cardId === part.cardId) last.push(part);
+    else runs.push([part]);
+  }
+  return runs.map((run) => ({
+    name: run[0].of,
+    cardId: run[0].cardId,
+    chain: { medium, settings: run.map(({ setting }) => setting) },
+  }));
+}
+
 /** As a text that `readDraft` takes in. */
 export const writeDraft = (draft: Draft): string =>
-  JSON.stringify({ ...draftChain(draft), of: draft.parts.map(({ of }) => of) });
+  JSON.stringify({
+    ...draftChain(draft),
+    of: draft.parts.map(({ of }) => of),
+    cardIds: draft.parts.map(({ cardId = null }) => cardId),
+  });
 
 /** Reads a draft that was written; null where the text is none. Settings whose effect is unknown here stay as they are. */
 export function readDraft(text: string): Draft | null {
   try {
     const value = JSON.parse(text) as Json;
     const { medium, settings } = parseChain(value);
-    const names = isRecord(value) && Array.isArray(value.of) ? value.of : [];
+    const listed = (field: string) => {
+      const list: Json | undefined = isRecord(value) ? value[field] : undefined;
+      return Array.isArray(list) ? (list as readonly Json[]) : [];
+    };
+    const [names, cardIds] = [listed("of"), listed("cardIds")];
     return {
       medium,
       parts: settings.map((setting, i) => {
-        const of: Json | undefined = names[i];
-        return { setting, of: typeof of === "string" ? of : setting.effect };
+        const [of, cardId] = [names[i], cardIds[i]];
+        return {
+          setting,
+          of: typeof of === "string" ? of : setting.effect,
+          ...(typeof cardId === "string" && { cardId }),
+        };
       }),
     };
   } catch {

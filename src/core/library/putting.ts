@@ -1,7 +1,7 @@
 import { longestChain, type Chain } from "../chain/model";
 import { putOn, wayOf, waysFor, type WayId } from "../chain/ways";
 import { longestName } from "../text/names";
-import type { Target } from "./entities";
+import type { Target } from "./entities/target";
 import { lastPlace, placesAmong } from "./places";
 import { routingProblem, sayRoutingProblem } from "./routing";
 import { levelOf, mostSends, returnFor } from "./sends";

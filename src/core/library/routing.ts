@@ -1,4 +1,4 @@
-import type { Target } from "./entities";
+import type { Target } from "./entities/target";
 import type { TargetKind } from "../media";
 
 export interface RoutingProblem {

@@ -20,6 +20,13 @@ export const selectOnly = (state: SelectionState, id: string): SelectionState =>
   anchor: id,
 });
 
+/** Several rows, of which the first one leads. Those that are not there are left out; with none of them it stays. */
+export function selectThese(state: SelectionState, ids: readonly string[]): SelectionState {
+  const there = ids.filter((id) => state.order.includes(id));
+  if (there.length === 0) return state;
+  return { ...state, ids: new Set(there), lead: there[0], anchor: there[0] };
+}
+
 /** The state for a list whose rows have come, gone or moved. The same state where the order is the same. */
 export function followOrder(state: SelectionState, order: readonly string[]): SelectionState {
   if (order === state.order) return state;

@@ -1,6 +1,6 @@
 import { chainText } from "../chain/fingerprint";
 import type { Chain } from "../chain/model";
-import type { Target } from "./entities";
+import type { Target } from "./entities/target";
 
 /** Returns that one target is sent to. */
 export const mostSends = 16;

@@ -1,4 +1,4 @@
-import type { Target } from "./entities";
+import type { Target } from "./entities/target";
 import { kindPlural, media, type Medium } from "../media";
 
 /** A number of targets in words: the name of one, else `3 clips`, or `3 targets` where kinds differ. */

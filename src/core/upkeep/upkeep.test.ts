@@ -78,6 +78,7 @@ const anAlias = (given: object) => ({
   cardId: null,
   searchId: null,
   folderId: null,
+  routineId: null,
   ...given,
 });
 const aKey = (given: object) => ({ ...anAlias(given), ownerId: "me", key: "7", ...given });

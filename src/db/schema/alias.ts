@@ -3,6 +3,7 @@ import { check, index, pgTable, text, unique, uuid } from "drizzle-orm/pg-core";
 import { user } from "./accounts";
 import { library } from "./libraries";
 import { card } from "./card";
+import { routine } from "./routine";
 import { savedSearch } from "./saved-search";
 import { version } from "./columns";
 
@@ -20,12 +21,16 @@ export const alias = pgTable(
     searchId: uuid().references(() => savedSearch.id),
     /** Not held to the folders that there are: one that was removed may come back. */
     folderId: uuid(),
+    routineId: uuid().references(() => routine.id),
     version: version(),
   },
   (t) => [
     unique("alias_recalls_one_thing").on(t.libraryId, t.ownerId, t.folded).nullsNotDistinct(),
     index().on(t.cardId),
     index().on(t.searchId),
-    check("alias_of_one_thing", sql`num_nonnulls(${t.cardId}, ${t.searchId}, ${t.folderId}) = 1`),
+    check(
+      "alias_of_one_thing",
+      sql`num_nonnulls(${t.cardId}, ${t.searchId}, ${t.folderId}, ${t.routineId}) = 1`,
+    ),
   ],
 );

@@ -9,6 +9,7 @@ export * from "./folder";
 export * from "./card";
 export * from "./proposal";
 export * from "./saved-search";
+export * from "./routine";
 export * from "./alias";
 export * from "./tag";
 export * from "./favourites-list";

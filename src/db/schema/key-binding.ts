@@ -3,6 +3,7 @@ import { check, index, pgTable, text, unique, uuid } from "drizzle-orm/pg-core";
 import { user } from "./accounts";
 import { library } from "./libraries";
 import { card } from "./card";
+import { routine } from "./routine";
 import { savedSearch } from "./saved-search";
 import { version } from "./columns";
 
@@ -21,12 +22,16 @@ export const keyBinding = pgTable(
     searchId: uuid().references(() => savedSearch.id),
     /** Not held to the folders that there are: one that was removed may come back. */
     folderId: uuid(),
+    routineId: uuid().references(() => routine.id),
     version: version(),
   },
   (t) => [
     unique("key_does_one_thing").on(t.libraryId, t.ownerId, t.key),
     index().on(t.cardId),
     index().on(t.searchId),
-    check("key_of_one_thing", sql`num_nonnulls(${t.cardId}, ${t.searchId}, ${t.folderId}) = 1`),
+    check(
+      "key_of_one_thing",
+      sql`num_nonnulls(${t.cardId}, ${t.searchId}, ${t.folderId}, ${t.routineId}) = 1`,
+    ),
   ],
 );

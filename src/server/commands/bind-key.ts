@@ -2,7 +2,8 @@ import { bindKey as shape } from "@/core/api/commands/bind-key";
 import { carryOut } from "../command";
 import { v7 as newId } from "uuid";
 import { findKey } from "@/db/recall";
-import { isSame, recalled, recallable } from "../recallable";
+import { isSameRecalled } from "@/core/library/entities";
+import { recalled, recallable } from "../recallable";
 import { Refusal } from "../refusal";
 
 export const bindKey = carryOut(shape, async (ledger, { key, takeOver, ...of }, member) => {
@@ -12,8 +13,8 @@ export const bindKey = carryOut(shape, async (ledger, { key, takeOver, ...of }, 
     return { summary: `freed the key ${key}` };
   }
   const { name, ...what } = await recallable(ledger, of, member);
-  const does = what.cardId === null ? "opens" : "applies";
-  const other = bound && !isSame(bound, what) ? await recalled(ledger, bound) : null;
+  const does = what.cardId !== null ? "applies" : what.routineId !== null ? "runs" : "opens";
+  const other = bound && !isSameRecalled(bound, what) ? await recalled(ledger, bound) : null;
   if (other !== null && !takeOver)
     throw new Refusal(409, "key-taken", `The key ${key} stands for “${other}” already.`, {
       field: "key",

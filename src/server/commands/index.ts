@@ -61,6 +61,9 @@ import { moveTargets } from "./move-targets";
 import { removeTargets } from "./remove-targets";
 import { applyCard } from "./apply-card";
 import { applyDraft } from "./apply-draft";
+import { runRoutine } from "./run-routine";
+import { removeRoutine } from "./remove-routine";
+import { keepRoutine } from "./keep-routine";
 import { setChain } from "./set-chain";
 import { updatePins } from "./update-pins";
 import { changeRole } from "./change-role";
@@ -129,6 +132,9 @@ const carriedOut: { readonly [N in CommandName]: Command<N, InputOf<N>, ResultOf
   "remove-targets": removeTargets,
   "apply-card": applyCard,
   "apply-draft": applyDraft,
+  "run-routine": runRoutine,
+  "remove-routine": removeRoutine,
+  "keep-routine": keepRoutine,
   "set-chain": setChain,
   "update-pins": updatePins,
   "change-role": changeRole,

@@ -3,7 +3,8 @@ import { carryOut } from "../command";
 import { v7 as newId } from "uuid";
 import { fold } from "@/core/text/fold";
 import { findAlias } from "@/db/recall";
-import { isSame, recalled, recallable } from "../recallable";
+import { isSameRecalled } from "@/core/library/entities";
+import { recalled, recallable } from "../recallable";
 import { Refusal } from "../refusal";
 
 export const setAlias = carryOut(shape, async (ledger, { text, takeOver, ...of }, member) => {
@@ -13,7 +14,7 @@ export const setAlias = carryOut(shape, async (ledger, { text, takeOver, ...of }
   const other = namesake && (await recalled(ledger, namesake));
   if (!namesake) await ledger.insert("alias", { id: newId(), ownerId: member.userId, text, ...what });
   // What it recalled before may be out of use by now; then it is free.
-  else if (isSame(namesake, what) || takeOver || !other)
+  else if (isSameRecalled(namesake, what) || takeOver || !other)
     await ledger.update("alias", namesake.id, { text, ...what });
   else
     throw new Refusal(409, "alias-taken", `“${text}” recalls “${other}” already.`, {

@@ -82,6 +82,7 @@ function bench(given: Partial<BenchHere> = {}, done: Done = []): BenchHere {
     find: say("find"),
     way: "replace",
     tryCandidates: say("try candidates"),
+    learnt: [],
     drafted: 0,
     endedDraft: 0,
     toDraft: say("to draft"),
@@ -210,6 +211,7 @@ const draft: DraftHere = {
   remove: () => undefined,
   empty: () => undefined,
   keep: () => undefined,
+  keepSet: () => undefined,
   leave: () => undefined,
 };
 const candidates: CandidatesHere = {
@@ -610,7 +612,16 @@ describe("searches in the library", () => {
             keyBinding: new Map([
               [
                 "k",
-                { id: "k", version: 1, ownerId: "u", key: "7", cardId: null, searchId: "s", folderId: null },
+                {
+                  id: "k",
+                  version: 1,
+                  ownerId: "u",
+                  key: "7",
+                  cardId: null,
+                  searchId: "s",
+                  folderId: null,
+                  routineId: null,
+                },
               ],
             ]),
             savedSearch: new Map([["s", search]]) as never,

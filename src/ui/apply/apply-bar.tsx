@@ -25,7 +25,8 @@ import { usualWay, type MemberSettings } from "@/core/library/media";
 import { earlierQueries, rememberQuery } from "./earlier-queries";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
-import type { CardHead } from "@/core/library/entities";
+import type { CardHead, Routine } from "@/core/library/entities";
+import { sayStep } from "@/core/library/steps";
 import { meantOn } from "@/core/library/variants";
 import { count as sayCount, countTargets } from "@/core/library/words";
 import { useContent } from "../data/contents";
@@ -80,6 +81,17 @@ function scopeCalled(typed: string, replica: Replica): ReturnType<typeof findSco
     .flatMap(({ searchId, folderId }) => findScope((searchId ?? folderId)!, replica) ?? [])[0];
 }
 
+/** The routine that an alias recalls, one's own alias before the team's. */
+function routineCalled(typed: string, replica: Replica): Routine | undefined {
+  const word = fold(typed.trim());
+  if (word === "") return undefined;
+  return [...replica.alias.values()]
+    .filter(({ text, routineId }) => routineId !== null && fold(text) === word)
+    .sort((a, b) => Number(a.ownerId === null) - Number(b.ownerId === null))
+    .flatMap(({ routineId }) => replica.routine.get(routineId!) ?? [])
+    .find(({ removed }) => !removed);
+}
+
 /** Whether a plus that is pressed in a field gathers: not within a value of the query, nor within a phrase. */
 function gathers({ value, selectionStart }: HTMLInputElement): boolean {
   const before = value.slice(0, selectionStart ?? value.length);
@@ -116,6 +128,7 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, settingAt, onClose
   );
   const nextReference = nextOf(references, what, lead);
   const called = useMemo(() => (what ? undefined : scopeCalled(typed, replica)), [what, typed, replica]);
+  const routine = useMemo(() => (what ? undefined : routineCalled(typed, replica)), [what, typed, replica]);
   const read = useMemo(() => parseQuery(typed), [typed]);
   const terms = useMemo(() => termsOf(read.root), [read]);
   const known = useVocabulary();
@@ -233,6 +246,10 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, settingAt, onClose
       asked.current = { how, index };
       return;
     }
+    if (routine && index === undefined && how === way) {
+      bench.runRoutine(routine.id);
+      return onClose();
+    }
     // An alias of a saved search leads into it.
     if (called && index === undefined && how === way) return lookWithin(called.id);
     const isDrafted = index === undefined && isDraftNext;
@@ -286,7 +303,7 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, settingAt, onClose
     if (!items) return;
     rememberQuery(libraryId, data.member.id, typed);
     const next = items.reduce<Draft | null>(
-      (draft, { name, chain }) => draft && gathered(draft, name, chain),
+      (draft, { name, chain, card }) => draft && gathered(draft, name, chain, card?.id),
       draft,
     );
     if (!next)
@@ -406,8 +423,8 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, settingAt, onClose
     applyPlace,
     {
       // What an alias of a search leads to is there, whatever else begins so.
-      found: called || isDraftNext ? Math.max(1, count) : count,
-      puts: isDraftNext ? "the draft" : from < to ? `the ${to - from + 1} rows` : "the card",
+      found: called || routine || isDraftNext ? Math.max(1, count) : count,
+      puts: isDraftNext && !routine ? "the draft" : from < to ? `the ${to - from + 1} rows` : "the card",
       drafted: draft.parts.length,
       picked: to - from + 1,
       gather: () => {
@@ -460,7 +477,7 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, settingAt, onClose
     if (what && likes.hits === null) return "What the cards do is being compared.";
     if (count > 0) return null;
     if (what) return typed === "" ? likes.note : `None of those compared answers to “${typed}”.`;
-    if (query === null || called) return null;
+    if (query === null || called || routine) return null;
     if (data.arriving) return <CardsComing />;
     if (replica.card.size === 0) return "This library has no cards yet. Shape something and keep it.";
     const soFar = indexed < 100 ? "read so far " : "";
@@ -554,7 +571,7 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, settingAt, onClose
               : `${result.fitting} of ${result.matches} fit a ${target.kind || "target"}${result.variants > 0 ? ` · ${sayCount(result.variants, "variant")} for other formats` : ""}${result.hidden > 0 ? ` · ${result.hidden} hidden` : ""}${indexed < 100 ? ` · ${indexed} % read` : ""}`}
           </chakra.span>
         </HStack>
-        {(called || !isPlain(read.root) || read.problems.length > 0) && (
+        {(called || routine || !isPlain(read.root) || read.problems.length > 0) && (
           <HStack
             px="16px"
             py="4px"
@@ -565,7 +582,14 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, settingAt, onClose
             borderBottom="1px solid"
             borderColor="cardRule"
           >
-            {called ? (
+            {routine ? (
+              <>
+                <KeyCap keys="Enter" quiet />
+                <chakra.span>{`runs “${routine.name}”: ${routine.steps
+                  .map((step) => sayStep(step, (id) => replica.card.get(id)?.name ?? "a card that is gone"))
+                  .join(", ")}`}</chakra.span>
+              </>
+            ) : called ? (
               <>
                 <KeyCap keys="Enter" quiet />
                 <chakra.span>{`looks within “${called.name}”`}</chakra.span>

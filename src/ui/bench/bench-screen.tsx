@@ -158,6 +158,7 @@ export function BenchScreen({ session }: { session: SessionData }) {
     way: usualWay(data.member.settings, lead?.kind ?? ""),
     find: (scopeId) => setFinding({ settingAt: open ?? setting, ...(scopeId !== undefined && { scopeId }) }),
     tryCandidates: (by) => void begin(by),
+    learnt: bench.learnt,
     drafted: draft.parts.length,
     endedDraft: last?.parts.length ?? 0,
     toDraft: () => document.getElementById("draft-chain")?.focus(),

@@ -2,9 +2,11 @@
 
 import { Box, chakra, HStack } from "@chakra-ui/react";
 import { useEffect, useRef, useState, type KeyboardEvent } from "react";
+import { chainText } from "@/core/chain/fingerprint";
 import { effectName, saySetting } from "@/core/chain/describe";
 import {
   apart,
+  byOrigin,
   doubled,
   draftChain,
   emptyDraft,
@@ -27,6 +29,7 @@ import { useActions } from "../actions/use-actions";
 import { useDesk } from "../data/desk";
 import { Sortable, useSortableRow } from "../parts/sortable";
 import { KeepDialog } from "./keep-dialog";
+import { RoutineDialog } from "./routine-dialog";
 import type { Bench } from "./use-bench";
 
 /** What is said of a setting: where it comes from, and what it does where that says less. */
@@ -82,8 +85,9 @@ const partId = (at: number): string => `draft-${at}`;
 export function DraftTray({ bench, lead, draft, setDraft, settingAt, onKept, onLeave }: DraftTrayProps) {
   const [isIn, setIn] = useState(false);
   const [chosen, setChosen] = useState(0);
-  const [keeping, setKeeping] = useState(false);
+  const [keeping, setKeeping] = useState<"card" | "set" | null>(null);
   const list = useRef<HTMLDivElement>(null);
+  const { data, library } = useDesk();
   const { parts } = draft;
   const at = Math.max(0, Math.min(chosen, parts.length - 1));
   const { setAudition } = bench;
@@ -92,6 +96,14 @@ export function DraftTray({ bench, lead, draft, setDraft, settingAt, onKept, onL
     setChosen(to);
     list.current?.focus();
   };
+  /** Each of its cards for a return; one that was changed in the draft goes by its settings. */
+  const returns = () =>
+    byOrigin(draft).map(({ name, cardId, chain }) => {
+      const card = cardId === undefined ? undefined : data.replica.card.get(cardId);
+      const content = card && library.contents.peek(card.fingerprint)?.chain;
+      const isCard = card && card.layer !== "private" && content && chainText(content) === chainText(chain);
+      return { of: isCard ? { cardId: card.id } : { name, chain }, level: 0 };
+    });
   const onKey = (event: KeyboardEvent) => {
     const to = { ArrowLeft: at - 1, ArrowRight: at + 1, Home: 0, End: parts.length - 1 }[combination(event)];
     if (to === undefined) return;
@@ -163,7 +175,7 @@ export function DraftTray({ bench, lead, draft, setDraft, settingAt, onKept, onL
           ))}
         </Sortable>
       </HStack>
-      {isIn || keeping ? (
+      {isIn || keeping !== null ? (
         <DraftKeys
           bench={bench}
           lead={lead}
@@ -171,21 +183,31 @@ export function DraftTray({ bench, lead, draft, setDraft, settingAt, onKept, onL
           at={at}
           settingAt={settingAt}
           change={change}
-          keep={() => setKeeping(true)}
+          keep={setKeeping}
           onLeave={onLeave}
         />
       ) : (
         <ActionButton action="bench.draft" short />
       )}
-      {keeping && (
+      {keeping === "set" && (
+        <RoutineDialog
+          steps={[{ kind: "returns", parts: returns() }]}
+          onClose={() => setKeeping(null)}
+          onKept={() => {
+            setDraft(emptyDraft(draft.medium));
+            onLeave();
+          }}
+        />
+      )}
+      {keeping === "card" && (
         <KeepDialog
           chain={draftChain(draft)}
           kind={lead.kind}
           keptOn={lead.mediaId}
           strength={100}
-          onClose={() => setKeeping(false)}
+          onClose={() => setKeeping(null)}
           onKept={(cardId) => {
-            setKeeping(false);
+            setKeeping(null);
             setDraft(emptyDraft(draft.medium));
             onKept(cardId);
           }}
@@ -243,7 +265,7 @@ function Part({ part, at, isChosen, onChoose }: PartProps) {
 interface DraftKeysProps extends Pick<DraftTrayProps, "bench" | "lead" | "draft" | "settingAt" | "onLeave"> {
   readonly at: number;
   change(next: Draft, to?: number): void;
-  keep(): void;
+  keep(as: "card" | "set"): void;
 }
 
 /** What the draft does while it has the focus: it is heard or seen as a whole, and has keys. */
@@ -299,7 +321,8 @@ function DraftKeys({ bench, lead, draft, at, settingAt, change, keep, onLeave }:
         change(emptyDraft(medium), 0);
         onLeave();
       },
-      keep,
+      keep: () => keep("card"),
+      keepSet: () => keep("set"),
       leave: onLeave,
     },
     { note: `${at + 1} of ${parts.length}` },

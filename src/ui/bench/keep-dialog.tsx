@@ -6,9 +6,6 @@ import { chainNoun, effectName, sayEffects } from "@/core/chain/describe";
 import { effectsOf } from "@/core/chain/model";
 import { findEffect } from "@/core/effects/registry";
 import type { Chain } from "@/core/chain/model";
-import { keyProblem } from "@/core/keys/combination";
-import { fold } from "@/core/text/fold";
-import { alias as aliasField, printedKey } from "@/core/api/fields";
 import { kindsOf, type TargetKind } from "@/core/media";
 import { pathOf } from "@/core/library/tree";
 import { formatPath, parsePath } from "@/core/text/names";
@@ -17,7 +14,14 @@ import { count } from "@/core/library/words";
 import type { CommandAnswer } from "@/core/api/command";
 import type { InputOf } from "@/core/api/commands";
 import { keepCard } from "@/core/api/commands/keep-card";
-import { ApiError } from "../data/api";
+import type { ApiError } from "../data/api";
+import {
+  noRecall,
+  OwnRecallFields,
+  ownRecallSchema,
+  useOwnRecall,
+  type OwnRecall,
+} from "../keeping/own-recall";
 import { DialogButtons } from "../parts/command-dialogs";
 import { Form, useRequestForm } from "../parts/form";
 import { Problem } from "../parts/problem";
@@ -57,14 +61,13 @@ function namesakeOf(refusal: ApiError | undefined): Namesake | undefined {
   return typeof cardId === "string" ? { cardId, seen: Number(seen), supplied: supplied === true } : undefined;
 }
 
-/** Besides the card an alias and a key of one's own for it; none where they are empty. */
-const schema = keepCard.input.keys({ alias: aliasField.allow(""), key: printedKey.allow("") });
-type Kept = InputOf<"keep-card"> & { readonly alias: string; readonly key: string };
+const schema = keepCard.input.keys(ownRecallSchema);
+type Kept = InputOf<"keep-card"> & OwnRecall;
 
 /** Keeps a chain as a card: name, alias and key, folder, what travels along. */
 export function KeepDialog({ chain, kind, keptOn, strength, onClose, onKept }: KeepDialogProps) {
   const { data, libraryId, send, tell } = useDesk();
-  const { replica, member } = data;
+  const { replica } = data;
   const effects = useMemo(() => effectsOf(chain), [chain]);
   const offers = useMemo<PathOffer[]>(() => {
     const similar = pathOf(
@@ -80,8 +83,7 @@ export function KeepDialog({ chain, kind, keptOn, strength, onClose, onKept }: K
   const first = useMemo(
     () => ({
       name: "",
-      alias: "",
-      key: "",
+      ...noRecall,
       layer: "team" as "team" | "private",
       path: offers[0]?.path ?? "",
       note: "",
@@ -96,19 +98,7 @@ export function KeepDialog({ chain, kind, keptOn, strength, onClose, onKept }: K
     tell({ kind: "done", text: change ? sentence(`${change.summary}${made}`) : "It was already kept so." });
     onKept(result.cardId, result.contentVersion);
   };
-  /** Before anything is kept: what recalls another thing of the member's. */
-  const refuseTaken = (alias: string, key: string) => {
-    const word = fold(alias.trim());
-    const isOwn = ({ ownerId }: { readonly ownerId: string | null }) => ownerId === member.id;
-    if (word !== "" && [...replica.alias.values()].some((one) => isOwn(one) && fold(one.text) === word))
-      throw new ApiError(409, "alias-taken", `“${alias}” recalls something else already.`, {
-        field: "alias",
-      });
-    if (key !== "" && [...replica.keyBinding.values()].some((one) => isOwn(one) && one.key === key))
-      throw new ApiError(409, "key-taken", `The key ${key} stands for something else already.`, {
-        field: "key",
-      });
-  };
+  const { refuseTaken, give } = useOwnRecall();
   const form = useRequestForm({
     schema,
     first,
@@ -119,17 +109,9 @@ export function KeepDialog({ chain, kind, keptOn, strength, onClose, onKept }: K
       chain,
     }),
     async send({ alias, key, ...request }: Kept) {
-      refuseTaken(alias, key);
+      refuseTaken({ alias, key });
       const answer = await send("keep-card", () => request);
-      const { cardId } = answer.result;
-      // The card is kept; what recalls it can be given again.
-      try {
-        if (alias.trim() !== "") await send("set-alias", () => ({ cardId, text: alias }));
-        if (key !== "") await send("bind-key", () => ({ cardId, key }));
-      } catch (error) {
-        kept(answer);
-        return tell({ kind: "problem", text: `Kept, but ${sayError(error)}` });
-      }
+      await give({ cardId: answer.result.cardId }, { alias, key });
       if (request.layer !== "private") rememberFolder(libraryId, formatPath(parsePath(request.path)));
       const { madeFolders } = answer.result;
       kept(answer, madeFolders.length > 0 ? `, with the new folder ${formatPath(madeFolders)}` : "");
@@ -137,7 +119,6 @@ export function KeepDialog({ chain, kind, keptOn, strength, onClose, onKept }: K
   });
   const { problem: _, ...fits } = form.field("fits");
   const layer = form.choice("layer");
-  const key = form.choice("key");
   const namesake = namesakeOf(form.refusal);
   const [problem, setProblem] = useState<string>();
   const revise = ({ cardId, seen }: Namesake) => {
@@ -165,20 +146,7 @@ export function KeepDialog({ chain, kind, keptOn, strength, onClose, onKept }: K
           placeholder="Small harbour room"
           {...form.field("name")}
         />
-        <HStack gap="16px" alignItems="flex-start">
-          <Box flex="1">
-            <TextField label="Alias" hint="Typed, it recalls just this card." {...form.field("alias")} />
-          </Box>
-          <Box width="120px">
-            <TextField
-              label="Key"
-              hint={key.value !== "" && keyProblem(key.value) ? undefined : "Puts it on at once."}
-              maxLength={2}
-              fontFamily="mono"
-              {...form.field("key")}
-            />
-          </Box>
-        </HStack>
+        <OwnRecallFields form={form} />
         {namesake && !namesake.supplied && (
           <MainButton mb="12px" onClick={() => void revise(namesake)}>
             Keep as its new version instead

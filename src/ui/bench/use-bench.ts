@@ -7,6 +7,9 @@ import { normaliseChain } from "@/core/chain/values";
 import type { CardHead, Target } from "@/core/library/entities";
 import { putOn as chainWith, wayOf, type WayId } from "@/core/chain/ways";
 import type { InputOf } from "@/core/api/commands";
+import { mostSteps, type Step } from "@/core/library/steps";
+import { learnt, stepOf } from "@/core/library/steps/learn";
+import { effectName } from "@/core/chain/describe";
 import { shown, type Edit, type Overlay } from "@/core/library/overlay";
 import { formatOf, meantOn } from "@/core/library/variants";
 import { byPosition } from "@/core/library/order";
@@ -69,6 +72,10 @@ export interface Bench {
    * own. Resolves to false where that was refused.
    */
   putAll(items: readonly PutItem[], how: Applying): Promise<boolean>;
+  /** Takes the steps of a routine on what is selected, and selects what they chose. */
+  runRoutine(routineId: string): void;
+  /** What was done here last, as steps for whatever is selected another time. */
+  readonly learnt: readonly Step[];
   /** What effects begin with. */
   readonly defaults: Defaults;
   /** Puts an effect behind the chains of what is selected. */
@@ -91,7 +98,7 @@ const firstConflict = ({ conflicts }: { readonly conflicts: readonly Conflict[] 
 /** The state of the bench for one session. Edits show at once and are saved behind them. */
 export function useBench(session: SessionData): Bench {
   const desk = useDesk();
-  const { send, tell, hold, takeBack: serverTakeBack } = desk;
+  const { send: sendOn, tell, hold, takeBack: serverTakeBack } = desk;
   const { library } = desk;
   const { contents } = library;
   const client = useQueryClient();
@@ -99,6 +106,27 @@ export function useBench(session: SessionData): Bench {
   const [inMix, setInMix] = useState(false);
 
   const { id: sessionId } = session.session;
+  const known = useCallback(
+    (id: string) => client.getQueryData<SessionData>(sessionKey(sessionId))?.replica.target.get(id),
+    [client, sessionId],
+  );
+  const [learntSteps, setLearnt] = useState<readonly Step[]>([]);
+  /** Sends, and remembers what was done as a step where it is one. */
+  const send = useCallback<typeof sendOn>(
+    async (command, makeInput) => {
+      let step: Step | null = null;
+      const answer = await sendOn(command, () => {
+        const input = makeInput();
+        const { targetId } = input as { readonly targetId?: string };
+        step = stepOf({ command, input: input as object, before: known(targetId ?? ""), nameOf: effectName });
+        return input;
+      });
+      const done: Step | null = step;
+      if (done && answer.change) setLearnt((steps) => learnt(steps, done, mostSteps));
+      return answer;
+    },
+    [sendOn, known],
+  );
   const edits = useMemo(
     () =>
       new BenchEdits(sessionId, {
@@ -106,9 +134,9 @@ export function useBench(session: SessionData): Bench {
         hold,
         tell,
         undo: () => serverTakeBack("undo"),
-        known: (id) => client.getQueryData<SessionData>(sessionKey(sessionId))?.replica.target.get(id),
+        known,
       }),
-    [sessionId, send, hold, tell, serverTakeBack, client],
+    [sessionId, send, hold, tell, serverTakeBack, known],
   );
   // Leaving the bench must not lose the last touch.
   useEffect(() => () => void edits.saveNow(), [edits]);
@@ -369,9 +397,35 @@ export function useBench(session: SessionData): Bench {
   const takeBack = useCallback(
     async (direction: "undo" | "redo") => {
       await edits.saveNow();
+      // What was taken back is no step.
+      if (direction === "undo") setLearnt((steps) => steps.slice(0, -1));
       await serverTakeBack(direction);
     },
     [edits, serverTakeBack],
+  );
+
+  const { these } = selection;
+  const runRoutine = useCallback(
+    (routineId: string) => {
+      const ids = latest.current.selected.map(({ id }) => id);
+      setAudition(null);
+      void (async () => {
+        // Sent as it was before.
+        await edits.saveNow();
+        try {
+          const { change, result } = await sendOn("run-routine", () => ({
+            sessionId,
+            targetIds: ids,
+            routineId,
+          }));
+          tell({ kind: "done", text: change ? sentence(change.summary) : "It was so already." });
+          these(result.selected);
+        } catch (error) {
+          tell({ kind: "problem", text: sayError(error) });
+        }
+      })();
+    },
+    [edits, sendOn, tell, sessionId, these],
   );
 
   return {
@@ -388,6 +442,8 @@ export function useBench(session: SessionData): Bench {
     setStrength,
     apply,
     putAll,
+    runRoutine,
+    learnt: learntSteps,
     defaults,
     append,
     pin,

@@ -47,7 +47,11 @@ function OneWordDialog<N extends "set-alias" | "bind-key">(props: OneWordProps<N
 
 interface RecallDialogProps {
   /** What is to be recalled, and what it is called. */
-  readonly of: { readonly cardId: string } | { readonly searchId: string } | { readonly folderId: string };
+  readonly of:
+    | { readonly cardId: string }
+    | { readonly searchId: string }
+    | { readonly folderId: string }
+    | { readonly routineId: string };
   readonly name: string;
   readonly onClose: () => void;
 }

@@ -5,6 +5,7 @@ import {
   followOrder,
   selectAll,
   selectOnly,
+  selectThese,
   step,
   toggle,
   type SelectionState,
@@ -14,6 +15,7 @@ export interface Selection {
   readonly ids: ReadonlySet<string>;
   readonly lead: string | null;
   only(id: string): void;
+  these(ids: readonly string[]): void;
   toggle(id: string): void;
   extendTo(id: string): void;
   move(by: 1 | -1, extend: boolean): void;
@@ -27,6 +29,7 @@ export function useSelection(order: readonly string[]): Selection {
   // Kept, so that a row selected by being the first one stays selected when it moves. React renders again at once.
   if (state !== stored) setState(state);
   const only = useCallback((id: string) => setState((now) => selectOnly(now, id)), []);
+  const these = useCallback((ids: readonly string[]) => setState((now) => selectThese(now, ids)), []);
   const toggleOne = useCallback((id: string) => setState((now) => toggle(now, id)), []);
   const extend = useCallback((id: string) => setState((now) => extendTo(now, id)), []);
   const move = useCallback(
@@ -36,7 +39,7 @@ export function useSelection(order: readonly string[]): Selection {
   const all = useCallback(() => setState(selectAll), []);
   const { ids, lead } = state;
   return useMemo(
-    () => ({ ids, lead, only, toggle: toggleOne, extendTo: extend, move, all }),
-    [ids, lead, only, toggleOne, extend, move, all],
+    () => ({ ids, lead, only, these, toggle: toggleOne, extendTo: extend, move, all }),
+    [ids, lead, only, these, toggleOne, extend, move, all],
   );
 }

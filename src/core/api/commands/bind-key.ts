@@ -1,5 +1,6 @@
 import Joi from "joi";
 import { id, printedKey } from "../fields";
+import { recalledFields } from "@/core/library/entities";
 import { command } from "../command";
 
 interface BindKey {
@@ -8,10 +9,11 @@ interface BindKey {
   readonly cardId?: string | null;
   readonly searchId?: string;
   readonly folderId?: string;
+  readonly routineId?: string;
   readonly takeOver?: boolean;
 }
 
-/** Binds a printed character to a card, a saved search or a folder for this member, or frees it (`cardId` null). */
+/** Binds a printed character to a card, a saved search, a folder or a routine for this member, or frees it (`cardId` null). */
 export const bindKey = command<BindKey>()({
   name: "bind-key",
   right: "own",
@@ -21,6 +23,7 @@ export const bindKey = command<BindKey>()({
     cardId: id.allow(null),
     searchId: id,
     folderId: id,
+    routineId: id,
     takeOver: Joi.boolean(),
-  }).xor("cardId", "searchId", "folderId"),
+  }).xor(...recalledFields),
 });

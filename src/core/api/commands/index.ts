@@ -58,6 +58,9 @@ import { moveTargets } from "./move-targets";
 import { removeTargets } from "./remove-targets";
 import { applyCard } from "./apply-card";
 import { applyDraft } from "./apply-draft";
+import { runRoutine } from "./run-routine";
+import { removeRoutine } from "./remove-routine";
+import { keepRoutine } from "./keep-routine";
 import { setChain } from "./set-chain";
 import { updatePins } from "./update-pins";
 import { changeRole } from "./change-role";
@@ -127,6 +130,9 @@ export const commandShapes = [
   removeTargets,
   applyCard,
   applyDraft,
+  runRoutine,
+  removeRoutine,
+  keepRoutine,
   setChain,
   updatePins,
   changeRole,

@@ -1,5 +1,6 @@
 import Joi from "joi";
 import { alias, id } from "../fields";
+import { recalledFields } from "@/core/library/entities";
 import { command } from "../command";
 
 interface SetAlias {
@@ -7,11 +8,12 @@ interface SetAlias {
   readonly cardId?: string;
   readonly searchId?: string;
   readonly folderId?: string;
+  readonly routineId?: string;
   readonly text: string;
   readonly takeOver?: boolean;
 }
 
-/** Gives a card, a saved search or a folder one of the member's own aliases. One that recalled something else is taken over where asked for. */
+/** Gives a card, a saved search, a folder or a routine one of the member's own aliases. One that recalled something else is taken over where asked for. */
 export const setAlias = command<SetAlias>()({
   name: "set-alias",
   right: "own",
@@ -20,7 +22,8 @@ export const setAlias = command<SetAlias>()({
     cardId: id,
     searchId: id,
     folderId: id,
+    routineId: id,
     text: alias.required(),
     takeOver: Joi.boolean(),
-  }).xor("cardId", "searchId", "folderId"),
+  }).xor(...recalledFields),
 });

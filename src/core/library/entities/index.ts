@@ -9,6 +9,7 @@ import { keyBinding } from "./key-binding";
 import { member } from "./member";
 import { proposal } from "./proposal";
 import { rating } from "./rating";
+import { routine } from "./routine";
 import { savedSearch } from "./saved-search";
 import { session } from "./session";
 import { tag } from "./tag";
@@ -25,6 +26,9 @@ export type { Hiding } from "./hiding";
 export type { Membership } from "./member";
 export type { Proposal } from "./proposal";
 export { ratings } from "./rating";
+export type { Recalled, RecalledField } from "./recalled";
+export { isSameRecalled, nothingRecalled, recalledBy, recalledFields, recalledKinds } from "./recalled";
+export type { Routine } from "./routine";
 export type { SavedSearch, SearchSort } from "./saved-search";
 export { mostPlaced, searchSorts } from "./saved-search";
 export type { Session } from "./session";
@@ -42,6 +46,7 @@ export const entities = {
   card,
   proposal,
   savedSearch,
+  routine,
   alias,
   favouritesList,
   favourite,

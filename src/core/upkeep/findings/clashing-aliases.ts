@@ -1,10 +1,7 @@
 import { fold } from "../../text/fold";
-import type { EntityRows } from "../../library/entities";
+import { isSameRecalled, type EntityRows } from "../../library/entities";
 import type { Finding, Found } from "../define";
-import { nameOfRecalled, type Recalling } from "../recalled";
-
-const isSame = (a: Recalling, b: Recalling) =>
-  a.cardId === b.cardId && a.searchId === b.searchId && a.folderId === b.folderId;
+import { nameOfRecalled } from "../recalled";
 
 export const clashingAliases: Finding = {
   id: "clashing-aliases",
@@ -20,7 +17,7 @@ export const clashingAliases: Finding = {
       if (alias.ownerId === null) continue;
       const team = teams.get(fold(alias.text));
       if (nameOfRecalled(alias, look) === null) found.push({ id: alias.id, ids: [alias.id] });
-      else if (team && !isSame(team, alias) && nameOfRecalled(team, look) !== null)
+      else if (team && !isSameRecalled(team, alias) && nameOfRecalled(team, look) !== null)
         found.push({ id: alias.id, ids: [alias.id, team.id] });
     }
     return found;

@@ -1,6 +1,7 @@
 import type { WayId } from "@/core/chain/ways";
 import type { InputOf } from "@/core/api/commands";
 import type { CardHead, Session, Target } from "@/core/library/entities";
+import type { Step } from "@/core/library/steps";
 import type { Stage } from "@/core/library/stages";
 import { groupKindsOf } from "@/core/media";
 import { may } from "@/core/library/roles";
@@ -35,6 +36,8 @@ export interface BenchHere extends CardHere, TakesBack, SelectsAll {
   find(scopeId?: string): void;
   /** Tries the cards that were found last one after another, from the first or the last on. */
   tryCandidates(by: 1 | -1): void;
+  /** What was done on the bench last, as steps for whatever is selected another time. */
+  readonly learnt: readonly Step[];
   /** Settings of the draft chain for the lead target's medium. */
   readonly drafted: number;
   /** Settings of the one before, which came to an end. */

@@ -19,6 +19,7 @@ import { removeTargets } from "./remove-targets";
 import { rename } from "./rename";
 import { render } from "./render";
 import { route } from "./route";
+import { learnRoutine, routines, runRoutines } from "./routines";
 import { solo } from "./solo";
 import { editStages, stages } from "./stages";
 import { toTargets } from "./to-targets";
@@ -32,6 +33,8 @@ export const benchPlace: ActionPlace<BenchHere> = {
     previousCandidate,
     toDraft,
     lastDraft,
+    routines,
+    learnRoutine,
     takeBack,
     doAgain,
     mark,
@@ -54,5 +57,6 @@ export const benchPlace: ActionPlace<BenchHere> = {
     editStages,
     // Last: a key that an action has is not taken by a card.
     boundCards,
+    runRoutines,
   ],
 };

@@ -15,5 +15,6 @@ export interface DraftHere extends PutsOn {
   remove(): void;
   empty(): void;
   keep(): void;
+  keepSet(): void;
   leave(): void;
 }

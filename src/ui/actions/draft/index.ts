@@ -7,6 +7,7 @@ import { earlier, later } from "./shift";
 import { empty } from "./empty";
 import type { DraftHere } from "./here";
 import { keep } from "./keep";
+import { keepSet } from "./keep-set";
 import { leave } from "./leave";
 import { remove } from "./remove";
 import { switchIt } from "./switch";
@@ -18,6 +19,7 @@ export const draftPlace: ActionPlace<DraftHere> = {
     putWaysOf("draft"),
     apart,
     keep,
+    keepSet,
     earlier,
     later,
     switchIt,

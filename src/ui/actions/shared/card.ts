@@ -11,7 +11,7 @@ export interface CardHere {
   /** All cards that they can be done to at once, the chosen one among them. */
   readonly chosenCards: readonly CardHead[];
   readonly role: Role;
-  readonly replica: Pick<Replica, "keyBinding" | "savedSearch" | "folder">;
+  readonly replica: Pick<Replica, "keyBinding" | "savedSearch" | "folder" | "routine">;
   readonly shelf: Pick<Shelf, "isDefault" | "isHiddenAlone" | "variantsOf" | "keyOf">;
   readonly act: Desk["act"];
 }

@@ -1,0 +1,77 @@
+import { FormatFault } from "../../chain/fault";
+import type { Chain, Json } from "../../chain/model";
+import { isRecord, parseChain } from "../../chain/parse";
+import { normaliseChain, sayProblem } from "../../chain/values";
+import type { Put, Stand } from "../putting";
+import { Unfit } from "../unfit";
+
+export type Fields = { readonly [key: string]: Json };
+
+/** A card, or settings by themselves. */
+export type Piece = { readonly cardId: string } | { readonly name: string; readonly chain: Chain };
+
+/** What steps need besides the session's targets. */
+export interface StepWorld {
+  /** What a card puts on; undefined where it is out of use. */
+  putOf(cardId: string): Put | undefined;
+  newId(): string;
+}
+
+/** What a reader knows cards by. */
+export type NameOf = (cardId: string) => string;
+
+/** A kind of step: a file of this folder and a line in its list; editor, dry run, running and JSON follow. */
+export interface StepKind<S extends object> {
+  /** What it is called where a step is chosen. */
+  readonly label: string;
+  /** Takes its fields out of parsed JSON. Throws a FormatFault. */
+  read(fields: Fields, where: string): S;
+  /** The cards that it asks for. */
+  cardsOf(step: S): readonly string[];
+  /** What it does, from the verb on. */
+  say(step: S, nameOf: NameOf): string;
+  /** What becomes of the targets. Throws Unfit where it cannot be done. Pre: something is selected. */
+  run(step: S, stand: Stand, world: StepWorld): Stand;
+}
+
+export const stepKind = <S extends object>(kind: StepKind<S>): StepKind<S> => kind;
+
+const uuid = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
+
+export function readPiece(value: Json | undefined, where: string): Piece {
+  if (!isRecord(value)) throw new FormatFault("Name a card, or settings with a name.", where);
+  const { cardId, name, chain } = value;
+  if (cardId !== undefined) {
+    if (typeof cardId !== "string" || !uuid.test(cardId))
+      throw new FormatFault("A card is named by its id.", `${where}.cardId`);
+    return { cardId };
+  }
+  if (typeof name !== "string" || name.trim() === "" || name.length > 200)
+    throw new FormatFault("Give the settings a name of at most 200 characters.", `${where}.name`);
+  const read = normaliseChain(parseChain(chain, `${where}.chain`));
+  if (read.problems.length > 0) throw new FormatFault(sayProblem(read.problems[0]), `${where}.chain`);
+  if (read.chain.settings.length === 0) throw new FormatFault("The chain is empty.", `${where}.chain`);
+  return { name, chain: read.chain };
+}
+
+export function readNumber(value: Json | undefined, from: number, to: number, where: string): number {
+  if (typeof value !== "number" || !(value >= from && value <= to))
+    throw new FormatFault(`This is a number from ${from} to ${to}.`, where);
+  return value;
+}
+
+export const cardOfPiece = (piece: Piece): string[] => ("cardId" in piece ? [piece.cardId] : []);
+
+export const sayPieceOf = (piece: Piece, nameOf: NameOf): string =>
+  `“${"cardId" in piece ? nameOf(piece.cardId) : piece.name}”`;
+
+export function putOfPiece(piece: Piece, world: StepWorld): Put {
+  if (!("cardId" in piece))
+    return { said: `“${piece.name}”`, name: piece.name, chain: piece.chain, pin: null };
+  const put = world.putOf(piece.cardId);
+  if (!put)
+    throw new Unfit("card-out-of-use", "A card of this routine is out of use.", {
+      hint: "Restore the card, or take it out of the routine.",
+    });
+  return put;
+}

@@ -1,0 +1,30 @@
+import { FormatFault } from "../../chain/fault";
+import { wayIds, wayOf, type WayId } from "../../chain/ways";
+import { put } from "../putting";
+import { cardOfPiece, putOfPiece, readNumber, readPiece, sayPieceOf, stepKind, type Piece } from "./define";
+
+export interface PutStep {
+  readonly of: Piece;
+  readonly how: Exclude<WayId, "at">;
+  /** Percent. */
+  readonly strength: number;
+}
+
+/** Puts a card or settings on what is selected, in a way that needs no chosen setting. */
+export const putStep = stepKind<PutStep>({
+  label: "put on",
+  read({ of, how = "replace", strength = 100 }, where) {
+    const way = wayIds.find((one): one is PutStep["how"] => one !== "at" && one === how);
+    if (!way) throw new FormatFault("This is no way to put something on.", `${where}.how`);
+    return {
+      of: readPiece(of, `${where}.of`),
+      how: way,
+      strength: readNumber(strength, 0, 100, `${where}.strength`),
+    };
+  },
+  cardsOf: ({ of }) => cardOfPiece(of),
+  say: ({ of, how, strength }, nameOf) =>
+    `${wayOf(how).does(sayPieceOf(of, nameOf))}${strength === 100 ? "" : ` at ${strength} %`}`,
+  run: ({ of, how, strength }, stand, world) =>
+    put(stand, { puts: [putOfPiece(of, world)], how, strength }, world.newId).stand,
+});

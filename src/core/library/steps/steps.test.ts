@@ -1,0 +1,159 @@
+import { describe, expect, it } from "vitest";
+import { FormatFault } from "../../chain/fault";
+import type { Json } from "../../chain/model";
+import { aGainChain, aTarget } from "../../../../testing/library";
+import { normaliseChain } from "../../chain/values";
+import type { Put, Stand } from "../putting";
+import { cardsOfSteps, mostSteps, readSteps, routineNoun, runSteps, sayStep, type Step } from "./index";
+
+const card = "01a21aea-2720-7169-9627-e4815d97d03e";
+const gone = "01a21aea-2720-7169-9627-e4815d97d03f";
+const quiet: Put = {
+  said: "“Quiet”",
+  name: "Quiet",
+  chain: aGainChain(-20),
+  pin: { cardId: card, cardVersion: 2 },
+};
+let made = 0;
+const world = {
+  putOf: (id: string) => (id === card ? quiet : undefined),
+  newId: () => `made-${++made}`,
+};
+const stand = (): Stand => ({
+  targets: [
+    aTarget({ id: "a", name: "Take 1", position: "a0", chain: aGainChain(1) }),
+    aTarget({ id: "b", name: "Take 2", position: "a1", chain: aGainChain() }),
+    aTarget({ id: "t", name: "Voices", kind: "track", mediaId: null, position: "a2", chain: aGainChain() }),
+  ],
+  selected: ["a"],
+});
+const run = (...steps: Step[]) => runSteps(steps, stand(), world);
+const of = (next: Stand, id: string) => next.targets.find((target) => target.id === id)!;
+
+describe("steps of a routine", () => {
+  it("act one after another on what is selected by then", () => {
+    const next = run(
+      { kind: "put", of: { cardId: card }, how: "after", strength: 100 },
+      { kind: "strength", strength: 40 },
+      { kind: "choose", which: "track" },
+      { kind: "put", of: { name: "Loud", chain: aGainChain(6) }, how: "replace", strength: 70 },
+      { kind: "choose", which: "next" },
+    );
+    const gains = (id: string) => of(next, id).chain.settings.map(({ values }) => values.gain);
+    expect([gains("a"), gains("b"), gains("t")]).toEqual([[1, -20], [], [6]]);
+    expect([of(next, "a").strength, of(next, "t").strength]).toEqual([40, 70]);
+    expect(of(next, "a")).toMatchObject({ cardId: card, cardVersion: 2 });
+    expect(of(next, "t").cardId).toBeNull();
+    // Behind the last one there is none: it stays.
+    expect(next.selected).toEqual(["t"]);
+  });
+
+  it("a set makes the returns that are missing, at their levels, and a second time nothing", () => {
+    const set: Step = {
+      kind: "returns",
+      parts: [
+        { of: { cardId: card }, level: -6 },
+        { of: { name: "Plate", chain: aGainChain(2) }, level: 0 },
+      ],
+    };
+    const once = run({ kind: "choose", which: "clip" }, set);
+    const returns = once.targets.filter(({ kind }) => kind === "return");
+    expect(returns.map(({ name, cardId }) => [name, cardId])).toEqual([
+      ["Quiet", card],
+      ["Plate", null],
+    ]);
+    const sends = returns.map(({ id }, i) => ({ to: id, level: [-6, 0][i] }));
+    expect([of(once, "a").sends, of(once, "b").sends, of(once, "t").sends]).toEqual([sends, sends, []]);
+    expect(runSteps([set], once, world).targets).toEqual(once.targets);
+    expect(routineNoun([set])).toBe("set");
+    expect(routineNoun([set, { kind: "strength", strength: 3 }])).toBe("routine");
+  });
+
+  it("switch an effect wherever it stands, and say so where it stands nowhere", () => {
+    const off = run({ kind: "switch", effect: "audio.gain", on: false });
+    expect(of(off, "a").chain.settings.map(({ on }) => on)).toEqual([false]);
+    expect(() => run({ kind: "switch", effect: "audio.gate", on: true })).toThrow(
+      "There is no Expander and gate on “Take 1”.",
+    );
+  });
+
+  it.each<[string, Step]>([
+    [
+      "A card of this routine is out of use.",
+      { kind: "put", of: { cardId: gone }, how: "after", strength: 100 },
+    ],
+    ["This session has no buses.", { kind: "choose", which: "bus" }],
+    [
+      "“Voices” has no material of its own to copy.",
+      { kind: "put", of: { cardId: card }, how: "parallel", strength: 100 },
+    ],
+  ])("%s", (said, step) => {
+    const before = stand();
+    expect(() => runSteps([{ kind: "choose", which: "track" }, step], before, world)).toThrow(said);
+    // Nothing of it is done: a stand is never changed.
+    expect(before).toEqual(stand());
+  });
+
+  it("say what they do", () => {
+    const nameOf = () => "Quiet";
+    const said = (step: Step) => sayStep(step, nameOf);
+    expect(said({ kind: "put", of: { cardId: card }, how: "before", strength: 50 })).toBe(
+      "add “Quiet” before the chain at 50 %",
+    );
+    expect(
+      said({
+        kind: "returns",
+        parts: [
+          { of: { cardId: card }, level: -6 },
+          { of: { name: "Plate", chain: aGainChain(2) }, level: 0 },
+        ],
+      }),
+    ).toBe("send to 2 returns: “Quiet” at −6 dB, “Plate”");
+    expect(said({ kind: "choose", which: "next" })).toBe("go to the next target");
+    expect(said({ kind: "switch", effect: "audio.gain", on: false })).toBe("switch Gain off");
+  });
+
+  it("are read as they were written, and what is wrong is said with its place", () => {
+    const steps: Step[] = [
+      { kind: "choose", which: "all" },
+      { kind: "put", of: { cardId: card }, how: "missing", strength: 80 },
+      {
+        kind: "returns",
+        parts: [{ of: { name: "Plate", chain: normaliseChain(aGainChain(2)).chain }, level: -3 }],
+      },
+      { kind: "switch", effect: "audio.gate", on: true },
+      { kind: "strength", strength: 0 },
+    ];
+    expect(readSteps(JSON.parse(JSON.stringify(steps)) as Json)).toEqual(steps);
+    expect(cardsOfSteps([...steps, ...steps])).toEqual([card]);
+    const faults: [unknown, string][] = [
+      [[], "steps"],
+      ["no list", "steps"],
+      [Array.from({ length: mostSteps + 1 }, () => steps[0]), "steps"],
+      [[{ kind: "fly" }], "steps[0].kind"],
+      [[null], "steps[0].kind"],
+      [[{ kind: "toString" }], "steps[0].kind"],
+      [[steps[0], { kind: "strength", strength: 101 }], "steps[1].strength"],
+      [[{ kind: "strength", strength: "40" }], "steps[0].strength"],
+      [[{ kind: "choose", which: "none" }], "steps[0].which"],
+      [[{ kind: "put", of: { cardId: "x" } }], "steps[0].of.cardId"],
+      [[{ kind: "put", of: { cardId: card }, how: "at" }], "steps[0].how"],
+      [[{ kind: "put", of: { name: " ", chain: aGainChain(1) } }], "steps[0].of.name"],
+      [[{ kind: "put", of: { name: "x", chain: aGainChain() } }], "steps[0].of.chain"],
+      [[{ kind: "returns", parts: [] }], "steps[0].parts"],
+      [[{ kind: "returns", parts: [{ of: { cardId: card }, level: 13 }] }], "steps[0].parts[0].level"],
+      [[{ kind: "switch", effect: "", on: true }], "steps[0].effect"],
+      [[{ kind: "switch", effect: "audio.gain", on: 1 }], "steps[0].on"],
+      [[{ kind: "switch", effect: "x".repeat(70_000), on: true }], "steps"],
+    ];
+    for (const [value, where] of faults) {
+      const read = () => readSteps(value as Json);
+      expect(read, JSON.stringify(value).slice(0, 80)).toThrow(FormatFault);
+      try {
+        read();
+      } catch (fault) {
+        expect((fault as FormatFault).where).toBe(where);
+      }
+    }
+  });
+});

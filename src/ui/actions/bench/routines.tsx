@@ -1,0 +1,55 @@
+import { byPosition } from "@/core/library/order";
+import { sayStep } from "@/core/library/steps";
+import { count, countTargets } from "@/core/library/words";
+import { may } from "@/core/library/roles";
+import { RoutineDialog } from "../../bench/routine-dialog";
+import { RoutinesDialog } from "../../bench/routines-dialog";
+import type { Action, ActionFamily } from "../action";
+import { mayShape, type BenchHere } from "./here";
+
+const canRun = (here: BenchHere) => mayShape(here) && here.selected.length > 0;
+
+export const routines: Action<BenchHere> = {
+  id: "bench.routines",
+  words: "Routines and sets",
+  short: "routines",
+  keys: ["y"],
+  on: ["target"],
+  strip: true,
+  dialog: ({ here, close }) => (
+    <RoutinesDialog canRun={canRun(here)} onRun={({ id }) => here.bench.runRoutine(id)} onClose={close} />
+  ),
+};
+
+/** What was done on the bench last becomes a routine. */
+export const learnRoutine: Action<BenchHere> = {
+  id: "bench.learn-routine",
+  words: ({ learnt }) => `Keep the last ${count(learnt.length, "step")} on the bench as a routine`,
+  short: "keep steps",
+  keys: ["Shift+y"],
+  on: ["target"],
+  offered: ({ learnt, role }) => learnt.length > 0 && may(role, "keep"),
+  dialog: ({ here, close }) => <RoutineDialog steps={here.learnt} onClose={close} />,
+};
+
+/** Each of them, by its key where it has one. */
+export const runRoutines: ActionFamily<BenchHere> = {
+  each: ({ replica, cards, selected }) => {
+    const keys = new Map([...replica.keyBinding.values()].map(({ routineId, key }) => [routineId, key]));
+    return [...replica.routine.values()]
+      .filter(({ removed }) => !removed)
+      .sort(byPosition)
+      .map(({ id, name, steps }): Action<BenchHere> => {
+        const key = keys.get(id);
+        const nameOf = (cardId: string) => cards.get(cardId)?.name ?? "a card that is gone";
+        return {
+          id: `routine.run ${id}`,
+          words: `Run “${name}” on ${countTargets(selected)}: ${steps.map((step) => sayStep(step, nameOf)).join(", ")}`,
+          short: `${name} on ${countTargets(selected)}`,
+          ...(key !== undefined && { keys: [key], on: ["target"], strip: true }),
+          offered: canRun,
+          run: ({ bench }) => bench.runRoutine(id),
+        };
+      });
+  },
+};
