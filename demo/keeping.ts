@@ -1,4 +1,5 @@
 import type { FolderSign } from "../src/core/library/entities";
+import type { Step } from "../src/core/library/steps";
 import { daysOfUse, type DayOfUse } from "../src/core/library/use";
 import { randomFrom } from "./random";
 
@@ -104,3 +105,30 @@ export function demoUse(seed: number): Omit<DayOfUse, "day">[] {
     };
   });
 }
+
+/** The team's routines and sets, with cards by name. */
+export const demoRoutines = (
+  cardId: (name: string) => string,
+): { name: string; steps: readonly Step[] }[] => [
+  {
+    name: "Spaces of the harbour",
+    steps: [
+      {
+        kind: "returns",
+        parts: [
+          { of: { cardId: cardId("Small harbour room") }, level: -6 },
+          { of: { cardId: cardId("Boathouse slap") }, level: -9 },
+          { of: { cardId: cardId("Chapel, long") }, level: -12 },
+        ],
+      },
+    ],
+  },
+  {
+    name: "Take, made ready",
+    steps: [
+      { kind: "put", of: { cardId: cardId("Wind off") }, how: "replace", strength: 100 },
+      { kind: "put", of: { cardId: cardId("Harbour mains out") }, how: "missing", strength: 100 },
+      { kind: "choose", which: "next" },
+    ],
+  },
+];

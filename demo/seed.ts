@@ -29,6 +29,7 @@ import {
   demoFolderPictures,
   demoKeptOn,
   demoRatings,
+  demoRoutines,
   demoSigns,
   demoTags,
   demoTeamList,
@@ -41,6 +42,7 @@ import { mixSession } from "./mix-session";
 interface Desk {
   readonly medium: "audio" | "image";
   readonly keys: [string, string][];
+  readonly routineKeys: [string, string][];
   readonly aliases: [string, string][];
   readonly favourites: string[];
   readonly searches: { readonly name: string; readonly query: string; readonly alias: string }[];
@@ -65,6 +67,7 @@ const own: Record<string, Desk> = {
       ["2", "Foghorn distance"],
       ["3", "Wind off"],
     ],
+    routineKeys: [["0", "Spaces of the harbour"]],
     aliases: [
       ["shr", "Small harbour room"],
       ["pf", "Phone from the ferry"],
@@ -79,6 +82,7 @@ const own: Record<string, Desk> = {
       ["1", "Fog, opened"],
       ["2", "Selenium, quiet"],
     ],
+    routineKeys: [],
     aliases: [["fo", "Fog, opened"]],
     favourites: ["Fog, opened", "Selenium, quiet"],
     searches: [{ name: "Toned prints", query: "effect:toner", alias: "tp" }],
@@ -221,6 +225,13 @@ export async function seedDemo(
         position: searchPlaces[i],
         removed: false,
       });
+    const routines = demoRoutines((name) => cardIds.get(name)!);
+    const routinePlaces = generateNKeysBetween(null, null, routines.length);
+    const routineIds = new Map<string, string>();
+    for (const [i, routine] of routines.entries()) {
+      const row = { id: newId(), ...routine, position: routinePlaces[i], removed: false };
+      routineIds.set(routine.name, (await ledger.insert("routine", row)).id);
+    }
     const write = (to: Ledger, locked: typeof stream.$inferSelect, actorId: string, summary: string) =>
       record(tx, locked, {
         requestId: newId(),
@@ -238,7 +249,10 @@ export async function seedDemo(
       "filled the library for the demo",
     );
 
-    for (const [name, { medium, keys, aliases, favourites, searches, applied }] of Object.entries(own)) {
+    for (const [
+      name,
+      { medium, keys, routineKeys, aliases, favourites, searches, applied },
+    ] of Object.entries(own)) {
       const ownerId = ids.get(name)!;
       const mine = new Ledger(tx, libraryId, ownerId, "member");
       for (const [key, card] of keys)
@@ -250,6 +264,16 @@ export async function seedDemo(
           searchId: null,
           folderId: null,
           routineId: null,
+        });
+      for (const [key, routine] of routineKeys)
+        await mine.insert("keyBinding", {
+          id: newId(),
+          ownerId,
+          key,
+          cardId: null,
+          searchId: null,
+          folderId: null,
+          routineId: routineIds.get(routine)!,
         });
       for (const [text, card] of aliases)
         await mine.insert("alias", {

@@ -1,5 +1,5 @@
 import { chainText } from "../../chain/fingerprint";
-import type { Chain } from "../../chain/model";
+import type { Chain, EffectSetting } from "../../chain/model";
 import type { Target } from "../entities/target";
 import type { Piece } from "./define";
 import type { Step } from "./index";
@@ -25,11 +25,13 @@ interface Sent {
 /** What became of a chain by hand: an effect switched, or settings added behind it; null where it is neither. */
 function stepOfChain(before: Chain, after: Chain, nameOf: Sent["nameOf"]): Step | null {
   const [was, is] = [before.settings, after.settings];
+  // As contents are compared: fields may have come in another order.
+  const isSame = (a: EffectSetting, b: EffectSetting) =>
+    chainText({ ...after, settings: [a] }) === chainText({ ...after, settings: [b] });
   if (was.length === is.length) {
-    const others = is.filter((setting, i) => JSON.stringify(setting) !== JSON.stringify(was[i]));
+    const others = is.filter((setting, i) => !isSame(setting, was[i]));
     const [one] = others;
-    const old = was[is.indexOf(one)];
-    return others.length === 1 && JSON.stringify({ ...old, on: one.on }) === JSON.stringify(one)
+    return others.length === 1 && isSame({ ...was[is.indexOf(one)], on: one.on }, one)
       ? { kind: "switch", effect: one.effect, on: one.on }
       : null;
   }

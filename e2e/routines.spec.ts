@@ -1,0 +1,150 @@
+import { expect, test, type Page } from "@playwright/test";
+import { ask, chain, clearChain, openSession, press, said, saved, setting, signIn, strip } from "./desk";
+
+const targets = (page: Page) => page.getByRole("listbox", { name: "Targets" });
+const bar = (page: Page) => page.getByRole("combobox", { name: "Find a card" });
+const dialog = (page: Page) => page.getByRole("dialog").last();
+const stepsOf = (page: Page) =>
+  dialog(page)
+    .getByRole("listbox", { name: /^Steps/ })
+    .getByRole("option");
+
+async function toFirst(page: Page): Promise<void> {
+  await signIn(page, "sound");
+  await openSession(page, "Reel 3: the fog week");
+  await targets(page).focus();
+  await press(page, "Home");
+  await clearChain(page);
+  await targets(page).focus();
+}
+/** Takes the routine of a name out of the library again, and frees a key. */
+async function removeRoutine(page: Page, name: string, key: string): Promise<void> {
+  await press(page, "y");
+  await page.keyboard.type(name);
+  const row = page.getByRole("option", { name });
+  await expect(row).toHaveAttribute("aria-selected", "true");
+  await press(page, "Alt+Delete");
+  await expect(row).toHaveCount(0);
+  await press(page, "Escape");
+  await ask(page, "bind-key", { key, cardId: null });
+}
+
+test("by keyboard: five cards are kept as a set, and sent to from all that is selected by one key", async ({
+  page,
+}) => {
+  await toFirst(page);
+  await press(page, "/");
+  for (const name of ["harbour plate", "small room", "telephone", "foghorn", "wind off"]) {
+    await page.keyboard.type(`${name}+`);
+    await expect(bar(page)).toHaveValue("");
+  }
+  await press(page, "Escape", "Shift+a", "Shift+k");
+  await page.keyboard.type("Five spaces");
+  await press(page, "Tab", "Tab");
+  await page.keyboard.type("5");
+  await expect(stepsOf(page)).toContainText("Send to 5 returns");
+  await press(page, "Enter");
+  await expect(page.getByRole("dialog")).toHaveCount(0);
+
+  const rows = targets(page).getByRole("option");
+  const before = await rows.count();
+  await targets(page).focus();
+  await press(page, "Control+a");
+  await expect(strip(page)).toContainText(`Five spaces on ${before} clips`);
+  await press(page, "5");
+  await expect(said(page)).toContainText(`“Five spaces” on ${before} clips`);
+  await expect(rows).toHaveCount(before + 5);
+  // A second time nothing is made.
+  await press(page, "5");
+  await expect(said(page)).toContainText("It was so already.");
+  await expect(rows).toHaveCount(before + 5);
+  await press(page, "Backspace");
+  await expect(rows).toHaveCount(before);
+  await removeRoutine(page, "Five spaces", "5");
+});
+
+test("by keyboard: what was done once is kept as a routine, and done to another target by one key", async ({
+  page,
+}) => {
+  await toFirst(page);
+  await press(page, "/");
+  await page.keyboard.type("wind off");
+  await expect(page.getByRole("option", { name: /Wind off/ }).first()).toHaveAttribute(
+    "aria-selected",
+    "true",
+  );
+  await press(page, "Enter");
+  await expect(setting(page, "High-pass")).toBeVisible();
+  await setting(page, "High-pass").focus();
+  await press(page, "o");
+  await saved(page);
+  await targets(page).focus();
+  await press(page, "Shift+y");
+  const steps = stepsOf(page);
+  await expect(steps.filter({ hasText: "Put “Wind off” on in place of the chain" })).toBeVisible();
+  await expect(steps.last()).toContainText("Switch High-pass off");
+  await page.keyboard.type("Wind, no low cut");
+  await press(page, "Tab");
+  await page.keyboard.type("wnlc");
+  await press(page, "Tab");
+  await page.keyboard.type("8");
+  // Only the last two of what was done here are wanted.
+  await press(page, "Tab");
+  for (let left = await steps.count(); left > 2; left--) await press(page, "Home", "Delete");
+  await expect(steps).toHaveCount(2);
+  await press(page, "Shift+Tab", "Enter");
+  await expect(page.getByRole("dialog")).toHaveCount(0);
+
+  await targets(page).focus();
+  await press(page, "ArrowDown");
+  await clearChain(page);
+  await targets(page).focus();
+  await press(page, "8");
+  await expect(said(page)).toContainText("“Wind, no low cut” on “Narration, take 5”");
+  await expect(setting(page, "High-pass")).toBeVisible();
+  await expect(chain(page).getByRole("button", { name: "High-pass off" }).first()).toBeVisible();
+  await press(page, "Backspace");
+  await expect(setting(page, "High-pass")).toHaveCount(0);
+  // By its alias too.
+  await press(page, "/");
+  await page.keyboard.type("wnlc");
+  await expect(page.getByRole("dialog")).toContainText("runs “Wind, no low cut”");
+  await press(page, "Enter");
+  await expect(setting(page, "High-pass")).toBeVisible();
+  await press(page, "Backspace");
+  await expect(setting(page, "High-pass")).toHaveCount(0);
+
+  await removeRoutine(page, "Wind, no low cut", "8");
+});
+
+test("by pointer: a routine is found, run, given a key, changed and removed", async ({ page }) => {
+  await toFirst(page);
+  await ask(page, "keep-routine", { name: "Softer", steps: [{ kind: "strength", strength: 40 }] });
+  await strip(page)
+    .getByRole("button", { name: /routines/ })
+    .click();
+  await page.getByRole("option", { name: /Softer/ }).click();
+  await dialog(page)
+    .getByRole("button", { name: /^Change/ })
+    .click();
+  await dialog(page)
+    .getByLabel("Put in behind the chosen step")
+    .selectOption({ label: "go to the next target" });
+  await expect(stepsOf(page).last()).toContainText("Go to the next target");
+  await dialog(page).getByRole("button", { name: /^Keep/ }).click();
+  await expect(dialog(page)).toContainText("Set the strength to 40 %. Go to the next target.");
+  await dialog(page).getByRole("button", { name: /^Run/ }).click();
+  await expect(said(page)).toContainText("“Softer” on “Narration, take 4”");
+  await expect(targets(page).getByRole("option", { selected: true })).toContainText("Narration, take 5");
+  await strip(page)
+    .getByRole("button", { name: /take back/ })
+    .click();
+  await strip(page)
+    .getByRole("button", { name: /routines/ })
+    .click();
+  await page.getByRole("option", { name: /Softer/ }).click();
+  await dialog(page)
+    .getByRole("button", { name: /^Remove/ })
+    .click();
+  await expect(page.getByRole("option", { name: /Softer/ })).toHaveCount(0);
+});
