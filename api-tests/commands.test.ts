@@ -72,6 +72,7 @@ const said: Record<string, RegExp> = {
   "remove-search": /^removed the search “Search \d+”$/,
   "keep-team-search": /^renamed the search “Search \d+” to “Found \d+”$/,
   "remove-team-search": /^removed the search “Search \d+”$/,
+  "apply-picks": /^2 picked cards on 2 clips$/,
   "keep-routine": /^kept the routine “Routine \d+”$/,
   "remove-routine": /^removed the set “Routine \d+”$/,
   "run-routine": /^“Routine \d+” on 2 clips$/,

@@ -199,6 +199,7 @@ describe("a private card", () => {
       "bind-key": { cardId, key: "8" },
       "set-default": { cardId, on: true },
       "apply-card": { sessionId, targetIds, cardId },
+      "apply-picks": { sessionId, picks: [{ cardId, targetIds }] },
       "apply-draft": { sessionId, targetIds, parts: [{ cardId }], how: "after" },
       "pin-card": { sessionId, targetIds, cardId, contentVersion: 1 },
       "update-pins": { sessionId, cardId },

@@ -252,6 +252,13 @@ export async function makeScenarios() {
       how: "return",
       strength: 50,
     }),
+    "apply-picks": async () => ({
+      sessionId,
+      picks: [
+        { cardId: await keep(), targetIds: targetIds.slice(0, 1) },
+        { cardId: await keep(), targetIds: targetIds.slice(1) },
+      ],
+    }),
     "keep-routine": async () => ({ name: fresh("Routine"), steps: [{ kind: "strength", strength: 40 }] }),
     "remove-routine": async () => ({ routineId: await routine() }),
     "run-routine": async () => ({ sessionId, targetIds, routineId: await routine() }),

@@ -254,6 +254,38 @@ describe("beside what is selected", () => {
     expect((await rows()).length).toBe(targetIds.length);
   });
 
+  it("picks of a proof sheet come each onto its targets as one change; nothing where one cannot be", async () => {
+    await clear();
+    const pick = (picks: readonly object[], more: object = {}) =>
+      owner.run("apply-picks", { sessionId, picks, ...more });
+    const [one, two] = targetIds;
+    const { status, body } = await pick([
+      { cardId: cards[0].id, targetIds: [two] },
+      { cardId: cards[1].id, targetIds: [one] },
+    ]);
+    expect([status, body.change!.summary]).toEqual([200, "2 picked cards on 2 clips"]);
+    expect([(await rowOf(one)).cardId, (await rowOf(two)).cardId]).toEqual([cards[1].id, cards[0].id]);
+    await owner.takeBack("undo", sessionId);
+    expect((await rowOf(one)).chain.settings).toEqual([]);
+    const twice = await pick([
+      { cardId: cards[0].id, targetIds: [one] },
+      { cardId: cards[1].id, targetIds: [two, one] },
+    ]);
+    expect([twice.status, twice.body.error]).toMatchObject([400, { message: "A target has one pick." }]);
+    expect((await pick([{ cardId: cards[0].id, targetIds: [one] }], { how: "at" })).status).toBe(400);
+    const picture = await owner.run<{ cardId: string }>("keep-card", {
+      name: "A look",
+      path: "",
+      chain: { medium: "image", settings: [{ effect: "image.exposure", values: {}, on: true, mix: 100 }] },
+    });
+    const mixed = await pick([
+      { cardId: cards[0].id, targetIds: [one] },
+      { cardId: picture.body.result.cardId, targetIds: [two] },
+    ]);
+    expect([mixed.status, mixed.body.error]).toMatchObject([409, { code: "other-medium" }]);
+    expect((await rowOf(one)).chain.settings).toEqual([]);
+  });
+
   it("what is no draft is refused", async () => {
     const empty = await draft([{ name: "None", chain: of() }], "after");
     expect([empty.status, empty.body.error]).toMatchObject([400, { code: "empty-chain" }]);

@@ -61,6 +61,7 @@ import { moveTargets } from "./move-targets";
 import { removeTargets } from "./remove-targets";
 import { applyCard } from "./apply-card";
 import { applyDraft } from "./apply-draft";
+import { applyPicks } from "./apply-picks";
 import { runRoutine } from "./run-routine";
 import { removeRoutine } from "./remove-routine";
 import { keepRoutine } from "./keep-routine";
@@ -132,6 +133,7 @@ const carriedOut: { readonly [N in CommandName]: Command<N, InputOf<N>, ResultOf
   "remove-targets": removeTargets,
   "apply-card": applyCard,
   "apply-draft": applyDraft,
+  "apply-picks": applyPicks,
   "run-routine": runRoutine,
   "remove-routine": removeRoutine,
   "keep-routine": keepRoutine,

@@ -23,6 +23,8 @@ import { framePlace } from "./frame";
 import { historyPlace } from "./history";
 import { libraryPlace } from "./library";
 import type { LibraryHere } from "./library/here";
+import { sheetPlace } from "./sheet";
+import type { SheetHere } from "./sheet/here";
 import { sessionPlace } from "./session";
 import { another, type SessionHere } from "./session/here";
 import { offerFor, offersOn, stripOf, type ActionScope } from "./stack";
@@ -82,6 +84,7 @@ function bench(given: Partial<BenchHere> = {}, done: Done = []): BenchHere {
     find: say("find"),
     way: "replace",
     tryCandidates: say("try candidates"),
+    openSheet: say("open sheet"),
     learnt: [],
     drafted: 0,
     endedDraft: 0,
@@ -214,6 +217,22 @@ const draft: DraftHere = {
   keepSet: () => undefined,
   leave: () => undefined,
 };
+const sheet: SheetHere = {
+  columns: 8,
+  picked: 1,
+  rows: 4,
+  blind: false,
+  isTried: false,
+  name: "“Fog, opened”",
+  losers: 7,
+  pick: () => undefined,
+  pickForAll: () => undefined,
+  cover: () => undefined,
+  leaveOut: () => undefined,
+  setTried: () => undefined,
+  keep: () => undefined,
+  leave: () => undefined,
+};
 const candidates: CandidatesHere = {
   count: 12,
   name: "Wind off",
@@ -309,6 +328,7 @@ const places: [string, ReturnType<typeof facts>][] = [
   ["apply", facts(applyPlace, apply)],
   ["candidates", facts(candidatesPlace, candidates)],
   ["draft", facts(draftPlace, draft)],
+  ["sheet", facts(sheetPlace, sheet)],
   ["frame", facts(framePlace, frame)],
 ];
 
@@ -331,7 +351,7 @@ describe("all actions", () => {
     const keys = together.filter((f) => f.offered).flatMap((f) => f.keys);
     expect(keys.filter((key, i) => keys.indexOf(key) !== i)).toEqual([]);
   });
-  it.each(["library", "upkeep", "offers", "history", "team", "desk", "candidates", "draft"])(
+  it.each(["library", "upkeep", "offers", "history", "team", "desk", "candidates", "draft", "sheet"])(
     "of %s have keys of their own, and none of what is there everywhere",
     (name) => {
       const all = places.filter(([n]) => [name, "frame"].includes(n)).flatMap(([, f]) => f);

@@ -24,6 +24,7 @@ import { EmptySession } from "./empty-session";
 import { ChainColumn } from "./chain-column";
 import { GroupViewer } from "./group-viewer";
 import { roomOf } from "../media";
+import { ProofSheetView, useProofSheet } from "./proof-sheet";
 import { proveKept } from "./prove";
 import { TargetList } from "./target-list";
 import { useBench } from "./use-bench";
@@ -63,12 +64,15 @@ export function BenchScreen({ session }: { session: SessionData }) {
   const [open, setOpen] = useState<number | null>(null);
   const closeFinding = useCallback(() => setFinding(null), [setFinding]);
   const { candidates, setCandidates, begin } = useCandidates(bench);
+  const { opened: sheet, open: openSheet, change: changeSheet, close: closeSheet } = useProofSheet(bench);
   const { draft, setDraft, last } = useDraft(lead?.chain.medium ?? session.session.medium);
   useEffect(() => {
     // The bar hears or shows something of its own.
-    if (finding) setCandidates(null);
-  }, [finding, setCandidates]);
-  const isAside = finding !== null || candidates !== null;
+    if (!finding) return;
+    setCandidates(null);
+    closeSheet();
+  }, [finding, setCandidates, closeSheet]);
+  const isAside = finding !== null || candidates !== null || sheet !== null;
   const wasAside = useRef(false);
   useLayoutEffect(() => {
     // Back to the list, where the next key is expected.
@@ -158,6 +162,7 @@ export function BenchScreen({ session }: { session: SessionData }) {
     way: usualWay(data.member.settings, lead?.kind ?? ""),
     find: (scopeId) => setFinding({ settingAt: open ?? setting, ...(scopeId !== undefined && { scopeId }) }),
     tryCandidates: (by) => void begin(by),
+    openSheet: () => void openSheet(),
     learnt: bench.learnt,
     drafted: draft.parts.length,
     endedDraft: last?.parts.length ?? 0,
@@ -260,6 +265,9 @@ export function BenchScreen({ session }: { session: SessionData }) {
           settingAt={open ?? setting}
           onChange={setCandidates}
         />
+      )}
+      {sheet && !finding && (
+        <ProofSheetView bench={bench} {...sheet} onChange={changeSheet} onClose={closeSheet} />
       )}
       {bench.conflict && (
         <ConflictDialog key={bench.conflict.targetId} bench={bench} conflict={bench.conflict} />

@@ -17,7 +17,7 @@ import type { Medium } from "@/core/media";
 import { candidatesPlace } from "../actions/candidates";
 import { ActionButton } from "../actions/action-button";
 import { useActions } from "../actions/use-actions";
-import { lastFound } from "../apply/last-found";
+import { lastFound, type LastFound } from "../apply/last-found";
 import { useContent } from "../data/contents";
 import { useDesk } from "../data/desk";
 import { searchTarget } from "./search-target";
@@ -34,33 +34,40 @@ const isFor = (cards: ReadonlyMap<string, CardHead>, medium: Medium | undefined)
   return card !== undefined && card.medium === medium && !card.withdrawn;
 };
 
-/** What is tried in a row, and how it begins: with what the apply bar listed last, as far as it is for the material. */
-export function useCandidates({ lead, session }: Bench) {
+/** What the apply bar listed last, as far as it is for the material; else what the member uses most on such a target. */
+export function useListed({ lead, session }: Bench) {
   const { data, finder, libraryId, tell } = useDesk();
   const { replica, member } = data;
+  return useCallback(async (): Promise<LastFound | null> => {
+    if (!lead) return null;
+    const last = lastFound(libraryId);
+    const ids = last?.ids.filter(isFor(replica.card, lead.chain.medium)) ?? [];
+    if (last && ids.length > 0) return { ids, from: last.from };
+    const target = searchTarget({ lead, session }, member.settings);
+    const { hits } = await finder.ask("recall", { query: "", target, limit: usualOnes });
+    const usual = hits.filter(({ fits }) => fits).map(({ id }) => id);
+    if (usual.length > 0) return { ids: usual, from: `what you use on a ${lead.kind}` };
+    tell({ kind: "problem", text: `There is no card for a ${lead.kind} yet.` });
+    return null;
+  }, [lead, session, replica.card, libraryId, finder, member.settings, tell]);
+}
+
+/** What is tried in a row, and how it begins. */
+export function useCandidates(bench: Bench) {
+  const { replica } = useDesk().data;
   const [given, setCandidates] = useState<Candidates | null>(null);
-  const medium = lead?.chain.medium;
+  const medium = bench.lead?.chain.medium;
   const candidates = useMemo(
     () => given && presentCandidates(given, isFor(replica.card, medium)),
     [given, replica.card, medium],
   );
+  const listed = useListed(bench);
   const begin = useCallback(
     async (by: 1 | -1) => {
-      if (!lead) return;
-      const last = lastFound(libraryId);
-      const ids = last?.ids.filter(isFor(replica.card, lead.chain.medium)) ?? [];
-      if (last && ids.length > 0) return setCandidates(candidatesOf(ids, last.from, by));
-      const target = searchTarget({ lead, session }, member.settings);
-      const { hits } = await finder.ask("recall", { query: "", target, limit: usualOnes });
-      const usual = candidatesOf(
-        hits.filter(({ fits }) => fits).map(({ id }) => id),
-        `what you use on a ${lead.kind}`,
-        by,
-      );
-      if (usual) setCandidates(usual);
-      else tell({ kind: "problem", text: `There is no card for a ${lead.kind} yet.` });
+      const list = await listed();
+      if (list) setCandidates(candidatesOf(list.ids, list.from, by));
     },
-    [lead, session, replica.card, libraryId, finder, member.settings, tell],
+    [listed],
   );
   return { candidates, setCandidates, begin };
 }

@@ -4,11 +4,14 @@ import { pictureDifference } from "@/core/measure/difference";
 import type { PictureWindow } from "@/core/chain/render-codes";
 import type { RenderedPicture } from "@/workers/render-messages";
 import { useDesk } from "../data/desk";
+import type { Turn } from "../data/turns";
 import type { Media } from "@/core/api/operations/session-replica";
 import { benchResult, useBenchResult } from "./bench-result";
 
 export const copyUrl = (libraryId: string, mediaId: string, copy: string) =>
   `/api/libraries/${libraryId}/media/${mediaId}/${copy}`;
+
+const atOnce: Turn = (ask) => ask();
 
 /** A working copy, or a part of the picture at full size. */
 type Part = "preview" | "mini" | PictureWindow;
@@ -25,7 +28,14 @@ interface Shown {
  * A picture as rendered by the worker; `isBehind` while a newer one is on its way. The last one stays until the next is there, so that nothing flickers.
  * `part` must be memoised. `place` names who asks: a newer question from the same place replaces an older one.
  */
-export function usePicture(media: Media, part: Part, chain: Chain, strength: number, place: string) {
+export function usePicture(
+  media: Media,
+  part: Part,
+  chain: Chain,
+  strength: number,
+  place: string,
+  turn: Turn = atOnce,
+) {
   const { libraryId, renderer } = useDesk();
   const [state, setState] = useState<Shown>({ mediaId: media.id, rendered: null, problem: null, of: null });
   const { facts, id, name } = media;
@@ -41,8 +51,7 @@ export function usePicture(media: Media, part: Part, chain: Chain, strength: num
             frame: { width: facts.width, height: facts.height },
             window: part,
           };
-    renderer
-      .picture({ place, chain, strength, source })
+    turn(() => (wanted ? renderer.picture({ place, chain, strength, source }) : Promise.resolve(null)))
       .then((rendered) => {
         if (!wanted || !rendered) return;
         setState({ mediaId: id, rendered, problem: null, of: { chain, strength, part } });
@@ -64,7 +73,7 @@ export function usePicture(media: Media, part: Part, chain: Chain, strength: num
     return () => {
       wanted = false;
     };
-  }, [renderer, libraryId, id, name, facts, part, chain, strength, place, result]);
+  }, [renderer, libraryId, id, name, facts, part, chain, strength, place, turn, result]);
   // Of another picture nothing is shown, however good it looks, nor of another size.
   const shown =
     state.mediaId === id &&

@@ -8,7 +8,7 @@ import { SoundViewer } from "../bench/sound-viewer";
 import { Wave } from "../bench/wave";
 import { MediumSign } from "../parts/medium-sign";
 import type { MediumRoom } from "./define";
-import { SoundPicture } from "./sound-picture";
+import { SoundPicture, SoundProof } from "./sound-picture";
 import { TrySound } from "./try-sound";
 
 /** Samples a second; what a filter does to what can be heard hardly depends on it. */
@@ -24,6 +24,7 @@ export const audio: MediumRoom = {
   Viewer: SoundViewer,
   Try: TrySound,
   Picture: SoundPicture,
+  Proof: SoundProof,
   Miniature: () => <MediumSign medium="audio" />,
   Strip: ({ media: { facts }, selected }) =>
     "peaks" in facts && (

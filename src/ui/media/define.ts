@@ -2,6 +2,7 @@ import type { ComponentType } from "react";
 import type { Chain } from "@/core/chain/model";
 import type { Media } from "@/core/api/operations/session-replica";
 import type { Target } from "@/core/library/entities";
+import type { Turn } from "../data/turns";
 import type { Bench } from "../bench/use-bench";
 
 export interface ViewerProps {
@@ -31,6 +32,8 @@ export interface PictureProps {
   readonly place: string;
   /** Columns of a waveform. */
   readonly columns: number;
+  /** When it is asked for; at once, where it is left out. */
+  readonly turn?: Turn;
 }
 
 /** What a medium looks like. */
@@ -41,6 +44,8 @@ export interface MediumRoom {
   readonly Try: ComponentType<TryProps>;
   /** What a chain makes of some material, in a small picture that fills what it stands in. */
   readonly Picture: ComponentType<PictureProps>;
+  /** The same with the figures by which results are compared side by side. */
+  readonly Proof: ComponentType<PictureProps>;
   /** At the left of a row of targets: what it looks like now, or the medium's sign. */
   readonly Miniature: ComponentType<RowProps>;
   /** Below the name in a row of targets, where it says more than a miniature. */

@@ -1,3 +1,4 @@
+import { Box } from "@chakra-ui/react";
 import { coloursThrough, toneCurveOf } from "@/core/measure/chain-curves";
 import { PictureViewer } from "../bench/picture-viewer";
 import { ToneChart } from "../bench/tone-chart";
@@ -27,10 +28,30 @@ function Miniature({ target, media }: RowProps) {
   );
 }
 
-function Picture({ media, chain, label, place }: PictureProps) {
-  const { rendered } = usePicture(media, "mini", chain, 100, place);
+function Picture({ media, chain, label, place, turn }: PictureProps) {
+  const { rendered } = usePicture(media, "mini", chain, 100, place, turn);
   return (
     <Pixels picture={rendered} label={label} style={{ width: "100%", height: "100%", objectFit: "cover" }} />
+  );
+}
+
+/** Whole, so that results can be compared; on a neutral surround. */
+function Proof({ media, chain, label, place, turn }: PictureProps) {
+  const { rendered, problem } = usePicture(media, "mini", chain, 100, place, turn);
+  return problem ? (
+    <Box role="alert" fontSize="xs" p="6px">{`✕ ${problem}`}</Box>
+  ) : (
+    <Pixels
+      picture={rendered}
+      label={label}
+      data-shown={rendered ? "" : undefined}
+      style={{
+        width: "100%",
+        height: "100%",
+        objectFit: "contain",
+        background: "var(--chakra-colors-surround)",
+      }}
+    />
   );
 }
 
@@ -40,6 +61,7 @@ export const image: MediumRoom = {
   Viewer: PictureViewer,
   Try: TryPicture,
   Picture,
+  Proof,
   Miniature,
   drawings: [
     { has: (chain) => coloursThrough(chain, 100, grey) !== null, Drawing: Swatches },

@@ -58,6 +58,7 @@ import { moveTargets } from "./move-targets";
 import { removeTargets } from "./remove-targets";
 import { applyCard } from "./apply-card";
 import { applyDraft } from "./apply-draft";
+import { applyPicks } from "./apply-picks";
 import { runRoutine } from "./run-routine";
 import { removeRoutine } from "./remove-routine";
 import { keepRoutine } from "./keep-routine";
@@ -130,6 +131,7 @@ export const commandShapes = [
   removeTargets,
   applyCard,
   applyDraft,
+  applyPicks,
   runRoutine,
   removeRoutine,
   keepRoutine,

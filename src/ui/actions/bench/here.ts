@@ -36,6 +36,7 @@ export interface BenchHere extends CardHere, TakesBack, SelectsAll {
   find(scopeId?: string): void;
   /** Tries the cards that were found last one after another, from the first or the last on. */
   tryCandidates(by: 1 | -1): void;
+  openSheet(): void;
   /** What was done on the bench last, as steps for whatever is selected another time. */
   readonly learnt: readonly Step[];
   /** Settings of the draft chain for the lead target's medium. */

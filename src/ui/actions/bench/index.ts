@@ -15,6 +15,7 @@ import type { BenchHere } from "./here";
 import { moveDown } from "./move-down";
 import { moveUp } from "./move-up";
 import { mute } from "./mute";
+import { openSheet } from "./proof-sheet";
 import { removeTargets } from "./remove-targets";
 import { rename } from "./rename";
 import { render } from "./render";
@@ -31,6 +32,7 @@ export const benchPlace: ActionPlace<BenchHere> = {
     find,
     nextCandidate,
     previousCandidate,
+    openSheet,
     toDraft,
     lastDraft,
     routines,

@@ -1,7 +1,6 @@
 import type { Action, ActionFamily } from "../action";
+import { ordinals } from "../shared/ordinals";
 import type { CandidatesHere } from "./here";
-
-const ordinals = ["first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth"];
 
 /** The first cards of the list by their numbers. */
 export const nth: ActionFamily<CandidatesHere> = {

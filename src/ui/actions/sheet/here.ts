@@ -1,0 +1,21 @@
+/** A proof sheet lies over the bench. */
+export interface SheetHere {
+  readonly columns: number;
+  /** Targets that have a pick, of how many. */
+  readonly picked: number;
+  readonly rows: number;
+  readonly blind: boolean;
+  /** The chosen cell is heard, or seen large. */
+  readonly isTried: boolean;
+  /** The card of the chosen column, as it may be named. */
+  readonly name: string;
+  /** Cards that no row has picked, while some have. */
+  readonly losers: number;
+  pick(column?: number): void;
+  pickForAll(): void;
+  cover(): void;
+  leaveOut(): void;
+  setTried(on: boolean): void;
+  keep(): void;
+  leave(): void;
+}

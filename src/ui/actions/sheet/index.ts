@@ -1,0 +1,14 @@
+import type { ActionPlace } from "../action";
+import { cover } from "./cover";
+import type { SheetHere } from "./here";
+import { keep } from "./keep";
+import { leave } from "./leave";
+import { leaveOut } from "./leave-out";
+import { nth } from "./nth";
+import { pick, pickForAll } from "./pick";
+import { tryCell } from "./try";
+
+export const sheetPlace: ActionPlace<SheetHere> = {
+  title: "Proof sheet",
+  actions: [keep, tryCell, pick, pickForAll, cover, leaveOut, nth, leave],
+};
