@@ -132,7 +132,7 @@ test("a card comes before the chain, at the chosen setting, or only with what is
   const first = await names();
   await saved(page);
   await put("Grey sea, weight", "Alt+Enter");
-  await expect(said(page)).toContainText("“Grey sea, weight” on");
+  await expect(said(page)).toContainText("“Grey sea, weight” before the chain of");
   await expect.poll(async () => (await names()).slice(-first.length)).toEqual(first);
   const both = await names();
   expect(both.length).toBeGreaterThan(first.length);

@@ -205,7 +205,18 @@ export function ProofSheetView({ bench, sheet, from, onChange, onClose }: ProofS
             gridTemplateColumns={`120px repeat(${cards.length}, ${cellWidth}px)`}
           >
             <Box role="row" display="contents">
-              <Box role="columnheader" position="sticky" top="0" left="0" bg="canvas" zIndex="3" />
+              <Box
+                role="columnheader"
+                position="sticky"
+                top="0"
+                left="0"
+                bg="canvas"
+                zIndex="3"
+                py="4px"
+                textStyle="hint"
+              >
+                target
+              </Box>
               {cards.map((card, at) => (
                 <Box
                   key={card.id}
@@ -364,7 +375,7 @@ function Cell({ id, isChosen, isPicked, turn, onChoose, onPick, ...of }: CellPro
         borderRadius="part"
         color={isPicked ? "keyInk" : "ink"}
         bg={isPicked ? "keyGround" : "raised"}
-        opacity={isPicked || isChosen ? 1 : 0.6}
+        px="4px"
         onClick={(event) => {
           event.stopPropagation();
           onPick();

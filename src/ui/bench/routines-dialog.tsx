@@ -36,11 +36,15 @@ export function RoutinesDialog({ canRun, onRun, onClose }: RoutinesDialogProps) 
   const field = useRef<HTMLInputElement>(null);
   const nameOf = (id: string) => card.get(id)?.name ?? "a card that is gone";
   const shown = useMemo(() => {
-    const words = fold(typed).split(/\s+/).filter(Boolean);
+    const wordsOf = (text: string) =>
+      fold(text)
+        .split(/[^\p{L}\p{N}]+/u)
+        .filter(Boolean);
+    const words = wordsOf(typed);
     return [...routine.values()]
       .filter(({ removed }) => !removed)
       .filter(({ name }) => {
-        const have = fold(name).split(/[^\p{L}\p{N}]+/u);
+        const have = wordsOf(name);
         return words.every((word) => have.some((one) => one.startsWith(word)));
       })
       .sort(byPosition);

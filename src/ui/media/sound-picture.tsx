@@ -90,7 +90,7 @@ export function SoundProof({ label, ...of }: PictureProps) {
       width="100%"
       height="100%"
     >
-      {made && <Wave peaks={made.peaks} columns={of.columns} colour="rule" height="100%" />}
+      {made && <Wave peaks={made.peaks} columns={of.columns} colour="muted" height="100%" />}
       {line && (
         <chakra.svg
           aria-hidden="true"
