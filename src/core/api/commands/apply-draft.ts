@@ -5,7 +5,7 @@ import { command } from "../command";
 import { wayFields, type PutHow } from "./put-input";
 
 /** A card's content, the current one where no version is named, or settings by themselves. */
-export type DraftInput =
+type DraftInput =
   | { readonly cardId: string; readonly contentVersion?: number }
   | { readonly name: string; readonly chain: Chain };
 

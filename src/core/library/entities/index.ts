@@ -26,7 +26,7 @@ export type { Hiding } from "./hiding";
 export type { Membership } from "./member";
 export type { Proposal } from "./proposal";
 export { ratings } from "./rating";
-export type { Recalled, RecalledField } from "./recalled";
+export type { Recalled } from "./recalled";
 export { isSameRecalled, nothingRecalled, recalledBy, recalledFields, recalledKinds } from "./recalled";
 export type { Routine } from "./routine";
 export type { SavedSearch, SearchSort } from "./saved-search";

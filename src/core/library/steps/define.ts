@@ -5,7 +5,7 @@ import { normaliseChain, sayProblem } from "../../chain/values";
 import type { Put, Stand } from "../putting";
 import { Unfit } from "../unfit";
 
-export type Fields = { readonly [key: string]: Json };
+type Fields = { readonly [key: string]: Json };
 
 /** A card, or settings by themselves. */
 export type Piece = { readonly cardId: string } | { readonly name: string; readonly chain: Chain };

@@ -18,11 +18,11 @@ const kinds = {
   choose: chooseStep,
 } as const;
 
-export type StepKindId = keyof typeof kinds;
+type StepKindId = keyof typeof kinds;
 type StepOf<K extends StepKindId> =
   (typeof kinds)[K] extends StepKind<infer S> ? { readonly kind: K } & S : never;
 export type Step = { [K in StepKindId]: StepOf<K> }[StepKindId];
-export type { Piece, StepWorld } from "./define";
+export type { StepWorld } from "./define";
 
 /** A product rule and a guard: longer routines are refused. */
 export const mostSteps = 32;
