@@ -137,6 +137,32 @@ describe("routines", () => {
     expect((await targets()).filter(({ strength }) => strength === 10)).toHaveLength(targetIds.length);
   });
 
+  it("count as a use of their cards by who runs them", async () => {
+    const cardId = await keepCard();
+    const routineId = await keptId([{ kind: "put", of: { cardId }, how: "after", strength: 100 }]);
+    const runs = () =>
+      editor.run<{ habits: { cardId: string; kind: string; uses: number }[] }>("run-routine", {
+        sessionId,
+        targetIds,
+        routineId,
+      });
+    await runs();
+    const { body } = await runs();
+    expect(body.result.habits).toMatchObject([{ cardId, kind: "clip", uses: 2 }]);
+  });
+
+  it("keep what recalls them when their making is taken back, or say why it cannot be", async () => {
+    const made = await keep([{ kind: "strength", strength: 77 }]);
+    const { routineId } = made.body.result;
+    await editor.run("set-alias", { text: "gone", routineId });
+    const back = await owner.takeBack("undo");
+    // Whichever of the two it is, nothing leads to a routine that is not there.
+    const [routines, aliases] = [(await editor.rows()).routine, (await editor.rows()).alias];
+    const isThere = routines.some(({ id }) => id === routineId);
+    const leads = aliases.some((row) => row.routineId === routineId);
+    expect([back.status, isThere || !leads]).toEqual([isThere ? 409 : 200, true]);
+  });
+
   it("are run by those who may work on the bench, and kept by those who may keep", async () => {
     const routineId = await keptId([{ kind: "strength", strength: 60 }]);
     expect((await run(routineId, targetIds, viewer)).status).toBe(403);

@@ -256,15 +256,19 @@ describe("beside what is selected", () => {
 
   it("picks of a proof sheet come each onto its targets as one change; nothing where one cannot be", async () => {
     await clear();
-    const pick = (picks: readonly object[], more: object = {}) =>
-      owner.run("apply-picks", { sessionId, picks, ...more });
+    const pick = <T extends object>(picks: readonly object[], more: object = {}) =>
+      owner.run<T>("apply-picks", { sessionId, picks, ...more });
     const [one, two] = targetIds;
-    const { status, body } = await pick([
+    const { status, body } = await pick<{ habits: { cardId: string; uses: number }[] }>([
       { cardId: cards[0].id, targetIds: [two] },
       { cardId: cards[1].id, targetIds: [one] },
     ]);
     expect([status, body.change!.summary]).toEqual([200, "2 picked cards on 2 clips"]);
     expect([(await rowOf(one)).cardId, (await rowOf(two)).cardId]).toEqual([cards[1].id, cards[0].id]);
+    // Both count as used, as if each had been put on by itself.
+    expect(new Set(body.result.habits.map(({ cardId }) => cardId))).toEqual(
+      new Set([cards[0].id, cards[1].id]),
+    );
     await owner.takeBack("undo", sessionId);
     expect((await rowOf(one)).chain.settings).toEqual([]);
     const twice = await pick([

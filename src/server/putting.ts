@@ -6,9 +6,12 @@ import type { Target } from "@/core/library/entities";
 import { byPosition } from "@/core/library/order";
 import { changesBetween, put, type Done, type Put, type Putting, type Stand } from "@/core/library/putting";
 import { Unfit } from "@/core/library/unfit";
+import type { Habit } from "@/core/library/habit";
 import { openName } from "@/core/library/words";
+import { noteDay, noteUse } from "@/db/habits";
 import type { Ledger } from "@/db/ledger";
 import { readTargets } from "@/db/replica";
+import type { Member } from "./member";
 import { notFound, Refusal } from "./refusal";
 import { requireRow } from "./rows";
 import { requireTargets } from "./targets";
@@ -77,4 +80,34 @@ export async function putOnTargets(
     ? await wholeStand(ledger, sessionId, targetIds)
     : { targets: await requireTargets(ledger, sessionId, targetIds), selected: targetIds };
   return standAnew(ledger, stand, (now) => put(now, putting, newId));
+}
+
+/** A card that was put on, and the targets that it came onto. */
+interface Used {
+  readonly cardId: string;
+  readonly onto: readonly Pick<Target, "kind">[];
+}
+
+/** Notes that a member used cards; gives how they use them by now, on the kinds of those targets. */
+export async function noteUses(
+  ledger: Ledger,
+  member: Pick<Member, "userId">,
+  used: readonly Used[],
+  counted: { readonly keys: number; readonly browsing: number } | null = null,
+): Promise<Habit[]> {
+  const use = { libraryId: ledger.libraryId, memberId: member.userId, at: new Date() };
+  const habits: Habit[] = [];
+  // In one order, so that two who note the same do not wait for each other.
+  for (const { cardId, onto } of [...used].sort((a, b) => (a.cardId < b.cardId ? -1 : 1)))
+    habits.push(
+      ...(await noteUse(ledger.db, { ...use, cardId, kinds: [...new Set(onto.map(({ kind }) => kind))] })),
+    );
+  if (used.length > 0)
+    await noteDay(ledger.db, use, {
+      uses: used.length,
+      counted: counted ? 1 : 0,
+      keys: counted?.keys ?? 0,
+      browsing: counted?.browsing ?? 0,
+    });
+  return habits;
 }

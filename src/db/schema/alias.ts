@@ -28,6 +28,7 @@ export const alias = pgTable(
     unique("alias_recalls_one_thing").on(t.libraryId, t.ownerId, t.folded).nullsNotDistinct(),
     index().on(t.cardId),
     index().on(t.searchId),
+    index().on(t.routineId),
     check(
       "alias_of_one_thing",
       sql`num_nonnulls(${t.cardId}, ${t.searchId}, ${t.folderId}, ${t.routineId}) = 1`,

@@ -29,6 +29,7 @@ export const keyBinding = pgTable(
     unique("key_does_one_thing").on(t.libraryId, t.ownerId, t.key),
     index().on(t.cardId),
     index().on(t.searchId),
+    index().on(t.routineId),
     check(
       "key_of_one_thing",
       sql`num_nonnulls(${t.cardId}, ${t.searchId}, ${t.folderId}, ${t.routineId}) = 1`,

@@ -1,7 +1,6 @@
 import { applyCard as shape } from "@/core/api/commands/apply-card";
 import { carryOut } from "../command";
-import { noteDay, noteUse } from "@/db/habits";
-import { cardToPut, putOnTargets } from "../putting";
+import { cardToPut, noteUses, putOnTargets } from "../putting";
 
 export const applyCard = carryOut(
   shape,
@@ -19,16 +18,8 @@ export const applyCard = carryOut(
       at,
       strength,
     });
-    const use = { libraryId: ledger.libraryId, memberId: member.userId, at: new Date() };
-    const kinds = [...new Set(onto.map(({ kind }) => kind))];
-    const habits = await noteUse(ledger.db, { ...use, cardId, kinds });
-    const isCounted = keys !== undefined && browsing !== undefined;
-    await noteDay(ledger.db, use, {
-      uses: 1,
-      counted: isCounted ? 1 : 0,
-      keys: isCounted ? keys : 0,
-      browsing: isCounted ? browsing : 0,
-    });
+    const counted = keys !== undefined && browsing !== undefined ? { keys, browsing } : null;
+    const habits = await noteUses(ledger, member, [{ cardId, onto }], counted);
     return { summary, result: { habits } };
   },
 );

@@ -1,13 +1,13 @@
 import { applyDraft as shape } from "@/core/api/commands/apply-draft";
 import { carryOut } from "../command";
 import type { Put } from "@/core/library/putting";
-import { cardToPut, putOnTargets } from "../putting";
+import { cardToPut, noteUses, putOnTargets } from "../putting";
 import { Refusal } from "../refusal";
 import { storedChain } from "../stored-chain";
 
 export const applyDraft = carryOut(
   shape,
-  async (ledger, { sessionId, targetIds, parts, how, at, strength }) => {
+  async (ledger, { sessionId, targetIds, parts, how, at, strength }, member) => {
     const puts: Put[] = [];
     for (const part of parts)
       if ("cardId" in part) puts.push(await cardToPut(ledger, part.cardId, part.contentVersion));
@@ -19,7 +19,13 @@ export const applyDraft = carryOut(
           });
         puts.push({ said: `“${part.name}”`, name: part.name, chain, pin: null });
       }
-    const { summary } = await putOnTargets(ledger, { sessionId, targetIds, puts, how, at, strength });
-    return { summary };
+    const { onto, summary } = await putOnTargets(ledger, { sessionId, targetIds, puts, how, at, strength });
+    const used = [...new Set(puts.flatMap(({ pin }) => pin?.cardId ?? []))];
+    const habits = await noteUses(
+      ledger,
+      member,
+      used.map((cardId) => ({ cardId, onto })),
+    );
+    return { summary, result: { habits } };
   },
 );

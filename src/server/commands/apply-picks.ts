@@ -3,9 +3,9 @@ import { applyPicks as shape } from "@/core/api/commands/apply-picks";
 import { put, type Stand } from "@/core/library/putting";
 import { count, countTargets } from "@/core/library/words";
 import { carryOut } from "../command";
-import { cardToPut, standAnew, wholeStand } from "../putting";
+import { cardToPut, noteUses, standAnew, wholeStand } from "../putting";
 
-export const applyPicks = carryOut(shape, async (ledger, { sessionId, picks, how }) => {
+export const applyPicks = carryOut(shape, async (ledger, { sessionId, picks, how }, member) => {
   const all = picks.flatMap(({ targetIds }) => targetIds);
   const stand = await wholeStand(ledger, sessionId, all);
   const chosen: [Awaited<ReturnType<typeof cardToPut>>, readonly string[]][] = [];
@@ -18,10 +18,19 @@ export const applyPicks = carryOut(shape, async (ledger, { sessionId, picks, how
     ),
   }));
   const targets = stand.targets.filter(({ id }) => all.includes(id));
+  const habits = await noteUses(
+    ledger,
+    member,
+    picks.map(({ cardId, targetIds }) => ({
+      cardId,
+      onto: targets.filter(({ id }) => targetIds.includes(id)),
+    })),
+  );
   return {
     summary:
       chosen.length === 1
         ? `${chosen[0][0].said} on ${countTargets(targets)}`
         : `${count(chosen.length, "picked card")} on ${countTargets(targets)}`,
+    result: { habits },
   };
 });

@@ -5,10 +5,10 @@ import { cardsOfSteps, runSteps } from "@/core/library/steps";
 import { countTargets } from "@/core/library/words";
 import { selectedOf } from "@/core/library/putting";
 import { carryOut } from "../command";
-import { cardToPut, standAnew, wholeStand } from "../putting";
+import { cardToPut, noteUses, standAnew, wholeStand } from "../putting";
 import { requireRoutine } from "../routines";
 
-export const runRoutine = carryOut(shape, async (ledger, { sessionId, targetIds, routineId }) => {
+export const runRoutine = carryOut(shape, async (ledger, { sessionId, targetIds, routineId }, member) => {
   const { name, steps } = await requireRoutine(ledger, routineId);
   const stand = await wholeStand(ledger, sessionId, targetIds);
   const cards = await ledger.readAll("card", cardsOfSteps(steps));
@@ -18,8 +18,14 @@ export const runRoutine = carryOut(shape, async (ledger, { sessionId, targetIds,
     const next = runSteps(steps, now, { putOf: (id) => puts.get(id), newId });
     return { stand: next };
   });
+  const onto = selectedOf(stand);
+  const habits = await noteUses(
+    ledger,
+    member,
+    [...puts.keys()].map((cardId) => ({ cardId, onto })),
+  );
   return {
-    summary: `“${name}” on ${countTargets(selectedOf(stand))}`,
-    result: { selected: done.stand.selected },
+    summary: `“${name}” on ${countTargets(onto)}`,
+    result: { selected: done.stand.selected, habits },
   };
 });

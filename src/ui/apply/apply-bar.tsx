@@ -20,6 +20,7 @@ import { useVocabulary } from "../data/vocabulary";
 import type { Scope } from "../frame/finding";
 import { findScope } from "../library/places";
 import { placedAt, putOn, wayOf, waysFor, type WayId } from "@/core/chain/ways";
+import { sayEffects } from "@/core/chain/describe";
 import { draftChain, emptyDraft, gathered, type Draft } from "@/core/chain/draft";
 import { usualWay, type MemberSettings } from "@/core/library/media";
 import { earlierQueries, rememberQuery } from "./earlier-queries";
@@ -303,7 +304,10 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, settingAt, onClose
     if (!items) return;
     rememberQuery(libraryId, data.member.id, typed);
     const next = items.reduce<Draft | null>(
-      (draft, { name, chain, card }) => draft && gathered(draft, name, chain, card?.id),
+      (draft, { name, chain, card }) =>
+        // What is made of a draft is everybody's, the name of a private card is not.
+        draft &&
+        gathered(draft, card?.layer === "private" ? sayEffects(card.effects) : name, chain, card?.id),
       draft,
     );
     if (!next)

@@ -83,7 +83,7 @@ interface ProofSheetProps {
 
 /** Cards across, targets down, each cell what the card makes of the target; the best of each row is picked. */
 export function ProofSheetView({ bench, sheet, from, onChange, onClose }: ProofSheetProps) {
-  const { data, act } = useDesk();
+  const { data, library, act } = useDesk();
   const { replica, member } = data;
   const { session } = bench;
   const grid = useRef<HTMLDivElement>(null);
@@ -142,7 +142,9 @@ export function ProofSheetView({ bench, sheet, from, onChange, onClose }: ProofS
       how,
     });
     // What was refused is said, and the picks are still there.
-    if (done) onClose();
+    if (!done) return;
+    library.takeHabits(done.result.habits);
+    onClose();
   };
   const opened = useActions(
     sheetPlace,

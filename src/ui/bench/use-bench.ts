@@ -278,7 +278,7 @@ export function useBench(session: SessionData): Bench {
       const ids = selected.map(({ id }) => id);
       const unpinned = how === "replace" ? { cardId: null, cardVersion: null } : {};
       return showAhead(editsOf(ids, whole, applying, unpinned), async () => {
-        const { change } = await send("apply-draft", () => ({
+        const { change, result } = await send("apply-draft", () => ({
           sessionId,
           targetIds: ids,
           parts: items.map(({ name, chain, card }): InputOf<"apply-draft">["parts"][number] =>
@@ -288,13 +288,14 @@ export function useBench(session: SessionData): Bench {
           strength,
           ...(how === "at" && { at }),
         }));
+        library.takeHabits(result.habits);
         tell({
           kind: "done",
           text: change ? sentence(change.summary) : `It is on ${countTargets(selected)} already.`,
         });
       });
     },
-    [showAhead, editsOf, send, tell, sessionId],
+    [showAhead, editsOf, send, tell, sessionId, library],
   );
 
   /** Cards whose content is still on its way; one after another, as they were asked for. */
@@ -419,13 +420,14 @@ export function useBench(session: SessionData): Bench {
             routineId,
           }));
           tell({ kind: "done", text: change ? sentence(change.summary) : "It was so already." });
+          library.takeHabits(result.habits);
           these(result.selected);
         } catch (error) {
           tell({ kind: "problem", text: sayError(error) });
         }
       })();
     },
-    [edits, sendOn, tell, sessionId, these],
+    [edits, sendOn, tell, sessionId, these, library],
   );
 
   return {

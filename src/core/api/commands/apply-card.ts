@@ -1,9 +1,8 @@
 import Joi from "joi";
-import type { Habit } from "@/core/library/habit";
 import { mostKeys } from "@/core/library/use";
 import { id, strength as strengthField, versionNumber } from "../fields";
 import { command } from "../command";
-import { wayFields, type PutHow } from "./put-input";
+import { wayFields, type PutHow, type Used } from "./put-input";
 
 const keysTaken = Joi.number().integer().min(1).max(mostKeys);
 
@@ -25,7 +24,7 @@ interface ApplyCard extends PutHow {
  * puts it on copies of the targets that are heard beside them.
  * The targets pin the version that was used. Gives how the member uses the card by now, on the kinds of those targets.
  */
-export const applyCard = command<ApplyCard, { readonly habits: readonly Habit[] }>()({
+export const applyCard = command<ApplyCard, Used>()({
   name: "apply-card",
   right: "bench",
   stream: "session",

@@ -2,7 +2,7 @@ import Joi from "joi";
 import { longestChain, type Chain } from "@/core/chain/model";
 import { chain as chainField, id, nameOf, strength as strengthField, versionNumber } from "../fields";
 import { command } from "../command";
-import { wayFields, type PutHow } from "./put-input";
+import { wayFields, type PutHow, type Used } from "./put-input";
 
 /** A card's content, the current one where no version is named, or settings by themselves. */
 type DraftInput =
@@ -20,7 +20,7 @@ interface ApplyDraft extends PutHow {
  * each on a return of its own, which is made where the session has none for it, and fed by every one of the targets.
  * Only one card by itself is said to be what a target has.
  */
-export const applyDraft = command<ApplyDraft>()({
+export const applyDraft = command<ApplyDraft, Used>()({
   name: "apply-draft",
   right: "bench",
   stream: "session",

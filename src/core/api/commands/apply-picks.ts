@@ -3,7 +3,7 @@ import { mostColumns } from "@/core/library/proof-sheet";
 import type { WayId } from "@/core/chain/ways";
 import { id, versionNumber } from "../fields";
 import { command } from "../command";
-import { wayFields } from "./put-input";
+import { wayFields, type Used } from "./put-input";
 
 interface ApplyPicks {
   readonly sessionId: string;
@@ -17,7 +17,7 @@ interface ApplyPicks {
 }
 
 /** Puts the cards that were picked on a proof sheet on their targets, as one change. */
-export const applyPicks = command<ApplyPicks>()({
+export const applyPicks = command<ApplyPicks, Used>()({
   name: "apply-picks",
   right: "bench",
   stream: "session",

@@ -1,5 +1,6 @@
 import Joi from "joi";
 import { longestChain } from "@/core/chain/model";
+import type { Habit } from "@/core/library/habit";
 import { wayIds, type WayId } from "@/core/chain/ways";
 
 /** How something is put on targets. */
@@ -9,6 +10,11 @@ export interface PutHow {
   readonly at?: number;
   /** Percent: of the chain in place of which it is put, or, beside it, the level of the send (100 is 0 dB). */
   readonly strength: number;
+}
+
+/** How the member uses the cards that were put on by now, on the kinds of those targets. */
+export interface Used {
+  readonly habits: readonly Habit[];
 }
 
 export const wayFields = {

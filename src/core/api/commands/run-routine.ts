@@ -1,6 +1,7 @@
 import Joi from "joi";
 import { id } from "../fields";
 import { command } from "../command";
+import type { Used } from "./put-input";
 
 interface RunRoutine {
   readonly sessionId: string;
@@ -12,7 +13,7 @@ interface RunRoutine {
  * Takes the steps of a routine on some targets, as one change; where one of them cannot be done, none is. Gives the targets
  * that are chosen in the end.
  */
-export const runRoutine = command<RunRoutine, { readonly selected: readonly string[] }>()({
+export const runRoutine = command<RunRoutine, Used & { readonly selected: readonly string[] }>()({
   name: "run-routine",
   right: "bench",
   stream: "session",
