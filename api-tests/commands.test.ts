@@ -73,6 +73,7 @@ const said: Record<string, RegExp> = {
   "keep-team-search": /^renamed the search “Search \d+” to “Found \d+”$/,
   "remove-team-search": /^removed the search “Search \d+”$/,
   "apply-picks": /^2 picked cards on 2 clips$/,
+  "carry-over": /^carried what is on “Take 1” over to “Take 2”$/,
   "keep-routine": /^kept the routine “Routine \d+”$/,
   "remove-routine": /^removed the set “Routine \d+”$/,
   "run-routine": /^“Routine \d+” on 2 clips$/,

@@ -259,6 +259,10 @@ export async function makeScenarios() {
         { cardId: await keep(), targetIds: targetIds.slice(1) },
       ],
     }),
+    "carry-over": async () => {
+      await owner.run("set-chain", { sessionId, targetId: targetIds[0], chain: highPass(++names) });
+      return { sessionId, fromId: targetIds[0], targetIds: targetIds.slice(1) };
+    },
     "keep-routine": async () => ({ name: fresh("Routine"), steps: [{ kind: "strength", strength: 40 }] }),
     "remove-routine": async () => ({ routineId: await routine() }),
     "run-routine": async () => ({ sessionId, targetIds, routineId: await routine() }),

@@ -90,6 +90,8 @@ const headColumns: { readonly [F in (typeof headFields)[number]]: SQL | (typeof 
 
 /** Heads that are read with one statement. */
 const headsAtOnce = 2000;
+/** The same where contents are looked into: few enough that an index is the way to them, whatever is known of the table. */
+const lookedAtOnce = 500;
 
 /** How many cards there are that all may know of. */
 export async function countCards(db: Executor, libraryId: string): Promise<number> {
@@ -172,7 +174,7 @@ export async function cardsWithoutFiles(
       with stretch as materialized (
         select ${card.id} as id, ${card.chainText} as chain_text,
           not ${card.withdrawn} and ${seenBy(userId)} and ${card.effects} && ${sql.param([...effects])}::text[] as is_asked
-        from ${card} where ${card.libraryId} = ${libraryId} ${after} order by ${card.id} limit ${headsAtOnce}
+        from ${card} where ${card.libraryId} = ${libraryId} ${after} order by ${card.id} limit ${lookedAtOnce}
       ), lacking as (
         select stretch.id, count(distinct named.hash)::integer as files
         from stretch cross join lateral (
@@ -186,7 +188,7 @@ export async function cardsWithoutFiles(
         coalesce((select json_agg(json_build_array(id, files) order by id) from lacking), '[]') as found`);
     const [{ n, ...stretch }] = rows;
     found.push(...stretch.found);
-    if (n < headsAtOnce || found.length >= most) return found.slice(0, most);
+    if (n < lookedAtOnce || found.length >= most) return found.slice(0, most);
     last = stretch.last;
   }
 }

@@ -221,6 +221,8 @@ it("what scripts may send at most is what they are promised", () => {
       "apply-picks.picks[].contentVersion: number min 1, max 2147483647",
       "apply-picks.picks[].targetIds: array min 1, max 100",
       "bind-key.key: string max 8",
+      "carry-over.seen: number min 1, max 2147483647",
+      "carry-over.targetIds: array min 1, max 1000",
       "change-role.seen: number min 1, max 2147483647",
       "copy-cards.cardIds: array min 1, max 1000",
       "copy-marks.onto: array min 1, max 10000",

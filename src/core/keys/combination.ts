@@ -31,7 +31,7 @@ export const isBareCharacter = (press: KeyPress): boolean =>
  * The bare characters that actions of the bench have as their usual keys; all others may be bound to a card. The actions
  * are the interface's (`ui/actions`), and a test of theirs sees to it that these are they.
  */
-export const reservedKeys: readonly string[] = [..."+,-./?[]abdfgiklmnoprstuvwxyz{}"];
+export const reservedKeys: readonly string[] = [..."+,-./?[]abdefgiklmnoprstuvwxyz{}"];
 
 /** Why a text cannot be a card's key, or null where it can. */
 export function keyProblem(key: string): "not-one-character" | "reserved" | null {

@@ -61,6 +61,7 @@ import { moveTargets } from "./move-targets";
 import { removeTargets } from "./remove-targets";
 import { applyCard } from "./apply-card";
 import { applyDraft } from "./apply-draft";
+import { carryOver } from "./carry-over";
 import { applyPicks } from "./apply-picks";
 import { runRoutine } from "./run-routine";
 import { removeRoutine } from "./remove-routine";
@@ -133,6 +134,7 @@ const carriedOut: { readonly [N in CommandName]: Command<N, InputOf<N>, ResultOf
   "remove-targets": removeTargets,
   "apply-card": applyCard,
   "apply-draft": applyDraft,
+  "carry-over": carryOver,
   "apply-picks": applyPicks,
   "run-routine": runRoutine,
   "remove-routine": removeRoutine,

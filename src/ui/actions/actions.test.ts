@@ -84,6 +84,7 @@ function bench(given: Partial<BenchHere> = {}, done: Done = []): BenchHere {
     find: say("find"),
     way: "replace",
     tryCandidates: say("try candidates"),
+    exceptions: [],
     openSheet: say("open sheet"),
     learnt: [],
     drafted: 0,
@@ -943,5 +944,23 @@ describe("of the draft chain", () => {
     expect(with_({})).toEqual([]);
     expect(with_({ drafted: 2, endedDraft: 3 })).toEqual(["bench.draft"]);
     expect(with_({ endedDraft: 3 })).toEqual(["bench.last-draft"]);
+  });
+});
+
+describe("of a series", () => {
+  const series = [1, 1, 5].map((gain, i) =>
+    aTarget({ id: `t${i}`, cardId: "card-1", chain: aGainChain(gain) }),
+  );
+  const here = (lead: number, given: Partial<BenchHere> = {}) =>
+    bench({ lead: series[lead], targets: series, exceptions: ["t2"], ...given });
+  const ids = (of: BenchHere) => offered(benchPlace, of).filter((id) => /exception|others/.test(id));
+  it("lead to its exceptions, and carry over what is on one of them", () => {
+    expect(ids(here(0))).toEqual(["bench.next-exception"]);
+    // At the only exception there is none to go to.
+    expect(ids(here(2))).toEqual(["bench.others-too"]);
+    expect(ids(here(2, { role: "viewer" }))).toEqual([]);
+    expect(standingOf(action(benchPlace, here(2), "bench.others-too"), here(2)).short).toBe(
+      "the others too (2)",
+    );
   });
 });

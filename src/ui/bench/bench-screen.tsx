@@ -162,6 +162,7 @@ export function BenchScreen({ session }: { session: SessionData }) {
     way: usualWay(data.member.settings, lead?.kind ?? ""),
     find: (scopeId) => setFinding({ settingAt: open ?? setting, ...(scopeId !== undefined && { scopeId }) }),
     tryCandidates: (by) => void begin(by),
+    exceptions: bench.exceptions,
     openSheet: () => void openSheet(),
     learnt: bench.learnt,
     drafted: draft.parts.length,

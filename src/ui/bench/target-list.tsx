@@ -32,6 +32,7 @@ export function TargetList({ bench }: { bench: Bench }) {
   const { data, act, takeIn } = useDesk();
   const list = useRef<HTMLDivElement>(null);
   const { selection, targets, session } = bench;
+  const exceptions = useMemo(() => new Set(bench.exceptions), [bench.exceptions]);
   const sessionId = session.session.id;
   const incoming = useSyncExternalStore(
     takeIn.subscribe,
@@ -141,6 +142,7 @@ export function TargetList({ bench }: { bench: Bench }) {
                 selected={selection.ids.has(target.id)}
                 lead={target.id === selection.lead}
                 says={sayTarget(target, card, shared.has(target.name) ? media?.name : undefined)}
+                isException={exceptions.has(target.id)}
                 goesTo={names.get(target.feedsId ?? "")}
                 onPress={onPress}
               />

@@ -15,6 +15,8 @@ interface TargetRowProps {
   readonly lead: boolean;
   /** What is on it, in words. */
   readonly says: string;
+  /** It is not as most of its series are. */
+  readonly isException: boolean;
   /** The name of the group that its sound goes to. */
   readonly goesTo: string | undefined;
   readonly onPress: (id: string, press: RowPress) => void;
@@ -27,6 +29,7 @@ export const TargetRow = memo(function TargetRow({
   selected,
   lead,
   says,
+  isException,
   goesTo,
   onPress,
 }: TargetRowProps) {
@@ -92,6 +95,12 @@ export const TargetRow = memo(function TargetRow({
           )}
           {Strip && media && <Strip target={target} media={media} selected={selected} />}
           <chakra.div textStyle="hint" truncate title={says}>
+            {isException && (
+              <chakra.span color="ink" title="not as most of its series are">
+                {"≠ "}
+                <chakra.span srOnly>exception, </chakra.span>
+              </chakra.span>
+            )}
             {goesTo && !kind ? `${says} → ${goesTo}` : says}
           </chakra.div>
         </Box>

@@ -14,6 +14,7 @@ import { shown, type Edit, type Overlay } from "@/core/library/overlay";
 import { formatOf, meantOn } from "@/core/library/variants";
 import { byPosition } from "@/core/library/order";
 import { browsingKeys, mostKeys } from "@/core/library/use";
+import { exceptionsOf } from "@/core/library/series";
 import { countTargets, sayPiece } from "@/core/library/words";
 import { sayError, sentence, useDesk } from "../data/desk";
 import { sessionKey } from "../data/library-data";
@@ -51,6 +52,8 @@ export interface Bench {
   /** In order, with what was changed here laid over what the server knows. */
   readonly targets: readonly Target[];
   readonly selection: Selection;
+  /** The ids of those that are not as most of their series are. */
+  readonly exceptions: readonly string[];
   readonly selected: readonly Target[];
   readonly lead: Target | null;
   readonly audition: Audition | null;
@@ -151,6 +154,7 @@ export function useBench(session: SessionData): Bench {
     [stored, overlay],
   );
   const order = useMemo(() => targets.map((t) => t.id), [targets]);
+  const exceptions = useMemo(() => exceptionsOf(targets), [targets]);
   const selection = useSelection(order);
   const selected = useMemo(() => targets.filter((t) => selection.ids.has(t.id)), [targets, selection.ids]);
   const lead = targets.find((t) => t.id === selection.lead) ?? null;
@@ -433,6 +437,7 @@ export function useBench(session: SessionData): Bench {
   return {
     session,
     targets,
+    exceptions,
     selection,
     selected,
     lead,

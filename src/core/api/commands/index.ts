@@ -58,6 +58,7 @@ import { moveTargets } from "./move-targets";
 import { removeTargets } from "./remove-targets";
 import { applyCard } from "./apply-card";
 import { applyDraft } from "./apply-draft";
+import { carryOver } from "./carry-over";
 import { applyPicks } from "./apply-picks";
 import { runRoutine } from "./run-routine";
 import { removeRoutine } from "./remove-routine";
@@ -131,6 +132,7 @@ export const commandShapes = [
   removeTargets,
   applyCard,
   applyDraft,
+  carryOver,
   applyPicks,
   runRoutine,
   removeRoutine,

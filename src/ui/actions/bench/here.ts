@@ -36,6 +36,8 @@ export interface BenchHere extends CardHere, TakesBack, SelectsAll {
   find(scopeId?: string): void;
   /** Tries the cards that were found last one after another, from the first or the last on. */
   tryCandidates(by: 1 | -1): void;
+  /** The ids of the targets that are not as most of their series are. */
+  readonly exceptions: readonly string[];
   openSheet(): void;
   /** What was done on the bench last, as steps for whatever is selected another time. */
   readonly learnt: readonly Step[];

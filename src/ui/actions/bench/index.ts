@@ -21,6 +21,7 @@ import { rename } from "./rename";
 import { render } from "./render";
 import { route } from "./route";
 import { learnRoutine, routines, runRoutines } from "./routines";
+import { nextException, othersToo } from "./series";
 import { solo } from "./solo";
 import { editStages, stages } from "./stages";
 import { toTargets } from "./to-targets";
@@ -33,6 +34,8 @@ export const benchPlace: ActionPlace<BenchHere> = {
     nextCandidate,
     previousCandidate,
     openSheet,
+    nextException,
+    othersToo,
     toDraft,
     lastDraft,
     routines,

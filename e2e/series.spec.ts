@@ -1,0 +1,74 @@
+import { expect, test, type Page } from "@playwright/test";
+import { chain, found, openSession, press, said, saved, setting, signIn, strip } from "./desk";
+
+const targets = (page: Page) => page.getByRole("listbox", { name: "Targets" });
+const rows = (page: Page) => targets(page).getByRole("option");
+
+/** A look on all twelve pictures, and another strength on the fifth of them. */
+async function prepare(page: Page): Promise<void> {
+  await signIn(page, "stills");
+  await openSession(page, "Fog week, stills");
+  await targets(page).focus();
+  await press(page, "Home", "Control+a", "/");
+  await page.keyboard.type("grey sea");
+  await expect(found(page, "Grey sea, weight")).toHaveAttribute("aria-selected", "true");
+  await press(page, "Enter");
+  await expect(said(page)).toContainText("on 12 photos");
+  await saved(page);
+  await targets(page).focus();
+  await press(page, "Home", ...Array<string>(4).fill("ArrowDown"), "s", "PageDown");
+  await saved(page);
+  await targets(page).focus();
+  await press(page, "Home");
+}
+async function back(page: Page, times: number): Promise<void> {
+  await targets(page).focus();
+  for (let i = 0; i < times; i++) {
+    await press(page, "Backspace");
+    await saved(page);
+  }
+}
+
+test("by keyboard: the exception in a series of twelve is gone to, corrected and carried over in four keys", async ({
+  page,
+}) => {
+  await prepare(page);
+  await expect(rows(page).filter({ hasText: "≠" })).toHaveCount(1);
+  await expect(rows(page).nth(4)).toContainText("≠");
+  const strength = chain(page).getByRole("slider", { name: "Strength" });
+  await press(page, "e");
+  await expect(rows(page).nth(4)).toHaveAttribute("aria-selected", "true");
+  const before = Number(await strength.getAttribute("aria-valuenow"));
+  expect(before).toBeLessThan(100);
+  await press(page, "s", "PageDown", "Shift+e");
+  await expect(said(page)).toContainText("over to 11 photos");
+  await expect(rows(page).filter({ hasText: "≠" })).toHaveCount(0);
+  const now = await strength.getAttribute("aria-valuenow");
+  expect(Number(now)).toBeLessThan(before);
+  await targets(page).focus();
+  await press(page, "End");
+  await expect(strength).toHaveAttribute("aria-valuenow", now!);
+  // One key takes it back from all of them.
+  await press(page, "Backspace");
+  await expect(said(page)).toContainText("Taken back: carried what is on");
+  await expect(strength).toHaveAttribute("aria-valuenow", "100");
+  await back(page, 3);
+});
+
+test("by pointer: exceptions are gone through, and one's chain is carried over to the others", async ({
+  page,
+}) => {
+  await prepare(page);
+  await rows(page).first().click();
+  await strip(page)
+    .getByRole("button", { name: /next exception/ })
+    .click();
+  await expect(rows(page).nth(4)).toHaveAttribute("aria-selected", "true");
+  await expect(setting(page, "")).toBeVisible();
+  await strip(page)
+    .getByRole("button", { name: /the others too \(11\)/ })
+    .click();
+  await expect(said(page)).toContainText("over to 11 photos");
+  await expect(rows(page).filter({ hasText: "≠" })).toHaveCount(0);
+  await back(page, 3);
+});
