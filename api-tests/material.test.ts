@@ -12,6 +12,8 @@ import { carryOutRender } from "@/server/jobs/carry-out-render";
 import { sweepRenders } from "@/server/jobs/sweep";
 import { mediaRoot, originalPath } from "@/server/media-store";
 import type { Rendering } from "@/core/api/operations/one-render";
+import type { Chain } from "@/core/chain/model";
+import * as settingsRoute from "@/app/api/libraries/[libraryId]/settings/route";
 import * as filesRoute from "@/app/api/libraries/[libraryId]/files/route";
 import * as copyRoute from "@/app/api/libraries/[libraryId]/media/[mediaId]/[copy]/route";
 import * as windowRoute from "@/app/api/libraries/[libraryId]/media/[mediaId]/window/route";
@@ -178,6 +180,50 @@ describe("bringing material in", () => {
       (await owner.run("add-targets", { sessionId, items: [{ mediaId: "f".repeat(64), name: "Nothing" }] }))
         .status,
     ).toBe(404);
+  });
+});
+
+describe("what new material begins with", () => {
+  const beginWith = async (clip: string | null, who = owner) =>
+    (
+      await settingsRoute.PATCH(
+        request(`/api/libraries/${who.libraryId}/settings`, {
+          method: "PATCH",
+          cookie: who.cookie,
+          body: { begins: { clip } },
+        }),
+        { params: Promise.resolve({ libraryId: who.libraryId }) },
+      )
+    ).status;
+  it("is the card that its member chose, at its present content, and nothing where that is out of use", async () => {
+    const kept = await owner.run<{ cardId: string }>("keep-card", {
+      name: "Begin here",
+      path: "",
+      chain: highPass(70),
+    });
+    const { cardId } = kept.body.result;
+    expect(await beginWith(cardId)).toBe(200);
+    const { body } = await bring("tone.wav", wav);
+    const add = async (who: Person) => {
+      const made = await who.run<{ targetIds: string[] }>("add-targets", {
+        sessionId,
+        items: [{ mediaId: body.media.id, name: "New take" }],
+      });
+      const [id] = made.body.result.targetIds;
+      const row = (await owner.rows(sessionId)).target.find((one) => one.id === id)!;
+      return { summary: made.body.change!.summary, row };
+    };
+    const first = await add(owner);
+    expect(first.summary).toBe("brought in “New take”, with “Begin here”");
+    expect(first.row).toMatchObject({ cardId, cardVersion: 1, strength: 100 });
+    expect((first.row.chain as Chain).settings).toMatchObject([{ effect: "audio.high-pass" }]);
+    // Another member's material begins as they want it.
+    const colleague = await join(owner.libraryId, "editor");
+    expect((await add(colleague)).row).toMatchObject({ cardId: null });
+    await owner.run("withdraw-cards", { cardIds: [cardId], withdrawn: true });
+    expect(await add(owner)).toMatchObject({ summary: "brought in “New take”", row: { cardId: null } });
+    expect(await beginWith("no id")).toBe(400);
+    expect(await beginWith(null)).toBe(200);
   });
 });
 

@@ -49,6 +49,8 @@ export interface MemberSettings {
   readonly applyWays?: { readonly [K in TargetKind]?: WayId };
   /** In place of the chain, where it is left out. */
   readonly applyWay?: WayId;
+  /** The cards that new targets of a kind begin with, by their ids; null and left out: with nothing. */
+  readonly begins?: { readonly [K in TargetKind]?: string | null };
   /** The folders that lie open on the filing desk, by their ids; the fullest ones, where it is left out. */
   readonly openFolders?: readonly string[];
   /** Folders and tags whose contents the index does not show, by their ids. */

@@ -4,14 +4,26 @@ import { generateNKeysBetween } from "fractional-indexing";
 import { v7 as newId } from "uuid";
 import { emptyChain } from "@/core/chain/model";
 import { count, sayPiece } from "@/core/library/words";
-import { media, ownKind } from "@/core/media";
+import { media, ownKind, type Medium } from "@/core/media";
+import type { Put } from "@/core/library/putting";
+import type { Ledger } from "@/db/ledger";
+import type { Member } from "../member";
+import { cardToPut } from "../putting";
 import { readMedia } from "@/db/replica";
 import { notFound, Refusal } from "../refusal";
 import { lastTargetPlace, requireSession } from "../sessions";
 
-export const addTargets = carryOut(shape, async (ledger, { sessionId, items }) => {
+/** What the member wants new material of a medium to begin with; null for nothing, or where that card is out of use. */
+async function beginningOf(ledger: Ledger, { settings }: Member, medium: Medium): Promise<Put | null> {
+  const cardId = settings.begins?.[ownKind(medium)];
+  const card = cardId ? await ledger.read("card", cardId) : null;
+  return card && !card.withdrawn && card.medium === medium ? cardToPut(ledger, card.id) : null;
+}
+
+export const addTargets = carryOut(shape, async (ledger, { sessionId, items }, member) => {
   const session = await requireSession(ledger, sessionId);
   const places = generateNKeysBetween(await lastTargetPlace(ledger, sessionId), null, items.length);
+  const begins = await beginningOf(ledger, member, session.medium);
   const ids: string[] = [];
   for (const [i, { mediaId, name }] of items.entries()) {
     const material = await readMedia(ledger.db, ledger.libraryId, mediaId);
@@ -35,18 +47,15 @@ export const addTargets = carryOut(shape, async (ledger, { sessionId, items }) =
       muted: false,
       soloed: false,
       sends: [],
-      chain: emptyChain(session.medium),
+      chain: begins?.chain ?? emptyChain(session.medium),
       strength: 100,
-      cardId: null,
-      cardVersion: null,
+      ...(begins?.pin ?? { cardId: null, cardVersion: null }),
     });
     ids.push(target.id);
   }
+  const what = items.length === 1 ? `“${items[0].name}”` : count(items.length, ownKind(session.medium));
   return {
-    summary:
-      items.length === 1
-        ? `brought in “${items[0].name}”`
-        : `brought in ${count(items.length, ownKind(session.medium))}`,
+    summary: `brought in ${what}${begins ? `, with ${begins.said}` : ""}`,
     result: { targetIds: ids },
   };
 });

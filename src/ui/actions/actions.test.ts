@@ -84,6 +84,8 @@ function bench(given: Partial<BenchHere> = {}, done: Done = []): BenchHere {
     find: say("find"),
     way: "replace",
     tryCandidates: say("try candidates"),
+    begins: {},
+    setBegins: say("begin"),
     exceptions: [],
     openSheet: say("open sheet"),
     learnt: [],
@@ -106,6 +108,8 @@ function library(given: Partial<LibraryHere> = {}, done: Done = []): LibraryHere
       void done.push([what, ...all]);
   const card = "card" in given ? given.card : aHead();
   return {
+    begins: {},
+    setBegins: say("begin"),
     role: "curator",
     order: [],
     replica: noReplica,
@@ -962,5 +966,21 @@ describe("of a series", () => {
     expect(standingOf(action(benchPlace, here(2), "bench.others-too"), here(2)).short).toBe(
       "the others too (2)",
     );
+  });
+});
+
+describe("what new material begins with", () => {
+  it("is the card, for the kind that files of its medium become, and nothing by the same key", () => {
+    const done: Done = [];
+    const run = (here: BenchHere) => action(benchPlace, here, "card.begin-with").run!(here);
+    const with_ = (begins: BenchHere["begins"]) => bench({ card: aHead({ id: "c" }), begins }, done);
+    run(with_({}));
+    run(with_({ clip: "c" }));
+    run(with_({ clip: "other" }));
+    expect(done).toEqual([
+      ["begin", "clip", "c"],
+      ["begin", "clip", null],
+      ["begin", "clip", "c"],
+    ]);
   });
 });

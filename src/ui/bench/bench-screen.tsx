@@ -14,6 +14,7 @@ import type { SessionData } from "../data/library-data";
 import { usualWay } from "@/core/library/media";
 import { queryOf, stagesOf } from "@/core/library/stages";
 import { useDraft } from "../data/drafts";
+import { useBegins } from "../data/use-begins";
 import { useFinding } from "../frame/finding";
 import { Columns } from "../parts/columns";
 import { BenchResultContext, type BenchResult } from "./bench-result";
@@ -63,6 +64,7 @@ export function BenchScreen({ session }: { session: SessionData }) {
   const [setting, setSetting] = useState<number | null>(null);
   const [open, setOpen] = useState<number | null>(null);
   const closeFinding = useCallback(() => setFinding(null), [setFinding]);
+  const begins = useBegins();
   const { candidates, setCandidates, begin } = useCandidates(bench);
   const { opened: sheet, open: openSheet, change: changeSheet, close: closeSheet } = useProofSheet(bench);
   const { draft, setDraft, last } = useDraft(lead?.chain.medium ?? session.session.medium);
@@ -138,6 +140,7 @@ export function BenchScreen({ session }: { session: SessionData }) {
     selected,
     targets: bench.targets,
     role: data.member.role,
+    ...begins,
     card: pinned,
     chosenCards: pinned ? [pinned] : [],
     cards: replica.card,

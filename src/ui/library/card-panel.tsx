@@ -6,6 +6,7 @@ import { isCorrection } from "@/core/formats/cdl/correction";
 import { cardFile } from "@/core/api/operations/card-file";
 import type { CardHead } from "@/core/library/entities";
 import { sayProof } from "@/core/library/proof";
+import { kindPlural, ownKind } from "@/core/media";
 import { pathOf } from "@/core/library/tree";
 import { count } from "@/core/library/words";
 import { addressOf } from "../data/api";
@@ -218,6 +219,9 @@ export function CardPanel({
         )}
         {card.maker !== "" && <CardLine name="Made by">{card.maker}</CardLine>}
         <CardLine name="Meant for">{card.fits.length === 0 ? "any target" : card.fits.join(", ")}</CardLine>
+        {data.member.settings.begins?.[ownKind(card.medium)] === card.id && (
+          <CardLine name="Beginning">{`new ${kindPlural(ownKind(card.medium))} begin with this card`}</CardLine>
+        )}
         {shelf.isDefault(card.id) && (
           <CardLine name="Default">{`${effectName(card.effects[0])} begins as this card`}</CardLine>
         )}

@@ -30,6 +30,7 @@ import { IndexColumn } from "./index-column";
 import { findSearch, knownPlace, placeName, type LibraryPlace } from "./places";
 import { indexedTenths } from "../data/library-store";
 import { useStore } from "../data/store";
+import { useBegins } from "../data/use-begins";
 import { useHeldKeys } from "../keys/held-keys";
 import { useMatching } from "./use-matching";
 import { cardDocument } from "@/core/search/documents";
@@ -139,6 +140,7 @@ export function LibraryScreen() {
     if (isAtTable) settleFocus(table.current);
   }, [isAtTable]);
 
+  const begins = useBegins();
   const { sessionId, libraryId } = useDesk();
   const toBench = useCallback(() => {
     const session = (card && triedIn(data.sessions, card.medium, sessionId)) ?? data.sessions[0];
@@ -178,6 +180,7 @@ export function LibraryScreen() {
   const opened = useActions(
     libraryPlace,
     {
+      ...begins,
       role: member.role,
       replica,
       shelf,

@@ -6,6 +6,7 @@ import { count } from "@/core/library/words";
 import { findings } from "@/core/upkeep";
 import { upkeepPlace } from "../actions/upkeep";
 import { useActions } from "../actions/use-actions";
+import { useBegins } from "../data/use-begins";
 import { useDesk } from "../data/desk";
 import { CardsComing } from "../parts/cards-coming";
 import { Columns } from "../parts/columns";
@@ -22,6 +23,7 @@ const nothing: FoundOfKind = { found: [] };
 
 /** What wants tidying in the library, with what puts it right; and how much the library is used. */
 export function UpkeepScreen() {
+  const begins = useBegins();
   const { data, act, takeBack } = useDesk();
   const { replica, shelf, member } = data;
   const look = useLook();
@@ -55,6 +57,7 @@ export function UpkeepScreen() {
   const opened = useActions(
     upkeepPlace,
     {
+      ...begins,
       role: member.role,
       replica,
       shelf,

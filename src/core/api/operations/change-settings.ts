@@ -18,6 +18,7 @@ const settingsInput = Joi.object({
   narrowBar: Joi.boolean(),
   applyWay: way,
   applyWays: Joi.object(Object.fromEntries(targetKinds.map((kind) => [kind, way]))),
+  begins: Joi.object(Object.fromEntries(targetKinds.map((kind) => [kind, id.allow(null)]))),
   barGrouping: Joi.string()
     .valid(...barGroupings)
     .allow(null),

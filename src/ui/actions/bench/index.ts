@@ -2,6 +2,7 @@ import type { ActionPlace } from "../action";
 import { doAgain } from "../shared/do-again";
 import { giveAlias } from "../shared/give-alias";
 import { giveKey } from "../shared/give-key";
+import { beginWith } from "../shared/begin-with";
 import { makeDefault } from "../shared/make-default";
 import { mark } from "../shared/mark";
 import { selectAll } from "../shared/select-all";
@@ -46,6 +47,7 @@ export const benchPlace: ActionPlace<BenchHere> = {
     giveKey,
     giveAlias,
     makeDefault,
+    beginWith,
     versions,
     bringUp,
     render,

@@ -2,6 +2,7 @@ import type { ActionPlace } from "../action";
 import { doAgain } from "../shared/do-again";
 import { giveAlias } from "../shared/give-alias";
 import { giveKey } from "../shared/give-key";
+import { beginWith } from "../shared/begin-with";
 import { makeDefault } from "../shared/make-default";
 import { mark } from "../shared/mark";
 import { rate } from "./rate";
@@ -74,6 +75,7 @@ export const libraryPlace: ActionPlace<LibraryHere> = {
     giveKey,
     giveAlias,
     makeDefault,
+    beginWith,
     rename,
     note,
     maker,

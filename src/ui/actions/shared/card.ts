@@ -3,6 +3,8 @@ import type { CardHead } from "@/core/library/entities";
 import { may, type Role } from "@/core/library/roles";
 import { countCards } from "@/core/library/words";
 import type { Shelf } from "@/core/library/shelf";
+import type { MemberSettings } from "@/core/library/media";
+import type { TargetKind } from "@/core/media";
 import type { Desk } from "../../data/desk";
 
 /** What actions on one card ask for: the one that is chosen, or that is on the chosen target. */
@@ -14,6 +16,9 @@ export interface CardHere {
   readonly replica: Pick<Replica, "keyBinding" | "savedSearch" | "folder" | "routine">;
   readonly shelf: Pick<Shelf, "isDefault" | "isHiddenAlone" | "variantsOf" | "keyOf">;
   readonly act: Desk["act"];
+  /** The cards that new targets of a kind begin with, by their ids. */
+  readonly begins: NonNullable<MemberSettings["begins"]>;
+  setBegins(kind: TargetKind, cardId: string | null): void;
 }
 
 /** What is chosen, in words. */

@@ -1,0 +1,35 @@
+import { useCallback } from "react";
+import type { CardHead } from "@/core/library/entities";
+import type { MemberSettings } from "@/core/library/media";
+import { kindPlural, ownKind, type Medium, type TargetKind } from "@/core/media";
+import { sayError, useDesk } from "./desk";
+
+const nothing: NonNullable<MemberSettings["begins"]> = {};
+
+/** The cards that new material begins with, and how they become others. */
+export function useBegins() {
+  const { data, library, tell } = useDesk();
+  const { begins = nothing } = data.member.settings;
+  const { card } = data.replica;
+  const setBegins = useCallback(
+    (kind: TargetKind, cardId: string | null) =>
+      void library
+        .saveSettings({ begins: { ...begins, [kind]: cardId } })
+        .then(() =>
+          tell({
+            kind: "done",
+            text: `New ${kindPlural(kind)} begin with ${cardId === null ? "nothing" : `“${card.get(cardId)?.name}”`}.`,
+          }),
+        )
+        .catch((error) => tell({ kind: "problem", text: sayError(error) })),
+    [library, begins, card, tell],
+  );
+  return { begins, setBegins };
+}
+
+/** The card that new material of a medium begins with, where there is one in use. */
+export function useBeginning(medium: Medium): CardHead | undefined {
+  const { data } = useDesk();
+  const card = data.replica.card.get(data.member.settings.begins?.[ownKind(medium)] ?? "");
+  return card && !card.withdrawn ? card : undefined;
+}
