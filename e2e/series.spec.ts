@@ -1,5 +1,5 @@
 import { expect, test, type Page } from "@playwright/test";
-import { chain, found, openSession, press, said, saved, setting, signIn, strip } from "./desk";
+import { ask, chain, found, openSession, press, said, saved, setting, signIn, strip } from "./desk";
 
 const targets = (page: Page) => page.getByRole("listbox", { name: "Targets" });
 const rows = (page: Page) => targets(page).getByRole("option");
@@ -71,4 +71,33 @@ test("by pointer: exceptions are gone through, and one's chain is carried over t
   await expect(said(page)).toContainText("over to 11 photos");
   await expect(rows(page).filter({ hasText: "≠" })).toHaveCount(0);
   await back(page, 3);
+});
+
+test("by keyboard: new clips begin with a card, by one key, and with nothing by the same", async ({
+  page,
+}) => {
+  await signIn(page, "sound");
+  await press(page, "Alt+l");
+  await expect(page.getByRole("grid", { name: "Cards" })).toBeFocused();
+  await press(page, "/");
+  await page.keyboard.type("wind off");
+  await press(page, "Enter", "Home", "Shift+i");
+  await expect(said(page)).toContainText("New clips begin with “Wind off”.");
+  const panel = page.getByRole("complementary", { name: "Chosen card" });
+  await expect(panel).toContainText("new clips begin with this card");
+  await press(page, "Alt+b");
+  await expect(targets(page)).toBeVisible();
+  await press(page, "Alt+n");
+  await page.keyboard.type("Empty for a while");
+  await press(page, "Enter");
+  await expect(page.getByRole("heading", { name: "Nothing on the bench yet" })).toBeVisible();
+  await expect(page.getByRole("region", { name: "Viewer" })).toContainText("New clips begin with “Wind off”.");
+  await ask(page, "remove-session", { id: new URL(page.url()).pathname.split("/").at(-1)! });
+  await press(page, "Alt+l");
+  await expect(page.getByRole("grid", { name: "Cards" })).toBeFocused();
+  await press(page, "/");
+  await page.keyboard.type("wind off");
+  await press(page, "Enter", "Home", "Shift+i");
+  await expect(said(page)).toContainText("New clips begin with nothing.");
+  await expect(panel).not.toContainText("new clips begin with this card");
 });

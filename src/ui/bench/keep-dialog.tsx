@@ -146,7 +146,6 @@ export function KeepDialog({ chain, kind, keptOn, strength, onClose, onKept }: K
           placeholder="Small harbour room"
           {...form.field("name")}
         />
-        <OwnRecallFields form={form} />
         {namesake && !namesake.supplied && (
           <MainButton mb="12px" onClick={() => void revise(namesake)}>
             Keep as its new version instead
@@ -155,6 +154,7 @@ export function KeepDialog({ chain, kind, keptOn, strength, onClose, onKept }: K
         {layer.value === "team" && (
           <PathField rows={replica.folder} offers={offers} {...form.choice("path")} />
         )}
+        <OwnRecallFields form={form} />
         <chakra.label display="flex" gap="8px" alignItems="center" mb="12px" fontSize="sm">
           <input
             type="checkbox"
