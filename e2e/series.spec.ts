@@ -91,7 +91,9 @@ test("by keyboard: new clips begin with a card, by one key, and with nothing by 
   await page.keyboard.type("Empty for a while");
   await press(page, "Enter");
   await expect(page.getByRole("heading", { name: "Nothing on the bench yet" })).toBeVisible();
-  await expect(page.getByRole("region", { name: "Viewer" })).toContainText("New clips begin with “Wind off”.");
+  await expect(page.getByRole("region", { name: "Viewer" })).toContainText(
+    "New clips begin with “Wind off”.",
+  );
   await ask(page, "remove-session", { id: new URL(page.url()).pathname.split("/").at(-1)! });
   await press(page, "Alt+l");
   await expect(page.getByRole("grid", { name: "Cards" })).toBeFocused();

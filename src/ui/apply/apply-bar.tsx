@@ -36,6 +36,7 @@ import type { Arrival } from "../data/library-store";
 import { useDraft } from "../data/drafts";
 import { useStore } from "../data/store";
 import { longestChain } from "@/core/chain/model";
+import type { EffectDefinition } from "@/core/effects/define";
 import { DraftLine } from "../bench/draft-tray";
 import type { Bench, PutItem } from "../bench/use-bench";
 import { applyPlace } from "../actions/apply";
@@ -50,6 +51,9 @@ import { FoundList } from "./found-list";
 import { LikeChooser } from "./like-chooser";
 import { nextOf, referencesOf, type LikeWhat } from "./use-likeness";
 import { isPlain, useRows } from "./use-rows";
+
+/** A row: a card, or an effect by itself. */
+type Row = CardHead | EffectDefinition;
 
 /** As wide as the column of targets at first. */
 const narrowWidth = "256px";
@@ -236,12 +240,20 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, settingAt, onClose
     ...placedAt(how, settingAt),
     keys: pressed.current,
   });
-  const asked = useRef<{ how: WayId | "gather"; index?: number } | null>(null);
+  const asked = useRef<{ how: WayId; index?: number } | null>(null);
+  /** Rows that are on their way into the draft, one after another. */
+  const gathering = useRef(Promise.resolve());
+  const pending = useRef(0);
   /** Nothing was looked for yet: what waits is the draft. */
   const isDraftNext = draft.parts.length > 0 && typed === "" && !touched && !what && !scope;
   const put = (how: WayId = way, index?: number) => {
     // Nothing is put on long after the key was pressed.
     if (what && likes.hits === null) return;
+    // It is put on with what was gathered just before.
+    if (pending.current > 0 && index === undefined && typed === "") {
+      void gathering.current.then(() => setTimeout(() => latest.current.put(how)));
+      return;
+    }
     // What was typed last has not been answered yet: the row on top may still be another one. It is done with the answer.
     if (!isAnswered) {
       asked.current = { how, index };
@@ -269,52 +281,68 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, settingAt, onClose
         (isOn) => isOn || setDraft(draft),
       );
     } else if (index === undefined && from < to)
-      void itemsOf(from, to).then((items) => items && putAll(items, applying));
+      void itemsOf(rowsBetween(from, to)).then(
+        (items) => putAll(items, applying),
+        (error) => tell({ kind: "problem", text: sayError(error) }),
+      );
     else if (picked) apply(picked, { ...applying, ...justIt(picked) });
     else append(bare);
     onClose();
   };
-  /** What some rows put on, in their order; null, said, where a content cannot be had. */
-  const itemsOf = async (first: number, last: number): Promise<PutItem[] | null> => {
-    try {
-      return await Promise.all(
-        Array.from({ length: last - first + 1 }, async (_, i): Promise<PutItem> => {
-          const row = hits[first + i]?.card;
-          if (row) return { name: row.name, chain: await contents.get(row.fingerprint), card: row };
-          const bare = effects[first + i - hits.length];
-          return {
-            name: bare.name,
-            chain: { medium: bare.medium, settings: [bench.defaults.beginning(bare)] },
-          };
-        }),
-      );
-    } catch (error) {
-      tell({ kind: "problem", text: sayError(error) });
-      return null;
-    }
-  };
-  const gather = async (first = from, last = to) => {
-    if (what && likes.hits === null) return;
-    if (!isAnswered) {
-      asked.current = { how: "gather" };
-      return;
-    }
-    if (count === 0) return;
-    const items = await itemsOf(first, last);
-    if (!items) return;
-    rememberQuery(libraryId, data.member.id, typed);
-    const next = items.reduce<Draft | null>(
-      (draft, { name, chain, card }) =>
-        // What is made of a draft is everybody's, the name of a private card is not.
-        draft &&
-        gathered(draft, card?.layer === "private" ? sayEffects(card.effects) : name, chain, card?.id),
-      draft,
+  /** Rows that are shown, in their order. */
+  const rowsBetween = (first: number, last: number): Row[] =>
+    [...hits.map(({ card }) => card), ...effects].slice(first, last + 1);
+  /** What rows put on. Rejects where a content cannot be had. */
+  const itemsOf = (rows: readonly Row[]): Promise<PutItem[]> =>
+    Promise.all(
+      rows.map(async (row): Promise<PutItem> =>
+        "fingerprint" in row
+          ? { name: row.name, chain: await contents.get(row.fingerprint), card: row }
+          : {
+              name: row.name,
+              chain: { medium: row.medium, settings: [bench.defaults.beginning(row)] },
+            },
+      ),
     );
-    if (!next)
-      return tell({ kind: "problem", text: `A draft has at most ${longestChain} settings, as a chain has.` });
-    setDraft(next);
+  /** What will be on top once some words are answered. */
+  const topOf = async (words: string): Promise<Row[]> => {
+    const { result, effects } = await found.ask(words);
+    const top = result.hits[0] && replica.card.get(result.hits[0].id);
+    const row: Row | undefined = top ?? effects[0];
+    return row ? [row] : [];
+  };
+  const gather = (first = from, last = to) => {
+    if (what && likes.hits === null) return;
+    const words = typed;
+    const shown = isAnswered ? rowsBetween(first, last) : null;
+    if (shown?.length === 0) return;
+    // The field is free at once for what is looked for next; what is gathered comes in the order in which it was asked for.
     type("");
     setTouched(false);
+    pending.current++;
+    gathering.current = gathering.current
+      .then(async () => {
+        const items = await itemsOf(shown ?? (await topOf(words)));
+        if (items.length === 0) return tell({ kind: "problem", text: `Nothing answers to “${words}”.` });
+        rememberQuery(libraryId, data.member.id, words);
+        setDraft((now) => {
+          const next = items.reduce<Draft | null>(
+            (draft, { name, chain, card }) =>
+              // What is made of a draft is everybody's, the name of a private card is not.
+              draft &&
+              gathered(draft, card?.layer === "private" ? sayEffects(card.effects) : name, chain, card?.id),
+            now,
+          );
+          if (!next)
+            tell({
+              kind: "problem",
+              text: `A draft has at most ${longestChain} settings, as a chain has.`,
+            });
+          return next ?? now;
+        });
+      })
+      .catch((error) => tell({ kind: "problem", text: sayError(error) }))
+      .finally(() => pending.current--);
   };
   const type = (text: string) => {
     asked.current = null;
@@ -381,15 +409,14 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, settingAt, onClose
     const waiting = asked.current;
     if (!waiting || !isAnswered) return;
     asked.current = null;
-    if (waiting.how === "gather") void gather();
-    else put(waiting.how, waiting.index);
+    put(waiting.how, waiting.index);
   });
   const pick = useCallback(
     (index: number, upTo: boolean) =>
       upTo ? latest.current.goTo(index, true) : latest.current.put(undefined, index),
     [],
   );
-  const gatherRow = useCallback((index: number) => void latest.current.gather(index, index), []);
+  const gatherRow = useCallback((index: number) => latest.current.gather(index, index), []);
   /** The one below; at first the one that is chosen already, which is not heard before that. */
   const below = () => goTo(Math.min(count - 1, touched ? chosen + 1 : chosen));
   const onKey = (event: KeyboardEvent<HTMLInputElement>) => {
@@ -410,7 +437,7 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, settingAt, onClose
     // As the usual way it goes to the end then.
     if (wanted === "at" && settingAt === null && keys !== "Enter") return;
     if (wanted) put(wanted);
-    else if (keys === "+" && gathers(event.currentTarget)) void gather();
+    else if (keys === "+" && gathers(event.currentTarget)) gather();
     else if (number) put(way, Number(number[1]) - 1);
     else if (keys === "Backspace" && typed === "" && what) lookLike(null);
     else if (keys === "Backspace" && typed === "" && scope) lookWithin(undefined);
@@ -432,7 +459,7 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, settingAt, onClose
       drafted: draft.parts.length,
       picked: to - from + 1,
       gather: () => {
-        void gather();
+        gather();
         input.current?.focus();
       },
       ways,

@@ -1,4 +1,4 @@
-import { useMemo } from "react";
+import { useCallback, useMemo } from "react";
 import { pathOf } from "@/core/library/tree";
 import type { CardHead } from "@/core/library/entities";
 import { effectsBegun } from "@/core/search/bare-effects";
@@ -46,7 +46,7 @@ interface Asked {
 
 /** The rows of the apply bar: cards that were found or compared, under headings where they are put together, and effects. */
 export function useRows(bench: Bench, { typed, within, what }: Asked) {
-  const { data } = useDesk();
+  const { data, finder } = useDesk();
   const { replica, shelf, habitsOf } = data;
   const grouping = data.member.settings.barGrouping ?? null;
   const { effects: hidden } = useHidden();
@@ -77,17 +77,32 @@ export function useRows(bench: Bench, { typed, within, what }: Asked) {
     [query, replica, shelf, habitsOf, data.member.id],
   );
   /** Below the cards: effects that begin so, where nothing but words is asked for. */
-  const effects = useMemo(() => {
-    const { root } = parseQuery(query ?? "");
-    return root && isPlain(root) && within === undefined && !what
-      ? effectsBegun(query!, medium)
-          .filter(({ id }) => !hidden.has(id))
-          .slice(0, mostEffects)
-      : [];
-  }, [query, within, what, medium, hidden]);
+  const effectsOf = useCallback(
+    (words: string) => {
+      const { root } = parseQuery(words);
+      return root && isPlain(root) && within === undefined && !what
+        ? effectsBegun(words, medium)
+            .filter(({ id }) => !hidden.has(id))
+            .slice(0, mostEffects)
+        : [];
+    },
+    [within, what, medium, hidden],
+  );
+  const effects = useMemo(() => effectsOf(query ?? ""), [effectsOf, query]);
+  /** What other words would be answered with; only the first of the cards. */
+  const ask = async (words: string) => {
+    const { format, prefers } = target;
+    const result = await finder.ask("recall", {
+      query: words,
+      target: { medium, kind, ...(format && { format }), ...(prefers && { prefers }) },
+      limit: 1,
+      ...(within !== undefined && { within }),
+    });
+    return { result, effects: effectsOf(words) };
+  };
   /** Whether the rows are those of what was typed last. */
   const isAnswered = what
     ? likes.hits !== null && (typed.trim() === "" || filtered === typed)
     : query === typed;
-  return { target, query, isAnswered, result, hits, headings, effects, likes, liked, why };
+  return { target, query, isAnswered, result, hits, headings, effects, likes, liked, why, ask };
 }

@@ -43,7 +43,8 @@ const ended = new Store<ReadonlyMap<Store<Draft>, Draft>>(new Map());
 
 interface OwnDraft {
   readonly draft: Draft;
-  setDraft(next: Draft): void;
+  /** By what it is by then, where a function is given. */
+  setDraft(next: Draft | ((now: Draft) => Draft)): void;
   /** The one before, once it came to an end. */
   readonly last: Draft | undefined;
 }
@@ -64,8 +65,9 @@ export function useDraft(medium: Medium): OwnDraft {
     () => ({
       draft,
       last,
-      setDraft(next) {
+      setDraft(given) {
         const now = store.get();
+        const next = typeof given === "function" ? given(now) : given;
         if (next.parts.length === 0 && now.parts.length > 0)
           ended.update((all) => new Map(all).set(store, now));
         store.set(next);
