@@ -50,6 +50,9 @@ export interface Done {
   readonly summary: string;
 }
 
+/** A product rule and a guard: copies of copies would soon be more than anybody can look at. */
+export const mostTargets = 2000;
+
 const bare = { cardId: null, cardVersion: null } as const;
 /** What a target that is made beside others does not take over from anything. */
 const besides = { muted: false, soloed: false, sends: [], strength: 100 } as const;
@@ -152,6 +155,10 @@ function ontoCopies(stand: Stand, { puts }: Putting, newId: () => string): Stand
   if (group)
     throw new Unfit("nothing-to-copy", `“${group.name}” has no material of its own to copy.`, {
       hint: "Put the card on a return instead, or on what feeds it.",
+    });
+  if (stand.targets.length + targets.length > mostTargets)
+    throw new Unfit("many-targets", `The session would have more than ${mostTargets} targets.`, {
+      hint: "Select fewer, or begin another session.",
     });
   const settings = puts.flatMap(({ chain }) => chain.settings);
   let all = [...stand.targets];

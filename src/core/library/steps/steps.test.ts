@@ -3,7 +3,7 @@ import { FormatFault } from "../../chain/fault";
 import type { Json } from "../../chain/model";
 import { aGainChain, aTarget } from "../../../../testing/library";
 import { normaliseChain } from "../../chain/values";
-import type { Put, Stand } from "../putting";
+import { mostTargets, type Put, type Stand } from "../putting";
 import { cardsOfSteps, mostSteps, readSteps, routineNoun, runSteps, sayStep, type Step } from "./index";
 
 const card = "01a21aea-2720-7169-9627-e4815d97d03e";
@@ -92,6 +92,26 @@ describe("steps of a routine", () => {
     expect(() => runSteps([{ kind: "choose", which: "track" }, step], before, world)).toThrow(said);
     // Nothing of it is done: a stand is never changed.
     expect(before).toEqual(stand());
+  });
+
+  it("cannot grow a session beyond what it may hold, however often they copy all of it", () => {
+    const copy: Step[] = [
+      { kind: "choose", which: "clip" },
+      { kind: "put", of: { cardId: card }, how: "parallel", strength: 100 },
+    ];
+    const often = Array.from({ length: mostSteps / 2 }, () => copy).flat();
+    expect(() => run(...often)).toThrow(`The session would have more than ${mostTargets} targets.`);
+    // Each copy lies behind its original.
+    const once = run(...copy);
+    expect(once.targets.map(({ name }) => name)).toEqual([
+      "Take 1",
+      "Take 1, Quiet",
+      "Take 2",
+      "Take 2, Quiet",
+      "Voices",
+    ]);
+    const places = once.targets.map(({ position }) => position);
+    expect(places).toEqual([...places].sort());
   });
 
   it("say what they do", () => {
