@@ -44,6 +44,7 @@ const simpleSteps: readonly Step[] = [
   { kind: "choose", which: "all" },
   ...targetKinds.map((which): Step => ({ kind: "choose", which })),
   ...[25, 50, 75, 100].map((strength): Step => ({ kind: "strength", strength })),
+  ...[-12, -6, -3, 0].map((level): Step => ({ kind: "level", level })),
 ];
 const nameless = () => "";
 

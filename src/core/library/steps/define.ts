@@ -75,3 +75,7 @@ export function putOfPiece(piece: Piece, world: StepWorld): Put {
     });
   return put;
 }
+
+/** `−6 dB`, `+3 dB`, `0 dB`. */
+export const sayLevel = (level: number): string =>
+  `${level > 0 ? "+" : level < 0 ? "−" : ""}${Math.abs(level)} dB`;

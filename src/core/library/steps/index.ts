@@ -4,6 +4,7 @@ import { isRecord } from "../../chain/parse";
 import type { Stand } from "../putting";
 import { chooseStep } from "./choose";
 import type { NameOf, StepKind, StepWorld } from "./define";
+import { levelStep } from "./level";
 import { putStep } from "./put";
 import { returnsStep } from "./returns";
 import { strengthStep } from "./strength";
@@ -14,6 +15,7 @@ const kinds = {
   put: putStep,
   returns: returnsStep,
   strength: strengthStep,
+  level: levelStep,
   switch: switchStep,
   choose: chooseStep,
 } as const;

@@ -3,7 +3,16 @@ import { isRecord } from "../../chain/parse";
 import { put } from "../putting";
 import { levelRange, mostSends } from "../sends";
 import { count } from "../words";
-import { cardOfPiece, putOfPiece, readNumber, readPiece, sayPieceOf, stepKind, type Piece } from "./define";
+import {
+  cardOfPiece,
+  putOfPiece,
+  readNumber,
+  readPiece,
+  sayLevel,
+  sayPieceOf,
+  stepKind,
+  type Piece,
+} from "./define";
 
 export interface ReturnsStep {
   readonly parts: readonly { readonly of: Piece; /** dB. */ readonly level: number }[];
@@ -42,5 +51,3 @@ export const returnsStep = stepKind<ReturnsStep>({
       world.newId,
     ).stand,
 });
-
-const sayLevel = (level: number) => `${level > 0 ? "+" : level < 0 ? "−" : ""}${Math.abs(level)} dB`;

@@ -69,6 +69,15 @@ describe("steps of a routine", () => {
     expect(routineNoun([set, { kind: "strength", strength: 3 }])).toBe("routine");
   });
 
+  it("set the level of all sends of what is selected, and say so where nothing is sent", () => {
+    const set: Step = { kind: "returns", parts: [{ of: { cardId: card }, level: -6 }] };
+    const next = run(set, { kind: "level", level: -9.5 });
+    expect(of(next, "a").sends.map(({ level }) => level)).toEqual([-9.5]);
+    expect(of(next, "b").sends).toEqual([]);
+    expect(sayStep({ kind: "level", level: -9.5 }, () => "")).toBe("set all sends to −9.5 dB");
+    expect(() => run({ kind: "level", level: 0 })).toThrow("Nothing is sent from “Take 1” to a return.");
+  });
+
   it("switch an effect wherever it stands, and say so where it stands nowhere", () => {
     const off = run({ kind: "switch", effect: "audio.gain", on: false });
     expect(of(off, "a").chain.settings.map(({ on }) => on)).toEqual([false]);
@@ -155,6 +164,7 @@ describe("steps of a routine", () => {
       [[{ kind: "toString" }], "steps[0].kind"],
       [[steps[0], { kind: "strength", strength: 101 }], "steps[1].strength"],
       [[{ kind: "strength", strength: "40" }], "steps[0].strength"],
+      [[{ kind: "level", level: -61 }], "steps[0].level"],
       [[{ kind: "choose", which: "none" }], "steps[0].which"],
       [[{ kind: "put", of: { cardId: "x" } }], "steps[0].of.cardId"],
       [[{ kind: "put", of: { cardId: card }, how: "at" }], "steps[0].how"],
