@@ -164,6 +164,7 @@ export function planMix(
     const {
       latency,
       tail,
+      settles,
       missing: unknown,
     } = chainFacts(
       node.chain,
@@ -172,7 +173,7 @@ export function planMix(
       resourcesOf(node),
     );
     unknown.forEach((id) => missing.add(id));
-    const runUp = Math.ceil(Math.min(tail, longestRunUp * rate));
+    const runUp = Math.ceil(Math.min(settles, longestRunUp * rate));
     const sources = edges.filter((e) => e.to === node.id).map(({ from, gain }) => ({ id: from, gain }));
     if (material) {
       const began = Math.round(material.at * sampleRate);

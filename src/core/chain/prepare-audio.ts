@@ -24,6 +24,10 @@ function mixInto(
   });
 }
 
+/** Samples after which a part has settled. */
+const settlingOf = ({ tail, settles = 0 }: Pick<AudioProcessor, "tail" | "settles">): number =>
+  Math.max(tail, settles);
+
 /** A processor with a dry path beside it, level-true and aligned to the sample. */
 function withDryPath(
   wet: AudioProcessor,
@@ -36,6 +40,7 @@ function withDryPath(
   return {
     latency: wet.latency,
     tail: wet.tail,
+    settles: settlingOf(wet),
     process(blocks, frames) {
       const dry = planes.map((plane) => plane());
       dry.forEach((d, c) => d.set(frames === d.length ? blocks[c] : blocks[c].subarray(0, frames)));
@@ -56,23 +61,29 @@ interface Part {
 function joined(parts: readonly Part[], facts: AudioContextFacts): AudioProcessor[] {
   const out: AudioProcessor[] = [];
   let sections: Section[] = [];
-  let tail = 0;
+  let [tail, settles] = [0, 0];
   const close = () => {
     if (sections.length > 0)
-      out.push({ latency: 0, tail, process: cascade(sections, facts.channels, facts.kernels) });
-    [sections, tail] = [[], 0];
+      out.push({ latency: 0, tail, settles, process: cascade(sections, facts.channels, facts.kernels) });
+    [sections, tail, settles] = [[], 0, 0];
   };
   for (const { made, share } of parts) {
     if ("sections" in made && share === 1) {
       sections.push(...made.sections);
       tail += made.tail;
+      settles += settlingOf(made);
       continue;
     }
     close();
     out.push(
       withDryPath(
         "sections" in made
-          ? { latency: 0, tail: made.tail, process: cascade(made.sections, facts.channels, facts.kernels) }
+          ? {
+              latency: 0,
+              tail: made.tail,
+              settles: settlingOf(made),
+              process: cascade(made.sections, facts.channels, facts.kernels),
+            }
           : made,
         share,
         facts,
@@ -84,6 +95,7 @@ function joined(parts: readonly Part[], facts: AudioContextFacts): AudioProcesso
 }
 
 export interface PreparedChain extends AudioProcessor {
+  readonly settles: number;
   /** Reads `frames` samples from `from` on, silence beyond the source's end, and writes them from `to` on; what lies before the target's beginning or beyond its end is dropped. */
   through(
     source: readonly Float32Array[],
@@ -126,8 +138,8 @@ export function chainFacts(
   facts: AudioContextFacts,
   resources: Resources = {},
 ): Omit<PreparedChain, "process" | "through"> {
-  const { latency, tail, missing, isIdle } = preparePlainChain(chain, strength, facts, resources);
-  return { latency, tail, missing, isIdle };
+  const { latency, tail, settles, missing, isIdle } = preparePlainChain(chain, strength, facts, resources);
+  return { latency, tail, settles, missing, isIdle };
 }
 
 function prepare(
@@ -150,6 +162,7 @@ function prepare(
   const series: AudioProcessor = {
     latency: processors.reduce((sum, p) => sum + p.latency, 0),
     tail: processors.reduce((sum, p) => sum + p.tail, 0),
+    settles: processors.reduce((sum, p) => sum + settlingOf(p), 0),
     process: (blocks, frames) => processors.forEach((part) => part.process(blocks, frames)),
   };
   const whole = withDryPath(series, share, facts);
@@ -180,6 +193,7 @@ function prepare(
   return {
     latency: whole.latency,
     tail: whole.tail,
+    settles: settlingOf(whole),
     missing,
     isIdle: processors.length === 0,
     through,

@@ -58,7 +58,8 @@ export const renderLoop = (...given: Parameters<typeof loopTurns>): RenderedAudi
 
 /**
  * Renders a range as it sounds while it loops, in the settled state: the chain first runs over the range as often as
- * its tail asks for, so that repeats and reverb of the end are heard at the beginning and nothing glides or fades in.
+ * it takes to settle, so that repeats and reverb of the end are heard at the beginning, nothing glides or fades in, and
+ * what follows the level has found it.
  * `start` and `end` in samples. What has to hear the whole material first hears `material`, unless `resources` say what it has learnt. Yields after each turn.
  */
 export function* loopTurns(
@@ -79,7 +80,7 @@ export function* loopTurns(
     { sampleRate, channels: range.length, mask },
     { ...resources, learnt },
   );
-  const runUp = Math.min(processor.tail, longestRunUp * sampleRate);
+  const runUp = Math.min(processor.settles, longestRunUp * sampleRate);
   // The run-up ends exactly where the loop begins, wherever in the loop it has to start for that.
   let at = (length - (runUp % length)) % length;
   const scratch = range.map(() => new Float32Array(aTurn));

@@ -25,6 +25,11 @@ export interface AudioProcessor {
   readonly latency: number;
   /** Samples for which the output goes on after the input has ended. */
   readonly tail: number;
+  /**
+   * Samples after which what came before counts no more: 60 dB below what is heard by then. Its tail, where it is left out
+   * or shorter than that.
+   */
+  readonly settles?: number;
   /** Replaces the first `frames` samples of every channel. */
   process(channels: readonly Float32Array[], frames: number): void;
 }
@@ -34,6 +39,7 @@ export interface SectionCascade {
   readonly sections: readonly Section[];
   /** As an `AudioProcessor`'s. */
   readonly tail: number;
+  readonly settles?: number;
 }
 
 /** A file that an effect depends on, decoded. */

@@ -1,4 +1,5 @@
 import { applyTable } from "../../numeric/function-table";
+import { forgetting } from "../../signal/one-pole";
 import { Ballistics, compressedLevel, gainTable, levelTable } from "../../signal/dynamics";
 import { Hold } from "../../signal/hold";
 import { SideChain } from "../../signal/side-chain";
@@ -99,11 +100,13 @@ export const compressor = defineAudioEffect({
       channels,
       kernels,
     });
+    const settles = forgetting(Math.max(attack, release), sampleRate);
     if (kernels) {
       const { run } = kernels;
       return {
         latency,
         tail: 0,
+        settles,
         process(blocks, frames) {
           const gains = side.listen(blocks, frames).byteOffset;
           run.wantedReduction(gains, frames, threshold, knee, knee > 0 ? 0.5 / knee : 0, 1 - 1 / ratio);
@@ -120,6 +123,7 @@ export const compressor = defineAudioEffect({
     return {
       latency,
       tail: 0,
+      settles,
       process(blocks, frames) {
         const gains = side.listen(blocks, frames);
         applyTable(wanted, gains, 0, frames);

@@ -1,4 +1,5 @@
 import { section, SectionState } from "../../signal/biquad";
+import { forgetting } from "../../signal/one-pole";
 import { fromDecibels, toDecibels } from "../../signal/decibels";
 import { Ballistics, compressedLevel } from "../../signal/dynamics";
 import { defineAudioEffect } from "../define";
@@ -70,6 +71,7 @@ export const deEsser = defineAudioEffect({
     return {
       latency: 0,
       tail: 0,
+      settles: forgetting(Math.max(attack, release), sampleRate),
       process(blocks, frames) {
         if (bands.length === 0 || bands[0].length < frames)
           bands = blocks.map(() => new Float32Array(frames));

@@ -1,7 +1,7 @@
 import { applyTable } from "../../numeric/function-table";
 import { expandedLevel, gainTable, levelTable } from "../../signal/dynamics";
 import { Hold } from "../../signal/hold";
-import { onePole } from "../../signal/one-pole";
+import { forgetting, onePole } from "../../signal/one-pole";
 import { SideChain } from "../../signal/side-chain";
 import { defineAudioEffect } from "../define";
 import { decibels, hertz, milliseconds, ratio } from "../parameter";
@@ -99,6 +99,7 @@ export const gate = defineAudioEffect({
     return {
       latency,
       tail: 0,
+      settles: stays + forgetting(attack + release, sampleRate),
       process(blocks, frames) {
         const gains = side.listen(blocks, frames);
         applyTable(wantedAt, gains, 0, frames);

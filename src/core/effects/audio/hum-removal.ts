@@ -64,8 +64,10 @@ export const humRemoval = defineAudioEffect({
   },
   key: ["frequency", "harmonics"],
   create(values, { sampleRate }) {
+    const fallen = Math.ceil((2.2 * sampleRate) / (Math.PI * values.width));
     return {
-      tail: Math.min(sampleRate, Math.ceil((2.2 * sampleRate) / (Math.PI * values.width))),
+      tail: Math.min(sampleRate, fallen),
+      settles: 4 * fallen,
       sections: bells(values, sampleRate),
     };
   },

@@ -1,6 +1,6 @@
 import { fromDecibels } from "../../signal/decibels";
 import { Hold } from "../../signal/hold";
-import { onePole } from "../../signal/one-pole";
+import { forgetting, onePole } from "../../signal/one-pole";
 import { SlidingMinimum } from "../../signal/sliding-minimum";
 import { TruePeaks, truePeakLatency } from "../../signal/true-peak-meter";
 import { defineAudioEffect } from "../define";
@@ -142,6 +142,7 @@ export const limiter = defineAudioEffect({
     return {
       latency: turns.reduce((sum, turn) => sum + turn.latency, 0),
       tail: 0,
+      settles: samples(lookAhead) + forgetting(release, sampleRate),
       process(blocks, frames) {
         for (const block of blocks) for (let i = 0; i < frames; i++) block[i] *= before;
         for (const turn of turns) turn.process(blocks, frames);

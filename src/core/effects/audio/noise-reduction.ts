@@ -130,6 +130,8 @@ export const noiseReduction = defineAudioEffect({
     return {
       latency: size,
       tail: 0,
+      // What the last frames left, and those that the first one lies in.
+      settles: Math.ceil((Math.log(1e-4) / Math.log(keep)) * (size / 4)) + size,
       process(blocks, frames) {
         blocks.forEach((block, c) => lines[c].process(block, frames));
       },

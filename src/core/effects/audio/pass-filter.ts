@@ -29,7 +29,8 @@ export function passFilter(shape: "low-pass" | "high-pass") {
       const sections = butterworth(shape, cutoff, slope, sampleRate);
       const slowest = Math.max(...sections.map((s) => Math.sqrt(Math.abs(s.a2)) || Math.abs(s.a1)));
       const tail = Math.min(sampleRate, Math.ceil(Math.log(1e-3) / Math.log(Math.min(slowest, 0.99999))));
-      return { tail, sections };
+      // The stages of a steep one hand their memory on, and what is below a high-pass is louder than what is heard.
+      return { tail, settles: 2 * tail, sections };
     },
     response: ({ cutoff, slope }: PassValues, frequency: number, sampleRate: number) =>
       butterworth(shape, cutoff, slope, sampleRate)

@@ -43,6 +43,7 @@ export const plate = defineAudioEffect({
     return {
       latency: 0,
       tail: Math.ceil(decay * sampleRate) + input.delay,
+      settles: Math.ceil(1.5 * decay * sampleRate) + input.delay,
       process(blocks, frames) {
         inSteps(frames, (from, run) => {
           input.take(blocks, from, run);

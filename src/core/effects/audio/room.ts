@@ -93,6 +93,7 @@ export const roomReverb = defineAudioEffect({
     return {
       latency: 0,
       tail: Math.ceil(decay * sampleRate) + input.delay + longest,
+      settles: Math.ceil(1.5 * decay * sampleRate) + input.delay,
       process(blocks, frames) {
         inSteps(frames, (from, run) => {
           input.take(blocks, from, run);

@@ -1,4 +1,5 @@
 import { butterworth, SectionState } from "../../signal/biquad";
+import { forgetting } from "../../signal/one-pole";
 import { fromDecibels } from "../../signal/decibels";
 import { Oversampler } from "../../signal/oversampler";
 import { defineAudioEffect } from "../define";
@@ -79,6 +80,10 @@ export const saturation = defineAudioEffect({
     return {
       latency: Oversampler.latency,
       tail: 0,
+      // The oversampling's filters, and what takes the steady part of a lopsided curve away.
+      settles:
+        2 * Oversampler.latency +
+        (shape === "lopsided" ? forgetting(1000 / (2 * Math.PI * 5), sampleRate) : 0),
       process(blocks, frames) {
         blocks.forEach((block, c) => {
           const sampler = samplers[c];

@@ -105,6 +105,7 @@ export const spring = defineAudioEffect({
     return {
       latency: 0,
       tail: Math.ceil(decay * sampleRate) + input.delay + before.mean,
+      settles: Math.ceil(1.5 * decay * sampleRate) + input.delay,
       process(blocks, frames) {
         inSteps(frames, (from, run) => {
           input.take(blocks, from, run);

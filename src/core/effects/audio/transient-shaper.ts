@@ -1,5 +1,5 @@
 import { fromDecibels, toDecibels } from "../../signal/decibels";
-import { onePole } from "../../signal/one-pole";
+import { forgetting, onePole } from "../../signal/one-pole";
 import { defineAudioEffect } from "../define";
 import { decibels, milliseconds } from "../parameter";
 
@@ -59,6 +59,7 @@ export const transientShaper = defineAudioEffect({
     return {
       latency: 0,
       tail: 0,
+      settles: forgetting(speed * 4, sampleRate),
       process(blocks, frames) {
         for (let i = 0; i < frames; i++) {
           let x = 0;
