@@ -223,10 +223,10 @@ test("an effect by itself is found below the cards, and added to what is selecte
   await listed(page, "limit");
   // Cards come first.
   const effect = found(page)
-    .filter({ hasText: /effect$/ })
+    .filter({ hasText: /effect\+$/ })
     .filter({ hasText: "Limiter" });
   await expect(effect).toBeVisible();
-  await expect(found(page).first()).not.toContainText(/effect$/);
+  await expect(found(page).first()).not.toContainText(/effect\+$/);
   for (let i = 0; i < 30 && (await effect.getAttribute("aria-selected")) !== "true"; i++)
     await press(page, "ArrowDown");
   await press(page, "Enter");
@@ -353,7 +353,7 @@ test("the cards of a search are put in order by hand, and Enter does what its ed
     .toBeGreaterThan(1);
   await saved(page);
   await press(page, "Backspace", "Backspace", "/");
-  for (const way of [/add before/, /at setting/, /missing/, /put on/]) {
+  for (const way of [/add before/, /at setting/, /missing/, /on a return/, /on a copy/, /put on/]) {
     await press(page, "Alt+e");
     await expect(dialog(page).getByRole("button", { name: way })).toContainText(/Enter$/);
     await expect(dialog(page).getByRole("button", { name: way })).not.toContainText(/Alt|Ctrl|Shift/);
