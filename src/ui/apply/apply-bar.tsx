@@ -26,7 +26,7 @@ import { usualWay, type MemberSettings } from "@/core/library/media";
 import { earlierQueries, rememberQuery } from "./earlier-queries";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
-import type { CardHead, Routine } from "@/core/library/entities";
+import type { CardHead, EntityRows, Routine } from "@/core/library/entities";
 import { sayStep } from "@/core/library/steps";
 import { meantOn } from "@/core/library/variants";
 import { count as sayCount, countTargets } from "@/core/library/words";
@@ -76,26 +76,27 @@ interface ApplyBarProps {
   readonly onClose: () => void;
 }
 
-/** What can be looked within that an alias recalls, one's own alias before the team's. */
-function scopeCalled(typed: string, replica: Replica): ReturnType<typeof findScope> {
+/** The aliases that are just what is typed, one's own before the team's. */
+function aliasesCalled(typed: string, replica: Replica): EntityRows["alias"][] {
   const word = fold(typed.trim());
-  if (word === "") return undefined;
+  if (word === "") return [];
   return [...replica.alias.values()]
-    .filter(({ text, cardId }) => cardId === null && fold(text) === word)
-    .sort((a, b) => Number(a.ownerId === null) - Number(b.ownerId === null))
-    .flatMap(({ searchId, folderId }) => findScope((searchId ?? folderId)!, replica) ?? [])[0];
+    .filter(({ text }) => fold(text) === word)
+    .sort((a, b) => Number(a.ownerId === null) - Number(b.ownerId === null));
 }
 
-/** The routine that an alias recalls, one's own alias before the team's. */
-function routineCalled(typed: string, replica: Replica): Routine | undefined {
-  const word = fold(typed.trim());
-  if (word === "") return undefined;
-  return [...replica.alias.values()]
-    .filter(({ text, routineId }) => routineId !== null && fold(text) === word)
-    .sort((a, b) => Number(a.ownerId === null) - Number(b.ownerId === null))
-    .flatMap(({ routineId }) => replica.routine.get(routineId!) ?? [])
+/** What can be looked within that an alias recalls. */
+const scopeCalled = (typed: string, replica: Replica): ReturnType<typeof findScope> =>
+  aliasesCalled(typed, replica).flatMap(({ searchId, folderId }) => {
+    const id = searchId ?? folderId;
+    return (id && findScope(id, replica)) || [];
+  })[0];
+
+/** The routine that an alias recalls. */
+const routineCalled = (typed: string, replica: Replica): Routine | undefined =>
+  aliasesCalled(typed, replica)
+    .flatMap(({ routineId }) => replica.routine.get(routineId ?? "") ?? [])
     .find(({ removed }) => !removed);
-}
 
 /** Whether a plus that is pressed in a field gathers: not within a value of the query, nor within a phrase. */
 function gathers({ value, selectionStart }: HTMLInputElement): boolean {

@@ -10,7 +10,6 @@ export interface ChooseStep {
 
 /** Selects other targets for the steps that follow, and for whoever goes on. */
 export const chooseStep = stepKind<ChooseStep>({
-  label: "choose targets",
   read({ which }, where) {
     const known = (["next", "all", ...targetKinds] as const).find((one) => one === which);
     if (!known) throw new FormatFault("Choose next, all, or a kind of target.", `${where}.which`);

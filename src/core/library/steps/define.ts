@@ -22,8 +22,6 @@ export type NameOf = (cardId: string) => string;
 
 /** A kind of step: a file of this folder and a line in its list; editor, dry run, running and JSON follow. */
 export interface StepKind<S extends object> {
-  /** What it is called where a step is chosen. */
-  readonly label: string;
   /** Takes its fields out of parsed JSON. Throws a FormatFault. */
   read(fields: Fields, where: string): S;
   /** The cards that it asks for. */

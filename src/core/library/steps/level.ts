@@ -12,7 +12,6 @@ export interface LevelStep {
 
 /** Sets the level at which what is selected is sent to its returns. */
 export const levelStep = stepKind<LevelStep>({
-  label: "set the level of sends",
   read: ({ level }, where) => ({
     level: readNumber(level, levelRange.least, levelRange.most, `${where}.level`),
   }),

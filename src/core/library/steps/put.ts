@@ -12,7 +12,6 @@ export interface PutStep {
 
 /** Puts a card or settings on what is selected, in a way that needs no chosen setting. */
 export const putStep = stepKind<PutStep>({
-  label: "put on",
   read({ of, how = "replace", strength = 100 }, where) {
     const way = wayIds.find((one): one is PutStep["how"] => one !== "at" && one === how);
     if (!way) throw new FormatFault("This is no way to put something on.", `${where}.how`);

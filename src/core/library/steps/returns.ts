@@ -20,7 +20,6 @@ export interface ReturnsStep {
 
 /** Several cards, each on a return of its own that what is selected is sent to. What is there is not made again. */
 export const returnsStep = stepKind<ReturnsStep>({
-  label: "put on returns",
   read({ parts }, where) {
     if (!Array.isArray(parts) || parts.length === 0 || parts.length > mostSends)
       throw new FormatFault(`A set has 1 to ${mostSends} returns.`, `${where}.parts`);

@@ -8,7 +8,6 @@ export interface StrengthStep {
 
 /** Sets the strength of what is selected. */
 export const strengthStep = stepKind<StrengthStep>({
-  label: "set the strength",
   read: ({ strength }, where) => ({ strength: readNumber(strength, 0, 100, `${where}.strength`) }),
   cardsOf: () => [],
   say: ({ strength }) => `set the strength to ${strength} %`,

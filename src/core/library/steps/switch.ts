@@ -14,7 +14,6 @@ export interface SwitchStep {
 
 /** Switches an effect of what is selected on or off, wherever it stands in the chains. */
 export const switchStep = stepKind<SwitchStep>({
-  label: "switch an effect",
   read({ effect, on }, where) {
     if (typeof effect !== "string" || effect === "" || effect.length > 100)
       throw new FormatFault("Name the effect by its id, such as audio.gain.", `${where}.effect`);
