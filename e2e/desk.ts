@@ -84,19 +84,31 @@ export async function toLastFolders(page: Page): Promise<void> {
   await expect(tags).toBeVisible();
 }
 
-/** Takes hold of something and lets it go over another one. */
+/** Until what has happened is drawn: frames come as late as the machine is slow. */
+const drawn = (page: Page) =>
+  page.evaluate(
+    () =>
+      new Promise<void>((done) =>
+        requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(() => done()))),
+      ),
+  );
+
+/** Takes hold of something and lets it go over another one, no faster than it is seen to move. */
 export async function drag(page: Page, what: Locator, onto: Locator): Promise<void> {
   await onto.scrollIntoViewIfNeeded();
-  await what.scrollIntoViewIfNeeded();
+  // Waits until it lies still.
+  await what.hover();
   const [from, to] = [(await what.boundingBox())!, (await onto.boundingBox())!];
   await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
   await page.mouse.down();
   const y = to.y + to.height / 2;
-  for (const part of [0.3, 0.7, 1])
+  for (const part of [0.3, 0.7, 1]) {
     await page.mouse.move(
       to.x + to.width / 2,
       from.y + from.height / 2 + (y - from.y - from.height / 2) * part,
     );
+    await drawn(page);
+  }
   await page.mouse.up();
 }
 

@@ -34,9 +34,12 @@ async function toPlace(page: Page, title: string, key: "ArrowDown" | "ArrowUp" =
 
 /** Shows only what a query recalls. */
 async function filter(page: Page, query: string): Promise<void> {
-  await press(page, "/", "Control+a");
+  await press(page, "/", "Control+a", "Delete");
   await page.keyboard.type(query);
   await press(page, "Enter");
+  // The keys may have had to wait for rows.
+  await expect(page.getByRole("textbox", { name: "Filter cards" })).toHaveValue(query);
+  await expect(grid(page)).toBeFocused();
 }
 /** And chooses the first of it. */
 async function find(page: Page, query: string): Promise<void> {
@@ -365,4 +368,16 @@ test("by keyboard: keys pressed before the rows asked for are there wait for the
   await press(page, "Enter", "/");
   await page.keyboard.type("y z");
   await expect(page.getByRole("textbox", { name: "Filter cards" })).toHaveValue("mallets, hxy z");
+
+  // And into a dialog that one of them opens, from one field to the next.
+  await press(page, "Control+a", "Delete");
+  await page.keyboard.type("fog");
+  await press(page, "Enter", "s");
+  await page.keyboard.type("Late");
+  await press(page, "Tab");
+  await page.keyboard.type("maker:fog");
+  const dialog = page.getByRole("dialog");
+  await expect(dialog.getByRole("textbox", { name: "Name" })).toHaveValue("Late");
+  await expect(dialog.getByRole("combobox", { name: "Query" })).toHaveValue("maker:fog");
+  await press(page, "Escape");
 });

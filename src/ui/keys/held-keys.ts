@@ -1,19 +1,11 @@
-import { useEffect, useRef } from "react";
-import { isBareCharacter } from "@/core/keys/combination";
+import { useEffect, useLayoutEffect, useRef } from "react";
+import { pressAgain } from "./press-again";
 
 /** Keys wait so long at most, in milliseconds; then they act on what is there. */
 const longest = 2000;
 
 const isTyping = ({ target }: Event): boolean =>
   target instanceof HTMLElement && target.matches("input, textarea, select, [contenteditable]");
-
-/** Presses again what was pressed. Only what a browser itself heard is typed by it, so that is done here. */
-function repeat(press: KeyboardEvent, at: Element): void {
-  const isLeft = at.dispatchEvent(new KeyboardEvent("keydown", press));
-  if (!isLeft || !(isBareCharacter(press) || press.key === " ") || !(at instanceof HTMLInputElement)) return;
-  at.setRangeText(press.key, at.selectionStart ?? 0, at.selectionEnd ?? 0, "end");
-  at.dispatchEvent(new Event("input", { bubbles: true }));
-}
 
 const isModifier = ({ key }: KeyboardEvent): boolean => ["Alt", "Control", "Meta", "Shift"].includes(key);
 
@@ -25,33 +17,40 @@ export function useHeldKeys(isBehind: boolean): void {
   const held = useRef<KeyboardEvent[]>([]);
   const waits = useRef(false);
   useEffect(() => {
-    waits.current = isBehind;
-    if (!isBehind) return;
     const hold = (press: KeyboardEvent) => {
+      const mustWait = waits.current || held.current.length > 0;
       // Those that are let go come through here as well, and are not the browser's own.
-      if (!press.isTrusted || isTyping(press) || isModifier(press)) return;
+      if (!mustWait || !press.isTrusted || isTyping(press) || isModifier(press)) return;
       press.preventDefault();
       press.stopImmediatePropagation();
       held.current.push(press);
     };
-    const end = () => {
-      // Other rows may have been asked for since.
-      const press = waits.current ? undefined : held.current.shift();
-      if (!press) return window.removeEventListener("keydown", hold, true);
-      // One after another: each may open something that takes the next.
-      repeat(press, document.activeElement ?? document.body);
-      requestAnimationFrame(() => setTimeout(end));
-    };
     window.addEventListener("keydown", hold, true);
+    return () => window.removeEventListener("keydown", hold, true);
+  }, []);
+  useLayoutEffect(() => {
+    waits.current = isBehind;
+    if (!isBehind) return;
+    /**
+     * One after another, as each may open something that takes the next, and other rows may be asked for by one; but
+     * without a pause in which the browser could bring a newer press first. React draws what a press changed in the
+     * microtask after it, as it does for the browser's own.
+     */
+    const letGo = async () => {
+      while (!waits.current && held.current.length > 0) {
+        pressAgain(held.current.shift()!);
+        await Promise.resolve();
+      }
+    };
     const enough = setTimeout(() => {
       waits.current = false;
-      end();
+      void letGo();
     }, longest);
     return () => {
       clearTimeout(enough);
       waits.current = false;
       // After whatever else follows from the rows that came, such as which of them is selected.
-      setTimeout(end);
+      setTimeout(() => void letGo());
     };
   }, [isBehind]);
 }
