@@ -13,7 +13,7 @@ import { makeToken } from "@/server/tokens";
 import { allOperations, openApi } from "@/server/api/openapi";
 import type { Operation } from "@/core/api/operation";
 import { apart, fresh, makeScenarios } from "./scenarios";
-import { join, newLibrary, password, request, signIn, type Person } from "./world";
+import { highPass, join, newLibrary, password, request, signIn, type Person } from "./world";
 
 /*
  * Exercises what the OpenAPI document describes, operation by operation, over the route handlers that are really there:
@@ -198,6 +198,11 @@ const good: Record<string, () => Promise<Asked>> = {
   "POST /libraries/{libraryId}/renders": async () => ({
     body: { sessionId: world.sessionId, targetIds: world.targetIds, format: "wav" },
   }),
+  "POST /libraries/{libraryId}/renders/in-place": async () => {
+    const [targetId] = world.targetIds;
+    await world.owner.run("set-chain", { sessionId: world.sessionId, targetId, chain: highPass() });
+    return { body: { sessionId: world.sessionId, targetIds: [targetId] } };
+  },
   "GET /libraries/{libraryId}/renders/{renderId}": async () => ({
     parameters: { renderId: await rendering() },
   }),

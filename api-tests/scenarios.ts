@@ -1,13 +1,14 @@
 import { writeCardFile } from "@/core/formats/card/write";
 import { database } from "@/db/connection";
 import { noteMedia } from "@/db/media";
+import { renderingOf, type Clip } from "@/core/library/in-place";
 import { highPass, join, newLibrary, type Person } from "./world";
 
 let names = 0;
 /** A name that was not used before. */
 export const fresh = (what: string) => `${what} ${++names}`;
 
-const mediaId = "ab".repeat(32);
+const [mediaId, longId] = ["ab".repeat(32), "cd".repeat(32)];
 
 /** Commands without a scenario: what only notes a fact, and what nobody can take back for themselves. */
 export const apart = ["pin-card", "prove-card", "leave-library", "erase-cards"];
@@ -22,6 +23,14 @@ export async function makeScenarios() {
     name: "tone.wav",
     bytes: 1,
     facts: { kind: "audio", sampleRate: 48_000, channels: 1, frames: 1, peaks: [] },
+  });
+
+  await noteMedia(database(), {
+    libraryId,
+    id: longId,
+    name: "long.wav",
+    bytes: 1,
+    facts: { kind: "audio", sampleRate: 48_000, channels: 1, frames: 96_000, peaks: [0, 0] },
   });
 
   const keep = async (path = "", name = fresh("Card")) =>
@@ -55,6 +64,21 @@ export async function makeScenarios() {
         items: [{ mediaId, name: fresh("Clip") }],
       })
     ).body.result.targetIds[0];
+  const longClip = async () =>
+    (
+      await owner.run<{ targetIds: string[] }>("add-targets", {
+        sessionId,
+        items: [{ mediaId: longId, name: fresh("Long") }],
+      })
+    ).body.result.targetIds[0];
+  /** What puts something in the place of a clip that has a chain. */
+  const rendered = async () => {
+    const targetId = await clip();
+    await owner.run("set-chain", { sessionId, targetId, chain: highPass(++names) });
+    const { target } = await owner.rows(sessionId);
+    const row = target.find(({ id }) => id === targetId) as unknown as Clip;
+    return { sessionId, targetIds: [targetId], rendered: [{ of: renderingOf(row), mediaId: longId }] };
+  };
   const memberId = async () => {
     const { id } = await join(libraryId, "editor");
     return (await owner.rows()).member.find((m) => m.userId === id)!.id as string;
@@ -265,6 +289,13 @@ export async function makeScenarios() {
     },
     "keep-routine": async () => ({ name: fresh("Routine"), steps: [{ kind: "strength", strength: 40 }] }),
     "remove-routine": async () => ({ routineId: await routine() }),
+    "cut-targets": async () => ({ sessionId, targetIds: [await longClip()], range: { start: 0.5, end: 1 } }),
+    "render-in-place": async () => rendered(),
+    "bring-back": async () => {
+      const { targetIds: ids, ...rest } = await rendered();
+      await owner.run("render-in-place", { ...rest, targetIds: ids });
+      return { sessionId, targetIds: ids };
+    },
     "run-routine": async () => ({ sessionId, targetIds, routineId: await routine() }),
     "set-chain": async () => ({ sessionId, targetId: targetIds[0], chain: highPass(++names), strength: 55 }),
     "import-card": async () => ({

@@ -5,6 +5,8 @@ import type { Chain, EffectSetting } from "@/core/chain/model";
 import { normaliseChain } from "@/core/chain/values";
 import { putOn, wayIds, type WayId } from "@/core/chain/ways";
 import type { Target } from "@/core/library/entities";
+import { database } from "@/db/connection";
+import { noteMedia } from "@/db/media";
 import { highPass, join, newLibrary, type Person } from "./world";
 
 let owner: Person;
@@ -22,6 +24,13 @@ const of = (...settings: EffectSetting[]): Chain => ({ medium: "audio", settings
 beforeAll(async () => {
   const made = await newLibrary();
   ({ sessionId, targetIds } = made);
+  await noteMedia(database(), {
+    libraryId: made.libraryId,
+    id: "none",
+    name: "ten seconds",
+    bytes: 1,
+    facts: { kind: "audio", sampleRate: 48_000, channels: 1, frames: 480_000, peaks: [] },
+  });
   owner = await join(made.libraryId, "owner");
   for (const [i, chain] of [
     of(gain(1)),
@@ -32,6 +41,8 @@ beforeAll(async () => {
     cards.push({ id: body.result.cardId, chain: normaliseChain(chain).chain });
   }
 });
+
+const range = { start: 1, end: 3 };
 
 const rows = async () => (await owner.rows(sessionId)).target as unknown as Target[];
 const rowOf = async (id: string) => (await rows()).find((row) => row.id === id)!;
@@ -96,6 +107,9 @@ describe("ways to apply", () => {
       ["at", { at: 1.5 }, 400],
       ["before", { at: 1 }, 400],
       ["beside", {}, 400],
+      ["range", {}, 400],
+      ["range", { range: { start: 3, end: 3 } }, 400],
+      ["after", { range }, 400],
       ["return", { at: 1 }, 400],
       // Somebody else has shortened the chain meanwhile: its end.
       ["at", { at: 64 }, 200],
@@ -125,7 +139,10 @@ describe("ways to apply", () => {
         const before = await written();
         let done = 0;
         for (const { cards: which, how, at, on } of steps) {
-          const [ids, more] = [on.map((i) => targetIds[i]), how === "at" ? { at } : {}];
+          const [ids, more] = [
+            on.map((i) => targetIds[i]),
+            how === "at" ? { at } : how === "range" ? { range } : {},
+          ];
           const put =
             which.length === 1
               ? await apply(cards[which[0]].id, how, more, ids)

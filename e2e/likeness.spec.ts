@@ -155,7 +155,9 @@ test("rows are put together by maker, effect, folder and kind, and as they were 
   const list = page.getByRole("listbox", { name: "Cards found" });
   // The list is as high as its rows once it has been laid out with them.
   await expect(found(page).nth(9)).toBeVisible();
-  const plain = await found(page).allInnerTexts();
+  // Those in sight: how many more are drawn below them is the list's own matter.
+  const inSight = async () => (await found(page).allInnerTexts()).slice(0, 10);
+  const plain = await inSight();
   await press(page, "Alt+g");
   await expect(list).toContainText("nobody named");
   // What is best stays on top.
@@ -163,7 +165,7 @@ test("rows are put together by maker, effect, folder and kind, and as they were 
   await press(page, "Alt+g", "Alt+g");
   await expect(list).not.toContainText("nobody named");
   await press(page, "Alt+g", "Alt+g");
-  await expect.poll(() => found(page).allInnerTexts()).toEqual(plain);
+  await expect.poll(inSight).toEqual(plain);
   await saved(page);
 });
 

@@ -118,6 +118,8 @@ export const aTarget = (given: Partial<Target> = {}): Target => ({
   kind: "clip",
   name: "Ferry ramp",
   mediaId: "media-1",
+  part: null,
+  origin: null,
   position: "a0",
   feedsId: null,
   at: 0,

@@ -5,7 +5,7 @@ import { media } from "./schema";
 /** Notes that a library has a medium; one that it has already keeps its name. */
 export async function noteMedia(
   db: Executor,
-  row: Pick<typeof media.$inferInsert, "libraryId" | "id" | "name" | "bytes" | "facts">,
+  row: Pick<typeof media.$inferInsert, "libraryId" | "id" | "name" | "bytes" | "facts" | "isRendered">,
 ): Promise<void> {
   await db.insert(media).values(row).onConflictDoNothing();
 }
@@ -25,14 +25,20 @@ export async function usedBytes(db: Executor, libraryId: string): Promise<number
 /** Days for which what was taken out of use may be brought back, and its material with it. */
 const rememberedFor = 30;
 
+/** The media that a text names by their hashes, in quotes. */
+const hashes = (text: unknown) => sql`(regexp_matches(${text}, '"([0-9a-f]{64})"', 'g'))[1]`;
+/** What targets were rendered from in place, and may be brought back. */
+export const inOrigins = (libraryId: string) =>
+  sql`select ${hashes(sql`origin::text`)} from target where library_id = ${libraryId} and origin is not null`;
+
 /**
- * A library's material that nothing uses: no target, no content of a card, and no change of the last 30 days, which
+ * A library's material that nothing uses: no target, nothing that one was rendered from, no content of a card, and no change of the last 30 days, which
  * could be taken back. What came within the last hour may just be on its way somewhere.
  */
 export async function unusedMedia(db: Executor, libraryId: string) {
-  const hashes = (text: unknown) => sql`(regexp_matches(${text}, '"([0-9a-f]{64})"', 'g'))[1]`;
   const used = sql`
     select media_id as id from target where library_id = ${libraryId} and media_id is not null
+    union ${inOrigins(libraryId)}
     union select ${hashes(sql`chain_text`)} from target where library_id = ${libraryId}
     union select ${hashes(sql`chain_text`)} from card_version where library_id = ${libraryId}
     union select ${hashes(sql`c.forward::text || c.backward::text`)} from change c join stream s on s.id = c.stream_id

@@ -2,6 +2,7 @@ import { and, eq, inArray, notExists, sql } from "drizzle-orm";
 import type { EntityRows } from "@/core/library/entities";
 import type { Executor } from "./connection";
 import { fromColumns } from "./entities";
+import { inOrigins } from "./media";
 import { benchSession, library, media, member, target } from "./schema";
 
 export async function readTargets(
@@ -39,7 +40,7 @@ export const listMedia = (db: Executor, libraryId: string, ids: readonly string[
     .from(media)
     .where(and(eq(media.libraryId, libraryId), inArray(media.id, [...ids])));
 
-/** Media that no target of any session shows: what effects depend on. By name. */
+/** Media that no target of any session shows, or was made from: what effects depend on. By name. */
 export const listFiles = (db: Executor, libraryId: string) =>
   db
     .select({ id: media.id, name: media.name, facts: media.facts })
@@ -47,6 +48,8 @@ export const listFiles = (db: Executor, libraryId: string) =>
     .where(
       and(
         eq(media.libraryId, libraryId),
+        eq(media.isRendered, false),
+        sql`${media.id} not in (${inOrigins(libraryId)})`,
         notExists(
           db
             .select({ one: sql`1` })

@@ -1,4 +1,5 @@
 import type { Resources } from "@/core/chain/active";
+import type { Part } from "@/core/media/part";
 import type { WorkingMedium } from "@/core/media";
 import type { Chain } from "@/core/chain/model";
 import { decodeFiles } from "./dependencies";
@@ -14,6 +15,8 @@ export interface Rendering {
   readonly format: ResultFormat;
   /** Samples of a sound to use; all of it where left out. */
   readonly range?: { readonly start: number; readonly end: number };
+  /** The same with edges that come and go. */
+  readonly part?: Part;
   /** Where files that effects depend on lie, by their hash; null for those that are not here. */
   readonly pathOf?: (hash: string) => string | null;
 }
@@ -35,7 +38,7 @@ const renderers: { readonly [M in WorkingMedium]: Renderer<ResultFormatOf<M>> } 
 export async function renderFile(
   input: string,
   output: string,
-  { chain, strength, format, range, pathOf = () => null }: Rendering,
+  { chain, strength, format, range, part, pathOf = () => null }: Rendering,
   hooks?: RenderHooks,
 ): Promise<void> {
   const { medium } = resultFormats[format];
@@ -43,5 +46,10 @@ export async function renderFile(
     throw new Error(`A chain for ${chain.medium} cannot be rendered to ${resultFormats[format].label}.`);
   const files = await decodeFiles(chain, pathOf);
   const render = renderers[medium] as Renderer<ResultFormat>;
-  await render(input, output, { chain, strength, format, files, ...(range && { range }) }, hooks);
+  await render(
+    input,
+    output,
+    { chain, strength, format, files, ...(range && { range }), ...(part && { part }) },
+    hooks,
+  );
 }

@@ -1,3 +1,4 @@
+import { placeInFile } from "@/core/media/part";
 import { open, type FileHandle } from "node:fs/promises";
 import type { Resources } from "@/core/chain/active";
 import { learning } from "@/core/chain/learn";
@@ -65,6 +66,7 @@ export async function renderMixFile(
   const read = async (node: MixNode, { start, end }: Window) => {
     let file = files.get(node.id);
     if (!file) files.set(node.id, (file = await open(planesPath(node.id))));
+    const { first, stride } = placeInFile(node.material!);
     return Promise.all(
       Array.from({ length: node.material!.channels }, async (_, c) => {
         const plane = new Float32Array(end - start);
@@ -72,7 +74,7 @@ export async function renderMixFile(
           new Uint8Array(plane.buffer),
           0,
           plane.byteLength,
-          (c * node.material!.frames + start) * 4,
+          (c * stride + first + start) * 4,
         );
         if (bytesRead !== plane.byteLength)
           throw new Error(`the decoded sound of ${node.id} is shorter than it should be`);

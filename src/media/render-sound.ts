@@ -2,6 +2,7 @@ import type { Resources } from "@/core/chain/active";
 import { learning } from "@/core/chain/learn";
 import type { Chain } from "@/core/chain/model";
 import { prepareAudioChain } from "@/core/chain/prepare-audio";
+import { withFadedEdges, type Part } from "@/core/media/part";
 import { Aligned } from "@/core/effects/aligned";
 import { UnreadableMedia } from "./process";
 import { MissingEffects, type RenderHooks } from "./results";
@@ -15,6 +16,8 @@ export interface SoundRendering {
   readonly format: SoundFormat;
   /** Samples of the material to use; all of it where left out. */
   readonly range?: { readonly start: number; readonly end: number };
+  /** The same with edges that come and go. */
+  readonly part?: Part;
   /** Files that effects depend on, by their hash. */
   readonly files?: Resources["files"];
 }
@@ -28,14 +31,14 @@ export interface SoundRendering {
 export async function renderSoundFile(
   input: string,
   output: string,
-  { chain, strength, format, range, files }: SoundRendering,
+  { chain, strength, format, range, part, files }: SoundRendering,
   hooks: RenderHooks = {},
 ): Promise<{ frames: number }> {
   const { onProgress, signal } = hooks;
   const facts = await probeSound(input);
   const { sampleRate, channels, framesGuess, mask } = facts;
-  const start = range?.start ?? 0;
-  const end = range?.end ?? Infinity;
+  const start = part?.from ?? range?.start ?? 0;
+  const end = part?.to ?? range?.end ?? Infinity;
   /** The parts of what comes one after the other that lie in the range; `from` and `to` are samples of a part. */
   async function* within<Part>(
     parts: AsyncIterable<Part>,
@@ -58,12 +61,20 @@ export async function renderSoundFile(
   }
   let repaired = 0;
   /** The wanted blocks of the material; each is only good until the next. */
-  const material = () =>
+  const blocks = () =>
     within<readonly Float32Array[]>(
       soundBlocks(input, facts, { signal, onRepaired: (samples) => (repaired = samples) }),
       ([plane]) => plane.length,
       (planes, from, to) => planes.map((p) => p.subarray(from, to)),
     );
+  async function* material() {
+    let done = 0;
+    for await (const planes of blocks()) {
+      const faded = withFadedEdges(planes, done, part);
+      done += planes[0].length;
+      yield faded;
+    }
+  }
   const lessons = learning(chain, { sampleRate, channels, mask }, { files });
   let lesson = lessons.next();
   for (; !lesson.done; lesson = lessons.next())
@@ -82,7 +93,7 @@ export async function renderSoundFile(
     async (sink) => {
       let done = 0;
       const told = (frames: number) => onProgress?.(Math.min(1, (done += frames) / expected));
-      if (processor.isIdle && facts.isDeep && format === "wav-32") {
+      if (processor.isIdle && !part && facts.isDeep && format === "wav-32") {
         const bytes = 4 * channels;
         const parts = within<Buffer>(
           codeBlocks(input, facts, { signal }),

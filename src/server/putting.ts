@@ -4,13 +4,14 @@ import type { Chain } from "@/core/chain/model";
 import { wayOf } from "@/core/chain/ways";
 import type { Target } from "@/core/library/entities";
 import { byPosition } from "@/core/library/order";
-import { changesBetween, put, type Done, type Put, type Putting, type Stand } from "@/core/library/putting";
+import { put, type Done, type Put, type Putting } from "@/core/library/putting";
+import { changesBetween, type Stand, type TimeRange } from "@/core/library/stand";
 import { Unfit } from "@/core/library/unfit";
 import type { Habit } from "@/core/library/habit";
 import { openName } from "@/core/library/words";
 import { noteDay, noteUse } from "@/db/habits";
 import type { Ledger } from "@/db/ledger";
-import { readTargets } from "@/db/replica";
+import { listMedia, readTargets } from "@/db/replica";
 import type { Member } from "./member";
 import { notFound, Refusal } from "./refusal";
 import { requireRow } from "./rows";
@@ -32,19 +33,23 @@ export async function cardToPut(ledger: Ledger, cardId: string, contentVersion?:
   };
 }
 
+/** What a rule of the library does not let be done is refused as it says. */
+export function fitting<Result>(work: () => Result): Result {
+  try {
+    return work();
+  } catch (error) {
+    if (error instanceof Unfit) throw new Refusal(409, error.code, error.message, error.details);
+    throw error;
+  }
+}
+
 /** Does something to the targets of a session as one change. What cannot be done changes nothing. */
 export async function standAnew<Result extends { readonly stand: Stand }>(
   ledger: Ledger,
   stand: Stand,
   work: (stand: Stand) => Result,
 ): Promise<Result> {
-  let done: Result;
-  try {
-    done = work(stand);
-  } catch (error) {
-    if (error instanceof Unfit) throw new Refusal(409, error.code, error.message, error.details);
-    throw error;
-  }
+  const done = fitting(() => work(stand));
   const { made, sets } = changesBetween(stand.targets, done.stand.targets);
   if (made.length > 0) await ledger.insertAll("target", made);
   if (sets.length > 0)
@@ -64,7 +69,11 @@ export async function wholeStand(
   const targets = (await readTargets(ledger.db, ledger.libraryId, sessionId)).sort(byPosition);
   const ids = new Set(targets.map(({ id }) => id));
   if (!selected.every((id) => ids.has(id))) throw notFound("target");
-  return { targets, selected };
+  const media = await listMedia(ledger.db, ledger.libraryId, [
+    ...new Set(targets.flatMap(({ mediaId }) => mediaId ?? [])),
+  ]);
+  const facts = new Map(media.map((one) => [one.id, one.facts]));
+  return { targets, selected, factsOf: (id) => facts.get(id) };
 }
 
 /** Puts cards or settings on targets of a session. */
@@ -73,12 +82,15 @@ export async function putOnTargets(
   {
     sessionId,
     targetIds,
+    range,
     ...putting
-  }: Putting & { readonly sessionId: string; readonly targetIds: string[] },
+  }: Putting & { readonly sessionId: string; readonly targetIds: string[]; readonly range?: TimeRange },
 ): Promise<Done> {
-  const stand = wayOf(putting.how).beside
-    ? await wholeStand(ledger, sessionId, targetIds)
-    : { targets: await requireTargets(ledger, sessionId, targetIds), selected: targetIds };
+  const { beside, cuts } = wayOf(putting.how);
+  const stand =
+    beside || cuts
+      ? { ...(await wholeStand(ledger, sessionId, targetIds)), range }
+      : { targets: await requireTargets(ledger, sessionId, targetIds), selected: targetIds };
   return standAnew(ledger, stand, (now) => put(now, putting, newId));
 }
 

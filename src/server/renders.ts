@@ -6,15 +6,21 @@ import { connections, reaching } from "@/core/chain/mix";
 import type { Target } from "@/core/library/entities";
 import { mixNodes, mixRate } from "@/core/library/mixing";
 import type { RenderItem } from "@/core/library/renders";
+import { isClip, renderingOf, type Clip } from "@/core/library/in-place";
+import type { WorkingMedium } from "@/core/media";
 import { countTargets } from "@/core/library/words";
-import { database } from "@/db/connection";
+import { atOneMoment, database } from "@/db/connection";
+import { Ledger } from "@/db/ledger";
 import { insertRender, listRenders, moveRender, readRender, type RenderRow } from "@/db/renders";
 import { listMedia, readSession, readTargets } from "@/db/replica";
 import { resultFormats, type ResultFormat } from "@/core/library/renders";
+import type { AskInPlace } from "@/core/api/operations/ask-in-place";
 import type { AskRender } from "@/core/api/operations/ask-render";
 import type { Rendering } from "@/core/api/operations/one-render";
 import { attachment } from "./attachment";
 import { isId } from "./ids";
+import { placingOf, saidOn, toRender } from "./in-place";
+import { fitting } from "./putting";
 import { queueRender } from "./jobs/queue";
 import { resultPath } from "./jobs/render-store";
 import { type Member } from "./member";
@@ -34,9 +40,11 @@ const publicRender = ({
   notes,
   fileName: file,
   bytes,
+  aftermath,
+  outcome,
   askedAt,
   endedAt,
-}: RenderRow) => ({
+}: RenderRow): Rendering => ({
   id,
   name,
   format,
@@ -47,6 +55,9 @@ const publicRender = ({
   notes,
   fileName: file,
   bytes,
+  inPlace: aftermath !== null,
+  said: outcome?.said ?? null,
+  selected: outcome?.selected ?? null,
   askedAt: askedAt.toISOString(),
   endedAt: endedAt?.toISOString() ?? null,
 });
@@ -63,18 +74,12 @@ export async function askRender(
   const targets = targetIds.map((id) => known.get(id) ?? refuseTarget());
   const medium = resultFormats[format].medium;
   const mix = await mixOf(member.libraryId, [...known.values()]);
-  const owned = new Set(
-    (
-      await listMedia(db, member.libraryId, [
-        ...new Set([...known.values()].flatMap(({ chain }) => filesOf(chain).map(({ hash }) => hash))),
-      ])
-    ).map((m) => m.id),
+  const ownedBy = await filesHad(
+    member.libraryId,
+    [...known.values()].map(({ chain }) => chain),
   );
-  const ownedBy = (chains: readonly Chain[]) =>
-    [...new Set(chains.flatMap((chain) => filesOf(chain).map(({ hash }) => hash)))].filter((hash) =>
-      owned.has(hash),
-    );
-  const items = targets.map(({ id, name, mediaId, chain, strength }): RenderItem => {
+  const items = targets.map((target): RenderItem => {
+    const { id, name, chain } = target;
     if (chain.medium !== medium)
       throw new Refusal(
         409,
@@ -82,7 +87,7 @@ export async function askRender(
         `“${name}” cannot be rendered to ${resultFormats[format].label}.`,
         { field: "format", hint: "Choose a format of its own kind." },
       );
-    if (mediaId !== null) return { name, mediaId, chain, strength, files: ownedBy([chain]) };
+    if (isClip(target)) return itemOf(target, ownedBy);
     const { needed } = reaching(mix.nodes, connections(mix.nodes), id);
     const nodes = mix.nodes.filter((node) => needed.has(node.id));
     if (!nodes.some((node) => node.material))
@@ -100,18 +105,79 @@ export async function askRender(
     };
   });
   const name = targets.length === 1 ? targets[0].name : `${session.name}, ${countTargets(targets)}`;
-  const row = await insertRender(db, {
-    id: requestId,
-    libraryId: member.libraryId,
-    memberId: member.userId,
-    name,
-    format,
-    items,
-  });
-  if (row.memberId !== member.userId || row.libraryId !== member.libraryId)
+  return begin(member, { id: requestId, name, format, items });
+}
+
+/** Puts a rendering into the queue, once. */
+async function begin(
+  { libraryId, userId }: Member,
+  asked: Pick<RenderRow, "id" | "name" | "format" | "items"> & Partial<Pick<RenderRow, "aftermath">>,
+): Promise<{ render: Rendering }> {
+  const row = await insertRender(database(), { ...asked, libraryId, memberId: userId });
+  if (row.memberId !== userId || row.libraryId !== libraryId)
     throw new Refusal(409, "request-id-taken", "This request id was used before.");
   if (row.state === "waiting") await queueRender(row.id);
   return { render: publicRender(row) };
+}
+
+/** Tells which files that chains depend on the library has. */
+async function filesHad(libraryId: string, chains: readonly Chain[]) {
+  const hashesOf = (some: readonly Chain[]) => [
+    ...new Set(some.flatMap((chain) => filesOf(chain).map(({ hash }) => hash))),
+  ];
+  const had = new Set((await listMedia(database(), libraryId, hashesOf(chains))).map(({ id }) => id));
+  return (some: readonly Chain[]) => hashesOf(some).filter((hash) => had.has(hash));
+}
+
+const itemOf = (
+  { name, mediaId, part, chain, strength }: Clip,
+  ownedBy: (chains: readonly Chain[]) => string[],
+): RenderItem => ({ name, mediaId, ...(part && { part }), chain, strength, files: ownedBy([chain]) });
+
+/** What targets are rendered to that stay in their session: nothing of them is lost. */
+const inPlaceFormats: Readonly<Record<WorkingMedium, ResultFormat>> = { audio: "wav-float", image: "png" };
+
+/**
+ * Asks for targets to be rendered in place, or for a routine that does so. It is tried out first, so that what cannot be
+ * done is refused before anything is rendered; the session is changed once all is rendered, as one change.
+ */
+export async function askInPlace(
+  member: Member,
+  { requestId = newId(), ...work }: AskInPlace,
+): Promise<{ render: Rendering }> {
+  const { libraryId, userId } = member;
+  const { clips, name } = await atOneMoment(async (tx) => {
+    const session = await readSession(tx, libraryId, work.sessionId);
+    if (!session || session.removed) throw noSession();
+    const placing = await placingOf(new Ledger(tx, libraryId, userId, "session"), work);
+    return { clips: fitting(() => toRender(placing)), name: saidOn(placing) };
+  });
+  if (clips.length === 0)
+    throw new Refusal(409, "nothing-to-render", "There is nothing to be rendered in place.", {
+      hint: "Run the routine itself.",
+    });
+  const [{ medium }] = clips.map(({ chain }) => chain);
+  const other = clips.find(({ chain }) => chain.medium !== medium);
+  if (other)
+    throw new Refusal(409, "other-medium", `“${other.name}” is of another kind than the rest.`, {
+      hint: "Render one kind at a time.",
+    });
+  const ownedBy = await filesHad(
+    libraryId,
+    clips.map(({ chain }) => chain),
+  );
+  const { sessionId, ...input } = work;
+  return begin(member, {
+    id: requestId,
+    name,
+    format: inPlaceFormats[medium as WorkingMedium],
+    items: clips.map((clip) => itemOf(clip, ownedBy)),
+    aftermath: {
+      command: work.routineId === undefined ? "render-in-place" : "run-routine",
+      input: { sessionId, ...input },
+      of: clips.map(renderingOf),
+    },
+  });
 }
 
 /** A session's targets as the nodes of a mix, with the material of each. */
@@ -157,10 +223,14 @@ export async function cancelRender(member: Member, id: string) {
 export async function renderedFile(member: Member, id: string): Promise<Response> {
   const row = await requireRender(member, id);
   const path = resultPath(id);
-  const found = row.state === "done" ? await stat(path).catch(() => null) : null;
+  const found = row.state === "done" && !row.aftermath ? await stat(path).catch(() => null) : null;
   if (!found)
     throw new Refusal(404, "no-result", "There is no result of this rendering.", {
-      hint: row.state === "done" ? "It was kept for a week; render it again." : "Wait until it is done.",
+      hint: row.aftermath
+        ? "It was put into its session."
+        : row.state === "done"
+          ? "It was kept for a week; render it again."
+          : "Wait until it is done.",
     });
   const name = row.fileName ?? "result";
   const type = row.items.length > 1 ? "application/zip" : resultFormats[row.format as ResultFormat].type;

@@ -2,6 +2,7 @@ import { filesOf, type Resources } from "@/core/chain/active";
 import type { Chain } from "@/core/chain/model";
 import { linearOfCode16 } from "@/core/colour/srgb";
 import type { DecodedFile } from "@/core/effects/define";
+import { placeInFile } from "@/core/media/part";
 import { readCube } from "@/core/formats/cube/read";
 import { decodeCodes, type CodedPicture } from "@/core/picture/coded";
 import { RecentlyUsed } from "./recently-used";
@@ -38,26 +39,25 @@ async function bytes(url: string, range?: { first: number; last: number }): Prom
 /** Sounds up to this many bytes are fetched whole and kept; of longer ones only what is looped. */
 const fetchedWhole = 48 * 2 ** 20;
 
-/** The samples from `start` to `end` of every channel. */
-export async function loadSound(
-  { url, channels, frames }: AudioSource,
-  start: number,
-  end: number,
-): Promise<Float32Array[]> {
-  if (frames * channels * 4 <= fetchedWhole) {
+/** The samples from `start` to `end` of what is used of a sound, of every channel; without the fades of a part. */
+export async function loadSound(source: AudioSource, start: number, end: number): Promise<Float32Array[]> {
+  const { url, channels } = source;
+  const { first, stride } = placeInFile(source);
+  const [from, to] = [first + start, first + end];
+  if (stride * channels * 4 <= fetchedWhole) {
     const planes = await sounds.get(url, async () => {
       const all = new Float32Array(await bytes(url));
-      return Array.from({ length: channels }, (_, c) => all.subarray(c * frames, (c + 1) * frames));
+      return Array.from({ length: channels }, (_, c) => all.subarray(c * stride, (c + 1) * stride));
     });
-    return planes.map((plane) => plane.subarray(start, end));
+    return planes.map((plane) => plane.subarray(from, to));
   }
-  return sounds.get(`${url} ${start} ${end}`, () =>
+  return sounds.get(`${url} ${from} ${to}`, () =>
     Promise.all(
       Array.from(
         { length: channels },
         async (_, c) =>
           new Float32Array(
-            await bytes(url, { first: (c * frames + start) * 4, last: (c * frames + end) * 4 - 1 }),
+            await bytes(url, { first: (c * stride + from) * 4, last: (c * stride + to) * 4 - 1 }),
           ),
       ),
     ),

@@ -1,6 +1,7 @@
 import type { MixNode } from "@/core/chain/mix";
 import type { Chain } from "@/core/chain/model";
 import type { PictureWindow } from "@/core/chain/render-codes";
+import type { Part } from "@/core/media/part";
 import type { Frame } from "@/core/picture/frame";
 import type { BandLevel } from "@/core/measure/spectrum";
 
@@ -12,6 +13,9 @@ export interface AudioSource {
   readonly sampleRate: number;
   /** Loudspeakers of the channels, where the file names them. */
   readonly mask?: number;
+  /** What of the file is used, where that is not all of it: `frames` are those of the part, `whole` those of the file. */
+  readonly part?: Part;
+  readonly whole?: number;
 }
 export interface ImageSource {
   readonly url: string;

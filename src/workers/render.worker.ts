@@ -9,6 +9,7 @@ import { patiently, type Breathe } from "@/core/chain/turns";
 import { loopTurns } from "@/core/chain/run-audio";
 import type { Learnt } from "@/core/effects/define";
 import type { CodedPicture } from "@/core/picture/coded";
+import { withFadedEdges } from "@/core/media/part";
 import { integratedLoudness, loudnessCourse } from "@/core/measure/loudness";
 import { truePeak } from "@/core/measure/peaks";
 import { clipping, vectorscopeData, waveformData } from "@/core/measure/picture-statistics";
@@ -84,7 +85,7 @@ async function learnOf(
 ): Promise<Lessons> {
   const settings = lesson(chain, resources);
   if (settings.length === 0) return new Map();
-  const key = JSON.stringify([source.url, settings]);
+  const key = JSON.stringify([source.url, source.part, settings]);
   let learnt = lessons.get(key);
   if (!learnt) {
     const planes = await loadSound(source, 0, source.frames);
@@ -101,7 +102,7 @@ async function renderSound(
 ): Promise<Rendered> {
   const resources = await resourcesFor([chain]);
   const learnt = await learnOf(source, chain, resources, breathe);
-  const planes = await loadSound(source, start, end);
+  const planes = withFadedEdges(await loadSound(source, start, end), start, source.part);
   const loop = await patiently(
     loopTurns(chain, { planes, sampleRate: source.sampleRate, mask: source.mask }, 0, end - start, strength, {
       ...resources,

@@ -114,6 +114,12 @@ export const madeFor = Joi.string()
 
 /** A medium by the sum of its file. */
 export const mediaId = Joi.string().hex().length(64);
+/** A stretch of a session's timeline, in seconds. */
+export const timeRange = Joi.object({
+  start: Joi.number().min(0).required(),
+  end: Joi.number().greater(Joi.ref("start")).max(1_000_000).required(),
+}).messages({ "number.greater": "The range ends before it begins" });
+
 /** The material that a content is kept on. */
 export const keptOn = mediaId.allow(null);
 

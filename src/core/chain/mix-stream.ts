@@ -1,4 +1,5 @@
 import type { AudioProcessor } from "../effects/define";
+import { fadeEdges } from "../media/part";
 import { resample, resampleNeeds } from "../signal/resample";
 import {
   connections,
@@ -107,11 +108,14 @@ class ClipStrand extends Strand {
   private async treat(end: number): Promise<void> {
     const to = this.chain.needs(end);
     if (to <= this.read) return;
-    const { frames, channels } = this.node.material!;
+    const { frames, channels, part } = this.node.material!;
     const planes = silent(channels, to - this.read);
     if (this.read < frames) {
       const there = await this.source(this.node, { start: this.read, end: Math.min(to, frames) });
-      planes.forEach((plane, c) => plane.set(there[c]));
+      planes.forEach((plane, c) => {
+        plane.set(there[c]);
+        if (part) fadeEdges(plane, this.read, part);
+      });
     }
     this.read = to;
     const more = this.chain.run(planes);

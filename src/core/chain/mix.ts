@@ -1,3 +1,4 @@
+import { fadeEdges, type Part } from "../media/part";
 import { resample, resampleNeeds } from "../signal/resample";
 import type { Resources } from "./active";
 import type { Chain } from "./model";
@@ -13,6 +14,9 @@ interface MixMaterial {
   /** Loudspeakers of the channels, where they are named. */
   readonly mask?: number;
   readonly frames: number;
+  /** What of a file these frames are, where they are not all of it, and how many that has. */
+  readonly part?: Part;
+  readonly whole?: number;
 }
 
 /** A clip (with material) or a track, bus, return or output (without) of a mix. */
@@ -252,13 +256,14 @@ function clipStep(
   resourcesOf: ResourcesOf,
 ): Float32Array[] {
   const { node, out, input, latency } = step;
-  const { at, sampleRate: rate, channels } = node.material!;
+  const { at, sampleRate: rate, channels, part } = node.material!;
   const began = Math.round(at * sampleRate);
   const own = resampleNeeds(rate, sampleRate, out.start - began, out.end - began);
   const offset = materialWindow(step).start - input.start;
   const planes = Array.from({ length: channels }, (_, c) => {
     const plane = new Float32Array(input.end - input.start);
     plane.set(read[c], offset);
+    if (part) fadeEdges(plane, input.start, part);
     return plane;
   });
   const treated = runChain(node, planes, rate, own.start - input.start + latency, resourcesOf).map((plane) =>

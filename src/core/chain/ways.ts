@@ -1,4 +1,4 @@
-import { groupKindsOf, type Medium } from "../media";
+import { groupKindsOf, media, type Medium } from "../media";
 import type { Chain, EffectSetting } from "./model";
 
 type Settings = readonly EffectSetting[];
@@ -15,6 +15,8 @@ interface Way {
   readonly keepsStrength: boolean;
   /** The card comes onto a target of its own, beside what is selected: that stays as it is. Where things are mixed. */
   readonly beside?: "return" | "copy";
+  /** The target is cut at the ends of what is marked; the card comes onto the piece within. Where material has a length. */
+  readonly cuts?: true;
   /** What the chain holds then; beside it, what is heard there. `at` is the place of the chosen setting, 0 up to how many there are. */
   settings(own: Settings, card: Settings, at: number): Settings;
 }
@@ -59,6 +61,15 @@ const ways = {
       return [...own, ...card.filter(({ effect }) => !has.has(effect))];
     },
   },
+  range: {
+    does: (it) => `put ${it} on the marked range alone`,
+    short: "on the range",
+    said: "on a range of",
+    keepsStrength: true,
+    cuts: true,
+    // The range sounds as what is around it does, but for the card.
+    settings: (own, card) => [...own, ...card],
+  },
   return: {
     does: (it) => `put ${it} on a return that is fed by what is selected`,
     short: "on a return",
@@ -83,9 +94,12 @@ export const wayIds = Object.keys(ways) as WayId[];
 
 /** What is known of a way, whichever it is. */
 export const wayOf = (id: WayId): Way => ways[id];
-/** The ways that there are for a medium: some only where things are mixed. */
+/** The ways that there are for a medium: some only where things are mixed, or have a length. */
 export const waysFor = (medium: Medium): readonly WayId[] =>
-  groupKindsOf(medium).length > 0 ? wayIds : wayIds.filter((id) => !wayOf(id).beside);
+  wayIds.filter((id) => {
+    const { beside, cuts } = wayOf(id);
+    return (!beside || groupKindsOf(medium).length > 0) && (!cuts || media[medium].timed);
+  });
 
 /**
  * What is heard or seen once a card was put on a target: of a way beside it, through the target that is made for it. Where the chain is shorter by now than the place of the chosen setting, that

@@ -20,6 +20,8 @@ export function describeChange(
     return name === undefined ? `a ${entities[entity].noun}` : `${entities[entity].noun} “${name}”`;
   };
   const say = (of: Entity, field: string, value: unknown): string => {
+    const said = factsOf(of).said?.[field];
+    if (said) return said(value as never);
     if (value === null || value === undefined)
       return field === "folderId" || field === "parentId" ? "no folder" : "nothing";
     const entity = factsOf(of).references?.[field] as Entity | undefined;

@@ -10,6 +10,8 @@ const target = (id: string, kind: TargetKind, more: Partial<Target> = {}): Targe
   kind,
   name: id,
   mediaId: kind === "clip" ? id : null,
+  part: null,
+  origin: null,
   position: id,
   feedsId: null,
   at: 0,

@@ -1,15 +1,17 @@
 import type { MixNode } from "../chain/mix";
-import type { Target } from "./entities";
+import type { Target } from "./entities/target";
+import { partOf } from "../media/part";
 import type { MediaFacts } from "./media";
 
 type SoundFacts = Extract<MediaFacts, { kind: "audio" }>;
 
-/** The facts of a target's sound, or null where it has none of its own. */
+/** What is known of a file. */
 export type FactsOf = (mediaId: string) => MediaFacts | undefined;
 
-const soundOf = (target: Target, factsOf: FactsOf): SoundFacts | null => {
+/** What of a sound a target uses, or null where it has none of its own. */
+export const soundOf = (target: Target, factsOf: FactsOf): SoundFacts | null => {
   const facts = target.mediaId === null ? undefined : factsOf(target.mediaId);
-  return facts?.kind === "audio" ? facts : null;
+  return facts?.kind === "audio" ? partOf(facts, target.part) : null;
 };
 
 /**
@@ -35,16 +37,21 @@ export function mixNodes(targets: readonly Target[], factsOf: FactsOf): MixNode[
         channels: facts.channels,
         mask: facts.mask,
         frames: facts.frames,
+        ...(facts.part && { part: facts.part, whole: facts.whole }),
       },
     };
   });
 }
 
-/** The rate at which a session is mixed: that of most of its sounds, the higher one where two are as many. */
+/**
+ * The rate at which a session is mixed: that of most of its sounds, the higher one where two are as many. Pieces of one
+ * file count once: cutting it changes nothing.
+ */
 export function mixRate(targets: readonly Target[], factsOf: FactsOf): number {
   const counts = new Map<number, number>();
-  for (const target of targets) {
-    const rate = soundOf(target, factsOf)?.sampleRate;
+  for (const id of new Set(targets.flatMap(({ mediaId }) => mediaId ?? []))) {
+    const facts = factsOf(id);
+    const rate = facts?.kind === "audio" ? facts.sampleRate : undefined;
     if (rate !== undefined) counts.set(rate, (counts.get(rate) ?? 0) + 1);
   }
   return [...counts].sort(([a, n], [b, m]) => m - n || b - a)[0]?.[0] ?? 48_000;

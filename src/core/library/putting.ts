@@ -6,17 +6,9 @@ import { lastPlace, placesAmong } from "./places";
 import { routingProblem, sayRoutingProblem } from "./routing";
 import { levelOf, mostSends, returnFor } from "./sends";
 import { count, countTargets, sayPiece } from "./words";
+import { cut } from "./cutting";
+import { changedIn, selectedOf, type Stand } from "./stand";
 import { Unfit } from "./unfit";
-
-/** Targets of a session in their order, and which of them are meant. */
-export interface Stand {
-  readonly targets: readonly Target[];
-  /** By their ids. */
-  readonly selected: readonly string[];
-}
-
-export const selectedOf = ({ targets, selected }: Stand): Target[] =>
-  selected.flatMap((id) => targets.find((target) => target.id === id) ?? []);
 
 /** Something that is put on targets: a card's content, or settings by themselves. */
 export interface Put {
@@ -58,15 +50,6 @@ const bare = { cardId: null, cardVersion: null } as const;
 const besides = { muted: false, soloed: false, sends: [], strength: 100 } as const;
 /** Cards that follow each other in one chain are no card's content. */
 const pinOf = (puts: readonly Put[]) => (puts.length === 1 ? puts[0].pin : null);
-
-/** The same targets, some of them with other fields. */
-export const changedIn = (
-  { targets, selected }: Stand,
-  sets: ReadonlyMap<string, Partial<Target>>,
-): Stand => ({
-  targets: targets.map((target) => (sets.has(target.id) ? { ...target, ...sets.get(target.id) } : target)),
-  selected,
-});
 
 const nameOfAll = (puts: readonly Put[]): string =>
   puts.length === 1 && puts[0].pin
@@ -120,6 +103,8 @@ function ontoReturns(stand: Stand, { puts, strength }: Putting, newId: () => str
       kind: "return",
       name: name.slice(0, longestName),
       mediaId: null,
+      part: null,
+      origin: null,
       position: lastPlace(all),
       feedsId: null,
       at: 0,
@@ -139,7 +124,7 @@ function ontoReturns(stand: Stand, { puts, strength }: Putting, newId: () => str
       });
     if (added.length > 0) sets.set(id, { sends: [...sends, ...added] });
   }
-  const next = changedIn({ targets: all, selected: stand.selected }, sets);
+  const next = changedIn({ ...stand, targets: all }, sets);
   const problem = routingProblem(next.targets);
   if (problem)
     throw new Unfit(problem.code, sayRoutingProblem(problem), {
@@ -201,9 +186,10 @@ export function put(stand: Stand, putting: Putting, newId: () => string): Done {
       field: "how",
       hint: "Put it on the chain.",
     });
-  const { beside, said } = wayOf(how);
-  const { stand: next, onto } =
-    beside === "return"
+  const { beside, cuts, said } = wayOf(how);
+  const { stand: next, onto } = cuts
+    ? ontoChains(cut(stand, newId), putting)
+    : beside === "return"
       ? { stand: ontoReturns(stand, putting, newId), onto: targets }
       : beside === "copy"
         ? { stand: ontoCopies(stand, putting, newId), onto: targets }
@@ -216,20 +202,5 @@ export function put(stand: Stand, putting: Putting, newId: () => string): Done {
       beside === "return" && puts.length > 1
         ? `${count(puts.length, "return")} fed by ${where}`
         : `${nameOfAll(puts)} ${said} ${where}`,
-  };
-}
-
-/** What makes the second of two stands of a session out of the first: rows that came, and fields that are others. */
-export function changesBetween(
-  before: readonly Target[],
-  after: readonly Target[],
-): { readonly made: readonly Target[]; readonly sets: readonly (readonly [Target, Partial<Target>])[] } {
-  const old = new Map(before.map((target) => [target.id, target]));
-  return {
-    made: after.filter(({ id }) => !old.has(id)),
-    sets: after.flatMap((target): [Target, Partial<Target>][] => {
-      const was = old.get(target.id);
-      return was && was !== target ? [[was, target]] : [];
-    }),
   };
 }

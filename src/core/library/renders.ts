@@ -1,6 +1,7 @@
 import type { MixNode } from "../chain/mix";
 import type { Chain } from "../chain/model";
 import type { Medium } from "../media";
+import type { Part } from "../media/part";
 
 export type RenderState = "waiting" | "running" | "done" | "failed" | "cancelled";
 
@@ -8,6 +9,8 @@ export type RenderState = "waiting" | "running" | "done" | "failed" | "cancelled
 interface MaterialItem {
   readonly name: string;
   readonly mediaId: string;
+  /** What of a sound is rendered; all of it where it is left out. */
+  readonly part?: Part;
   readonly chain: Chain;
   /** Percent. */
   readonly strength: number;
@@ -26,6 +29,19 @@ interface MixItem {
   readonly media: Readonly<Record<string, string>>;
   /** Samples a second. */
   readonly sampleRate: number;
+}
+
+/** What is done to a session once all is rendered; `of` tells what the items are renderings of. */
+export interface Aftermath {
+  readonly command: "render-in-place" | "run-routine";
+  readonly input: object;
+  readonly of: readonly string[];
+}
+
+/** What came of it. */
+export interface Outcome {
+  readonly said: string;
+  readonly selected: readonly string[] | null;
 }
 
 export type RenderItem = MaterialItem | MixItem;

@@ -1,4 +1,5 @@
 import { defineMedium } from "./define";
+import type { Part } from "./part";
 
 interface SoundMaterial {
   readonly sampleRate: number;
@@ -10,6 +11,9 @@ interface SoundMaterial {
   readonly repaired?: number;
   /** Pairs of lowest and highest value over the whole, for drawing it small. */
   readonly peaks: readonly number[];
+  /** What of the file a clip uses, where that is not all of it; see `partOf`. Never of a file itself. */
+  readonly part?: Part;
+  readonly whole?: number;
 }
 
 export const audio = defineMedium<SoundMaterial>()({

@@ -1,4 +1,4 @@
-import { bigint, jsonb, pgTable, primaryKey, text, uuid } from "drizzle-orm/pg-core";
+import { bigint, boolean, jsonb, pgTable, primaryKey, text, uuid } from "drizzle-orm/pg-core";
 import { type MediaFacts } from "@/core/library/media";
 import { library } from "./libraries";
 import { now } from "./columns";
@@ -14,6 +14,8 @@ export const media = pgTable(
     name: text().notNull(),
     bytes: bigint({ mode: "number" }).notNull(),
     facts: jsonb().$type<MediaFacts>().notNull(),
+    /** It was made here, by rendering in place; nobody brought it in. */
+    isRendered: boolean().notNull().default(false),
     addedAt: now(),
   },
   (t) => [primaryKey({ columns: [t.libraryId, t.id] })],

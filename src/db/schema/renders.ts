@@ -1,5 +1,5 @@
 import { bigint, index, jsonb, pgTable, real, text, timestamp, uuid } from "drizzle-orm/pg-core";
-import { type RenderItem, type RenderState } from "@/core/library/renders";
+import { type Aftermath, type Outcome, type RenderItem, type RenderState } from "@/core/library/renders";
 import { user } from "./accounts";
 import { library } from "./libraries";
 import { now } from "./columns";
@@ -18,6 +18,9 @@ export const render = pgTable(
     name: text().notNull(),
     format: text().notNull(),
     items: jsonb().$type<readonly RenderItem[]>().notNull(),
+    /** What is done to a session once all is rendered, and what came of that; null where files are wanted. */
+    aftermath: jsonb().$type<Aftermath>(),
+    outcome: jsonb().$type<Outcome>(),
     state: text().$type<RenderState>().notNull().default("waiting"),
     /** 0…1. */
     progress: real().notNull().default(0),

@@ -9,8 +9,9 @@ import {
   text,
   uuid,
 } from "drizzle-orm/pg-core";
-import { type Send } from "@/core/library/entities";
+import { type Origin, type Send } from "@/core/library/entities";
 import { type TargetKind } from "@/core/media";
+import { type Part } from "@/core/media/part";
 import { fractionalIndex, version } from "./columns";
 import { library } from "./libraries";
 import { benchSession } from "./session";
@@ -29,6 +30,10 @@ export const target = pgTable(
     name: text().notNull(),
     /** Null for tracks, buses, returns and outputs, which only pass on what feeds them. */
     mediaId: text(),
+    /** What of its material it uses; null is all of it. */
+    part: jsonb().$type<Part>(),
+    /** What it was before it was rendered in place. */
+    origin: jsonb().$type<Origin>(),
     position: fractionalIndex().notNull(),
     /** The target that its sound goes to; null goes straight out. */
     feedsId: uuid(),

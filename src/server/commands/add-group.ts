@@ -29,6 +29,8 @@ export const addGroup = carryOut(shape, async (ledger, { sessionId, kind, name }
     kind,
     name,
     mediaId: null,
+    part: null,
+    origin: null,
     position: generateKeyBetween(await lastTargetPlace(ledger, sessionId), null),
     feedsId: null,
     at: 0,

@@ -41,6 +41,8 @@ export const addTargets = carryOut(shape, async (ledger, { sessionId, items }, m
       kind: ownKind(session.medium),
       name,
       mediaId,
+      part: null,
+      origin: null,
       position: places[i],
       feedsId: null,
       at: 0,

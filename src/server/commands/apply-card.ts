@@ -6,7 +6,7 @@ export const applyCard = carryOut(
   shape,
   async (
     ledger,
-    { sessionId, targetIds, cardId, contentVersion, strength, how, at, keys, browsing },
+    { sessionId, targetIds, cardId, contentVersion, strength, how, at, range, keys, browsing },
     member,
   ) => {
     const card = await cardToPut(ledger, cardId, contentVersion);
@@ -16,6 +16,7 @@ export const applyCard = carryOut(
       puts: [card],
       how,
       at,
+      range,
       strength,
     });
     const counted = keys !== undefined && browsing !== undefined ? { keys, browsing } : null;

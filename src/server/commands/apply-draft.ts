@@ -7,7 +7,7 @@ import { storedChain } from "../stored-chain";
 
 export const applyDraft = carryOut(
   shape,
-  async (ledger, { sessionId, targetIds, parts, how, at, strength }, member) => {
+  async (ledger, { sessionId, targetIds, parts, how, at, range, strength }, member) => {
     const puts: Put[] = [];
     for (const part of parts)
       if ("cardId" in part) puts.push(await cardToPut(ledger, part.cardId, part.contentVersion));
@@ -19,7 +19,15 @@ export const applyDraft = carryOut(
           });
         puts.push({ said: `“${part.name}”`, name: part.name, chain, pin: null });
       }
-    const { onto, summary } = await putOnTargets(ledger, { sessionId, targetIds, puts, how, at, strength });
+    const { onto, summary } = await putOnTargets(ledger, {
+      sessionId,
+      targetIds,
+      puts,
+      how,
+      at,
+      range,
+      strength,
+    });
     const used = [...new Set(puts.flatMap(({ pin }) => pin?.cardId ?? []))];
     const habits = await noteUses(
       ledger,

@@ -1,6 +1,7 @@
 import { v7 as newId } from "uuid";
 import { applyPicks as shape } from "@/core/api/commands/apply-picks";
-import { put, type Stand } from "@/core/library/putting";
+import { put } from "@/core/library/putting";
+import type { Stand } from "@/core/library/stand";
 import { count, countTargets } from "@/core/library/words";
 import { carryOut } from "../command";
 import { cardToPut, noteUses, standAnew, wholeStand } from "../putting";

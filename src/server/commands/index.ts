@@ -64,6 +64,9 @@ import { applyDraft } from "./apply-draft";
 import { carryOver } from "./carry-over";
 import { applyPicks } from "./apply-picks";
 import { runRoutine } from "./run-routine";
+import { renderInPlace } from "./render-in-place";
+import { bringBack } from "./bring-back";
+import { cutTargets } from "./cut-targets";
 import { removeRoutine } from "./remove-routine";
 import { keepRoutine } from "./keep-routine";
 import { setChain } from "./set-chain";
@@ -137,6 +140,9 @@ const carriedOut: { readonly [N in CommandName]: Command<N, InputOf<N>, ResultOf
   "carry-over": carryOver,
   "apply-picks": applyPicks,
   "run-routine": runRoutine,
+  "render-in-place": renderInPlace,
+  "bring-back": bringBack,
+  "cut-targets": cutTargets,
   "remove-routine": removeRoutine,
   "keep-routine": keepRoutine,
   "set-chain": setChain,

@@ -2,15 +2,22 @@ import { mkdir, rename, rm, stat } from "node:fs/promises";
 import { join } from "node:path";
 import { fileName, fileNames } from "@/core/library/file-names";
 import { database } from "@/db/connection";
+import { noteMedia } from "@/db/media";
+import { readMember } from "@/db/replica";
 import { withLock } from "@/db/locks";
 import { moveRender, nextRenders, readRender, type RenderRow } from "@/db/renders";
 import { UnreadableMedia } from "@/media/process";
 import { renderFile } from "@/media/render-file";
 import { renderMixFile } from "@/media/render-mix";
-import { resultFormats, type ResultFormat } from "@/core/library/renders";
+import { resultFormats, type Aftermath, type ResultFormat } from "@/core/library/renders";
 import { MissingEffects, sayNote, type MediaNote } from "@/media/results";
 import type { SoundFormat } from "@/media/sound-sink";
-import { originalPath, planesPath } from "../media-store";
+import { run } from "../command";
+import { findCommand } from "../commands";
+import { decoding } from "../decoding/decoding";
+import { NoRoom, originalPath, planesPath } from "../media-store";
+import { Refusal } from "../refusal";
+import { roomOf } from "../room";
 import { resultFolder, resultPath } from "./render-store";
 import { zipFiles } from "./zip";
 
@@ -19,22 +26,21 @@ const lookEvery = 300;
 
 class Cancelled extends Error {}
 
-/** Renders all items into the result; returns the name under which it is offered. */
+/** Renders all items into files of their own; gives where these lie. */
 async function renderItems(
-  { id, name, items, format: wanted }: RenderRow,
+  { id, items, format: wanted }: RenderRow,
   onProgress: (share: number) => void,
   onNote: (words: string) => void,
   signal: AbortSignal,
-): Promise<string> {
+): Promise<string[]> {
   const format = wanted as ResultFormat;
-  const { extension } = resultFormats[format];
   const folder = resultFolder(id);
   // What a worker that died left behind is of no use.
   await rm(folder, { recursive: true, force: true });
   await mkdir(folder, { recursive: true });
-  const names = fileNames(items.map((item) => item.name)).map((n) => `${n}.${extension}`);
+  const paths = items.map((_, i) => join(folder, `item-${i}`));
   for (const [i, item] of items.entries()) {
-    const output = join(folder, `item-${i}`);
+    const output = paths[i];
     const said = (note: MediaNote) =>
       onNote(items.length > 1 ? `“${item.name}”: ${sayNote(note)}` : sayNote(note));
     const hooks = {
@@ -54,24 +60,66 @@ async function renderItems(
       await renderFile(
         originalPath(item.mediaId),
         output,
-        { chain: item.chain, strength: item.strength, format, pathOf },
+        { chain: item.chain, strength: item.strength, format, part: item.part, pathOf },
         hooks,
       );
   }
-  if (items.length === 1) {
-    await rename(join(folder, "item-0"), resultPath(id));
-    return names[0];
+  return paths;
+}
+
+/** Puts what was rendered together to be fetched. */
+async function offer(
+  { id, name, items, format }: RenderRow,
+  paths: readonly string[],
+): Promise<Pick<RenderRow, "fileName" | "bytes">> {
+  const { extension } = resultFormats[format as ResultFormat];
+  const names = fileNames(items.map((item) => item.name)).map((n) => `${n}.${extension}`);
+  if (paths.length === 1) await rename(paths[0], resultPath(id));
+  else {
+    await zipFiles(
+      resultPath(id),
+      paths.map((path, i) => ({ path, name: names[i] })),
+    );
+    await Promise.all(paths.map((path) => rm(path)));
   }
-  const files = names.map((n, i) => ({ path: join(folder, `item-${i}`), name: n }));
-  await zipFiles(resultPath(id), files);
-  await Promise.all(files.map(({ path }) => rm(path)));
-  return `${fileName(name)}.zip`;
+  const { size } = await stat(resultPath(id));
+  return { fileName: paths.length === 1 ? names[0] : `${fileName(name)}.zip`, bytes: size };
+}
+
+/**
+ * Takes what was rendered into the library and changes the session that asked for it, once, however often it is tried.
+ * Throws a Refusal where the session, or who asked, is not any more as it was.
+ */
+async function putInPlace(
+  { id, libraryId, memberId, items }: RenderRow,
+  { command, input, of }: Aftermath,
+  paths: readonly string[],
+): Promise<Pick<RenderRow, "outcome">> {
+  const member = await readMember(database(), libraryId, memberId);
+  if (!member) throw new Refusal(403, "no-member", "Who asked for it is no member any more.");
+  const rendered = [];
+  for (const [i, path] of paths.entries()) {
+    const { left } = await roomOf(member);
+    const stored = await decoding.store(path, left);
+    await noteMedia(database(), { libraryId, name: items[i].name, isRendered: true, ...stored });
+    rendered.push({ of: of[i], mediaId: stored.id });
+  }
+  await rm(resultFolder(id), { recursive: true, force: true });
+  const { change, result } = await run(
+    findCommand(command),
+    { ...member, scope: null },
+    { requestId: id, ...input, rendered },
+  );
+  const { selected = null } = result as { selected?: readonly string[] };
+  return { outcome: { said: change?.summary ?? "nothing to change", selected } };
 }
 
 /** What went wrong, in words, where trying again would not help; undefined where it may. */
 function lastingProblem(error: unknown): string | undefined {
   if (error instanceof UnreadableMedia) return `The material cannot be read: ${error.message}.`;
   if (error instanceof MissingEffects) return error.message;
+  if (error instanceof Refusal && error.status < 500) return error.message;
+  if (error instanceof NoRoom) return "There is no room for it in the library.";
   for (let e: unknown = error; e instanceof Error; e = e.cause) {
     if ((e as { code?: string }).code === "ENOSPC") return "There is no room left on the server's disk.";
     if ((e as { code?: string }).code === "ENOENT") return "The material is not in the store any more.";
@@ -98,19 +146,20 @@ export async function carryOutRender(id: string): Promise<boolean> {
     }, lookEvery);
     try {
       const notes: string[] = [];
-      const offered = await renderItems(
+      const paths = await renderItems(
         row,
         (share) => (progress = share),
         (words) => notes.push(words),
         stop.signal,
       );
-      const { size } = await stat(resultPath(id));
+      // Who has cancelled it meanwhile wants nothing changed; after that it is too late.
+      if (!(await moveRender(db, id, ["running"], { progress: 1 }))) throw new Cancelled();
+      const came = row.aftermath ? await putInPlace(row, row.aftermath, paths) : await offer(row, paths);
       if (
-        !(await moveRender(db, id, ["running"], {
+        !(await moveRender(db, id, row.aftermath ? ["running", "cancelled"] : ["running"], {
           state: "done",
           progress: 1,
-          fileName: offered,
-          bytes: size,
+          ...came,
           notes,
           endedAt: new Date(),
         }))

@@ -150,6 +150,7 @@ const sound: SoundHere = {
   range: { start: 1000, end: 2000 },
   frames: 4000,
   sampleRate: 1000,
+  position: () => null,
   toggle: () => undefined,
   setSide: () => undefined,
   setInMix: () => undefined,
@@ -605,6 +606,7 @@ describe("searches in the library", () => {
       "put-before Alt+Enter",
       "put-at Ctrl+Enter",
       "put-missing Alt+Shift+Enter",
+      "put-range Ctrl+Alt+Shift+Enter",
       "put-return Ctrl+Shift+Enter",
       "put-parallel Ctrl+Alt+Enter",
     ]);

@@ -19,7 +19,7 @@ import { fold } from "@/core/text/fold";
 import { useVocabulary } from "../data/vocabulary";
 import type { Scope } from "../frame/finding";
 import { findScope } from "../library/places";
-import { placedAt, putOn, wayOf, waysFor, type WayId } from "@/core/chain/ways";
+import { placedAt, putOn, wayOf, type WayId } from "@/core/chain/ways";
 import { sayEffects } from "@/core/chain/describe";
 import { draftChain, emptyDraft, gathered, type Draft } from "@/core/chain/draft";
 import { usualWay, type MemberSettings } from "@/core/library/media";
@@ -38,7 +38,7 @@ import { useStore } from "../data/store";
 import { longestChain } from "@/core/chain/model";
 import type { EffectDefinition } from "@/core/effects/define";
 import { DraftLine } from "../bench/draft-tray";
-import type { Bench, PutItem } from "../bench/use-bench";
+import { offeredWays, type Bench, type PutItem } from "../bench/use-bench";
 import { applyPlace } from "../actions/apply";
 import { wayOfKeys } from "../actions/apply/put-ways";
 import { useActions } from "../actions/use-actions";
@@ -124,7 +124,7 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, settingAt, onClose
   const { target, query, isAnswered, result, hits, headings, effects, likes, liked, why } = found;
   const { settings } = data.member;
   const way = usualWay(settings, target.kind);
-  const ways = waysFor(target.medium);
+  const ways = offeredWays(bench, target.medium);
   const { draft, setDraft } = useDraft(target.medium);
   const { targets } = bench;
   const { ids: selectedIds } = bench.selection;
@@ -261,7 +261,7 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, settingAt, onClose
       return;
     }
     if (routine && index === undefined && how === way) {
-      bench.runRoutine(routine.id);
+      bench.runRoutine(routine);
       return onClose();
     }
     // An alias of a saved search leads into it.

@@ -8,7 +8,7 @@ import { media as mediaFacts, workingMedia, type Medium, type WorkingMedium } fr
 import { count } from "@/core/library/words";
 import type { Specimen } from "@/workers/alike-messages";
 import type { Bench } from "../bench/use-bench";
-import { copyUrl } from "../bench/use-picture";
+import { copyUrl, materialOf, soundSource } from "../data/material";
 import type { Alike } from "../data/alike";
 import { sayError, useDesk } from "../data/desk";
 import type { Contents } from "../data/contents";
@@ -51,11 +51,8 @@ function specimenOf(libraryId: string, media: Media | undefined): Specimen | nul
   if (!media) return null;
   const { facts, id } = media;
   switch (facts.kind) {
-    case "audio": {
-      const { channels, frames, sampleRate, mask } = facts;
-      const source = { url: copyUrl(libraryId, id, "planes"), channels, frames, sampleRate, mask };
-      return { medium: "audio", source, start: 0, end: frames };
-    }
+    case "audio":
+      return { medium: "audio", source: soundSource(libraryId, id, facts), start: 0, end: facts.frames };
     case "image":
       return { medium: "image", source: { url: copyUrl(libraryId, id, "preview"), ...facts.preview } };
     default:
@@ -131,9 +128,8 @@ export function useLikeness(what: LikeWhat | null, bench: Bench): Likenesses {
   // A card is compared with those of its own medium, whatever is selected.
   const asked = what?.kind === "card" ? what.card.medium : (lead?.chain.medium ?? session.session.medium);
   const medium = workingMedia.find((one) => one === asked);
-  const material = lead?.mediaId ? session.media.get(lead.mediaId) : undefined;
-  const reference =
-    what?.kind === "reference" && what.target.mediaId ? session.media.get(what.target.mediaId) : undefined;
+  const material = lead ? materialOf(session.media, lead) : undefined;
+  const reference = what?.kind === "reference" ? materialOf(session.media, what.target) : undefined;
   // What changes in the library meanwhile does not begin it anew.
   const cards = useRef(data.replica.card);
   useEffect(() => {

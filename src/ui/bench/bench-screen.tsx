@@ -10,6 +10,7 @@ import type { BenchHere } from "../actions/bench/here";
 import { useActions } from "../actions/use-actions";
 import { ApplyBar } from "../apply/apply-bar";
 import { sayError, useDesk } from "../data/desk";
+import { materialOf } from "../data/material";
 import type { SessionData } from "../data/library-data";
 import { usualWay } from "@/core/library/media";
 import { queryOf, stagesOf } from "@/core/library/stages";
@@ -185,9 +186,13 @@ export function BenchScreen({ session }: { session: SessionData }) {
     bringUp: (cardId) => void bringUp(cardId),
   };
   const opened = useActions(benchPlace, here, {
-    note: selected.length > 0 ? `on ${countTargets(selected)}` : undefined,
+    note: bench.inPlace
+      ? `rendering ${Math.round(bench.inPlace.progress * 100)} %`
+      : selected.length > 0
+        ? `on ${countTargets(selected)}`
+        : undefined,
   });
-  const media = lead?.mediaId ? session.media.get(lead.mediaId) : undefined;
+  const media = lead ? materialOf(session.media, lead) : undefined;
   const Viewer = roomOf(media?.facts.kind)?.Viewer;
 
   return (

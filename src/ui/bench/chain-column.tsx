@@ -5,10 +5,11 @@ import { useMemo } from "react";
 import { chainText, fingerprint } from "@/core/chain/fingerprint";
 import type { EffectSetting } from "@/core/chain/model";
 import { percent } from "@/core/effects/parameter";
-import type { Target } from "@/core/library/entities";
+import type { Origin, Target } from "@/core/library/entities";
 import { movedTo } from "@/core/library/drop";
 import { outOfOrder } from "@/core/library/stages";
 import { pathOf } from "@/core/library/tree";
+import { count } from "@/core/library/words";
 import { ActionButton } from "../actions/action-button";
 import type { BenchHere } from "../actions/bench/here";
 import { chainPlace } from "../actions/chain";
@@ -41,6 +42,23 @@ interface ChainColumnProps {
   /** The setting that is open, by its place. */
   readonly open: number | null;
   readonly onOpen: (index: number | null) => void;
+}
+
+/** What the material was rendered from, in place, and the way back. */
+function MadeFrom({ origin: { chain, cardId, cardVersion } }: { readonly origin: Origin }) {
+  const { data } = useDesk();
+  const card = cardId === null ? undefined : data.replica.card.get(cardId);
+  const from = card ? `“${card.name}”, version ${cardVersion}` : count(chain.settings.length, "setting");
+  const isOld = card !== undefined && card.contentVersion !== cardVersion;
+  return (
+    <Box as="section" aria-label="Rendered in place" mt="12px" fontSize="sm" color="muted">
+      {`The material was rendered in place with ${from}${isOld ? `; version ${card.contentVersion} is there` : ""}.`}
+      <HStack gap="4px" mt="4px" ml="-8px">
+        <ActionButton action="bench.bring-back" short />
+        {isOld && <ActionButton action="bench.render-again" short />}
+      </HStack>
+    </Box>
+  );
 }
 
 /** The lead target's chain as an index card: settings in order, strength below, keep and add under it. */
@@ -149,6 +167,7 @@ export function ChainColumn({ bench, target, here, onSetting, open, onOpen }: Ch
           </>
         )}
       </IndexCard>
+      {target.origin && <MadeFrom origin={target.origin} />}
       <HStack mt="16px" gap="8px">
         <ActionButton action="chain.keep" main />
         <ActionButton action="chain.add" />

@@ -16,7 +16,7 @@ import {
   type Draft,
   type DraftPart,
 } from "@/core/chain/draft";
-import { placedAt, putOn, wayOf, waysFor } from "@/core/chain/ways";
+import { placedAt, putOn, wayOf } from "@/core/chain/ways";
 import { combination } from "@/core/keys/combination";
 import { movedTo } from "@/core/library/drop";
 import { usualWay } from "@/core/library/media";
@@ -30,7 +30,7 @@ import { useDesk } from "../data/desk";
 import { Sortable, useSortableRow } from "../parts/sortable";
 import { KeepDialog } from "./keep-dialog";
 import { RoutineDialog } from "./routine-dialog";
-import type { Bench } from "./use-bench";
+import { offeredWays, type Bench } from "./use-bench";
 
 /** What is said of a setting: where it comes from, and what it does where that says less. */
 const nameOf = ({ of, setting }: DraftPart): string => {
@@ -297,7 +297,7 @@ function DraftKeys({ bench, lead, draft, at, settingAt, change, keep, onLeave }:
       puts: "the draft",
       found: parts.length,
       way,
-      ways: waysFor(medium),
+      ways: offeredWays(bench, medium),
       settingAt,
       count: parts.length,
       at,

@@ -1,6 +1,7 @@
 import { Box, chakra, HStack } from "@chakra-ui/react";
 import { useState, type ReactNode } from "react";
 import type { Chain } from "@/core/chain/model";
+import { sayClock } from "@/core/text/clock";
 import type { RenderedLoop, SoundMeasures } from "@/workers/render-messages";
 import { ActionButton } from "../actions/action-button";
 import { useActions } from "../actions/use-actions";
@@ -14,10 +15,6 @@ import { SpectrumChart } from "./spectrum-chart";
 import type { Loop, Range } from "./use-loop";
 import { useMeasures } from "./use-measures";
 
-const clock = (seconds: number) => {
-  const whole = Math.floor(seconds);
-  return `${String(Math.floor(whole / 60)).padStart(2, "0")}:${String(whole % 60).padStart(2, "0")}.${String(Math.floor((seconds - whole) * 100)).padStart(2, "0")}`;
-};
 const level = (value: number, unit: string) =>
   Number.isFinite(value) ? `${value < 0 ? "−" : ""}${Math.abs(value).toFixed(1)} ${unit}` : `silent`;
 const signed = (value: number) => `${value >= 0 ? "+" : "−"}${Math.abs(value).toFixed(1)} dB`;
@@ -67,7 +64,7 @@ export function LoopFrame({
   onZoom,
   children,
 }: LoopFrameProps) {
-  const { toggle, setSide, side, playing } = loop;
+  const { toggle, setSide, side, playing, position } = loop;
   const [chart, setChart] = useState<Chart>("curves");
   const measuredBefore = useMeasures(loop.before, chart !== "curves", measureBefore);
   const measuredAfter = useMeasures(loop.after, chart !== "curves", measureAfter);
@@ -79,6 +76,7 @@ export function LoopFrame({
     range,
     frames,
     sampleRate,
+    position,
     toggle,
     setSide,
     setInMix: onInMix,
@@ -109,7 +107,7 @@ export function LoopFrame({
             textStyle="figure"
             color="muted"
             truncate
-          >{`${clock(range.start / sampleRate)} – ${clock(range.end / sampleRate)} · ${facts}`}</chakra.div>
+          >{`${sayClock(range.start / sampleRate)} – ${sayClock(range.end / sampleRate)} · ${facts}`}</chakra.div>
         </Box>
         <HStack gap="10px" flexShrink={0}>
           <ActionButton action="sound.in-mix" short />

@@ -27,6 +27,7 @@ import { sheetPlace } from "../actions/sheet";
 import { useActions } from "../actions/use-actions";
 import { useContent } from "../data/contents";
 import { useDesk } from "../data/desk";
+import { materialOf } from "../data/material";
 import { Turns, type Turn } from "../data/turns";
 import { roomOf } from "../media";
 import { useListed } from "./candidates";
@@ -103,7 +104,7 @@ export function ProofSheetView({ bench, sheet, from, onChange, onClose }: ProofS
     () =>
       sheet.targets.flatMap((id) => {
         const target = bench.targets.find((one) => one.id === id);
-        const media = target?.mediaId ? session.media.get(target.mediaId) : undefined;
+        const media = target && materialOf(session.media, target);
         return target && media ? [{ target, media }] : [];
       }),
     [sheet.targets, bench.targets, session.media],
@@ -111,8 +112,8 @@ export function ProofSheetView({ bench, sheet, from, onChange, onClose }: ProofS
   const chosenCard = cards[column];
   const chosenRow = targets[row];
   const way = usualWay(member.settings, chosenRow?.target.kind ?? "");
-  // A place in a chain belongs to one of them.
-  const how = way === "at" ? "after" : way;
+  // A place in a chain, and a range, belong to one of them.
+  const how = way === "at" || way === "range" ? "after" : way;
   const nameOf = (card: CardHead | undefined, at: number) =>
     blind ? `number ${at + 1}` : card ? `“${card.name}”` : "";
   const onKey = (event: KeyboardEvent) => {

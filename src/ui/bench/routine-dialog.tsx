@@ -45,6 +45,9 @@ const simpleSteps: readonly Step[] = [
   ...targetKinds.map((which): Step => ({ kind: "choose", which })),
   ...[25, 50, 75, 100].map((strength): Step => ({ kind: "strength", strength })),
   ...[-12, -6, -3, 0].map((level): Step => ({ kind: "level", level })),
+  ...[-50, -10, 10, 50, 250].map((grow): Step => ({ kind: "range", grow })),
+  { kind: "cut" },
+  { kind: "render" },
 ];
 const nameless = () => "";
 

@@ -8,13 +8,12 @@ import { useDesk } from "../data/desk";
 import type { Media } from "@/core/api/operations/session-replica";
 import { benchResult, useBenchResult } from "./bench-result";
 import { LoopFrame } from "./loop-frame";
+import { onTimeline, rangeOn } from "./marked";
 import { useLoop, type Hearing, type Range } from "./use-loop";
 import { useMix } from "./use-mix";
-import { copyUrl } from "./use-picture";
+import { soundSource } from "../data/material";
 import { Waveform } from "./waveform";
 
-/** What is looped of new material: long enough to judge, short enough to render at once. Seconds. */
-const firstRange = { start: 1, length: 4 };
 const untouched = emptyChain("audio");
 const largestZoom = 256;
 
@@ -22,23 +21,12 @@ const largestZoom = 256;
 export function SoundViewer({ bench, target, media }: ViewerProps) {
   const { libraryId, renderer } = useDesk();
   const result = useBenchResult();
-  const { audition, inMix, setInMix } = bench;
+  const { audition, inMix, setInMix, marked, mark } = bench;
   const facts = media.facts as Extract<Media["facts"], { kind: "audio" }>;
-  const { frames, sampleRate, channels, mask } = facts;
-  const first = useMemo<Range>(() => {
-    const start = Math.min(
-      firstRange.start * sampleRate,
-      Math.max(0, frames - firstRange.length * sampleRate),
-    );
-    return { start, end: Math.min(frames, start + firstRange.length * sampleRate) };
-  }, [frames, sampleRate]);
-  const [ranges, setRanges] = useState<ReadonlyMap<string, Range>>(new Map());
-  const range = ranges.get(media.id) ?? first;
-  const { start, end } = range;
-  const setRange = useMemo(
-    () => (next: Range) => setRanges((all) => new Map(all).set(media.id, next)),
-    [media.id],
-  );
+  const { frames, sampleRate, channels } = facts;
+  const { start, end } = rangeOn(target, facts, marked);
+  const range = useMemo<Range>(() => ({ start, end }), [start, end]);
+  const setRange = useCallback((next: Range) => mark(target, next), [mark, target]);
   const [zoom, setZoom] = useState(1);
   const onZoom = useCallback(
     (by: 2 | 0.5) => setZoom((now) => Math.min(largestZoom, Math.max(1, now * by))),
@@ -47,10 +35,7 @@ export function SoundViewer({ bench, target, media }: ViewerProps) {
   const chain = audition?.chain ?? target.chain;
   const strength = audition?.strength ?? target.strength;
 
-  const source = useMemo(
-    () => ({ url: copyUrl(libraryId, media.id, "planes"), channels, frames, sampleRate, mask }),
-    [libraryId, media.id, channels, frames, sampleRate, mask],
-  );
+  const source = useMemo(() => soundSource(libraryId, media.id, facts), [libraryId, media.id, facts]);
   const before = useMemo<Hearing>(
     () => () =>
       renderer.loop({ place: "viewer before", chain: untouched, strength: 100, source, start, end }),
@@ -77,10 +62,7 @@ export function SoundViewer({ bench, target, media }: ViewerProps) {
     },
     [renderer, source, name, chain, strength, start, end, result],
   );
-  const seconds = useMemo(
-    () => ({ start: target.at + start / sampleRate, end: target.at + end / sampleRate }),
-    [target.at, start, end, sampleRate],
-  );
+  const seconds = useMemo(() => onTimeline(target, facts, range), [target, facts, range]);
   const mix = useMix(bench, inMix, null, seconds);
   const loop = useLoop(mix?.before ?? before, mix?.after ?? after, mix?.sampleRate ?? sampleRate);
   return (

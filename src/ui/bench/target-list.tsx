@@ -9,6 +9,7 @@ import { capital } from "@/core/library/words";
 import { dropBefore } from "@/core/library/drop";
 import { may } from "@/core/library/roles";
 import { useDesk } from "../data/desk";
+import { materialOf } from "../data/material";
 import { useListKeys } from "../parts/use-list-keys";
 import { pressRow, type RowPress } from "../parts/row-press";
 import { Sortable } from "../parts/sortable";
@@ -24,7 +25,7 @@ import type { Bench } from "./use-bench";
 function sayTarget(target: Target, card: string | undefined, file: string | undefined): string {
   const strength = target.strength === 100 ? "" : ` · ${target.strength} %`;
   const on = target.chain.settings.length === 0 ? "no card" : `${card ?? "shaped by hand"}${strength}`;
-  return file === undefined ? on : `${file} · ${on}`;
+  return [file, target.origin && "rendered in place", on].filter(Boolean).join(" · ");
 }
 
 /** The session's targets. Arrows move, with Shift they extend; Ctrl+A takes all. */
@@ -129,7 +130,7 @@ export function TargetList({ bench }: { bench: Bench }) {
       >
         <Sortable ids={order} disabled={!allowed} onDrop={onDrop}>
           {targets.map((target) => {
-            const media = target.mediaId === null ? undefined : session.media.get(target.mediaId);
+            const media = materialOf(session.media, target);
             const card =
               target.cardId === null
                 ? undefined

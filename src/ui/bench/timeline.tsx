@@ -1,6 +1,7 @@
 import { Box, chakra } from "@chakra-ui/react";
 import { useCallback, useRef, type PointerEvent } from "react";
 import type { Target } from "@/core/library/entities";
+import { materialOf } from "../data/material";
 import type { Bench } from "./use-bench";
 import { usePlayhead } from "./use-playhead";
 import { Wave } from "./wave";
@@ -26,7 +27,7 @@ export function Timeline({ bench, length, range, feeders, position, onRange }: T
   const dragFrom = useRef<number | null>(null);
   const strong = new Set(feeders.map((f) => f.id));
   const clips = targets.flatMap((target) => {
-    const facts = target.mediaId === null ? undefined : session.media.get(target.mediaId)?.facts;
+    const facts = materialOf(session.media, target)?.facts;
     return facts?.kind === "audio" ? [{ target, facts }] : [];
   });
   const head = usePlayhead(

@@ -1,13 +1,18 @@
 import { useQueryClient } from "@tanstack/react-query";
+import type { Medium } from "@/core/media";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { v7 as newId } from "uuid";
 import { chainText } from "@/core/chain/fingerprint";
 import { longestChain, type Chain } from "@/core/chain/model";
 import type { EffectDefinition } from "@/core/effects/define";
 import { normaliseChain } from "@/core/chain/values";
-import type { CardHead, Target } from "@/core/library/entities";
-import { putOn as chainWith, wayOf, type WayId } from "@/core/chain/ways";
+import type { CardHead, Routine, Target } from "@/core/library/entities";
+import type { TimeRange } from "@/core/library/stand";
+import type { InPlaceWork } from "@/core/api/commands/in-place-input";
+import { askInPlace } from "@/core/api/operations/ask-in-place";
+import { putOn as chainWith, wayOf, waysFor, type WayId } from "@/core/chain/ways";
 import type { InputOf } from "@/core/api/commands";
-import { mostSteps, type Step } from "@/core/library/steps";
+import { mostSteps, mustRender, type Step } from "@/core/library/steps";
 import { learnt, stepOf } from "@/core/library/steps/learn";
 import { effectName } from "@/core/chain/describe";
 import { shown, type Edit, type Overlay } from "@/core/library/overlay";
@@ -16,12 +21,17 @@ import { byPosition } from "@/core/library/order";
 import { browsingKeys, mostKeys } from "@/core/library/use";
 import { exceptionsOf } from "@/core/library/series";
 import { countTargets, sayPiece } from "@/core/library/words";
+import { ask } from "../data/api";
 import { sayError, sentence, useDesk } from "../data/desk";
+import { followRender } from "../data/follow-render";
+import { materialOf } from "../data/material";
 import { sessionKey } from "../data/library-data";
 import type { SessionData } from "../data/library-data";
 import { rememberTarget } from "../data/last-targets";
 import { useStore } from "../data/store";
 import { BenchEdits, type Conflict, type Shape } from "./edits";
+import { markedOn, onTimeline, rangeOn, type Marked } from "./marked";
+import type { Range } from "./use-loop";
 import { useDefaults, type Defaults } from "./use-defaults";
 import { useSelection, type Selection } from "../parts/use-selection";
 
@@ -76,7 +86,18 @@ export interface Bench {
    */
   putAll(items: readonly PutItem[], how: Applying): Promise<boolean>;
   /** Takes the steps of a routine on what is selected, and selects what they chose. */
-  runRoutine(routineId: string): void;
+  runRoutine(routine: Routine): void;
+  /** What is marked of every target, and what else of one. */
+  readonly marked: Marked;
+  mark(target: Target, range: Range): void;
+  /** The stretch of the timeline that is marked on the lead target; null where that has no sound of its own. */
+  readonly range: TimeRange | null;
+  /** Cuts what is selected at the ends of the marked range. */
+  cut(): void;
+  /** Renders what is selected in place; of it the marked range alone, or anew with the newest contents of its cards. */
+  renderInPlace(what: "all" | "range" | "again"): void;
+  /** What is being rendered in place, and how far that is (0…1). */
+  readonly inPlace: { readonly name: string; readonly progress: number } | null;
   /** What was done here last, as steps for whatever is selected another time. */
   readonly learnt: readonly Step[];
   /** What effects begin with. */
@@ -95,6 +116,10 @@ export interface Bench {
   takeBack(direction: "undo" | "redo"): Promise<void>;
 }
 
+/** The ways to put something on that there are here and now: onto a range only where one is marked. */
+export const offeredWays = ({ range }: Pick<Bench, "range">, medium: Medium): readonly WayId[] =>
+  waysFor(medium).filter((way) => range !== null || !wayOf(way).cuts);
+
 const overlayOf = ({ overlay }: { readonly overlay: Overlay }) => overlay;
 const firstConflict = ({ conflicts }: { readonly conflicts: readonly Conflict[] }) => conflicts[0] ?? null;
 
@@ -107,6 +132,12 @@ export function useBench(session: SessionData): Bench {
   const client = useQueryClient();
   const [audition, setAudition] = useState<Audition | null>(null);
   const [inMix, setInMix] = useState(false);
+  const [marked, setMarked] = useState<Marked>(new Map());
+  const mark = useCallback(
+    (target: Target, range: Range) => setMarked((now) => markedOn(now, target, range)),
+    [],
+  );
+  const [inPlace, setInPlace] = useState<Bench["inPlace"]>(null);
 
   const { id: sessionId } = session.session;
   const known = useCallback(
@@ -166,9 +197,14 @@ export function useBench(session: SessionData): Bench {
 
   // What callbacks need of the latest render, without being made anew by it.
   const { data } = desk;
-  const latest = useRef({ targets, selected, lead, data });
+  const facts = lead && materialOf(session.media, lead)?.facts;
+  const range = useMemo(
+    () => (lead && facts?.kind === "audio" ? onTimeline(lead, facts, rangeOn(lead, facts, marked)) : null),
+    [lead, facts, marked],
+  );
+  const latest = useRef({ targets, selected, lead, data, range });
   useEffect(() => {
-    latest.current = { targets, selected, lead, data };
+    latest.current = { targets, selected, lead, data, range };
   });
 
   const decide = useCallback(
@@ -201,7 +237,7 @@ export function useBench(session: SessionData): Bench {
   const editsOf = useCallback(
     (ids: readonly string[], chain: Chain, { how, at, strength }: Applying, pin: Edit) => {
       const sent = new Map<string, Edit>();
-      if (wayOf(how).beside) return sent;
+      if (wayOf(how).beside || wayOf(how).cuts) return sent;
       for (const t of latest.current.targets.filter(({ id }) => ids.includes(id))) {
         const next = chainWith(t.chain, chain, how, at);
         if (how === "missing" && next.settings.length === t.chain.settings.length) continue;
@@ -233,10 +269,16 @@ export function useBench(session: SessionData): Bench {
     [edits, tell],
   );
 
+  /** What a way asks for besides: the place of the chosen setting, or what is marked. */
+  const placeOf = useCallback(({ how, at }: Applying) => {
+    const { range } = latest.current;
+    return { ...(how === "at" && { at }), ...(wayOf(how).cuts && range && { range }) };
+  }, []);
+
   /** Puts a content on some targets: seen at once, saved behind it. */
   const putOn = useCallback(
     (ids: readonly string[], card: CardHead, chain: Chain, applying: Applying) => {
-      const { how, at, strength, keys } = applying;
+      const { how, strength, keys } = applying;
       const browsed = (one: CardHead) => {
         const { replica, shelf } = latest.current.data;
         return browsingKeys(one, replica.folder, shelf);
@@ -250,13 +292,13 @@ export function useBench(session: SessionData): Bench {
           contentVersion: card.contentVersion,
           strength,
           how,
-          ...(how === "at" && { at }),
+          ...placeOf(applying),
           ...(keys !== undefined && { keys: Math.min(mostKeys, keys), browsing: browsed(card) }),
         }));
         library.takeHabits(result.habits);
       });
     },
-    [showAhead, editsOf, send, sessionId, library],
+    [showAhead, editsOf, placeOf, send, sessionId, library],
   );
 
   const putAll = useCallback(
@@ -290,7 +332,7 @@ export function useBench(session: SessionData): Bench {
           ),
           how,
           strength,
-          ...(how === "at" && { at }),
+          ...placeOf(applying),
         }));
         library.takeHabits(result.habits);
         tell({
@@ -299,7 +341,7 @@ export function useBench(session: SessionData): Bench {
         });
       });
     },
-    [showAhead, editsOf, send, tell, sessionId, library],
+    [showAhead, editsOf, placeOf, send, tell, sessionId, library],
   );
 
   /** Cards whose content is still on its way; one after another, as they were asked for. */
@@ -410,9 +452,58 @@ export function useBench(session: SessionData): Bench {
   );
 
   const { these } = selection;
-  const runRoutine = useCallback(
-    (routineId: string) => {
+  const { libraryId } = desk;
+  /** Has something rendered, after what still waits was sent; the session is changed once it is there. */
+  const askForPlace = useCallback(
+    async (work: Omit<InPlaceWork, "sessionId" | "targetIds">) => {
       const ids = latest.current.selected.map(({ id }) => id);
+      setAudition(null);
+      await edits.saveNow();
+      try {
+        const { render } = await ask(
+          askInPlace,
+          { libraryId },
+          { sessionId, targetIds: ids, ...work, requestId: newId() },
+        );
+        const { state, problem, said, selected, name } = await followRender(
+          libraryId,
+          render,
+          ({ name, progress }) => setInPlace({ name, progress }),
+        );
+        if (state === "done") {
+          if (work.routineId === undefined && !work.again) {
+            const steps: Step[] = work.range ? [{ kind: "cut" }, { kind: "render" }] : [{ kind: "render" }];
+            setLearnt((now) => steps.reduce((all, step) => learnt(all, step, mostSteps), now));
+          }
+          tell({ kind: "done", text: sentence(said ?? name) });
+          if (selected) these(selected);
+        } else tell({ kind: "problem", text: problem ?? "It was cancelled: nothing was changed." });
+      } catch (error) {
+        tell({ kind: "problem", text: sayError(error) });
+      } finally {
+        setInPlace(null);
+      }
+    },
+    [edits, libraryId, sessionId, tell, these],
+  );
+
+  const renderInPlace = useCallback(
+    (what: "all" | "range" | "again") => {
+      const { range } = latest.current;
+      void askForPlace({
+        ...(what === "range" && range && { range }),
+        ...(what === "again" && { again: true }),
+      });
+    },
+    [askForPlace],
+  );
+
+  const runRoutine = useCallback(
+    ({ id: routineId, steps }: Routine) => {
+      const { selected, range } = latest.current;
+      const input = { routineId, ...(range && { range }) };
+      if (mustRender(steps)) return void askForPlace(input);
+      const ids = selected.map(({ id }) => id);
       setAudition(null);
       void (async () => {
         // Sent as it was before.
@@ -421,7 +512,7 @@ export function useBench(session: SessionData): Bench {
           const { change, result } = await sendOn("run-routine", () => ({
             sessionId,
             targetIds: ids,
-            routineId,
+            ...input,
           }));
           tell({ kind: "done", text: change ? sentence(change.summary) : "It was so already." });
           library.takeHabits(result.habits);
@@ -431,8 +522,26 @@ export function useBench(session: SessionData): Bench {
         }
       })();
     },
-    [edits, sendOn, tell, sessionId, these, library],
+    [askForPlace, edits, sendOn, tell, sessionId, these, library],
   );
+
+  const cut = useCallback(() => {
+    const { selected, range } = latest.current;
+    if (!range) return;
+    void (async () => {
+      await edits.saveNow();
+      try {
+        const { change } = await send("cut-targets", () => ({
+          sessionId,
+          targetIds: selected.map(({ id }) => id),
+          range,
+        }));
+        tell({ kind: "done", text: change ? sentence(change.summary) : "The range is all of it already." });
+      } catch (error) {
+        tell({ kind: "problem", text: sayError(error) });
+      }
+    })();
+  }, [edits, send, sessionId, tell]);
 
   return {
     session,
@@ -450,6 +559,12 @@ export function useBench(session: SessionData): Bench {
     apply,
     putAll,
     runRoutine,
+    marked,
+    mark,
+    range,
+    cut,
+    renderInPlace,
+    inPlace,
     learnt: learntSteps,
     defaults,
     append,

@@ -1,10 +1,10 @@
 import { useMemo } from "react";
 import { emptyChain } from "@/core/chain/model";
-import { mixNodes, mixRate } from "@/core/library/mixing";
+import { mixNodes, mixRate, soundOf } from "@/core/library/mixing";
 import { useDesk } from "../data/desk";
 import type { Bench } from "./use-bench";
 import type { Hearing } from "./use-loop";
-import { copyUrl } from "./use-picture";
+import { soundSource } from "../data/material";
 
 export interface MixHearing {
   readonly before: Hearing;
@@ -34,20 +34,8 @@ export function useMix(
     const nodes = mixNodes(targets, factsOf);
     const sources = Object.fromEntries(
       targets.flatMap((t) => {
-        const facts = t.mediaId === null ? undefined : factsOf(t.mediaId);
-        return facts?.kind === "audio"
-          ? [
-              [
-                t.id,
-                {
-                  url: copyUrl(libraryId, t.mediaId!, "planes"),
-                  channels: facts.channels,
-                  frames: facts.frames,
-                  sampleRate: facts.sampleRate,
-                },
-              ],
-            ]
-          : [];
+        const sound = soundOf(t, factsOf);
+        return sound ? [[t.id, soundSource(libraryId, t.mediaId!, sound)]] : [];
       }),
     );
     const hear =

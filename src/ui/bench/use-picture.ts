@@ -1,4 +1,5 @@
 import { useEffect, useState } from "react";
+import { copyUrl } from "../data/material";
 import type { Chain } from "@/core/chain/model";
 import { pictureDifference } from "@/core/measure/difference";
 import type { PictureWindow } from "@/core/chain/render-codes";
@@ -7,9 +8,6 @@ import { useDesk } from "../data/desk";
 import type { Turn } from "../data/turns";
 import type { Media } from "@/core/api/operations/session-replica";
 import { benchResult, useBenchResult } from "./bench-result";
-
-export const copyUrl = (libraryId: string, mediaId: string, copy: string) =>
-  `/api/libraries/${libraryId}/media/${mediaId}/${copy}`;
 
 const atOnce: Turn = (ask) => ask();
 

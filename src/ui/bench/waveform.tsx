@@ -8,7 +8,7 @@ import { waveformPeaks } from "@/core/measure/peaks";
 import type { RenderedLoop } from "@/workers/render-messages";
 import type { Media } from "@/core/api/operations/session-replica";
 import type { Range } from "./use-loop";
-import { copyUrl } from "./use-picture";
+import { copyUrl } from "../data/material";
 import { usePlayhead } from "./use-playhead";
 
 interface WaveformProps {
@@ -48,7 +48,8 @@ function viewOf({ start, end }: Range, frames: number, zoom: number): Range {
 
 /** The material, the looped range on it with the treated sound over the untouched, and where it plays. Drag to set the range. */
 export function Waveform({ libraryId, media, zoom, range, after, level, position, onRange }: WaveformProps) {
-  const { frames, sampleRate, peaks } = media.facts as Extract<Media["facts"], { kind: "audio" }>;
+  const { frames, sampleRate, peaks, part } = media.facts as Extract<Media["facts"], { kind: "audio" }>;
+  const offset = part?.from ?? 0;
   const overview = useQuery({
     queryKey: ["overview", media.id],
     enabled: zoom > 1,
@@ -70,9 +71,9 @@ export function Waveform({ libraryId, media, zoom, range, after, level, position
   const untouched = useMemo(
     () =>
       zoom > 1 && overview
-        ? bars(columnsOf(overview, view.start, view.end, zoomedPairs), 0, columns)
+        ? bars(columnsOf(overview, offset + view.start, offset + view.end, zoomedPairs), 0, columns)
         : bars(peaks, place(0), place(frames)),
-    [peaks, overview, zoom, view, frames, place],
+    [peaks, overview, zoom, view, frames, offset, place],
   );
   const treated = useMemo(() => {
     if (!after) return "";

@@ -4,6 +4,7 @@ import { useCallback } from "react";
 import type { FileKind } from "@/core/effects/parameter";
 import type { FileSource } from "@/workers/render-messages";
 import { ask } from "./api";
+import { copyUrl, soundSource } from "./material";
 import { uploadFile } from "./upload";
 import type { Media } from "@/core/api/operations/session-replica";
 
@@ -44,17 +45,10 @@ export function useBringFile(libraryId: string) {
 
 /** Where the renderer finds a file's working copy. */
 export function sourceOf(libraryId: string, { id, facts }: Media): FileSource {
-  const url = (copy: string) => `/api/libraries/${libraryId}/media/${id}/${copy}`;
+  const url = (copy: string) => copyUrl(libraryId, id, copy);
   switch (facts.kind) {
     case "audio":
-      return {
-        hash: id,
-        kind: "audio",
-        url: url("planes"),
-        channels: facts.channels,
-        frames: facts.frames,
-        sampleRate: facts.sampleRate,
-      };
+      return { hash: id, kind: "audio", ...soundSource(libraryId, id, facts) };
     case "image":
       return { hash: id, kind: "image", url: url("preview"), ...facts.preview };
     case "lut":

@@ -6,6 +6,7 @@ import { media as mediaFacts, type Medium } from "@/core/media";
 import { ActionButton } from "../actions/action-button";
 import { useDesk } from "../data/desk";
 import { lastTarget } from "../data/last-targets";
+import { materialOf } from "../data/material";
 import { useSessionQuery, type SessionData } from "../data/library-data";
 import { roomOf } from "../media";
 
@@ -23,7 +24,7 @@ function materialIn({ session, replica, media }: SessionData) {
   const targets = [...replica.target.values()].sort(byPosition);
   const last = targets.find(({ id }) => id === lastTarget(session.id));
   for (const target of last ? [last, ...targets] : targets) {
-    const found = target.mediaId === null ? undefined : media.get(target.mediaId);
+    const found = materialOf(media, target);
     if (found) return { name: target.name, media: found };
   }
   return undefined;

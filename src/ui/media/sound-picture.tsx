@@ -4,7 +4,7 @@ import { chainResponse, logFrequencies } from "@/core/measure/response";
 import { magnitudeDb } from "@/core/numeric/complex";
 import { columnsOf, Overview } from "@/core/measure/overview";
 import type { Media } from "@/core/api/operations/session-replica";
-import { copyUrl } from "../bench/use-picture";
+import { soundSource } from "../data/material";
 import { Wave } from "../bench/wave";
 import { useDesk } from "../data/desk";
 import type { PictureProps } from "./define";
@@ -15,11 +15,9 @@ const lasts = 6;
 /** What comes of a chain in the middle of a sound, as far as it is drawn. */
 function useMade({ media, chain, place, columns, turn }: Omit<PictureProps, "label">) {
   const { libraryId, renderer } = useDesk();
-  const { frames, sampleRate, channels, mask } = media.facts as Extract<Media["facts"], { kind: "audio" }>;
-  const source = useMemo(
-    () => ({ url: copyUrl(libraryId, media.id, "planes"), channels, frames, sampleRate, mask }),
-    [libraryId, media.id, channels, frames, sampleRate, mask],
-  );
+  const facts = media.facts as Extract<Media["facts"], { kind: "audio" }>;
+  const { frames, sampleRate } = facts;
+  const source = useMemo(() => soundSource(libraryId, media.id, facts), [libraryId, media.id, facts]);
   const [made, setMade] = useState<{ readonly peaks: Float32Array; readonly loudness: number }>();
   useEffect(() => {
     let wanted = true;

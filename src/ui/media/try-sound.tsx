@@ -3,7 +3,7 @@ import { useEffect, useMemo } from "react";
 import { emptyChain } from "@/core/chain/model";
 import type { Media } from "@/core/api/operations/session-replica";
 import { useLoop, type Hearing } from "../bench/use-loop";
-import { copyUrl } from "../bench/use-picture";
+import { soundSource } from "../data/material";
 import { Wave } from "../bench/wave";
 import { useDesk } from "../data/desk";
 import type { TryProps } from "./define";
@@ -16,11 +16,8 @@ const [beginsAt, lasts] = [1, 4];
 export function TrySound({ media, chain, without }: TryProps) {
   const { libraryId, renderer } = useDesk();
   const facts = media.facts as Extract<Media["facts"], { kind: "audio" }>;
-  const { frames, sampleRate, channels, mask } = facts;
-  const source = useMemo(
-    () => ({ url: copyUrl(libraryId, media.id, "planes"), channels, frames, sampleRate, mask }),
-    [libraryId, media.id, channels, frames, sampleRate, mask],
-  );
+  const { frames, sampleRate } = facts;
+  const source = useMemo(() => soundSource(libraryId, media.id, facts), [libraryId, media.id, facts]);
   const start = Math.max(0, Math.min(beginsAt * sampleRate, frames - lasts * sampleRate));
   const end = Math.min(frames, start + lasts * sampleRate);
   const before = useMemo<Hearing>(

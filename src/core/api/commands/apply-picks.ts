@@ -13,7 +13,7 @@ interface ApplyPicks {
     readonly contentVersion?: number;
     readonly targetIds: string[];
   }[];
-  readonly how: Exclude<WayId, "at">;
+  readonly how: Exclude<WayId, "at" | "range">;
 }
 
 /** Puts the cards that were picked on a proof sheet on their targets, as one change. */
@@ -38,6 +38,6 @@ export const applyPicks = command<ApplyPicks, Used>()({
         return new Set(all).size === all.length ? picks : error("twice");
       })
       .messages({ twice: "A target has one pick" }),
-    how: wayFields.how.invalid("at"),
+    how: wayFields.how.invalid("at", "range"),
   }),
 });

@@ -61,6 +61,9 @@ import { applyDraft } from "./apply-draft";
 import { carryOver } from "./carry-over";
 import { applyPicks } from "./apply-picks";
 import { runRoutine } from "./run-routine";
+import { renderInPlace } from "./render-in-place";
+import { bringBack } from "./bring-back";
+import { cutTargets } from "./cut-targets";
 import { removeRoutine } from "./remove-routine";
 import { keepRoutine } from "./keep-routine";
 import { setChain } from "./set-chain";
@@ -135,6 +138,9 @@ export const commandShapes = [
   carryOver,
   applyPicks,
   runRoutine,
+  renderInPlace,
+  bringBack,
+  cutTargets,
   removeRoutine,
   keepRoutine,
   setChain,

@@ -30,6 +30,7 @@ import { mediaCopy } from "./media-copy";
 import { mediaWindow } from "./media-window";
 import { myRenders } from "./my-renders";
 import { askRender } from "./ask-render";
+import { askInPlace } from "./ask-in-place";
 import { oneRender } from "./one-render";
 import { cancelRender } from "./cancel-render";
 import { renderedFile } from "./rendered-file";
@@ -81,6 +82,7 @@ export const operations: readonly Operation[] = [
   mediaWindow,
   myRenders,
   askRender,
+  askInPlace,
   oneRender,
   cancelRender,
   renderedFile,

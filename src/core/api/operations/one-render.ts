@@ -15,6 +15,11 @@ export interface Rendering {
   readonly notes: readonly string[];
   readonly fileName: string | null;
   readonly bytes: number | null;
+  /** What it becomes is put into its session, and no file to be fetched. */
+  readonly inPlace: boolean;
+  /** What was done to the session once it was rendered, in words; the targets that are chosen then. */
+  readonly said: string | null;
+  readonly selected: readonly string[] | null;
   readonly askedAt: string;
   readonly endedAt: string | null;
 }

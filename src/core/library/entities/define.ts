@@ -5,6 +5,9 @@ export interface Versioned {
   readonly version: number;
 }
 
+/** A method, so that facts of one kind of row are facts of a row. */
+type SaidAs<Value> = { say(value: Value): string }["say"];
+
 /** What is said and known of a kind of row; its columns are those of its table in `db/schema`. */
 export interface EntityFacts<Row, Head = Row> {
   readonly noun: string;
@@ -28,6 +31,8 @@ export interface EntityFacts<Row, Head = Row> {
   readonly references?: { readonly [K in keyof Row & string]?: string };
   /** What the history calls a field, where its own name will not do. */
   readonly labels?: { readonly [K in keyof Row & string]?: string };
+  /** How the history says a field's value, where that is no text, number, list or row. */
+  readonly said?: { readonly [K in keyof Row & string]?: SaidAs<Row[K]> };
   /** What is in a row that was recorded before it had these fields. */
   readonly earlier?: Partial<Row>;
   /** What a copy of the library keeps of some fields of a row, where it does not keep them all: its head. */

@@ -33,7 +33,7 @@ export type { SavedSearch, SearchSort } from "./saved-search";
 export { mostPlaced, searchSorts } from "./saved-search";
 export type { Session } from "./session";
 export type { Tag } from "./tag";
-export type { Send, Target } from "./target";
+export type { Origin, Send, Target } from "./target";
 
 /**
  * Every kind of row that changes travel with, in an order in which a row only refers to those before it. A new one is a

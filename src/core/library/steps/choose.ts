@@ -20,17 +20,18 @@ export const chooseStep = stepKind<ChooseStep>({
     which === "next"
       ? "go to the next target"
       : `choose all ${which === "all" ? "targets" : kindPlural(which)}`,
-  run({ which }, { targets, selected }) {
+  run({ which }, stand) {
+    const { targets, selected } = stand;
     if (which === "next") {
       const last = Math.max(...selected.map((id) => targets.findIndex((target) => target.id === id)));
       // At the end it stays.
-      return { targets, selected: [targets[Math.min(targets.length - 1, last + 1)].id] };
+      return { ...stand, selected: [targets[Math.min(targets.length - 1, last + 1)].id] };
     }
     const chosen = targets.filter(({ kind }) => which === "all" || kind === which);
     if (chosen.length === 0)
       throw new Unfit("no-targets", `This session has no ${kindPlural(which as TargetKind)}.`, {
         hint: "Add one, or take the step out of the routine.",
       });
-    return { targets, selected: chosen.map(({ id }) => id) };
+    return { ...stand, selected: chosen.map(({ id }) => id) };
   },
 });

@@ -2,7 +2,9 @@ import { FormatFault } from "../../chain/fault";
 import type { Chain, Json } from "../../chain/model";
 import { isRecord, parseChain } from "../../chain/parse";
 import { normaliseChain, sayProblem } from "../../chain/values";
-import type { Put, Stand } from "../putting";
+import type { Clip } from "../in-place";
+import type { Put } from "../putting";
+import type { Stand } from "../stand";
 import { Unfit } from "../unfit";
 
 type Fields = { readonly [key: string]: Json };
@@ -15,6 +17,8 @@ export interface StepWorld {
   /** What a card puts on; undefined where it is out of use. */
   putOf(cardId: string): Put | undefined;
   newId(): string;
+  /** The material that a clip was rendered to. Throws Unfit where it was not. */
+  renderedOf(clip: Clip): string;
 }
 
 /** What a reader knows cards by. */

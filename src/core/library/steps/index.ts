@@ -1,11 +1,14 @@
 import { FormatFault } from "../../chain/fault";
 import type { Json } from "../../chain/model";
 import { isRecord } from "../../chain/parse";
-import type { Stand } from "../putting";
+import type { Stand } from "../stand";
 import { chooseStep } from "./choose";
+import { cutStep } from "./cut";
 import type { NameOf, StepKind, StepWorld } from "./define";
 import { levelStep } from "./level";
 import { putStep } from "./put";
+import { rangeStep } from "./range";
+import { renderStep } from "./render";
 import { returnsStep } from "./returns";
 import { strengthStep } from "./strength";
 import { switchStep } from "./switch";
@@ -18,6 +21,9 @@ const kinds = {
   level: levelStep,
   switch: switchStep,
   choose: chooseStep,
+  range: rangeStep,
+  cut: cutStep,
+  render: renderStep,
 } as const;
 
 type StepKindId = keyof typeof kinds;
@@ -59,6 +65,9 @@ export const cardsOfSteps = (steps: readonly Step[]): string[] => [
 
 /** What a step does, from the verb on. */
 export const sayStep = (step: Step, nameOf: NameOf): string => kindOf(step).say(step, nameOf);
+
+/** True for steps that want something rendered before they can be taken. */
+export const mustRender = (steps: readonly Step[]): boolean => steps.some(({ kind }) => kind === "render");
 
 /** What a routine is called: one that only puts cards on returns is a set. */
 export const routineNoun = (steps: readonly Step[]): "set" | "routine" =>

@@ -69,6 +69,7 @@ export function stepOf({ command, input, before, nameOf }: Sent): Step | null {
     if (how === "return") return { kind: "returns", parts: pieces.map((of) => ({ of, level: 0 })) };
     return pieces.length === 1 ? { kind: "put", of: pieces[0], how: way, strength } : null;
   }
+  if (command === "cut-targets") return { kind: "cut" };
   if (command === "set-chain") {
     if (chain) return before ? stepOfChain(before.chain, chain, nameOf) : null;
     return input.strength === undefined ? null : { kind: "strength", strength };

@@ -1,5 +1,5 @@
 import type { Target } from "../entities/target";
-import { changedIn, selectedOf } from "../putting";
+import { changedIn, selectedOf } from "../stand";
 import { levelRange } from "../sends";
 import { Unfit } from "../unfit";
 import { countTargets } from "../words";

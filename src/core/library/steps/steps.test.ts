@@ -3,8 +3,18 @@ import { FormatFault } from "../../chain/fault";
 import type { Json } from "../../chain/model";
 import { aGainChain, aTarget } from "../../../../testing/library";
 import { normaliseChain } from "../../chain/values";
-import { mostTargets, type Put, type Stand } from "../putting";
-import { cardsOfSteps, mostSteps, readSteps, routineNoun, runSteps, sayStep, type Step } from "./index";
+import { mostTargets, type Put } from "../putting";
+import type { Stand } from "../stand";
+import {
+  cardsOfSteps,
+  mostSteps,
+  mustRender,
+  readSteps,
+  routineNoun,
+  runSteps,
+  sayStep,
+  type Step,
+} from "./index";
 
 const card = "01a21aea-2720-7169-9627-e4815d97d03e";
 const gone = "01a21aea-2720-7169-9627-e4815d97d03f";
@@ -18,6 +28,7 @@ let made = 0;
 const world = {
   putOf: (id: string) => (id === card ? quiet : undefined),
   newId: () => `made-${++made}`,
+  renderedOf: ({ id }: { readonly id: string }) => `rendered-${id}`,
 };
 const stand = (): Stand => ({
   targets: [
@@ -123,6 +134,28 @@ describe("steps of a routine", () => {
     expect(places).toEqual([...places].sort());
   });
 
+  it("make the range longer, cut at its ends and render, with what is chosen then", () => {
+    const facts = { kind: "audio", sampleRate: 1000, channels: 1, frames: 9000, peaks: [] } as const;
+    const marked = { ...stand(), range: { start: 2, end: 3 }, factsOf: () => facts };
+    const next = runSteps(
+      [{ kind: "range", grow: 500 }, { kind: "cut" }, { kind: "render" }, { kind: "choose", which: "next" }],
+      marked,
+      world,
+    );
+    expect(next.range).toEqual({ start: 1.5, end: 3.5 });
+    expect(next.targets.map(({ name, mediaId }) => [name, mediaId]).slice(0, 4)).toEqual([
+      ["Take 1 to 00:01.50", "media-1"],
+      ["Take 1", "rendered-a"],
+      ["Take 1 from 00:03.50", "media-1"],
+      ["Take 2", "media-1"],
+    ]);
+    expect(next.selected).toEqual([next.targets[2].id]);
+    const shrunk: Step = { kind: "range", grow: -500 };
+    expect(() => runSteps([shrunk], marked, world)).toThrow("Nothing would be left of the range.");
+    expect(() => run(shrunk)).toThrow("No range is marked.");
+    expect([mustRender([{ kind: "cut" }, { kind: "render" }]), mustRender([shrunk])]).toEqual([true, false]);
+  });
+
   it("say what they do", () => {
     const nameOf = () => "Quiet";
     const said = (step: Step) => sayStep(step, nameOf);
@@ -138,6 +171,8 @@ describe("steps of a routine", () => {
         ],
       }),
     ).toBe("send to 2 returns: “Quiet” at −6 dB, “Plate”");
+    expect(said({ kind: "range", grow: -20 })).toBe("make the range 20 ms shorter at both ends");
+    expect(said({ kind: "render" })).toBe("render in place");
     expect(said({ kind: "choose", which: "next" })).toBe("go to the next target");
     expect(said({ kind: "switch", effect: "audio.gain", on: false })).toBe("switch Gain off");
   });
@@ -165,6 +200,7 @@ describe("steps of a routine", () => {
       [[steps[0], { kind: "strength", strength: 101 }], "steps[1].strength"],
       [[{ kind: "strength", strength: "40" }], "steps[0].strength"],
       [[{ kind: "level", level: -61 }], "steps[0].level"],
+      [[{ kind: "range", grow: 10_001 }], "steps[0].grow"],
       [[{ kind: "choose", which: "none" }], "steps[0].which"],
       [[{ kind: "put", of: { cardId: "x" } }], "steps[0].of.cardId"],
       [[{ kind: "put", of: { cardId: card }, how: "at" }], "steps[0].how"],

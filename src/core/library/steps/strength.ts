@@ -1,4 +1,4 @@
-import { changedIn } from "../putting";
+import { changedIn } from "../stand";
 import { readNumber, stepKind } from "./define";
 
 /** Percent. */

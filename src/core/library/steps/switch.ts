@@ -1,7 +1,7 @@
 import { FormatFault } from "../../chain/fault";
 import { effectName } from "../../chain/describe";
 import type { Target } from "../entities/target";
-import { changedIn, selectedOf } from "../putting";
+import { changedIn, selectedOf } from "../stand";
 import { Unfit } from "../unfit";
 import { countTargets } from "../words";
 import { stepKind } from "./define";

@@ -8,6 +8,7 @@ const keysOfWays: Readonly<Record<Exclude<WayId, "replace">, string>> = {
   before: "Alt+Enter",
   at: "Ctrl+Enter",
   missing: "Alt+Shift+Enter",
+  range: "Ctrl+Alt+Shift+Enter",
   return: "Ctrl+Shift+Enter",
   parallel: "Ctrl+Alt+Enter",
 };

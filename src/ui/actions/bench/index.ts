@@ -21,6 +21,7 @@ import { removeTargets } from "./remove-targets";
 import { rename } from "./rename";
 import { render } from "./render";
 import { route } from "./route";
+import { bringBack, cutRange, renderAgain, renderInPlace, renderRange } from "./in-place";
 import { learnRoutine, routines, runRoutines } from "./routines";
 import { nextException, othersToo } from "./series";
 import { solo } from "./solo";
@@ -51,6 +52,11 @@ export const benchPlace: ActionPlace<BenchHere> = {
     versions,
     bringUp,
     render,
+    renderInPlace,
+    renderRange,
+    renderAgain,
+    bringBack,
+    cutRange,
     mute,
     solo,
     route,

@@ -17,7 +17,7 @@ export const routines: Action<BenchHere> = {
   on: ["target"],
   strip: true,
   dialog: ({ here, close }) => (
-    <RoutinesDialog canRun={canRun(here)} onRun={({ id }) => here.bench.runRoutine(id)} onClose={close} />
+    <RoutinesDialog canRun={canRun(here)} onRun={here.bench.runRoutine} onClose={close} />
   ),
 };
 
@@ -39,7 +39,8 @@ export const runRoutines: ActionFamily<BenchHere> = {
     return [...replica.routine.values()]
       .filter(({ removed }) => !removed)
       .sort(byPosition)
-      .map(({ id, name, steps }): Action<BenchHere> => {
+      .map((routine): Action<BenchHere> => {
+        const { id, name, steps } = routine;
         const key = keys.get(id);
         const nameOf = (cardId: string) => cards.get(cardId)?.name ?? "a card that is gone";
         return {
@@ -48,7 +49,7 @@ export const runRoutines: ActionFamily<BenchHere> = {
           short: `${name} on ${countTargets(selected)}`,
           ...(key !== undefined && { keys: [key], on: ["target"], strip: true }),
           offered: canRun,
-          run: ({ bench }) => bench.runRoutine(id),
+          run: ({ bench }) => bench.runRoutine(routine),
         };
       });
   },

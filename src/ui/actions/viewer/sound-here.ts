@@ -14,6 +14,8 @@ export interface SoundHere {
   readonly frames: number;
   /** Steps a second. */
   readonly sampleRate: number;
+  /** Seconds into the range of what is heard now; null while nothing plays. */
+  position(): number | null;
   toggle(): void;
   setSide(side: "before" | "after"): void;
   setInMix(inMix: boolean): void;

@@ -1,5 +1,6 @@
 import type { ActionPlace } from "../action";
 import { beforeAfter } from "./before-after";
+import { markHere } from "./mark-here";
 import { nextChart } from "./chart";
 import { closer } from "./closer";
 import { further } from "./further";
@@ -22,6 +23,7 @@ export const soundPlace: ActionPlace<SoundHere> = {
     rangeLater,
     rangeShorter,
     rangeLonger,
+    markHere,
     closer,
     further,
   ],

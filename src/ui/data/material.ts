@@ -1,0 +1,34 @@
+import type { Media } from "@/core/api/operations/session-replica";
+import type { Target } from "@/core/library/entities";
+import { partOf } from "@/core/media/part";
+import type { AudioSource } from "@/workers/render-messages";
+
+/** Where a medium's working copy lies. */
+export const copyUrl = (libraryId: string, mediaId: string, copy: string): string =>
+  `/api/libraries/${libraryId}/media/${mediaId}/${copy}`;
+
+/** What was made of a whole medium for a part of it: the same for the same, so that nobody takes it for another. */
+const parts = new WeakMap<object, { readonly whole: Media; readonly part: Media }>();
+
+/** The material that a target uses: where it uses a part of a sound, with the facts of that part. */
+export function materialOf(
+  media: ReadonlyMap<string, Media>,
+  { mediaId, part }: Pick<Target, "mediaId" | "part">,
+): Media | undefined {
+  const whole = mediaId === null ? undefined : media.get(mediaId);
+  if (!whole || !part || whole.facts.kind !== "audio") return whole;
+  const known = parts.get(part);
+  if (known?.whole === whole) return known.part;
+  const made = { ...whole, facts: partOf(whole.facts, part) };
+  parts.set(part, { whole, part: made });
+  return made;
+}
+
+/** How a worker finds a sound, or the part of it that is used. */
+export function soundSource(
+  libraryId: string,
+  id: string,
+  { channels, frames, sampleRate, mask, part, whole }: Extract<Media["facts"], { kind: "audio" }>,
+): AudioSource {
+  return { url: copyUrl(libraryId, id, "planes"), channels, frames, sampleRate, mask, part, whole };
+}
