@@ -131,4 +131,12 @@ export const demoRoutines = (
       { kind: "choose", which: "next" },
     ],
   },
+  {
+    name: "Click out",
+    steps: [
+      { kind: "cut" },
+      { kind: "put", of: { cardId: cardId("Shellac, mended") }, how: "after", strength: 100 },
+      { kind: "render" },
+    ],
+  },
 ];

@@ -67,7 +67,10 @@ const own: Record<string, Desk> = {
       ["2", "Foghorn distance"],
       ["3", "Wind off"],
     ],
-    routineKeys: [["0", "Spaces of the harbour"]],
+    routineKeys: [
+      ["0", "Spaces of the harbour"],
+      ["9", "Click out"],
+    ],
     aliases: [
       ["shr", "Small harbour room"],
       ["pf", "Phone from the ferry"],
