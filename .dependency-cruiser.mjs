@@ -18,6 +18,7 @@ export const layers = {
 /** Core's folders, the lowest first: each may import those before it. */
 export const coreOrder = [
   "text",
+  "keys",
   "media",
   "numeric",
   "colour",
@@ -29,7 +30,6 @@ export const coreOrder = [
   "measure",
   "formats",
   "library",
-  "keys",
   "search",
   "api",
   "upkeep",

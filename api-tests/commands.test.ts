@@ -76,6 +76,7 @@ const said: Record<string, RegExp> = {
   "carry-over": /^carried what is on “Take 1” over to “Take 2”$/,
   "keep-routine": /^kept the routine “Routine \d+”$/,
   "remove-routine": /^removed the set “Routine \d+”$/,
+  "set-keys": /^set 2 keys$/,
   "cut-targets": /^cut “Long \d+”$/,
   "render-in-place": /^rendered “Clip \d+” in place$/,
   "bring-back": /^brought back what “Clip \d+” was before$/,

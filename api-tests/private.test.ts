@@ -197,6 +197,7 @@ describe("a private card", () => {
       hide: { cardIds: [cardId], on: true },
       "set-alias": { cardId, text: "stolen" },
       "bind-key": { cardId, key: "8" },
+      "set-keys": { keys: [{ cardId, key: "8" }] },
       "set-default": { cardId, on: true },
       "apply-card": { sessionId, targetIds, cardId },
       "apply-picks": { sessionId, picks: [{ cardId, targetIds }] },

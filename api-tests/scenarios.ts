@@ -256,6 +256,12 @@ export async function makeScenarios() {
       await owner.run("set-alias", { cardId: await keep(), text: fresh("rm").replace(" ", "") });
       return { aliasId: (await owner.rows()).alias.at(-1)!.id };
     },
+    "set-keys": async () => ({
+      keys: [
+        { key: "Num7", cardId: await keep() },
+        { key: "PadB3", routineId: await routine(), medium: "image" },
+      ],
+    }),
     "bind-key": async () => ({ key: "7", cardId: await keep(), takeOver: true }),
     "keep-search": async () => ({ name: fresh("Search"), query: "room is:unused" }),
     "remove-search": async () => ({

@@ -1,6 +1,6 @@
 import { and, eq, isNull, sql } from "drizzle-orm";
 import { fold, sortKey } from "@/core/text/fold";
-import type { Card } from "@/core/library/entities";
+import type { Card, KeyBinding } from "@/core/library/entities";
 import type { Executor } from "./connection";
 import { fromColumns } from "./entities";
 import { alias, card, effectDefault, keyBinding } from "./schema";
@@ -62,14 +62,20 @@ export async function findAlias(db: Executor, libraryId: string, ownerId: string
   return row ? fromColumns("alias", row) : null;
 }
 
-export async function findKey(db: Executor, libraryId: string, ownerId: string, key: string) {
-  const [row] = await db
+/** What a key of a member's is bound to, on each medium that it is bound on. */
+export async function findKeys(
+  db: Executor,
+  libraryId: string,
+  ownerId: string,
+  key: string,
+): Promise<KeyBinding[]> {
+  const rows = await db
     .select()
     .from(keyBinding)
     .where(
       and(eq(keyBinding.libraryId, libraryId), eq(keyBinding.ownerId, ownerId), eq(keyBinding.key, key)),
     );
-  return row ? fromColumns("keyBinding", row) : null;
+  return rows.map((row) => fromColumns("keyBinding", row));
 }
 
 export async function findDefault(db: Executor, libraryId: string, ownerId: string, effect: string) {

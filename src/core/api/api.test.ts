@@ -332,6 +332,8 @@ it("what scripts may send at most is what they are promised", () => {
       "set-chain.chain.settings[].effect: string max 100",
       "set-chain.seen: number min 1, max 2147483647",
       "set-chain.strength: number min 0, max 100",
+      "set-keys.keys: array min 1, max 400",
+      "set-keys.keys[].key: string max 8",
       "tag-cards.cardIds: array min 1, max 10000",
       "tag-cards.path: string max 2400",
       "tidy-own.steps: array min 1, max 500",

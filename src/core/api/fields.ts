@@ -1,7 +1,7 @@
 import Joi from "joi";
 import { readFormat, sayFormat } from "../media/format";
 import { longestChain } from "@/core/chain/model";
-import { keyProblem } from "@/core/keys/combination";
+import { keyProblem, keyText } from "@/core/keys/combination";
 import { mediumIds } from "@/core/media";
 import {
   cleanName,
@@ -140,11 +140,11 @@ export const alias = Joi.string()
   )
   .error(empty("bad-alias"));
 
-/** The printed character that applies a card. Comes out small. */
+/** The key that applies a card: a printed character, one of the numeric pad (`Num7`) or a pad (`PadA1`). Comes out as it is stored. */
 export const printedKey = Joi.string()
   .max(8)
   .custom((text: string, { error }) => {
-    const key = text.toLowerCase();
+    const key = keyText(text);
     const problem = keyProblem(key);
     if (problem === null) return key;
     return problem === "reserved" ? error("key-reserved", { printed: key }) : error("bad-key");

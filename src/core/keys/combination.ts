@@ -33,8 +33,31 @@ export const isBareCharacter = (press: KeyPress): boolean =>
  */
 export const reservedKeys: readonly string[] = [..."+,-./?[]abdefgiklmnoprstuvwxyz{}"];
 
+/** A key of a numeric pad, and a pad on the screen; either counts as a key of its own. */
+const numbered = /^Num[0-9/*\-+.]$/;
+const padded = /^Pad[A-D](?:[1-9]|1[0-6])$/;
+export const isNumberKey = (key: string): boolean => numbered.test(key);
+export const isPad = (key: string): boolean => padded.test(key);
+
+/** As it is kept, however it was typed: characters small. */
+export const keyText = (typed: string): string => {
+  const known = /^(num)(.)$/i.exec(typed) ?? /^(pad)([a-d])(\d+)$/i.exec(typed);
+  if (!known) return typed.toLowerCase();
+  const [, kind, what, number = ""] = known;
+  return kind[0].toUpperCase() + kind.slice(1).toLowerCase() + what.toUpperCase() + number;
+};
+
+/** A key of the numeric pad by itself (`Num7`), or null for any other. */
+export const numberKey = ({
+  key,
+  location,
+  ...press
+}: KeyPress & { readonly location?: number }): string | null =>
+  location === 3 && isBareCharacter({ key, ...press }) && isNumberKey(`Num${key}`) ? `Num${key}` : null;
+
 /** Why a text cannot be a card's key, or null where it can. */
 export function keyProblem(key: string): "not-one-character" | "reserved" | null {
+  if (isNumberKey(key) || isPad(key)) return null;
   if ([...key].length !== 1 || /[\s\p{Cc}]/u.test(key)) return "not-one-character";
   return reservedKeys.includes(key) ? "reserved" : null;
 }

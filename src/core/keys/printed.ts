@@ -35,6 +35,8 @@ const signs = new Set(["⌘", "⌥", "⇧"]);
  * Apple's, where modifiers come in the order ⌥ ⇧ ⌘ and without a plus.
  */
 export function printed(keys: string, keyboard: Keyboard): string {
+  const apart = /^(Num|Pad)([^+].*|\+)$/.exec(keys);
+  if (apart) return `${apart[1]} ${apart[2]}`;
   // The key itself may be a plus.
   const parts =
     keys === "+" ? ["+"] : keys.endsWith("++") ? [...keys.slice(0, -2).split("+"), "+"] : keys.split("+");

@@ -1,3 +1,4 @@
+import type { BoardId } from "../keys/boards";
 import { waysFor, type WayId } from "../chain/ways";
 import { kindsOf, mediumIds, type MaterialOf, type TargetKind, type WorkingMedium } from "../media";
 import type { Stages } from "./stages";
@@ -8,7 +9,7 @@ export type MediaFacts =
   | { readonly kind: "lut"; readonly dimensions: 1 | 3; readonly size: number };
 
 /** The screens whose columns a member can move. */
-export const columnPlaces = ["bench", "library", "upkeep", "history", "team"] as const;
+export const columnPlaces = ["bench", "library", "keys", "upkeep", "history", "team"] as const;
 export type ColumnPlace = (typeof columnPlaces)[number];
 
 /** By what rows that were found can be put together. */
@@ -65,6 +66,8 @@ export interface MemberSettings {
   readonly foldVariants?: boolean;
   /** What of the view is remembered does not change by what is done in it. */
   readonly isViewLocked?: boolean;
+  /** The keyboard that keys are drawn on; the one most like what the browser says of its own, where it is left out. */
+  readonly board?: BoardId;
   /** The order in which the member works; see `library/stages`. */
   readonly stages?: Stages;
   /** The bench session that was open last; where signing in leads. */

@@ -1,3 +1,4 @@
+import { isPad } from "../keys/combination";
 import { SortedView } from "../numeric/sorted-view";
 import { fold, sortKey } from "../text/fold";
 import type { Replica, RowChange } from "./change";
@@ -296,8 +297,11 @@ export class Shelf {
   /** The words that recall a card; a member's own before the team's. */
   aliasesOf = (cardId: string): Alias[] =>
     this.asides.alias.of(cardId).sort((a, b) => Number(a.ownerId === null) - Number(b.ownerId === null));
-  /** The key that applies a card, if it has one. */
-  keyOf = (cardId: string): string | undefined => this.asides.keyBinding.of(cardId)[0]?.key;
+  /** The key that applies a card, if it has one: one that is pressed before a pad. */
+  keyOf = (cardId: string): string | undefined => {
+    const keys = this.asides.keyBinding.of(cardId).map(({ key }) => key);
+    return keys.find((key) => !isPad(key)) ?? keys[0];
+  };
   /** The favourites lists that a card is on, the member's own before the team's, in their order. */
   listsOf = (cardId: string): readonly FavouritesList[] => {
     if (!this.asides.favourite.has(cardId)) return noLists;

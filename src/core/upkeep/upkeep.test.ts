@@ -81,7 +81,7 @@ const anAlias = (given: object) => ({
   routineId: null,
   ...given,
 });
-const aKey = (given: object) => ({ ...anAlias(given), ownerId: "me", key: "7", ...given });
+const aKey = (given: object) => ({ ...anAlias(given), ownerId: "me", key: "7", medium: null, ...given });
 /** What a finding finds, however it tells. */
 const findIn = async (finding: Finding, look: Look): Promise<readonly Found[]> => {
   const looked = await finding.find(look);
@@ -333,8 +333,8 @@ describe("what recalls", () => {
     const look = lookAt({ cards: [{}, { withdrawn: true }], rows: { keyBinding } });
     const found = await findIn(deadKeys, look);
     expect(stepsOf(deadKeys, 0, found, look)).toEqual([
-      ["bind-key", { key: "2", cardId: null }],
-      ["bind-key", { key: "3", cardId: null }],
+      ["bind-key", { key: "2", medium: null, cardId: null }],
+      ["bind-key", { key: "3", medium: null, cardId: null }],
     ]);
   });
 });

@@ -5,6 +5,7 @@ import { library } from "./libraries";
 import { card } from "./card";
 import { routine } from "./routine";
 import { savedSearch } from "./saved-search";
+import type { Medium } from "@/core/media";
 import { version } from "./columns";
 
 export const keyBinding = pgTable(
@@ -18,6 +19,8 @@ export const keyBinding = pgTable(
       .notNull()
       .references(() => user.id, { onDelete: "cascade" }),
     key: text().notNull(),
+    /** Where it means this alone; null wherever nothing else is meant. */
+    medium: text().$type<Medium>(),
     cardId: uuid().references(() => card.id),
     searchId: uuid().references(() => savedSearch.id),
     /** Not held to the folders that there are: one that was removed may come back. */
@@ -26,7 +29,7 @@ export const keyBinding = pgTable(
     version: version(),
   },
   (t) => [
-    unique("key_does_one_thing").on(t.libraryId, t.ownerId, t.key),
+    unique("key_does_one_thing").on(t.libraryId, t.ownerId, t.key, t.medium).nullsNotDistinct(),
     index().on(t.cardId),
     index().on(t.searchId),
     index().on(t.routineId),

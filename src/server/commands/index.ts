@@ -45,6 +45,7 @@ import { hide } from "./hide";
 import { setAlias } from "./set-alias";
 import { removeAlias } from "./remove-alias";
 import { bindKey } from "./bind-key";
+import { setKeys } from "./set-keys";
 import { setDefault } from "./set-default";
 import { keepSearch } from "./keep-search";
 import { removeSearch } from "./remove-search";
@@ -121,6 +122,7 @@ const carriedOut: { readonly [N in CommandName]: Command<N, InputOf<N>, ResultOf
   "set-alias": setAlias,
   "remove-alias": removeAlias,
   "bind-key": bindKey,
+  "set-keys": setKeys,
   "set-default": setDefault,
   "keep-search": keepSearch,
   "remove-search": removeSearch,

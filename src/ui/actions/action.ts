@@ -33,6 +33,8 @@ export interface Action<Here> {
   readonly id: string;
   /** What it does, in menus and in the list of all actions. */
   readonly words: string | ((here: Here) => string);
+  /** What it does whatever is selected, for the map of keys: where its words depend on that. */
+  readonly name?: string;
   /** The same for the key strip, where there is little room. */
   readonly short?: string | ((here: Here) => string);
   /** Its words say nothing of what may be missing, so that it is shown also where it is not offered. */
@@ -80,6 +82,10 @@ export interface Offer {
 
 const said = <Here>(words: string | ((here: Here) => string), here: Here) =>
   typeof words === "string" ? words : words(here);
+
+/** What an action does, whatever is selected; empty where nobody says. */
+export const nameOf = ({ name, words }: Pick<Action<never>, "name" | "words">): string =>
+  name ?? (typeof words === "string" ? words : "");
 
 /** The facts of an offer; `run` is the caller's matter. */
 export function standingOf<Here>(action: Action<Here>, here: Here): Omit<Offer, "run"> {

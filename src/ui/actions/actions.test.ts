@@ -88,6 +88,7 @@ function bench(given: Partial<BenchHere> = {}, done: Done = []): BenchHere {
     setBegins: say("begin"),
     exceptions: [],
     openSheet: say("open sheet"),
+    togglePads: say("pads"),
     learnt: [],
     drafted: 0,
     endedDraft: 0,
@@ -438,9 +439,9 @@ describe("on the bench", () => {
       ["card-2", aHead({ id: "card-2", medium: "image" })],
     ]);
     const keyBinding = new Map([
-      ["1", { id: "1", version: 1, ownerId: "u", key: "2", cardId: "card-1" }],
-      ["2", { id: "2", version: 1, ownerId: "u", key: "1", cardId: "card-2" }],
-      ["3", { id: "3", version: 1, ownerId: "u", key: "3", cardId: "gone" }],
+      ["1", { id: "1", version: 1, ownerId: "u", key: "2", medium: null, cardId: "card-1" }],
+      ["2", { id: "2", version: 1, ownerId: "u", key: "1", medium: null, cardId: "card-2" }],
+      ["3", { id: "3", version: 1, ownerId: "u", key: "3", medium: null, cardId: "gone" }],
     ]);
     const here = bench({ cards, replica: { ...noReplica, keyBinding } as never });
     expect(offered(benchPlace, here).filter((id) => id.startsWith("card.apply"))).toEqual([
@@ -644,6 +645,7 @@ describe("searches in the library", () => {
                   version: 1,
                   ownerId: "u",
                   key: "7",
+                  medium: null,
                   cardId: null,
                   searchId: "s",
                   folderId: null,

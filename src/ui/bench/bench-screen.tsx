@@ -28,6 +28,7 @@ import { GroupViewer } from "./group-viewer";
 import { roomOf } from "../media";
 import { ProofSheetView, useProofSheet } from "./proof-sheet";
 import { proveKept } from "./prove";
+import { Pads } from "./pads";
 import { TargetList } from "./target-list";
 import { useBench } from "./use-bench";
 
@@ -75,6 +76,11 @@ export function BenchScreen({ session }: { session: SessionData }) {
     setCandidates(null);
     closeSheet();
   }, [finding, setCandidates, closeSheet]);
+  const [hasPads, setPads] = useState(false);
+  const closePads = useCallback(() => {
+    setPads(false);
+    focusTargets();
+  }, []);
   const isAside = finding !== null || candidates !== null || sheet !== null;
   const wasAside = useRef(false);
   useLayoutEffect(() => {
@@ -168,6 +174,7 @@ export function BenchScreen({ session }: { session: SessionData }) {
     tryCandidates: (by) => void begin(by),
     exceptions: bench.exceptions,
     openSheet: () => void openSheet(),
+    togglePads: () => (hasPads ? closePads() : setPads(true)),
     learnt: bench.learnt,
     drafted: draft.parts.length,
     endedDraft: last?.parts.length ?? 0,
@@ -267,6 +274,7 @@ export function BenchScreen({ session }: { session: SessionData }) {
         />
       )}
       {opened}
+      {hasPads && !isAside && <Pads bench={bench} onClose={closePads} />}
       {candidates && !finding && (
         <CandidateStrip
           bench={bench}

@@ -109,7 +109,7 @@ export function KeepDialog({ chain, kind, keptOn, strength, onClose, onKept }: K
       chain,
     }),
     async send({ alias, key, ...request }: Kept) {
-      refuseTaken({ alias, key });
+      refuseTaken({ alias, key }, chain.medium);
       const answer = await send("keep-card", () => request);
       await give({ cardId: answer.result.cardId }, { alias, key });
       if (request.layer !== "private") rememberFolder(libraryId, formatPath(parsePath(request.path)));

@@ -76,7 +76,7 @@ export function RoutineDialog({ routine, steps: given = [], onClose, onKept }: R
       ...(routine && { routineId: routine.id, seen: routine.version }),
     }),
     async send({ alias, key, ...request }: Kept) {
-      refuseTaken({ alias, key });
+      refuseTaken({ alias, key }, null);
       const { change, result } = await send("keep-routine", () => request);
       await give(result, { alias, key });
       if (change) tell({ kind: "done", text: sentence(change.summary) });

@@ -34,6 +34,7 @@ export function TopBar() {
   const paths: Record<PlaceName, string> = {
     bench: benchPath,
     library: `/${libraryId}/library`,
+    keys: `/${libraryId}/keys`,
     upkeep: `/${libraryId}/upkeep`,
     history: `/${libraryId}/history`,
     team: `/${libraryId}/team`,
@@ -41,6 +42,7 @@ export function TopBar() {
   const places = [
     { name: "Bench", place: "bench", here: onBench, keys: "Alt+b" },
     { name: "Library", place: "library", here: path.startsWith(paths.library), keys: "Alt+l" },
+    { name: "Keys", place: "keys", here: path.startsWith(paths.keys), keys: "Alt+k" },
     { name: "Upkeep", place: "upkeep", here: path.startsWith(paths.upkeep), keys: "Alt+u" },
     { name: "History", place: "history", here: path.startsWith(paths.history), keys: "Alt+h" },
     { name: "Team", place: "team", here: path.startsWith(paths.team), keys: "Alt+t" },

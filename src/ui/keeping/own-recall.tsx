@@ -3,6 +3,8 @@
 import { Box, HStack } from "@chakra-ui/react";
 import { useCallback } from "react";
 import { alias, printedKey } from "@/core/api/fields";
+import { keyText } from "@/core/keys/combination";
+import type { Medium } from "@/core/media";
 import { fold } from "@/core/text/fold";
 import { ApiError } from "../data/api";
 import { sayError, useDesk } from "../data/desk";
@@ -22,16 +24,21 @@ export const noRecall: OwnRecall = { alias: "", key: "" };
 export function useOwnRecall() {
   const { data, send, tell } = useDesk();
   const { replica, member } = data;
-  /** Throws, with the field, where one of them recalls something else: before anything is kept. */
+  /** Throws, with the field, where one of them recalls something else (a key: on that medium): before anything is kept. */
   const refuseTaken = useCallback(
-    ({ alias, key }: OwnRecall) => {
+    ({ alias, key }: OwnRecall, medium: Medium | null) => {
       const word = fold(alias.trim());
       const isOwn = ({ ownerId }: { readonly ownerId: string | null }) => ownerId === member.id;
       if (word !== "" && [...replica.alias.values()].some((one) => isOwn(one) && fold(one.text) === word))
         throw new ApiError(409, "alias-taken", `“${alias}” recalls something else already.`, {
           field: "alias",
         });
-      if (key !== "" && [...replica.keyBinding.values()].some((one) => isOwn(one) && one.key === key))
+      if (
+        key !== "" &&
+        [...replica.keyBinding.values()].some(
+          (one) => isOwn(one) && one.key === keyText(key) && one.medium === medium,
+        )
+      )
         throw new ApiError(409, "key-taken", `The key ${key} stands for something else already.`, {
           field: "key",
         });
@@ -62,7 +69,7 @@ export function OwnRecallFields<Values extends OwnRecall>({ form }: { readonly f
         <TextField label="Alias" hint="Typed, it recalls just this." {...field("alias")} />
       </Box>
       <Box width="140px">
-        <TextField label="Key" hint="Does it at once." maxLength={2} fontFamily="mono" {...field("key")} />
+        <TextField label="Key" hint="Does it at once." maxLength={6} fontFamily="mono" {...field("key")} />
       </Box>
     </HStack>
   );

@@ -10,7 +10,7 @@ import {
   useSyncExternalStore,
   type ReactNode,
 } from "react";
-import { combination, isBareCharacter } from "@/core/keys/combination";
+import { combination, isBareCharacter, numberKey } from "@/core/keys/combination";
 import { keyboardOf, printed, type Keyboard } from "@/core/keys/printed";
 import { ActionStack, offerFor } from "../actions/stack";
 import { ActionStackContext } from "../actions/use-actions";
@@ -54,7 +54,10 @@ export function KeysProvider({ bareKeys, children }: { bareKeys: boolean; childr
       )
         return;
       if (!bare.current && isBare) return;
-      for (const keys of bare.current ? [combination(press)] : meaningsWithAlt(press)) {
+      // Where nothing is bound to a key of the numeric pad it is what it prints.
+      const padded = numberKey(press);
+      const meanings = bare.current ? [combination(press)] : meaningsWithAlt(press);
+      for (const keys of padded === null ? meanings : [padded, ...meanings]) {
         const offer = offerFor(keys, stack.current());
         if (!offer) continue;
         press.preventDefault();

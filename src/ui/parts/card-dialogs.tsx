@@ -84,11 +84,11 @@ export function KeyDialog({ of, name, current, does = "applies the card at once"
     <OneWordDialog
       title={`Key for “${name}”`}
       label="Key"
-      hint={`One printed character, such as 4 or q. On the bench it ${does}.`}
+      hint={`One printed character, such as 4 or q, or Num7 on the numeric pad. On the bench it ${does}.`}
       command="bind-key"
       field="key"
       first={current ?? ""}
-      maxLength={2}
+      maxLength={6}
       input={(key, takeOver) => ({ ...of, key, takeOver })}
       taken="key-taken"
       onClose={onClose}

@@ -16,6 +16,9 @@ const rowStyle = (edge: string, ground: string) => ({
  */
 const config = defineConfig({
   globalCss: {
+    // What is only drawn on the screen, and only on paper.
+    ".only-printed": { display: "none", _print: { display: "block", color: "black" } },
+    ".not-printed, header, footer": { _print: { display: "none !important" } },
     "html, body": { height: "100%", margin: 0, overflow: "hidden" },
     // What is typed is shown letter by letter: `>=` in a query is two characters.
     body: {

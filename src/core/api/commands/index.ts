@@ -42,6 +42,7 @@ import { hide } from "./hide";
 import { setAlias } from "./set-alias";
 import { removeAlias } from "./remove-alias";
 import { bindKey } from "./bind-key";
+import { setKeys } from "./set-keys";
 import { setDefault } from "./set-default";
 import { keepSearch } from "./keep-search";
 import { removeSearch } from "./remove-search";
@@ -119,6 +120,7 @@ export const commandShapes = [
   setAlias,
   removeAlias,
   bindKey,
+  setKeys,
   setDefault,
   keepSearch,
   removeSearch,

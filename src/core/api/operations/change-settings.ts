@@ -1,5 +1,6 @@
 import Joi from "joi";
 import { barGroupings, columnPlaces, tableColumns, type MemberSettings } from "@/core/library/media";
+import { boardIds } from "@/core/keys/boards";
 import { wayIds } from "@/core/chain/ways";
 import { mostOpen } from "@/core/library/desk";
 import { mostStages } from "@/core/library/stages";
@@ -23,6 +24,7 @@ const settingsInput = Joi.object({
     .valid(...barGroupings)
     .allow(null),
   lastSessionId: id,
+  board: Joi.string().valid(...boardIds),
   closedRows: Joi.array().items(id).unique().max(2000),
   tableColumns: Joi.array()
     .items(Joi.string().valid(...tableColumns))

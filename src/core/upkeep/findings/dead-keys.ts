@@ -19,7 +19,14 @@ export const deadKeys: Finding = {
       steps: (found, { replica }) =>
         found.flatMap(({ ids }) => {
           const binding = replica.keyBinding.get(ids[0]);
-          return binding ? [{ command: "bind-key" as const, input: { key: binding.key, cardId: null } }] : [];
+          return binding
+            ? [
+                {
+                  command: "bind-key" as const,
+                  input: { key: binding.key, medium: binding.medium, cardId: null },
+                },
+              ]
+            : [];
         }),
     },
   ],

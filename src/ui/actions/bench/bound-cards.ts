@@ -1,36 +1,38 @@
 import { placedAt } from "@/core/chain/ways";
+import { boundOn, keysOfThings } from "@/core/library/bindings";
 import { findScope } from "../../library/places";
 import { countTargets } from "@/core/library/words";
 import type { Action, ActionFamily } from "../action";
 import type { BenchHere } from "./here";
 
-/** The keys that the member has bound: to cards, as far as these fit what is selected, and to saved searches and folders. */
+/** What the member's keys put on, as far as it fits what is selected, and the saved searches and folders that they open. */
 export const boundCards: ActionFamily<BenchHere> = {
-  each: ({ replica, cards, lead, selected }) =>
-    [...replica.keyBinding.values()]
-      .sort((a, b) => (a.key < b.key ? -1 : 1))
-      .flatMap(({ key, cardId, searchId, folderId }): Action<BenchHere>[] => {
-        const scope = cardId === null ? findScope((searchId ?? folderId)!, replica) : undefined;
+  each: ({ replica, cards, lead, selected }) => {
+    const bound = boundOn(replica.keyBinding.values(), lead?.chain.medium);
+    return [...keysOfThings(bound.values())]
+      .sort(([, [a]], [, [b]]) => (a < b ? -1 : 1))
+      .flatMap(([id, keys]): Action<BenchHere>[] => {
+        const card = cards.get(id);
+        const scope = card ? undefined : findScope(id, replica);
         if (scope)
           return [
             {
               id: `search.open ${scope.id}`,
               words: `Find within “${scope.name}”`,
               short: `within ${scope.name}`,
-              keys: [key],
+              keys,
               on: ["target"],
               strip: true,
               run: (here) => here.find(scope.id),
             },
           ];
-        const card = cardId === null ? undefined : cards.get(cardId);
         if (!card || card.medium !== lead?.chain.medium) return [];
         return [
           {
-            id: `card.apply ${cardId}`,
+            id: `card.apply ${id}`,
             words: `Put “${card.name}” on ${countTargets(selected)}`,
             short: selected.length > 1 ? `${card.name} on ${countTargets(selected)}` : card.name,
-            keys: [key],
+            keys,
             on: ["target"],
             strip: true,
             run: ({ bench, way, setting, open }) =>
@@ -41,5 +43,6 @@ export const boundCards: ActionFamily<BenchHere> = {
               }),
           },
         ];
-      }),
+      });
+  },
 };

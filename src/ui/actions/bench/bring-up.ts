@@ -3,6 +3,7 @@ import type { BenchHere } from "./here";
 
 export const bringUp: Action<BenchHere> = {
   id: "bench.bring-up",
+  name: "Bring the card up to its newest version everywhere in the session",
   words: ({ card }) => `Bring up to version ${card!.contentVersion} everywhere in the session`,
   short: ({ card }) => `version ${card!.contentVersion} everywhere`,
   keys: ["u"],

@@ -4,6 +4,7 @@ import type { BenchHere } from "./here";
 
 export const toDraft: Action<BenchHere> = {
   id: "bench.draft",
+  name: "Go to the draft chain",
   words: ({ drafted }) => `Go to the draft chain of ${count(drafted, "setting")}`,
   short: "draft",
   keys: ["Shift+a"],
@@ -16,6 +17,7 @@ export const toDraft: Action<BenchHere> = {
 /** What was applied, kept or thrown away is there once more. */
 export const lastDraft: Action<BenchHere> = {
   id: "bench.last-draft",
+  name: "Bring back the last draft chain",
   words: ({ endedDraft }) => `Bring back the last draft chain of ${count(endedDraft, "setting")}`,
   short: "last draft",
   keys: ["Shift+a"],

@@ -39,6 +39,7 @@ export interface BenchHere extends CardHere, TakesBack, SelectsAll {
   /** The ids of the targets that are not as most of their series are. */
   readonly exceptions: readonly string[];
   openSheet(): void;
+  togglePads(): void;
   /** What was done on the bench last, as steps for whatever is selected another time. */
   readonly learnt: readonly Step[];
   /** Settings of the draft chain for the lead target's medium. */

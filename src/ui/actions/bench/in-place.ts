@@ -9,6 +9,7 @@ const hasChain = ({ selected }: BenchHere) =>
 
 export const cutRange: Action<BenchHere> = {
   id: "bench.cut",
+  name: "Cut at the ends of the range",
   words: ({ selected }) => `Cut ${countTargets(selected)} at the ends of the range`,
   short: "cut",
   keys: ["Shift+c"],
@@ -19,6 +20,7 @@ export const cutRange: Action<BenchHere> = {
 
 export const renderInPlace: Action<BenchHere> = {
   id: "bench.render-in-place",
+  name: "Render in place",
   words: ({ selected }) => `Render ${countTargets(selected)} in place`,
   short: "render in place",
   keys: ["Shift+r"],
@@ -39,6 +41,7 @@ export const renderRange: Action<BenchHere> = {
 
 export const bringBack: Action<BenchHere> = {
   id: "bench.bring-back",
+  name: "Bring back what was before rendering in place",
   words: ({ selected }) =>
     `Bring back what ${countTargets(selected.filter(({ origin }) => origin))} had before rendering in place`,
   short: "bring back",

@@ -16,6 +16,7 @@ import type { BenchHere } from "./here";
 import { moveDown } from "./move-down";
 import { moveUp } from "./move-up";
 import { mute } from "./mute";
+import { pads } from "./pads";
 import { openSheet } from "./proof-sheet";
 import { removeTargets } from "./remove-targets";
 import { rename } from "./rename";
@@ -36,6 +37,7 @@ export const benchPlace: ActionPlace<BenchHere> = {
     nextCandidate,
     previousCandidate,
     openSheet,
+    pads,
     nextException,
     othersToo,
     toDraft,

@@ -3,6 +3,7 @@ import { editSelected, isMixed, mayShape, type BenchHere } from "./here";
 
 export const mute: Action<BenchHere> = {
   id: "bench.mute",
+  name: "Mute, unmute",
   words: ({ lead }) => (lead?.muted ? "Unmute" : "Mute"),
   keys: ["m"],
   on: ["target"],

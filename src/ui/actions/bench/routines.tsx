@@ -1,3 +1,4 @@
+import { boundOn, keysOfThings } from "@/core/library/bindings";
 import { byPosition } from "@/core/library/order";
 import { sayStep } from "@/core/library/steps";
 import { count, countTargets } from "@/core/library/words";
@@ -24,6 +25,7 @@ export const routines: Action<BenchHere> = {
 /** What was done on the bench last becomes a routine. */
 export const learnRoutine: Action<BenchHere> = {
   id: "bench.learn-routine",
+  name: "Keep what was done last as a routine",
   words: ({ learnt }) => `Keep the last ${count(learnt.length, "step")} on the bench as a routine`,
   short: "keep steps",
   keys: ["Shift+y"],
@@ -34,20 +36,21 @@ export const learnRoutine: Action<BenchHere> = {
 
 /** Each of them, by its key where it has one. */
 export const runRoutines: ActionFamily<BenchHere> = {
-  each: ({ replica, cards, selected }) => {
-    const keys = new Map([...replica.keyBinding.values()].map(({ routineId, key }) => [routineId, key]));
+  each: ({ replica, cards, selected, lead }) => {
+    const bound = boundOn(replica.keyBinding.values(), lead?.chain.medium);
+    const keysOf = keysOfThings(bound.values());
     return [...replica.routine.values()]
       .filter(({ removed }) => !removed)
       .sort(byPosition)
       .map((routine): Action<BenchHere> => {
         const { id, name, steps } = routine;
-        const key = keys.get(id);
+        const keys = keysOf.get(id);
         const nameOf = (cardId: string) => cards.get(cardId)?.name ?? "a card that is gone";
         return {
           id: `routine.run ${id}`,
           words: `Run “${name}” on ${countTargets(selected)}: ${steps.map((step) => sayStep(step, nameOf)).join(", ")}`,
           short: `${name} on ${countTargets(selected)}`,
-          ...(key !== undefined && { keys: [key], on: ["target"], strip: true }),
+          ...(keys && { keys, on: ["target"], strip: true }),
           offered: canRun,
           run: ({ bench }) => bench.runRoutine(routine),
         };

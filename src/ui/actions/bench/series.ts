@@ -8,6 +8,7 @@ const next = ({ targets, exceptions, lead }: BenchHere) =>
 
 export const nextException: Action<BenchHere> = {
   id: "bench.next-exception",
+  name: "Go to the next exception in the series",
   words: ({ exceptions }) => `Go to the next of ${count(exceptions.length, "exception")} in the series`,
   short: "next exception",
   keys: ["e"],
@@ -22,6 +23,7 @@ const others = ({ targets, lead }: BenchHere) => (lead ? othersOf(targets, lead)
 /** What was touched up on one is carried over to those of its series that are as most of them are. */
 export const othersToo: Action<BenchHere> = {
   id: "bench.others-too",
+  name: "Carry the chain over to the others of the series",
   words: (here) =>
     `The others too: carry this chain over to ${count(others(here).length, "target")} of the series`,
   short: (here) => `the others too (${others(here).length})`,

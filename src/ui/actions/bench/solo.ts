@@ -3,6 +3,7 @@ import { editSelected, isMixed, mayShape, type BenchHere } from "./here";
 
 export const solo: Action<BenchHere> = {
   id: "bench.solo",
+  name: "Solo, end solo",
   words: ({ lead }) => (lead?.soloed ? "End solo" : "Solo"),
   keys: ["l"],
   on: ["target"],

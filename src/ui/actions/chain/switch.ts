@@ -4,6 +4,7 @@ import { currentSetting } from "./settings";
 
 export const switchSetting: Action<BenchHere> = {
   id: "chain.switch",
+  name: "Switch the setting on, off",
   words: (here) =>
     here.lead!.chain.settings[currentSetting(here)!].on ? "Switch the setting off" : "Switch the setting on",
   short: "on / off",

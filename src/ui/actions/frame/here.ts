@@ -1,4 +1,4 @@
-export type PlaceName = "bench" | "library" | "upkeep" | "history" | "team";
+export type PlaceName = "bench" | "library" | "keys" | "upkeep" | "history" | "team";
 
 /** What is offered wherever one is. */
 export interface FrameHere {

@@ -5,11 +5,12 @@ import type { FrameHere } from "./here";
 import { menu } from "./menu";
 import { toBench } from "./to-bench";
 import { toHistory } from "./to-history";
+import { toKeys } from "./to-keys";
 import { toLibrary } from "./to-library";
 import { toTeam } from "./to-team";
 import { toUpkeep } from "./to-upkeep";
 
 export const framePlace: ActionPlace<FrameHere> = {
   title: "Everywhere",
-  actions: [toBench, toLibrary, toUpkeep, toHistory, toTeam, account, menu, allActions],
+  actions: [toBench, toLibrary, toKeys, toUpkeep, toHistory, toTeam, account, menu, allActions],
 };

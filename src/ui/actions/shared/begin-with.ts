@@ -8,6 +8,7 @@ const begins = ({ card, begins }: CardHere): boolean =>
 /** The chain that material gets by itself when the member brings it in. */
 export const beginWith: Action<CardHere> = {
   id: "card.begin-with",
+  name: "Let new material begin with this card",
   words: (here) =>
     `Let new ${kindPlural(ownKind(here.card!.medium))} begin with ${begins(here) ? "nothing" : "this card"}`,
   short: (here) => (begins(here) ? "begin with nothing" : "begin with it"),

@@ -6,6 +6,7 @@ const isDefault = ({ card, shelf }: CardHere): boolean => card !== undefined && 
 
 export const makeDefault: Action<CardHere> = {
   id: "card.default",
+  name: "Let the effect begin as this card",
   words: (here) =>
     isDefault(here)
       ? `Let ${effectName(here.card!.effects[0])} begin as it comes`

@@ -4,6 +4,7 @@ import { ownCard, sayChosen, type CardHere } from "./card";
 
 export const mark: Action<CardHere> = {
   id: "card.mark",
+  name: "Put cards on a favourites list, or take them off",
   words: (here) => `Put ${sayChosen(here)} on a favourites list, or take it off`,
   short: "mark",
   keys: ["f"],

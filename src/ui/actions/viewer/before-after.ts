@@ -3,6 +3,7 @@ import type { SoundHere } from "./sound-here";
 
 export const beforeAfter: Action<SoundHere> = {
   id: "sound.before-after",
+  name: "Hear it before, after the chain",
   words: ({ side }) => (side === "after" ? "Hear it before the chain" : "Hear it after the chain"),
   keys: ["b"],
   on: ["viewer"],

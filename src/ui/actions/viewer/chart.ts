@@ -5,6 +5,7 @@ const nextOf = ({ chart }: SoundHere): Chart => charts[(charts.indexOf(chart) + 
 
 export const nextChart: Action<SoundHere> = {
   id: "sound.chart",
+  name: "Show another chart",
   words: (here) => `Show the ${nextOf(here)}`,
   keys: ["w"],
   on: ["viewer"],

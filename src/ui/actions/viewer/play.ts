@@ -3,6 +3,7 @@ import type { SoundHere } from "./sound-here";
 
 export const play: Action<SoundHere> = {
   id: "sound.play",
+  name: "Play, stop",
   words: ({ playing }) => (playing ? "Stop" : "Play"),
   short: ({ playing }) => (playing ? "stop" : "play"),
   keys: ["Space"],

@@ -3,6 +3,7 @@ import type { PictureHere } from "./picture-here";
 
 export const scopes: Action<PictureHere> = {
   id: "picture.scopes",
+  name: "Show the scopes, put them away",
   words: ({ scopes }) => (scopes ? "Put the scopes away" : "Show the scopes"),
   short: ({ scopes }) => (scopes ? "scopes away" : "scopes"),
   keys: ["w"],

@@ -6,6 +6,7 @@ const next = ({ whole }: PictureHere) => sides[(sides.indexOf(whole) + 1) % side
 
 export const whole: Action<PictureHere> = {
   id: "picture.whole",
+  name: "Show both sides of the edge, or one whole",
   words: (here) =>
     next(here) === null ? "Show both sides of the edge" : `Show all of it ${next(here)} the chain`,
   short: (here) => (next(here) === null ? "edge" : `${next(here)}, whole`),

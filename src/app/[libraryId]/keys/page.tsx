@@ -1,0 +1,7 @@
+import { KeysScreen } from "@/ui/keyboard/keys-screen";
+
+export const metadata = { title: "Keys · Fichier" };
+
+export default function Page() {
+  return <KeysScreen />;
+}
