@@ -79,6 +79,22 @@ test("by keyboard: names are covered and the cards shuffled until the choice is 
   await expect(cells(page).nth(open.length - 1 + 1)).toHaveAttribute("aria-selected", "true");
   await press(page, "Home", "c", "ArrowUp", "3", "x");
   await expect(columns(page)).toHaveCount(3);
+  // Between the two that are left: which is the unknown one?
+  await press(page, "t");
+  const telling = page.getByRole("dialog", { name: "Can the two be told apart?" });
+  await expect(telling.locator("[data-playing]")).toBeVisible();
+  await press(page, "1");
+  await expect(telling.locator("[data-shown]")).toHaveText("this is the first");
+  await press(page, "0");
+  await expect(telling.locator("[data-shown]")).toHaveText("this is the unknown one");
+  // The first and the unknown one look alike, whichever that is.
+  await expect(telling).not.toContainText(/\d dB/);
+  await press(page, ...Array<string>(10).fill("ArrowLeft"));
+  await expect(telling.getByRole("status")).toHaveText(
+    /^\d+ of 10 right\. Who only guesses does as well in (less than )?[\d.]+ % of such runs\.$/,
+  );
+  await press(page, "Escape");
+  await expect(telling).toHaveCount(0);
   await press(page, "b");
   await expect(columns(page).nth(1)).toHaveText(/^1 \S/);
   const { violations } = await new AxeBuilder({ page }).analyze();

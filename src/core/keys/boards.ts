@@ -4,7 +4,7 @@
  * standard's (US: ANSI INCITS 154; German: DIN 2137 T1; French: as in use before NF Z71-300; British: BS 4822), from memory.
  */
 
-export interface BoardKey {
+interface BoardKey {
   /** Its place on the keyboard. */
   readonly code: string;
   readonly plain: string;
@@ -104,7 +104,7 @@ export function boardLike(printsBy: ReadonlyMap<string, string>): BoardId {
 }
 
 /** The keys of a numeric pad that count as keys of their own, row by row. */
-export const numberPad: readonly (readonly string[])[] = [
+const numberPad: readonly (readonly string[])[] = [
   ["/", "*", "-"],
   ["7", "8", "9"],
   ["4", "5", "6"],

@@ -36,7 +36,7 @@ export const reservedKeys: readonly string[] = [..."+,-./?[]abdefgiklmnoprstuvwx
 /** A key of a numeric pad, and a pad on the screen; either counts as a key of its own. */
 const numbered = /^Num[0-9/*\-+.]$/;
 const padded = /^Pad[A-D](?:[1-9]|1[0-6])$/;
-export const isNumberKey = (key: string): boolean => numbered.test(key);
+const isNumberKey = (key: string): boolean => numbered.test(key);
 export const isPad = (key: string): boolean => padded.test(key);
 
 /** As it is kept, however it was typed: characters small. */

@@ -226,6 +226,7 @@ const draft: DraftHere = {
 };
 const sheet: SheetHere = {
   columns: 8,
+  pair: null,
   picked: 1,
   rows: 4,
   blind: false,

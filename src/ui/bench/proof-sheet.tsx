@@ -4,6 +4,7 @@ import { Box, chakra, HStack } from "@chakra-ui/react";
 import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import type { WayId } from "@/core/chain/ways";
 import { sayEffects } from "@/core/chain/describe";
+import type { Chain } from "@/core/chain/model";
 import { putOn } from "@/core/chain/ways";
 import { combination } from "@/core/keys/combination";
 import type { CardHead, Target } from "@/core/library/entities";
@@ -132,6 +133,22 @@ export function ProofSheetView({ bench, sheet, from, onChange, onClose }: ProofS
     event.preventDefault();
     onChange(moves[keys]());
   };
+  const [first, second] = cards;
+  const firstChain = useContent(library.contents, first?.fingerprint).chain;
+  const secondChain = useContent(library.contents, second?.fingerprint).chain;
+  const pair = useMemo(
+    () =>
+      cards.length === 2 && chosenRow && firstChain && secondChain
+        ? {
+            media: chosenRow.media,
+            chains: [firstChain, secondChain].map((chain) => putOn(chosenRow.target.chain, chain, how)) as [
+              Chain,
+              Chain,
+            ],
+          }
+        : null,
+    [cards.length, chosenRow, firstChain, secondChain, how],
+  );
   const keep = async () => {
     const done = await act("apply-picks", {
       sessionId: session.session.id,
@@ -155,6 +172,7 @@ export function ProofSheetView({ bench, sheet, from, onChange, onClose }: ProofS
       rows: targets.length,
       blind,
       isTried,
+      pair,
       name: nameOf(chosenCard, column),
       losers: picks.size === 0 ? 0 : sheet.cards.length - new Set(picks.values()).size,
       pick: (at) => onChange(pickedAt(sheet, at)),

@@ -22,7 +22,7 @@ export const looks: Readonly<Record<Meaning["kind"], object>> = {
   },
   lost: { borderStyle: "double", borderWidth: "4px", borderColor: "loss", color: "loss" },
   "built in": { bg: "raised", borderColor: "rule", color: "muted" },
-  browser: { bg: "transparent", borderColor: "rule", borderStyle: "dotted", color: "muted" },
+  browser: { bg: "transparent", borderColor: "muted", borderStyle: "dotted", color: "muted" },
   free: { bg: "transparent", borderColor: "muted", borderStyle: "dashed", color: "muted" },
   none: { bg: "transparent", borderColor: "rule", color: "muted", opacity: 0.5 },
 };

@@ -6,7 +6,7 @@ import { boardIds, boards, placeOfKeys, planeIds, planeOf, type PlaneId } from "
 import { combination, keyProblem, numberKey } from "@/core/keys/combination";
 import { boundOn } from "@/core/library/bindings";
 import type { KeyBinding } from "@/core/library/entities";
-import { count } from "@/core/library/words";
+import { capital, count } from "@/core/library/words";
 import { media, workingMedia, type WorkingMedium } from "@/core/media";
 import { nameOfRecalled } from "@/core/upkeep/recalled";
 import { ActionButton } from "../actions/action-button";
@@ -63,6 +63,7 @@ function Chosen<T extends string>({ label, value, options, onChange }: ChosenPro
     <chakra.label fontSize="sm" color="muted" display="flex" gap="6px" alignItems="center">
       {label}
       <chakra.select
+        aria-label={label}
         bg="raised"
         color="ink"
         border="1px solid"
@@ -240,7 +241,7 @@ export function KeysScreen() {
               <HStack gap="8px" minWidth="0">
                 {chosenKeys !== "" && <KeyCap keys={chosenKeys} />}
                 <chakra.h2 textStyle="cardTitle" overflowWrap="anywhere">
-                  {here.words || "Nothing"}
+                  {capital(here.words || "nothing")}
                 </chakra.h2>
               </HStack>
             }

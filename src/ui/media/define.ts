@@ -22,6 +22,8 @@ export interface TryProps {
   readonly chain: Chain;
   /** Whether it is heard or seen without the card. */
   readonly without: boolean;
+  /** Nothing is said that would tell one chain from another. */
+  readonly covered?: boolean;
 }
 
 export interface PictureProps {

@@ -13,7 +13,7 @@ const untouched = emptyChain("audio");
 const [beginsAt, lasts] = [1, 4];
 
 /** Plays a few seconds of a sound through a chain, level-matched, for as long as it is there. */
-export function TrySound({ media, chain, without }: TryProps) {
+export function TrySound({ media, chain, without, covered = false }: TryProps) {
   const { libraryId, renderer } = useDesk();
   const facts = media.facts as Extract<Media["facts"], { kind: "audio" }>;
   const { frames, sampleRate } = facts;
@@ -41,8 +41,10 @@ export function TrySound({ media, chain, without }: TryProps) {
     <Box data-playing={playing ? "" : undefined} aria-busy={!isReady}>
       <Wave peaks={facts.peaks} columns={120} colour={without ? "muted" : "selected"} height="44px" />
       <HStack justifyContent="space-between" mt="4px" textStyle="figure" color="muted">
-        <span>{playing ? (without ? "without the card" : "with the card") : "…"}</span>
-        <span>{`level matched by ${match.toFixed(1)} dB`}</span>
+        <span>
+          {playing ? (covered ? "level matched" : without ? "without the card" : "with the card") : "…"}
+        </span>
+        {!covered && <span>{`level matched by ${match.toFixed(1)} dB`}</span>}
       </HStack>
     </Box>
   );

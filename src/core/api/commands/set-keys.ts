@@ -1,12 +1,10 @@
 import Joi from "joi";
 import { recalledFields } from "@/core/library/entities";
+import { mostKeyLines } from "@/core/library/key-file";
 import type { Medium } from "@/core/media";
 import { command } from "../command";
 import { printedKey } from "../fields";
 import { keyMeans, keyMedium, type KeyMeans } from "./bind-key";
-
-/** More keys than there are places for them. */
-export const mostKeySettings = 400;
 
 interface SetKeys {
   readonly keys: (KeyMeans & { readonly key: string; readonly medium?: Medium | null })[];
@@ -23,7 +21,7 @@ export const setKeys = command<SetKeys>()({
         Joi.object({ key: printedKey.required(), ...keyMeans, medium: keyMedium }).xor(...recalledFields),
       )
       .min(1)
-      .max(mostKeySettings)
+      .max(mostKeyLines)
       .required(),
   }),
 });

@@ -1,3 +1,6 @@
+import type { Media } from "@/core/api/operations/session-replica";
+import type { Chain } from "@/core/chain/model";
+
 /** A proof sheet lies over the bench. */
 export interface SheetHere {
   readonly columns: number;
@@ -11,6 +14,8 @@ export interface SheetHere {
   readonly name: string;
   /** Cards that no row has picked, while some have. */
   readonly losers: number;
+  /** What the only two cards make of the chosen target's material; null where there are more, or it has not come. */
+  readonly pair: { readonly media: Media; readonly chains: readonly [Chain, Chain] } | null;
   pick(column?: number): void;
   pickForAll(): void;
   cover(): void;

@@ -6,9 +6,10 @@ import { leave } from "./leave";
 import { leaveOut } from "./leave-out";
 import { nth } from "./nth";
 import { pick, pickForAll } from "./pick";
+import { tellApart } from "./tell-apart";
 import { tryCell } from "./try";
 
 export const sheetPlace: ActionPlace<SheetHere> = {
   title: "Proof sheet",
-  actions: [keep, tryCell, pick, pickForAll, cover, leaveOut, nth, leave],
+  actions: [keep, tryCell, pick, pickForAll, cover, leaveOut, tellApart, nth, leave],
 };

@@ -1,0 +1,14 @@
+import { TellingDialog } from "../../bench/telling-dialog";
+import type { Action } from "../action";
+import type { SheetHere } from "./here";
+
+/** Only between two: which of more it is would be another question. */
+export const tellApart: Action<SheetHere> = {
+  id: "sheet.tell-apart",
+  words: "Find out by trials whether the two can be told apart",
+  short: "told apart?",
+  keys: ["t"],
+  strip: true,
+  offered: ({ pair }) => pair !== null,
+  dialog: ({ here, close }) => (here.pair ? <TellingDialog {...here.pair} onClose={close} /> : null),
+};
