@@ -69,6 +69,12 @@ test("axe finds nothing on any view", async ({ page }) => {
   await press(page, "n");
   await expect(page.getByRole("dialog")).toBeVisible();
   await clean(page);
+  await press(page, "Escape", "Alt+k");
+  await expect(page.getByRole("grid", { name: /^Keys alone/ })).toBeFocused();
+  await clean(page);
+  await press(page, "4", "Enter");
+  await expect(page.getByRole("dialog", { name: "4 stands for" })).toBeVisible();
+  await clean(page);
   await press(page, "Escape", "Alt+h");
   await expect(
     page.getByRole("list", { name: "What it changed" }).getByRole("listitem").first(),

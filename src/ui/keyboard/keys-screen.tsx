@@ -175,7 +175,7 @@ export function KeysScreen() {
   const chosenKeys = cell.keys[0] ?? "";
 
   return (
-    <Box height="100%" overflow="auto" p="16px 20px" data-screen="keys">
+    <Box as="main" height="100%" overflow="auto" p="16px 20px">
       <HStack
         justifyContent="space-between"
         alignItems="flex-start"
