@@ -57,7 +57,7 @@ test("by keyboard: a card comes onto the range alone, and the piece is rendered 
   await toFirst(page);
   const before = await rows(page).count();
   await press(page, "/");
-  await page.keyboard.type("telephone");
+  await page.keyboard.type("phone from");
   await expect(found(page, "Phone from the ferry").first()).toBeVisible();
   await press(page, "Control+Alt+Shift+Enter");
   await expect(said(page)).toContainText(/“.*” on a range of “/);
