@@ -4,8 +4,9 @@ import type { AskInPlace } from "@/core/api/operations/ask-in-place";
 import type { Rendering } from "@/core/api/operations/one-render";
 import type { Chain } from "@/core/chain/model";
 import type { Target } from "@/core/library/entities";
+import { renderingOf, type Clip } from "@/core/library/in-place";
 import { database } from "@/db/connection";
-import { unusedMedia } from "@/db/media";
+import { noteMedia, unusedMedia } from "@/db/media";
 import { listFiles } from "@/db/replica";
 import { moveRender, readRender } from "@/db/renders";
 import { carryOutRender } from "@/server/jobs/carry-out-render";
@@ -244,6 +245,22 @@ describe("rendering in place", () => {
       code: "not-rendered",
     });
     expect((await direct([{ of: "0".repeat(64), mediaId: "1".repeat(64) }])).status).toBe(404);
+    const picture = "ef".repeat(32);
+    await noteMedia(database(), {
+      libraryId: editor.libraryId,
+      id: picture,
+      name: "hull.png",
+      bytes: 1,
+      facts: {
+        kind: "image",
+        width: 2,
+        height: 2,
+        preview: { width: 2, height: 2 },
+        mini: { width: 2, height: 2 },
+      },
+    });
+    const of = renderingOf((await rowOf(id)) as Clip);
+    expect((await direct([{ of, mediaId: picture }])).body.error).toMatchObject({ code: "other-medium" });
     expect(await rowOf(id)).toMatchObject({ mediaId, origin: null });
   });
 });

@@ -88,8 +88,17 @@ export async function renderedIn(
   const ids = new Map(rendered.map(({ of, mediaId }) => [of, mediaId]));
   const known = await listMedia(ledger.db, ledger.libraryId, [...new Set(ids.values())]);
   if (known.length < new Set(ids.values()).size) throw notFound("material");
+  const kinds = new Map(known.map(({ id, facts }) => [id, facts.kind]));
   return (clip) => {
     const id = ids.get(renderingOf(clip));
+    if (id !== undefined && kinds.get(id) !== clip.chain.medium)
+      throw new Unfit(
+        "other-medium",
+        `What is to be put in the place of “${clip.name}” is of another kind.`,
+        {
+          field: "rendered",
+        },
+      );
     if (id === undefined)
       throw new Unfit(
         "not-rendered",

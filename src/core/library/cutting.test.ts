@@ -1,4 +1,5 @@
 import fc from "fast-check";
+import { generateNKeysBetween } from "fractional-indexing";
 import { describe, expect, it } from "vitest";
 import { aGainChain, aTarget } from "../../../testing/library";
 import { materialWindow, planMix, runMix } from "../chain/mix";
@@ -10,7 +11,7 @@ import type { MediaFacts } from "./media";
 import { mixNodes, mixRate } from "./mixing";
 import { byPosition } from "./order";
 import { put } from "./putting";
-import type { Stand, TimeRange } from "./stand";
+import { mostTargets, type Stand, type TimeRange } from "./stand";
 
 const frames = 48_000;
 const sine = (rate: number, hertz: number) =>
@@ -115,6 +116,14 @@ describe("cutting", () => {
     expect(cut(all, newId).targets).toEqual(all.targets);
     const near = cut(stand({ start: 0.001, end: 0.5 }, clip("Take", "low")), newId);
     expect(near.targets.map(({ part }) => part?.from)).toEqual([0, 23_880]);
+  });
+
+  it("cannot grow a session beyond what it may hold", () => {
+    const clips = generateNKeysBetween(null, null, 1000).map((position, i) =>
+      clip(`c${i}`, "low", { position }),
+    );
+    const all = { ...stand({ start: 0.4, end: 0.6 }, ...clips), selected: clips.map(({ id }) => id) };
+    expect(() => cut(all, newId)).toThrow(`The session would have more than ${mostTargets} targets.`);
   });
 
   it.each<[string, TimeRange | undefined, Partial<Target>]>([

@@ -4,7 +4,7 @@ import type { Part } from "../media/part";
 import type { Origin, Target } from "./entities/target";
 import { mixRate, soundOf } from "./mixing";
 import { placesAmong } from "./places";
-import { selectedOf, type Stand, type TimeRange } from "./stand";
+import { requireRoom, selectedOf, type Stand, type TimeRange } from "./stand";
 import { Unfit } from "./unfit";
 
 /** How long two pieces overlap where they were one: long enough for no click, too short to be heard (common practice, no source). Seconds. */
@@ -124,6 +124,7 @@ export function cut(stand: Stand, newId: () => string): Stand {
       at: target.at + (part.from - whole.from) / sampleRate,
       origin: originOfPiece(target.origin, part.from - whole.from, part),
     });
+    requireRoom(targets.length + Number(before !== null) + Number(after !== null));
     const at = targets.findIndex(({ id }) => id === target.id);
     const put = (part: Part, place: number, name: string) => {
       const { positions, others } = placesAmong(targets, place);

@@ -7,7 +7,7 @@ import { routingProblem, sayRoutingProblem } from "./routing";
 import { levelOf, mostSends, returnFor } from "./sends";
 import { count, countTargets, sayPiece } from "./words";
 import { cut } from "./cutting";
-import { changedIn, selectedOf, type Stand } from "./stand";
+import { changedIn, requireRoom, selectedOf, type Stand } from "./stand";
 import { Unfit } from "./unfit";
 
 /** Something that is put on targets: a card's content, or settings by themselves. */
@@ -41,9 +41,6 @@ export interface Done {
   /** What was done, in the words of the history. */
   readonly summary: string;
 }
-
-/** A product rule and a guard: copies of copies would soon be more than anybody can look at. */
-export const mostTargets = 2000;
 
 const bare = { cardId: null, cardVersion: null } as const;
 /** What a target that is made beside others does not take over from anything. */
@@ -141,10 +138,7 @@ function ontoCopies(stand: Stand, { puts }: Putting, newId: () => string): Stand
     throw new Unfit("nothing-to-copy", `“${group.name}” has no material of its own to copy.`, {
       hint: "Put the card on a return instead, or on what feeds it.",
     });
-  if (stand.targets.length + targets.length > mostTargets)
-    throw new Unfit("many-targets", `The session would have more than ${mostTargets} targets.`, {
-      hint: "Select fewer, or begin another session.",
-    });
+  requireRoom(stand.targets.length + targets.length);
   const settings = puts.flatMap(({ chain }) => chain.settings);
   let all = [...stand.targets];
   for (const target of targets) {

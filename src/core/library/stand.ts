@@ -1,5 +1,6 @@
 import type { Target } from "./entities/target";
 import type { FactsOf } from "./mixing";
+import { Unfit } from "./unfit";
 
 /** Seconds of a session's timeline. */
 export interface TimeRange {
@@ -16,6 +17,17 @@ export interface Stand {
   readonly range?: TimeRange;
   /** What is known of the files; without it nothing can be cut. */
   readonly factsOf?: FactsOf;
+}
+
+/** A product rule and a guard: copies of copies, and pieces of pieces, would soon be more than anybody can look at. */
+export const mostTargets = 2000;
+
+/** Throws Unfit where a session would have too many targets. */
+export function requireRoom(count: number): void {
+  if (count > mostTargets)
+    throw new Unfit("many-targets", `The session would have more than ${mostTargets} targets.`, {
+      hint: "Select fewer, or begin another session.",
+    });
 }
 
 export const selectedOf = ({ targets, selected }: Stand): Target[] =>

@@ -3,8 +3,8 @@ import { FormatFault } from "../../chain/fault";
 import type { Json } from "../../chain/model";
 import { aGainChain, aTarget } from "../../../../testing/library";
 import { normaliseChain } from "../../chain/values";
-import { mostTargets, type Put } from "../putting";
-import type { Stand } from "../stand";
+import type { Put } from "../putting";
+import { mostTargets, type Stand } from "../stand";
 import {
   cardsOfSteps,
   mostSteps,
