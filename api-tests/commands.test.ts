@@ -77,6 +77,7 @@ const said: Record<string, RegExp> = {
   "keep-routine": /^kept the routine “Routine \d+”$/,
   "remove-routine": /^removed the set “Routine \d+”$/,
   "set-keys": /^set 2 keys$/,
+  "set-chains": /^shaped 2 clips$/,
   "cut-targets": /^cut “Long \d+”$/,
   "render-in-place": /^rendered “Clip \d+” in place$/,
   "bring-back": /^brought back what “Clip \d+” was before$/,

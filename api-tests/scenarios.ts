@@ -295,6 +295,13 @@ export async function makeScenarios() {
     },
     "keep-routine": async () => ({ name: fresh("Routine"), steps: [{ kind: "strength", strength: 40 }] }),
     "remove-routine": async () => ({ routineId: await routine() }),
+    "set-chains": async () => ({
+      sessionId,
+      chains: [
+        { targetId: await clip(), chain: highPass(++names) },
+        { targetId: await clip(), chain: highPass(++names) },
+      ],
+    }),
     "cut-targets": async () => ({ sessionId, targetIds: [await longClip()], range: { start: 0.5, end: 1 } }),
     "render-in-place": async () => rendered(),
     "bring-back": async () => {

@@ -103,3 +103,44 @@ test("by keyboard: new clips begin with a card, by one key, and with nothing by 
   await expect(said(page)).toContainText("New clips begin with nothing.");
   await expect(panel).not.toContainText("new clips begin with this card");
 });
+
+test("by keyboard: of twelve pictures the one that is too light falls out, is corrected in three keys, and taken back", async ({
+  page,
+}) => {
+  await signIn(page, "stills");
+  await openSession(page, "Fog week, stills");
+  const targets = page.getByRole("listbox", { name: "Targets" });
+  const rows = targets.getByRole("option");
+  await targets.focus();
+  await press(page, "Home");
+  const name = await page.getByRole("region", { name: "Viewer" }).getByRole("heading").innerText();
+  await ask(page, "set-chain", {
+    sessionId: page.url().split("/").at(-1),
+    targetId: (await rows.first().getAttribute("id"))!.replace("target-", ""),
+    chain: {
+      medium: "image",
+      settings: [{ effect: "image.exposure", values: { exposure: -3.5 }, on: true, mix: 100 }],
+    },
+  });
+  await expect(setting(page, "Exposure")).toBeVisible();
+  await press(page, "Control+a");
+  const keys = ["Shift+s", "Home", "Enter"];
+  await press(page, keys[0]);
+  const dialog = page.getByRole("dialog", { name: "Consistency of 12 pictures" });
+  await expect(dialog.getByRole("status")).toContainText("fall out");
+  const row = dialog.getByRole("option").first();
+  await expect(row).toContainText(name);
+  await expect(row).toHaveAttribute("data-out", /exposure/);
+  await press(page, keys[1], keys[2]);
+  await expect(said(page)).toContainText(`Shaped “${name}”`);
+  // Measured again with its correction: as light as the others.
+  await expect(dialog.getByRole("status")).toContainText(/fall out|All alike/);
+  await expect(row).not.toHaveAttribute("data-out", /exposure/);
+  await press(page, "Escape");
+  await targets.focus();
+  await press(page, "Backspace");
+  await expect(said(page)).toContainText("Taken back: shaped");
+  await press(page, "Backspace");
+  await expect(rows.first()).toContainText("no card");
+  await saved(page);
+});

@@ -1,6 +1,8 @@
+import type { Chain } from "@/core/chain/model";
 import type { Target } from "@/core/library/entities";
 import type { Ledger } from "@/db/ledger";
-import { notFound, stale } from "./refusal";
+import { notFound, Refusal, stale } from "./refusal";
+import { storedChain } from "./stored-chain";
 
 /** Targets of one session, in the order of the ids; `seen` is the version of the first one that the client saw. */
 export async function requireTargets(
@@ -16,4 +18,25 @@ export async function requireTargets(
     if (at === 0 && seen !== undefined && target.version !== seen) throw stale("target", seen, target);
     return target;
   });
+}
+
+/** Gives a target a chain or a strength by hand; gives the target as it was. */
+export async function shapeTarget(
+  ledger: Ledger,
+  sessionId: string,
+  targetId: string,
+  { chain, strength, seen }: { readonly chain?: Chain; readonly strength?: number; readonly seen?: number },
+): Promise<Target> {
+  const [target] = await requireTargets(ledger, sessionId, [targetId], seen);
+  if (chain && chain.medium !== target.chain.medium)
+    throw new Refusal(409, "other-medium", `“${target.name}” is ${target.chain.medium}.`, {
+      field: "chain.medium",
+    });
+  await ledger.update("target", targetId, {
+    ...(chain && { chain: storedChain(chain) }),
+    ...(strength !== undefined && { strength }),
+    // Without a setting there is nothing left that came from the card.
+    ...(chain?.settings.length === 0 && { cardId: null, cardVersion: null, strength: 100 }),
+  });
+  return target;
 }

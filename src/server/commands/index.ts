@@ -71,6 +71,7 @@ import { cutTargets } from "./cut-targets";
 import { removeRoutine } from "./remove-routine";
 import { keepRoutine } from "./keep-routine";
 import { setChain } from "./set-chain";
+import { setChains } from "./set-chains";
 import { updatePins } from "./update-pins";
 import { changeRole } from "./change-role";
 import { removeMember } from "./remove-member";
@@ -148,6 +149,7 @@ const carriedOut: { readonly [N in CommandName]: Command<N, InputOf<N>, ResultOf
   "remove-routine": removeRoutine,
   "keep-routine": keepRoutine,
   "set-chain": setChain,
+  "set-chains": setChains,
   "update-pins": updatePins,
   "change-role": changeRole,
   "remove-member": removeMember,

@@ -68,6 +68,7 @@ import { cutTargets } from "./cut-targets";
 import { removeRoutine } from "./remove-routine";
 import { keepRoutine } from "./keep-routine";
 import { setChain } from "./set-chain";
+import { setChains } from "./set-chains";
 import { updatePins } from "./update-pins";
 import { changeRole } from "./change-role";
 import { removeMember } from "./remove-member";
@@ -146,6 +147,7 @@ export const commandShapes = [
   removeRoutine,
   keepRoutine,
   setChain,
+  setChains,
   updatePins,
   changeRole,
   removeMember,

@@ -5,6 +5,15 @@ import { defineImageEffect } from "../define";
 import { choice, kelvin, plain } from "../parameter";
 import { byMatrix } from "./work";
 
+/** Linear R, G and B of what is seen, from those under a light: kelvin and distance from the locus; see the effect. */
+export function balanceMatrix(temperature: number, tint: number, method: "cat16" | "bradford"): number[][] {
+  // Against the default light, so that the default changes nothing, though D65 lies a trace beside 6504 K.
+  const neutral = whiteOf(...(lightOf(6504, 0) as [number, number]));
+  const scene = whiteOf(...(lightOf(temperature, tint) as [number, number]));
+  const to = scene.map((v, i) => (white[i] * v) / neutral[i]);
+  return product(inverse(toXyz), product(adaptation(method, to, white), toXyz));
+}
+
 /**
  * Makes white of what was white under the light of the scene: from that light's white to D65's by chromatic adaptation,
  * in linear light, at the same luminance of grey. 6504 K without tint leaves it alone.
@@ -44,11 +53,5 @@ export const whiteBalance = defineImageEffect({
   },
   key: ["temperature", "tint"],
   encoding: "linear",
-  create({ temperature, tint, method }) {
-    // Against the default light, so that the default changes nothing, though D65 lies a trace beside 6504 K.
-    const neutral = whiteOf(...(lightOf(6504, 0) as [number, number]));
-    const scene = whiteOf(...(lightOf(temperature, tint) as [number, number]));
-    const to = scene.map((v, i) => (white[i] * v) / neutral[i]);
-    return byMatrix(product(inverse(toXyz), product(adaptation(method, to, white), toXyz)));
-  },
+  create: ({ temperature, tint, method }) => byMatrix(balanceMatrix(temperature, tint, method)),
 });

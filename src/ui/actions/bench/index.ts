@@ -11,6 +11,7 @@ import { boundCards } from "./bound-cards";
 import { bringUp } from "./bring-up";
 import { nextCandidate, previousCandidate } from "./candidates";
 import { lastDraft, toDraft } from "./draft";
+import { consistency } from "./consistency";
 import { find } from "./find";
 import type { BenchHere } from "./here";
 import { moveDown } from "./move-down";
@@ -40,6 +41,7 @@ export const benchPlace: ActionPlace<BenchHere> = {
     pads,
     nextException,
     othersToo,
+    consistency,
     toDraft,
     lastDraft,
     routines,

@@ -1,0 +1,27 @@
+import { seriesOf } from "@/core/library/series";
+import type { Target } from "@/core/library/entities";
+import { ConsistencyDialog } from "../../bench/consistency-dialog";
+import type { Action } from "../action";
+import { mayShape, type BenchHere } from "./here";
+
+/** Fewer are no series. */
+const fewest = 3;
+const isPicture = ({ mediaId, chain }: Target) => mediaId !== null && chain.medium === "image";
+
+/** The pictures that are selected, where they are a series; else those of the same card as the lead one. */
+function compared({ selected, targets, lead }: Pick<BenchHere, "selected" | "targets" | "lead">): Target[] {
+  const chosen = selected.filter(isPicture);
+  return chosen.length >= fewest || !lead ? chosen : seriesOf(targets, lead).filter(isPicture);
+}
+
+export const consistency: Action<BenchHere> = {
+  id: "bench.consistency",
+  words: "Compare exposure, white and contrast of the pictures of the series",
+  short: "consistency",
+  keys: ["Shift+s"],
+  on: ["target"],
+  offered: (here) => mayShape(here) && compared(here).length >= fewest,
+  dialog: ({ here, close }) => (
+    <ConsistencyDialog bench={here.bench} ids={compared(here).map(({ id }) => id)} onClose={close} />
+  ),
+};

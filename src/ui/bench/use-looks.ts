@@ -1,0 +1,62 @@
+import { useEffect, useMemo, useRef, useState } from "react";
+import type { Target } from "@/core/library/entities";
+import { lookOf, type PictureLook } from "@/core/measure/consistency";
+import { useDesk } from "../data/desk";
+import { copyUrl, materialOf } from "../data/material";
+import type { SessionData } from "../data/library-data";
+
+interface Looked {
+  readonly of: Target["chain"];
+  readonly strength: number;
+  readonly look: PictureLook | null;
+}
+
+/**
+ * What pictures look like with their chains, measured on their small copies, one after another; null where one is all black
+ * or white. One whose chain is another by now is not known until it has been looked at again.
+ */
+export function useLooks(
+  session: SessionData,
+  targets: readonly Target[],
+): ReadonlyMap<string, PictureLook | null> {
+  const { libraryId, renderer } = useDesk();
+  const [looked, setLooked] = useState<ReadonlyMap<string, Looked>>(new Map());
+  const latest = useRef(looked);
+  useEffect(() => {
+    latest.current = looked;
+  }, [looked]);
+  useEffect(() => {
+    let wanted = true;
+    void (async () => {
+      for (const target of targets) {
+        const { id, chain, strength } = target;
+        const media = materialOf(session.media, target);
+        if (!wanted) return;
+        if (media?.facts.kind !== "image" || isOf(latest.current.get(id), target)) continue;
+        const source = { url: copyUrl(libraryId, media.id, "mini"), ...media.facts.mini };
+        // What cannot be rendered says so on the bench; here it is no member of the series.
+        const rendered = await renderer
+          .picture({ place: "consistency", chain, strength, source })
+          .catch(() => null);
+        const look = rendered && lookOf(rendered.codes);
+        if (wanted) setLooked((now) => new Map(now).set(id, { of: chain, strength, look }));
+      }
+    })();
+    return () => {
+      wanted = false;
+    };
+  }, [renderer, libraryId, session.media, targets]);
+  return useMemo(
+    () =>
+      new Map(
+        targets.flatMap((target) => {
+          const known = looked.get(target.id);
+          return isOf(known, target) ? [[target.id, known.look] as const] : [];
+        }),
+      ),
+    [targets, looked],
+  );
+}
+
+const isOf = (looked: Looked | undefined, { chain, strength }: Target): looked is Looked =>
+  looked !== undefined && looked.of === chain && looked.strength === strength;
