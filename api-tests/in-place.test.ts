@@ -245,7 +245,7 @@ describe("rendering in place", () => {
       code: "not-rendered",
     });
     expect((await direct([{ of: "0".repeat(64), mediaId: "1".repeat(64) }])).status).toBe(404);
-    const picture = "ef".repeat(32);
+    const picture = "1e".repeat(32);
     await noteMedia(database(), {
       libraryId: editor.libraryId,
       id: picture,

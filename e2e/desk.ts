@@ -123,6 +123,22 @@ export async function clearChain(page: Page): Promise<void> {
   await saved(page);
 }
 
+/** Signs in for sound and goes onto the first clip, with nothing on it. */
+export async function toFirstClip(page: Page): Promise<void> {
+  await signIn(page, "sound");
+  await openSession(page, "Reel 3: the fog week");
+  await onFirstClip(page);
+}
+
+/** Onto the first target of the session that is open, with nothing on it. */
+export async function onFirstClip(page: Page): Promise<void> {
+  const targets = page.getByRole("listbox", { name: "Targets" });
+  await targets.focus();
+  await press(page, "Home");
+  await clearChain(page);
+  await targets.focus();
+}
+
 /** The table of cards in the library, a row of it, and what is said of the chosen card. */
 export const grid = (page: Page) => page.getByRole("grid", { name: "Cards" });
 export const cardRow = (page: Page, name: string) => grid(page).getByRole("row").filter({ hasText: name });

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from "@playwright/test";
-import { ask, chain, clearChain, found, openSession, press, said, saved, signIn, strip } from "./desk";
+import { ask, chain, found, press, said, saved, strip, toFirstClip } from "./desk";
 
 const targets = (page: Page) => page.getByRole("listbox", { name: "Targets" });
 const rows = (page: Page) => targets(page).getByRole("option");
@@ -7,20 +7,10 @@ const lead = (page: Page) => targets(page).getByRole("option", { selected: true 
 const playing = (page: Page) => page.locator("[data-playing=true]");
 const times = (page: Page) => page.getByRole("region", { name: "Viewer" }).getByText(/^\d\d:\d\d\.\d\d – /);
 
-/** Onto the first clip, with nothing on it. */
-async function toFirst(page: Page): Promise<void> {
-  await signIn(page, "sound");
-  await openSession(page, "Reel 3: the fog week");
-  await targets(page).focus();
-  await press(page, "Home");
-  await clearChain(page);
-  await targets(page).focus();
-}
-
 test("by keyboard: a click is heard, a second around it marked, and one key takes it out while it plays on", async ({
   page,
 }) => {
-  await toFirst(page);
+  await toFirstClip(page);
   const before = await rows(page).count();
   const name = await page.getByRole("region", { name: "Viewer" }).getByRole("heading").innerText();
   await press(page, "Space");
@@ -54,7 +44,7 @@ test("by keyboard: a click is heard, a second around it marked, and one key take
 test("by keyboard: a card comes onto the range alone, and the piece is rendered and brought back", async ({
   page,
 }) => {
-  await toFirst(page);
+  await toFirstClip(page);
   const before = await rows(page).count();
   await press(page, "/");
   await page.keyboard.type("phone from");
@@ -82,7 +72,7 @@ test("by keyboard: a card comes onto the range alone, and the piece is rendered 
 });
 
 test("by pointer: cut, rendered in place and brought back from the menus", async ({ page }) => {
-  await toFirst(page);
+  await toFirstClip(page);
   const before = await rows(page).count();
   await ask(page, "apply-card", {
     sessionId: page.url().split("/").at(-1),

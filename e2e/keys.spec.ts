@@ -1,7 +1,18 @@
 import { readFileSync, writeFileSync } from "node:fs";
 import AxeBuilder from "@axe-core/playwright";
 import { expect, test, type Page } from "@playwright/test";
-import { chain, chooseFiles, clearChain, openSession, press, said, saved, signIn, strip } from "./desk";
+import {
+  chain,
+  chooseFiles,
+  onFirstClip,
+  openSession,
+  press,
+  said,
+  saved,
+  signIn,
+  strip,
+  toFirstClip,
+} from "./desk";
 
 const map = (page: Page) => page.getByRole("grid", { name: /^Keys / });
 const cell = (page: Page, keys: string) => map(page).locator(`[data-keys="${keys}"]`);
@@ -36,10 +47,7 @@ test("by keyboard: a key is shown by pressing it, bound in two keys and letters,
 
   await press(page, "Alt+b");
   await openSession(page, "Reel 3: the fog week");
-  await page.getByRole("listbox", { name: "Targets" }).focus();
-  await press(page, "Home");
-  await clearChain(page);
-  await page.getByRole("listbox", { name: "Targets" }).focus();
+  await onFirstClip(page);
   await press(page, "7");
   await expect(chain(page).getByRole("heading", { name: "Lamp room, one voice" })).toBeVisible();
   await saved(page);
@@ -90,10 +98,7 @@ test("by keyboard: one key means one thing on sound and another on pictures; the
   await expect(cell(page, "Num7")).toContainText("Chapel, long");
   await press(page, "Alt+b");
   await openSession(page, "Reel 3: the fog week");
-  await page.getByRole("listbox", { name: "Targets" }).focus();
-  await press(page, "Home");
-  await clearChain(page);
-  await page.getByRole("listbox", { name: "Targets" }).focus();
+  await onFirstClip(page);
   await press(page, "Shift+Numpad7");
   await expect(chain(page).getByRole("heading", { name: "Chapel, long" })).toBeVisible();
   await saved(page);
@@ -174,13 +179,8 @@ test("by pointer: keys are chosen, bound and freed, saved as a file and taken ov
 });
 
 test("pads on the bench put their cards on by a press, and by keys", async ({ page }) => {
-  await signIn(page, "sound");
-  await openSession(page, "Reel 3: the fog week");
+  await toFirstClip(page);
   const targets = page.getByRole("listbox", { name: "Targets" });
-  await targets.focus();
-  await press(page, "Home");
-  await clearChain(page);
-  await targets.focus();
   await press(page, "Shift+p");
   const pads = page.getByRole("region", { name: "Pads" });
   await pads.locator("[data-pad=PadA2]").click();

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from "@playwright/test";
-import { ask, chain, clearChain, openSession, press, said, saved, setting, signIn, strip } from "./desk";
+import { ask, chain, clearChain, press, said, saved, setting, strip, toFirstClip } from "./desk";
 
 const targets = (page: Page) => page.getByRole("listbox", { name: "Targets" });
 const dialog = (page: Page) => page.getByRole("dialog").last();
@@ -8,14 +8,6 @@ const stepsOf = (page: Page) =>
     .getByRole("listbox", { name: /^Steps/ })
     .getByRole("option");
 
-async function toFirst(page: Page): Promise<void> {
-  await signIn(page, "sound");
-  await openSession(page, "Reel 3: the fog week");
-  await targets(page).focus();
-  await press(page, "Home");
-  await clearChain(page);
-  await targets(page).focus();
-}
 /** Takes the routine of a name out of the library again, and frees a key. */
 async function removeRoutine(page: Page, name: string, key: string): Promise<void> {
   await press(page, "y");
@@ -31,7 +23,7 @@ async function removeRoutine(page: Page, name: string, key: string): Promise<voi
 test("by keyboard: five cards are kept as a set, and sent to from all that is selected by one key", async ({
   page,
 }) => {
-  await toFirst(page);
+  await toFirstClip(page);
   await press(page, "/");
   await page.keyboard.type("harbour plate+small room+telephone+foghorn+wind off+");
   await expect(page.getByRole("status", { name: "Draft chain" })).toContainText("Wind off");
@@ -63,7 +55,7 @@ test("by keyboard: five cards are kept as a set, and sent to from all that is se
 test("by keyboard: what was done once is kept as a routine, and done to another target by one key", async ({
   page,
 }) => {
-  await toFirst(page);
+  await toFirstClip(page);
   await press(page, "/");
   await page.keyboard.type("wind off");
   await expect(page.getByRole("option", { name: /Wind off/ }).first()).toHaveAttribute(
@@ -115,7 +107,7 @@ test("by keyboard: what was done once is kept as a routine, and done to another 
 });
 
 test("by pointer: a routine is found, run, given a key, changed and removed", async ({ page }) => {
-  await toFirst(page);
+  await toFirstClip(page);
   await ask(page, "keep-routine", { name: "Softer", steps: [{ kind: "strength", strength: 40 }] });
   await strip(page)
     .getByRole("button", { name: /routines/ })

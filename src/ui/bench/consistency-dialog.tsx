@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, chakra, HStack } from "@chakra-ui/react";
-import { useMemo, useRef, useState, type KeyboardEvent } from "react";
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
 import {
@@ -65,6 +65,11 @@ export function ConsistencyDialog({ bench, ids, onClose }: ConsistencyDialogProp
   const usual = rows.length > 0 ? usualLook(rows.map(({ look }) => look)) : null;
   const isMeasured = targets.every(({ id }) => looks.has(id));
   const at = Math.max(0, Math.min(wanted, rows.length - 1));
+  const shownId = rows[at]?.id;
+  useEffect(() => {
+    if (shownId !== undefined)
+      document.getElementById(`look-${shownId}`)?.scrollIntoView({ block: "nearest" });
+  }, [shownId]);
   const outer = rows.filter(({ out }) => out.length > 0);
   const correct = async (some: readonly Row[]) => {
     if (!usual || some.length === 0 || isBusy) return;
