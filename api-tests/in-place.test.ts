@@ -216,6 +216,25 @@ describe("rendering in place", () => {
     expect(farthest(await samplesOf(now.mediaId!), (i) => tone[i] * 10 ** (-12 / 20))).toBeLessThan(1e-7);
   });
 
+  it("leaves what somebody brings in himself among the files for effects", async () => {
+    const { libraryId } = editor;
+    const row = {
+      libraryId,
+      id: "2f".repeat(32),
+      name: "made here",
+      bytes: 1,
+      facts: { kind: "audio", sampleRate: rate, channels: 1, frames: 1, peaks: [] },
+    } as const;
+    const listed = async () => (await listFiles(database(), libraryId)).map(({ name }) => name);
+    await noteMedia(database(), { ...row, isRendered: true });
+    expect(await listed()).not.toContain("made here");
+    await noteMedia(database(), { ...row, name: "the same, brought in" });
+    expect(await listed()).toContain("made here");
+    // And rendered once more it stays there.
+    await noteMedia(database(), { ...row, isRendered: true });
+    expect(await listed()).toContain("made here");
+  });
+
   it.each<[string, () => Promise<Omit<AskInPlace, "sessionId">>, object]>([
     ["an empty chain", async () => ({ targetIds: [await clip("Bare")] }), { code: "empty-chain" }],
     [

@@ -2,12 +2,15 @@ import { and, eq, inArray, sql } from "drizzle-orm";
 import type { Executor } from "./connection";
 import { media } from "./schema";
 
-/** Notes that a library has a medium; one that it has already keeps its name. */
+/** Notes that a library has a medium; one that it has already keeps its name. What somebody brings in is not only rendered. */
 export async function noteMedia(
   db: Executor,
   row: Pick<typeof media.$inferInsert, "libraryId" | "id" | "name" | "bytes" | "facts" | "isRendered">,
 ): Promise<void> {
-  await db.insert(media).values(row).onConflictDoNothing();
+  const insert = db.insert(media).values(row);
+  await (row.isRendered
+    ? insert.onConflictDoNothing()
+    : insert.onConflictDoUpdate({ target: [media.libraryId, media.id], set: { isRendered: false } }));
 }
 
 /** Bytes of a medium: the original, and the decoded sound beside it. */

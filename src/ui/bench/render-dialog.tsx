@@ -52,7 +52,12 @@ function RenderingRow({
             cancel
           </QuietButton>
         )}
-        {state === "done" && (
+        {state === "done" && rendering.inPlace && (
+          <chakra.span color="cardMuted" fontSize="sm" flexShrink={0}>
+            in place
+          </chakra.span>
+        )}
+        {state === "done" && !rendering.inPlace && (
           <chakra.a
             href={href}
             download
