@@ -26,7 +26,7 @@ function* queries(seed: number): Generator<string> {
  * Presses a key and waits, in the page itself, until `mark` was set after it and the frame that shows it was painted.
  * Time runs from the key event's own stamp, so that what the page does before its handlers run is counted too.
  */
-async function keyTo(page: Page, key: string, mark: string): Promise<number> {
+export async function keyTo(page: Page, key: string, mark: string): Promise<number> {
   await page.evaluate((name) => {
     const state = window as unknown as { benched: Promise<number> };
     state.benched = new Promise((resolve) => {

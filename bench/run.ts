@@ -1,3 +1,4 @@
+import { benchApplying } from "./applying";
 import { benchChains } from "./chains";
 import { benchHostile } from "./hostile";
 import { benchKeys } from "./keys";
@@ -10,6 +11,7 @@ const parts = {
   chains: benchChains,
   memory: benchMemory,
   keys: benchKeys,
+  applying: benchApplying,
   search: benchSearch,
   scale: benchScale,
   hostile: benchHostile,
