@@ -353,7 +353,15 @@ test("the cards of a search are put in order by hand, and Enter does what its ed
     .toBeGreaterThan(1);
   await saved(page);
   await press(page, "Backspace", "Backspace", "/");
-  for (const way of [/add before/, /at setting/, /missing/, /on a return/, /on a copy/, /put on/]) {
+  for (const way of [
+    /add before/,
+    /at setting/,
+    /missing/,
+    /on the range/,
+    /on a return/,
+    /on a copy/,
+    /put on/,
+  ]) {
     await press(page, "Alt+e");
     await expect(dialog(page).getByRole("button", { name: way })).toContainText(/Enter$/);
     await expect(dialog(page).getByRole("button", { name: way })).not.toContainText(/Alt|Ctrl|Shift/);
