@@ -19,7 +19,7 @@ interface Placed {
   readonly what: Recalled;
   readonly medium: Medium | null;
   readonly bound: KeyBinding | undefined;
-  /** What it means wherever nothing else does, where that is not what it shall mean alone. */
+  /** What it means wherever nothing else does; that would be hidden there. */
   readonly elsewhere: KeyBinding | undefined;
 }
 

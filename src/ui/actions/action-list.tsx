@@ -1,12 +1,13 @@
 "use client";
 
-import { Box, chakra, Input } from "@chakra-ui/react";
+import { Box, chakra } from "@chakra-ui/react";
 import { useMemo, useRef, useState, type KeyboardEvent } from "react";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
 import { fold } from "@/core/text/fold";
 import { useSayKeys } from "../keys/keys";
 import { Dialog } from "../parts/dialog";
+import { FindInput } from "../parts/find-input";
 import { KeyCap } from "../parts/key-cap";
 import type { Offer } from "./action";
 import type { ActionScope } from "./stack";
@@ -65,23 +66,15 @@ export function ActionList({ scopes, onClose }: { scopes: readonly ActionScope[]
   };
   return (
     <Dialog title="All actions" onClose={onClose} initialFocus={field} width="560px">
-      <Input
+      <FindInput
         ref={field}
-        role="combobox"
-        aria-label="Find an action"
+        label="Find an action"
         placeholder="first letters of what to do, or its key"
-        aria-expanded="true"
-        aria-controls="all-actions"
-        aria-activedescendant={shown[at] && `action-${shown[at].id}`}
-        autoComplete="off"
-        spellCheck={false}
-        size="sm"
-        bg="card"
-        borderColor="cardRule"
-        borderRadius="part"
+        list="all-actions"
+        chosen={shown[at] && `action-${shown[at].id}`}
         value={typed}
-        onChange={(event) => {
-          setTyped(event.target.value);
+        onValue={(text) => {
+          setTyped(text);
           setChosen(0);
         }}
         onKeyDown={onKey}

@@ -19,12 +19,6 @@ import { Dialog } from "../parts/dialog";
 import type { Bench } from "./use-bench";
 import { useLooks } from "./use-looks";
 
-const names: Readonly<Record<LookMeasure, string>> = {
-  exposure: "exposure",
-  red: "red",
-  blue: "blue",
-  contrast: "contrast",
-};
 const stops = (value: number) => `${value < 0 ? "−" : "+"}${Math.abs(value).toFixed(2)}`;
 
 interface Row {
@@ -104,6 +98,9 @@ export function ConsistencyDialog({ bench, ids, onClose }: ConsistencyDialogProp
       width="680px"
     >
       <Box color="cardMuted" fontSize="sm" mb="8px" role="status">
+        {isMeasured && rows.length < targets.length
+          ? `${count(targets.length - rows.length, "picture")} too black or too white to be measured. `
+          : ""}
         {isMeasured
           ? outer.length === 0
             ? "All alike: none falls out."
@@ -121,7 +118,7 @@ export function ConsistencyDialog({ bench, ids, onClose }: ConsistencyDialogProp
         <span>picture</span>
         {lookMeasures.map((measure) => (
           <chakra.span key={measure} textAlign="right">
-            {names[measure]}
+            {measure}
           </chakra.span>
         ))}
       </Box>

@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, chakra, Input } from "@chakra-ui/react";
+import { Box, chakra } from "@chakra-ui/react";
 import { useMemo, useRef, useState, type KeyboardEvent } from "react";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
@@ -9,11 +9,12 @@ import { byPosition } from "@/core/library/order";
 import { may } from "@/core/library/roles";
 import { routineNoun, sayStep } from "@/core/library/steps";
 import { capital } from "@/core/library/words";
-import { fold } from "@/core/text/fold";
+import { beginningIn } from "@/core/text/beginnings";
 import { useDesk } from "../data/desk";
 import { QuietButton } from "../parts/buttons";
 import { AliasDialog, KeyDialog } from "../parts/card-dialogs";
 import { Dialog } from "../parts/dialog";
+import { FindInput } from "../parts/find-input";
 import { KeyCap } from "../parts/key-cap";
 import { RoutineDialog } from "./routine-dialog";
 
@@ -36,18 +37,8 @@ export function RoutinesDialog({ canRun, onRun, onClose }: RoutinesDialogProps) 
   const field = useRef<HTMLInputElement>(null);
   const nameOf = (id: string) => card.get(id)?.name ?? "a card that is gone";
   const shown = useMemo(() => {
-    const wordsOf = (text: string) =>
-      fold(text)
-        .split(/[^\p{L}\p{N}]+/u)
-        .filter(Boolean);
-    const words = wordsOf(typed);
-    return [...routine.values()]
-      .filter(({ removed }) => !removed)
-      .filter(({ name }) => {
-        const have = wordsOf(name);
-        return words.every((word) => have.some((one) => one.startsWith(word)));
-      })
-      .sort(byPosition);
+    const fits = beginningIn(typed);
+    return [...routine.values()].filter(({ removed, name }) => !removed && fits(name)).sort(byPosition);
   }, [routine, typed]);
   const chosen = Math.max(0, Math.min(at, shown.length - 1));
   const one: Routine | undefined = shown[chosen];
@@ -87,23 +78,15 @@ export function RoutinesDialog({ canRun, onRun, onClose }: RoutinesDialogProps) 
   );
   return (
     <Dialog title="Routines and sets" onClose={onClose} initialFocus={field} width="600px">
-      <Input
+      <FindInput
         ref={field}
-        role="combobox"
-        aria-label="Find a routine"
+        label="Find a routine"
         placeholder="first letters of its name"
-        aria-expanded="true"
-        aria-controls="routines"
-        aria-activedescendant={one && `routine-${one.id}`}
-        autoComplete="off"
-        spellCheck={false}
-        size="sm"
-        bg="card"
-        borderColor="cardRule"
-        borderRadius="part"
+        list="routines"
+        chosen={one && `routine-${one.id}`}
         value={typed}
-        onChange={({ target }) => {
-          setTyped(target.value);
+        onValue={(text) => {
+          setTyped(text);
           setAt(0);
         }}
         onKeyDown={onKey}

@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, chakra, Input } from "@chakra-ui/react";
+import { Box, chakra } from "@chakra-ui/react";
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
@@ -8,9 +8,10 @@ import { byPosition } from "@/core/library/order";
 import { routineNoun } from "@/core/library/steps";
 import { pathOf } from "@/core/library/tree";
 import { ownKind, type WorkingMedium } from "@/core/media";
-import { fold } from "@/core/text/fold";
+import { beginningIn } from "@/core/text/beginnings";
 import { useDesk } from "../data/desk";
 import { Dialog } from "../parts/dialog";
+import { FindInput } from "../parts/find-input";
 
 /** Something that a key can stand for. */
 export interface Bindable {
@@ -24,10 +25,6 @@ export interface Bindable {
 }
 
 const most = 40;
-const wordsOf = (text: string) =>
-  fold(text)
-    .split(/[^\p{L}\p{N}]+/u)
-    .filter(Boolean);
 
 /** Cards, by what is typed as in the apply bar; searches, routines and folders, by the beginnings of their words. */
 function useBindable(typed: string, medium: WorkingMedium): readonly Bindable[] {
@@ -52,11 +49,7 @@ function useBindable(typed: string, medium: WorkingMedium): readonly Bindable[] 
     };
   }, [finder, typed, medium, card]);
   const others = useMemo(() => {
-    const words = wordsOf(typed);
-    const fits = (name: string) => {
-      const have = wordsOf(name);
-      return words.every((word) => have.some((one) => one.startsWith(word)));
-    };
+    const fits = beginningIn(typed);
     const inUse = <Row extends { readonly id: string; readonly removed: boolean; readonly position: string }>(
       rows: ReadonlyMap<string, Row>,
     ) => [...rows.values()].filter(({ removed }) => !removed).sort(byPosition);
@@ -124,23 +117,15 @@ export function BindDialog({ printed, medium, onBind, onClose }: BindDialogProps
   }, [chosen]);
   return (
     <Dialog title={`${printed} stands for`} onClose={onClose} initialFocus={field}>
-      <Input
+      <FindInput
         ref={field}
-        role="combobox"
-        aria-label="Find what the key stands for"
+        label="Find what the key stands for"
         placeholder="a card, a routine, a search or a folder"
-        aria-expanded="true"
-        aria-controls="bindable"
-        aria-activedescendant={shown.length > 0 ? `bindable-${chosen}` : undefined}
-        autoComplete="off"
-        spellCheck={false}
-        size="sm"
-        bg="card"
-        borderColor="cardRule"
-        borderRadius="part"
+        list="bindable"
+        chosen={shown.length > 0 ? `bindable-${chosen}` : undefined}
         value={typed}
-        onChange={({ target }) => {
-          setTyped(target.value);
+        onValue={(text) => {
+          setTyped(text);
           setAt(0);
         }}
         onKeyDown={onKey}

@@ -48,11 +48,11 @@ export const bringBack: Action<BenchHere> = {
   keys: ["Shift+b"],
   on: ["target", "chain"],
   offered: (here) => mayShape(here) && here.selected.some(({ origin }) => origin !== null),
-  run: ({ act, session, selected }) =>
-    act("bring-back", {
-      sessionId: session.id,
-      targetIds: selected.map(({ id }) => id),
-    }),
+  run: async ({ bench, act, session, selected }) => {
+    // What was touched last comes before it, and not on top of what is brought back.
+    await bench.sendWaiting();
+    await act("bring-back", { sessionId: session.id, targetIds: selected.map(({ id }) => id) });
+  },
 };
 
 /** The card of what was rendered has another content by now. */
