@@ -36,14 +36,18 @@ beforeAll(async () => {
   editor = await join(made.libraryId, "editor");
   params = (more) => ({ params: Promise.resolve({ libraryId: editor.libraryId, ...more }) });
   await editor.run("remove-targets", { sessionId, targetIds: made.targetIds });
-  const sent = new Request(`${origin}/api?name=tone.wav`, {
+  mediaId = await bring("tone.wav", tone);
+});
+
+async function bring(name: string, plane: Float32Array): Promise<string> {
+  const sent = new Request(`${origin}/api?name=${name}`, {
     method: "POST",
     headers: { host: "fichier.test", origin, cookie: editor.cookie },
-    body: new Uint8Array(writeWav({ planes: [tone], sampleRate: rate }, "f32")),
+    body: new Uint8Array(writeWav({ planes: [plane], sampleRate: rate }, "f32")),
   });
   const { body } = await answer<{ media: { id: string } }>(await materialRoute.POST(sent, params({})));
-  mediaId = body.media.id;
-});
+  return body.media.id;
+}
 
 const rows = async () =>
   ((await editor.rows(sessionId)).target as unknown as Target[]).sort((a, b) =>
@@ -314,6 +318,54 @@ describe("a routine that cuts, puts on and renders", () => {
     expect(farthest(made.subarray(240, 6000), (i) => tone[from + 240 + i] * 0.01)).toBeLessThan(1e-7);
     await editor.takeBack("undo", sessionId);
     expect((await rows()).map(withoutVersion)).toEqual(before);
+  });
+
+  it("reaches to the next silence of the sound that the clip uses", async () => {
+    const halting = tone.map((value, i) => (i >= 48_000 && i < 72_000 ? value / 1000 : value));
+    const added = await editor.run<{ targetIds: string[] }>("add-targets", {
+      sessionId,
+      items: [{ mediaId: await bring("halting.wav", halting), name: "Halting" }],
+    });
+    const [id] = added.body.result.targetIds;
+    const routineId = await keep("To silence", [
+      { kind: "silence", below: -50, lasting: 300 },
+      { kind: "cut" },
+    ]);
+    await editor.run("run-routine", {
+      sessionId,
+      targetIds: [id],
+      routineId,
+      range: { start: 0.5, end: 0.7 },
+    });
+    // As exact as its overview, with half a cross-fade behind it.
+    expect((await rowOf(id)).part!.to).toBe(48_000 + 120);
+  });
+
+  it("renders with the card that was drawn by chance for it", async () => {
+    const { body: kept } = await editor.run<{ searchId: string }>("keep-team-search", {
+      name: "Loud ones",
+      query: "loud",
+      sort: "name",
+    });
+    const { searchId } = kept.result;
+    const card = async (name: string, db: number) =>
+      (await editor.run<{ cardId: string }>("keep-card", { name, path: "", chain: gain(db) })).body.result
+        .cardId;
+    const cardIds = [await card("Loud one", -6), await card("Loud two", -12)];
+    const routineId = await keep("By chance", [
+      { kind: "draw", searchId, how: "replace" },
+      { kind: "draw", searchId, how: "after" },
+      { kind: "render" },
+    ]);
+    const id = await clip("Chosen");
+    const short = await ask({ targetIds: [id], routineId, drawn: cardIds.slice(1) });
+    expect([short.status, short.body.error]).toMatchObject([409, { code: "nothing-drawn" }]);
+    await inPlace({ targetIds: [id], routineId, drawn: cardIds });
+    const { origin, mediaId: madeId } = await rowOf(id);
+    expect(origin!.chain.settings.map(({ values }) => values.gain)).toEqual([-6, -12]);
+    const made = await samplesOf(madeId!);
+    expect(farthest(made, (i) => tone[i] * 10 ** (-18 / 20))).toBeLessThan(1e-7);
+    expect((await ask({ targetIds: [id], drawn: cardIds })).status).toBe(400);
   });
 
   it("is refused before anything is rendered where a step does not fit", async () => {

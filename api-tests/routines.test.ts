@@ -93,6 +93,16 @@ describe("routines", () => {
       { kind: "put", of: { cardId: "01a21aea-2720-7169-9627-e4815d97d03e" }, how: "after", strength: 100 },
     ]);
     expect(foreign.status).toBe(409);
+    const own = await owner.run<{ searchId: string }>("keep-search", {
+      name: "Mine",
+      query: "room",
+      sort: "name",
+    });
+    const draws = await keep([{ kind: "draw", searchId: own.body.result.searchId }]);
+    expect([draws.status, draws.body.error]).toMatchObject([
+      409,
+      { code: "search-not-shared", field: "steps" },
+    ]);
   });
 
   it("say what is wrong with their steps, and where", async () => {

@@ -137,3 +137,47 @@ test("by pointer: a routine is found, run, given a key, changed and removed", as
     .click();
   await expect(page.getByRole("option", { name: /Softer/ })).toHaveCount(0);
 });
+
+test("by keyboard: one key puts on a card by chance, each once before one comes again", async ({ page }) => {
+  await toFirstClip(page);
+  const { searchId } = await ask<{ searchId: string }>(page, "keep-team-search", {
+    name: "Any wind",
+    query: "wind medium:sound",
+    sort: "name",
+  });
+  const { searchId: none } = await ask<{ searchId: string }>(page, "keep-team-search", {
+    name: "No card at all",
+    query: "length:>90",
+    sort: "name",
+  });
+  const draw = { kind: "draw", how: "replace", strength: 100 };
+  const kept = [];
+  for (const [name, id, key] of [
+    ["Some wind", searchId, "8"],
+    ["Some of none", none, "7"],
+  ]) {
+    const { routineId } = await ask<{ routineId: string }>(page, "keep-routine", {
+      name,
+      steps: [{ ...draw, searchId: id }],
+    });
+    await ask(page, "bind-key", { key, routineId });
+    kept.push(routineId);
+  }
+  await expect(strip(page)).toContainText("Some wind on “Narration, take 4”");
+  await targets(page).focus();
+  await press(page, "7");
+  await expect(said(page)).toContainText("“No card at all” holds no card for a clip.");
+  await press(page, "8");
+  await expect(said(page)).toContainText("“Some wind” on “Narration, take 4”");
+  await saved(page);
+  const first = await chain(page).innerText();
+  await targets(page).focus();
+  await press(page, "8");
+  await expect.poll(() => chain(page).innerText()).not.toBe(first);
+  await saved(page);
+  await targets(page).focus();
+  await press(page, "Backspace", "Backspace");
+  for (const routineId of kept) await ask(page, "remove-routine", { routineId });
+  for (const key of ["7", "8"]) await ask(page, "bind-key", { key, cardId: null });
+  for (const id of [searchId, none]) await ask(page, "remove-team-search", { searchId: id });
+});

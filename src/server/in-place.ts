@@ -4,13 +4,14 @@ import type { Chain } from "@/core/chain/model";
 import { cut } from "@/core/library/cutting";
 import { renderingOf, renderInPlace, renewed, type Clip, type Contents } from "@/core/library/in-place";
 import type { Put } from "@/core/library/putting";
-import { cardsOfSteps, runSteps } from "@/core/library/steps";
+import { cardsOfSteps, drawsOf, runSteps } from "@/core/library/steps";
 import { selectedOf, type Stand } from "@/core/library/stand";
 import { Unfit } from "@/core/library/unfit";
 import { countTargets } from "@/core/library/words";
 import { listMedia } from "@/db/replica";
 import type { Ledger } from "@/db/ledger";
 import { cardToPut, wholeStand } from "./putting";
+import { overviewReader } from "./media-store";
 import { notFound } from "./refusal";
 import { requireRoutine } from "./routines";
 
@@ -53,13 +54,21 @@ export async function placingOf(ledger: Ledger, input: InPlaceWork): Promise<Pla
   const stand = { ...(await wholeStand(ledger, sessionId, targetIds)), ...(range && { range }) };
   if (input.routineId !== undefined) {
     const { name, steps } = await requireRoutine(ledger, input.routineId);
-    const cards = await ledger.readAll("card", cardsOfSteps(steps));
+    const { drawn = [] } = input;
+    const cards = await ledger.readAll("card", [...new Set([...cardsOfSteps(steps), ...drawn])]);
     const puts = new Map<string, Put>();
     for (const { id, withdrawn } of cards.values()) if (!withdrawn) puts.set(id, await cardToPut(ledger, id));
+    const draws = drawsOf(steps);
+    const world = {
+      putOf: (id: string) => puts.get(id),
+      drawnFor: (step: object) => puts.get(drawn[draws.findIndex((one) => one === step)]),
+      overviewOf: overviewReader(),
+      newId,
+    };
     return {
       stand,
       cardIds: [...puts.keys()],
-      work: (now, renderedOf) => runSteps(steps, now, { putOf: (id) => puts.get(id), newId, renderedOf }),
+      work: (now, renderedOf) => runSteps(steps, now, { ...world, renderedOf }),
       said: (targets) => `“${name}” on ${targets}`,
     };
   }

@@ -1,5 +1,5 @@
 import { createHash } from "node:crypto";
-import { createReadStream } from "node:fs";
+import { createReadStream, existsSync, readFileSync } from "node:fs";
 import { copyFile, mkdir, open, readFile, rename, rm, stat, writeFile } from "node:fs/promises";
 import { join } from "node:path";
 import { pipeline } from "node:stream/promises";
@@ -168,6 +168,22 @@ export async function store(path: string, keepSource = false, room = Infinity): 
   // Last of all: where the facts are, everything is.
   await put(id, "facts.json", new TextEncoder().encode(JSON.stringify(facts)));
   return { id, bytes: size, facts };
+}
+
+/** Reads overviews of sounds, each at most once. Pre: whoever asks may see the sound. */
+export function overviewReader(): (id: string) => Int16Array | undefined {
+  const read = new Map<string, Int16Array | undefined>();
+  return (id) => {
+    if (!read.has(id)) read.set(id, readOverview(id));
+    return read.get(id);
+  };
+}
+
+function readOverview(id: string): Int16Array | undefined {
+  const path = place(id, "overview");
+  if (!existsSync(path)) return undefined;
+  // A copy of its own: what a file is read into need not begin at an even address.
+  return new Int16Array(Uint8Array.from(readFileSync(path)).buffer);
 }
 
 /** True where a medium is in the store with all its copies. */

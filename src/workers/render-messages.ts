@@ -42,6 +42,19 @@ export interface FilesKnown {
   readonly files: readonly FileSource[];
 }
 
+/** What can be put on material. */
+export interface Shape {
+  readonly chain: Chain;
+  /** Percent. */
+  readonly strength: number;
+}
+
+/** What the viewer will probably ask for next, the likeliest first: its last job with these in place of its chain. */
+export interface ExpectShapes {
+  readonly kind: "expect";
+  readonly shapes: readonly Shape[];
+}
+
 /** Another worker that helps with pictures, by the port that comes with this. */
 export interface HelperThere {
   readonly kind: "helper";
@@ -52,11 +65,7 @@ interface JobBase {
   /** A newer job for the same place replaces one that is not done. */
   readonly place: string;
 }
-interface ChainJob extends JobBase {
-  readonly chain: Chain;
-  /** Percent. */
-  readonly strength: number;
-}
+type ChainJob = JobBase & Shape;
 export interface LoopJob extends ChainJob {
   readonly kind: "loop";
   readonly source: AudioSource;
@@ -75,6 +84,8 @@ export interface MixJob extends JobBase {
   /** The material of the nodes that have any, by their ids. */
   readonly sources: Readonly<Record<string, AudioSource>>;
   readonly root: string | null;
+  /** The node whose chain changes from one job to the next. */
+  readonly shapedId: string | null;
   /** Samples a second of the mix. */
   readonly sampleRate: number;
   /** Samples of the mix. */

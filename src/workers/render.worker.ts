@@ -14,12 +14,14 @@ import { integratedLoudness, loudnessCourse } from "@/core/measure/loudness";
 import { truePeak } from "@/core/measure/peaks";
 import { clipping, vectorscopeData, waveformData } from "@/core/measure/picture-statistics";
 import { bandSpectrum } from "@/core/measure/spectrum";
+import { Ahead } from "./ahead";
 import { letIn } from "./let-in";
 import { loadPicture, loadSound, knowFiles, resourcesFor } from "./material";
 import { RecentlyUsed } from "./recently-used";
 import { PortHelpers } from "./row-helpers";
 import type {
   AudioSource,
+  ExpectShapes,
   FilesKnown,
   HelperThere,
   LoopJob,
@@ -166,10 +168,30 @@ function measurePicture({ width, codes }: PictureMeasuresJob): Rendered {
   };
 }
 
+const ahead = new Ahead();
+
 /** Waiting jobs by place; the viewer's come before those of the lists. */
 const waiting = new Map<string, RenderJob>();
-/** The job that is being done. */
-let current: RenderJob | null = null;
+
+/** Makes what will probably be asked for, one after another, until something is asked for. */
+async function workAhead(): Promise<void> {
+  for (let job = ahead.next(); job && waiting.size === 0; job = ahead.next()) {
+    let last = performance.now();
+    const breathe = async () => {
+      if (performance.now() - last < aBreath) return;
+      await letIn();
+      last = performance.now();
+      if (waiting.size > 0) throw new Overtaken();
+    };
+    try {
+      ahead.keep(job, await renderJob(job, breathe));
+    } catch (error) {
+      if (error instanceof Overtaken) return;
+      ahead.keep(job, null);
+    }
+    await letIn();
+  }
+}
 
 const answer = (message: RenderAnswer, transfer: Transferable[] = []) =>
   self.postMessage(message, { transfer });
@@ -213,11 +235,17 @@ function renderJob(job: RenderJob, breathe: Breathe): Promise<Rendered> | Render
   }
 }
 
+let isWorking = false;
 async function work(): Promise<void> {
-  if (current) return;
-  while (waiting.size > 0) {
+  if (isWorking) return;
+  isWorking = true;
+  while (waiting.size > 0 || ahead.next()) {
+    if (waiting.size === 0) {
+      await workAhead();
+      continue;
+    }
     const place = waiting.has("viewer") ? "viewer" : waiting.keys().next().value!;
-    const job = (current = waiting.get(place)!);
+    const job = waiting.get(place)!;
     waiting.delete(place);
     try {
       const rendered = await renderJob(job, breatheFor(job));
@@ -232,15 +260,29 @@ async function work(): Promise<void> {
     // Lets newer jobs in, so that one that was superseded is never begun.
     await letIn();
   }
-  current = null;
+  isWorking = false;
 }
 
-self.onmessage = ({ data, ports: [port] }: MessageEvent<RenderJob | FilesKnown | HelperThere>) => {
+self.onmessage = ({
+  data,
+  ports: [port],
+}: MessageEvent<RenderJob | FilesKnown | HelperThere | ExpectShapes>) => {
   if (data.kind === "helper") return helpers.add(port);
-  if (data.kind === "files") return knowFiles(data.files);
+  if (data.kind === "files") {
+    ahead.forget();
+    return knowFiles(data.files);
+  }
+  if (data.kind === "expect") {
+    ahead.expect(data.shapes);
+    return void work();
+  }
   const job = data;
   const older = waiting.get(job.place);
   if (older) answer({ id: older.id, superseded: true });
-  waiting.set(job.place, job);
+  waiting.delete(job.place);
+  const made = job.place === "viewer" ? ahead.asked(job) : undefined;
+  // Kept and not handed over: the next press may come back to it.
+  if (made) answer({ id: job.id, rendered: made });
+  else waiting.set(job.place, job);
   void work();
 };

@@ -217,6 +217,7 @@ describe("the rendering worker", () => {
     });
     const mix = (chain: Chain): Ask => ({
       kind: "mix",
+      shapedId: "clip",
       place: "viewer",
       nodes: [node(chain)],
       sources: { clip: material },
@@ -229,6 +230,63 @@ describe("the rendering worker", () => {
     expect(made.missing).toEqual([]);
     // Both sides carry the one channel: 3.01 LU more.
     expect(made.loudness).toBeCloseTo(-30 + 3.01, 1);
+  });
+
+  it("makes ahead what the viewer will probably ask for, and answers with it at once", async () => {
+    const louder = sound(set("audio.gain", { gain: 4 }), set("audio.limiter"));
+    const broken = sound(set("audio.convolution-reverb", { file: { hash: "no file" } }));
+    const expect_ = (...shapes: Chain[]) =>
+      renderer.onmessage!({
+        data: { kind: "expect", shapes: shapes.map((chain) => ({ chain, strength: 80 })) },
+        ports: [],
+      });
+    const wants = (chain: Chain) => ({ ...loopJob(chain), strength: 80 });
+    /** What a job is answered with before anything else has its turn. */
+    const atOnce = (job: Ask) => {
+      void send(job);
+      const [answer] = answers.slice(-1);
+      return answer.id === last && "rendered" in answer
+        ? (answer.rendered as unknown as { planes: Float32Array[] })
+        : null;
+    };
+    await send(loopJob(sound()));
+    expect(atOnce(wants(louder))).toBeNull();
+    const { planes } = await rendered("loop", { ...wants(louder), place: "elsewhere" });
+    await send(loopJob(sound()));
+    expect_(louder, broken);
+    await soon(1000);
+    expect(firstDifference(atOnce(wants(louder))!.planes[0], planes[0])).toBeNull();
+    // It is kept; another range, another place and another strength are something else.
+    expect(atOnce(wants(louder))).not.toBeNull();
+    expect(atOnce({ ...wants(louder), place: "elsewhere" })).toBeNull();
+    expect(atOnce({ ...wants(louder), strength: 81 } as Ask)).toBeNull();
+    expect(atOnce({ ...wants(louder), end: 4 * rate - 1 } as Ask)).toBeNull();
+    await soon(1000);
+    // The other range is the viewer's now: what is expected was made for it.
+    expect(atOnce({ ...wants(louder), end: 4 * rate - 1 } as Ask)).not.toBeNull();
+    renderer.onmessage!({ data: { kind: "files", files: [] }, ports: [] });
+    expect(atOnce(wants(louder))).toBeNull();
+    expect_();
+    await send(wants(louder));
+    expect(atOnce(wants(louder))).toBeNull();
+    await send(loopJob(sound()));
+  });
+
+  it("gives way with what is made ahead to what is asked for", async () => {
+    const hazy = look(set("image.haze-removal"));
+    await send(pictureJob("viewer", plain));
+    renderer.onmessage!({
+      data: { kind: "expect", shapes: [{ chain: hazy, strength: 100 }] },
+      ports: [],
+    });
+    await soon(30);
+    const before = answers.length;
+    await send(pictureJob("list", plain));
+    expect(answers.slice(before).map(({ id }) => id)).toEqual([last]);
+    await soon(1500);
+    void send(pictureJob("viewer", hazy));
+    expect(answers.at(-1)!.id).toBe(last);
+    renderer.onmessage!({ data: { kind: "expect", shapes: [] }, ports: [] });
   });
 
   it("measures what was rendered", async () => {

@@ -321,6 +321,7 @@ it("what scripts may send at most is what they are promised", () => {
       "revise-card.chain.settings[].effect: string max 100",
       "revise-card.keptOn: string length 64",
       "revise-card.seen: number min 1, max 2147483647",
+      "run-routine.drawn: array max 32",
       "run-routine.range.end: number max 1000000",
       "run-routine.range.start: number min 0",
       "run-routine.rendered: array max 500",

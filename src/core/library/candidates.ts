@@ -28,16 +28,34 @@ export const nthCandidate = (all: Candidates, n: number): Candidates =>
   n >= 1 && n <= all.ids.length ? { ...all, at: n - 1 } : all;
 
 /**
- * One by chance, `share` of 0…1 of the way through those that were not drawn yet; once all were, all can be again. The one
- * that is tried counts as drawn.
+ * One by chance, `share` of 0…1 of the way through those that were not drawn yet; once all were, all can be again but the
+ * one that was drawn last. `drawn` in the order of drawing. Pre: there is at least one.
  */
+export function drawFrom<T>(
+  all: readonly T[],
+  drawn: ReadonlySet<T>,
+  share: number,
+): { readonly one: T; readonly drawn: ReadonlySet<T> } {
+  const last = [...drawn].at(-1);
+  const fresh = all.filter((one) => !drawn.has(one));
+  const again = all.filter((one) => one !== last);
+  const left = fresh.length > 0 ? fresh : again.length > 0 ? again : all;
+  const one = left[Math.min(left.length - 1, Math.floor(share * left.length))];
+  return {
+    one,
+    drawn: new Set(fresh.length > 0 ? [...drawn, one] : [last, one].filter((x) => x !== undefined)),
+  };
+}
+
+/** One by chance, see `drawFrom`. The one that is tried counts as drawn. */
 export function drawnCandidate(all: Candidates, share: number): Candidates {
-  const known = new Set(all.drawn).add(all.at);
-  const drawn = known.size < all.ids.length ? known : new Set([all.at]);
-  const left = all.ids.map((_, at) => at).filter((at) => !drawn.has(at));
-  if (left.length === 0) return all;
-  const at = left[Math.min(left.length - 1, Math.floor(share * left.length))];
-  return { ...all, at, drawn: drawn.add(at) };
+  const before = new Set([...all.drawn].filter((at) => at !== all.at)).add(all.at);
+  const { one, drawn } = drawFrom(
+    all.ids.map((_, at) => at),
+    before,
+    share,
+  );
+  return { ...all, at: one, drawn };
 }
 
 /** Only those that are still there; null where none is. */

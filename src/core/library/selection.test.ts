@@ -5,6 +5,7 @@ import {
   followOrder,
   selectAll,
   selectOnly,
+  selectThese,
   step,
   toggle,
   type SelectionState,
@@ -18,6 +19,18 @@ const on = (...ids: string[]): SelectionState => ({
   anchor: ids[0],
 });
 const shown = ({ ids, lead }: SelectionState) => `${[...ids].sort().join("")} ${lead ?? "-"}`;
+
+describe("rows that are named", () => {
+  it("are selected in their order, the first leads; those that are not there are left out", () => {
+    const now = selectThese(on("a"), ["d", "gone", "b"]);
+    expect([...now.ids, now.lead, now.anchor]).toEqual(["d", "b", "d", "d"]);
+  });
+  it("change nothing where none of them is there", () => {
+    const before = on("a", "c");
+    expect(selectThese(before, ["gone"])).toBe(before);
+    expect(selectThese(before, [])).toBe(before);
+  });
+});
 
 describe("rows that come, go and move", () => {
   it("a list that gets rows leads with the first", () =>

@@ -1,5 +1,5 @@
 /** Samples that one pair of an overview stands for. */
-const overviewStep = 64;
+export const overviewStep = 64;
 
 /**
  * Lowest and highest value of every 64 samples of a sound, all channels in one, gathered block by block. Kept as 16-bit

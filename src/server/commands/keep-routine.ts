@@ -2,7 +2,7 @@ import { v7 as newId } from "uuid";
 import { keepRoutine as shape } from "@/core/api/commands/keep-routine";
 import { byPosition } from "@/core/library/order";
 import { lastPlace } from "@/core/library/places";
-import { cardsOfSteps, routineNoun } from "@/core/library/steps";
+import { cardsOfSteps, drawsOf, routineNoun } from "@/core/library/steps";
 import { fold } from "@/core/text/fold";
 import { readRoutines } from "@/db/routines";
 import { carryOut } from "../command";
@@ -37,6 +37,14 @@ export const keepRoutine = carryOut(shape, async (ledger, { routineId, name, ste
         : "A card of this routine is not in the library any more.",
       { field: "steps", hint: "Offer the card to the team first, or take it out of the routine." },
     );
+  for (const { searchId } of drawsOf(steps)) {
+    const search = await ledger.read("savedSearch", searchId);
+    if (!search || search.removed || search.ownerId !== null)
+      throw new Refusal(409, "search-not-shared", "A search of this routine is not one of the team's.", {
+        field: "steps",
+        hint: "Keep the search for the team first, or take the step out.",
+      });
+  }
   if (routineId === undefined) {
     if (siblings.length >= mostRoutines)
       throw new Refusal(409, "too-many", `There are ${mostRoutines} routines already.`, {

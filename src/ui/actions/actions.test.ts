@@ -231,6 +231,8 @@ const sheet: SheetHere = {
   rows: 4,
   blind: false,
   isTried: false,
+  isMixed: true,
+  inMix: false,
   name: "“Fog, opened”",
   losers: 7,
   pick: () => undefined,
@@ -238,6 +240,7 @@ const sheet: SheetHere = {
   cover: () => undefined,
   leaveOut: () => undefined,
   setTried: () => undefined,
+  setInMix: () => undefined,
   keep: () => undefined,
   leave: () => undefined,
 };

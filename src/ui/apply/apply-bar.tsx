@@ -27,7 +27,7 @@ import { earlierQueries, rememberQuery } from "./earlier-queries";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
 import type { CardHead, EntityRows, Routine } from "@/core/library/entities";
-import { sayStep } from "@/core/library/steps";
+import { namesIn, sayStep } from "@/core/library/steps";
 import { meantOn } from "@/core/library/variants";
 import { count as sayCount, countTargets } from "@/core/library/words";
 import { useContent } from "../data/contents";
@@ -618,7 +618,7 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, settingAt, onClose
               <>
                 <KeyCap keys="Enter" quiet />
                 <chakra.span>{`runs “${routine.name}”: ${routine.steps
-                  .map((step) => sayStep(step, (id) => replica.card.get(id)?.name ?? "a card that is gone"))
+                  .map((step) => sayStep(step, namesIn(replica)))
                   .join(", ")}`}</chakra.span>
               </>
             ) : called ? (

@@ -2,6 +2,7 @@
 
 import { Box, chakra, HStack } from "@chakra-ui/react";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import type { Chain } from "@/core/chain/model";
 import { placedAt, putOn, wayOf } from "@/core/chain/ways";
 import {
   candidateAfter,
@@ -27,6 +28,8 @@ import type { Bench } from "./use-bench";
 const usualOnes = 24;
 /** Contents that are fetched on either side of the one that is tried. */
 const ahead = 3;
+/** Which of them are made ahead, by their places from the one that is tried; the likeliest first. */
+const madeAhead = [1, -1, 2];
 
 /** True of the cards in use that are for a medium. */
 const isFor = (cards: ReadonlyMap<string, CardHead>, medium: Medium | undefined) => (id: string) => {
@@ -83,7 +86,7 @@ interface CandidateStripProps {
 
 /** The card that is tried, where it stands in its list, and what can be done with it. */
 export function CandidateStrip({ bench, candidates, settingAt, onChange }: CandidateStripProps) {
-  const { data, library } = useDesk();
+  const { data, library, renderer } = useDesk();
   const { contents } = library;
   const { lead, setAudition, apply } = bench;
   const { ids, at, from } = candidates;
@@ -99,14 +102,31 @@ export function CandidateStrip({ bench, candidates, settingAt, onChange }: Candi
     contents.ahead(near.flatMap((id) => data.replica.card.get(id)?.fingerprint ?? []));
   }, [contents, ids, at, data.replica.card]);
   const { chain } = content;
+  const shapeOf = useCallback(
+    (of: Chain | undefined) => {
+      if (!lead || !of || of.medium !== lead.chain.medium) return null;
+      const { how, at: place } = placedAt(way, settingAt);
+      return {
+        chain: putOn(lead.chain, of, how, place),
+        strength: wayOf(how).keepsStrength ? lead.strength : 100,
+      };
+    },
+    [lead, way, settingAt],
+  );
+  useEffect(() => setAudition(shapeOf(chain)), [shapeOf, chain, setAudition]);
+  // Those on either side are made while this one is heard or looked at.
   useEffect(() => {
-    if (!lead || !chain || chain.medium !== lead.chain.medium) return setAudition(null);
-    const { how, at: place } = placedAt(way, settingAt);
-    setAudition({
-      chain: putOn(lead.chain, chain, how, place),
-      strength: wayOf(how).keepsStrength ? lead.strength : 100,
-    });
-  }, [lead, chain, way, settingAt, setAudition]);
+    let wanted = true;
+    const next = madeAhead.map((by) => ids[candidateAfter(candidates, by).at]);
+    const prints = [...new Set(next)].flatMap((id) => data.replica.card.get(id)?.fingerprint ?? []);
+    void Promise.all(prints.map((print) => contents.get(print).catch(() => undefined))).then(
+      (chains) => wanted && renderer.expect(chains.flatMap((one) => shapeOf(one) ?? [])),
+    );
+    return () => {
+      wanted = false;
+    };
+  }, [candidates, ids, contents, data.replica.card, shapeOf, renderer]);
+  useEffect(() => () => renderer.expect([]), [renderer]);
   useEffect(() => () => setAudition(null), [setAudition]);
   const go = (to: Candidates) => {
     pressed.current++;

@@ -172,6 +172,9 @@ export function ProofSheetView({ bench, sheet, from, onChange, onClose }: ProofS
       rows: targets.length,
       blind,
       isTried,
+      isMixed: chosenRow?.media.facts.kind === "audio",
+      inMix: bench.inMix,
+      setInMix: bench.setInMix,
       pair,
       name: nameOf(chosenCard, column),
       losers: picks.size === 0 ? 0 : sheet.cards.length - new Set(picks.values()).size,
@@ -306,6 +309,7 @@ export function ProofSheetView({ bench, sheet, from, onChange, onClose }: ProofS
             media={chosenRow.media}
             how={how}
             isCovered={blind}
+            among={bench.inMix ? bench : null}
           />
         )}
       </HStack>
@@ -409,7 +413,15 @@ function Cell({ id, isChosen, isPicked, turn, onChoose, onPick, ...of }: CellPro
 }
 
 /** The chosen cell at its full size, or heard. */
-function Tried({ isCovered, ...of }: OfCell & { readonly isCovered: boolean }) {
+function Tried({
+  isCovered,
+  among,
+  ...of
+}: OfCell & {
+  readonly isCovered: boolean;
+  /** The bench in whose session it is heard; null for by itself. */
+  readonly among: Bench | null;
+}) {
   const chain = useCellChain(of);
   const Try = roomOf(of.card.medium)?.Try;
   return (
@@ -428,7 +440,15 @@ function Tried({ isCovered, ...of }: OfCell & { readonly isCovered: boolean }) {
       <Box color="muted" fontSize="sm" mb="12px">
         {isCovered ? `on ${of.target.name}` : `${sayEffects(of.card.effects)} · on ${of.target.name}`}
       </Box>
-      {chain && Try && <Try key={of.media.id} media={of.media} chain={chain} without={false} />}
+      {chain && Try && (
+        <Try
+          key={of.media.id}
+          media={of.media}
+          chain={chain}
+          without={false}
+          among={among ? { bench: among, target: of.target } : undefined}
+        />
+      )}
     </Box>
   );
 }

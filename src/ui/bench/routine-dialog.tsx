@@ -7,8 +7,9 @@ import { keepRoutine } from "@/core/api/commands/keep-routine";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
 import type { Routine } from "@/core/library/entities";
+import { byPosition } from "@/core/library/order";
 import { levelRange } from "@/core/library/sends";
-import { mostSteps, routineNoun, sayStep, type Step } from "@/core/library/steps";
+import { mostSteps, namesIn, routineNoun, sayStep, type Step } from "@/core/library/steps";
 import { capital } from "@/core/library/words";
 import { kindPlural, targetKinds } from "@/core/media";
 import { sentence, useDesk } from "../data/desk";
@@ -46,15 +47,14 @@ const simpleSteps: readonly Step[] = [
   ...[25, 50, 75, 100].map((strength): Step => ({ kind: "strength", strength })),
   ...[-12, -6, -3, 0].map((level): Step => ({ kind: "level", level })),
   ...[-50, -10, 10, 50, 250].map((grow): Step => ({ kind: "range", grow })),
+  { kind: "silence", below: -50, lasting: 200 },
   { kind: "cut" },
   { kind: "render" },
 ];
-const nameless = () => "";
 
 /** Keeps steps as a routine, or changes one: its name, what recalls it, its steps in their order. */
 export function RoutineDialog({ routine, steps: given = [], onClose, onKept }: RoutineDialogProps) {
   const { data, send, tell } = useDesk();
-  const { card } = data.replica;
   const { refuseTaken, give } = useOwnRecall();
   const [steps, setSteps] = useState(routine?.steps ?? given);
   const [at, setAt] = useState(0);
@@ -84,7 +84,17 @@ export function RoutineDialog({ routine, steps: given = [], onClose, onKept }: R
       onClose();
     },
   });
-  const nameOf = (id: string) => card.get(id)?.name ?? "a card that is gone";
+  const nameOf = namesIn(data.replica);
+  const offered = useMemo(
+    () => [
+      ...simpleSteps,
+      ...[...data.replica.savedSearch.values()]
+        .filter(({ ownerId, removed }) => ownerId === null && !removed)
+        .sort(byPosition)
+        .map(({ id }): Step => ({ kind: "draw", searchId: id, how: "replace", strength: 100 })),
+    ],
+    [data.replica.savedSearch],
+  );
   const put = (next: readonly Step[], to: number) => {
     setSteps(next);
     setAt(to);
@@ -238,17 +248,17 @@ export function RoutineDialog({ routine, steps: given = [], onClose, onKept }: R
           label="Put in behind the chosen step"
           value=""
           onChange={({ target }) => {
-            const step = target.value === "" ? undefined : simpleSteps[Number(target.value)];
+            const step = target.value === "" ? undefined : offered[Number(target.value)];
             if (step && steps.length < mostSteps)
               put([...steps.slice(0, chosen + 1), step, ...steps.slice(chosen + 1)], chosen + 1);
           }}
         >
           <option value="">choose a step</option>
-          {simpleSteps.map((step, i) => (
+          {offered.map((step, i) => (
             <option key={i} value={i}>
               {step.kind === "choose" && step.which !== "next" && step.which !== "all"
                 ? `choose all ${kindPlural(step.which)}`
-                : sayStep(step, nameless)}
+                : sayStep(step, nameOf)}
             </option>
           ))}
         </ChooseField>

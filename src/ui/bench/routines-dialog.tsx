@@ -7,7 +7,7 @@ import { listMove } from "@/core/keys/list-navigation";
 import type { Routine } from "@/core/library/entities";
 import { byPosition } from "@/core/library/order";
 import { may } from "@/core/library/roles";
-import { routineNoun, sayStep } from "@/core/library/steps";
+import { namesIn, routineNoun, sayStep } from "@/core/library/steps";
 import { capital } from "@/core/library/words";
 import { beginningIn } from "@/core/text/beginnings";
 import { useDesk } from "../data/desk";
@@ -30,12 +30,12 @@ type Opened = "change" | "key" | "alias";
 /** The routines and sets of the library: type to find one, Enter runs it; its keys change it. */
 export function RoutinesDialog({ canRun, onRun, onClose }: RoutinesDialogProps) {
   const { data, act } = useDesk();
-  const { routine, card, keyBinding } = data.replica;
+  const { routine, keyBinding } = data.replica;
   const [typed, setTyped] = useState("");
   const [at, setAt] = useState(0);
   const [opened, setOpened] = useState<Opened | null>(null);
   const field = useRef<HTMLInputElement>(null);
-  const nameOf = (id: string) => card.get(id)?.name ?? "a card that is gone";
+  const nameOf = namesIn(data.replica);
   const shown = useMemo(() => {
     const fits = beginningIn(typed);
     return [...routine.values()].filter(({ removed, name }) => !removed && fits(name)).sort(byPosition);

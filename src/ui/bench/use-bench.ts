@@ -32,6 +32,7 @@ import { useStore } from "../data/store";
 import { BenchEdits, type Conflict, type Shape } from "./edits";
 import { markedOn, onTimeline, rangeOn, type Marked } from "./marked";
 import type { Range } from "./use-loop";
+import { useDraw } from "./use-draw";
 import { useDefaults, type Defaults } from "./use-defaults";
 import { useSelection, type Selection } from "../parts/use-selection";
 
@@ -498,17 +499,19 @@ export function useBench(session: SessionData): Bench {
     [askForPlace],
   );
 
+  const draw = useDraw();
   const runRoutine = useCallback(
     ({ id: routineId, steps }: Routine) => {
-      const { selected, range } = latest.current;
-      const input = { routineId, ...(range && { range }) };
-      if (mustRender(steps)) return void askForPlace(input);
+      const { selected, range, lead } = latest.current;
       const ids = selected.map(({ id }) => id);
       setAudition(null);
       void (async () => {
-        // Sent as it was before.
-        await edits.saveNow();
         try {
+          const drawn = lead ? await draw(steps, lead) : [];
+          const input = { routineId, ...(range && { range }), ...(drawn.length > 0 && { drawn }) };
+          if (mustRender(steps)) return await askForPlace(input);
+          // Sent as it was before.
+          await edits.saveNow();
           const { change, result } = await sendOn("run-routine", () => ({
             sessionId,
             targetIds: ids,
@@ -522,7 +525,7 @@ export function useBench(session: SessionData): Bench {
         }
       })();
     },
-    [askForPlace, edits, sendOn, tell, sessionId, these, library],
+    [askForPlace, draw, edits, sendOn, tell, sessionId, these, library],
   );
 
   const cut = useCallback(() => {

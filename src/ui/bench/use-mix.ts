@@ -16,13 +16,15 @@ const untouched = emptyChain("audio");
 
 /**
  * A stretch of the session's timeline (in seconds) as it sounds with the lead target's chain and without it: the whole
- * mix, or one target of it with all that feeds it (`root`). Null where it is not asked for.
+ * mix, or one target of it with all that feeds it (`root`). Null where it is not asked for. `place` names who
+ * asks: a newer question from the same place replaces an older one.
  */
 export function useMix(
   bench: Bench,
   wanted: boolean,
   root: string | null,
   { start, end }: { readonly start: number; readonly end: number },
+  place = "viewer",
 ): MixHearing | null {
   const { libraryId, renderer } = useDesk();
   const { targets, session, lead, audition } = bench;
@@ -44,6 +46,7 @@ export function useMix(
         renderer.mix({
           place,
           root,
+          shapedId: leadId ?? null,
           sources,
           sampleRate,
           start: Math.round(start * sampleRate),
@@ -52,8 +55,8 @@ export function useMix(
         });
     return {
       sampleRate,
-      before: hear("viewer before", { chain: untouched }),
-      after: hear("viewer", audition ?? {}),
+      before: hear(`${place} before`, { chain: untouched }),
+      after: hear(place, audition ?? {}),
     };
-  }, [wanted, root, start, end, targets, session.media, leadId, audition, libraryId, renderer]);
+  }, [wanted, root, start, end, targets, session.media, leadId, audition, place, libraryId, renderer]);
 }

@@ -1,4 +1,5 @@
 import type {
+  ExpectShapes,
   FileSource,
   HelperThere,
   LoopJob,
@@ -11,6 +12,7 @@ import type {
   RenderedLoop,
   RenderedPicture,
   RenderJob,
+  Shape,
   SoundMeasures,
   SoundMeasuresJob,
 } from "@/workers/render-messages";
@@ -52,6 +54,11 @@ export class Renderer {
   /** Says which files the library has, before what depends on them is rendered. */
   know(files: readonly FileSource[]): void {
     this.worker.postMessage({ kind: "files", files });
+  }
+
+  /** Says what the viewer's material will probably get next, the likeliest first; none: nothing is made ahead any more. */
+  expect(shapes: readonly Shape[]): void {
+    this.worker.postMessage({ kind: "expect", shapes } satisfies ExpectShapes);
   }
 
   loop(job: Ask<LoopJob>): Promise<RenderedLoop | null> {

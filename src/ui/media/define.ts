@@ -22,6 +22,8 @@ export interface TryProps {
   readonly chain: Chain;
   /** Whether it is heard or seen without the card. */
   readonly without: boolean;
+  /** Where it stands in its session, to be heard with the rest of that. */
+  readonly among?: { readonly bench: Bench; readonly target: Target };
   /** Nothing is said that would tell one chain from another. */
   readonly covered?: boolean;
 }

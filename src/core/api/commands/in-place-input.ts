@@ -1,5 +1,6 @@
 import Joi from "joi";
 import type { TimeRange } from "@/core/library/stand";
+import { mostSteps } from "@/core/library/steps";
 import { id, mediaId, timeRange } from "../fields";
 
 /** Something that is done to targets of a session once what it renders is there. */
@@ -10,6 +11,8 @@ export interface InPlaceWork {
   readonly range?: TimeRange;
   /** The routine that is run; what is selected is rendered where it is left out. */
   readonly routineId?: string;
+  /** The cards that were drawn for the routine's steps that put one on by chance, in their order. */
+  readonly drawn?: readonly string[];
   /** What was rendered in place before, with the newest contents of its cards. */
   readonly again?: boolean;
 }
@@ -22,6 +25,8 @@ export interface Rendered {
 }
 
 export const inPlaceTargets = Joi.array().items(id).min(1).max(500).unique().required();
+
+export const drawn = Joi.array().items(id).max(mostSteps);
 
 export const inPlaceFields = {
   targetIds: inPlaceTargets,

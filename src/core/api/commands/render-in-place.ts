@@ -2,7 +2,7 @@ import Joi from "joi";
 import { command } from "../command";
 import { inPlaceFields, rendered, type InPlaceWork, type Rendered } from "./in-place-input";
 
-interface RenderInPlace extends Omit<InPlaceWork, "routineId"> {
+interface RenderInPlace extends Omit<InPlaceWork, "routineId" | "drawn"> {
   readonly rendered?: readonly Rendered[];
 }
 

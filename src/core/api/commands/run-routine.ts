@@ -1,10 +1,10 @@
 import Joi from "joi";
 import { id, timeRange } from "../fields";
 import { command } from "../command";
-import { rendered, type InPlaceWork, type Rendered } from "./in-place-input";
+import { drawn, rendered, type InPlaceWork, type Rendered } from "./in-place-input";
 import type { Used } from "./put-input";
 
-interface RunRoutine extends Pick<InPlaceWork, "sessionId" | "targetIds" | "range"> {
+interface RunRoutine extends Pick<InPlaceWork, "sessionId" | "targetIds" | "range" | "drawn"> {
   readonly routineId: string;
   readonly rendered?: readonly Rendered[];
 }
@@ -21,6 +21,7 @@ export const runRoutine = command<RunRoutine, Used & { readonly selected: readon
     targetIds: Joi.array().items(id).min(1).max(1000).unique().required(),
     routineId: id.required(),
     range: timeRange,
+    drawn,
     rendered,
   }),
 });

@@ -1,5 +1,5 @@
 import Joi from "joi";
-import { inPlaceFields, type InPlaceWork } from "../commands/in-place-input";
+import { drawn, inPlaceFields, type InPlaceWork } from "../commands/in-place-input";
 import { id } from "../fields";
 import { operation, ofLibrary } from "../operation";
 import type { Rendering } from "./one-render";
@@ -14,7 +14,8 @@ export const askInPlace = operation<{ readonly render: Rendering }, AskInPlace>(
   summary:
     "Have targets rendered in place, or a routine run that does so, as one change once all is rendered",
   needs: "bench",
-  body: Joi.object({ sessionId: id.required(), ...inPlaceFields, routineId: id, requestId: id })
+  body: Joi.object({ sessionId: id.required(), ...inPlaceFields, routineId: id, drawn, requestId: id })
+    .with("drawn", "routineId")
     .oxor("routineId", "again")
     .oxor("range", "again"),
   answer: "The `render` that was begun; `said` tells what came of it",

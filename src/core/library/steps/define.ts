@@ -2,6 +2,7 @@ import { FormatFault } from "../../chain/fault";
 import type { Chain, Json } from "../../chain/model";
 import { isRecord, parseChain } from "../../chain/parse";
 import { normaliseChain, sayProblem } from "../../chain/values";
+import { wayIds, type WayId } from "../../chain/ways";
 import type { Clip } from "../in-place";
 import type { Put } from "../putting";
 import type { Stand } from "../stand";
@@ -17,12 +18,32 @@ export interface StepWorld {
   /** What a card puts on; undefined where it is out of use. */
   putOf(cardId: string): Put | undefined;
   newId(): string;
+  /** What was drawn by chance for a step; undefined where nothing was. */
+  drawnFor(step: object): Put | undefined;
+  /** The overview of a sound, see `measure/overview`; undefined where there is none. */
+  overviewOf(mediaId: string): Int16Array | undefined;
   /** The material that a clip was rendered to. Throws Unfit where it was not. */
   renderedOf(clip: Clip): string;
 }
 
-/** What a reader knows cards by. */
-export type NameOf = (cardId: string) => string;
+/** What a reader knows cards and saved searches by. */
+export type NameOf = (id: string) => string;
+
+interface Named {
+  readonly name: string;
+}
+
+/** Names cards and saved searches as they are called now. */
+export const namesIn =
+  ({
+    card,
+    savedSearch,
+  }: {
+    readonly card: ReadonlyMap<string, Named>;
+    readonly savedSearch: ReadonlyMap<string, Named>;
+  }): NameOf =>
+  (id) =>
+    (card.get(id) ?? savedSearch.get(id))?.name ?? "something that is gone";
 
 /** A kind of step: a file of this folder and a line in its list; editor, dry run, running and JSON follow. */
 export interface StepKind<S extends object> {
@@ -39,13 +60,21 @@ export interface StepKind<S extends object> {
 export const stepKind = <S extends object>(kind: StepKind<S>): StepKind<S> => kind;
 
 const uuid = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
+export const isUuid = (value: Json | undefined): value is string =>
+  typeof value === "string" && uuid.test(value);
+
+/** A way to put something on that needs no chosen setting. */
+export function readWay(value: Json, where: string): Exclude<WayId, "at"> {
+  const way = wayIds.find((one): one is Exclude<WayId, "at"> => one !== "at" && one === value);
+  if (!way) throw new FormatFault("This is no way to put something on.", where);
+  return way;
+}
 
 export function readPiece(value: Json | undefined, where: string): Piece {
   if (!isRecord(value)) throw new FormatFault("Name a card, or settings with a name.", where);
   const { cardId, name, chain } = value;
   if (cardId !== undefined) {
-    if (typeof cardId !== "string" || !uuid.test(cardId))
-      throw new FormatFault("A card is named by its id.", `${where}.cardId`);
+    if (!isUuid(cardId)) throw new FormatFault("A card is named by its id.", `${where}.cardId`);
     return { cardId };
   }
   if (typeof name !== "string" || name.trim() === "" || name.length > 200)

@@ -5,23 +5,27 @@ import type { Stand } from "../stand";
 import { chooseStep } from "./choose";
 import { cutStep } from "./cut";
 import type { NameOf, StepKind, StepWorld } from "./define";
+import { drawStep, type DrawStep } from "./draw";
 import { levelStep } from "./level";
 import { putStep } from "./put";
 import { rangeStep } from "./range";
 import { renderStep } from "./render";
 import { returnsStep } from "./returns";
+import { silenceStep } from "./silence";
 import { strengthStep } from "./strength";
 import { switchStep } from "./switch";
 
 /** Every kind of step. */
 const kinds = {
   put: putStep,
+  draw: drawStep,
   returns: returnsStep,
   strength: strengthStep,
   level: levelStep,
   switch: switchStep,
   choose: chooseStep,
   range: rangeStep,
+  silence: silenceStep,
   cut: cutStep,
   render: renderStep,
 } as const;
@@ -30,7 +34,7 @@ type StepKindId = keyof typeof kinds;
 type StepOf<K extends StepKindId> =
   (typeof kinds)[K] extends StepKind<infer S> ? { readonly kind: K } & S : never;
 export type Step = { [K in StepKindId]: StepOf<K> }[StepKindId];
-export type { StepWorld } from "./define";
+export { namesIn, type StepWorld } from "./define";
 
 /** A product rule and a guard: longer routines are refused. */
 export const mostSteps = 32;
@@ -62,6 +66,10 @@ export function readSteps(value: Json | undefined): Step[] {
 export const cardsOfSteps = (steps: readonly Step[]): string[] => [
   ...new Set(steps.flatMap((step) => kindOf(step).cardsOf(step))),
 ];
+
+/** Those that ask for a card that is drawn by chance, in their order. */
+export const drawsOf = (steps: readonly Step[]): (Step & DrawStep)[] =>
+  steps.filter((step): step is Extract<Step, { kind: "draw" }> => step.kind === "draw");
 
 /** What a step does, from the verb on. */
 export const sayStep = (step: Step, nameOf: NameOf): string => kindOf(step).say(step, nameOf);

@@ -1,7 +1,15 @@
-import { FormatFault } from "../../chain/fault";
-import { wayIds, wayOf, type WayId } from "../../chain/ways";
+import { wayOf, type WayId } from "../../chain/ways";
 import { put } from "../putting";
-import { cardOfPiece, putOfPiece, readNumber, readPiece, sayPieceOf, stepKind, type Piece } from "./define";
+import {
+  cardOfPiece,
+  putOfPiece,
+  readNumber,
+  readPiece,
+  readWay,
+  sayPieceOf,
+  stepKind,
+  type Piece,
+} from "./define";
 
 export interface PutStep {
   readonly of: Piece;
@@ -13,11 +21,9 @@ export interface PutStep {
 /** Puts a card or settings on what is selected, in a way that needs no chosen setting. */
 export const putStep = stepKind<PutStep>({
   read({ of, how = "replace", strength = 100 }, where) {
-    const way = wayIds.find((one): one is PutStep["how"] => one !== "at" && one === how);
-    if (!way) throw new FormatFault("This is no way to put something on.", `${where}.how`);
     return {
       of: readPiece(of, `${where}.of`),
-      how: way,
+      how: readWay(how, `${where}.how`),
       strength: readNumber(strength, 0, 100, `${where}.strength`),
     };
   },

@@ -3,10 +3,13 @@ import { FormatFault } from "../../chain/fault";
 import type { Json } from "../../chain/model";
 import { aGainChain, aTarget } from "../../../../testing/library";
 import { normaliseChain } from "../../chain/values";
+import { Overview } from "../../measure/overview";
+import type { Target } from "../entities";
 import type { Put } from "../putting";
 import { mostTargets, type Stand } from "../stand";
 import {
   cardsOfSteps,
+  drawsOf,
   mostSteps,
   mustRender,
   readSteps,
@@ -25,9 +28,12 @@ const quiet: Put = {
   pin: { cardId: card, cardVersion: 2 },
 };
 let made = 0;
+const overviews: Record<string, Int16Array> = {};
 const world = {
   putOf: (id: string) => (id === card ? quiet : undefined),
   newId: () => `made-${++made}`,
+  drawnFor: (step: object) => ("searchId" in step && step.searchId === card ? quiet : undefined),
+  overviewOf: (id: string) => overviews[id],
   renderedOf: ({ id }: { readonly id: string }) => `rendered-${id}`,
 };
 const stand = (): Stand => ({
@@ -156,6 +162,54 @@ describe("steps of a routine", () => {
     expect([mustRender([{ kind: "cut" }, { kind: "render" }]), mustRender([shrunk])]).toEqual([true, false]);
   });
 
+  it("make the range reach to where the clip that it ends in is silent next", () => {
+    // 1024 samples a second: 16 pairs. Loud but for 0.5 s from 4 s on, and a gap of an eighth of a second at 3 s.
+    const overview = new Overview();
+    const loud = Float32Array.from({ length: 9 * 1024 }, (_, i) =>
+      (i >= 4096 && i < 4608) || (i >= 3072 && i < 3200) ? 0.001 : 0.5 * (-1) ** i,
+    );
+    overview.add([loud]);
+    overviews["media-1"] = overview.finish();
+    const facts = { kind: "audio", sampleRate: 1024, channels: 1, frames: 9 * 1024, peaks: [] } as const;
+    const silence: Step = { kind: "silence", below: -50, lasting: 250 };
+    const [first, second] = stand().targets;
+    const endOf = (end: number, more: Partial<Target> = {}, step = silence) =>
+      runSteps(
+        [step],
+        {
+          targets: [{ ...first, ...more }, second],
+          selected: ["a"],
+          range: { start: 1, end },
+          factsOf: () => facts,
+        },
+        world,
+      ).range;
+    expect(endOf(2)).toEqual({ start: 1, end: 4 });
+    expect(endOf(2, {}, { ...silence, lasting: 125 })).toEqual({ start: 1, end: 3 });
+    // −60 dB is not silent under −61.
+    expect(endOf(2, {}, { ...silence, below: -61 })).toEqual({ start: 1, end: 9 });
+    expect(endOf(4.25)).toEqual({ start: 1, end: 4.25 });
+    // Not enough of it is left: what ends the clip ends the range.
+    expect(endOf(4.4)).toEqual({ start: 1, end: 9 });
+    // A clip laid out at 10 s that uses the file from 2 s on.
+    const part = { from: 2048, to: 9 * 1024, fadeIn: 0, fadeOut: 0 };
+    expect(endOf(11, { at: 10, part })).toEqual({ start: 1, end: 12 });
+    expect(() => endOf(9.5)).toThrow("The range ends in none of the selected clips.");
+    expect(() => run(silence)).toThrow("No range is marked.");
+    expect(sayStep(silence, () => "")).toBe(
+      "make the range reach to the next 250 ms of silence under −50 dB",
+    );
+  });
+
+  it("put on what was drawn by chance, and say so where nothing was", () => {
+    const draw: Step = { kind: "draw", searchId: card, how: "after", strength: 50 };
+    expect(of(run(draw), "a").chain.settings.map(({ values }) => values.gain)).toEqual([1, -20]);
+    expect(of(run({ ...draw, how: "replace" }), "a")).toMatchObject({ cardId: card, strength: 50 });
+    expect(() => run({ ...draw, searchId: gone })).toThrow("No card was drawn");
+    expect(drawsOf([{ kind: "cut" }, draw, draw])).toEqual([draw, draw]);
+    expect(sayStep(draw, () => "Fog")).toBe("add a card by chance of “Fog” after the chain at 50 %");
+  });
+
   it("say what they do", () => {
     const nameOf = () => "Quiet";
     const said = (step: Step) => sayStep(step, nameOf);
@@ -187,6 +241,8 @@ describe("steps of a routine", () => {
       },
       { kind: "switch", effect: "audio.gate", on: true },
       { kind: "strength", strength: 0 },
+      { kind: "silence", below: -60, lasting: 100 },
+      { kind: "draw", searchId: card, how: "before", strength: 30 },
     ];
     expect(readSteps(JSON.parse(JSON.stringify(steps)) as Json)).toEqual(steps);
     expect(cardsOfSteps([...steps, ...steps])).toEqual([card]);
@@ -198,6 +254,9 @@ describe("steps of a routine", () => {
       [[null], "steps[0].kind"],
       [[{ kind: "toString" }], "steps[0].kind"],
       [[steps[0], { kind: "strength", strength: 101 }], "steps[1].strength"],
+      [[{ kind: "silence", below: 0 }], "steps[0].below"],
+      [[{ kind: "draw", searchId: "fog" }], "steps[0].searchId"],
+      [[{ kind: "draw", searchId: card, how: "at" }], "steps[0].how"],
       [[{ kind: "strength", strength: "40" }], "steps[0].strength"],
       [[{ kind: "level", level: -61 }], "steps[0].level"],
       [[{ kind: "range", grow: 10_001 }], "steps[0].grow"],

@@ -1,6 +1,6 @@
 import { boundOn, keysOfThings } from "@/core/library/bindings";
 import { byPosition } from "@/core/library/order";
-import { sayStep } from "@/core/library/steps";
+import { namesIn, sayStep } from "@/core/library/steps";
 import { count, countTargets } from "@/core/library/words";
 import { may } from "@/core/library/roles";
 import { RoutineDialog } from "../../bench/routine-dialog";
@@ -45,7 +45,7 @@ export const runRoutines: ActionFamily<BenchHere> = {
       .map((routine): Action<BenchHere> => {
         const { id, name, steps } = routine;
         const keys = keysOf.get(id);
-        const nameOf = (cardId: string) => cards.get(cardId)?.name ?? "a card that is gone";
+        const nameOf = namesIn({ card: cards, savedSearch: replica.savedSearch });
         return {
           id: `routine.run ${id}`,
           words: `Run “${name}” on ${countTargets(selected)}: ${steps.map((step) => sayStep(step, nameOf)).join(", ")}`,

@@ -10,6 +10,9 @@ export interface SheetHere {
   readonly blind: boolean;
   /** The chosen cell is heard, or seen large. */
   readonly isTried: boolean;
+  /** The material can be heard with the rest of its session, and is. */
+  readonly isMixed: boolean;
+  readonly inMix: boolean;
   /** The card of the chosen column, as it may be named. */
   readonly name: string;
   /** Cards that no row has picked, while some have. */
@@ -21,6 +24,7 @@ export interface SheetHere {
   cover(): void;
   leaveOut(): void;
   setTried(on: boolean): void;
+  setInMix(on: boolean): void;
   keep(): void;
   leave(): void;
 }

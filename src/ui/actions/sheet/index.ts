@@ -1,6 +1,7 @@
 import type { ActionPlace } from "../action";
 import { cover } from "./cover";
 import type { SheetHere } from "./here";
+import { inMix } from "./in-mix";
 import { keep } from "./keep";
 import { leave } from "./leave";
 import { leaveOut } from "./leave-out";
@@ -11,5 +12,5 @@ import { tryCell } from "./try";
 
 export const sheetPlace: ActionPlace<SheetHere> = {
   title: "Proof sheet",
-  actions: [keep, tryCell, pick, pickForAll, cover, leaveOut, tellApart, nth, leave],
+  actions: [keep, tryCell, inMix, pick, pickForAll, cover, leaveOut, tellApart, nth, leave],
 };
