@@ -30,8 +30,8 @@ beforeAll(async () => {
   process.env.FICHIER_RESERVE = "0";
   const made = await newLibrary();
   owner = await join(made.libraryId, "owner");
-  sessionId = (await owner.run<{ sessionId: string }>("create-session", { name: "Tight", medium: "audio" }))
-    .body.result.sessionId;
+  sessionId = (await owner.run<{ sessionId: string }>("create-session", { name: "Tight" })).body.result
+    .sessionId;
 });
 
 const params = <P extends object>(p: P) => ({

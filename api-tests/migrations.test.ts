@@ -82,3 +82,53 @@ it("favourites from before there were lists are on the first list of whose they 
   const { rows: cards } = await db.query("select also_in, tag_ids from card");
   expect(cards).toEqual([{ also_in: [], tag_ids: [] }]);
 });
+
+it("sessions hold any medium: what the history says of theirs is gone, and the rest of it stands", async () => {
+  const at = files.findIndex((file) => file.includes("sessions-of-any-medium"));
+  await db.query("drop schema public cascade; create schema public");
+  await migrate(0, at);
+  const [libraryId, sessionId, streamId] = [newId(), newId(), newId()];
+  await db.query("insert into library (id, name) values ($1, 'Island')", [libraryId]);
+  await db.query("insert into account_user (id, name, email) values ('curator', 'curator', 'curator')");
+  await db.query(
+    "insert into bench_session (id, library_id, name, medium, position) values ($1, $2, 'Fog', 'image', 'a0')",
+    [sessionId, libraryId],
+  );
+  await db.query("insert into stream (id, library_id, revision) values ($1, $2, 3)", [streamId, libraryId]);
+  const row = { id: sessionId, name: "Fog", medium: "audio", position: "a0", removed: false };
+  const other = { kind: "update", entity: "card", id: newId(), set: { medium: "image" } };
+  const changes: [object[], object[]][] = [
+    [[{ kind: "insert", entity: "session", row }], [{ kind: "delete", entity: "session", id: sessionId }]],
+    [
+      [{ kind: "update", entity: "session", id: sessionId, set: { medium: "image" } }],
+      [{ kind: "update", entity: "session", id: sessionId, set: { medium: "audio" } }],
+    ],
+    [
+      [{ kind: "update", entity: "session", id: sessionId, set: { medium: "image", name: "Haze" } }, other],
+      [{ kind: "update", entity: "session", id: sessionId, set: { medium: "audio", name: "Fog" } }, other],
+    ],
+  ];
+  for (const [i, [forward, backward]] of changes.entries())
+    await db.query(
+      `insert into change (stream_id, revision, request_id, command, summary, actor_id, forward, backward, result)
+       values ($1, $2, $3, 'x', 'x', 'curator', $4, $5, '{}')`,
+      [streamId, i + 1, newId(), JSON.stringify(forward), JSON.stringify(backward)],
+    );
+  await migrate(at, at + 1);
+  const { rows } = await db.query<{ forward: object[]; backward: object[] }>(
+    "select forward, backward from change where stream_id = $1 order by revision",
+    [streamId],
+  );
+  const { medium: _, ...without } = row;
+  expect(rows).toEqual([
+    {
+      forward: [{ kind: "insert", entity: "session", row: without }],
+      backward: [{ kind: "delete", entity: "session", id: sessionId }],
+    },
+    { forward: [], backward: [] },
+    {
+      forward: [{ kind: "update", entity: "session", id: sessionId, set: { name: "Haze" } }, other],
+      backward: [{ kind: "update", entity: "session", id: sessionId, set: { name: "Fog" } }, other],
+    },
+  ]);
+});

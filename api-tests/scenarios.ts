@@ -52,8 +52,8 @@ export async function makeScenarios() {
       .proposalId;
 
   const session = async () =>
-    (await owner.run<{ sessionId: string }>("create-session", { name: fresh("Session"), medium: "audio" }))
-      .body.result.sessionId;
+    (await owner.run<{ sessionId: string }>("create-session", { name: fresh("Session") })).body.result
+      .sessionId;
   const group = async (kind: string) =>
     (await owner.run<{ targetId: string }>("add-group", { sessionId, kind, name: fresh(kind) })).body.result
       .targetId;
@@ -326,7 +326,7 @@ export async function makeScenarios() {
       await owner.run("revise-card", { cardId, chain: highPass(200 + ++names) });
       return { sessionId, cardId };
     },
-    "create-session": async () => ({ name: fresh("Session"), medium: "image" }),
+    "create-session": async () => ({ name: fresh("Session") }),
     "edit-session": async () => ({ id: await session(), name: fresh("Renamed") }),
     "duplicate-session": async () => ({ id: sessionId, name: fresh("Again") }),
     "remove-session": async () => ({ id: await session() }),

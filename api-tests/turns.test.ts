@@ -2,7 +2,11 @@ import { sql } from "drizzle-orm";
 import { v7 as newId } from "uuid";
 import { describe, expect, it } from "vitest";
 import { database } from "@/db/connection";
+import { noteMedia } from "@/db/media";
 import { insertRender, moveRender, nextRenders } from "@/db/renders";
+import type { Target } from "@/core/library/entities";
+import { mixNodes } from "@/core/library/mixing";
+import * as holdingRoute from "@/app/api/libraries/[libraryId]/sessions/holding/route";
 import * as historyRoute from "@/app/api/libraries/[libraryId]/history/route";
 import { answer, highPass, join, newLibrary, request } from "./world";
 
@@ -83,19 +87,45 @@ describe("a card kept from a target", () => {
   });
 });
 
-it("an empty session can be for another medium, one that holds something cannot", async () => {
-  const { libraryId, sessionId } = await newLibrary();
+it("a session holds sounds, pictures and groups beside each other; a mix is of the sounds alone", async () => {
+  const { libraryId, sessionId, targetIds } = await newLibrary();
   const person = await join(libraryId, "editor");
-  const { sessionId: empty } = (
-    await person.run<{ sessionId: string }>("create-session", { name: "Stills", medium: "audio" })
-  ).body.result;
-  expect((await person.run("edit-session", { id: empty, medium: "image" })).status).toBe(200);
-  expect((await person.rows()).session.find((s) => s.id === empty)).toMatchObject({
-    medium: "image",
-    name: "Stills",
+  const mediaId = "b1".repeat(32);
+  await noteMedia(database(), {
+    libraryId,
+    id: mediaId,
+    name: "Fog.png",
+    bytes: 1,
+    facts: {
+      kind: "image",
+      width: 40,
+      height: 30,
+      preview: { width: 40, height: 30 },
+      mini: { width: 40, height: 30 },
+    },
   });
-  expect(await person.run("edit-session", { id: sessionId, medium: "image" })).toMatchObject({
-    status: 409,
-    body: { error: { code: "not-empty" } },
+  const added = await person.run<{ targetIds: string[] }>("add-targets", {
+    sessionId,
+    items: [{ mediaId, name: "Fog" }],
   });
+  expect(added.body.change?.summary).toBe("brought in “Fog”");
+  await person.run("add-group", { sessionId, kind: "bus", name: "All" });
+  const targets = (await person.rows(sessionId)).target;
+  expect(targets.map(({ kind, chain }) => `${kind} ${(chain as { medium: string }).medium}`).sort()).toEqual(
+    [...targetIds.map(() => "clip audio"), "bus audio", "photo image"].sort(),
+  );
+  const nodes = mixNodes(targets as unknown as Target[], () => undefined);
+  expect(nodes.map(({ id }) => id)).not.toContain(added.body.result.targetIds[0]);
+  expect(nodes).toHaveLength(targets.length - 1);
+  const answered = await answer<{ holding: Record<string, string[]> }>(
+    await holdingRoute.GET(request("/api", { cookie: person.cookie }), {
+      params: Promise.resolve({ libraryId }),
+    }),
+  );
+  expect(answered.body.holding[sessionId].sort()).toEqual(["audio", "image"]);
+  // A session without material is not named.
+  const { sessionId: empty } = (await person.run<{ sessionId: string }>("create-session", { name: "None" }))
+    .body.result;
+  await person.run("add-group", { sessionId: empty, kind: "bus", name: "All" });
+  expect(answered.body.holding).not.toHaveProperty(empty);
 });

@@ -170,9 +170,7 @@ export async function newLibrary(): Promise<{ libraryId: string; sessionId: stri
   const [libraryId, sessionId] = [newId(), newId()];
   await db.insert(library).values({ id: libraryId, name: `Library ${libraryId}` });
   await db.insert(stream).values({ id: newId(), libraryId });
-  await db
-    .insert(benchSession)
-    .values({ id: sessionId, libraryId, name: "Session", medium: "audio", position: "a0" });
+  await db.insert(benchSession).values({ id: sessionId, libraryId, name: "Session", position: "a0" });
   const targetIds = [newId(), newId()];
   for (const [i, id] of targetIds.entries())
     await db.insert(target).values({

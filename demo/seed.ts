@@ -377,9 +377,7 @@ export async function seedDemo(
     const mediaIds = new Map<string, string>();
     for (const [s, { name, kind }] of sessions.entries()) {
       const sessionId = newId();
-      await tx
-        .insert(benchSession)
-        .values({ id: sessionId, libraryId, name, medium: kind, position: sessionPlaces[s] });
+      await tx.insert(benchSession).values({ id: sessionId, libraryId, name, position: sessionPlaces[s] });
       await tx.insert(stream).values({ id: newId(), libraryId, sessionId });
       const list = demoFiles.filter((f) => f.kind === kind);
       const places = generateNKeysBetween(null, null, list.length);
@@ -414,9 +412,7 @@ async function seedMix(
   findCard: (name: string) => Promise<Card | null>,
 ): Promise<void> {
   const sessionId = newId();
-  await db
-    .insert(benchSession)
-    .values({ id: sessionId, libraryId, name: mixSession.name, medium: "audio", position });
+  await db.insert(benchSession).values({ id: sessionId, libraryId, name: mixSession.name, position });
   await db.insert(stream).values({ id: newId(), libraryId, sessionId });
   const ids = new Map(mixSession.targets.map((t) => [t.name, newId()]));
   const places = generateNKeysBetween(null, null, mixSession.targets.length);

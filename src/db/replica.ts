@@ -1,4 +1,4 @@
-import { and, eq, inArray, notExists, sql } from "drizzle-orm";
+import { and, eq, inArray, isNotNull, notExists, sql } from "drizzle-orm";
 import type { EntityRows } from "@/core/library/entities";
 import type { Executor } from "./connection";
 import { fromColumns } from "./entities";
@@ -32,6 +32,17 @@ export const readSession = async (db: Executor, libraryId: string, sessionId: st
       .from(benchSession)
       .where(and(eq(benchSession.libraryId, libraryId), eq(benchSession.id, sessionId)))
   )[0] ?? null;
+
+/** The kinds of target with material of their own that there are in each session in use. */
+export const kindsInSessions = (db: Executor, libraryId: string) =>
+  db
+    .select({ sessionId: target.sessionId, kind: target.kind })
+    .from(benchSession)
+    .innerJoin(target, eq(target.sessionId, benchSession.id))
+    .where(
+      and(eq(benchSession.libraryId, libraryId), eq(benchSession.removed, false), isNotNull(target.mediaId)),
+    )
+    .groupBy(target.sessionId, target.kind);
 
 /** The named media of a library. */
 export const listMedia = (db: Executor, libraryId: string, ids: readonly string[]) =>

@@ -2,7 +2,7 @@ import { createHash } from "node:crypto";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { reference } from "../../../scripts/reference";
-import { hertz, milliseconds } from "../effects/parameter";
+import { hertz, milliseconds, type NumberParameter } from "../effects/parameter";
 import { highPass } from "../effects/audio/high-pass";
 import { findEffect } from "../effects/registry";
 import { readNumber, sayNumber, saySetting, sayValue } from "./describe";
@@ -185,6 +185,41 @@ describe("values as editors write them", () => {
   it("says off where a parameter does nothing", () => {
     const cut = hertz({ label: "", help: "", min: 10, max: 100, default: 10, off: "min" });
     expect([sayNumber(cut, 10), sayNumber(cut, 11), readNumber(cut, "off")]).toEqual(["off", "11 Hz", 10]);
+  });
+  it("says numbers with their units, with a sign where they may go either way", () => {
+    const of = (unit: NumberParameter["unit"], min: number, value: number) =>
+      sayNumber({ ...cutoff, unit, min, off: undefined } as NumberParameter, value);
+    expect([
+      of("Hz", 0, 999.96),
+      of("Hz", 0, 1000),
+      of("Hz", 0, 12345),
+      of("dB", -24, 3),
+      of("dB", -24, 0),
+      of("dB", -24, -3.126),
+      of("dB", 0, 3),
+      of("stops", -6, 0.5),
+      of("fraction", 0, 0.12345),
+      of("degrees", -180, -12.34),
+      of("ratio", 1, 4),
+      of("number", 0, 2.5),
+      of("Q", 0, 0.7071),
+      of("ms", 0, 12.345),
+    ]).toEqual([
+      "1000 Hz",
+      "1 kHz",
+      "12.35 kHz",
+      "+3 dB",
+      "0 dB",
+      "−3.13 dB",
+      "3 dB",
+      "+0.5 stops",
+      "0.123",
+      "−12.3°",
+      "4 : 1",
+      "2.5",
+      "Q 0.71",
+      "12.35 ms",
+    ]);
   });
   it("says every kind of value as it is written", () => {
     const say = (effect: string, key: string, value?: Json) =>

@@ -1,7 +1,6 @@
-import { existsSync, readFileSync, writeFileSync } from "node:fs";
-import { join } from "node:path";
-import { afterAll, describe, expect, it } from "vitest";
+import { afterAll, describe, it } from "vitest";
 import { livelyValues, resourcesFor } from "../../../testing/effect-values";
+import { Recording } from "../../../testing/recording";
 import { noise, rmsDb } from "../../../testing/signals";
 import { speechLike } from "../../../testing/speech-like";
 import type { Resources } from "../chain/active";
@@ -13,15 +12,10 @@ import type { EffectDefinition, ImageEffect } from "./define";
 import { effectsFor } from "./registry";
 
 /*
- * What every effect made of some material when this was recorded, by this project itself: not that it is right, which
- * the tables of truth and the standards say, but that nobody changes it unawares. Cards of years ago shall sound and
- * look as they did. Whoever means a change records anew, with RECORD=1, and looks at what has changed.
+ * What every effect made of some material when this was recorded: cards of years ago shall sound and look as they did.
  */
 
-const path = join(import.meta.dirname, "../../../testing/recorded/effects.json");
-const isRecording = process.env.RECORD === "1";
-const recorded = existsSync(path) ? (JSON.parse(readFileSync(path, "utf8")) as Record<string, number[]>) : {};
-const now: Record<string, number[]> = {};
+const recording = new Recording("effects");
 
 type Values = Record<string, Json>;
 
@@ -47,21 +41,6 @@ const chainOf = (medium: Chain["medium"], effect: string, values: Values): Chain
   medium,
   settings: [{ effect, values, on: true, mix: 100 }],
 });
-
-/** As they are written down: seven figures are what single precision has. */
-const figures = (values: readonly number[]) => values.map((v) => Number(v.toPrecision(7)));
-
-function compare(key: string, made: readonly number[], tolerance: number) {
-  now[key] = figures(made);
-  if (isRecording) return;
-  const wanted = recorded[key];
-  expect(wanted, `${key} has not been recorded; see the head of this file`).toBeDefined();
-  expect(made.length).toBe(wanted.length);
-  made.forEach((v, i) => {
-    if (!(Math.abs(v - wanted[i]) <= tolerance * Math.max(1, Math.abs(wanted[i]))))
-      throw new Error(`${key}: figure ${i} is ${v}, and was ${wanted[i]}`);
-  });
-}
 
 const sampleRate = 44_100;
 const voice = speechLike(30_000, sampleRate);
@@ -93,7 +72,7 @@ describe.each(effectsFor("audio").map((e) => [e.id, e] as const))("%s", (id, eff
       ]),
     ];
     // Feedback and detectors carry small differences of another processor's sines far.
-    compare(`${id} ${name}`, made, 2e-4);
+    recording.compare(`${id} ${name}`, made, 2e-4);
   });
 });
 
@@ -120,7 +99,7 @@ describe.each((effectsFor("image") as readonly ImageEffect[]).map((e) => [e.id, 
     it.each(Object.entries(settingsOf(effect)))("%s", (name, values) => {
       const made = renderImage(chainOf("image", id, values), picture, 100, resourcesFor(effect));
       const size = made.width * made.height;
-      compare(
+      recording.compare(
         `${id} ${name}`,
         [
           made.width,
@@ -136,16 +115,6 @@ describe.each((effectsFor("image") as readonly ImageEffect[]).map((e) => [e.id, 
   },
 );
 
-it("nothing is recorded that there is no more", () => {
-  if (!isRecording) expect(Object.keys(recorded).sort()).toEqual(Object.keys(now).sort());
-});
+it("nothing is recorded that there is no more", () => recording.expectWhole());
 
-afterAll(() => {
-  if (isRecording)
-    writeFileSync(
-      path,
-      `{\n${Object.entries(now)
-        .map(([key, v]) => `${JSON.stringify(key)}: ${JSON.stringify(v)}`)
-        .join(",\n")}\n}\n`,
-    );
-});
+afterAll(() => recording.write());

@@ -3,7 +3,7 @@ import { aCard, aGainChain, aHead } from "../../../testing/library";
 import { combination, isBareCharacter, keyProblem, reservedKeys, type KeyPress } from "../keys/combination";
 import { applyRowChanges, emptyReplica } from "./change";
 import type { Folder } from "./entities";
-import { childrenOf, pathOf, treeRows, rowsWithin, resolvePath } from "./tree";
+import { childrenOf, pathOf, pathsOf, treeRows, rowsWithin, resolvePath } from "./tree";
 import { cleanName, parsePath } from "../text/names";
 import { may, roles } from "./roles";
 import { similarity, suggestFolder } from "./suggest";
@@ -28,6 +28,11 @@ const folders = new Map(
   ].map((f) => [f.id, f]),
 );
 const card = (id: string) => aCard({ id, name: id });
+
+it("says where several rows lie, without those that lie nowhere or are gone", () => {
+  expect(pathsOf(folders, ["r", null, "gone", "s"])).toBe(`${pathOf(folders, "r")} · Sea`);
+  expect(pathsOf(folders, [null])).toBe("");
+});
 
 describe("folders", () => {
   it("lists them in their order, each before what lies in it", () =>

@@ -1,6 +1,6 @@
 import type { BoardId } from "../keys/boards";
 import { waysFor, type WayId } from "../chain/ways";
-import { kindsOf, mediumIds, type MaterialOf, type TargetKind, type WorkingMedium } from "../media";
+import { mediumOfKind, type MaterialOf, type Medium, type TargetKind, type WorkingMedium } from "../media";
 import type { Stages } from "./stages";
 
 /** What was learnt about a file when it was decoded: of a medium, or of a table of colours (.cube), which effects depend on. */
@@ -97,6 +97,6 @@ export type Copy = (typeof copies)[number];
 /** How cards usually come onto targets of a kind; in place of their chains, where nothing of its medium is mixed. */
 export function usualWay({ applyWays, applyWay = "replace" }: MemberSettings, kind: string): WayId {
   const way = applyWays?.[kind as TargetKind] ?? applyWay;
-  const medium = mediumIds.find((one) => kindsOf(one).includes(kind as TargetKind));
+  const medium = mediumOfKind(kind as TargetKind) as Medium | undefined;
   return medium === undefined || waysFor(medium).includes(way) ? way : "replace";
 }

@@ -15,32 +15,34 @@ export const soundOf = (target: Target, factsOf: FactsOf): SoundFacts | null => 
 };
 
 /**
- * The targets of a sound session as nodes of a mix. What is routed nowhere goes to the session's output, where it has
+ * The sounds of a session, and their groups, as nodes of a mix. What is routed nowhere goes to the session's output, where it has
  * one, and else straight out.
  */
 export function mixNodes(targets: readonly Target[], factsOf: FactsOf): MixNode[] {
   const output = targets.find((t) => t.kind === "output")?.id ?? null;
-  return targets.map((target) => {
-    const { id, chain, strength, feedsId, sends, muted, soloed, at } = target;
-    const facts = soundOf(target, factsOf);
-    return {
-      id,
-      chain,
-      strength,
-      sends,
-      muted,
-      soloed,
-      feeds: feedsId ?? (id === output ? null : output),
-      material: facts && {
-        at,
-        sampleRate: facts.sampleRate,
-        channels: facts.channels,
-        mask: facts.mask,
-        frames: facts.frames,
-        ...(facts.part && { part: facts.part, whole: facts.whole }),
-      },
-    };
-  });
+  return targets
+    .filter(({ chain }) => chain.medium === "audio")
+    .map((target) => {
+      const { id, chain, strength, feedsId, sends, muted, soloed, at } = target;
+      const facts = soundOf(target, factsOf);
+      return {
+        id,
+        chain,
+        strength,
+        sends,
+        muted,
+        soloed,
+        feeds: feedsId ?? (id === output ? null : output),
+        material: facts && {
+          at,
+          sampleRate: facts.sampleRate,
+          channels: facts.channels,
+          mask: facts.mask,
+          frames: facts.frames,
+          ...(facts.part && { part: facts.part, whole: facts.whole }),
+        },
+      };
+    });
 }
 
 /**

@@ -11,6 +11,19 @@ const card = fc.record({
 });
 
 describe("where cards like one lie", () => {
+  it("is where most of those just like it do, also one against two", () => {
+    const in_ = (folderId: string, ...effects: string[]) =>
+      aHead({ id: `${folderId}${Math.random()}`, folderId, effects });
+    const content = { medium: "audio" as const, effects: ["a", "b"] };
+    const best = (...cards: ReturnType<typeof in_>[]) => folderSuggester(cards)(content);
+    expect(best(in_("x", "a", "b"), in_("y", "b", "a"), in_("y", "a", "b"))).toBe("y");
+    // Two that share a half, squared, are less than one that shares all.
+    expect(best(in_("x", "a", "b"), in_("y", "a"), in_("y", "b"), in_("y", "a"))).toBe("x");
+    expect(
+      best(in_("x", "a", "b", "c", "d"), ...Array.from({ length: 5 }, () => in_("y", "a", "b", "c", "d"))),
+    ).toBe("y");
+  });
+
   it("is the folder to which they add up most, each by the square of what it shares, from a third on", () =>
     fc.assert(
       fc.property(fc.array(card, { maxLength: 20 }), effects, (rows, wanted) => {

@@ -12,6 +12,9 @@ export const mediumIds = Object.keys(media) as Medium[];
 export type WorkingMedium = { [M in Medium]: (typeof media)[M]["works"] extends true ? M : never }[Medium];
 export const workingMedia = mediumIds.filter((id): id is WorkingMedium => media[id].works);
 
+/** The one that is meant where nothing says which. */
+export const usualMedium: WorkingMedium = "audio";
+
 /** What was learnt of a file of a medium when it was taken in. */
 export type MaterialOf<M extends Medium> = NonNullable<(typeof media)[M]["material"]>;
 
@@ -32,10 +35,12 @@ export const isMeantFor = (fits: readonly string[], kind: string): boolean =>
 type GroupsIn<T> = { [K in keyof T]: T[K] extends { readonly group: string } ? K : never }[keyof T];
 /** Targets without material of their own. */
 export type GroupKind = { [M in Medium]: GroupsIn<(typeof media)[M]["targets"]> }[Medium];
-/** The kinds of group that a session of a medium can have. */
+export const groupKinds = targetKinds.filter((kind): kind is GroupKind => kinds[kind].group !== undefined);
+/** The kinds of group that targets of a medium can feed. */
 export const groupKindsOf = (medium: Medium): TargetKind[] =>
   kindsOf(medium).filter((kind) => kinds[kind].group !== undefined);
-export const groupKinds = targetKinds.filter((kind): kind is GroupKind => kinds[kind].group !== undefined);
+/** The medium that targets of a kind are of. */
+export const mediumOfKind = (kind: TargetKind): Medium => mediumIds.find((id) => kindsOf(id).includes(kind))!;
 /** What a group is for, in a few words. */
 export const groupPurpose = (kind: GroupKind): string => kinds[kind].group!;
 

@@ -237,6 +237,17 @@ describe("cards of one name", () => {
       { name: "Plate", groupId: "g" },
     ];
     expect(await idsOf(namesakes, lookAt({ cards: variants }))).toEqual([]);
+    const half = [anAlias({ id: "0", text: "p0", cardId: "0" })];
+    expect(
+      await idsOf(
+        namesakes,
+        lookAt({ cards: [{ name: "Plate" }, { name: "Plate" }], rows: { alias: half } }),
+      ),
+    ).toEqual([["0", "1"]]);
+    // Half of them variants are two things of one name.
+    expect(
+      await idsOf(namesakes, lookAt({ cards: [{ name: "Plate", groupId: "g" }, { name: "Plate" }] })),
+    ).toEqual([["0", "1"]]);
     const called = ["0", "1"].map((cardId) => anAlias({ id: cardId, text: `p${cardId}`, cardId }));
     const named = [{ name: "Plate" }, { name: "Plate" }];
     expect(await idsOf(namesakes, lookAt({ cards: named, rows: { alias: called } }))).toEqual([]);

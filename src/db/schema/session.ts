@@ -1,5 +1,4 @@
 import { boolean, pgTable, text, uuid } from "drizzle-orm/pg-core";
-import { type Medium } from "@/core/media";
 import { fractionalIndex, version } from "./columns";
 import { library } from "./libraries";
 
@@ -9,7 +8,6 @@ export const benchSession = pgTable("bench_session", {
     .notNull()
     .references(() => library.id, { onDelete: "cascade" }),
   name: text().notNull(),
-  medium: text().$type<Medium>().notNull(),
   position: fractionalIndex().notNull(),
   /** Out of use; it can be brought back. */
   removed: boolean().notNull().default(false),

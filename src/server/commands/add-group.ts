@@ -3,19 +3,13 @@ import { carryOut } from "../command";
 import { generateKeyBetween } from "fractional-indexing";
 import { v7 as newId } from "uuid";
 import { emptyChain } from "@/core/chain/model";
-import { groupKindsOf, media } from "@/core/media";
+import { mediumOfKind } from "@/core/media";
 import { readTargets } from "@/db/replica";
 import { Refusal } from "../refusal";
 import { lastTargetPlace, requireSession } from "../sessions";
 
 export const addGroup = carryOut(shape, async (ledger, { sessionId, kind, name }) => {
-  const session = await requireSession(ledger, sessionId);
-  if (groupKindsOf(session.medium).length === 0)
-    throw new Refusal(
-      409,
-      "other-medium",
-      `A session for ${media[session.medium].plural} has no groups; only what can be mixed has.`,
-    );
+  await requireSession(ledger, sessionId);
   if (
     kind === "output" &&
     (await readTargets(ledger.db, ledger.libraryId, sessionId)).some((t) => t.kind === "output")
@@ -37,7 +31,7 @@ export const addGroup = carryOut(shape, async (ledger, { sessionId, kind, name }
     muted: false,
     soloed: false,
     sends: [],
-    chain: emptyChain(session.medium),
+    chain: emptyChain(mediumOfKind(kind)),
     strength: 100,
     cardId: null,
     cardVersion: null,

@@ -3,8 +3,9 @@ import { carryOut } from "../command";
 import { generateNKeysBetween } from "fractional-indexing";
 import { v7 as newId } from "uuid";
 import { emptyChain } from "@/core/chain/model";
-import { count, sayPiece } from "@/core/library/words";
-import { media, ownKind, type Medium } from "@/core/media";
+import { countTargets, sayPiece } from "@/core/library/words";
+import { ownKind, workingMedia, type Medium } from "@/core/media";
+import type { Target } from "@/core/library/entities";
 import type { Put } from "@/core/library/putting";
 import type { Ledger } from "@/db/ledger";
 import type { Member } from "../member";
@@ -21,24 +22,29 @@ async function beginningOf(ledger: Ledger, { settings }: Member, medium: Medium)
 }
 
 export const addTargets = carryOut(shape, async (ledger, { sessionId, items }, member) => {
-  const session = await requireSession(ledger, sessionId);
+  await requireSession(ledger, sessionId);
   const places = generateNKeysBetween(await lastTargetPlace(ledger, sessionId), null, items.length);
-  const begins = await beginningOf(ledger, member, session.medium);
-  const ids: string[] = [];
+  const begins = new Map<Medium, Put | null>();
+  const made: Target[] = [];
   for (const [i, { mediaId, name }] of items.entries()) {
     const material = await readMedia(ledger.db, ledger.libraryId, mediaId);
     if (!material) throw notFound("material");
-    if (material.facts.kind !== session.medium)
+    const medium = workingMedia.find((one) => one === material.facts.kind);
+    if (!medium)
       throw new Refusal(
         409,
-        "other-medium",
-        `“${name}” is ${sayPiece(material.facts.kind)}; the session “${session.name}” is for ${media[session.medium].plural}.`,
-        { hint: "Begin a session for it." },
+        "no-material",
+        `“${name}” is ${sayPiece(material.facts.kind)}, which no card is put on.`,
+        {
+          hint: "Choose it where an effect asks for a file.",
+        },
       );
+    if (!begins.has(medium)) begins.set(medium, await beginningOf(ledger, member, medium));
+    const begin = begins.get(medium);
     const target = await ledger.insert("target", {
       id: newId(),
       sessionId,
-      kind: ownKind(session.medium),
+      kind: ownKind(medium),
       name,
       mediaId,
       part: null,
@@ -49,15 +55,15 @@ export const addTargets = carryOut(shape, async (ledger, { sessionId, items }, m
       muted: false,
       soloed: false,
       sends: [],
-      chain: begins?.chain ?? emptyChain(session.medium),
+      chain: begin?.chain ?? emptyChain(medium),
       strength: 100,
-      ...(begins?.pin ?? { cardId: null, cardVersion: null }),
+      ...(begin?.pin ?? { cardId: null, cardVersion: null }),
     });
-    ids.push(target.id);
+    made.push(target);
   }
-  const what = items.length === 1 ? `“${items[0].name}”` : count(items.length, ownKind(session.medium));
+  const said = [...new Set([...begins.values()].flatMap((begin) => begin?.said ?? []))];
   return {
-    summary: `brought in ${what}${begins ? `, with ${begins.said}` : ""}`,
-    result: { targetIds: ids },
+    summary: `brought in ${countTargets(made)}${said.length > 0 ? `, with ${said.join(" and ")}` : ""}`,
+    result: { targetIds: made.map(({ id }) => id) },
   };
 });

@@ -3,11 +3,10 @@ import { carryOut } from "../command";
 import { v7 as newId } from "uuid";
 import { lastSessionPlace } from "../sessions";
 
-export const createSession = carryOut(shape, async (ledger, { name, medium }) => {
+export const createSession = carryOut(shape, async (ledger, { name }) => {
   const { id } = await ledger.insert("session", {
     id: newId(),
     name,
-    medium,
     position: await lastSessionPlace(ledger),
     removed: false,
   });

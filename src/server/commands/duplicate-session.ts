@@ -5,11 +5,10 @@ import { readTargets } from "@/db/replica";
 import { lastSessionPlace, requireSession } from "../sessions";
 
 export const duplicateSession = carryOut(shape, async (ledger, { id, name }) => {
-  const { name: source, medium } = await requireSession(ledger, id);
+  const { name: source } = await requireSession(ledger, id);
   const copy = await ledger.insert("session", {
     id: newId(),
     name,
-    medium,
     position: await lastSessionPlace(ledger),
     removed: false,
   });

@@ -6,6 +6,7 @@ import { Shelf } from "@/core/library/shelf";
 import { printed } from "@/core/keys/printed";
 import { reservedKeys } from "@/core/keys/combination";
 import { aFolder, aGainChain, aHead, aList, aTag, aTarget, aProposal } from "../../../testing/library";
+import { narrow } from "./bench/narrow";
 import { actionsOf, standingOf, type Action, type ActionPlace, type Offer } from "./action";
 import { listed, matching } from "./action-list";
 import { applyPlace } from "./apply";
@@ -56,7 +57,6 @@ function bench(given: Partial<BenchHere> = {}, done: Done = []): BenchHere {
       id: "session-1",
       version: 1,
       name: "Fog week",
-      medium: "audio",
       position: "a0",
       removed: false,
     },
@@ -69,7 +69,14 @@ function bench(given: Partial<BenchHere> = {}, done: Done = []): BenchHere {
     cards: new Map(),
     replica: noReplica,
     shelf,
-    bench: { shape: say("shape"), apply: say("apply"), sendWaiting: say("send") } as never,
+    bench: {
+      shape: say("shape"),
+      apply: say("apply"),
+      sendWaiting: say("send"),
+      media: ["audio", "image"],
+      narrowed: null,
+      narrow: say("narrow"),
+    } as never,
     act: say("act") as never,
     takeBack: say("take back"),
     setting: null,
@@ -452,6 +459,22 @@ describe("on the bench", () => {
       "card.apply card-1",
     ]);
   });
+  it("what is listed goes through the media of a session and back to all of it", () => {
+    const listed = (narrowed: string | null, media = ["audio", "image"]) => {
+      const done: Done = [];
+      const here = bench({
+        bench: { media, narrowed, narrow: (to: string | null) => done.push(["narrow", to]) } as never,
+      });
+      const action = standingOf(narrow, here);
+      if (action.offered) (narrow as { run(here: BenchHere): void }).run(here);
+      return [action.words, ...done.flat()];
+    };
+    expect(listed(null)).toEqual(["List sound alone", "narrow", "audio"]);
+    expect(listed("audio")).toEqual(["List pictures alone", "narrow", "image"]);
+    expect(listed("image")).toEqual(["List all of the session", "narrow", null]);
+    expect(listed(null, ["image"]).length).toBe(1);
+  });
+
   it("mutes all that is selected by what the lead says", () => {
     const done: Done = [];
     const here = bench(

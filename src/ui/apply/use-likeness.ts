@@ -4,7 +4,13 @@ import type { CardHead, Target } from "@/core/library/entities";
 import type { Media } from "@/core/api/operations/session-replica";
 import { likeness } from "@/core/measure/likeness";
 import type { Apart } from "@/core/measure/likeness/define";
-import { media as mediaFacts, workingMedia, type Medium, type WorkingMedium } from "@/core/media";
+import {
+  usualMedium,
+  media as mediaFacts,
+  workingMedia,
+  type Medium,
+  type WorkingMedium,
+} from "@/core/media";
 import { count } from "@/core/library/words";
 import type { Specimen } from "@/workers/alike-messages";
 import type { Bench } from "../bench/use-bench";
@@ -126,7 +132,7 @@ export function useLikeness(what: LikeWhat | null, bench: Bench): Likenesses {
   const [found, setFound] = useState<Likenesses>(nothing);
   const { session, lead } = bench;
   // A card is compared with those of its own medium, whatever is selected.
-  const asked = what?.kind === "card" ? what.card.medium : (lead?.chain.medium ?? session.session.medium);
+  const asked = what?.kind === "card" ? what.card.medium : (lead?.chain.medium ?? usualMedium);
   const medium = workingMedia.find((one) => one === asked);
   const material = lead ? materialOf(session.media, lead) : undefined;
   const reference = what?.kind === "reference" ? materialOf(session.media, what.target) : undefined;

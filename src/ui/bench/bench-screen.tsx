@@ -12,6 +12,7 @@ import { ApplyBar } from "../apply/apply-bar";
 import { sayError, useDesk } from "../data/desk";
 import { materialOf } from "../data/material";
 import type { SessionData } from "../data/library-data";
+import { usualMedium } from "@/core/media";
 import { usualWay } from "@/core/library/media";
 import { queryOf, stagesOf } from "@/core/library/stages";
 import { useDraft } from "../data/drafts";
@@ -69,7 +70,7 @@ export function BenchScreen({ session }: { session: SessionData }) {
   const begins = useBegins();
   const { candidates, setCandidates, begin } = useCandidates(bench);
   const { opened: sheet, open: openSheet, change: changeSheet, close: closeSheet } = useProofSheet(bench);
-  const { draft, setDraft, last } = useDraft(lead?.chain.medium ?? session.session.medium);
+  const { draft, setDraft, last } = useDraft(lead?.chain.medium ?? usualMedium);
   useEffect(() => {
     // The bar hears or shows something of its own.
     if (!finding) return;
@@ -167,7 +168,7 @@ export function BenchScreen({ session }: { session: SessionData }) {
     focusStrength: () =>
       document.querySelector<HTMLElement>('[aria-label="Strength"][role="slider"]')?.focus(),
     focusTargets,
-    selectable: bench.targets.length,
+    selectable: bench.listed.length,
     selectAll: () => bench.selection.all(),
     way: usualWay(data.member.settings, lead?.kind ?? ""),
     find: (scopeId) => setFinding({ settingAt: open ?? setting, ...(scopeId !== undefined && { scopeId }) }),
@@ -229,7 +230,7 @@ export function BenchScreen({ session }: { session: SessionData }) {
                     )}
                     {lead && media && Viewer && <Viewer bench={bench} target={lead} media={media} />}
                   </BenchResultContext.Provider>
-                  {!lead && <EmptySession medium={session.session.medium} />}
+                  {!lead && <EmptySession />}
                 </Box>
               ),
             },

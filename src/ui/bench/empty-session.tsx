@@ -1,19 +1,29 @@
 import { Box, chakra } from "@chakra-ui/react";
-import { kindPlural, media, ownKind, type Medium } from "@/core/media";
-import { useBeginning } from "../data/use-begins";
+import { kindPlural, media, ownKind, workingMedia } from "@/core/media";
+import { useBeginnings } from "../data/use-begins";
 
 /** What a session looks like before anything is in it. */
-export function EmptySession({ medium }: { medium: Medium }) {
-  const begins = useBeginning(medium);
+export function EmptySession() {
+  const begins = useBeginnings();
   return (
-    <Box m="auto" textAlign="center" maxWidth="420px" data-rendered="">
+    <Box m="auto" textAlign="center" maxWidth="460px" data-rendered="">
       <chakra.h1 textStyle="screenTitle" mb="8px">
         Nothing on the bench yet
       </chakra.h1>
-      <chakra.p color="muted">{`Drop files onto the column at the left; the session becomes one for what the first of them holds. ${media[medium].takesIn}`}</chakra.p>
-      {begins && (
-        <chakra.p mt="8px">{`New ${kindPlural(ownKind(medium))} begin with “${begins.name}”.`}</chakra.p>
-      )}
+      <chakra.p color="muted" mb="8px">
+        Drop files onto the column at the left: a session holds whatever belongs together.
+      </chakra.p>
+      {workingMedia.map((id) => (
+        <chakra.p key={id} color="muted" fontSize="sm">
+          {media[id].takesIn}
+        </chakra.p>
+      ))}
+      {begins.map(([medium, { name }]) => (
+        <chakra.p
+          key={medium}
+          mt="8px"
+        >{`New ${kindPlural(ownKind(medium))} begin with “${name}”.`}</chakra.p>
+      ))}
     </Box>
   );
 }

@@ -5,13 +5,16 @@ import { Menu as MenuSign } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useCallback } from "react";
 import type { Session } from "@/core/library/entities";
-import { media } from "@/core/media";
+import { media, workingMedia } from "@/core/media";
 import { MenuOfOffers } from "../actions/menu-of-offers";
 import { sessionPlace } from "../actions/session";
 import { offersOn, type ActionScope } from "../actions/stack";
 import { useActions, useScopes } from "../actions/use-actions";
 import { useDesk } from "../data/desk";
 import { chooseFiles } from "../parts/choose-files";
+
+/** Of all that can be brought in. */
+const endings = workingMedia.flatMap((id) => media[id].endings.map((ending) => `.${ending}`)).join(",");
 
 const onSession = (scopes: readonly ActionScope[]) => offersOn("session", scopes);
 
@@ -25,8 +28,7 @@ export function useSessionActions(session: Session | null, onFiles: (files: read
     role: data.member.role,
     go: (id) => router.push(id === undefined ? `/${libraryId}/bench` : `/${libraryId}/bench/${id}`),
     // The ending of a file may lie; the server looks into it.
-    chooseFiles: () =>
-      session && chooseFiles(media[session.medium].endings.map((ending) => `.${ending}`).join(","), onFiles),
+    chooseFiles: () => session && chooseFiles(endings, onFiles),
   });
 }
 

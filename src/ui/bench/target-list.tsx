@@ -4,7 +4,7 @@ import { Box, chakra, HStack } from "@chakra-ui/react";
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
 import type { Target } from "@/core/library/entities";
 import { namesOfSeveral } from "@/core/library/file-names";
-import { kindPlural, ownKind } from "@/core/media";
+import { kindPlural, media } from "@/core/media";
 import { capital } from "@/core/library/words";
 import { dropBefore } from "@/core/library/drop";
 import { may } from "@/core/library/roles";
@@ -28,11 +28,46 @@ function sayTarget(target: Target, card: string | undefined, file: string | unde
   return [file, target.origin && "rendered in place", on].filter(Boolean).join(" · ");
 }
 
+/** What is listed: the kind of it, or that there are several. */
+function heading(targets: readonly Target[]): string {
+  const kinds = new Set(targets.flatMap(({ mediaId, kind }) => (mediaId === null ? [] : [kind])));
+  const [kind] = kinds;
+  const groups = targets.some(({ mediaId }) => mediaId === null) ? " and groups" : "";
+  return kinds.size === 1 ? `${capital(kindPlural(kind))}${groups}` : "Targets";
+}
+
+/** Lists one medium of a session alone, or all of it. */
+function Narrowing({ bench: { media: there, narrowed, narrow, targets } }: { bench: Bench }) {
+  return (
+    <HStack role="group" aria-label="Listed" px="12px" pb="6px" gap="2px" wrap="wrap">
+      {[null, ...there].map((medium) => (
+        <chakra.button
+          key={medium ?? ""}
+          type="button"
+          aria-pressed={medium === narrowed}
+          px="6px"
+          py="2px"
+          fontSize="xs"
+          borderRadius="part"
+          color={medium === narrowed ? "ink" : "muted"}
+          bg={medium === narrowed ? "raised" : undefined}
+          _hover={{ color: "ink" }}
+          onClick={() => narrow(medium)}
+        >
+          {medium === null
+            ? "all"
+            : `${media[medium].plural} ${targets.filter(({ chain }) => chain.medium === medium).length}`}
+        </chakra.button>
+      ))}
+    </HStack>
+  );
+}
+
 /** The session's targets. Arrows move, with Shift they extend; Ctrl+A takes all. */
 export function TargetList({ bench }: { bench: Bench }) {
   const { data, act, takeIn } = useDesk();
   const list = useRef<HTMLDivElement>(null);
-  const { selection, targets, session } = bench;
+  const { selection, targets, listed, session } = bench;
   const exceptions = useMemo(() => new Set(bench.exceptions), [bench.exceptions]);
   const sessionId = session.session.id;
   const incoming = useSyncExternalStore(
@@ -41,8 +76,8 @@ export function TargetList({ bench }: { bench: Bench }) {
     () => takeIn.incoming(sessionId),
   );
   const bring = useCallback(
-    (files: readonly File[]) => void takeIn.bring(session.session, files),
-    [takeIn, session.session],
+    (files: readonly File[]) => void takeIn.bring(sessionId, files),
+    [takeIn, sessionId],
   );
   const [over, setOver] = useState(false);
   const allowed = may(data.member.role, "bench");
@@ -65,7 +100,7 @@ export function TargetList({ bench }: { bench: Bench }) {
   const shared = useMemo(() => namesOfSeveral(targets), [targets]);
   const names = useMemo(() => new Map(targets.map((t) => [t.id, t.name])), [targets]);
 
-  const order = useMemo(() => targets.map((t) => t.id), [targets]);
+  const order = useMemo(() => listed.map((t) => t.id), [listed]);
   const onKey = useListKeys(order, selection);
   /** All that is selected moves where one of it is taken. */
   const onDrop = (dragged: string, over: string) => {
@@ -108,11 +143,10 @@ export function TargetList({ bench }: { bench: Bench }) {
         <SessionMenu session={session.session} onFiles={bring} />
       </HStack>
       <HStack px="16px" pb="6px" justifyContent="space-between" textStyle="hint">
-        <chakra.span>
-          {`${capital(kindPlural(ownKind(session.session.medium)))}${targets.some((t) => t.mediaId === null) ? " and groups" : ""}`}
-        </chakra.span>
-        <chakra.span fontFamily="mono">{`${selection.ids.size} of ${targets.length} selected`}</chakra.span>
+        <chakra.span>{heading(bench.listed)}</chakra.span>
+        <chakra.span fontFamily="mono">{`${selection.ids.size} of ${listed.length} selected`}</chakra.span>
       </HStack>
+      {bench.media.length > 1 && <Narrowing bench={bench} />}
       <Box
         ref={list}
         role="listbox"
@@ -129,8 +163,8 @@ export function TargetList({ bench }: { bench: Bench }) {
         _focusVisible={targets.length > 0 ? { outlineOffset: "-2px" } : { outline: "none" }}
       >
         <Sortable ids={order} disabled={!allowed} onDrop={onDrop}>
-          {targets.map((target) => {
-            const media = materialOf(session.media, target);
+          {listed.map((target) => {
+            const material = materialOf(session.media, target);
             const card =
               target.cardId === null
                 ? undefined
@@ -139,10 +173,10 @@ export function TargetList({ bench }: { bench: Bench }) {
               <TargetRow
                 key={target.id}
                 target={target}
-                media={media}
+                media={material}
                 selected={selection.ids.has(target.id)}
                 lead={target.id === selection.lead}
-                says={sayTarget(target, card, shared.has(target.name) ? media?.name : undefined)}
+                says={sayTarget(target, card, shared.has(target.name) ? material?.name : undefined)}
                 isException={exceptions.has(target.id)}
                 goesTo={names.get(target.feedsId ?? "")}
                 onPress={onPress}

@@ -1,5 +1,5 @@
 import { useQueryClient } from "@tanstack/react-query";
-import type { Medium } from "@/core/media";
+import { mediumIds, type Medium } from "@/core/media";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { v7 as newId } from "uuid";
 import { chainText } from "@/core/chain/fingerprint";
@@ -62,6 +62,12 @@ export interface Bench {
   readonly session: SessionData;
   /** In order, with what was changed here laid over what the server knows. */
   readonly targets: readonly Target[];
+  /** The media of those, and the one that alone is listed; null for all. */
+  readonly media: readonly Medium[];
+  readonly narrowed: Medium | null;
+  narrow(to: Medium | null): void;
+  /** Those that are listed. */
+  readonly listed: readonly Target[];
   readonly selection: Selection;
   /** The ids of those that are not as most of their series are. */
   readonly exceptions: readonly string[];
@@ -185,7 +191,17 @@ export function useBench(session: SessionData): Bench {
     () => [...stored.values()].map((t) => shown(t, overlay)).sort(byPosition),
     [stored, overlay],
   );
-  const order = useMemo(() => targets.map((t) => t.id), [targets]);
+  const media = useMemo(
+    () => mediumIds.filter((medium) => targets.some(({ chain }) => chain.medium === medium)),
+    [targets],
+  );
+  const [wanted, narrow] = useState<Medium | null>(null);
+  const narrowed = wanted && media.length > 1 && media.includes(wanted) ? wanted : null;
+  const listed = useMemo(
+    () => (narrowed ? targets.filter(({ chain }) => chain.medium === narrowed) : targets),
+    [targets, narrowed],
+  );
+  const order = useMemo(() => listed.map((t) => t.id), [listed]);
   const exceptions = useMemo(() => exceptionsOf(targets), [targets]);
   const selection = useSelection(order);
   const selected = useMemo(() => targets.filter((t) => selection.ids.has(t.id)), [targets, selection.ids]);
@@ -549,6 +565,10 @@ export function useBench(session: SessionData): Bench {
   return {
     session,
     targets,
+    media,
+    narrowed,
+    narrow,
+    listed,
     exceptions,
     selection,
     selected,

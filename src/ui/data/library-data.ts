@@ -1,6 +1,7 @@
 import { useQuery, type QueryClient } from "@tanstack/react-query";
 import type { SignedChange } from "@/core/api/command";
 import { changes } from "@/core/api/operations/changes";
+import { sessionsHolding } from "@/core/api/operations/sessions-holding";
 import { sessionReplica, type Media, type SessionAnswer } from "@/core/api/operations/session-replica";
 import { applyRowChanges, replicaOf, type Replica } from "@/core/library/change";
 import type { LiveEvent } from "@/core/library/live";
@@ -20,6 +21,7 @@ export interface Known {
 }
 
 export const historyKey = (libraryId: string) => ["history", libraryId] as const;
+const holdingKey = (libraryId: string) => ["holding", libraryId] as const;
 export const sessionKey = (sessionId: string) => ["session", sessionId] as const;
 
 /** How a member, also a former one, is called in the library. */
@@ -37,6 +39,13 @@ async function fetchSession(libraryId: string, sessionId: string): Promise<Sessi
 
 export const useSessionQuery = (libraryId: string, sessionId: string) =>
   useQuery({ queryKey: sessionKey(sessionId), queryFn: () => fetchSession(libraryId, sessionId) });
+
+/** The media of which sessions have material, by their ids. */
+export const useHolding = (libraryId: string) =>
+  useQuery({
+    queryKey: holdingKey(libraryId),
+    queryFn: async () => (await ask(sessionsHolding, { libraryId })).holding,
+  });
 
 /** Takes a change into what is known here. One that is known already does nothing. */
 export function takeChange({ client, library }: Known, change: SignedChange): void {
@@ -88,6 +97,8 @@ export async function takeEvent(known: Known, libraryId: string, event: LiveEven
   const { client, library } = known;
   // The history may hold anything that happens.
   void client.invalidateQueries({ queryKey: historyKey(libraryId) });
+  if (event.of === "session" || event.of === "anything")
+    void client.invalidateQueries({ queryKey: holdingKey(libraryId) });
   if (event.of === "anything") {
     void client.invalidateQueries({ queryKey: ["session"], refetchType: "none" });
     return catchUp(known, libraryId);

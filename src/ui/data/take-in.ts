@@ -1,6 +1,6 @@
 import type { QueryClient } from "@tanstack/react-query";
 import { count, sayPiece } from "@/core/library/words";
-import { media, workingMedia, type WorkingMedium } from "@/core/media";
+import { workingMedia } from "@/core/media";
 import { sayBytes } from "@/core/library/bytes";
 import type { CommandName, InputOf } from "@/core/api/commands";
 import { room } from "@/core/api/operations/room";
@@ -28,6 +28,7 @@ interface Arriving {
 const atOnce = 2;
 
 const none: readonly Incoming[] = [];
+const isMaterial = ({ facts }: Media) => workingMedia.some((medium) => medium === facts.kind);
 const withoutEnding = (name: string) => name.replace(/\.[a-z0-9]{1,5}$/i, "") || name;
 
 interface Line {
@@ -72,8 +73,8 @@ export class TakeIn {
     this.set(sessionId, none);
   }
 
-  /** Brings files into a session; one that is empty takes the medium of what the first of them holds. */
-  async bring({ id: sessionId, medium }: SessionData["session"], files: readonly File[]): Promise<void> {
+  /** Brings files into a session, whatever they hold. */
+  async bring(sessionId: string, files: readonly File[]): Promise<void> {
     if (files.length === 0) return;
     const stop = this.stops.get(sessionId) ?? new AbortController();
     this.stops.set(sessionId, stop);
@@ -85,23 +86,12 @@ export class TakeIn {
     const release = this.line.hold();
     try {
       const arrived = await this.send(sessionId, await this.fitting(sessionId, batch), stop.signal);
-      const first = batch
-        .map(({ key }) => arrived.get(key)?.facts.kind)
-        .find((kind): kind is WorkingMedium => (workingMedia as readonly unknown[]).includes(kind));
-      const isEmpty = this.client.getQueryData<SessionData>(sessionKey(sessionId))?.replica.target.size === 0;
-      const wanted =
-        isEmpty &&
-        first &&
-        first !== medium &&
-        (await this.line.act("edit-session", { id: sessionId, medium: first }))
-          ? first
-          : medium;
       const came = batch.flatMap(({ key }) => {
         const file = arrived.get(key);
-        if (file === undefined || file.facts.kind === wanted) return file ?? [];
+        if (file === undefined || isMaterial(file)) return file ?? [];
         this.change(sessionId, key, {
           state: "failed",
-          problem: `This is ${sayPiece(file.facts.kind)}; the session is for ${media[wanted].plural}.`,
+          problem: `This is ${sayPiece(file.facts.kind)}, which no card is put on: choose it where an effect asks for a file.`,
         });
         return [];
       });

@@ -1,7 +1,7 @@
 import { useCallback } from "react";
 import type { CardHead } from "@/core/library/entities";
 import type { MemberSettings } from "@/core/library/media";
-import { kindPlural, ownKind, type Medium, type TargetKind } from "@/core/media";
+import { kindPlural, ownKind, workingMedia, type TargetKind, type WorkingMedium } from "@/core/media";
 import { sayError, useDesk } from "./desk";
 
 const nothing: NonNullable<MemberSettings["begins"]> = {};
@@ -27,9 +27,11 @@ export function useBegins() {
   return { begins, setBegins };
 }
 
-/** The card that new material of a medium begins with, where there is one in use. */
-export function useBeginning(medium: Medium): CardHead | undefined {
+/** The cards that new material begins with, by its medium, where there are any in use. */
+export function useBeginnings(): (readonly [WorkingMedium, CardHead])[] {
   const { data } = useDesk();
-  const card = data.replica.card.get(data.member.settings.begins?.[ownKind(medium)] ?? "");
-  return card && !card.withdrawn ? card : undefined;
+  return workingMedia.flatMap((medium) => {
+    const card = data.replica.card.get(data.member.settings.begins?.[ownKind(medium)] ?? "");
+    return card && !card.withdrawn ? [[medium, card] as const] : [];
+  });
 }

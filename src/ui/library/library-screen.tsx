@@ -1,5 +1,6 @@
 "use client";
 
+import { usualMedium } from "@/core/media";
 import { Box, chakra, HStack, Input } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
@@ -18,7 +19,7 @@ import { useActions } from "../actions/use-actions";
 import { chooseFiles } from "../parts/choose-files";
 import { CardsComing } from "../parts/cards-coming";
 import { KeyCap } from "../parts/key-cap";
-import { TriedCard, triedIn } from "./tried-card";
+import { TriedCard, useTriedIn } from "./tried-card";
 import { WhatItDoes } from "./what-it-does";
 import { CardPanel } from "./card-panel";
 import { CardTable } from "./card-table";
@@ -141,11 +142,11 @@ export function LibraryScreen() {
   }, [isAtTable]);
 
   const begins = useBegins();
-  const { sessionId, libraryId } = useDesk();
+  const { libraryId } = useDesk();
+  const { session: triedIn = data.sessions[0] } = useTriedIn(card?.medium ?? usualMedium);
   const toBench = useCallback(() => {
-    const session = (card && triedIn(data.sessions, card.medium, sessionId)) ?? data.sessions[0];
-    if (session) router.push(`/${libraryId}/bench/${session.id}`);
-  }, [data.sessions, card, sessionId, libraryId, router]);
+    if (triedIn) router.push(`/${libraryId}/bench/${triedIn.id}`);
+  }, [triedIn, libraryId, router]);
 
   const leaveDesk = () => setPile(null);
 

@@ -7,25 +7,27 @@ import { ActionButton } from "../actions/action-button";
 import { useDesk } from "../data/desk";
 import { lastTarget } from "../data/last-targets";
 import { materialOf } from "../data/material";
-import { useSessionQuery, type SessionData } from "../data/library-data";
+import { useHolding, useSessionQuery, type SessionData } from "../data/library-data";
 import { roomOf } from "../media";
 
-/** The session whose material cards of a medium are tried on: the one that was on the bench last, where it is of theirs. */
-export const triedIn = (
-  sessions: readonly Session[],
-  medium: Medium,
-  sessionId?: string,
-): Session | undefined =>
-  sessions.find((s) => s.medium === medium && s.id === sessionId) ??
-  sessions.find((s) => s.medium === medium);
+/** The session whose material cards of a medium are tried on: the one that was on the bench last, where it has such. */
+export function useTriedIn(medium: Medium): {
+  readonly session: Session | undefined;
+  readonly isKnown: boolean;
+} {
+  const { data, libraryId, sessionId } = useDesk();
+  const { data: holding, isPending } = useHolding(libraryId);
+  const fitting = data.sessions.filter(({ id }) => holding?.[id]?.includes(medium));
+  return { session: fitting.find(({ id }) => id === sessionId) ?? fitting[0], isKnown: !isPending };
+}
 
-/** The material that was looked at last there, or else the first there is. */
-function materialIn({ session, replica, media }: SessionData) {
+/** The material of a medium that was looked at last there, or else the first there is. */
+function materialIn({ session, replica, media }: SessionData, medium: Medium) {
   const targets = [...replica.target.values()].sort(byPosition);
   const last = targets.find(({ id }) => id === lastTarget(session.id));
   for (const target of last ? [last, ...targets] : targets) {
     const found = materialOf(media, target);
-    if (found) return { name: target.name, media: found };
+    if (found?.facts.kind === medium) return { name: target.name, media: found };
   }
   return undefined;
 }
@@ -39,14 +41,15 @@ interface TriedCardProps {
 
 /** What the chosen card makes of the material that was last on the bench. */
 export function TriedCard({ medium, chain, without }: TriedCardProps) {
-  const { data, sessionId } = useDesk();
-  const session = triedIn(data.sessions, medium, sessionId);
+  const { session, isKnown } = useTriedIn(medium);
   return (
     <Box as="section" aria-label="Tried on" mt="16px">
       {session ? (
         <TriedOn key={session.id} sessionId={session.id} medium={medium} chain={chain} without={without} />
       ) : (
-        <Box color="muted">{`There is no session with ${mediaFacts[medium].piece} to try it on.`}</Box>
+        isKnown && (
+          <Box color="muted">{`There is no session with ${mediaFacts[medium].piece} to try it on.`}</Box>
+        )
       )}
     </Box>
   );
@@ -55,7 +58,7 @@ export function TriedCard({ medium, chain, without }: TriedCardProps) {
 function TriedOn({ sessionId, medium, chain, without }: TriedCardProps & { readonly sessionId: string }) {
   const { libraryId } = useDesk();
   const { data: session, error } = useSessionQuery(libraryId, sessionId);
-  const found = session && materialIn(session);
+  const found = session && materialIn(session, medium);
   const Try = roomOf(medium)?.Try;
   return (
     <>

@@ -1,13 +1,11 @@
 import Joi from "joi";
-import { workingMedia, type WorkingMedium } from "@/core/media";
 import { id, nameOf, seen } from "../fields";
 import { command } from "../command";
 
-/** Gives a bench session another name, or, as long as it is empty, another medium. */
+/** Gives a bench session another name. */
 export const editSession = command<{
   id: string;
-  name?: string;
-  medium?: WorkingMedium;
+  name: string;
   seen?: number;
 }>()({
   name: "edit-session",
@@ -15,8 +13,7 @@ export const editSession = command<{
   stream: "library",
   input: Joi.object({
     id: id.required(),
-    name: nameOf("session"),
-    medium: Joi.string().valid(...workingMedia),
+    name: nameOf("session").required(),
     seen,
-  }).or("name", "medium"),
+  }),
 });

@@ -21,6 +21,7 @@ import { cardVersions } from "./card-versions";
 import { sessionReplica } from "./session-replica";
 import { bringMaterial } from "./bring-material";
 import { room } from "./room";
+import { sessionsHolding } from "./sessions-holding";
 import { unusedMaterial } from "./unused-material";
 import { removeMaterial } from "./remove-material";
 import { libraryFiles } from "./library-files";
@@ -74,6 +75,7 @@ export const operations: readonly Operation[] = [
   sessionReplica,
   bringMaterial,
   room,
+  sessionsHolding,
   unusedMaterial,
   removeMaterial,
   libraryFiles,

@@ -1,9 +1,7 @@
-import type { Medium } from "../../media";
 import { defineEntity, type Versioned } from "./define";
 
 export interface Session extends Versioned {
   readonly name: string;
-  readonly medium: Medium;
   readonly position: string;
   readonly removed: boolean;
 }
@@ -12,5 +10,4 @@ export const session = defineEntity<Session>()({
   noun: "session",
   of: "library",
   nameOf: (row) => row.name,
-  silent: ["medium"],
 });

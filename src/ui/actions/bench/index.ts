@@ -18,6 +18,7 @@ import { moveDown } from "./move-down";
 import { moveUp } from "./move-up";
 import { mute } from "./mute";
 import { pads } from "./pads";
+import { narrow } from "./narrow";
 import { openSheet } from "./proof-sheet";
 import { removeTargets } from "./remove-targets";
 import { rename } from "./rename";
@@ -69,6 +70,7 @@ export const benchPlace: ActionPlace<BenchHere> = {
     moveDown,
     removeTargets,
     selectAll,
+    narrow,
     toTargets,
     stages,
     editStages,

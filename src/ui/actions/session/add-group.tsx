@@ -1,4 +1,3 @@
-import { groupKindsOf } from "@/core/media";
 import { AddGroupDialog } from "../../bench/add-group-dialog";
 import type { Action } from "../action";
 import { mayBench, type SessionHere } from "./here";
@@ -8,7 +7,7 @@ export const addGroup: Action<SessionHere> = {
   words: "Add a track, bus, return or output",
   keys: ["Alt+g"],
   on: ["session"],
-  offered: (here) => here.session !== null && groupKindsOf(here.session.medium).length > 0 && mayBench(here),
+  offered: (here) => here.session !== null && mayBench(here),
   dialog: ({ here: { session }, close }) =>
     session && <AddGroupDialog sessionId={session.id} onClose={close} />,
 };

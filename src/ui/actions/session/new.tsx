@@ -9,7 +9,5 @@ export const newSession: Action<SessionHere> = {
   on: ["session"],
   strip: ({ session }) => session === null,
   offered: mayBench,
-  dialog: ({ here, close }) => (
-    <NewSessionDialog medium={here.session?.medium ?? "audio"} onClose={opens(here, close)} />
-  ),
+  dialog: ({ here, close }) => <NewSessionDialog onClose={opens(here, close)} />,
 };
