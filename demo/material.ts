@@ -1,14 +1,17 @@
 import sharp from "sharp";
+import type { WorkingMedium } from "../src/core/media";
 import { writeWav } from "../src/core/formats/wav/write";
 import { paint } from "./pictures/scene";
 import { series } from "./pictures/series";
 import { narration } from "./sound/narration";
 import { caulking, ferryRamp, foghorn, sea, terns } from "./sound/places";
 import { sampleRate } from "./sound/tools";
+import { clips } from "./video/clips";
+import { film } from "./video/film";
 
 export interface DemoFile {
   readonly name: string;
-  readonly kind: "audio" | "image";
+  readonly kind: WorkingMedium;
   make(): Promise<Uint8Array>;
 }
 
@@ -40,4 +43,5 @@ export const demoFiles: readonly DemoFile[] = [
         .toBuffer();
     },
   })),
+  ...clips.map((clip): DemoFile => ({ name: clip.name, kind: "video", make: () => film(clip) })),
 ];

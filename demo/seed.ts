@@ -2,9 +2,10 @@ import { createHash } from "node:crypto";
 import { mkdir, readFile, rename, stat, writeFile } from "node:fs/promises";
 import { join } from "node:path";
 import { eq } from "drizzle-orm";
-import { generateNKeysBetween } from "fractional-indexing";
+import { generateKeyBetween, generateNKeysBetween } from "fractional-indexing";
 import { v7 as newId } from "uuid";
 import { chainText, fingerprint } from "../src/core/chain/fingerprint";
+import { emptyChain } from "../src/core/chain/model";
 import { normaliseChain } from "../src/core/chain/values";
 import { parsePath } from "../src/core/text/names";
 import type { Card } from "../src/core/library/entities";
@@ -15,12 +16,12 @@ import { lockStream, record } from "../src/db/streams";
 import { addUser } from "../src/server/accounts";
 import { makeAuth } from "../src/server/auth";
 import { allBranches, ensurePath } from "../src/server/branches";
-import { ownKind, type Medium } from "../src/core/media";
+import { ownKind, type Medium, type WorkingMedium } from "../src/core/media";
 import { noteDay, noteUse } from "../src/db/habits";
 import { readLists } from "../src/db/marks";
 import { noteMedia } from "../src/db/media";
 import { furnish } from "../src/db/members";
-import { store } from "../src/server/media-store";
+import { store, type StoredMedia } from "../src/server/media-store";
 import { demoDependencies } from "./dependencies";
 import { demoCards } from "./library/cards";
 import {
@@ -115,7 +116,7 @@ async function fileOf(demoFile: DemoFile, cache: string): Promise<string> {
 }
 
 /**
- * Fills an empty database with the demo: members, a library of cards, and a sound and a stills session of generated
+ * Fills an empty database with the demo: members, a library of cards, and a sound, a stills and a film session of generated
  * material. Does nothing where the demo is there already. `say` is told what is going on.
  */
 export async function seedDemo(
@@ -126,7 +127,7 @@ export async function seedDemo(
 ): Promise<void> {
   if ((await db.select({ id: library.id }).from(library).where(eq(library.name, demoLibraryName))).length > 0)
     return;
-  say("making the demo's sounds and pictures (once)");
+  say("making the demo's sounds, pictures and clips (once)");
   const auth = makeAuth(db, secret, "http://127.0.0.1");
   const files = new Map<DemoFile, string>();
   for (const file of demoFiles) files.set(file, await fileOf(file, cache));
@@ -370,36 +371,42 @@ export async function seedDemo(
     }
 
     const sessions = [
-      { name: "Reel 3: the fog week", kind: "audio" as const },
-      { name: "Fog week, stills", kind: "image" as const },
-    ];
-    const sessionPlaces = generateNKeysBetween(null, null, sessions.length + 1);
+      { name: "Reel 3: the fog week", kind: "audio" },
+      { name: "Fog week, stills", kind: "image" },
+      { name: "The crossing, film", kind: "video" },
+    ] as const;
+    // What is laid out in time comes before the film.
+    const [first, second, laidOut, third] = generateNKeysBetween(null, null, sessions.length + 1);
+    const sessionPlaces = [first, second, third];
     const mediaIds = new Map<string, string>();
     for (const [s, { name, kind }] of sessions.entries()) {
       const sessionId = newId();
       await tx.insert(benchSession).values({ id: sessionId, libraryId, name, position: sessionPlaces[s] });
       await tx.insert(stream).values({ id: newId(), libraryId, sessionId });
       const list = demoFiles.filter((f) => f.kind === kind);
-      const places = generateNKeysBetween(null, null, list.length);
-      for (const [i, file] of list.entries()) {
-        const { id: mediaId, ...stored } = await store(files.get(file)!, true);
-        if (kind === "audio") mediaIds.set(file.name, mediaId);
-        await noteMedia(tx, { libraryId, id: mediaId, name: file.name, ...stored });
+      let last: string | null = null;
+      const lay = async (medium: WorkingMedium, name: string, { id: mediaId, bytes, facts }: StoredMedia) => {
+        await noteMedia(tx, { libraryId, id: mediaId, name, bytes, facts });
+        last = generateKeyBetween(last, null);
         await tx.insert(target).values({
           id: newId(),
           libraryId,
           sessionId,
-          kind: kind === "audio" ? "clip" : "photo",
-          name: file.name,
+          kind: ownKind(medium),
+          name,
           mediaId,
-          position: places[i],
-          chainText: chainText({ medium: kind, settings: [] }),
+          position: last,
+          chainText: chainText(emptyChain(medium)),
         });
+      };
+      for (const file of list) {
+        const stored = await store(files.get(file)!, true);
+        if (kind === "audio") mediaIds.set(file.name, stored.id);
+        await lay(kind, file.name, stored);
+        if (stored.sound) await lay("audio", `${file.name}, sound`, stored.sound);
       }
     }
-    await seedMix(tx, libraryId, sessionPlaces[sessions.length], mediaIds, (card) =>
-      ledger.read("card", cardIds.get(card)!),
-    );
+    await seedMix(tx, libraryId, laidOut, mediaIds, (card) => ledger.read("card", cardIds.get(card)!));
   });
 }
 

@@ -3,7 +3,7 @@ import { join } from "node:path";
 import { expect } from "vitest";
 
 /** With RECORD=1 figures are written down anew instead of being compared. */
-export const isRecording = process.env.RECORD === "1";
+const isRecording = process.env.RECORD === "1";
 
 /** As they are written down: seven figures are what single precision has. */
 const figures = (values: ArrayLike<number>) => Array.from(values, (v) => Number(v.toPrecision(7)));

@@ -1,3 +1,4 @@
+import type { MediaFacts } from "@/core/library/media";
 import { and, eq, inArray, sql } from "drizzle-orm";
 import type { Executor } from "./connection";
 import { media } from "./schema";
@@ -13,8 +14,8 @@ export async function noteMedia(
     : insert.onConflictDoUpdate({ target: [media.libraryId, media.id], set: { isRendered: false } }));
 }
 
-/** Bytes of a medium: the original, and the decoded sound beside it. */
-const allBytes = sql<number>`(${media.bytes} + coalesce((${media.facts}->>'frames')::bigint * (${media.facts}->>'channels')::bigint * 4, 0))::float8`;
+/** Bytes of a medium: the original, and the decoded sound beside it or what was made of a video. */
+const allBytes = sql<number>`(${media.bytes} + coalesce((${media.facts}->>'frames')::bigint * (${media.facts}->>'channels')::bigint * 4, 0) + coalesce((${media.facts}->>'copied')::bigint, 0))::float8`;
 
 /** Bytes that a library's material takes. */
 export async function usedBytes(db: Executor, libraryId: string): Promise<number> {
@@ -34,6 +35,10 @@ const hashes = (text: unknown) => sql`(regexp_matches(${text}, '"([0-9a-f]{64})"
 export const inOrigins = (libraryId: string) =>
   sql`select ${hashes(sql`origin::text`)} from target where library_id = ${libraryId} and origin is not null`;
 
+/** The sounds that came with videos: they stay as long as those do. */
+export const soundsOfVideos = (libraryId: string) =>
+  sql`select facts->>'sound' from media where library_id = ${libraryId} and facts->>'sound' is not null`;
+
 /**
  * A library's material that nothing uses: no target, nothing that one was rendered from, no content of a card, and no change of the last 30 days, which
  * could be taken back. What came within the last hour may just be on its way somewhere.
@@ -50,7 +55,7 @@ export async function unusedMedia(db: Executor, libraryId: string) {
     .select({
       id: media.id,
       name: media.name,
-      kind: sql<"audio" | "image" | "lut">`${media.facts}->>'kind'`,
+      kind: sql<MediaFacts["kind"]>`${media.facts}->>'kind'`,
       bytes: allBytes,
       addedAt: media.addedAt,
     })
@@ -60,6 +65,7 @@ export async function unusedMedia(db: Executor, libraryId: string) {
         eq(media.libraryId, libraryId),
         sql`${media.addedAt} < now() - interval '1 hour'`,
         sql`${media.id} not in (${used})`,
+        sql`${media.id} not in (${soundsOfVideos(libraryId)})`,
       ),
     )
     .orderBy(sql`${allBytes} desc`, media.id);

@@ -2,7 +2,7 @@ import { and, eq, inArray, isNotNull, notExists, sql } from "drizzle-orm";
 import type { EntityRows } from "@/core/library/entities";
 import type { Executor } from "./connection";
 import { fromColumns } from "./entities";
-import { inOrigins } from "./media";
+import { inOrigins, soundsOfVideos } from "./media";
 import { benchSession, library, media, member, target } from "./schema";
 
 export async function readTargets(
@@ -61,6 +61,7 @@ export const listFiles = (db: Executor, libraryId: string) =>
         eq(media.libraryId, libraryId),
         eq(media.isRendered, false),
         sql`${media.id} not in (${inOrigins(libraryId)})`,
+        sql`${media.id} not in (${soundsOfVideos(libraryId)})`,
         notExists(
           db
             .select({ one: sql`1` })

@@ -14,6 +14,9 @@ export const soundFilesOnly = [
   "wav,w64,aiff,flac,mp3,ogg,aac,mov",
 ] as const;
 
+/** The same for moving pictures: plain files alone, of containers that hold all of it themselves. */
+export const videoFilesOnly = ["-protocol_whitelist", "file", "-format_whitelist", "mov,matroska"] as const;
+
 /** The last line of a program's complaint, without the places in its own memory and files. */
 export const lastComplaint = (parts: readonly Buffer[]): string =>
   (

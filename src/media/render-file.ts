@@ -1,10 +1,11 @@
 import type { Resources } from "@/core/chain/active";
 import type { Part } from "@/core/media/part";
-import type { WorkingMedium } from "@/core/media";
+import { goesOn, type WorkingMedium } from "@/core/media";
 import type { Chain } from "@/core/chain/model";
 import { decodeFiles } from "./dependencies";
 import { renderPictureFile } from "./render-picture";
 import { renderSoundFile } from "./render-sound";
+import { renderVideoFile, type VideoRendering } from "./video/render-video";
 import { resultFormats, type ResultFormat, type ResultFormatOf } from "@/core/library/renders";
 import { type RenderHooks } from "./results";
 
@@ -17,6 +18,8 @@ export interface Rendering {
   readonly range?: { readonly start: number; readonly end: number };
   /** The same with edges that come and go. */
   readonly part?: Part;
+  /** The sound that goes with a video; see there. */
+  readonly sound?: VideoRendering["sound"];
   /** Where files that effects depend on lie, by their hash; null for those that are not here. */
   readonly pathOf?: (hash: string) => string | null;
 }
@@ -32,24 +35,36 @@ type Renderer<F extends ResultFormat> = (
 const renderers: { readonly [M in WorkingMedium]: Renderer<ResultFormatOf<M>> } = {
   audio: renderSoundFile,
   image: renderPictureFile,
+  video: renderVideoFile,
 };
 
 /** Renders a chain over one file into another; the one way for server jobs and the command line, so that both give the same bytes. */
 export async function renderFile(
   input: string,
   output: string,
-  { chain, strength, format, range, part, pathOf = () => null }: Rendering,
+  { chain, strength, format, range, part, sound, pathOf = () => null }: Rendering,
   hooks?: RenderHooks,
 ): Promise<void> {
   const { medium } = resultFormats[format];
-  if (chain.medium !== medium)
+  if (!goesOn(chain.medium, medium))
     throw new Error(`A chain for ${chain.medium} cannot be rendered to ${resultFormats[format].label}.`);
-  const files = await decodeFiles(chain, pathOf);
+  const files = await decodeFiles(
+    sound ? { ...chain, settings: [...chain.settings, ...sound.chain.settings] } : chain,
+    pathOf,
+  );
   const render = renderers[medium] as Renderer<ResultFormat>;
   await render(
     input,
     output,
-    { chain, strength, format, files, ...(range && { range }), ...(part && { part }) },
+    {
+      chain,
+      strength,
+      format,
+      files,
+      ...(range && { range }),
+      ...(part && { part }),
+      ...(sound && { sound }),
+    },
     hooks,
   );
 }

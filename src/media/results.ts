@@ -4,7 +4,18 @@ import type { ResultFormat } from "@/core/library/renders";
 export function formatOfName(name: string): ResultFormat | undefined {
   const extension = /\.([a-z0-9]+)$/i.exec(name)?.[1].toLowerCase();
   return (
-    { wav: "wav", flac: "flac", png: "png", tif: "tiff", tiff: "tiff", jpg: "jpeg", jpeg: "jpeg" } as const
+    {
+      wav: "wav",
+      flac: "flac",
+      png: "png",
+      tif: "tiff",
+      tiff: "tiff",
+      jpg: "jpeg",
+      jpeg: "jpeg",
+      mp4: "mp4",
+      webm: "webm",
+      mkv: "mkv",
+    } as const
   )[extension ?? ""];
 }
 

@@ -1,7 +1,7 @@
 import { open } from "node:fs/promises";
 import sharp from "sharp";
 import type { MediaFacts } from "@/core/library/media";
-import { UnreadableMedia } from "./process";
+import { outputOf, UnreadableMedia, videoFilesOnly } from "./process";
 import { probeSound } from "./sound-stream";
 
 /** A .cube file names the size of its table near its beginning. */
@@ -15,10 +15,28 @@ async function isTable(path: string): Promise<boolean> {
   }
 }
 
+/** True of containers that hold moving pictures; a cover beside a sound is none. */
+async function hasPictures(path: string): Promise<boolean> {
+  const found = await outputOf("ffprobe", [
+    "-v",
+    "error",
+    ...videoFilesOnly,
+    "-show_entries",
+    "stream=codec_type:stream_disposition=attached_pic",
+    "-of",
+    "json",
+    path,
+  ]).catch(() => null);
+  const { streams = [] } = JSON.parse(found?.toString() ?? "{}") as {
+    streams?: readonly { codec_type: string; disposition?: { attached_pic?: number } }[];
+  };
+  return streams.some(({ codec_type, disposition }) => codec_type === "video" && !disposition?.attached_pic);
+}
+
 const pictureFormats: readonly string[] = ["jpeg", "png", "tiff", "webp"];
 
 /**
- * What a file holds, whatever its name says. Throws `UnreadableMedia` for all that is neither a sound nor a picture nor a
+ * What a file holds, whatever its name says. Throws `UnreadableMedia` for all that is no sound, picture, video or
  * table of colours of a kind that is taken in.
  */
 export async function sniff(path: string): Promise<MediaFacts["kind"]> {
@@ -29,14 +47,15 @@ export async function sniff(path: string): Promise<MediaFacts["kind"]> {
     if (!pictureFormats.includes(picture.format ?? ""))
       throw new UnreadableMedia(`pictures of the kind ${picture.format} are not taken in`);
     if ((picture.pages ?? 1) > 1 && picture.format === "webp")
-      throw new UnreadableMedia("moving pictures are not taken in");
+      throw new UnreadableMedia("moving pictures are taken in as MP4, MOV, WebM or MKV");
     return "image";
   }
   if (await isTable(path)) return "lut";
+  if (await hasPictures(path)) return "video";
   await probeSound(path).catch((error) => {
     throw error instanceof UnreadableMedia && /channels|no sound/.test(error.message)
       ? error
-      : new UnreadableMedia("it is neither a sound nor a picture nor a table that can be read");
+      : new UnreadableMedia("it is no sound, picture, video or table that can be read");
   });
   return "audio";
 }

@@ -1,4 +1,4 @@
-import type { Medium } from "@/core/media";
+import { goesOn, type Medium } from "@/core/media";
 import type { Ledger } from "@/db/ledger";
 import { readMedia } from "@/db/replica";
 import { Refusal } from "./refusal";
@@ -16,5 +16,5 @@ export async function materialFor(
       field: "keptOn",
       hint: "Leave it out to keep the card without a picture.",
     });
-  return found.facts.kind === medium ? mediaId : null;
+  return found.facts.kind !== "lut" && goesOn(medium, found.facts.kind) ? mediaId : null;
 }

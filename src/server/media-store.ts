@@ -1,4 +1,4 @@
-import { createHash } from "node:crypto";
+import { createHash, randomUUID } from "node:crypto";
 import { createReadStream, existsSync, readFileSync } from "node:fs";
 import { copyFile, mkdir, open, readFile, rename, rm, stat, writeFile } from "node:fs/promises";
 import { join } from "node:path";
@@ -12,6 +12,8 @@ import { FormatFault } from "@/core/chain/fault";
 import { decodeImage, scaleImage } from "@/media/decode-image";
 import { UnreadableMedia } from "@/media/process";
 import { sniff } from "@/media/sniff";
+import { frameOf, lightSize, writeLight, writeSound, writeStrip, type Limits } from "@/media/video/copies";
+import { probeVideo } from "@/media/video/probe";
 import { probeSound, soundBlocks } from "@/media/sound-stream";
 import { writeWholeFile } from "@/media/whole-file";
 
@@ -44,7 +46,7 @@ const put = (id: string, part: string, bytes: Uint8Array) =>
   writeWholeFile(place(id, part), (path) => writeFile(path, bytes));
 
 /** Decodes a sound into planes one after another, of at most `room` bytes. The length is only known at the end, so each channel is written apart first. */
-async function copySound(id: string, path: string, room: number): Promise<MediaFacts> {
+async function copySound(id: string, path: string, room: number): Promise<Copied> {
   const facts = await probeSound(path);
   const { sampleRate, channels, mask, framesGuess } = facts;
   const { size } = await stat(path);
@@ -88,33 +90,113 @@ async function copySound(id: string, path: string, room: number): Promise<MediaF
   await put(id, "overview", bytesOf(pairs));
   const peaks = Array.from(columnsOf(pairs, 0, frames, overviewColumns), (v) => Math.round(v * 1000) / 1000);
   return {
-    kind: "audio",
-    sampleRate,
-    channels,
-    ...(mask > 0 && { mask }),
-    frames,
-    ...(repaired > 0 && { repaired }),
-    peaks,
+    facts: {
+      kind: "audio",
+      sampleRate,
+      channels,
+      ...(mask > 0 && { mask }),
+      frames,
+      ...(repaired > 0 && { repaired }),
+      peaks,
+    },
   };
 }
 
-async function copyPicture(id: string, path: string): Promise<MediaFacts> {
+const sizeOf = ({ width, height }: { width: number; height: number }) => ({ width, height });
+
+/** What was learnt of a file, and the sound that was taken out of it. */
+interface Copied {
+  readonly facts: MediaFacts;
+  readonly sound?: StoredMedia;
+}
+
+async function copyPicture(id: string, path: string): Promise<Copied> {
   const whole = await decodeImage(await readFile(path));
   const [preview, mini] = [await scaleImage(whole, previewSide), await scaleImage(whole, miniSide)];
   await put(id, "preview", bytesOf(preview.codes));
   await put(id, "mini", bytesOf(mini.codes));
-  const size = ({ width, height }: { width: number; height: number }) => ({ width, height });
-  return { kind: "image", ...size(whole), preview: size(preview), mini: size(mini) };
+  return { facts: { kind: "image", ...sizeOf(whole), preview: sizeOf(preview), mini: sizeOf(mini) } };
 }
 
-async function copyTable(id: string, path: string): Promise<MediaFacts> {
+/** The same of an encoded copy: what a file may take here, in seconds and bytes. */
+const encodingOf = async (path: string, room: number) => {
+  const { size } = await stat(path);
+  return {
+    seconds: 120 + (size / 2 ** 20) * 6,
+    bytes: Math.min(room, Math.max(decodedAtLeast, 8 * size)) + 1,
+  };
+};
+
+/** Makes what is played, looked at in lists and stands for a clip, and takes its sound into the store as material of its own. */
+async function copyVideo(id: string, path: string, room: number): Promise<Copied> {
+  const facts = await probeVideo(path);
+  const limits = await encodingOf(path, room);
+  let copied = 0;
+  const check = async (part: string) => {
+    copied += (await stat(part)).size;
+    if (copied >= limits.bytes)
+      throw copied >= room
+        ? new NoRoom(copied)
+        : new UnreadableMedia("it would become far larger than a file of its size should");
+  };
+  const frames = await writeWholeFile(place(id, "light"), async (part) => {
+    const count = await writeLight(path, part, facts, limits);
+    await check(part);
+    return count;
+  });
+  const strip = await writeWholeFile(place(id, "strip"), (part) =>
+    writeStrip(place(id, "light"), part, frames),
+  );
+  const poster = Math.floor(frames / 10);
+  const { width, height, rate } = facts;
+  const whole = { width, height, channels: 3 as const, codes: await frameOf(path, facts, poster) };
+  const [preview, mini] = [await scaleImage(whole, previewSide), await scaleImage(whole, miniSide)];
+  await put(id, "preview", bytesOf(preview.codes));
+  await put(id, "mini", bytesOf(mini.codes));
+  const sound = facts.hasSound
+    ? await soundOf(id, path, { ...limits, bytes: limits.bytes - copied }, room - copied)
+    : null;
+  return {
+    facts: {
+      kind: "video",
+      width,
+      height,
+      rate,
+      frames,
+      preview: lightSize(facts),
+      mini: sizeOf(mini),
+      poster,
+      strip,
+      copied,
+      ...(sound && { sound: sound.id }),
+      notes: [...facts.notes, ...(facts.hasSound && !sound ? ["its sound cannot be read"] : [])],
+    },
+    ...(sound && { sound }),
+  };
+}
+
+/** Takes the sound of a video into the store; null where it cannot be decoded. */
+async function soundOf(id: string, path: string, limits: Limits, room: number): Promise<StoredMedia | null> {
+  const part = place(id, `sound.${randomUUID()}.part`);
+  try {
+    await writeSound(path, part, limits);
+    return await store(part, false, room);
+  } catch (error) {
+    if (error instanceof UnreadableMedia) return null;
+    throw error;
+  } finally {
+    await rm(part, { force: true });
+  }
+}
+
+async function copyTable(id: string, path: string): Promise<Copied> {
   if ((await stat(path)).size > longestCube)
     throw new UnreadableMedia("a table of colours has at most 64 MB");
   const text = await readFile(path, "utf8");
   try {
     const { kind, size } = readCube(text);
     await put(id, "table", new TextEncoder().encode(text));
-    return { kind: "lut", dimensions: kind === "1d" ? 1 : 3, size };
+    return { facts: { kind: "lut", dimensions: kind === "1d" ? 1 : 3, size } };
   } catch (error) {
     if (error instanceof FormatFault)
       throw new UnreadableMedia(`${error.message.replace(/\.$/, "")} (${error.where})`, { cause: error });
@@ -122,9 +204,10 @@ async function copyTable(id: string, path: string): Promise<MediaFacts> {
   }
 }
 
-const copiers: Record<MediaFacts["kind"], (id: string, path: string, room: number) => Promise<MediaFacts>> = {
+const copiers: Record<MediaFacts["kind"], (id: string, path: string, room: number) => Promise<Copied>> = {
   audio: copySound,
   image: copyPicture,
+  video: copyVideo,
   lut: copyTable,
 };
 
@@ -143,6 +226,25 @@ export interface StoredMedia {
   readonly id: string;
   readonly bytes: number;
   readonly facts: MediaFacts;
+  /** The sound of a video, which is in the store by itself. */
+  readonly sound?: StoredMedia;
+}
+
+/** What the store knows of a medium; null where it has none such. */
+async function knownOf(id: string): Promise<MediaFacts | null> {
+  const text = await readFile(place(id, "facts.json"), "utf8").catch(() => null);
+  return text === null ? null : (JSON.parse(text) as MediaFacts);
+}
+
+/** A medium that is in the store already, with its sound. */
+async function storedAlready(id: string): Promise<StoredMedia | null> {
+  const facts = await knownOf(id);
+  if (!facts) return null;
+  const { size } = await stat(place(id, "original"));
+  if (facts.kind !== "video" || facts.sound === undefined) return { id, bytes: size, facts };
+  const sound = await storedAlready(facts.sound);
+  // Thrown away by itself meanwhile: all of it is made anew.
+  return sound && { id, bytes: size, facts, sound };
 }
 
 /**
@@ -156,18 +258,18 @@ export async function store(path: string, keepSource = false, room = Infinity): 
   const id = hash.digest("hex");
   const { size } = await stat(path);
   await mkdir(join(place(id, "original"), ".."), { recursive: true });
-  const known = await readFile(place(id, "facts.json"), "utf8").catch(() => null);
+  const known = await storedAlready(id);
   if (known) {
     if (!keepSource) await rm(path, { force: true });
-    return { id, bytes: size, facts: JSON.parse(known) as MediaFacts };
+    return known;
   }
   const kind = await sniff(path);
-  const facts = await copiers[kind](id, path, room);
+  const { facts, sound } = await copiers[kind](id, path, room);
   if (keepSource) await copyFile(path, place(id, "original"));
   else await rename(path, place(id, "original"));
   // Last of all: where the facts are, everything is.
   await put(id, "facts.json", new TextEncoder().encode(JSON.stringify(facts)));
-  return { id, bytes: size, facts };
+  return { id, bytes: size, facts, ...(sound && { sound }) };
 }
 
 /** Reads overviews of sounds, each at most once. Pre: whoever asks may see the sound. */

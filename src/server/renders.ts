@@ -1,3 +1,4 @@
+import { byPosition } from "@/core/library/order";
 import { stat } from "node:fs/promises";
 import { v7 as newId } from "uuid";
 import { filesOf } from "@/core/chain/active";
@@ -78,6 +79,20 @@ export async function askRender(
     member.libraryId,
     [...known.values()].map(({ chain }) => chain),
   );
+  const media = await listMedia(
+    db,
+    member.libraryId,
+    targets.flatMap(({ mediaId }) => mediaId ?? []),
+  );
+  /** The sound that a video came with, as it stands in the session. */
+  const withSound = ({ mediaId, chain }: Clip) => {
+    const facts = media.find(({ id }) => id === mediaId)?.facts;
+    const of = facts?.kind === "video" ? facts.sound : undefined;
+    const own = of && [...known.values()].sort(byPosition).find((one) => one.mediaId === of && !one.part);
+    if (!own || !of) return {};
+    const { chain: through, strength } = own;
+    return { sound: { mediaId: of, chain: through, strength }, files: ownedBy([chain, through]) };
+  };
   const items = targets.map((target): RenderItem => {
     const { id, name, chain } = target;
     if (chain.medium !== medium)
@@ -87,7 +102,7 @@ export async function askRender(
         `“${name}” cannot be rendered to ${resultFormats[format].label}.`,
         { field: "format", hint: "Choose a format of its own kind." },
       );
-    if (isClip(target)) return itemOf(target, ownedBy);
+    if (isClip(target)) return { ...itemOf(target, ownedBy), ...withSound(target) };
     const { needed } = reaching(mix.nodes, connections(mix.nodes), id);
     const nodes = mix.nodes.filter((node) => needed.has(node.id));
     if (!nodes.some((node) => node.material))
@@ -135,7 +150,11 @@ const itemOf = (
 ): RenderItem => ({ name, mediaId, ...(part && { part }), chain, strength, files: ownedBy([chain]) });
 
 /** What targets are rendered to that stay in their session: nothing of them is lost. */
-const inPlaceFormats: Readonly<Record<WorkingMedium, ResultFormat>> = { audio: "wav-float", image: "png" };
+const inPlaceFormats: Readonly<Record<WorkingMedium, ResultFormat>> = {
+  audio: "wav-float",
+  image: "png",
+  video: "mkv",
+};
 
 /**
  * Asks for targets to be rendered in place, or for a routine that does so. It is tried out first, so that what cannot be

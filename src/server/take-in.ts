@@ -58,15 +58,20 @@ export async function takeIn(member: Member, name: string, request: Request) {
     await waitForLock(database(), "material", async () => {
       if (!(await isStored(stored.id)))
         throw new Refusal(503, "gone", `“${clean}” was just removed.`, { hint: "Bring it in again." });
-      await noteMedia(database(), { libraryId: member.libraryId, name: clean, ...stored });
+      const { sound, ...own } = stored;
+      await noteMedia(database(), { libraryId: member.libraryId, name: clean, ...own });
+      if (sound) await noteMedia(database(), { libraryId: member.libraryId, name: clean, ...sound });
       // A card may have waited for just this file.
       await retryImprints(database(), member.libraryId);
     });
-    return { media: { id: stored.id, name: clean, facts: stored.facts } };
+    return {
+      media: { id: stored.id, name: clean, facts: stored.facts },
+      ...(stored.sound && { sound: { id: stored.sound.id, name: clean, facts: stored.sound.facts } }),
+    };
   } catch (error) {
     if (error instanceof UnreadableMedia)
       throw new Refusal(415, "unreadable", `“${clean}” cannot be used: ${error.message}.`, {
-        hint: "WAV, AIFF, FLAC, MP3, M4A, AAC, Ogg and Opus sounds, PNG, JPEG, TIFF and WebP pictures and .cube tables can be brought in.",
+        hint: "WAV, AIFF, FLAC, MP3, M4A, AAC, Ogg and Opus sounds, PNG, JPEG, TIFF and WebP pictures, MP4, MOV, WebM and MKV video and .cube tables can be brought in.",
       });
     if (error instanceof NoRoom) throw tooMuch(error.bytes + bytes, left);
     if (isDiskFull(error))

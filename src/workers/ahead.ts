@@ -11,6 +11,7 @@ function shaped(job: RenderJob, { chain, strength }: Shape): RenderJob | null {
   switch (job.kind) {
     case "loop":
     case "picture":
+    case "frame":
       return { ...job, chain, strength };
     case "mix":
       return {

@@ -2,7 +2,7 @@ import type { Chain } from "@/core/chain/model";
 import type { Apart } from "@/core/measure/likeness/define";
 import type { Near } from "@/core/measure/likeness/nearest";
 import type { NearPairs } from "@/core/measure/likeness/near-pairs";
-import type { WorkingMedium } from "@/core/media";
+import type { ComparedMedium } from "@/core/media";
 import type { AudioSource, FilesKnown, ImageSource } from "./render-messages";
 
 /** A card that takes part in a comparison. */
@@ -27,17 +27,17 @@ interface Treated {
 /** What can be asked of the worker, by what it answers. */
 interface Questions {
   /** The contents of some cards of which it is not known what they do: their fingerprints. */
-  unknown: [{ medium: WorkingMedium; cards: readonly Compared[] }, readonly string[]];
+  unknown: [{ medium: ComparedMedium; cards: readonly Compared[] }, readonly string[]];
   /** The cards that do nearest what a content does, null where that is not measured yet; and of how many others it is not. */
   alike: [
-    { medium: WorkingMedium; fingerprint: string; cards: readonly Compared[]; count: number },
+    { medium: ComparedMedium; fingerprint: string; cards: readonly Compared[]; count: number },
     {
       readonly hits: readonly { readonly id: string; readonly apart: Apart }[] | null;
       readonly unmeasured: number;
     },
   ];
   /** Pairs of cards that do nearly the same, of those of one group each; see `core/measure/likeness/near-pairs`. */
-  pairs: [{ medium: WorkingMedium; cards: readonly (Compared & { readonly group: string })[] }, NearPairs];
+  pairs: [{ medium: ComparedMedium; cards: readonly (Compared & { readonly group: string })[] }, NearPairs];
   /** The cards worth rendering to bring material near to a reference; how far apart they are as they are. */
   worth: [
     { material: Specimen; reference: Treated; cards: readonly Compared[]; count: number },
@@ -56,7 +56,7 @@ export type AlikeAnswered<Q extends AlikeQuestion> = Questions[Q][1];
 /** What contents do, as the server gives it: fingerprints and figures. */
 interface ImprintsKnown {
   readonly kind: "imprints";
-  readonly medium: WorkingMedium;
+  readonly medium: ComparedMedium;
   readonly bytes: ArrayBuffer;
 }
 

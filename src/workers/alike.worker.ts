@@ -7,7 +7,7 @@ import { nearPairs } from "@/core/measure/likeness/near-pairs";
 import { pictureLike } from "@/core/measure/likeness/picture";
 import { soundLike } from "@/core/measure/likeness/sound";
 import { smaller, stretchOf } from "@/core/measure/likeness/specimen";
-import type { WorkingMedium } from "@/core/media";
+import type { ComparedMedium } from "@/core/media";
 import type {
   AlikeAnswer,
   AlikeAnswered,
@@ -22,13 +22,13 @@ import { knowFiles, linearPlanes, loadPicture, loadSound, resourcesFor } from ".
 import { RecentlyUsed } from "./recently-used";
 
 /** How many are looked at closely in the end. */
-const closely: Record<WorkingMedium, number> = { audio: 12, image: 20 };
+const closely: Record<ComparedMedium, number> = { audio: 12, image: 20 };
 
 /** What contents do, by their fingerprints. */
-const imprints: Record<WorkingMedium, Map<string, Int16Array>> = { audio: new Map(), image: new Map() };
+const imprints: Record<ComparedMedium, Map<string, Int16Array>> = { audio: new Map(), image: new Map() };
 
 /** Takes in what the server says; see the operation `imprints`. */
-function take(medium: WorkingMedium, bytes: ArrayBuffer): void {
+function take(medium: ComparedMedium, bytes: ArrayBuffer): void {
   const row = 32 + packedLength(medium);
   for (let at = 0; at + row <= bytes.byteLength; at += row) {
     const fingerprint = Array.from(new Uint8Array(bytes, at, 32), (v) =>
@@ -38,11 +38,11 @@ function take(medium: WorkingMedium, bytes: ArrayBuffer): void {
   }
 }
 
-const unmeasured = (medium: WorkingMedium, cards: readonly Compared[]): number =>
+const unmeasured = (medium: ComparedMedium, cards: readonly Compared[]): number =>
   cards.filter(({ fingerprint }) => !imprints[medium].has(fingerprint)).length;
 
 /** The figures of an imprint in its unit. */
-function* known(medium: WorkingMedium, cards: readonly Compared[]) {
+function* known(medium: ComparedMedium, cards: readonly Compared[]) {
   for (const { id, fingerprint } of cards) {
     const packed = imprints[medium].get(fingerprint);
     if (packed) yield [id, unpackImprint(packed)] as const;
@@ -89,7 +89,7 @@ async function figures(specimen: Specimen, chain: Chain, strength: number): Prom
   return rendered.missing.length > 0 ? null : soundLike(rendered);
 }
 
-const emptyOf = (medium: WorkingMedium): Chain => ({ medium, settings: [] });
+const emptyOf = (medium: ComparedMedium): Chain => ({ medium, settings: [] });
 
 async function bothOf({ material, reference }: Pick<AlikeAsked<"worth">, "material" | "reference">) {
   const have = await figures(material, emptyOf(material.medium), 100);

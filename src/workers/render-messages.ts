@@ -22,6 +22,11 @@ export interface ImageSource {
   readonly width: number;
   readonly height: number;
 }
+/** What is played of a video. */
+export interface ClipSource extends ImageSource {
+  readonly rate: readonly [frames: number, seconds: number];
+  readonly frames: number;
+}
 /** A part of a picture at full size; the address gives any part of it. */
 interface PictureWindowSource {
   readonly url: string;
@@ -77,6 +82,14 @@ export interface PictureJob extends ChainJob {
   readonly kind: "picture";
   readonly source: ImageSource | PictureWindowSource;
 }
+/** A frame of a clip, with the chain and without what of it does not move pixels. */
+export interface FrameJob extends ChainJob {
+  readonly kind: "frame";
+  readonly source: ClipSource;
+  readonly index: number;
+  /** At half the size, so that it is there in time. */
+  readonly half: boolean;
+}
 /** A stretch of a session's timeline: the whole mix, or one node of it. */
 export interface MixJob extends JobBase {
   readonly kind: "mix";
@@ -104,7 +117,7 @@ export interface PictureMeasuresJob extends JobBase {
   readonly width: number;
   readonly codes: Uint8ClampedArray<ArrayBuffer>;
 }
-export type RenderJob = LoopJob | PictureJob | MixJob | SoundMeasuresJob | PictureMeasuresJob;
+export type RenderJob = LoopJob | PictureJob | FrameJob | MixJob | SoundMeasuresJob | PictureMeasuresJob;
 
 export interface SoundMeasures {
   readonly kind: "measured sound";
@@ -145,7 +158,16 @@ export interface RenderedPicture {
   readonly codes: Uint8ClampedArray<ArrayBuffer>;
   readonly missing: readonly string[];
 }
-export type Rendered = RenderedLoop | RenderedPicture | SoundMeasures | PictureMeasures;
+export interface RenderedFrame {
+  readonly kind: "frame";
+  readonly index: number;
+  readonly after: RenderedPicture;
+  /** The same frame untouched, moved as the other is. */
+  readonly before: RenderedPicture;
+  /** Milliseconds that it took. */
+  readonly took: number;
+}
+export type Rendered = RenderedLoop | RenderedPicture | RenderedFrame | SoundMeasures | PictureMeasures;
 
 export type RenderAnswer =
   | { readonly id: number; readonly rendered: Rendered }

@@ -1,3 +1,4 @@
+import { geometryOf } from "@/core/chain/geometry";
 import { filesOf, type Resources } from "@/core/chain/active";
 import type { Chain } from "@/core/chain/model";
 import { learnTurns, lesson } from "@/core/chain/learn";
@@ -15,6 +16,7 @@ import { truePeak } from "@/core/measure/peaks";
 import { clipping, vectorscopeData, waveformData } from "@/core/measure/picture-statistics";
 import { bandSpectrum } from "@/core/measure/spectrum";
 import { Ahead } from "./ahead";
+import { loadFrame } from "./clip";
 import { letIn } from "./let-in";
 import { loadPicture, loadSound, knowFiles, resourcesFor } from "./material";
 import { RecentlyUsed } from "./recently-used";
@@ -23,6 +25,7 @@ import type {
   AudioSource,
   ExpectShapes,
   FilesKnown,
+  FrameJob,
   HelperThere,
   LoopJob,
   MixJob,
@@ -148,6 +151,34 @@ async function renderPicture({ source, chain, strength }: PictureJob, breathe: B
   return shown(await renderCodes(task, material, breathe, { helpers, files }));
 }
 
+async function renderFrame(
+  { source, index, half, chain, strength }: FrameJob,
+  breathe: Breathe,
+): Promise<Rendered> {
+  const began = performance.now();
+  const frame = await loadFrame(source, index, half);
+  const resources = await resourcesFor([chain]);
+  const known = filesOf(chain).flatMap(({ hash }) => {
+    const file = resources.files?.(hash);
+    return file ? [[hash, file] as const] : [];
+  });
+  const through = async (of: Chain) => {
+    const task = { chain: of, strength, resources, bits: 8 as const };
+    const { picture, missing } = await renderCodes(task, frame, breathe, { helpers, files: known });
+    const { width, height } = picture;
+    const codes = picture.codes as Uint8ClampedArray<ArrayBuffer>;
+    return { kind: "picture", width, height, codes, missing } as const;
+  };
+  const after = await through(chain);
+  const moved = geometryOf(chain);
+  const before = moved.settings.length > 0 ? await through(moved) : { ...shownAs(frame), missing: [] };
+  return { kind: "frame", index, after, before, took: performance.now() - began };
+}
+
+/** A decoded frame as it is, in a memory of its own that can be handed over. */
+const shownAs = ({ width, height, codes }: CodedPicture) =>
+  ({ kind: "picture", width, height, codes: (codes as Uint8ClampedArray<ArrayBuffer>).slice() }) as const;
+
 function measureSound({ planes, sampleRate, mask }: SoundMeasuresJob): Rendered {
   return {
     kind: "measured sound",
@@ -201,7 +232,9 @@ const transferables = (rendered: Rendered): Transferable[] =>
     ? rendered.planes.map((p) => p.buffer as ArrayBuffer)
     : rendered.kind === "picture"
       ? [rendered.codes.buffer]
-      : [];
+      : rendered.kind === "frame"
+        ? [rendered.after.codes.buffer, rendered.before.codes.buffer]
+        : [];
 
 /** What a job throws that somebody no longer waits for, or that makes room for one that matters more. */
 class Overtaken extends Error {}
@@ -224,6 +257,8 @@ function renderJob(job: RenderJob, breathe: Breathe): Promise<Rendered> | Render
   switch (job.kind) {
     case "loop":
       return renderSound(job, breathe);
+    case "frame":
+      return renderFrame(job, breathe);
     case "mix":
       return renderMix(job, breathe);
     case "picture":

@@ -2,7 +2,7 @@ import { spawn } from "node:child_process";
 import { mkdir, readdir, stat } from "node:fs/promises";
 import { availableParallelism } from "node:os";
 import { basename, extname, join, parse } from "node:path";
-import { media, type Medium } from "@/core/media";
+import { goesOn, media, type Medium } from "@/core/media";
 import type { Command } from "commander";
 import type { Chain } from "@/core/chain/model";
 import { renderFile } from "@/media/render-file";
@@ -56,9 +56,9 @@ function formatFor(option: string | undefined, output: string, chain: Chain): Re
   if (!format)
     throw new CliProblem(
       `The format of “${output}” is not known.`,
-      "End it in .wav, .flac, .png, .tiff or .jpg, or give --format.",
+      "End it in .wav, .flac, .png, .tiff, .jpg, .mp4, .webm or .mkv, or give --format.",
     );
-  if (resultFormats[format].medium !== chain.medium)
+  if (!goesOn(chain.medium, resultFormats[format].medium))
     throw new CliProblem(`This card is for ${chain.medium}; ${resultFormats[format].label} is not.`);
   return format;
 }

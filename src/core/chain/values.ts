@@ -1,3 +1,4 @@
+import { goesOn } from "../media";
 import { findEffect } from "../effects/registry";
 import type {
   CurveParameter,
@@ -142,7 +143,7 @@ export function normaliseChain(chain: Chain): { chain: Chain; problems: ValuePro
     const effect = findEffect(setting.effect);
     if (!effect) return setting;
     const path = `settings.${i}`;
-    if (effect.medium !== chain.medium) report({ code: "wrong-medium", path });
+    if (!goesOn(effect.medium, chain.medium)) report({ code: "wrong-medium", path });
     const mix = Number.isFinite(setting.mix) ? setting.mix : 100;
     if (mix !== setting.mix) report({ code: "not-a-number", path: `${path}.mix` });
     if (mix < 0 || mix > 100)

@@ -27,7 +27,7 @@ import { transientShaper } from "./audio/transient-shaper";
 import { tremolo } from "./audio/tremolo";
 import { width } from "./audio/width";
 import type { EffectDefinition } from "./define";
-import type { Medium } from "../media";
+import { goesOn, type Medium } from "../media";
 import { blackAndWhite } from "./image/black-and-white";
 import { blackWhitePoints } from "./image/black-white-points";
 import { blur } from "./image/blur";
@@ -152,4 +152,4 @@ const byId = new Map(effects.map((effect) => [effect.id, effect]));
 export const findEffect = (id: string): EffectDefinition | undefined => byId.get(id);
 
 export const effectsFor = (medium: Medium): readonly EffectDefinition[] =>
-  effects.filter((e) => e.medium === medium);
+  effects.filter((e) => goesOn(e.medium, medium));

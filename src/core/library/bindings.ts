@@ -1,17 +1,23 @@
-import type { Medium } from "../media";
+import { goesOn, type Medium } from "../media";
 import { isPad } from "../keys/combination";
 import type { KeyBinding } from "./entities/key-binding";
 import { recalledBy } from "./entities/recalled";
 
-/** What each key means on material of a medium: what is bound for just that comes before what is bound for any. */
+/**
+ * What each key means on material of a medium: what is bound for just that comes before what is bound for one whose cards go
+ * on it too, and that before what is bound for any.
+ */
 export function boundOn(
   bindings: Iterable<KeyBinding>,
   medium: Medium | undefined,
 ): ReadonlyMap<string, KeyBinding> {
   const bound = new Map<string, KeyBinding>();
-  for (const binding of bindings)
-    if (binding.medium === null ? !bound.has(binding.key) : binding.medium === medium)
-      bound.set(binding.key, binding);
+  const nearness = ({ medium: on }: KeyBinding) => (on === null ? 1 : on === medium ? 3 : 2);
+  for (const binding of bindings) {
+    if (binding.medium !== null && !(medium && goesOn(binding.medium, medium))) continue;
+    const before = bound.get(binding.key);
+    if (!before || nearness(binding) > nearness(before)) bound.set(binding.key, binding);
+  }
   return bound;
 }
 

@@ -1,4 +1,5 @@
-import { canonicalJson, chainText, fingerprint } from "../chain/fingerprint";
+import { canonicalJson, fingerprint } from "../chain/fingerprint";
+import { chainOn, sameSettings } from "../chain/medium";
 import type { Chain, Json } from "../chain/model";
 import type { Origin, Target } from "./entities/target";
 import { changedIn, selectedOf, type Stand } from "./stand";
@@ -111,7 +112,7 @@ function newer({ origin }: Target, { now, at }: Contents): Content | null {
   const then = at(origin.cardId, origin.cardVersion);
   if (!newest || !then || newest.version === origin.cardVersion) return null;
   // What was changed by hand after the card was put on is not the card's any more.
-  return chainText(then) === chainText(origin.chain) ? newest : null;
+  return sameSettings(then, origin.chain) ? newest : null;
 }
 
 /**
@@ -123,7 +124,16 @@ export function renewed(stand: Stand, contents: Contents): Stand {
     selectedOf(stand).flatMap((target): [string, Partial<Target>][] => {
       const content = newer(target, contents);
       return content
-        ? [[target.id, { ...wasBefore(target.origin!), chain: content.chain, cardVersion: content.version }]]
+        ? [
+            [
+              target.id,
+              {
+                ...wasBefore(target.origin!),
+                chain: chainOn(content.chain, target.chain.medium),
+                cardVersion: content.version,
+              },
+            ],
+          ]
         : [];
     }),
   );

@@ -88,10 +88,10 @@ export type ViewSettings = Pick<MemberSettings, (typeof viewSettings)[number]>;
 /*
  * Working copies: what a browser fetches instead of the original. Sound: one plane after another, 32-bit floats, and an
  * overview for drawing it at any zoom. Pictures: 16-bit sRGB codes, interleaved, in a size for the viewer and a small
- * one for lists. Little-endian. Blobs are named by the SHA-256 of the original, so that the same file is kept once,
+ * one for lists; of video the same of one frame, besides what is played (MP4) and a strip of pictures (JPEG). Little-endian. Blobs are named by the SHA-256 of the original, so that the same file is kept once,
  * whoever brings it.
  */
-export const copies = ["planes", "overview", "preview", "mini", "table"] as const;
+export const copies = ["planes", "overview", "preview", "mini", "table", "light", "strip"] as const;
 export type Copy = (typeof copies)[number];
 
 /** How cards usually come onto targets of a kind; in place of their chains, where nothing of its medium is mixed. */

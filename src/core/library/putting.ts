@@ -1,3 +1,4 @@
+import { goesOn } from "../media";
 import { longestChain, type Chain } from "../chain/model";
 import { putOn, wayOf, waysFor, type WayId } from "../chain/ways";
 import { longestName } from "../text/names";
@@ -169,17 +170,22 @@ export function put(stand: Stand, putting: Putting, newId: () => string): Done {
   const { puts, how } = putting;
   const targets = selectedOf(stand);
   const [{ chain }] = puts;
-  const wrong = targets.find((target) => puts.some((put) => put.chain.medium !== target.chain.medium));
+  const wrong = targets.find((target) => puts.some((put) => !goesOn(put.chain.medium, target.chain.medium)));
   if (wrong)
     throw new Unfit(
       "other-medium",
       `${puts.length === 1 ? puts[0].said : "This"} is for ${chain.medium}; “${wrong.name}” is ${wrong.chain.medium}.`,
     );
-  if (!waysFor(chain.medium).includes(how))
-    throw new Unfit("other-medium", `There is no mix that ${sayPiece(chain.medium)} could be beside.`, {
-      field: "how",
-      hint: "Put it on the chain.",
-    });
+  const unmixed = targets.find((target) => !waysFor(target.chain.medium).includes(how));
+  if (unmixed)
+    throw new Unfit(
+      "other-medium",
+      `There is no mix that ${sayPiece(unmixed.chain.medium)} could be beside.`,
+      {
+        field: "how",
+        hint: "Put it on the chain.",
+      },
+    );
   const { beside, cuts, said } = wayOf(how);
   const { stand: next, onto } = cuts
     ? ontoChains(cut(stand, newId), putting)

@@ -16,6 +16,8 @@ interface MaterialItem {
   readonly strength: number;
   /** Hashes of the files that the chain depends on and that the library has. */
   readonly files?: readonly string[];
+  /** The sound that goes with a video, through a chain of its own; as it came where it is left out. */
+  readonly sound?: Pick<MaterialItem, "mediaId" | "chain" | "strength">;
 }
 
 /** A track, bus, return or output, with all of its session's mix as it was when it was asked for. */
@@ -56,6 +58,9 @@ export const resultFormats = {
   png: { medium: "image", extension: "png", label: "PNG, 16 bit", type: "image/png" },
   tiff: { medium: "image", extension: "tiff", label: "TIFF, 16 bit", type: "image/tiff" },
   jpeg: { medium: "image", extension: "jpg", label: "JPEG", type: "image/jpeg" },
+  mp4: { medium: "video", extension: "mp4", label: "MP4: H.264 and AAC", type: "video/mp4" },
+  webm: { medium: "video", extension: "webm", label: "WebM: VP9 and Opus", type: "video/webm" },
+  mkv: { medium: "video", extension: "mkv", label: "MKV, lossless: FFV1 and PCM", type: "video/x-matroska" },
 } as const satisfies Record<string, { medium: Medium; extension: string; label: string; type: string }>;
 export type ResultFormat = keyof typeof resultFormats;
 /** The formats that material of a medium can be rendered to, the usual one first. */

@@ -37,7 +37,7 @@ describe("a member's own stages", () => {
   it("stand in place of the supplied ones of their medium", () => {
     expect(stagesOf({ audio: own }, "audio")).toBe(own);
     expect(stagesOf({ audio: own }, "image")).toBe(suppliedStages.image);
-    expect(stagesOf(undefined, "video")).toEqual([]);
+    expect(stagesOf({ image: [] }, "video")).toBe(suppliedStages.video);
   });
   it("take an effect by itself before its category, and are asked for by their own query", () => {
     const both = [

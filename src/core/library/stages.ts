@@ -18,6 +18,13 @@ export const mostStages = 9;
 
 const stage = (name: string, ...effects: string[]): Stage => ({ name, effects, query: "" });
 
+const pictureStages = [
+  stage("Frame", "geometry"),
+  stage("Tone", "tone"),
+  stage("Colour", "colour"),
+  stage("Detail", "detail"),
+  stage("Finish", "finish"),
+];
 /**
  * The order of work that is usual (common practice, no source): what is wrong goes first, since all that follows would bring
  * it out; what limits or dresses the whole goes last.
@@ -31,18 +38,13 @@ export const suppliedStages: { readonly [M in WorkingMedium]: readonly Stage[] }
     stage("Space", "space", "stereo"),
     stage("Finish", "level"),
   ],
-  image: [
-    stage("Frame", "geometry"),
-    stage("Tone", "tone"),
-    stage("Colour", "colour"),
-    stage("Detail", "detail"),
-    stage("Finish", "finish"),
-  ],
+  image: pictureStages,
+  video: pictureStages,
 };
 
 /** The stages of a medium as the member has them. */
 export const stagesOf = (own: Stages | undefined, medium: Medium): readonly Stage[] =>
-  medium === "video" ? [] : (own?.[medium] ?? suppliedStages[medium]);
+  own?.[medium] ?? suppliedStages[medium];
 
 /** The query that a stage offers cards by; null where it offers none. */
 export function queryOf({ query, effects }: Stage): string | null {

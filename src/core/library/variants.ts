@@ -15,6 +15,13 @@ function factsFormat(facts: MediaFacts | undefined): Format {
       return { channels: facts.channels };
     case "image":
       return { width: facts.width, height: facts.height, shape: shapeOf(facts.width, facts.height) };
+    case "video":
+      return {
+        width: facts.width,
+        height: facts.height,
+        shape: shapeOf(facts.width, facts.height),
+        rate: Number((facts.rate[0] / facts.rate[1]).toFixed(3)),
+      };
     default:
       return {};
   }

@@ -5,7 +5,7 @@ import { speechLike } from "../../../testing/speech-like";
 import type { Chain, EffectSetting, Json } from "../chain/model";
 import type { AudioMaterial } from "../chain/run-audio";
 import type { ImageMaterial } from "../chain/run-image";
-import { workingMedia, type WorkingMedium } from "../media";
+import { comparedMedia, type ComparedMedium } from "../media";
 import { resample } from "../signal/resample";
 import { align } from "./alignment";
 import { coloursThrough, levelCurve } from "./chain-curves";
@@ -36,7 +36,7 @@ const set = (effect: string, values: Record<string, Json> = {}, mix = 100): Effe
   on: true,
   mix,
 });
-const chain = (medium: WorkingMedium, ...settings: EffectSetting[]): Chain => ({ medium, settings });
+const chain = (medium: ComparedMedium, ...settings: EffectSetting[]): Chain => ({ medium, settings });
 
 const voice = speechLike(rate, rate);
 const hiss = noise(rate, 5, 0.08);
@@ -63,7 +63,7 @@ const codes = Uint8ClampedArray.from({ length: width * height * 4 }, (_, i) =>
   i % 4 === 3 ? 255 : 255 * picture.planes[i % 4][i >> 2] ** (1 / 2.2),
 );
 
-const chains: Readonly<Record<WorkingMedium, Readonly<Record<string, Chain>>>> = {
+const chains: Readonly<Record<ComparedMedium, Readonly<Record<string, Chain>>>> = {
   audio: {
     nothing: chain("audio"),
     filters: chain(
@@ -99,7 +99,7 @@ const chains: Readonly<Record<WorkingMedium, Readonly<Record<string, Chain>>>> =
 };
 
 describe("imprints", () => {
-  for (const medium of workingMedia) {
+  for (const medium of comparedMedia) {
     const { imprint, imprintsApart, after } = likeness[medium];
     const material = medium === "audio" ? soundLike(sound) : pictureLike(picture);
     it.each(Object.entries(chains[medium]))(`of ${medium}: %s`, (name, of) => {

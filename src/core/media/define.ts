@@ -19,6 +19,10 @@ interface MediumFacts {
   readonly ownKind: string;
   /** The kinds of target that its cards can be meant for, the own one first. */
   readonly targets: Readonly<Record<string, TargetKindFacts>>;
+  /** Other media whose cards, chains and effects go on it too. */
+  readonly takes?: readonly string[];
+  /** The medium whose likenesses tell what it looks like, where it has none of its own. */
+  readonly comparedAs?: string;
   /** Has a length, so that a part of it can be worked with. */
   readonly timed: boolean;
   /** What is taken in, in a sentence. */

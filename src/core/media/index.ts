@@ -12,11 +12,26 @@ export const mediumIds = Object.keys(media) as Medium[];
 export type WorkingMedium = { [M in Medium]: (typeof media)[M]["works"] extends true ? M : never }[Medium];
 export const workingMedia = mediumIds.filter((id): id is WorkingMedium => media[id].works);
 
+/** The media in which things are told to be like each other. */
+export type ComparedMedium = {
+  [M in WorkingMedium]: (typeof media)[M] extends { readonly comparedAs: string } ? never : M;
+}[WorkingMedium];
+export const comparedMedia = workingMedia.filter((id): id is ComparedMedium => !("comparedAs" in media[id]));
+/** The one in which things of a medium are; its own, or what it looks like. */
+export const comparedAs = (medium: Medium): ComparedMedium =>
+  comparedMedia.find(
+    (one) => one === ((media[medium] as { readonly comparedAs?: string }).comparedAs ?? medium),
+  )!;
+
 /** The one that is meant where nothing says which. */
 export const usualMedium: WorkingMedium = "audio";
 
 /** What was learnt of a file of a medium when it was taken in. */
 export type MaterialOf<M extends Medium> = NonNullable<(typeof media)[M]["material"]>;
+
+/** True where cards, chains and effects of a medium go on material of another: on its own, and on what takes them too. */
+export const goesOn = (of: Medium, on: Medium): boolean =>
+  of === on || ((media[on] as { readonly takes?: readonly string[] }).takes ?? []).includes(of);
 
 type Kinds = { [M in Medium]: keyof (typeof media)[M]["targets"] };
 export type TargetKind = Kinds[Medium];

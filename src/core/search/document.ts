@@ -1,6 +1,6 @@
 import { effectName } from "../chain/describe";
 import type { CardLayer } from "../library/entities";
-import { isMeantFor, type Medium } from "../media";
+import { goesOn, isMeantFor, type Medium } from "../media";
 
 /** The texts of a card that bare words look into, best first: a hit further up counts more. */
 export const searchedFields = ["name", "alias", "folder", "tag", "maker", "effect", "note"] as const;
@@ -77,11 +77,11 @@ export interface SearchTarget {
   readonly prefers?: readonly string[];
 }
 
-/** True where the card is meant for that kind of target; a card that names no kinds fits all of its medium. */
+/** True where the card is meant for that kind of target; a card that names no kinds fits all that its medium goes on. */
 export const fitsTarget = (
   document: Pick<SearchDocument, "medium" | "fits">,
   target: SearchTarget,
-): boolean => document.medium === target.medium && isMeantFor(document.fits, target.kind);
+): boolean => goesOn(document.medium, target.medium) && isMeantFor(document.fits, target.kind);
 
 const none: readonly string[] = [];
 

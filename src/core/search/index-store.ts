@@ -1,3 +1,4 @@
+import { goesOn } from "../media";
 import { Bits } from "../numeric/bits";
 import { SortedView } from "../numeric/sorted-view";
 import { bestVariant } from "../library/variants";
@@ -461,7 +462,7 @@ export class IndexStore {
       const variants = [...group].flatMap((entry) => {
         const { id, name, madeFor, isWithdrawn, isHidden, ...document } = this.documentOf(entry)!;
         // Of another medium none is meant; they are shown as they are.
-        if (isWithdrawn || isHidden || document.medium !== target.medium) return [];
+        if (isWithdrawn || isHidden || !goesOn(document.medium, target.medium)) return [];
         const fits = fitsTarget(document, target);
         return [{ entry, id, name, madeFor, fits, liked: habits.get(entry) ?? 0 }];
       });

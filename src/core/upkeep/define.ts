@@ -4,7 +4,7 @@ import type { CardHead } from "../library/entities";
 import type { Habit } from "../library/habit";
 import type { Shelf } from "../library/shelf";
 import type { NearPairs } from "../measure/likeness/near-pairs";
-import type { WorkingMedium } from "../media";
+import type { ComparedMedium } from "../media";
 import type { FewestKeys } from "../search/fewest-keys";
 
 /** All there is of a kind, and how many things there was no time to look at. */
@@ -29,7 +29,7 @@ export interface Look {
   /** Asks the server, which knows contents: of cards that need files the library does not have, how many those are. */
   missingFiles(): Promise<ReadonlyMap<string, number>>;
   /** Asks who compares what cards do; see `measure/likeness/near-pairs`. */
-  nearPairs(medium: WorkingMedium, cards: readonly CardHead[]): Promise<NearPairs>;
+  nearPairs(medium: ComparedMedium, cards: readonly CardHead[]): Promise<NearPairs>;
 }
 
 /** Something that wants tidying. */

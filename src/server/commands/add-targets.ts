@@ -2,9 +2,10 @@ import { addTargets as shape } from "@/core/api/commands/add-targets";
 import { carryOut } from "../command";
 import { generateNKeysBetween } from "fractional-indexing";
 import { v7 as newId } from "uuid";
+import { chainOn } from "@/core/chain/medium";
 import { emptyChain } from "@/core/chain/model";
 import { countTargets, sayPiece } from "@/core/library/words";
-import { ownKind, workingMedia, type Medium } from "@/core/media";
+import { goesOn, ownKind, workingMedia, type Medium } from "@/core/media";
 import type { Target } from "@/core/library/entities";
 import type { Put } from "@/core/library/putting";
 import type { Ledger } from "@/db/ledger";
@@ -18,7 +19,7 @@ import { lastTargetPlace, requireSession } from "../sessions";
 async function beginningOf(ledger: Ledger, { settings }: Member, medium: Medium): Promise<Put | null> {
   const cardId = settings.begins?.[ownKind(medium)];
   const card = cardId ? await ledger.read("card", cardId) : null;
-  return card && !card.withdrawn && card.medium === medium ? cardToPut(ledger, card.id) : null;
+  return card && !card.withdrawn && goesOn(card.medium, medium) ? cardToPut(ledger, card.id) : null;
 }
 
 export const addTargets = carryOut(shape, async (ledger, { sessionId, items }, member) => {
@@ -55,7 +56,7 @@ export const addTargets = carryOut(shape, async (ledger, { sessionId, items }, m
       muted: false,
       soloed: false,
       sends: [],
-      chain: begin?.chain ?? emptyChain(medium),
+      chain: begin ? chainOn(begin.chain, medium) : emptyChain(medium),
       strength: 100,
       ...(begin?.pin ?? { cardId: null, cardVersion: null }),
     });

@@ -1,3 +1,4 @@
+import { narrowest } from "@/core/chain/medium";
 import { keepCard as shape } from "@/core/api/commands/keep-card";
 import { carryOut } from "../command";
 import { v7 as newId } from "uuid";
@@ -20,7 +21,7 @@ export const keepCard = carryOut(
         field: "chain",
         hint: "Add an effect first.",
       });
-    const stored = storedChain(chain);
+    const stored = narrowest(storedChain(chain));
     const { row: folder, made } = await requireFolder(ledger, { names: parsePath(path) });
     const folderId = folder?.id ?? null;
     const { ownerId } = ledger;

@@ -1,6 +1,7 @@
 import { pinCard as shape } from "@/core/api/commands/pin-card";
 import { carryOut } from "../command";
-import { chainText } from "@/core/chain/fingerprint";
+import { sameSettings } from "@/core/chain/medium";
+import type { Chain } from "@/core/chain/model";
 import { countTargets, openName } from "@/core/library/words";
 import { notFound, Refusal } from "../refusal";
 import { requireRow } from "../rows";
@@ -12,7 +13,7 @@ export const pinCard = carryOut(shape, async (ledger, { sessionId, targetIds, ca
   if (!content) throw notFound("version of the card");
   const targets = await requireTargets(ledger, sessionId, targetIds);
   for (const target of targets)
-    if (chainText(target.chain) !== content.chainText)
+    if (!sameSettings(JSON.parse(content.chainText) as Chain, target.chain))
       throw new Refusal(409, "other-chain", `The chain on “${target.name}” is not that of “${card.name}”.`, {
         hint: "Apply the card instead.",
       });

@@ -1,3 +1,5 @@
+import { chainOn, narrowest } from "@/core/chain/medium";
+import { goesOn } from "@/core/media";
 import { reviseCard as shape } from "@/core/api/commands/revise-card";
 import { carryOut } from "../command";
 import { chainText, fingerprint } from "@/core/chain/fingerprint";
@@ -13,11 +15,12 @@ export const reviseCard = carryOut(shape, async (ledger, { cardId, chain, keptOn
       field: "chain",
       hint: "Add an effect first.",
     });
-  const stored = storedChain(chain);
-  if (stored.medium !== before.medium)
+  const asked = narrowest(storedChain(chain));
+  if (!goesOn(asked.medium, before.medium))
     throw new Refusal(409, "other-medium", `“${before.name}” is a card for ${before.medium}.`, {
       hint: "Keep this under a name of its own.",
     });
+  const stored = chainOn(asked, before.medium);
   const print = fingerprint(chainText(stored));
   if (print === before.fingerprint)
     return {

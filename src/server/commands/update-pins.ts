@@ -1,6 +1,7 @@
 import { updatePins as shape } from "@/core/api/commands/update-pins";
 import { carryOut } from "../command";
-import { chainText } from "@/core/chain/fingerprint";
+import { chainOn, sameSettings } from "@/core/chain/medium";
+import type { Chain } from "@/core/chain/model";
 import { countTargets, openName } from "@/core/library/words";
 import { readTargets } from "@/db/replica";
 import { requireRow } from "../rows";
@@ -13,8 +14,11 @@ export const updatePins = carryOut(shape, async (ledger, { sessionId, cardId }) 
   const updated = [];
   for (const target of behind) {
     const pinned = await ledger.content(cardId, target.cardVersion!);
-    if (pinned?.chainText !== chainText(target.chain)) continue;
-    await ledger.update("target", target.id, { chain: card.chain, cardVersion: card.contentVersion });
+    if (!pinned || !sameSettings(JSON.parse(pinned.chainText) as Chain, target.chain)) continue;
+    await ledger.update("target", target.id, {
+      chain: chainOn(card.chain, target.chain.medium),
+      cardVersion: card.contentVersion,
+    });
     updated.push(target);
   }
   const spared = behind.length - updated.length;

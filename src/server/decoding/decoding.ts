@@ -12,8 +12,8 @@ import type { BakeTask, TaskResult, WindowTask } from "./tasks";
 const shared = globalThis as { fichierLanes?: { readonly incoming: Lane; readonly looking: Lane } };
 const lanes = () => (shared.fichierLanes ??= { incoming: new Lane(100), looking: new Lane(40) });
 
-/** Milliseconds: for any file, and for each of its megabytes. */
-const [atLeast, aMegabyte] = [60_000, 500];
+/** Milliseconds: for any file, and for each of its megabytes; a megabyte of video may be half a minute of it. */
+const [atLeast, aMegabyte] = [120_000, 6000];
 const lookingFor = 60_000;
 
 export const windowsFolder = (): string => join(mediaRoot(), "windows");

@@ -60,7 +60,14 @@ async function renderItems(
       await renderFile(
         originalPath(item.mediaId),
         output,
-        { chain: item.chain, strength: item.strength, format, part: item.part, pathOf },
+        {
+          chain: item.chain,
+          strength: item.strength,
+          format,
+          part: item.part,
+          ...(item.sound && { sound: { ...item.sound, path: originalPath(item.sound.mediaId) } }),
+          pathOf,
+        },
         hooks,
       );
   }
@@ -100,7 +107,8 @@ async function putInPlace(
   const rendered = [];
   for (const [i, path] of paths.entries()) {
     const { left } = await roomOf(member);
-    const stored = await decoding.store(path, left);
+    const { sound, ...stored } = await decoding.store(path, left);
+    if (sound) await noteMedia(database(), { libraryId, name: items[i].name, isRendered: true, ...sound });
     await noteMedia(database(), { libraryId, name: items[i].name, isRendered: true, ...stored });
     rendered.push({ of: of[i], mediaId: stored.id });
   }

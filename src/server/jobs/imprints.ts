@@ -1,6 +1,6 @@
 import { parseChain } from "@/core/chain/parse";
 import { imprintForm, likeness, packImprint } from "@/core/measure/likeness";
-import { workingMedia, type WorkingMedium } from "@/core/media";
+import { comparedMedia, type ComparedMedium } from "@/core/media";
 import { database } from "@/db/connection";
 import {
   forgetImprints,
@@ -27,7 +27,7 @@ async function figuresOf({ libraryId, chainText, medium }: Lacking): Promise<Buf
     const chain = parseChain(JSON.parse(chainText));
     const here = await filesHere(libraryId, chain);
     const files = await decodeFiles(chain, (hash) => (here.includes(hash) ? originalPath(hash) : null));
-    const imprint = likeness[medium as WorkingMedium].imprint(chain, { files });
+    const imprint = likeness[medium as ComparedMedium].imprint(chain, { files });
     return imprint && Buffer.from(packImprint(imprint).buffer);
   } catch (error) {
     console.error(
@@ -49,7 +49,7 @@ export async function makeImprints(libraryId?: string): Promise<void> {
   if (saying(failed) === complete) return;
   const done = await withLock(db, "imprints", async () => {
     for (;;) {
-      const lacking = await lackingImprints(db, imprintForm, workingMedia, atOnce, libraryId);
+      const lacking = await lackingImprints(db, imprintForm, comparedMedia, atOnce, libraryId);
       for (const one of lacking) {
         await keepImprint(db, one, imprintForm, await figuresOf(one));
         await new Promise((resolve) => setImmediate(resolve));

@@ -1,12 +1,12 @@
 import { imprintForm } from "@/core/measure/likeness";
-import type { WorkingMedium } from "@/core/media";
+import type { ComparedMedium } from "@/core/media";
 import { database } from "@/db/connection";
 import { readImprints } from "@/db/imprints";
 import type { Member } from "../member";
 
 async function* rows(
   { libraryId, userId }: Member,
-  medium: WorkingMedium,
+  medium: ComparedMedium,
   of: readonly string[] | undefined,
 ): AsyncGenerator<Uint8Array<ArrayBuffer>> {
   for await (const some of readImprints(database(), { libraryId, userId, medium, form: imprintForm, of }))
@@ -18,7 +18,7 @@ async function* rows(
 /** What the contents of a library's cards do. Read as it is fetched, some thousand at a time; nothing is held in between. */
 export function imprints(
   member: Member,
-  { medium, of }: { readonly medium: WorkingMedium; readonly of?: string },
+  { medium, of }: { readonly medium: ComparedMedium; readonly of?: string },
 ): Response {
   const all = rows(member, medium, of?.split(","));
   const body = new ReadableStream<Uint8Array<ArrayBuffer>>({

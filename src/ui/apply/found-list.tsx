@@ -3,7 +3,7 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { Fragment, memo, useLayoutEffect, useRef, type ReactNode } from "react";
 import { pathsOf } from "@/core/library/tree";
 import type { Shelf } from "@/core/library/shelf";
-import { workingMedia, type Medium } from "@/core/media";
+import { comparedAs, type Medium } from "@/core/media";
 import type { Bench } from "../bench/use-bench";
 import { useDesk } from "../data/desk";
 import { ApplyRow, applyRowHeight, EffectRow } from "./apply-row";
@@ -23,10 +23,9 @@ const sayAliases = (shelf: Shelf, cardId: string): string =>
 
 /** How far away a compared card is, for its row. */
 function sayLiked(medium: Medium, hit: LikeHit | undefined) {
-  const working = workingMedia.find((one) => one === medium);
-  if (!hit || !working) return {};
+  if (!hit) return {};
   const strength = hit.strength === undefined ? "" : `${hit.strength} % · `;
-  return { apart: `${strength}${sayApart(working, hit.apart)}`, parts: sayParts(hit.apart) };
+  return { apart: `${strength}${sayApart(comparedAs(medium), hit.apart)}`, parts: sayParts(hit.apart) };
 }
 
 interface FoundListProps extends Pick<

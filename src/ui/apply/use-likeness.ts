@@ -5,11 +5,12 @@ import type { Media } from "@/core/api/operations/session-replica";
 import { likeness } from "@/core/measure/likeness";
 import type { Apart } from "@/core/measure/likeness/define";
 import {
+  goesOn,
   usualMedium,
   media as mediaFacts,
-  workingMedia,
+  comparedAs,
   type Medium,
-  type WorkingMedium,
+  type ComparedMedium,
 } from "@/core/media";
 import { count } from "@/core/library/words";
 import type { Specimen } from "@/workers/alike-messages";
@@ -41,10 +42,10 @@ interface Likenesses {
 /** Cards that are shown. */
 const mostAlike = 100;
 /** Cards that are rendered to be compared with a reference: a sound takes some ten milliseconds, a picture fewer. */
-const mostRendered: Record<WorkingMedium, number> = { audio: 32, image: 160 };
+const mostRendered: Record<ComparedMedium, number> = { audio: 32, image: 160 };
 
 /** A distance in words, and what it is made of. */
-export const sayApart = (medium: WorkingMedium, { total }: Apart): string =>
+export const sayApart = (medium: ComparedMedium, { total }: Apart): string =>
   `${total.toFixed(1)} ${likeness[medium].unit}`;
 export const sayParts = ({ parts }: Apart, most = parts.length): string =>
   parts
@@ -60,6 +61,7 @@ function specimenOf(libraryId: string, media: Media | undefined): Specimen | nul
     case "audio":
       return { medium: "audio", source: soundSource(libraryId, id, facts), start: 0, end: facts.frames };
     case "image":
+    case "video":
       return { medium: "image", source: { url: copyUrl(libraryId, id, "preview"), ...facts.preview } };
     default:
       return null;
@@ -72,7 +74,7 @@ const sayUnmeasured = (unmeasured: number) => (unmeasured > 0 ? ` · ${unmeasure
 interface Comparison {
   readonly alike: Alike;
   readonly contents: Contents;
-  readonly medium: WorkingMedium;
+  readonly medium: ComparedMedium;
   readonly cards: readonly CardHead[];
   say(next: Likenesses): void;
 }
@@ -133,7 +135,7 @@ export function useLikeness(what: LikeWhat | null, bench: Bench): Likenesses {
   const { session, lead } = bench;
   // A card is compared with those of its own medium, whatever is selected.
   const asked = what?.kind === "card" ? what.card.medium : (lead?.chain.medium ?? usualMedium);
-  const medium = workingMedia.find((one) => one === asked);
+  const medium = comparedAs(asked);
   const material = lead ? materialOf(session.media, lead) : undefined;
   const reference = what?.kind === "reference" ? materialOf(session.media, what.target) : undefined;
   // What changes in the library meanwhile does not begin it anew.
@@ -149,7 +151,7 @@ export function useLikeness(what: LikeWhat | null, bench: Bench): Likenesses {
       alike,
       contents,
       medium,
-      cards: [...cards.current.values()].filter((card) => card.medium === medium && !card.withdrawn),
+      cards: [...cards.current.values()].filter((card) => goesOn(card.medium, medium) && !card.withdrawn),
       say: (next) => wanted && setFound(next),
     };
     const done =

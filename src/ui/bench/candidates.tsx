@@ -14,7 +14,7 @@ import {
 } from "@/core/library/candidates";
 import { usualWay } from "@/core/library/media";
 import type { CardHead } from "@/core/library/entities";
-import type { Medium } from "@/core/media";
+import { goesOn, type Medium } from "@/core/media";
 import { candidatesPlace } from "../actions/candidates";
 import { ActionButton } from "../actions/action-button";
 import { useActions } from "../actions/use-actions";
@@ -34,7 +34,7 @@ const madeAhead = [1, -1, 2];
 /** True of the cards in use that are for a medium. */
 const isFor = (cards: ReadonlyMap<string, CardHead>, medium: Medium | undefined) => (id: string) => {
   const card = cards.get(id);
-  return card !== undefined && card.medium === medium && !card.withdrawn;
+  return card !== undefined && medium !== undefined && goesOn(card.medium, medium) && !card.withdrawn;
 };
 
 /** What the apply bar listed last, as far as it is for the material; else what the member uses most on such a target. */
@@ -104,7 +104,7 @@ export function CandidateStrip({ bench, candidates, settingAt, onChange }: Candi
   const { chain } = content;
   const shapeOf = useCallback(
     (of: Chain | undefined) => {
-      if (!lead || !of || of.medium !== lead.chain.medium) return null;
+      if (!lead || !of || !goesOn(of.medium, lead.chain.medium)) return null;
       const { how, at: place } = placedAt(way, settingAt);
       return {
         chain: putOn(lead.chain, of, how, place),

@@ -1,5 +1,6 @@
 "use client";
 
+import { chainOn } from "@/core/chain/medium";
 import { Box, chakra, HStack } from "@chakra-ui/react";
 import { useMemo } from "react";
 import { chainText, fingerprint } from "@/core/chain/fingerprint";
@@ -74,7 +75,10 @@ export function ChainColumn({ bench, target, here, onSetting, open, onOpen }: Ch
   const behind =
     card !== undefined && target.cardVersion !== null && target.cardVersion !== card.contentVersion;
   const changed = useMemo(
-    () => card !== undefined && !behind && fingerprint(chainText(chain)) !== card.fingerprint,
+    () =>
+      card !== undefined &&
+      !behind &&
+      fingerprint(chainText(chainOn(chain, card.medium))) !== card.fingerprint,
     [card, behind, chain],
   );
 

@@ -2,7 +2,7 @@
 
 import { Box, chakra, HStack } from "@chakra-ui/react";
 import { useEffect, useRef, useState, type KeyboardEvent } from "react";
-import { chainText } from "@/core/chain/fingerprint";
+import { sameSettings } from "@/core/chain/medium";
 import { effectName, saySetting } from "@/core/chain/describe";
 import {
   apart,
@@ -101,7 +101,7 @@ export function DraftTray({ bench, lead, draft, setDraft, settingAt, onKept, onL
     byOrigin(draft).map(({ name, cardId, chain }) => {
       const card = cardId === undefined ? undefined : data.replica.card.get(cardId);
       const content = card && library.contents.peek(card.fingerprint)?.chain;
-      const isCard = card && card.layer !== "private" && content && chainText(content) === chainText(chain);
+      const isCard = card && card.layer !== "private" && content && sameSettings(content, chain);
       return { of: isCard ? { cardId: card.id } : { name, chain }, level: 0 };
     });
   const onKey = (event: KeyboardEvent) => {

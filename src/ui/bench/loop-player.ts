@@ -65,11 +65,12 @@ export class LoopPlayer {
       );
   }
 
-  async play(): Promise<void> {
+  /** Plays from `from` seconds into the loop on. */
+  async play(from = 0): Promise<void> {
     this.playing = true;
     await this.context.resume();
     if (!this.playing) return;
-    this.startedAt = this.context.currentTime + 0.02;
+    this.startedAt = this.context.currentTime + 0.02 - from;
     for (const side of ["before", "after"] as const) if (this.loops[side]) this.startVoice(side);
   }
 

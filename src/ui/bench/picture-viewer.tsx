@@ -1,15 +1,15 @@
 "use client";
 
 import { Box, chakra, HStack } from "@chakra-ui/react";
-import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import { useMemo, useState } from "react";
 import { finerThanPreview, geometryOf } from "@/core/chain/geometry";
 import type { PictureMeasures, RenderedPicture } from "@/workers/render-messages";
 import type { Media } from "@/core/api/operations/session-replica";
 import type { ViewerProps } from "../media/define";
 import { useActions } from "../actions/use-actions";
 import { picturePlace } from "../actions/viewer/picture";
-import type { Whole } from "../actions/viewer/picture-here";
 import { Pixels } from "../parts/pixels";
+import { Edge, useEdge } from "./edge";
 import { Histogram } from "./histogram";
 import { Scopes } from "./scopes";
 import { ToneChart } from "./tone-chart";
@@ -32,40 +32,21 @@ export function PictureViewer({ bench: { audition }, target, media }: ViewerProp
   // Moved as the result is, so that both lie on each other.
   const moved = useMemo(() => geometryOf(chain), [chain]);
   const before = usePicture(media, full.part, moved, strength, "viewer before");
-  const [edge, setEdge] = useState(50);
-  const [whole, setWhole] = useState<Whole>(null);
+  const edge = useEdge();
+  const { box, whole, shown } = edge;
   const [scopes, setScopes] = useState(false);
   const measures = useMeasures(after.rendered, scopes, measurePicture);
-  const box = useRef<HTMLDivElement>(null);
   const { isFull, toggle } = full;
-  const shown = whole === "before" ? 100 : whole === "after" ? 0 : edge;
 
   useActions(picturePlace, {
     whole,
     scopes,
     isFull,
     toggleFull: toggle,
-    setWhole,
+    setWhole: edge.setWhole,
     setScopes,
-    moveEdge: (by) => {
-      setWhole(null);
-      setEdge((e) => Math.min(100, Math.max(0, e + by)));
-    },
+    moveEdge: edge.moveEdge,
   });
-
-  const drag = (event: PointerEvent) => {
-    if (event.buttons === 0) return;
-    const { left, width } = box.current!.getBoundingClientRect();
-    setWhole(null);
-    setEdge(Math.round(Math.min(1, Math.max(0, (event.clientX - left) / width)) * 100));
-  };
-  const onKey = (event: KeyboardEvent) => {
-    const by = { ArrowLeft: -1, ArrowRight: 1, PageDown: -10, PageUp: 10, Home: -100, End: 100 }[event.key];
-    if (by === undefined) return;
-    event.preventDefault();
-    setWhole(null);
-    setEdge((e) => Math.min(100, Math.max(0, e + by)));
-  };
 
   const { width, height } = after.rendered ?? facts.preview;
   const fine = !isFull && facts.width > facts.preview.width ? finerThanPreview(chain) : [];
@@ -125,7 +106,7 @@ export function PictureViewer({ bench: { audition }, target, media }: ViewerProp
           position="relative"
           touchAction="none"
           cursor={isFull ? "move" : "ew-resize"}
-          {...(isFull ? full.dragProps : { onPointerDown: drag, onPointerMove: drag })}
+          {...(isFull ? full.dragProps : { onPointerDown: edge.drag, onPointerMove: edge.drag })}
           flexShrink={0}
           style={
             isFull
@@ -154,44 +135,10 @@ export function PictureViewer({ bench: { audition }, target, media }: ViewerProp
             height="100%"
             style={{ clipPath: `inset(0 ${100 - shown}% 0 0)` }}
           />
-          <Box
-            role="slider"
-            tabIndex={0}
-            aria-label="Edge between before and after"
-            aria-valuemin={0}
-            aria-valuemax={100}
-            aria-valuenow={shown}
-            onKeyDown={onKey}
-            position="absolute"
-            insetY="-8px"
-            width="3px"
-            bg="keyGround"
-            transform="translateX(-1px)"
-            style={{ left: `${shown}%` }}
-          />
-          {shown > 8 && <Side at="left">before</Side>}
-          {shown < 92 && <Side at="right">after</Side>}
+          <Edge shown={shown} onKey={edge.onKey} />
         </Box>
       </Box>
       {scopes && <Scopes measures={measures} />}
     </Box>
-  );
-}
-
-function Side({ at, children }: { at: "left" | "right"; children: string }) {
-  return (
-    <chakra.span
-      position="absolute"
-      bottom="6px"
-      {...{ [at]: "8px" }}
-      textStyle="figure"
-      color="captionInk"
-      bg="captionGround"
-      px="6px"
-      borderRadius="small"
-      pointerEvents="none"
-    >
-      {children}
-    </chakra.span>
   );
 }

@@ -1,8 +1,8 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { mediumIds, type Medium } from "@/core/media";
+import { goesOn, mediumIds, type Medium } from "@/core/media";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { v7 as newId } from "uuid";
-import { chainText } from "@/core/chain/fingerprint";
+import { sameSettings } from "@/core/chain/medium";
 import { longestChain, type Chain } from "@/core/chain/model";
 import type { EffectDefinition } from "@/core/effects/define";
 import { normaliseChain } from "@/core/chain/values";
@@ -328,7 +328,7 @@ export function useBench(session: SessionData): Bench {
       };
       if (selected.length === 0) return refuse("Select something to put it on.");
       const [{ chain }] = items;
-      const wrong = selected.find((t) => t.chain.medium !== chain.medium);
+      const wrong = selected.find((t) => !goesOn(chain.medium, t.chain.medium));
       if (wrong)
         return refuse(
           `This is for ${sayPiece(chain.medium)}; “${wrong.name}” is ${sayPiece(wrong.chain.medium)}.`,
@@ -367,7 +367,7 @@ export function useBench(session: SessionData): Bench {
     (card: CardHead, applying: Applying) => {
       const { just } = applying;
       const { selected, data } = latest.current;
-      const wrong = selected.find((t) => t.chain.medium !== card.medium);
+      const wrong = selected.find((t) => !goesOn(card.medium, t.chain.medium));
       if (selected.length === 0) return tell({ kind: "problem", text: "Select something to apply it to." });
       if (wrong)
         return tell({
@@ -429,7 +429,7 @@ export function useBench(session: SessionData): Bench {
       edits.touch(
         new Map(
           selected
-            .filter((t) => t.chain.medium === effect.medium)
+            .filter((t) => goesOn(effect.medium, t.chain.medium))
             .map((t) => [t.id, { chain: { ...t.chain, settings: [...t.chain.settings, setting] } }]),
         ),
       );
@@ -441,10 +441,9 @@ export function useBench(session: SessionData): Bench {
   const pin = useCallback(
     async (cardId: string, contentVersion: number, chain: Chain) => {
       // Asked first: what is selected may change while the last touch is saved.
-      const wanted = chainText(chain);
       const { selected, lead } = latest.current;
       const ids = [...new Set([...(lead ? [lead] : []), ...selected])]
-        .filter((t) => t.chain.medium === chain.medium && chainText(t.chain) === wanted)
+        .filter((t) => t.chain.medium === chain.medium && sameSettings(t.chain, chain))
         .map((t) => t.id);
       await edits.saveNow();
       if (ids.length > 0)

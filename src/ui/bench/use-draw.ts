@@ -1,3 +1,4 @@
+import { goesOn } from "@/core/media";
 import { useCallback, useRef } from "react";
 import { drawFrom } from "@/core/library/candidates";
 import type { Target } from "@/core/library/entities";
@@ -26,7 +27,7 @@ export function useDraw() {
         const held = await finder.ask("selected", { query, sort, placed });
         const fits = held.filter((id) => {
           const one = card.get(id);
-          return one?.medium === chain.medium && !one.withdrawn;
+          return one !== undefined && goesOn(one.medium, chain.medium) && !one.withdrawn;
         });
         if (fits.length === 0)
           throw new Unfit("empty-search", `“${name}” holds no card for a ${kind}.`, {

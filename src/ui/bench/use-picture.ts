@@ -39,7 +39,7 @@ export function usePicture(
   const { facts, id, name } = media;
   const result = useBenchResult();
   useEffect(() => {
-    if (facts.kind !== "image") return;
+    if (!("preview" in facts)) return;
     let wanted = true;
     const source =
       typeof part === "string"

@@ -1,7 +1,7 @@
 import { imprints } from "@/core/api/operations/imprints";
 import { mostContents } from "@/core/api/operations/card-contents";
 import type { Near } from "@/core/measure/likeness/nearest";
-import type { WorkingMedium } from "@/core/media";
+import type { ComparedMedium } from "@/core/media";
 import type {
   AlikeAnswer,
   AlikeAnswered,
@@ -44,7 +44,7 @@ export class Alike {
   /** Asks the worker something, once it knows what these cards do as far as the server does. */
   async ask<Q extends AlikeQuestion>(
     question: Q,
-    medium: WorkingMedium,
+    medium: ComparedMedium,
     cards: readonly Compared[],
     asked: AlikeAsked<Q>,
     soFar?: (near: readonly Near[]) => void,
@@ -65,7 +65,7 @@ export class Alike {
     });
   }
 
-  private async learn(medium: WorkingMedium, cards: readonly Compared[]): Promise<void> {
+  private async learn(medium: ComparedMedium, cards: readonly Compared[]): Promise<void> {
     const unknown = await this.question("unknown", { medium, cards });
     const now = Date.now();
     // What is not measured yet is asked for again by and by, not each time.

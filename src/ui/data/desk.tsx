@@ -148,7 +148,7 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
   const files = useFiles(libraryId);
   useEffect(() => {
     if (!tools || !files.data) return;
-    const sources = files.data.map((media) => sourceOf(libraryId, media));
+    const sources = files.data.flatMap((media) => sourceOf(libraryId, media) ?? []);
     tools.renderer.know(sources);
     tools.alike.know(sources);
   }, [tools, files.data, libraryId]);

@@ -30,7 +30,7 @@ export function useBringFile(libraryId: string) {
   const client = useQueryClient();
   return useCallback(
     async (file: File): Promise<Media> => {
-      const media = await uploadFile(libraryId, file, () => undefined, new AbortController().signal);
+      const { media } = await uploadFile(libraryId, file, () => undefined, new AbortController().signal);
       // Known at once, so that what names it can be rendered.
       client.setQueryData<Media[]>(filesKey(libraryId), (now = []) => [
         ...now.filter((m) => m.id !== media.id),
@@ -43,8 +43,8 @@ export function useBringFile(libraryId: string) {
   );
 }
 
-/** Where the renderer finds a file's working copy. */
-export function sourceOf(libraryId: string, { id, facts }: Media): FileSource {
+/** Where the renderer finds a file's working copy; null for what no effect depends on. */
+export function sourceOf(libraryId: string, { id, facts }: Media): FileSource | null {
   const url = (copy: string) => copyUrl(libraryId, id, copy);
   switch (facts.kind) {
     case "audio":
@@ -53,5 +53,7 @@ export function sourceOf(libraryId: string, { id, facts }: Media): FileSource {
       return { hash: id, kind: "image", url: url("preview"), ...facts.preview };
     case "lut":
       return { hash: id, kind: "lut", url: url("table") };
+    case "video":
+      return null;
   }
 }

@@ -1,6 +1,7 @@
 import type {
   ExpectShapes,
   FileSource,
+  FrameJob,
   HelperThere,
   LoopJob,
   MixJob,
@@ -9,6 +10,7 @@ import type {
   PictureMeasuresJob,
   RenderAnswer,
   Rendered,
+  RenderedFrame,
   RenderedLoop,
   RenderedPicture,
   RenderJob,
@@ -71,6 +73,10 @@ export class Renderer {
 
   picture(job: Ask<PictureJob>): Promise<RenderedPicture | null> {
     return this.ask({ ...job, kind: "picture", id: ++this.last }) as Promise<RenderedPicture | null>;
+  }
+
+  frame(job: Ask<FrameJob>): Promise<RenderedFrame | null> {
+    return this.ask({ ...job, kind: "frame", id: ++this.last }) as Promise<RenderedFrame | null>;
   }
 
   measureSound(job: Ask<SoundMeasuresJob>): Promise<SoundMeasures | null> {

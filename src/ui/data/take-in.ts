@@ -7,6 +7,7 @@ import { room } from "@/core/api/operations/room";
 import { ask, sayError } from "./api";
 import { sessionKey } from "./library-data";
 import { uploadFile } from "./upload";
+import type { Brought } from "@/core/api/operations/bring-material";
 import type { Media } from "@/core/api/operations/session-replica";
 import type { SessionData } from "./library-data";
 
@@ -28,6 +29,11 @@ interface Arriving {
 const atOnce = 2;
 
 const none: readonly Incoming[] = [];
+/** A clip, and its sound behind it as a target of its own. */
+const itemsOf = ({ media, sound }: Brought) => [
+  { mediaId: media.id, name: withoutEnding(media.name) },
+  ...(sound ? [{ mediaId: sound.id, name: `${withoutEnding(media.name)}, sound` }] : []),
+];
 const isMaterial = ({ facts }: Media) => workingMedia.some((medium) => medium === facts.kind);
 const withoutEnding = (name: string) => name.replace(/\.[a-z0-9]{1,5}$/i, "") || name;
 
@@ -87,15 +93,18 @@ export class TakeIn {
     try {
       const arrived = await this.send(sessionId, await this.fitting(sessionId, batch), stop.signal);
       const came = batch.flatMap(({ key }) => {
-        const file = arrived.get(key);
-        if (file === undefined || isMaterial(file)) return file ?? [];
+        const brought = arrived.get(key);
+        if (brought === undefined) return [];
+        const file = brought.media;
+        if (isMaterial(file)) return brought;
         this.change(sessionId, key, {
           state: "failed",
           problem: `This is ${sayPiece(file.facts.kind)}, which no card is put on: choose it where an effect asks for a file.`,
         });
         return [];
       });
-      const repaired = came.flatMap(({ name, facts }) =>
+      const all = came.flatMap(({ media, sound }) => (sound ? [media, sound] : [media]));
+      const repaired = all.flatMap(({ name, facts }) =>
         facts.kind === "audio" && facts.repaired
           ? [
               `“${name}”: ${count(facts.repaired, "sample")} that ${facts.repaired === 1 ? "was no number" : "were no numbers"} became silence.`,
@@ -107,11 +116,11 @@ export class TakeIn {
       // Known before the targets are, so that they can be drawn as soon as they come.
       this.client.setQueryData<SessionData>(
         sessionKey(sessionId),
-        (now) => now && { ...now, media: new Map([...now.media, ...came.map((m) => [m.id, m] as const)]) },
+        (now) => now && { ...now, media: new Map([...now.media, ...all.map((m) => [m.id, m] as const)]) },
       );
       const done = await this.line.act("add-targets", {
         sessionId,
-        items: came.map(({ id, name }) => ({ mediaId: id, name: withoutEnding(name) })),
+        items: came.flatMap(itemsOf),
       });
       if (done)
         this.set(
@@ -148,8 +157,8 @@ export class TakeIn {
     sessionId: string,
     batch: readonly Arriving[],
     signal: AbortSignal,
-  ): Promise<ReadonlyMap<number, Media>> {
-    const media = new Map<number, Media>();
+  ): Promise<ReadonlyMap<number, Brought>> {
+    const media = new Map<number, Brought>();
     let next = 0;
     const line = async () => {
       while (next < batch.length && !signal.aborted) {

@@ -1,9 +1,8 @@
-import { bringMaterial } from "@/core/api/operations/bring-material";
+import { bringMaterial, type Brought } from "@/core/api/operations/bring-material";
 import { addressOf, ApiError } from "./api";
-import type { Media } from "@/core/api/operations/session-replica";
 
 /**
- * Sends a file to the server and gives the medium it became. `onShare` hears how much has arrived, 0…1; after 1 the
+ * Sends a file to the server and gives what came of it. `onShare` hears how much has arrived, 0…1; after 1 the
  * server is decoding. Rejects with an ApiError; status 0 means that the connection broke off.
  */
 export function uploadFile(
@@ -11,7 +10,7 @@ export function uploadFile(
   file: File,
   onShare: (share: number) => void,
   signal: AbortSignal,
-): Promise<Media> {
+): Promise<Brought> {
   // Not fetch(): only XMLHttpRequest tells how far an upload is.
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest();
@@ -24,13 +23,14 @@ export function uploadFile(
       );
     request.onabort = () => reject(new ApiError(0, "stopped", "Stopped.", {}));
     request.onload = () => {
-      let answer: { media?: Media; error?: { code: string; message: string } & Record<string, unknown> } = {};
+      let answer: Partial<Brought> & { error?: { code: string; message: string } & Record<string, unknown> } =
+        {};
       try {
         answer = JSON.parse(request.responseText) as typeof answer;
       } catch {
         // Said below, with the status.
       }
-      if (request.status < 300 && answer.media) return resolve(answer.media);
+      if (request.status < 300 && answer.media) return resolve({ ...answer, media: answer.media });
       const {
         code = "internal",
         message = "The server could not take this file.",

@@ -2,7 +2,7 @@ import { Box, chakra, HStack } from "@chakra-ui/react";
 import type { Chain } from "@/core/chain/model";
 import type { Session } from "@/core/library/entities";
 import { byPosition } from "@/core/library/order";
-import { media as mediaFacts, type Medium } from "@/core/media";
+import { goesOn, media as mediaFacts, type Medium } from "@/core/media";
 import { ActionButton } from "../actions/action-button";
 import { useDesk } from "../data/desk";
 import { lastTarget } from "../data/last-targets";
@@ -17,7 +17,7 @@ export function useTriedIn(medium: Medium): {
 } {
   const { data, libraryId, sessionId } = useDesk();
   const { data: holding, isPending } = useHolding(libraryId);
-  const fitting = data.sessions.filter(({ id }) => holding?.[id]?.includes(medium));
+  const fitting = data.sessions.filter(({ id }) => holding?.[id]?.some((on) => goesOn(medium, on)));
   return { session: fitting.find(({ id }) => id === sessionId) ?? fitting[0], isKnown: !isPending };
 }
 
@@ -27,7 +27,8 @@ function materialIn({ session, replica, media }: SessionData, medium: Medium) {
   const last = targets.find(({ id }) => id === lastTarget(session.id));
   for (const target of last ? [last, ...targets] : targets) {
     const found = materialOf(media, target);
-    if (found?.facts.kind === medium) return { name: target.name, media: found };
+    if (found && found.facts.kind !== "lut" && goesOn(medium, found.facts.kind))
+      return { name: target.name, media: found };
   }
   return undefined;
 }
@@ -59,7 +60,7 @@ function TriedOn({ sessionId, medium, chain, without }: TriedCardProps & { reado
   const { libraryId } = useDesk();
   const { data: session, error } = useSessionQuery(libraryId, sessionId);
   const found = session && materialIn(session, medium);
-  const Try = roomOf(medium)?.Try;
+  const Try = roomOf(found?.media.facts.kind)?.Try;
   return (
     <>
       <HStack justifyContent="space-between" mb="6px" gap="10px">

@@ -8,7 +8,7 @@ import { Pixels } from "../parts/pixels";
 import type { MediumRoom, PictureProps, RowProps } from "./define";
 import { TryPicture } from "./try-picture";
 
-function Miniature({ target, media }: RowProps) {
+export function Miniature({ target, media }: RowProps) {
   const { rendered } = usePicture(media, "mini", target.chain, target.strength, `mini ${target.id}`);
   return (
     <Pixels
@@ -28,7 +28,7 @@ function Miniature({ target, media }: RowProps) {
   );
 }
 
-function Picture({ media, chain, label, place, turn }: PictureProps) {
+export function Picture({ media, chain, label, place, turn }: PictureProps) {
   const { rendered } = usePicture(media, "mini", chain, 100, place, turn);
   return (
     <Pixels picture={rendered} label={label} style={{ width: "100%", height: "100%", objectFit: "cover" }} />
@@ -36,7 +36,7 @@ function Picture({ media, chain, label, place, turn }: PictureProps) {
 }
 
 /** Whole, so that results can be compared; on a neutral surround. */
-function Proof({ media, chain, label, place, turn }: PictureProps) {
+export function Proof({ media, chain, label, place, turn }: PictureProps) {
   const { rendered, problem } = usePicture(media, "mini", chain, 100, place, turn);
   return problem ? (
     <Box role="alert" fontSize="xs" p="6px">{`✕ ${problem}`}</Box>
@@ -57,17 +57,19 @@ function Proof({ media, chain, label, place, turn }: PictureProps) {
 
 const grey = [[0.5], [0.5], [0.5]];
 
+export const drawings: MediumRoom["drawings"] = [
+  { has: (chain) => coloursThrough(chain, 100, grey) !== null, Drawing: Swatches },
+  {
+    has: (chain) => toneCurveOf(chain, 100, [0.5]) !== null,
+    Drawing: ({ chain }) => <ToneChart chain={chain} strength={100} size="160px" />,
+  },
+];
+
 export const image: MediumRoom = {
   Viewer: PictureViewer,
   Try: TryPicture,
   Picture,
   Proof,
   Miniature,
-  drawings: [
-    { has: (chain) => coloursThrough(chain, 100, grey) !== null, Drawing: Swatches },
-    {
-      has: (chain) => toneCurveOf(chain, 100, [0.5]) !== null,
-      Drawing: ({ chain }) => <ToneChart chain={chain} strength={100} size="160px" />,
-    },
-  ],
+  drawings,
 };

@@ -8,7 +8,7 @@ import type { TryProps } from "./define";
 
 /** Shows what a chain makes of a picture. */
 export function TryPicture({ media, chain, without }: TryProps) {
-  const { preview } = media.facts as Extract<Media["facts"], { kind: "image" }>;
+  const { preview } = media.facts as Extract<Media["facts"], { preview: object }>;
   // Moved as the result is, so that both lie on each other.
   const moved = useMemo(() => geometryOf(chain), [chain]);
   const { rendered, problem, isBehind } = usePicture(media, "preview", without ? moved : chain, 100, "try");

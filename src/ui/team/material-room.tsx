@@ -16,7 +16,12 @@ import { Form, useRequestForm } from "../parts/form";
 import { roomKey, useRoom } from "./team-data";
 
 const nothing = {};
-const kinds: Record<UnusedMaterial["kind"], string> = { audio: "sound", image: "picture", lut: "table" };
+const kinds: Record<UnusedMaterial["kind"], string> = {
+  audio: "sound",
+  image: "picture",
+  video: "video",
+  lut: "table",
+};
 
 /** What the library's material takes, and what of it nothing uses and could go. For owners. */
 export function MaterialRoom() {

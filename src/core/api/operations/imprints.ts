@@ -1,16 +1,16 @@
 import Joi from "joi";
-import { workingMedia, type WorkingMedium } from "../../media";
+import { comparedMedia, type ComparedMedium } from "../../media";
 import { ofLibrary, operation } from "../operation";
 import { someFingerprints } from "./card-contents";
 
-export const imprints = operation<never, { readonly medium: WorkingMedium; readonly of?: string }>()({
+export const imprints = operation<never, { readonly medium: ComparedMedium; readonly of?: string }>()({
   method: "GET",
   path: `${ofLibrary}/imprints`,
   summary: "What the contents of a library's cards do, in figures",
   needs: "read",
   query: Joi.object({
     medium: Joi.string()
-      .valid(...workingMedia)
+      .valid(...comparedMedia)
       .required(),
     of: someFingerprints,
   }),

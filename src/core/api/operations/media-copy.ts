@@ -8,5 +8,5 @@ export const mediaCopy = operation<never>()({
   needs: "read",
   gives: "application/octet-stream",
   answer:
-    "Samples (32-bit floats, a plane a channel) or 16-bit sRGB codes, little-endian, or a table as text; byte ranges are honoured",
+    "Samples (32-bit floats, a plane a channel) or 16-bit sRGB codes, little-endian, or a table as text, or MP4 or JPEG; byte ranges are honoured",
 });

@@ -1,10 +1,11 @@
+import type { MediaFacts } from "@/core/library/media";
 import type { Room } from "./room";
 import { operation, ofLibrary } from "../operation";
 
 export interface UnusedMaterial {
   readonly id: string;
   readonly name: string;
-  readonly kind: "audio" | "image" | "lut";
+  readonly kind: MediaFacts["kind"];
   readonly bytes: number;
   readonly addedAt: string;
 }

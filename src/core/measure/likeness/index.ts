@@ -1,6 +1,6 @@
 import type { Resources } from "../../chain/active";
 import type { Chain } from "../../chain/model";
-import type { WorkingMedium } from "../../media";
+import type { ComparedMedium } from "../../media";
 import type { Apart } from "./define";
 import {
   pictureAfter,
@@ -27,7 +27,7 @@ interface Likeness {
   after(material: Float32Array, imprint: ArrayLike<number>, strength: number): Float32Array;
 }
 
-export const likeness: { readonly [M in WorkingMedium]: Likeness } = {
+export const likeness: { readonly [M in ComparedMedium]: Likeness } = {
   audio: {
     length: soundImprintLength,
     unit: "dB",
@@ -61,4 +61,4 @@ export const unpackImprint = (packed: Int16Array): Float32Array =>
   Float32Array.from(packed, (v) => v / scale);
 
 /** Bytes of a packed imprint. */
-export const packedLength = (medium: WorkingMedium): number => 2 * likeness[medium].length;
+export const packedLength = (medium: ComparedMedium): number => 2 * likeness[medium].length;

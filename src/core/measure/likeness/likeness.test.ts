@@ -5,7 +5,7 @@ import type { Chain, EffectSetting, Json } from "../../chain/model";
 import { renderAudio, type AudioMaterial } from "../../chain/run-audio";
 import { renderImage, type ImageMaterial } from "../../chain/run-image";
 import { effects } from "../../effects/registry";
-import { workingMedia, type WorkingMedium } from "../../media";
+import { comparedMedia, type ComparedMedium } from "../../media";
 import { chainResponse } from "../response";
 import { imprintForm, likeness, packImprint, unpackImprint } from "./index";
 import { mostAlike, nearest, worthRendering } from "./nearest";
@@ -15,16 +15,16 @@ import { smaller, stretchOf } from "./specimen";
 import { noise, one, sine } from "../../../../testing/signals";
 
 const rate = 48_000;
-const chainOf = (medium: WorkingMedium, ...settings: EffectSetting[]): Chain => ({ medium, settings });
+const chainOf = (medium: ComparedMedium, ...settings: EffectSetting[]): Chain => ({ medium, settings });
 const set = (effect: string, values: Record<string, Json> = {}, mix = 100): EffectSetting => ({
   effect,
   values,
   on: true,
   mix,
 });
-const imprintOf = (chain: Chain) => likeness[chain.medium as WorkingMedium].imprint(chain)!;
+const imprintOf = (chain: Chain) => likeness[chain.medium as ComparedMedium].imprint(chain)!;
 const apart = (a: Chain, b: Chain) =>
-  likeness[a.medium as WorkingMedium].imprintsApart(imprintOf(a), imprintOf(b));
+  likeness[a.medium as ComparedMedium].imprintsApart(imprintOf(a), imprintOf(b));
 /** Thirds of an octave from 40 Hz. Source: IEC 61260-1:2014. */
 const bands = Array.from({ length: 27 }, (_, i) => 10 ** ((i + 16) / 10));
 
@@ -56,7 +56,7 @@ function picture(seed: number): ImageMaterial {
 }
 
 describe("what a chain leaves on the test signal or chart", () => {
-  it.each(workingMedia)("is nothing where the chain of %s does nothing", (medium) => {
+  it.each(comparedMedia)("is nothing where the chain of %s does nothing", (medium) => {
     const imprint = imprintOf(chainOf(medium));
     expect(imprint).toHaveLength(likeness[medium].length);
     expect(Math.max(...imprint.map(Math.abs))).toBe(0);
@@ -75,7 +75,7 @@ describe("what a chain leaves on the test signal or chart", () => {
   });
 
   it("is not known where an effect is not here", () => {
-    for (const medium of workingMedia)
+    for (const medium of comparedMedia)
       expect(likeness[medium].imprint(chainOf(medium, set("image.of-another-house")))).toBeNull();
   });
 
@@ -178,7 +178,7 @@ describe("what a chain leaves on the test signal or chart", () => {
     // Whoever changes what an imprint holds has to count up `imprintForm`, or old and new ones are compared.
     expect({
       form: imprintForm,
-      lengths: workingMedia.map((medium) => likeness[medium].length),
+      lengths: comparedMedia.map((medium) => likeness[medium].length),
       sound: [...packImprint(imprintOf(one("audio.compressor")))].reduce((sum, v) => sum + Math.abs(v), 0),
       picture: [...packImprint(imprintOf(one("image.toner")))].reduce((sum, v) => sum + Math.abs(v), 0),
     }).toMatchInlineSnapshot(`

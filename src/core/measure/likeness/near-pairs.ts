@@ -1,4 +1,4 @@
-import type { WorkingMedium } from "../../media";
+import type { ComparedMedium } from "../../media";
 import { likeness } from "./index";
 
 /** Something with what it does, as an imprint. */
@@ -24,7 +24,7 @@ const mostCompared = 400_000;
  * Those of each group that do nearly the same: nearer than what is told apart (`little` of their medium), without those
  * of equal content. At most so many are compared; small groups first, so that a large one keeps none of them out.
  */
-export function nearPairs(medium: WorkingMedium, all: Iterable<Imprinted>, most = mostCompared): NearPairs {
+export function nearPairs(medium: ComparedMedium, all: Iterable<Imprinted>, most = mostCompared): NearPairs {
   const { imprintsApart, little } = likeness[medium];
   const groups = new Map<string, Imprinted[]>();
   for (const one of all) {

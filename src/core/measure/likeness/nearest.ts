@@ -1,11 +1,11 @@
 import type { Chain } from "../../chain/model";
-import type { WorkingMedium } from "../../media";
+import type { ComparedMedium } from "../../media";
 import type { Apart } from "./define";
 import { likeness } from "./index";
 
 /** The nearest of some, and how far away each is; see `Likeness.imprintsApart`. */
 export function mostAlike(
-  medium: WorkingMedium,
+  medium: ComparedMedium,
   imprint: ArrayLike<number>,
   others: Iterable<readonly [id: string, imprint: ArrayLike<number>]>,
   count: number,
@@ -42,7 +42,7 @@ const finer = [20, 40, 60, 80, 100];
  * becomes of its figures.
  */
 export function worthRendering(
-  medium: WorkingMedium,
+  medium: ComparedMedium,
   { have, want }: { readonly have: Float32Array; readonly want: Float32Array },
   imprints: Iterable<readonly [id: string, imprint: ArrayLike<number>]>,
   count: number,
@@ -69,7 +69,7 @@ export interface Near {
 }
 
 export interface NearestTask {
-  readonly medium: WorkingMedium;
+  readonly medium: ComparedMedium;
   readonly want: Float32Array;
   readonly chains: ReadonlyMap<string, Chain>;
   /** How many of them are looked at closely. */

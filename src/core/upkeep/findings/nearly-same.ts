@@ -1,5 +1,5 @@
 import { likeness } from "../../measure/likeness";
-import { workingMedia, type WorkingMedium } from "../../media";
+import { comparedMedia, type ComparedMedium } from "../../media";
 import { bestFirst, cardsInUse, cardsOf } from "../cards";
 import type { Finding } from "../define";
 import { hideOthers, withdrawOthers } from "../remedies";
@@ -13,7 +13,7 @@ export const nearlySame: Finding = {
   async find(look) {
     const found = [];
     let left = 0;
-    for (const medium of workingMedia) {
+    for (const medium of comparedMedia) {
       const cards = [...cardsInUse(look)].filter((card) => card.medium === medium);
       const known = new Map(cards.map((card) => [card.id, card]));
       const near = await look.nearPairs(medium, cards);
@@ -34,7 +34,7 @@ export const nearlySame: Finding = {
   },
   says(found, look) {
     const [first, other] = cardsOf(found, look);
-    const { unit } = likeness[first.medium as WorkingMedium];
+    const { unit } = likeness[first.medium as ComparedMedium];
     return `${found.figure!.toFixed(1)} ${unit} from “${other?.name}”`;
   },
   remedies: [withdrawOthers, hideOthers],

@@ -1,3 +1,4 @@
+import { goesOn } from "@/core/media";
 import { placedAt } from "@/core/chain/ways";
 import { boundOn, keysOfThings } from "@/core/library/bindings";
 import { findScope } from "../../library/places";
@@ -26,7 +27,7 @@ export const boundCards: ActionFamily<BenchHere> = {
               run: (here) => here.find(scope.id),
             },
           ];
-        if (!card || card.medium !== lead?.chain.medium) return [];
+        if (!card || !lead || !goesOn(card.medium, lead.chain.medium)) return [];
         return [
           {
             id: `card.apply ${id}`,

@@ -24,9 +24,6 @@ export const editStages: Action<BenchHere> = {
   short: "stages",
   keys: ["Alt+0"],
   on: ["chain"],
-  offered: ({ lead, role }) => lead !== null && lead.chain.medium !== "video" && may(role, "own"),
-  dialog: ({ here: { lead }, close }) =>
-    lead && lead.chain.medium !== "video" ? (
-      <StagesDialog medium={lead.chain.medium} onClose={close} />
-    ) : null,
+  offered: ({ lead, role }) => lead !== null && may(role, "own"),
+  dialog: ({ here: { lead }, close }) => lead && <StagesDialog medium={lead.chain.medium} onClose={close} />,
 };

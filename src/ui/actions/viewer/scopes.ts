@@ -1,7 +1,7 @@
 import type { Action } from "../action";
 import type { PictureHere } from "./picture-here";
 
-export const scopes: Action<PictureHere> = {
+export const scopes: Action<Pick<PictureHere, "scopes" | "setScopes">> = {
   id: "picture.scopes",
   name: "Show the scopes, put them away",
   words: ({ scopes }) => (scopes ? "Put the scopes away" : "Show the scopes"),

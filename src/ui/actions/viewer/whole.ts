@@ -1,10 +1,12 @@
 import type { Action } from "../action";
 import type { PictureHere, Whole } from "./picture-here";
 
-const sides: readonly Whole[] = [null, "after", "before"];
-const next = ({ whole }: PictureHere) => sides[(sides.indexOf(whole) + 1) % sides.length];
+type Here = Pick<PictureHere, "whole" | "setWhole">;
 
-export const whole: Action<PictureHere> = {
+const sides: readonly Whole[] = [null, "after", "before"];
+const next = ({ whole }: Here) => sides[(sides.indexOf(whole) + 1) % sides.length];
+
+export const whole: Action<Here> = {
   id: "picture.whole",
   name: "Show both sides of the edge, or one whole",
   words: (here) =>

@@ -1,0 +1,221 @@
+import { spawn, type ChildProcessWithoutNullStreams } from "node:child_process";
+import { once } from "node:events";
+import { rm } from "node:fs/promises";
+import { filesOf, type Resources } from "@/core/chain/active";
+import type { Chain } from "@/core/chain/model";
+import { planImage } from "@/core/chain/plan-image";
+import { renderCodes } from "@/core/chain/render-codes";
+import type { ResultFormatOf } from "@/core/library/renders";
+import type { Frame } from "@/core/picture/frame";
+import { startHelper } from "../picture-helper";
+import { lastComplaint } from "../process";
+import { renderSoundFile } from "../render-sound";
+import { MissingEffects, type RenderHooks } from "../results";
+import { writeWholeFile } from "../whole-file";
+import { writeSound } from "./copies";
+import { decodeFrames } from "./frames";
+import { probeVideo } from "./probe";
+
+export interface VideoRendering {
+  readonly chain: Chain;
+  /** Percent. */
+  readonly strength: number;
+  readonly format: ResultFormatOf<"video">;
+  readonly files?: Resources["files"];
+  /** The sound that goes with the pictures, through a chain of its own; that of the file as it is where it is left out. */
+  readonly sound?: { readonly path: string; readonly chain: Chain; readonly strength: number };
+}
+
+interface Coding {
+  /** Filters from 16-bit RGB on. */
+  readonly filters: readonly string[];
+  readonly pictures: readonly string[];
+  readonly sound: readonly string[];
+  readonly container: string;
+  /** Only even sizes can be coded. */
+  readonly even: boolean;
+}
+
+/** Codes of BT.709 with halved colours, as players expect them. */
+const halved = [
+  "format=gbrp16le",
+  "zscale=matrixin=gbr:rangein=full:matrix=709:range=limited",
+  "format=yuv420p",
+];
+const tagged = [
+  "-colorspace",
+  "bt709",
+  "-color_primaries",
+  "bt709",
+  "-color_trc",
+  "bt709",
+  "-color_range",
+  "tv",
+];
+
+/** How pictures and sound are coded in each format. */
+const codings: Readonly<Record<ResultFormatOf<"video">, Coding>> = {
+  mp4: {
+    filters: halved,
+    pictures: ["-c:v", "libx264", "-preset", "medium", "-crf", "16", ...tagged],
+    sound: ["-c:a", "aac", "-b:a", "256k"],
+    container: "mp4",
+    even: true,
+  },
+  webm: {
+    filters: halved,
+    pictures: ["-c:v", "libvpx-vp9", "-crf", "24", "-b:v", "0", "-row-mt", "1", "-cpu-used", "4", ...tagged],
+    sound: ["-c:a", "libopus", "-b:a", "192k"],
+    container: "webm",
+    even: true,
+  },
+  mkv: {
+    filters: ["format=gbrp16le"],
+    pictures: [
+      "-c:v",
+      "ffv1",
+      "-level",
+      "3",
+      "-g",
+      "1",
+      "-slices",
+      "4",
+      "-color_primaries",
+      "bt709",
+      "-color_trc",
+      "iec61966-2-1",
+    ],
+    sound: ["-c:a", "pcm_f32le"],
+    container: "matroska",
+    even: false,
+  },
+};
+
+/** A file's encoder, which is given frames of one size. */
+function startEncoder(
+  output: string,
+  { width, height }: Frame,
+  [frames, seconds]: readonly [number, number],
+  { filters, pictures, sound, container, even }: Coding,
+  soundPath: string | null,
+): { readonly child: ChildProcessWithoutNullStreams; finish(): Promise<void> } {
+  const crop = even && (width % 2 || height % 2) ? ["crop=trunc(iw/2)*2:trunc(ih/2)*2:0:0"] : [];
+  const child = spawn("ffmpeg", [
+    "-y",
+    "-v",
+    "error",
+    "-f",
+    "rawvideo",
+    "-pix_fmt",
+    "rgb48le",
+    "-s",
+    `${width}x${height}`,
+    "-r",
+    `${frames}/${seconds}`,
+    "-i",
+    "-",
+    ...(soundPath === null ? [] : ["-i", soundPath]),
+    "-map",
+    "0:v",
+    "-vf",
+    [...crop, ...filters].join(","),
+    ...pictures,
+    ...(soundPath === null ? [] : ["-map", "1:a", ...sound]),
+    "-bitexact",
+    "-f",
+    container,
+    output,
+  ]);
+  const complaint: Buffer[] = [];
+  child.stderr.on("data", (part: Buffer) => complaint.push(part));
+  // What it does not read any more is told by how it ends.
+  child.stdin.on("error", () => undefined);
+  const ended = once(child, "close") as Promise<[number]>;
+  ended.catch(() => undefined);
+  return {
+    child,
+    async finish() {
+      child.stdin.end();
+      const [code] = await ended;
+      if (code !== 0) throw new Error(`The encoder failed: ${lastComplaint(complaint)}`);
+    },
+  };
+}
+
+/** The sound that goes into the file: through its chain, or as it came; null where there is none. */
+async function soundFor(
+  input: string,
+  part: string,
+  hasSound: boolean,
+  { sound, files }: VideoRendering,
+  hooks: RenderHooks,
+): Promise<string | null> {
+  if (!sound && !hasSound) return null;
+  const { onNote, signal } = hooks;
+  if (!sound) await writeSound(input, part, { seconds: 24 * 3600, bytes: Infinity });
+  else
+    await renderSoundFile(
+      sound.path,
+      part,
+      { chain: sound.chain, strength: sound.strength, format: "wav-float", files },
+      { onNote, signal },
+    );
+  return part;
+}
+
+/**
+ * Renders a chain over the frames of a video file into another, frame by frame, so that length never costs memory. The size
+ * is what the chain makes of it; MP4 and WebM lose the last column or row of an odd one. The same input, chain and format
+ * give the same frames. Throws `UnreadableMedia`, `MissingEffects`, or the signal's reason; then there is no output file.
+ */
+export async function renderVideoFile(
+  input: string,
+  output: string,
+  rendering: VideoRendering,
+  hooks: RenderHooks = {},
+): Promise<{ frames: number }> {
+  const { chain, strength, format, files: find } = rendering;
+  const { onProgress, signal } = hooks;
+  const facts = await probeVideo(input);
+  const { width, height, rate, framesGuess } = facts;
+  const { missing } = planImage(chain, strength, facts, { files: find });
+  if (missing.length > 0) throw new MissingEffects(missing);
+  const files = filesOf(chain).flatMap(({ hash }) => {
+    const file = find?.(hash);
+    return file ? [[hash, file] as const] : [];
+  });
+  const task = { chain, strength, resources: { files: find }, bits: 16 } as const;
+  const helper = startHelper(width * height * framesGuess);
+  const breathe = () => signal?.throwIfAborted();
+  return writeWholeFile(output, async (part) => {
+    const soundPart = `${part}.wav`;
+    let encoder: ReturnType<typeof startEncoder> | null = null;
+    let frames = 0;
+    try {
+      const sound = await soundFor(input, soundPart, facts.hasSound, rendering, hooks);
+      for await (const codes of decodeFrames(input, facts, { signal })) {
+        const source = { width, height, channels: 3 as const, codes };
+        const { picture } = await renderCodes(task, source, breathe, {
+          files,
+          inPlace: true,
+          helpers: helper?.rows,
+        });
+        encoder ??= startEncoder(part, picture, rate, codings[format], sound);
+        const { buffer, byteOffset, byteLength } = picture.codes;
+        if (!encoder.child.stdin.write(new Uint8Array(buffer, byteOffset, byteLength)))
+          await Promise.race([once(encoder.child.stdin, "drain"), once(encoder.child, "close")]);
+        if (encoder.child.exitCode !== null) break;
+        frames++;
+        onProgress?.(Math.min(0.99, frames / Math.max(1, framesGuess)));
+      }
+      signal?.throwIfAborted();
+      await encoder?.finish();
+      onProgress?.(1);
+      return { frames };
+    } finally {
+      helper?.stop();
+      encoder?.child.kill("SIGKILL");
+      await rm(soundPart, { force: true });
+    }
+  });
+}

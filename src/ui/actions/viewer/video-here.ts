@@ -1,0 +1,18 @@
+import type { PictureHere } from "./picture-here";
+
+/** A clip in the viewer: what holds for pictures, and where in it one is. */
+export interface VideoHere extends Omit<PictureHere, "isFull" | "toggleFull"> {
+  readonly playing: boolean;
+  /** The frame that is shown, counted from 0, and how many there are. */
+  readonly frame: number;
+  readonly frames: number;
+  /** Frames of a second. */
+  readonly second: number;
+  toggle(): void;
+  /** Stops, and goes to a frame. */
+  goTo(frame: number): void;
+}
+
+/** The frame so many further, within the clip. */
+export const framesOn = ({ frame, frames }: VideoHere, by: number): number =>
+  Math.min(frames - 1, Math.max(0, frame + by));

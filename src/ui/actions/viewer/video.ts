@@ -1,0 +1,11 @@
+import type { ActionPlace } from "../action";
+import { nextFrame, previousFrame, secondEarlier, secondLater } from "./frames";
+import { playVideo } from "./play-video";
+import { scopes } from "./scopes";
+import type { VideoHere } from "./video-here";
+import { whole } from "./whole";
+
+export const videoPlace: ActionPlace<VideoHere> = {
+  title: "Video",
+  actions: [playVideo, whole, scopes, previousFrame, nextFrame, secondEarlier, secondLater],
+};

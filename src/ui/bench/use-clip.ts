@@ -1,0 +1,140 @@
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import type { Chain } from "@/core/chain/model";
+import { frameAt, secondsOf } from "@/core/media/timecode";
+import type { ClipSource, RenderedFrame, RenderedLoop } from "@/workers/render-messages";
+import { useDesk } from "../data/desk";
+import { LoopPlayer } from "./loop-player";
+
+/** How much of what a frame takes is remembered from one to the next. */
+const memory = 0.7;
+
+/** What is played with a clip: its sound through its own chain, rendered when playing begins. */
+export type ClipSound = () => Promise<RenderedLoop | null>;
+
+interface Shown {
+  readonly frame: RenderedFrame;
+  /** What it was rendered from. */
+  readonly chain: Chain;
+  readonly strength: number;
+}
+
+/**
+ * A clip through a chain: one frame of it, or played with its sound. The sound keeps the time; frames that are not ready by
+ * then are left out, and where too many would be, frames are made at half their size. `sound` must be memoised.
+ */
+export function useClip(
+  source: ClipSource,
+  chain: Chain,
+  strength: number,
+  sound: ClipSound | null,
+  onShown: (shown: Shown) => void,
+) {
+  const { renderer } = useDesk();
+  const { rate, frames } = source;
+  const [shown, setShown] = useState<Shown | null>(null);
+  const [frame, setFrame] = useState(0);
+  const [playing, setPlaying] = useState(false);
+  const [half, setHalf] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const shows = useRef(onShown);
+  const wanted = useRef({ chain, strength });
+  useEffect(() => {
+    shows.current = onShown;
+    wanted.current = { chain, strength };
+  });
+
+  const ask = useCallback(
+    (index: number, small: boolean) =>
+      renderer.frame({ place: "viewer", source, index, half: small, ...wanted.current }),
+    [renderer, source],
+  );
+  const take = useCallback((made: RenderedFrame, of: { chain: Chain; strength: number }) => {
+    const next = { frame: made, ...of };
+    setShown(next);
+    setProblem(null);
+    shows.current(next);
+  }, []);
+
+  // A frame that stands: at full size, anew with every chain.
+  useEffect(() => {
+    if (playing) return;
+    let current = true;
+    const of = { chain, strength };
+    ask(frame, false)
+      .then((made) => current && made && take(made, of))
+      .catch((error: Error) => current && setProblem(error.message));
+    return () => {
+      current = false;
+    };
+  }, [ask, take, frame, playing, chain, strength]);
+
+  // Played: one frame after the other, each for the moment at which it will be there.
+  const from = useRef(0);
+  useEffect(() => {
+    if (!playing) return;
+    let current = true;
+    let player: LoopPlayer | null = null;
+    const length = secondsOf(frames, rate);
+    const offset = secondsOf(from.current, rate);
+    const begun = performance.now();
+    const elapsed = () =>
+      player ? (player.position ?? 0) : ((performance.now() - begun) / 1000 + offset) % length;
+    let small = false;
+    let usual = 0;
+    let last = -1;
+    const play = async () => {
+      const loop = await sound?.().catch(() => null);
+      if (!current) return;
+      if (loop) {
+        player = new LoopPlayer(loop.sampleRate);
+        player.set("after", loop, 1);
+        await player.play(offset);
+      }
+      while (current) {
+        const due = frameAt((elapsed() + usual / 1000) % length, rate) % frames;
+        // The one that is shown is not made once more: the next one waits for its time.
+        const index = due === last ? (due + 1) % frames : due;
+        const of = wanted.current;
+        const made = await ask(index, small);
+        if (!current) return;
+        if (!made) continue;
+        usual = usual === 0 ? made.took : memory * usual + (1 - memory) * made.took;
+        // What takes longer than a frame lasts is made smaller; what would do at four times the work is not.
+        const lasts = 1000 * secondsOf(1, rate);
+        const next = small ? usual > lasts / 5 : usual > lasts;
+        if (next !== small) setHalf((small = next));
+        // Around the end of the clip the next frame is the first.
+        const early = ((secondsOf(index, rate) - elapsed() + 1.5 * length) % length) - length / 2;
+        if (early > 0) await new Promise((resolve) => setTimeout(resolve, early * 1000));
+        if (!current) return;
+        from.current = last = index;
+        // For measurements: by how much the picture is behind the sound.
+        performance.mark("fichier:frame", { detail: Math.max(0, -early) });
+        take(made, of);
+        setFrame(index);
+        await new Promise((resolve) => requestAnimationFrame(resolve));
+      }
+    };
+    play().catch((error: Error) => {
+      if (!current) return;
+      setProblem(error.message);
+      setPlaying(false);
+    });
+    return () => {
+      current = false;
+      player?.close();
+      setHalf(false);
+    };
+  }, [playing, ask, take, frames, rate, sound]);
+
+  const goTo = useCallback((index: number) => {
+    setPlaying(false);
+    from.current = index;
+    setFrame(index);
+  }, []);
+  const toggle = useCallback(() => setPlaying((now) => !now), []);
+  return useMemo(
+    () => ({ shown, frame, playing, half, problem, goTo, toggle }),
+    [shown, frame, playing, half, problem, goTo, toggle],
+  );
+}

@@ -1,0 +1,272 @@
+"use client";
+
+import { Box, chakra, HStack } from "@chakra-ui/react";
+import { useCallback, useMemo, useState, type KeyboardEvent, type PointerEvent } from "react";
+import type { Media } from "@/core/api/operations/session-replica";
+import { pictureDifference } from "@/core/measure/difference";
+import { sayTimecode } from "@/core/media/timecode";
+import type { ClipSource, PictureMeasures, RenderedPicture } from "@/workers/render-messages";
+import { ActionButton } from "../actions/action-button";
+import { useActions } from "../actions/use-actions";
+import { videoPlace } from "../actions/viewer/video";
+import { useDesk } from "../data/desk";
+import { copyUrl, soundSource } from "../data/material";
+import type { ViewerProps } from "../media/define";
+import { Pixels } from "../parts/pixels";
+import { benchResult, useBenchResult } from "./bench-result";
+import { Edge, useEdge } from "./edge";
+import { Histogram } from "./histogram";
+import { Scopes } from "./scopes";
+import { ToneChart } from "./tone-chart";
+import { useClip, type ClipSound } from "./use-clip";
+import { useMeasures } from "./use-measures";
+
+type VideoFacts = Extract<Media["facts"], { kind: "video" }>;
+
+const measurePicture: Parameters<typeof useMeasures<RenderedPicture, PictureMeasures>>[2] = (
+  renderer,
+  { width, codes },
+) => renderer.measurePicture({ place: "measures", width, codes });
+
+/** The sound of a clip through the chain that it has in the session; null where it has none there. */
+function useClipSound({ bench }: ViewerProps, facts: VideoFacts): ClipSound | null {
+  const { libraryId, renderer } = useDesk();
+  const { targets, session } = bench;
+  const own = targets.find((target) => target.mediaId !== null && target.mediaId === facts.sound);
+  const material = own && session.media.get(own.mediaId!);
+  const chain = own?.chain;
+  const strength = own?.strength ?? 100;
+  const isMuted = own?.muted ?? false;
+  return useMemo(() => {
+    if (!chain || isMuted || material?.facts.kind !== "audio") return null;
+    const source = soundSource(libraryId, material.id, material.facts);
+    const length = Math.round((facts.frames * facts.rate[1] * source.sampleRate) / facts.rate[0]);
+    return () =>
+      renderer.loop({
+        place: "clip sound",
+        chain,
+        strength,
+        source,
+        start: 0,
+        end: Math.max(1, Math.min(source.frames, length)),
+      });
+  }, [chain, strength, isMuted, material, libraryId, renderer, facts]);
+}
+
+/** A clip: a frame of it with its untouched state at the left of a movable edge, played with its sound. */
+export function VideoViewer(props: ViewerProps) {
+  const { bench, target, media } = props;
+  const { libraryId, renderer } = useDesk();
+  const result = useBenchResult();
+  const facts = media.facts as VideoFacts;
+  const { rate, frames, preview } = facts;
+  const chain = bench.audition?.chain ?? target.chain;
+  const strength = bench.audition?.strength ?? target.strength;
+  const source = useMemo<ClipSource>(
+    () => ({ url: copyUrl(libraryId, media.id, "light"), ...preview, rate, frames }),
+    [libraryId, media.id, preview, rate, frames],
+  );
+  const { name } = media;
+  const sound = useClipSound(props, facts);
+  const clip = useClip(source, chain, strength, sound, ({ frame, chain: of, strength: share }) => {
+    result.current = benchResult({
+      medium: "video",
+      on: name,
+      chain: of,
+      rendered: frame,
+      render: (kept) =>
+        renderer.frame({
+          place: "proof",
+          source,
+          index: frame.index,
+          half: false,
+          chain: kept,
+          strength: share,
+        }),
+      difference: (a, b) => pictureDifference(a.after.codes, b.after.codes),
+    });
+  });
+  const edge = useEdge();
+  const { box, shown } = edge;
+  const [scopes, setScopes] = useState(false);
+  const after = clip.shown?.frame.after ?? null;
+  const measures = useMeasures(after, scopes, measurePicture);
+  useActions(videoPlace, {
+    whole: edge.whole,
+    scopes,
+    playing: clip.playing,
+    frame: clip.frame,
+    frames,
+    second: Math.round(rate[0] / rate[1]),
+    setWhole: edge.setWhole,
+    setScopes,
+    moveEdge: edge.moveEdge,
+    toggle: clip.toggle,
+    goTo: clip.goTo,
+  });
+  const { width, height } = after ?? preview;
+  const isBehind = !clip.playing && (clip.shown?.chain !== chain || clip.shown.frame.index !== clip.frame);
+  return (
+    <Box
+      display="flex"
+      flexDirection="column"
+      gap="10px"
+      flex="1"
+      minHeight="0"
+      data-subject="viewer"
+      data-subject-name={target.name}
+      data-rendered={after ? "" : undefined}
+      data-frame={clip.shown?.frame.index}
+      data-playing={clip.playing ? "" : undefined}
+      aria-busy={isBehind}
+    >
+      <HStack justifyContent="space-between" alignItems="flex-end">
+        <Box minWidth="0">
+          <chakra.h1 textStyle="screenTitle" truncate title={target.name}>
+            {target.name}
+          </chakra.h1>
+          <chakra.div textStyle="figure" color="muted" title={facts.notes.join(", ")}>
+            {`${facts.width} × ${facts.height} · ${Number((rate[0] / rate[1]).toFixed(3))} fps · shown at ${width} × ${height}${clip.half ? " to keep up" : ""}`}
+          </chakra.div>
+        </Box>
+        <HStack gap="8px">
+          <ToneChart chain={chain} strength={strength} />
+          <Histogram picture={after} />
+        </HStack>
+      </HStack>
+      {clip.problem && (
+        <chakra.div role="alert" color="loss">{`✕ This could not be rendered: ${clip.problem}`}</chakra.div>
+      )}
+      <Box
+        flex="1"
+        minHeight="0"
+        bg="surround"
+        display="flex"
+        alignItems="center"
+        justifyContent="center"
+        p="24px"
+        css={{ containerType: "size" }}
+        overflow="hidden"
+      >
+        <Box
+          ref={box}
+          position="relative"
+          touchAction="none"
+          cursor="ew-resize"
+          onPointerDown={edge.drag}
+          onPointerMove={edge.drag}
+          flexShrink={0}
+          style={{
+            aspectRatio: `${width} / ${height}`,
+            width: `min(100cqw, calc(100cqh * ${width / height}))`,
+          }}
+        >
+          <Pixels
+            picture={after}
+            label={`${target.name}, after`}
+            data-testid="after"
+            position="absolute"
+            inset="0"
+            width="100%"
+            height="100%"
+          />
+          <Pixels
+            picture={clip.shown?.frame.before ?? null}
+            label={`${target.name}, before`}
+            position="absolute"
+            inset="0"
+            width="100%"
+            height="100%"
+            style={{ clipPath: `inset(0 ${100 - shown}% 0 0)` }}
+          />
+          <Edge shown={shown} onKey={edge.onKey} />
+        </Box>
+      </Box>
+      <HStack gap="10px">
+        <ActionButton action="video.play" short />
+        <Scrubber
+          strip={copyUrl(libraryId, media.id, "strip")}
+          frame={clip.frame}
+          frames={frames}
+          label={sayTimecode(clip.frame, rate)}
+          onFrame={clip.goTo}
+        />
+        <chakra.span textStyle="figure" whiteSpace="nowrap" aria-live="off">
+          {`${sayTimecode(clip.frame, rate)} of ${sayTimecode(frames, rate)}`}
+        </chakra.span>
+      </HStack>
+      {scopes && <Scopes measures={measures} />}
+    </Box>
+  );
+}
+
+interface ScrubberProps {
+  /** Where the pictures from all of the clip lie. */
+  readonly strip: string;
+  readonly frame: number;
+  readonly frames: number;
+  /** The frame in words. */
+  readonly label: string;
+  onFrame(frame: number): void;
+}
+
+/** The clip from begin to end: press or drag to go to a frame; arrows go by one, with Page keys by a tenth. */
+function Scrubber({ strip, frame, frames, label, onFrame }: ScrubberProps) {
+  const last = Math.max(1, frames - 1);
+  const to = useCallback(
+    (at: number) => onFrame(Math.min(frames - 1, Math.max(0, Math.round(at)))),
+    [onFrame, frames],
+  );
+  const drag = (event: PointerEvent) => {
+    if (event.type === "pointermove" && event.buttons === 0) return;
+    event.currentTarget.setPointerCapture(event.pointerId);
+    const { left, width } = event.currentTarget.getBoundingClientRect();
+    to(((event.clientX - left) / width) * last);
+  };
+  const onKey = (event: KeyboardEvent) => {
+    const tenth = Math.max(1, Math.round(frames / 10));
+    const next = {
+      ArrowLeft: frame - 1,
+      ArrowRight: frame + 1,
+      PageDown: frame - tenth,
+      PageUp: frame + tenth,
+      Home: 0,
+      End: frames - 1,
+    }[event.key];
+    if (next === undefined) return;
+    event.preventDefault();
+    to(next);
+  };
+  return (
+    <Box
+      role="slider"
+      tabIndex={0}
+      aria-label="Frame"
+      aria-valuemin={0}
+      aria-valuemax={frames - 1}
+      aria-valuenow={frame}
+      aria-valuetext={label}
+      flex="1"
+      height="40px"
+      position="relative"
+      cursor="col-resize"
+      touchAction="none"
+      borderRadius="part"
+      bg="plot"
+      style={{ backgroundImage: `url(${strip})`, backgroundSize: "100% 100%" }}
+      onPointerDown={drag}
+      onPointerMove={drag}
+      onKeyDown={onKey}
+    >
+      <Box
+        position="absolute"
+        insetY="-3px"
+        width="3px"
+        bg="keyGround"
+        transform="translateX(-1px)"
+        pointerEvents="none"
+        style={{ left: `${(frame / last) * 100}%` }}
+      />
+    </Box>
+  );
+}
