@@ -15,13 +15,9 @@ test.beforeAll(() => {
 test.afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 /** Begins a session of one's own, by keyboard, and brings files in. */
-async function begin(page: Page, name: string, kind: "Sound" | "Pictures", files: string[]) {
+async function begin(page: Page, name: string, files: string[]) {
   await press(page, "Alt+n");
   await page.keyboard.type(name);
-  await press(page, "Tab");
-  // What is offered first is the kind of the session that was open.
-  if (!(await page.getByRole("radio", { name: kind }).isChecked())) await press(page, "ArrowRight");
-  await expect(page.getByRole("radio", { name: kind })).toBeChecked();
   await press(page, "Enter");
   await expect(page.getByRole("combobox", { name: "Session" }).locator("option:checked")).toHaveText(name);
   await expect(page.getByRole("heading", { name: "Nothing on the bench yet" })).toBeVisible();
@@ -92,11 +88,11 @@ test("own sound in, shaped, kept and proved, put on others, rendered: the same b
   writeFileSync(files[1], writeWav({ planes: [planes[1].subarray(0, 90_000)], sampleRate: 32_000 }, "f32"));
   writeFileSync(files[2], "these are only notes");
   await signIn(page, "owner");
-  await begin(page, "Quay, own takes", "Sound", files);
+  await begin(page, "Quay, own takes", files);
   // The good ones come in together, the bad one says why it does not.
   await expect(said(page)).toHaveText("Brought in 2 clips.");
   await expect(page.getByRole("region", { name: "Coming in" })).toContainText(
-    "“notes.wav” cannot be used: it is neither a sound nor a picture nor a table that can be read.",
+    "“notes.wav” cannot be used: it is no sound, picture, video or table that can be read.",
   );
   // In the list the keys that move settings in a chain move targets.
   const first = page.getByRole("listbox", { name: "Targets" }).getByRole("option").first();
@@ -159,7 +155,7 @@ test("own pictures in, a look on all of them, rendered together: the same bytes 
     writeFileSync(file, i === 0 ? await picture.jpeg().toBuffer() : await picture.png().toBuffer());
   }
   await signIn(page, "owner");
-  await begin(page, "Rope and tar", "Pictures", files);
+  await begin(page, "Rope and tar", files);
   await expect(said(page)).toHaveText("Brought in 2 photos.");
   await add(page, "exp");
   await press(page, "ArrowUp", "ArrowUp", "ArrowUp");

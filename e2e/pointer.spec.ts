@@ -52,7 +52,6 @@ test("the whole main job, by pointer alone", async ({ page }) => {
   await page.getByRole("menuitem", { name: /^New session/ }).click();
   await page.getByRole("textbox", { name: "Name" }).click();
   await page.keyboard.insertText("By hand");
-  await page.getByText("Sound", { exact: true }).click();
   await page.getByRole("button", { name: "Begin" }).click();
   await expect(page.getByRole("heading", { name: "Nothing on the bench yet" })).toBeVisible();
   const bringIn = strip(page).getByRole("button", { name: /bring in/ });

@@ -136,11 +136,9 @@ test.describe("a team's own installation", () => {
     await client.end();
     expect(counts.rows).toEqual([{ users: 1, cards: 0, libraries: 1 }]);
 
-    // A session for pictures becomes one for the sound that comes in.
     await expect(page.getByText("An empty bench")).toBeVisible();
     await press(page, "Alt+n");
     await page.getByRole("dialog").getByLabel("Name").fill("First day");
-    await page.getByText("Pictures", { exact: true }).click();
     await press(page, "Enter");
     await expect(page.getByText("Nothing on the bench yet")).toBeVisible();
     const sound = writeWav({

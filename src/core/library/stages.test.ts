@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { effects } from "../effects/registry";
+import type { WorkingMedium } from "../media";
+import { effects, effectsFor } from "../effects/registry";
 import { parseQuery } from "../search/query/parse";
 import type { EffectSetting } from "../chain/model";
 import { outOfOrder, queryOf, stageOfEffect, stagesOf, suppliedStages } from "./stages";
@@ -17,7 +18,7 @@ describe("the supplied stages", () => {
   });
   it("name only kinds of effects that there are", () => {
     for (const [medium, stages] of Object.entries(suppliedStages)) {
-      const kinds = effects.filter((one) => one.medium === medium).map(({ category }) => category);
+      const kinds = effectsFor(medium as WorkingMedium).map(({ category }) => category);
       for (const stage of stages) expect(kinds).toEqual(expect.arrayContaining([...stage.effects]));
     }
   });

@@ -9,10 +9,11 @@ interface VideoMaterial extends Size {
   /** Frames a second, as a ratio. A clip whose frames come unevenly is shown and rendered at this rate. */
   readonly rate: readonly [frames: number, seconds: number];
   readonly frames: number;
-  /** What the browser plays, and the first frame small. */
+  /** What the browser plays, and the frame that stands for it, as it is shown and small. */
+  readonly light: Size;
   readonly preview: Size;
   readonly mini: Size;
-  /** The frame that stands for it, which its preview shows. */
+  /** Which frame that is. */
   readonly poster: number;
   /** Pictures side by side in the strip that goes through all of it. */
   readonly strip: number;

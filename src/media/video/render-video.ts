@@ -98,7 +98,11 @@ function startEncoder(
   [frames, seconds]: readonly [number, number],
   { filters, pictures, sound, container, even }: Coding,
   soundPath: string | null,
-): { readonly child: ChildProcessWithoutNullStreams; finish(): Promise<void> } {
+): {
+  readonly child: ChildProcessWithoutNullStreams;
+  readonly ended: Promise<unknown>;
+  finish(): Promise<void>;
+} {
   const crop = even && (width % 2 || height % 2) ? ["crop=trunc(iw/2)*2:trunc(ih/2)*2:0:0"] : [];
   const child = spawn("ffmpeg", [
     "-y",
@@ -134,6 +138,7 @@ function startEncoder(
   ended.catch(() => undefined);
   return {
     child,
+    ended,
     async finish() {
       child.stdin.end();
       const [code] = await ended;
@@ -203,7 +208,10 @@ export async function renderVideoFile(
         encoder ??= startEncoder(part, picture, rate, codings[format], sound);
         const { buffer, byteOffset, byteLength } = picture.codes;
         if (!encoder.child.stdin.write(new Uint8Array(buffer, byteOffset, byteLength)))
-          await Promise.race([once(encoder.child.stdin, "drain"), once(encoder.child, "close")]);
+          await Promise.race([
+            new Promise((drained) => encoder!.child.stdin.once("drain", drained)),
+            encoder.ended,
+          ]);
         if (encoder.child.exitCode !== null) break;
         frames++;
         onProgress?.(Math.min(0.99, frames / Math.max(1, framesGuess)));

@@ -7,6 +7,9 @@ import { notFound, Refusal } from "../refusal";
 import { sentFile } from "../sent-file";
 import { isSeen, notModified, tagOf, unchanging } from "../unchanging";
 
+/** What is more than bytes to a browser. */
+const types: { readonly [C in Copy]?: string } = { light: "video/mp4", strip: "image/jpeg" };
+
 /** The bytes that a request's Range header asks for (RFC 9110 §14), first and last; undefined where it asks for all. */
 function rangeOf(header: string | null, bytes: number): { first: number; last: number } | undefined {
   if (header === null) return undefined;
@@ -36,7 +39,7 @@ export async function mediaCopy(
   return new Response(sentFile(found.path, { first, last }), {
     status: part ? 206 : 200,
     headers: {
-      "content-type": "application/octet-stream",
+      "content-type": types[copy as Copy] ?? "application/octet-stream",
       ...unchanging(tag),
       "accept-ranges": "bytes",
       "content-length": String(last - first + 1),

@@ -59,12 +59,12 @@ export function VideoViewer(props: ViewerProps) {
   const { libraryId, renderer } = useDesk();
   const result = useBenchResult();
   const facts = media.facts as VideoFacts;
-  const { rate, frames, preview } = facts;
+  const { rate, frames, light } = facts;
   const chain = bench.audition?.chain ?? target.chain;
   const strength = bench.audition?.strength ?? target.strength;
   const source = useMemo<ClipSource>(
-    () => ({ url: copyUrl(libraryId, media.id, "light"), ...preview, rate, frames }),
-    [libraryId, media.id, preview, rate, frames],
+    () => ({ url: copyUrl(libraryId, media.id, "light"), ...light, rate, frames }),
+    [libraryId, media.id, light, rate, frames],
   );
   const { name } = media;
   const sound = useClipSound(props, facts);
@@ -104,7 +104,7 @@ export function VideoViewer(props: ViewerProps) {
     toggle: clip.toggle,
     goTo: clip.goTo,
   });
-  const { width, height } = after ?? preview;
+  const { width, height } = after ?? light;
   const isBehind = !clip.playing && (clip.shown?.chain !== chain || clip.shown.frame.index !== clip.frame);
   return (
     <Box

@@ -1,0 +1,299 @@
+import { execFileSync } from "node:child_process";
+import { createHash } from "node:crypto";
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join as joinPath } from "node:path";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import type { Chain } from "@/core/chain/model";
+import type { Target } from "@/core/library/entities";
+import type { Rendering } from "@/core/api/operations/one-render";
+import { database } from "@/db/connection";
+import { unusedMedia } from "@/db/media";
+import { listFiles } from "@/db/replica";
+import { decodeFrames } from "@/media/video/frames";
+import { probeVideo } from "@/media/video/probe";
+import { carryOutRender } from "@/server/jobs/carry-out-render";
+import * as cardFileRoute from "@/app/api/libraries/[libraryId]/cards/[cardId]/file/route";
+import * as copyRoute from "@/app/api/libraries/[libraryId]/media/[mediaId]/[copy]/route";
+import * as fileRoute from "@/app/api/libraries/[libraryId]/renders/[renderId]/file/route";
+import * as inPlaceRoute from "@/app/api/libraries/[libraryId]/renders/in-place/route";
+import * as materialRoute from "@/app/api/libraries/[libraryId]/material/route";
+import * as rendersRoute from "@/app/api/libraries/[libraryId]/renders/route";
+import { answer, join, newLibrary, origin, request, type Person } from "./world";
+
+const folder = mkdtempSync(joinPath(tmpdir(), "fichier-api-video-"));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+const at = (name: string) => joinPath(folder, name);
+
+interface Brought {
+  media: {
+    id: string;
+    facts: {
+      kind: string;
+      frames: number;
+      width: number;
+      sound?: string;
+      preview: { width: number; height: number };
+    };
+  };
+  sound?: { id: string; facts: { kind: string; sampleRate: number; frames: number } };
+  error?: { code: string; message: string };
+}
+let owner: Person;
+let sessionId: string;
+const params = <P extends object>(p: P) => ({
+  params: Promise.resolve({ libraryId: owner.libraryId, ...p }),
+});
+async function bring(name: string, bytes: Uint8Array) {
+  const sent = new Request(`${origin}/api?name=${name}`, {
+    method: "POST",
+    headers: { host: "fichier.test", origin, cookie: owner.cookie },
+    body: new Uint8Array(bytes),
+  });
+  return answer<Brought>(await materialRoute.POST(sent, params({})));
+}
+const rows = async () => (await owner.rows(sessionId)).target as unknown as Target[];
+const look: Chain = {
+  medium: "image",
+  settings: [{ effect: "image.exposure", values: { exposure: 1 }, on: true, mix: 100 }],
+};
+async function hashes(path: string): Promise<string[]> {
+  const all: string[] = [];
+  for await (const codes of decodeFrames(path, await probeVideo(path)))
+    all.push(createHash("md5").update(new Uint8Array(codes.buffer)).digest("hex"));
+  return all;
+}
+
+let clip: Buffer;
+let brought: Brought;
+let clipId: string;
+let soundId: string;
+beforeAll(async () => {
+  const made = await newLibrary();
+  owner = await join(made.libraryId, "owner");
+  ({ sessionId } = (await owner.run<{ sessionId: string }>("create-session", { name: "Film" })).body.result);
+  execFileSync("ffmpeg", [
+    ...["-v", "error", "-y", "-f", "lavfi", "-i", "testsrc2=size=128x72:rate=25:duration=1"],
+    ...[
+      "-f",
+      "lavfi",
+      "-i",
+      "sine=330:duration=1:sample_rate=48000",
+      "-c:v",
+      "libx264",
+      "-pix_fmt",
+      "yuv420p",
+    ],
+    ...["-c:a", "aac", at("clip.mp4")],
+  ]);
+  clip = readFileSync(at("clip.mp4"));
+  brought = (await bring("clip.mp4", clip)).body;
+  const added = await owner.run<{ targetIds: string[] }>("add-targets", {
+    sessionId,
+    items: [
+      { mediaId: brought.media.id, name: "Clip" },
+      { mediaId: brought.sound!.id, name: "Clip, sound" },
+    ],
+  });
+  [clipId, soundId] = added.body.result.targetIds;
+});
+
+describe("a clip that is brought in", () => {
+  it("becomes what is played and a sound of its own, and both stay as long as the clip is used", async () => {
+    const { media, sound } = brought;
+    expect(media.facts).toMatchObject({ kind: "video", width: 128, frames: 25, sound: sound!.id });
+    expect(sound!.facts).toMatchObject({ kind: "audio", sampleRate: 48_000 });
+    expect((await rows()).map(({ kind, chain }) => `${kind} ${chain.medium}`).sort()).toEqual([
+      "clip audio",
+      "video clip video",
+    ]);
+    const { width, height } = media.facts.preview;
+    for (const [copy, sign] of [
+      ["light", "ftyp"],
+      ["strip", "JFIF"],
+    ] as const) {
+      const got = await copyRoute.GET(
+        request("/api", { cookie: owner.cookie }),
+        params({ mediaId: media.id, copy }),
+      );
+      expect([copy, got.status]).toEqual([copy, 200]);
+      expect(Buffer.from(await got.arrayBuffer()).toString("latin1", 0, 60)).toContain(sign);
+    }
+    const poster = await copyRoute.GET(
+      request("/api", { cookie: owner.cookie }),
+      params({ mediaId: media.id, copy: "preview" }),
+    );
+    expect((await poster.arrayBuffer()).byteLength).toBe(width * height * 6);
+    // Again: the same, at once.
+    expect((await bring("again.mp4", clip)).body).toMatchObject({
+      media: { id: media.id },
+      sound: { id: sound!.id },
+    });
+    // Without a target of its own the sound is still the clip's.
+    await owner.run("remove-targets", { sessionId, targetIds: [soundId] });
+    await database().execute("update media set added_at = now() - interval '2 hours'");
+    expect(await unusedMedia(database(), owner.libraryId)).toEqual([]);
+    expect((await listFiles(database(), owner.libraryId)).map(({ id }) => id)).not.toContain(sound!.id);
+    await owner.takeBack("undo", sessionId);
+  });
+
+  it("gets looks as pictures do, is kept as one, and is brought up with it", async () => {
+    const { cardId } = (
+      await owner.run<{ cardId: string }>("keep-card", { name: "Lighter", path: "", chain: look })
+    ).body.result;
+    const applied = await owner.run("apply-card", {
+      sessionId,
+      targetIds: [clipId],
+      cardId,
+      strength: 100,
+      how: "replace",
+    });
+    expect(applied.body.change?.summary).toBe("“Lighter” on “Clip”");
+    const target = async () => (await rows()).find(({ id }) => id === clipId)!;
+    expect((await target()).chain).toMatchObject({
+      medium: "video",
+      settings: [{ effect: "image.exposure" }],
+    });
+    // What is on the clip is kept as what it is: a look for pictures.
+    const kept = await owner.run<{ cardId: string }>("keep-card", {
+      name: "From a clip",
+      path: "",
+      chain: (await target()).chain,
+      keptOn: brought.media.id,
+    });
+    const card = (await owner.rows()).card.find(({ id }) => id === kept.body.result.cardId)!;
+    expect(card).toMatchObject({ medium: "image", keptOn: brought.media.id });
+    expect(
+      (
+        await owner.run("pin-card", {
+          sessionId,
+          targetIds: [clipId],
+          cardId: kept.body.result.cardId,
+          contentVersion: 1,
+        })
+      ).status,
+    ).toBe(200);
+    await owner.run("pin-card", { sessionId, targetIds: [clipId], cardId, contentVersion: 1 });
+    const deeper = {
+      ...look,
+      settings: [...look.settings, { effect: "image.vignette", values: {}, on: true, mix: 50 }],
+    };
+    await owner.run("revise-card", { cardId, chain: { ...deeper, medium: "video" } });
+    expect(
+      (await owner.run<{ updated: number }>("update-pins", { sessionId, cardId })).body.result.updated,
+    ).toBe(1);
+    expect((await target()).chain).toMatchObject({
+      medium: "video",
+      settings: [{}, { effect: "image.vignette" }],
+    });
+    const sound = await owner.run("set-chain", {
+      sessionId,
+      targetId: clipId,
+      chain: { medium: "audio", settings: [] },
+    });
+    expect(sound.body.error).toMatchObject({ code: "other-medium" });
+    await owner.run("set-chain", {
+      sessionId,
+      targetId: clipId,
+      chain: { medium: "video", settings: look.settings },
+    });
+  });
+
+  it("is rendered with its sound through its own chain; the frames are those of the command line", async () => {
+    await owner.run("set-chain", {
+      sessionId,
+      targetId: soundId,
+      chain: {
+        medium: "audio",
+        settings: [{ effect: "audio.gain", values: { gain: -20 }, on: true, mix: 100 }],
+      },
+    });
+    const asked = await answer<{ render: Rendering }>(
+      await rendersRoute.POST(
+        request("/api", {
+          method: "POST",
+          cookie: owner.cookie,
+          body: { sessionId, targetIds: [clipId], format: "mkv" },
+        }),
+        params({}),
+      ),
+    );
+    await carryOutRender(asked.body.render.id);
+    const file = await fileRoute.GET(
+      request("/api", { cookie: owner.cookie }),
+      params({ renderId: asked.body.render.id }),
+    );
+    expect(file.status).toBe(200);
+    writeFileSync(at("server.mkv"), Buffer.from(await file.arrayBuffer()));
+    const card = await owner.run<{ cardId: string }>("keep-card", {
+      name: "For the line",
+      path: "",
+      chain: look,
+    });
+    const cardFile = await cardFileRoute.GET(
+      request("/api", { cookie: owner.cookie }),
+      params({ cardId: card.body.result.cardId }),
+    );
+    writeFileSync(at("card.json"), await cardFile.text());
+    execFileSync("node", [
+      "bin/fichier.mjs",
+      "render",
+      at("clip.mp4"),
+      at("line.mkv"),
+      "--card",
+      at("card.json"),
+      "--quiet",
+    ]);
+    const frames = await hashes(at("server.mkv"));
+    expect(frames).toHaveLength(25);
+    expect(await hashes(at("line.mkv"))).toEqual(frames);
+    const level = (path: string) =>
+      Number(
+        /mean_volume: (-?[\d.]+)/.exec(
+          execFileSync("sh", [
+            "-c",
+            `ffmpeg -hide_banner -i ${path} -map 0:a -af volumedetect -f null - 2>&1`,
+          ]).toString(),
+        )![1],
+      );
+    expect(level(at("server.mkv")) - level(at("line.mkv"))).toBeCloseTo(-20, 0);
+  });
+
+  it("is rendered in place, without loss, and brought back", async () => {
+    const before = (await rows()).find(({ id }) => id === clipId)!;
+    const asked = await answer<{ render: Rendering }>(
+      await inPlaceRoute.POST(
+        request("/api", { method: "POST", cookie: owner.cookie, body: { sessionId, targetIds: [clipId] } }),
+        params({}),
+      ),
+    );
+    await carryOutRender(asked.body.render.id);
+    const after = (await rows()).find(({ id }) => id === clipId)!;
+    expect(after).toMatchObject({
+      chain: { medium: "video", settings: [] },
+      origin: { mediaId: before.mediaId },
+    });
+    expect(after.mediaId).not.toBe(before.mediaId);
+    await owner.run("bring-back", { sessionId, targetIds: [clipId] });
+    expect((await rows()).find(({ id }) => id === clipId)).toMatchObject({
+      mediaId: before.mediaId,
+      chain: before.chain,
+    });
+  });
+
+  it("that is none is refused with the reason, and nothing of it stays", async () => {
+    const cut = await bring("cut.mp4", clip.subarray(0, 200));
+    expect([cut.status, cut.body.error!.code]).toEqual([415, "unreadable"]);
+    const format = await answer<{ error: { code: string } }>(
+      await rendersRoute.POST(
+        request("/api", {
+          method: "POST",
+          cookie: owner.cookie,
+          body: { sessionId, targetIds: [clipId], format: "png" },
+        }),
+        params({}),
+      ),
+    );
+    expect(format.body.error.code).toBe("other-medium");
+  });
+});

@@ -1,0 +1,200 @@
+import { execFileSync } from "node:child_process";
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import AxeBuilder from "@axe-core/playwright";
+import { expect, test, type Page } from "@playwright/test";
+import sharp from "sharp";
+import { writeWav } from "../src/core/formats/wav/write";
+import {
+  ask,
+  chain,
+  chooseFiles,
+  found,
+  openSession,
+  press,
+  said,
+  saved,
+  setting,
+  signIn,
+  strip,
+  target,
+} from "./desk";
+
+const folder = mkdtempSync(join(tmpdir(), "fichier-e2e-video-"));
+test.afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+const targets = (page: Page) => page.getByRole("listbox", { name: "Targets" });
+const viewer = (page: Page) => page.locator('[data-subject="viewer"]');
+const frame = async (page: Page) => Number(await viewer(page).getAttribute("data-frame"));
+const isAt = (page: Page, index: number) => expect(viewer(page)).toHaveAttribute("data-frame", String(index));
+/** What is seen of the result, as one number for each of its codes. */
+const pixels = (page: Page) =>
+  page.getByTestId("after").evaluate((canvas: HTMLCanvasElement) => {
+    const { data } = canvas.getContext("2d")!.getImageData(0, 0, canvas.width, canvas.height);
+    return data.reduce((sum, code, i) => (sum * 31 + code * (i % 7)) % 1_000_003, 0);
+  });
+
+test("by keyboard: a clip is gone through frame by frame, gets a look made for stills, and plays with its sound", async ({
+  page,
+}) => {
+  await signIn(page, "picture");
+  await openSession(page, "The crossing, film");
+  await isAt(page, 0);
+  // One medium of it alone, and all of it again.
+  const rows = targets(page).getByRole("option");
+  await expect(rows).toHaveCount(8);
+  await press(page, "j", "j");
+  await expect(rows).toHaveCount(4);
+  await expect(page.getByRole("group", { name: "Listed" }).getByRole("button", { pressed: true })).toHaveText(
+    "video 4",
+  );
+  await press(page, "j");
+  await expect(rows).toHaveCount(8);
+  await press(page, "Home");
+
+  await press(page, ".", ".");
+  await isAt(page, 2);
+  await press(page, "}");
+  await isAt(page, 27);
+  await press(page, ",", "{");
+  await isAt(page, 1);
+  await page.getByRole("slider", { name: "Frame" }).focus();
+  await press(page, "End");
+  await isAt(page, 149);
+  await expect(page.getByRole("slider", { name: "Frame" })).toHaveAttribute("aria-valuetext", "00:00:05:24");
+  await press(page, "PageDown");
+  await isAt(page, 134);
+  const untouched = await pixels(page);
+
+  // A card for pictures is found for the clip, seen at once, and put on.
+  await targets(page).focus();
+  await press(page, "/");
+  await page.keyboard.type("fog opened");
+  await expect(found(page, "Fog, opened")).toBeVisible();
+  await expect.poll(() => pixels(page)).not.toBe(untouched);
+  await press(page, "Enter");
+  await expect(said(page)).toContainText("“Fog, opened” on “Ferry crossing”.");
+  await expect(setting(page, "Exposure")).toBeVisible();
+  await isAt(page, 134);
+  await saved(page);
+  const looked = await pixels(page);
+  expect(looked).not.toBe(untouched);
+
+  await targets(page).focus();
+  await press(page, "Space");
+  await expect(viewer(page)).toHaveAttribute("data-playing", "");
+  await expect.poll(() => frame(page)).not.toBe(134);
+  // It goes round.
+  await expect.poll(() => frame(page), { intervals: [50] }).toBeLessThan(100);
+  await press(page, "Space");
+  await expect(viewer(page)).not.toHaveAttribute("data-playing");
+  await expect(strip(page)).toContainText("play");
+  // Where it was stopped it stands at its full size.
+  const stopped = await frame(page);
+  await expect(viewer(page)).toContainText("shown at 1280 × 720");
+  await press(page, ".");
+  await isAt(page, stopped + 1);
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map(({ id, nodes }) => [id, nodes[0].target])).toEqual([]);
+  await press(page, "Backspace");
+  await expect(setting(page, "Exposure")).toHaveCount(0);
+});
+
+test("by pointer: a clip is played, scrubbed and compared", async ({ page }) => {
+  await signIn(page, "picture");
+  await openSession(page, "The crossing, film");
+  await target(page, "Fog lifting, upright").first().click();
+  await isAt(page, 0);
+  await expect(viewer(page)).toContainText("720 × 1280");
+  const slider = page.getByRole("slider", { name: "Frame" });
+  const box = (await slider.boundingBox())!;
+  await page.mouse.click(box.x + box.width / 2, box.y + box.height / 2);
+  await expect.poll(() => frame(page)).toBeGreaterThan(55);
+  expect(await frame(page)).toBeLessThan(70);
+  await viewer(page).getByRole("button", { name: /^play/ }).click();
+  await expect(viewer(page)).toHaveAttribute("data-playing", "");
+  await viewer(page).getByRole("button", { name: /^stop/ }).click();
+  await expect(viewer(page)).not.toHaveAttribute("data-playing");
+  await page.getByRole("group", { name: "Listed" }).getByRole("button", { name: "sound 4" }).click();
+  await expect(targets(page).getByRole("option")).toHaveCount(4);
+  await expect(page.getByRole("heading", { name: "Ferry crossing, sound" })).toBeVisible();
+  await page.getByRole("group", { name: "Listed" }).getByRole("button", { name: "all" }).click();
+});
+
+test("a clip, a sound and a picture come into one session, are told apart, and the clip is rendered", async ({
+  page,
+}) => {
+  const files = ["quay.mp4", "quay room.wav", "quay still.png"].map((name) => join(folder, name));
+  execFileSync("ffmpeg", [
+    ...["-v", "error", "-y", "-f", "lavfi", "-i", "testsrc2=size=192x108:rate=25:duration=1.2"],
+    ...[
+      "-f",
+      "lavfi",
+      "-i",
+      "sine=220:duration=1.2",
+      "-c:v",
+      "libx264",
+      "-pix_fmt",
+      "yuv420p",
+      "-c:a",
+      "aac",
+      files[0],
+    ],
+  ]);
+  writeFileSync(files[1], writeWav({ planes: [new Float32Array(24_000).fill(0.1)], sampleRate: 48_000 }));
+  await sharp({ create: { width: 80, height: 60, channels: 3, background: "#446688" } })
+    .png()
+    .toFile(files[2]);
+  await signIn(page, "picture");
+  await press(page, "Alt+n");
+  await page.keyboard.type("Quay, all of it");
+  await press(page, "Enter");
+  await expect(page.getByRole("heading", { name: "Nothing on the bench yet" })).toBeVisible();
+  await expect(page.getByRole("region", { name: "Viewer" })).toContainText("MP4, MOV, WebM and MKV");
+  await chooseFiles(page, () => press(page, "i"), files);
+  await expect(said(page)).toHaveText("Brought in 4 targets.");
+  const rows = targets(page).getByRole("option");
+  await expect(rows).toHaveCount(4);
+  await expect(rows.nth(1)).toContainText("quay, sound");
+  await targets(page).focus();
+  await press(page, "Home");
+  await isAt(page, 0);
+  // A card for sound is offered on the sound, one for pictures on the clip and on the picture.
+  await press(page, "a");
+  await page.keyboard.type("expo");
+  await press(page, "Enter");
+  await expect(setting(page, "Exposure")).toBeVisible();
+  await targets(page).focus();
+  await press(page, "ArrowDown", "a");
+  await page.keyboard.type("gain");
+  await press(page, "Enter");
+  await expect(chain(page)).toContainText("Gain");
+  await saved(page);
+  await targets(page).focus();
+  await press(page, "Home", "r", "Enter");
+  await expect(page.getByRole("link", { name: /Download/ }).first()).toBeFocused({ timeout: 60_000 });
+  const download = page.waitForEvent("download");
+  await press(page, "Enter");
+  const file = await download;
+  expect(file.suggestedFilename()).toBe("quay.mp4");
+  const path = join(folder, "rendered.mp4");
+  await file.saveAs(path);
+  expect(readFileSync(path).length).toBeGreaterThan(1000);
+  const streams = execFileSync("ffprobe", [
+    ...[
+      "-v",
+      "error",
+      "-count_frames",
+      "-show_entries",
+      "stream=codec_name,nb_read_frames,width",
+      "-of",
+      "csv=p=0",
+      path,
+    ],
+  ]).toString();
+  expect(streams).toContain("h264,192,30");
+  expect(streams).toContain("aac");
+  await press(page, "Escape");
+  await ask(page, "remove-session", { id: new URL(page.url()).pathname.split("/").at(-1)! });
+});

@@ -1,0 +1,501 @@
+import { execFileSync } from "node:child_process";
+import { createHash } from "node:crypto";
+import {
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  truncateSync,
+  writeFileSync,
+  statSync,
+} from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { afterAll, describe, expect, it } from "vitest";
+import type { Chain } from "@/core/chain/model";
+import { renderCodes } from "@/core/chain/render-codes";
+import { ciede2000 } from "@/core/colour/ciede2000";
+import { srgbToLab } from "@/core/colour/lab";
+import { sniff } from "../sniff";
+import { UnreadableMedia } from "../process";
+import { renderFile } from "../render-file";
+import { probeSound, soundBlocks } from "../sound-stream";
+import { frameOf, lightSize, writeLight, writeSound, writeStrip } from "./copies";
+import { decodeFrames } from "./frames";
+import { probeVideo } from "./probe";
+
+/*
+ * Against files that ffmpeg makes: its own colour conversions are checked by ITU-R BT.709 and BT.601, its frames by those
+ * that were put in.
+ */
+
+const folder = mkdtempSync(join(tmpdir(), "fichier-video-test-"));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+const at = (name: string) => join(folder, name);
+const ffmpeg = (...args: string[]) =>
+  execFileSync("ffmpeg", ["-v", "error", "-y", ...args], { stdio: "pipe" });
+const hash = (codes: Uint16Array) =>
+  createHash("md5")
+    .update(new Uint8Array(codes.buffer, codes.byteOffset, codes.byteLength))
+    .digest("hex");
+async function framesOf(path: string) {
+  const facts = await probeVideo(path);
+  const frames: Uint16Array[] = [];
+  for await (const frame of decodeFrames(path, facts)) frames.push(frame);
+  return { facts, frames };
+}
+const limits = { seconds: 60, bytes: 1e9 };
+
+/** Codes of Y, Cb and Cr of 8 bits for encoded R, G, B of 0…1. Source: ITU-R BT.709-6 and BT.601-7, quantisation. */
+function codesOf([r, g, b]: readonly number[], [kr, kb]: readonly [number, number], full: boolean) {
+  const y = kr * r + (1 - kr - kb) * g + kb * b;
+  const [cb, cr] = [(b - y) / (2 * (1 - kb)), (r - y) / (2 * (1 - kr))];
+  return full
+    ? [255 * y, 128 + 255 * cb, 128 + 255 * cr].map(Math.round)
+    : [16 + 219 * y, 128 + 224 * cb, 128 + 224 * cr].map(Math.round);
+}
+const bt709 = [0.2126, 0.0722] as const;
+const bt601 = [0.299, 0.114] as const;
+
+describe("colours of a clip", () => {
+  it.each([
+    ["BT.709 of limited range", bt709, false, ["-colorspace", "bt709", "-color_range", "tv"]],
+    ["BT.601 of limited range", bt601, false, ["-colorspace", "smpte170m", "-color_range", "tv"]],
+    ["BT.709 of full range", bt709, true, ["-colorspace", "bt709", "-color_range", "pc"]],
+    ["a small one that does not say", bt601, false, []],
+  ] as const)("%s", async (_, matrix, full, flags) => {
+    const [width, height] = [64, 48];
+    const colours = [
+      [0.2, 0.5, 0.8],
+      [0.9, 0.1, 0.2],
+      [0.5, 0.5, 0.5],
+      [0.1, 0.7, 0.3],
+    ];
+    const planes = colours.map((colour) => {
+      const [y, cb, cr] = codesOf(colour, matrix, full);
+      return Buffer.concat([
+        Buffer.alloc(width * height, y),
+        Buffer.alloc((width * height) / 4, cb),
+        Buffer.alloc((width * height) / 4, cr),
+      ]);
+    });
+    writeFileSync(at("colours.yuv"), Buffer.concat(planes));
+    const raw = ["-f", "rawvideo", "-pix_fmt", "yuv420p", "-s", `${width}x${height}`, "-r", "25"];
+    ffmpeg(...raw, "-i", at("colours.yuv"), "-c:v", "ffv1", ...flags, at("colours.mkv"));
+    const { frames } = await framesOf(at("colours.mkv"));
+    expect(frames).toHaveLength(4);
+    for (const [i, frame] of frames.entries())
+      for (let c = 0; c < 3; c++) {
+        const middle = frame[((height / 2) * width + width / 2) * 3 + c] / 65535;
+        // A code of 8 bits and its rounding.
+        expect(Math.abs(middle - colours[i][c])).toBeLessThan(0.008);
+      }
+  });
+
+  it("of RGB are kept, and transparent parts lie on black", async () => {
+    const rgba = Buffer.alloc(32 * 16 * 4);
+    for (let i = 0; i < 32 * 16; i++) rgba.set([200, 100, 50, i % 32 < 16 ? 255 : 51], i * 4);
+    writeFileSync(at("alpha.rgba"), rgba);
+    ffmpeg(
+      "-f",
+      "rawvideo",
+      "-pix_fmt",
+      "rgba",
+      "-s",
+      "32x16",
+      "-r",
+      "25",
+      "-i",
+      at("alpha.rgba"),
+      "-c:v",
+      "ffv1",
+      "-pix_fmt",
+      "bgra",
+      at("alpha.mkv"),
+    );
+    const { facts, frames } = await framesOf(at("alpha.mkv"));
+    expect(facts.notes).toContain("transparent parts on black");
+    const codes = (x: number) => Array.from(frames[0].slice(x * 3, x * 3 + 3), (v) => v / 257);
+    codes(3).forEach((code, c) => expect(Math.abs(code - [200, 100, 50][c])).toBeLessThan(1));
+    codes(20).forEach((code, c) => expect(Math.abs(code - [200, 100, 50][c] / 5)).toBeLessThan(1));
+  });
+});
+
+describe("frames of a clip", () => {
+  ffmpeg(
+    "-f",
+    "lavfi",
+    "-i",
+    "testsrc2=size=160x90:rate=25:duration=4",
+    "-f",
+    "lavfi",
+    "-i",
+    "sine=440:duration=4",
+    "-c:v",
+    "libx264",
+    "-g",
+    "50",
+    "-bf",
+    "2",
+    "-pix_fmt",
+    "yuv420p",
+    "-c:a",
+    "aac",
+    at("usual.mp4"),
+  );
+
+  it.each([
+    ["H.264 with frames in another order", () => at("usual.mp4"), 100, [25, 1]],
+    [
+      "VP9 in WebM",
+      () => (
+        ffmpeg("-i", at("usual.mp4"), "-c:v", "libvpx-vp9", "-cpu-used", "8", "-an", at("a.webm")),
+        at("a.webm")
+      ),
+      100,
+      [25, 1],
+    ],
+    [
+      "10 bits in MKV at 30000/1001",
+      () => (
+        ffmpeg(
+          "-f",
+          "lavfi",
+          "-i",
+          "testsrc2=size=160x90:rate=30000/1001:duration=3",
+          "-c:v",
+          "ffv1",
+          "-pix_fmt",
+          "yuv422p10le",
+          at("b.mkv"),
+        ),
+        at("b.mkv")
+      ),
+      90,
+      [30000, 1001],
+    ],
+    [
+      "MPEG-4 in MOV",
+      () => (ffmpeg("-i", at("usual.mp4"), "-c:v", "mpeg4", "-q:v", "3", at("c.mov")), at("c.mov")),
+      100,
+      [25, 1],
+    ],
+    [
+      "60 a second",
+      () => (
+        ffmpeg(
+          "-f",
+          "lavfi",
+          "-i",
+          "testsrc2=size=160x90:rate=60:duration=1",
+          "-c:v",
+          "libx264",
+          at("d.mp4"),
+        ),
+        at("d.mp4")
+      ),
+      60,
+      [60, 1],
+    ],
+  ] as const)("%s are the same however they are reached", async (_, make, count, rate) => {
+    const path = make();
+    expect(await sniff(path)).toBe("video");
+    const { facts, frames } = await framesOf(path);
+    expect([frames.length, facts.rate]).toEqual([count, rate]);
+    expect(new Set(frames.map(hash)).size).toBe(count);
+    for (const index of [0, 1, 24, 25, 51, count - 1].filter((one) => one < count))
+      expect([index, hash(await frameOf(path, facts, index))]).toEqual([index, hash(frames[index])]);
+  });
+
+  it("are the ones that were put in, where nothing is lost by the coding", async () => {
+    const [width, height, count] = [48, 32, 7];
+    const codes = Uint16Array.from({ length: width * height * 3 * count }, (_, i) => (i * 40503) % 65536);
+    writeFileSync(at("exact.rgb"), new Uint8Array(codes.buffer));
+    ffmpeg(
+      "-f",
+      "rawvideo",
+      "-pix_fmt",
+      "rgb48le",
+      "-s",
+      `${width}x${height}`,
+      "-r",
+      "24",
+      "-i",
+      at("exact.rgb"),
+      "-c:v",
+      "ffv1",
+      "-pix_fmt",
+      "gbrp16le",
+      at("exact.mkv"),
+    );
+    const { frames } = await framesOf(at("exact.mkv"));
+    frames.forEach((frame, i) =>
+      expect(hash(frame)).toBe(hash(codes.slice(i * frame.length, (i + 1) * frame.length))),
+    );
+    expect(frames).toHaveLength(count);
+  });
+
+  it("stand upright, with square pixels, as flags say", async () => {
+    ffmpeg("-i", at("usual.mp4"), "-c", "copy", "-metadata:s:v", "rotate=90", at("turned.mp4"));
+    const turned = await framesOf(at("turned.mp4"));
+    expect([turned.facts.width, turned.facts.height]).toEqual([90, 160]);
+    expect(turned.facts.notes.some((note) => note.startsWith("turned by"))).toBe(true);
+    // A pixel of the upper edge now lies at a side.
+    const upright = await framesOf(at("usual.mp4"));
+    const pixel = (codes: Uint16Array, width: number, x: number, y: number) => codes[(y * width + x) * 3 + 1];
+    const corners = [pixel(turned.frames[0], 90, 89, 0), pixel(turned.frames[0], 90, 0, 159)];
+    // Colours lie elsewhere in a frame that was turned: a hundredth beside.
+    const corner = pixel(upright.frames[0], 160, 0, 0);
+    expect(Math.min(...corners.map((code) => Math.abs(code - corner)))).toBeLessThan(700);
+    ffmpeg(
+      "-f",
+      "lavfi",
+      "-i",
+      "testsrc2=size=144x90:rate=25:duration=0.2,setsar=16/11",
+      "-c:v",
+      "libx264",
+      at("wide.mp4"),
+    );
+    const wide = await framesOf(at("wide.mp4"));
+    expect([wide.facts.width, wide.facts.height]).toEqual([209, 90]);
+    expect(wide.facts.notes).toContain("pixels of 16:11 made square");
+  });
+
+  it("that come unevenly are shown at an even rate, each at its time", async () => {
+    // A second at 25, then every fifth frame alone.
+    ffmpeg(
+      "-f",
+      "lavfi",
+      "-i",
+      "testsrc2=size=96x64:rate=25:duration=3",
+      "-vf",
+      "select='lt(n,25)+not(mod(n,5))'",
+      "-fps_mode",
+      "vfr",
+      "-c:v",
+      "libx264",
+      at("uneven.mp4"),
+    );
+    const { facts, frames } = await framesOf(at("uneven.mp4"));
+    expect(facts.notes.some((note) => note.startsWith("uneven frames"))).toBe(true);
+    const seconds = (frames.length * facts.rate[1]) / facts.rate[0];
+    expect(Math.abs(seconds - 3)).toBeLessThan(0.25);
+  });
+
+  it("of a clip whose pictures begin after its sound stand still until then", async () => {
+    ffmpeg(
+      "-itsoffset",
+      "0.4",
+      "-i",
+      at("usual.mp4"),
+      "-i",
+      at("usual.mp4"),
+      "-map",
+      "0:v",
+      "-map",
+      "1:a",
+      "-c",
+      "copy",
+      at("late.mkv"),
+    );
+    const { facts, frames } = await framesOf(at("late.mkv"));
+    const early = await framesOf(at("usual.mp4"));
+    expect(facts.hasSound).toBe(true);
+    const first = hash(early.frames[0]);
+    const stands = frames.findIndex((frame) => hash(frame) !== first) - 1;
+    // Ten frames, and what the container adds where sound is primed (AAC: 1024 samples).
+    expect(stands).toBeGreaterThanOrEqual(10);
+    expect(stands).toBeLessThanOrEqual(11);
+    expect(hash(frames[stands + 30])).toBe(hash(early.frames[30]));
+  });
+
+  it.each([
+    ["nothing", () => writeFileSync(at("none.mp4"), "")],
+    [
+      "noise",
+      () =>
+        writeFileSync(at("none.mp4"), Buffer.from(Array.from({ length: 4000 }, (_, i) => (i * 131) % 256))),
+    ],
+    [
+      "the first bytes of a clip",
+      () => (writeFileSync(at("none.mp4"), readFileSync(at("usual.mp4"))), truncateSync(at("none.mp4"), 300)),
+    ],
+    [
+      "a playlist that names a clip",
+      () => writeFileSync(at("none.mp4"), `ffconcat version 1.0\nfile '${at("usual.mp4")}'\n`),
+    ],
+  ])("%s is no clip", async (_, make) => {
+    make();
+    await expect(sniff(at("none.mp4"))).rejects.toThrow(UnreadableMedia);
+    await expect(probeVideo(at("none.mp4"))).rejects.toThrow(UnreadableMedia);
+  });
+
+  it("a container with nothing but sound is a sound; what was cut off is read as far as it goes", async () => {
+    ffmpeg("-i", at("usual.mp4"), "-vn", "-c", "copy", at("sound.mp4"));
+    expect(await sniff(at("sound.mp4"))).toBe("audio");
+    ffmpeg("-i", at("usual.mp4"), "-c", "copy", at("whole.mkv"));
+    const { size } = statSync(at("whole.mkv"));
+    truncateSync(at("whole.mkv"), Math.floor(size * 0.6));
+    const { frames } = await framesOf(at("whole.mkv"));
+    expect(frames.length).toBeGreaterThan(30);
+    expect(frames.length).toBeLessThan(95);
+  });
+
+  it("too large ones and those of high dynamic range are refused with the reason", async () => {
+    ffmpeg("-f", "lavfi", "-i", "color=size=8400x16:rate=25:duration=0.1", "-c:v", "ffv1", at("large.mkv"));
+    await expect(probeVideo(at("large.mkv"))).rejects.toThrow("8400 × 16 pixels");
+    ffmpeg(
+      "-f",
+      "lavfi",
+      "-i",
+      "color=size=64x64:rate=25:duration=0.1",
+      "-c:v",
+      "ffv1",
+      "-color_trc",
+      "smpte2084",
+      at("hdr.mkv"),
+    );
+    await expect(probeVideo(at("hdr.mkv"))).rejects.toThrow("high dynamic range");
+  });
+});
+
+describe("what is made of a clip for the browser", () => {
+  it("has the same frames at nearly the same colours, a strip through all of it, and its sound from its first frame on", async () => {
+    const { facts, frames } = await framesOf(at("usual.mp4"));
+    expect(lightSize({ width: 4000, height: 1001 })).toEqual({ width: 1280, height: 320 });
+    expect(await writeLight(at("usual.mp4"), at("light.mp4"), facts, limits)).toBe(frames.length);
+    const light = await framesOf(at("light.mp4"));
+    // CIEDE2000 per frame between the exact frame and what is played.
+    for (const index of [0, 50, 99]) {
+      const [a, b] = [frames[index], light.frames[index]];
+      let sum = 0;
+      for (let i = 0; i < a.length; i += 3) {
+        const lab = (codes: Uint16Array) =>
+          srgbToLab(codes[i] / 65535, codes[i + 1] / 65535, codes[i + 2] / 65535);
+        sum += ciede2000(lab(a), lab(b));
+      }
+      // Colours are halved twice in so small a test chart with edges everywhere.
+      expect(sum / (a.length / 3)).toBeLessThan(2.5);
+    }
+    expect(await writeStrip(at("light.mp4"), at("strip.jpg"), frames.length)).toBe(24);
+    await writeSound(at("usual.mp4"), at("sound.wav"), limits);
+    const { sampleRate, framesGuess } = await probeSound(at("sound.wav"));
+    expect(Math.abs(framesGuess / sampleRate - 4)).toBeLessThan(0.05);
+  });
+});
+
+describe("rendering a clip", () => {
+  const chain: Chain = {
+    medium: "image",
+    settings: [
+      { effect: "image.exposure", values: { exposure: 0.7 }, on: true, mix: 100 },
+      { effect: "image.vignette", values: { corner: -1 }, on: true, mix: 60 },
+    ],
+  };
+
+  it("without loss has of each frame what the chain makes of it, with the sound in its place", async () => {
+    const { facts, frames } = await framesOf(at("usual.mp4"));
+    await renderFile(at("usual.mp4"), at("out.mkv"), { chain, strength: 80, format: "mkv" });
+    const made = await framesOf(at("out.mkv"));
+    expect([made.frames.length, made.facts.rate, made.facts.hasSound]).toEqual([100, [25, 1], true]);
+    for (const index of [0, 37, 99]) {
+      const { picture } = await renderCodes(
+        { chain, strength: 80, resources: {}, bits: 16 },
+        { width: facts.width, height: facts.height, channels: 3, codes: frames[index].slice() },
+        () => undefined,
+      );
+      expect(hash(made.frames[index])).toBe(hash(picture.codes as Uint16Array));
+    }
+    // A chain of nothing gives the frames as they were.
+    await renderFile(at("usual.mp4"), at("same.mkv"), {
+      chain: { ...chain, settings: [] },
+      strength: 100,
+      format: "mkv",
+    });
+    const same = await framesOf(at("same.mkv"));
+    expect(same.frames.map(hash)).toEqual(frames.map(hash));
+  });
+
+  it("keeps a flash and a click together, also where the sound has a chain of its own that lags", async () => {
+    // White for the frames from one second on; a click at that moment.
+    ffmpeg(
+      "-f",
+      "lavfi",
+      "-i",
+      "color=black:size=64x48:rate=25:duration=2,drawbox=color=white:t=fill:enable='gte(n,25)'",
+      "-f",
+      "lavfi",
+      "-i",
+      "aevalsrc='if(eq(n,48000),0.9,0)':s=48000:d=2",
+      "-c:v",
+      "ffv1",
+      "-c:a",
+      "pcm_f32le",
+      at("flash.mkv"),
+    );
+    await writeSound(at("flash.mkv"), at("click.wav"), limits);
+    await renderFile(at("flash.mkv"), at("flash-out.mkv"), {
+      chain: { medium: "image", settings: [] },
+      strength: 100,
+      format: "mkv",
+      sound: {
+        path: at("click.wav"),
+        chain: { medium: "audio", settings: [{ effect: "audio.limiter", values: {}, on: true, mix: 100 }] },
+        strength: 100,
+      },
+    });
+    const { frames } = await framesOf(at("flash-out.mkv"));
+    expect(frames.findIndex((codes) => codes[0] > 30_000)).toBe(25);
+    await writeSound(at("flash-out.mkv"), at("click-out.wav"), limits);
+    const samples: number[] = [];
+    for await (const [plane] of soundBlocks(at("click-out.wav"), await probeSound(at("click-out.wav"))))
+      samples.push(...plane);
+    const loudest = samples.reduce((best, v, i) => (Math.abs(v) > Math.abs(samples[best]) ? i : best), 0);
+    expect(Math.abs(loudest - 48_000)).toBeLessThan(2);
+  });
+
+  it("to MP4 and WebM says what its colours are, and loses the last column of an odd size", async () => {
+    ffmpeg(
+      "-f",
+      "lavfi",
+      "-i",
+      "testsrc2=size=101x61:rate=25:duration=0.4",
+      "-c:v",
+      "ffv1",
+      "-pix_fmt",
+      "gbrp",
+      at("odd.mkv"),
+    );
+    for (const format of ["mp4", "webm"] as const) {
+      await renderFile(at("odd.mkv"), at(`odd.${format}`), { chain, strength: 100, format });
+      const { facts, frames } = await framesOf(at(`odd.${format}`));
+      expect([facts.width, facts.height, frames.length]).toEqual([100, 60, 10]);
+      expect(facts.notes).toEqual(expect.arrayContaining(["BT.709", "limited range"]));
+      const wanted = (await framesOf(at("odd.mkv"))).frames;
+      expect(wanted).toHaveLength(10);
+    }
+  });
+
+  it("that is stopped or fails leaves nothing behind", async () => {
+    const stop = new AbortController();
+    const before = readdirSync(folder).length;
+    const rendering = renderFile(
+      at("usual.mp4"),
+      at("never.mp4"),
+      { chain, strength: 100, format: "mp4" },
+      { signal: stop.signal, onProgress: () => stop.abort(new Error("enough")) },
+    );
+    await expect(rendering).rejects.toThrow();
+    await expect(
+      renderFile(at("usual.mp4"), at("never.mp4"), {
+        chain: {
+          medium: "image",
+          settings: [{ effect: "image.of-another-house", values: {}, on: true, mix: 100 }],
+        },
+        strength: 100,
+        format: "mp4",
+      }),
+    ).rejects.toThrow("not here");
+    expect(readdirSync(folder)).toHaveLength(before);
+  });
+});
