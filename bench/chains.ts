@@ -241,7 +241,8 @@ async function sound(): Promise<void> {
   }
 }
 
-const look: Chain = {
+/** The standard chain for pictures. */
+export const look: Chain = {
   medium: "image",
   settings: [
     set("image.exposure", { exposure: 0.3 }),
@@ -273,6 +274,10 @@ function ownWays(width: number, height: number, codes: Uint8Array, helpers: RowH
   };
 }
 
+/** What ffmpeg has for the same. */
+export const lookInFfmpeg =
+  "format=gbrp,exposure=exposure=0.3,curves=all='0/0 0.25/0.2 0.75/0.8 1/1',format=yuv444p,hue=s=1.12,vignette=angle=PI/5,unsharp=9:9:0.8";
+
 async function picture(): Promise<void> {
   const [width, height] = [4000, 3000];
   const random = randomFrom(4);
@@ -300,8 +305,7 @@ async function picture(): Promise<void> {
     writeFileSync(file, codes);
     const format = ["-f", "rawvideo", "-pix_fmt", "rgb24", "-s", `${width}x${height}`];
     const input = ["-v", "error", ...format, "-i", file];
-    const filters =
-      "format=gbrp,exposure=exposure=0.3,curves=all='0/0 0.25/0.2 0.75/0.8 1/1',format=yuv444p,hue=s=1.12,vignette=angle=PI/5,unsharp=9:9:0.8";
+    const filters = lookInFfmpeg;
     const large = ownWays(width, height, codes, helper?.rows);
     const small = ownWays(1280, 853, codes, helper?.rows);
     const [one, two, pipeline, apart, cpu, ffmpeg, smallOne, smallTwo] = await inTurn(

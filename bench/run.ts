@@ -5,6 +5,7 @@ import { benchKeys } from "./keys";
 import { benchMemory } from "./memory";
 import { benchScale } from "./scale";
 import { benchSearch } from "./search";
+import { benchVideo } from "./video";
 
 /** Prints, in one run on one machine, how fast Fichier is beside general-purpose peers, and what hostile requests cost. Asserts nothing. */
 const parts = {
@@ -14,6 +15,7 @@ const parts = {
   applying: benchApplying,
   search: benchSearch,
   scale: benchScale,
+  video: benchVideo,
   hostile: benchHostile,
 } as const;
 

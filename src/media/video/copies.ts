@@ -35,6 +35,12 @@ const inputOf = (path: string) => [
   path,
 ];
 
+/** How an encoder is told what its codes are: BT.709 of limited range. */
+export const taggedBt709 = [
+  ...["-colorspace", "bt709", "-color_primaries", "bt709"],
+  ...["-color_trc", "bt709", "-color_range", "tv"],
+] as const;
+
 /** What may be spent on a copy: seconds of computing, and bytes. */
 export interface Limits {
   readonly seconds: number;
@@ -83,14 +89,7 @@ export async function writeLight(
     "0",
     "-g",
     String(keyEvery),
-    "-colorspace",
-    "bt709",
-    "-color_primaries",
-    "bt709",
-    "-color_trc",
-    "bt709",
-    "-color_range",
-    "tv",
+    ...taggedBt709,
     "-video_track_timescale",
     String(frames * Math.max(1, Math.ceil(1000 / frames))),
     "-bitexact",

@@ -50,6 +50,8 @@ export async function* decodeFrames(
       "-sn",
       "-vf",
       grid.join(","),
+      "-fps_mode",
+      "passthrough",
       ...(Number.isFinite(count) ? ["-frames:v", String(from - first + count)] : []),
       "-f",
       "rawvideo",

@@ -12,7 +12,7 @@ import { lastComplaint } from "../process";
 import { renderSoundFile } from "../render-sound";
 import { MissingEffects, type RenderHooks } from "../results";
 import { writeWholeFile } from "../whole-file";
-import { writeSound } from "./copies";
+import { taggedBt709, writeSound } from "./copies";
 import { decodeFrames } from "./frames";
 import { probeVideo } from "./probe";
 
@@ -42,29 +42,30 @@ const halved = [
   "zscale=matrixin=gbr:rangein=full:matrix=709:range=limited",
   "format=yuv420p",
 ];
-const tagged = [
-  "-colorspace",
-  "bt709",
-  "-color_primaries",
-  "bt709",
-  "-color_trc",
-  "bt709",
-  "-color_range",
-  "tv",
-];
-
 /** How pictures and sound are coded in each format. */
 const codings: Readonly<Record<ResultFormatOf<"video">, Coding>> = {
   mp4: {
     filters: halved,
-    pictures: ["-c:v", "libx264", "-preset", "medium", "-crf", "16", ...tagged],
+    pictures: ["-c:v", "libx264", "-preset", "medium", "-crf", "16", ...taggedBt709],
     sound: ["-c:a", "aac", "-b:a", "256k"],
     container: "mp4",
     even: true,
   },
   webm: {
     filters: halved,
-    pictures: ["-c:v", "libvpx-vp9", "-crf", "24", "-b:v", "0", "-row-mt", "1", "-cpu-used", "4", ...tagged],
+    pictures: [
+      "-c:v",
+      "libvpx-vp9",
+      "-crf",
+      "24",
+      "-b:v",
+      "0",
+      "-row-mt",
+      "1",
+      "-cpu-used",
+      "4",
+      ...taggedBt709,
+    ],
     sound: ["-c:a", "libopus", "-b:a", "192k"],
     container: "webm",
     even: true,

@@ -108,8 +108,10 @@ export function useClip(
         if (early > 0) await new Promise((resolve) => setTimeout(resolve, early * 1000));
         if (!current) return;
         from.current = last = index;
-        // For measurements: by how much the picture is behind the sound.
-        performance.mark("fichier:frame", { detail: Math.max(0, -early) });
+        // For measurements: by how much the picture is behind the sound, and whether it was made smaller, in seconds and halves.
+        performance.mark("fichier:frame", {
+          detail: { late: Math.max(0, -early), half: made.after.width < source.width },
+        });
         take(made, of);
         setFrame(index);
         await new Promise((resolve) => requestAnimationFrame(resolve));

@@ -12,12 +12,10 @@ import { videoPlace } from "../actions/viewer/video";
 import { useDesk } from "../data/desk";
 import { copyUrl, soundSource } from "../data/material";
 import type { ViewerProps } from "../media/define";
-import { Pixels } from "../parts/pixels";
 import { benchResult, useBenchResult } from "./bench-result";
-import { Edge, useEdge } from "./edge";
-import { Histogram } from "./histogram";
+import { useEdge } from "./edge";
+import { PictureFrame } from "./picture-frame";
 import { Scopes } from "./scopes";
-import { ToneChart } from "./tone-chart";
 import { useClip, type ClipSound } from "./use-clip";
 import { useMeasures } from "./use-measures";
 
@@ -27,6 +25,14 @@ const measurePicture: Parameters<typeof useMeasures<RenderedPicture, PictureMeas
   renderer,
   { width, codes },
 ) => renderer.measurePicture({ place: "measures", width, codes });
+
+/** A sound with silence behind it, where it is shorter. */
+function lasting(plane: Float32Array, length: number): Float32Array {
+  if (plane.length >= length) return plane;
+  const all = new Float32Array(length);
+  all.set(plane);
+  return all;
+}
 
 /** The sound of a clip through the chain that it has in the session; null where it has none there. */
 function useClipSound({ bench }: ViewerProps, facts: VideoFacts): ClipSound | null {
@@ -41,8 +47,8 @@ function useClipSound({ bench }: ViewerProps, facts: VideoFacts): ClipSound | nu
     if (!chain || isMuted || material?.facts.kind !== "audio") return null;
     const source = soundSource(libraryId, material.id, material.facts);
     const length = Math.round((facts.frames * facts.rate[1] * source.sampleRate) / facts.rate[0]);
-    return () =>
-      renderer.loop({
+    return async () => {
+      const loop = await renderer.loop({
         place: "clip sound",
         chain,
         strength,
@@ -50,6 +56,9 @@ function useClipSound({ bench }: ViewerProps, facts: VideoFacts): ClipSound | nu
         start: 0,
         end: Math.max(1, Math.min(source.frames, length)),
       });
+      // As long as the pictures, which go round with it.
+      return loop && { ...loop, planes: loop.planes.map((plane) => lasting(plane, length)) };
+    };
   }, [chain, strength, isMuted, material, libraryId, renderer, facts]);
 }
 
@@ -87,7 +96,6 @@ export function VideoViewer(props: ViewerProps) {
     });
   });
   const edge = useEdge();
-  const { box, shown } = edge;
   const [scopes, setScopes] = useState(false);
   const after = clip.shown?.frame.after ?? null;
   const measures = useMeasures(after, scopes, measurePicture);
@@ -107,81 +115,20 @@ export function VideoViewer(props: ViewerProps) {
   const { width, height } = after ?? light;
   const isBehind = !clip.playing && (clip.shown?.chain !== chain || clip.shown.frame.index !== clip.frame);
   return (
-    <Box
-      display="flex"
-      flexDirection="column"
-      gap="10px"
-      flex="1"
-      minHeight="0"
-      data-subject="viewer"
-      data-subject-name={target.name}
-      data-rendered={after ? "" : undefined}
-      data-frame={clip.shown?.frame.index}
-      data-playing={clip.playing ? "" : undefined}
-      aria-busy={isBehind}
+    <PictureFrame
+      name={target.name}
+      facts={`${facts.width} × ${facts.height} · ${Number((rate[0] / rate[1]).toFixed(3))} fps · shown at ${width} × ${height}${clip.half ? " to keep up" : ""}`}
+      notes={facts.notes.join(", ")}
+      chain={chain}
+      strength={strength}
+      before={clip.shown?.frame.before ?? null}
+      after={after}
+      problem={clip.problem}
+      isBehind={isBehind}
+      edge={edge}
+      size={{ width, height }}
+      marks={{ "data-frame": clip.shown?.frame.index, "data-playing": clip.playing ? "" : undefined }}
     >
-      <HStack justifyContent="space-between" alignItems="flex-end">
-        <Box minWidth="0">
-          <chakra.h1 textStyle="screenTitle" truncate title={target.name}>
-            {target.name}
-          </chakra.h1>
-          <chakra.div textStyle="figure" color="muted" title={facts.notes.join(", ")}>
-            {`${facts.width} × ${facts.height} · ${Number((rate[0] / rate[1]).toFixed(3))} fps · shown at ${width} × ${height}${clip.half ? " to keep up" : ""}`}
-          </chakra.div>
-        </Box>
-        <HStack gap="8px">
-          <ToneChart chain={chain} strength={strength} />
-          <Histogram picture={after} />
-        </HStack>
-      </HStack>
-      {clip.problem && (
-        <chakra.div role="alert" color="loss">{`✕ This could not be rendered: ${clip.problem}`}</chakra.div>
-      )}
-      <Box
-        flex="1"
-        minHeight="0"
-        bg="surround"
-        display="flex"
-        alignItems="center"
-        justifyContent="center"
-        p="24px"
-        css={{ containerType: "size" }}
-        overflow="hidden"
-      >
-        <Box
-          ref={box}
-          position="relative"
-          touchAction="none"
-          cursor="ew-resize"
-          onPointerDown={edge.drag}
-          onPointerMove={edge.drag}
-          flexShrink={0}
-          style={{
-            aspectRatio: `${width} / ${height}`,
-            width: `min(100cqw, calc(100cqh * ${width / height}))`,
-          }}
-        >
-          <Pixels
-            picture={after}
-            label={`${target.name}, after`}
-            data-testid="after"
-            position="absolute"
-            inset="0"
-            width="100%"
-            height="100%"
-          />
-          <Pixels
-            picture={clip.shown?.frame.before ?? null}
-            label={`${target.name}, before`}
-            position="absolute"
-            inset="0"
-            width="100%"
-            height="100%"
-            style={{ clipPath: `inset(0 ${100 - shown}% 0 0)` }}
-          />
-          <Edge shown={shown} onKey={edge.onKey} />
-        </Box>
-      </Box>
       <HStack gap="10px">
         <ActionButton action="video.play" short />
         <Scrubber
@@ -196,7 +143,7 @@ export function VideoViewer(props: ViewerProps) {
         </chakra.span>
       </HStack>
       {scopes && <Scopes measures={measures} />}
-    </Box>
+    </PictureFrame>
   );
 }
 
