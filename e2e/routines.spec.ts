@@ -120,6 +120,11 @@ test("by pointer: a routine is found, run, given a key, changed and removed", as
     .getByLabel("Put in behind the chosen step")
     .selectOption({ label: "go to the next target" });
   await expect(stepsOf(page).last()).toContainText("Go to the next target");
+  // The numbers of the step that is chosen.
+  await stepsOf(page).first().click();
+  await dialog(page).getByRole("spinbutton", { name: "Strength" }).fill("45");
+  await expect(stepsOf(page).first()).toContainText("Set the strength to 45 %");
+  await dialog(page).getByRole("spinbutton", { name: "Strength" }).fill("40");
   await dialog(page).getByRole("button", { name: /^Keep/ }).click();
   await expect(dialog(page)).toContainText("Set the strength to 40 %. Go to the next target.");
   await dialog(page).getByRole("button", { name: /^Run/ }).click();

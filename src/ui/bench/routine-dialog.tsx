@@ -9,7 +9,16 @@ import { listMove } from "@/core/keys/list-navigation";
 import type { Routine } from "@/core/library/entities";
 import { byPosition } from "@/core/library/order";
 import { levelRange } from "@/core/library/sends";
-import { mostSteps, namesIn, routineNoun, sayStep, type Step } from "@/core/library/steps";
+import {
+  mostSteps,
+  namesIn,
+  numberIn,
+  numbersOf,
+  routineNoun,
+  sayStep,
+  withNumber,
+  type Step,
+} from "@/core/library/steps";
 import { capital } from "@/core/library/words";
 import { kindPlural, targetKinds } from "@/core/media";
 import { sentence, useDesk } from "../data/desk";
@@ -61,6 +70,7 @@ export function RoutineDialog({ routine, steps: given = [], onClose, onKept }: R
   const list = useRef<HTMLDivElement>(null);
   const chosen = Math.max(0, Math.min(at, steps.length - 1));
   const noun = routineNoun(steps);
+  const numbers = steps.length > 0 ? numbersOf(steps[chosen]) : [];
   const first = useMemo(
     () => ({ name: routine?.name ?? "", steps: [] as readonly Step[], ...noRecall }),
     [routine],
@@ -126,15 +136,13 @@ export function RoutineDialog({ routine, steps: given = [], onClose, onKept }: R
     event.preventDefault();
     event.stopPropagation();
   };
-  const setLevel = (index: number, part: number, level: number) =>
-    put(
-      steps.map((step, i) =>
-        i === index && step.kind === "returns"
-          ? { ...step, parts: step.parts.map((one, j) => (j === part ? { ...one, level } : one)) }
-          : step,
-      ),
-      index,
-    );
+  const replaced = (index: number, by: Step) => steps.map((step, i) => (i === index ? by : step));
+  const setLevel = (index: number, part: number, level: number) => {
+    const step = steps[index];
+    if (step.kind !== "returns") return;
+    const parts = step.parts.map((one, j) => (j === part ? { ...one, level } : one));
+    put(replaced(index, { ...step, parts }), index);
+  };
   return (
     <Dialog title={routine ? `Change “${routine.name}”` : `Keep a ${noun}`} onClose={onClose} width="560px">
       <Form form={form} buttons={<DialogButtons action="Keep" busy={form.busy} onClose={onClose} />}>
@@ -198,23 +206,12 @@ export function RoutineDialog({ routine, steps: given = [], onClose, onKept }: R
                         <chakra.span flex="1" truncate title={name}>
                           {name}
                         </chakra.span>
-                        <chakra.input
-                          type="number"
-                          aria-label={`Level of ${name}`}
-                          min={levelRange.least}
-                          max={levelRange.most}
-                          step={0.5}
-                          width="72px"
-                          fontFamily="mono"
-                          bg="fieldGround"
-                          border="1px solid"
-                          borderColor="fieldRule"
-                          px="6px"
+                        <StepNumberInput
+                          label={`Level of ${name}`}
+                          {...levelRange}
+                          by={0.5}
                           value={level}
-                          onKeyDown={(event) => event.key !== "Enter" && event.stopPropagation()}
-                          onChange={({ target }) =>
-                            Number.isFinite(target.valueAsNumber) && setLevel(i, j, target.valueAsNumber)
-                          }
+                          onChange={(value) => setLevel(i, j, value)}
                         />
                         dB
                       </HStack>
@@ -230,6 +227,26 @@ export function RoutineDialog({ routine, steps: given = [], onClose, onKept }: R
             </Box>
           )}
         </Box>
+        {numbers.length > 0 && (
+          <HStack role="group" aria-label="Of the chosen step" mt="8px" gap="16px" wrap="wrap" fontSize="sm">
+            {numbers.map((number) => (
+              <HStack key={number.key} gap="8px">
+                {number.label}
+                <StepNumberInput
+                  label={number.label}
+                  least={number.least}
+                  most={number.most}
+                  by={number.by}
+                  value={numberIn(steps[chosen], number)}
+                  onChange={(value) =>
+                    put(replaced(chosen, withNumber(steps[chosen], number, value)), chosen)
+                  }
+                />
+                {number.unit}
+              </HStack>
+            ))}
+          </HStack>
+        )}
         <HStack justifyContent="space-between" mt="4px" mb="12px" fontSize="xs" color="cardMuted">
           <HStack gap="4px">
             <KeyCap keys="Alt+ArrowUp" quiet /> <KeyCap keys="Alt+ArrowDown" quiet /> move
@@ -266,3 +283,33 @@ export function RoutineDialog({ routine, steps: given = [], onClose, onKept }: R
     </Dialog>
   );
 }
+
+interface StepNumberInputProps {
+  readonly label: string;
+  readonly least: number;
+  readonly most: number;
+  /** What arrow keys change it by. */
+  readonly by: number;
+  readonly value: number;
+  onChange(value: number): void;
+}
+
+/** A number of a step; its keys stay its own, but for Enter. */
+const StepNumberInput = ({ label, least, most, by, value, onChange }: StepNumberInputProps) => (
+  <chakra.input
+    type="number"
+    aria-label={label}
+    min={least}
+    max={most}
+    step={by}
+    width="72px"
+    fontFamily="mono"
+    bg="fieldGround"
+    border="1px solid"
+    borderColor="fieldRule"
+    px="6px"
+    value={value}
+    onKeyDown={(event) => event.key !== "Enter" && event.stopPropagation()}
+    onChange={({ target }) => Number.isFinite(target.valueAsNumber) && onChange(target.valueAsNumber)}
+  />
+);

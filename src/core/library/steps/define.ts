@@ -45,10 +45,33 @@ export const namesIn =
   (id) =>
     (card.get(id) ?? savedSearch.get(id))?.name ?? "something that is gone";
 
+/** A number in a step that can be set by hand. */
+export interface StepNumber {
+  readonly key: string;
+  readonly label: string;
+  readonly unit: string;
+  readonly least: number;
+  readonly most: number;
+  /** What arrow keys change it by. */
+  readonly by: number;
+}
+
+/** Percent, of whatever is put on or set. */
+export const strengthNumber = {
+  key: "strength",
+  label: "Strength",
+  unit: "%",
+  least: 0,
+  most: 100,
+  by: 5,
+} as const satisfies StepNumber;
+
 /** A kind of step: a file of this folder and a line in its list; editor, dry run, running and JSON follow. */
 export interface StepKind<S extends object> {
   /** Takes its fields out of parsed JSON. Throws a FormatFault. */
   read(fields: Fields, where: string): S;
+  /** What of it can be set by hand. */
+  readonly numbers?: readonly (StepNumber & { readonly key: keyof S & string })[];
   /** The cards that it asks for. */
   cardsOf(step: S): readonly string[];
   /** What it does, from the verb on. */
@@ -90,6 +113,14 @@ export function readNumber(value: Json | undefined, from: number, to: number, wh
     throw new FormatFault(`This is a number from ${from} to ${to}.`, where);
   return value;
 }
+
+/** One of a step's numbers, or the usual one where it is left out. */
+export const readOf = (
+  fields: Fields,
+  { key, least, most }: StepNumber,
+  where: string,
+  usual?: number,
+): number => readNumber(fields[key] ?? usual, least, most, `${where}.${key}`);
 
 export const cardOfPiece = (piece: Piece): string[] => ("cardId" in piece ? [piece.cardId] : []);
 

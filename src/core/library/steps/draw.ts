@@ -2,7 +2,7 @@ import { FormatFault } from "../../chain/fault";
 import { wayOf } from "../../chain/ways";
 import { put } from "../putting";
 import { Unfit } from "../unfit";
-import { isUuid, readNumber, readWay, stepKind } from "./define";
+import { isUuid, readOf, readWay, stepKind, strengthNumber } from "./define";
 import type { PutStep } from "./put";
 
 export interface DrawStep extends Pick<PutStep, "how" | "strength"> {
@@ -12,14 +12,15 @@ export interface DrawStep extends Pick<PutStep, "how" | "strength"> {
 
 /** Puts a card on that is drawn by chance among those of a saved search; whoever runs the routine says which it is. */
 export const drawStep = stepKind<DrawStep>({
-  read({ searchId, how = "replace", strength = 100 }, where) {
+  read({ searchId, how = "replace", ...fields }, where) {
     if (!isUuid(searchId)) throw new FormatFault("A saved search is named by its id.", `${where}.searchId`);
     return {
       searchId,
       how: readWay(how, `${where}.how`),
-      strength: readNumber(strength, 0, 100, `${where}.strength`),
+      strength: readOf(fields, strengthNumber, where, 100),
     };
   },
+  numbers: [strengthNumber],
   cardsOf: () => [],
   say: ({ searchId, how, strength }, nameOf) =>
     `${wayOf(how).does(`a card by chance of “${nameOf(searchId)}”`)}${strength === 100 ? "" : ` at ${strength} %`}`,

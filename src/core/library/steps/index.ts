@@ -4,7 +4,7 @@ import { isRecord } from "../../chain/parse";
 import type { Stand } from "../stand";
 import { chooseStep } from "./choose";
 import { cutStep } from "./cut";
-import type { NameOf, StepKind, StepWorld } from "./define";
+import type { NameOf, StepKind, StepNumber, StepWorld } from "./define";
 import { drawStep, type DrawStep } from "./draw";
 import { levelStep } from "./level";
 import { putStep } from "./put";
@@ -73,6 +73,16 @@ export const drawsOf = (steps: readonly Step[]): (Step & DrawStep)[] =>
 
 /** What a step does, from the verb on. */
 export const sayStep = (step: Step, nameOf: NameOf): string => kindOf(step).say(step, nameOf);
+
+/** What of a step can be set by hand. */
+export const numbersOf = (step: Step): readonly StepNumber[] => kindOf(step).numbers ?? [];
+export const numberIn = (step: Step, { key }: StepNumber): number =>
+  (step as unknown as Record<string, number>)[key];
+/** A step with another number, within its limits. */
+export const withNumber = (step: Step, { key, least, most }: StepNumber, value: number): Step => ({
+  ...step,
+  [key]: Math.min(most, Math.max(least, value)),
+});
 
 /** True for steps that want something rendered before they can be taken. */
 export const mustRender = (steps: readonly Step[]): boolean => steps.some(({ kind }) => kind === "render");

@@ -3,18 +3,19 @@ import { changedIn, selectedOf } from "../stand";
 import { levelRange } from "../sends";
 import { Unfit } from "../unfit";
 import { countTargets } from "../words";
-import { readNumber, sayLevel, stepKind } from "./define";
+import { readOf, sayLevel, stepKind } from "./define";
 
 /** dB. */
 export interface LevelStep {
   readonly level: number;
 }
 
+const number = { key: "level", label: "Level", unit: "dB", ...levelRange, by: 0.5 } as const;
+
 /** Sets the level at which what is selected is sent to its returns. */
 export const levelStep = stepKind<LevelStep>({
-  read: ({ level }, where) => ({
-    level: readNumber(level, levelRange.least, levelRange.most, `${where}.level`),
-  }),
+  read: (fields, where) => ({ level: readOf(fields, number, where) }),
+  numbers: [number],
   cardsOf: () => [],
   say: ({ level }) => `set all sends to ${sayLevel(level)}`,
   run({ level }, stand) {

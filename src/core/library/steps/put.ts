@@ -3,11 +3,12 @@ import { put } from "../putting";
 import {
   cardOfPiece,
   putOfPiece,
-  readNumber,
+  readOf,
   readPiece,
   readWay,
   sayPieceOf,
   stepKind,
+  strengthNumber,
   type Piece,
 } from "./define";
 
@@ -20,13 +21,14 @@ export interface PutStep {
 
 /** Puts a card or settings on what is selected, in a way that needs no chosen setting. */
 export const putStep = stepKind<PutStep>({
-  read({ of, how = "replace", strength = 100 }, where) {
+  read({ of, how = "replace", ...fields }, where) {
     return {
       of: readPiece(of, `${where}.of`),
       how: readWay(how, `${where}.how`),
-      strength: readNumber(strength, 0, 100, `${where}.strength`),
+      strength: readOf(fields, strengthNumber, where, 100),
     };
   },
+  numbers: [strengthNumber],
   cardsOf: ({ of }) => cardOfPiece(of),
   say: ({ of, how, strength }, nameOf) =>
     `${wayOf(how).does(sayPieceOf(of, nameOf))}${strength === 100 ? "" : ` at ${strength} %`}`,

@@ -1,5 +1,5 @@
 import { Unfit } from "../unfit";
-import { readNumber, stepKind } from "./define";
+import { readOf, stepKind } from "./define";
 
 /** Milliseconds, at both ends. */
 export interface RangeStep {
@@ -8,10 +8,19 @@ export interface RangeStep {
 
 /** The most that a step moves the ends of a range, in milliseconds. */
 const most = 10_000;
+const number = {
+  key: "grow",
+  label: "Longer at both ends by",
+  unit: "ms",
+  least: -most,
+  most,
+  by: 10,
+} as const;
 
 /** Makes the marked range longer at both ends, or shorter. */
 export const rangeStep = stepKind<RangeStep>({
-  read: ({ grow }, where) => ({ grow: readNumber(grow, -most, most, `${where}.grow`) }),
+  read: (fields, where) => ({ grow: readOf(fields, number, where) }),
+  numbers: [number],
   cardsOf: () => [],
   say: ({ grow }) => `make the range ${Math.abs(grow)} ms ${grow < 0 ? "shorter" : "longer"} at both ends`,
   run({ grow }, stand) {

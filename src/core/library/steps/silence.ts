@@ -2,20 +2,20 @@ import { nextSilence, type Silence } from "../../measure/silence";
 import { soundOf } from "../mixing";
 import { selectedOf } from "../stand";
 import { Unfit } from "../unfit";
-import { readNumber, stepKind } from "./define";
+import { readOf, stepKind } from "./define";
 
 export type SilenceStep = Silence;
 
-/** The least that may count as silence and the most that still may, in dB of full scale. */
-const limits = { least: -96, most: -12 } as const;
-const longest = 5000;
+const belowNumber = { key: "below", label: "Under", unit: "dB", least: -96, most: -12, by: 1 } as const;
+const lastingNumber = { key: "lasting", label: "For", unit: "ms", least: 1, most: 5000, by: 10 } as const;
 
 /** Makes the marked range longer, up to where the first selected clip in which it ends is silent next. */
 export const silenceStep = stepKind<SilenceStep>({
-  read: ({ below = -50, lasting = 200 }, where) => ({
-    below: readNumber(below, limits.least, limits.most, `${where}.below`),
-    lasting: readNumber(lasting, 1, longest, `${where}.lasting`),
+  read: (fields, where) => ({
+    below: readOf(fields, belowNumber, where, -50),
+    lasting: readOf(fields, lastingNumber, where, 200),
   }),
+  numbers: [belowNumber, lastingNumber],
   cardsOf: () => [],
   say: ({ below, lasting }) =>
     `make the range reach to the next ${lasting} ms of silence under −${Math.abs(below)} dB`,

@@ -12,10 +12,13 @@ import {
   drawsOf,
   mostSteps,
   mustRender,
+  numberIn,
+  numbersOf,
   readSteps,
   routineNoun,
   runSteps,
   sayStep,
+  withNumber,
   type Step,
 } from "./index";
 
@@ -229,6 +232,36 @@ describe("steps of a routine", () => {
     expect(said({ kind: "render" })).toBe("render in place");
     expect(said({ kind: "choose", which: "next" })).toBe("go to the next target");
     expect(said({ kind: "switch", effect: "audio.gain", on: false })).toBe("switch Gain off");
+  });
+
+  it("have numbers that can be set by hand, within the limits in which they are read", () => {
+    const steps: Step[] = [
+      { kind: "put", of: { cardId: card }, how: "after", strength: 50 },
+      { kind: "draw", searchId: card, how: "after", strength: 50 },
+      { kind: "strength", strength: 50 },
+      { kind: "level", level: -6 },
+      { kind: "range", grow: 20 },
+      { kind: "silence", below: -50, lasting: 200 },
+    ];
+    const said = steps.flatMap((step) => numbersOf(step).map(({ label, unit }) => `${label} ${unit}`));
+    expect(said).toHaveLength(7);
+    for (const step of steps)
+      for (const number of numbersOf(step)) {
+        const far = [withNumber(step, number, -1e9), withNumber(step, number, 1e9)];
+        expect(far.map((one) => numberIn(one, number))).toEqual([number.least, number.most]);
+        expect(readSteps(far as unknown as Json)).toEqual(far);
+        const beyond = { ...step, [number.key]: number.most + 1 };
+        expect(() => readSteps([beyond] as unknown as Json)).toThrow("This is a number from");
+        expect(numberIn(withNumber(step, number, number.least + number.by), number)).toBe(
+          number.least + number.by,
+        );
+      }
+    expect(numbersOf({ kind: "cut" })).toEqual([]);
+    // Left out, some are usual.
+    expect(readSteps([{ kind: "silence" }, { kind: "put", of: { cardId: card } }])).toEqual([
+      { kind: "silence", below: -50, lasting: 200 },
+      { kind: "put", of: { cardId: card }, how: "replace", strength: 100 },
+    ]);
   });
 
   it("are read as they were written, and what is wrong is said with its place", () => {

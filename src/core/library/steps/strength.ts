@@ -1,5 +1,5 @@
 import { changedIn } from "../stand";
-import { readNumber, stepKind } from "./define";
+import { readOf, stepKind, strengthNumber } from "./define";
 
 /** Percent. */
 export interface StrengthStep {
@@ -8,7 +8,8 @@ export interface StrengthStep {
 
 /** Sets the strength of what is selected. */
 export const strengthStep = stepKind<StrengthStep>({
-  read: ({ strength }, where) => ({ strength: readNumber(strength, 0, 100, `${where}.strength`) }),
+  read: (fields, where) => ({ strength: readOf(fields, strengthNumber, where) }),
+  numbers: [strengthNumber],
   cardsOf: () => [],
   say: ({ strength }) => `set the strength to ${strength} %`,
   run: ({ strength }, stand) => changedIn(stand, new Map(stand.selected.map((id) => [id, { strength }]))),
