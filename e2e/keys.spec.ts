@@ -82,6 +82,10 @@ test("by keyboard: one key means one thing on sound and another on pictures; the
   await expect(dialog(page).getByRole("option").first()).toContainText("Fog, opened");
   await press(page, "Enter");
   await expect(cell(page, "4")).toContainText("Fog, opened");
+  // What pictures have clips have too.
+  await press(page, "Alt+s");
+  await expect(map(page)).toHaveAccessibleName(/on video$/);
+  await expect(cell(page, "4")).toContainText("Fog, opened");
   await press(page, "Alt+s");
   await expect(cell(page, "4")).toContainText("Chapel, long");
   for (const _ of ["sound", "pictures"]) {
@@ -89,6 +93,7 @@ test("by keyboard: one key means one thing on sound and another on pictures; the
     await expect(cell(page, "4")).toHaveAttribute("data-kind", "free");
     await press(page, "Alt+s");
   }
+  await press(page, "Alt+s");
   await saved(page);
 
   // With the numbers of the pad switched on. Seven on it is another key than seven above the letters, which is not bound.
