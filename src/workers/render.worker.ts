@@ -169,9 +169,11 @@ async function renderFrame(
     const codes = picture.codes as Uint8ClampedArray<ArrayBuffer>;
     return { kind: "picture", width, height, codes, missing } as const;
   };
-  const after = await through(chain);
-  const moved = geometryOf(chain);
-  const before = moved.settings.length > 0 ? await through(moved) : { ...shownAs(frame), missing: [] };
+  // What nothing is on is shown as it was decoded.
+  const seen = async (of: Chain) =>
+    of.settings.length > 0 ? through(of) : { ...shownAs(frame), missing: [] };
+  const after = await seen(chain);
+  const before = await seen(geometryOf(chain));
   return { kind: "frame", index, after, before, took: performance.now() - began };
 }
 
