@@ -78,10 +78,12 @@ describe("media that take what others do", () => {
     expect(sameSettings(look, { ...onClip, settings: [set("image.contrast")] })).toBe(false);
   });
 
-  it("is found for a clip, as far as it is not meant for photos alone", () => {
+  it("is found for a clip", () => {
     const clip = { medium: "video", kind: "video clip" } as const;
     expect(fitsTarget({ medium: "image", fits: [] }, clip)).toBe(true);
-    expect(fitsTarget({ medium: "image", fits: ["photo"] }, clip)).toBe(false);
+    // A photo is all that a look for pictures could be meant for; of sound some is not all.
+    expect(fitsTarget({ medium: "image", fits: ["photo"] }, clip)).toBe(true);
+    expect(fitsTarget({ medium: "audio", fits: ["clip"] }, { medium: "audio", kind: "bus" })).toBe(false);
     expect(fitsTarget({ medium: "video", fits: [] }, { medium: "image", kind: "photo" })).toBe(false);
   });
 

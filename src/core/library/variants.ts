@@ -60,7 +60,7 @@ const asVariant = (card: CardHead, kind: string, habits: readonly Habit[]): Vari
   id: card.id,
   name: card.name,
   madeFor: card.madeFor,
-  fits: isMeantFor(card.fits, kind),
+  fits: isMeantFor(card, kind),
   liked: habitLevel(habits.find((habit) => habit.kind === kind)?.score ?? 0),
 });
 

@@ -43,9 +43,12 @@ export const targetKinds = Object.keys(kinds) as TargetKind[];
 /** The kinds of target that cards of a medium can be meant for. */
 export const kindsOf = (medium: Medium): TargetKind[] => Object.keys(media[medium].targets) as TargetKind[];
 export const kindPlural = (kind: TargetKind): string => kinds[kind].plural;
-/** True where a card that names these kinds of target is meant for one; a card that names none is for all of its medium. */
-export const isMeantFor = (fits: readonly string[], kind: string): boolean =>
-  fits.length === 0 || fits.includes(kind);
+/** True where a card that names kinds of target is meant for one; a card that names none, or all of its medium, is for all that it goes on. */
+export const isMeantFor = (
+  { medium, fits }: { readonly medium: Medium; readonly fits: readonly string[] },
+  kind: string,
+): boolean =>
+  fits.length === 0 || fits.includes(kind) || kindsOf(medium).every((each) => fits.includes(each));
 
 type GroupsIn<T> = { [K in keyof T]: T[K] extends { readonly group: string } ? K : never }[keyof T];
 /** Targets without material of their own. */

@@ -77,11 +77,11 @@ export interface SearchTarget {
   readonly prefers?: readonly string[];
 }
 
-/** True where the card is meant for that kind of target; a card that names no kinds fits all that its medium goes on. */
+/** True where the card is meant for that kind of target; a card that names no kinds, or all of its medium, fits all that it goes on. */
 export const fitsTarget = (
   document: Pick<SearchDocument, "medium" | "fits">,
   target: SearchTarget,
-): boolean => goesOn(document.medium, target.medium) && isMeantFor(document.fits, target.kind);
+): boolean => goesOn(document.medium, target.medium) && isMeantFor(document, target.kind);
 
 const none: readonly string[] = [];
 
