@@ -9,7 +9,7 @@ import type { Target } from "@/core/library/entities";
 import type { Rendering } from "@/core/api/operations/one-render";
 import { database } from "@/db/connection";
 import { unusedMedia } from "@/db/media";
-import { listFiles } from "@/db/replica";
+import { listFiles, listMedia } from "@/db/replica";
 import { decodeFrames } from "@/media/video/frames";
 import { probeVideo } from "@/media/video/probe";
 import { carryOutRender } from "@/server/jobs/carry-out-render";
@@ -274,6 +274,9 @@ describe("a clip that is brought in", () => {
       origin: { mediaId: before.mediaId },
     });
     expect(after.mediaId).not.toBe(before.mediaId);
+    // It is still the clip of its sound.
+    const made = await listMedia(database(), owner.libraryId, [after.mediaId!]);
+    expect(made[0].facts).toMatchObject({ kind: "video", frames: 25, sound: brought.sound!.id });
     await owner.run("bring-back", { sessionId, targetIds: [clipId] });
     expect((await rows()).find(({ id }) => id === clipId)).toMatchObject({
       mediaId: before.mediaId,

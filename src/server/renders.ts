@@ -1,3 +1,4 @@
+import { soundTargetOf } from "@/core/library/clip-sound";
 import { byPosition } from "@/core/library/order";
 import { stat } from "node:fs/promises";
 import { v7 as newId } from "uuid";
@@ -84,14 +85,14 @@ export async function askRender(
     member.libraryId,
     targets.flatMap(({ mediaId }) => mediaId ?? []),
   );
+  const facts = new Map(media.map((one) => [one.id, one.facts]));
+  const inOrder = [...known.values()].sort(byPosition);
   /** The sound that a video came with, as it stands in the session. */
-  const withSound = ({ mediaId, chain }: Clip) => {
-    const facts = media.find(({ id }) => id === mediaId)?.facts;
-    const of = facts?.kind === "video" ? facts.sound : undefined;
-    const own = of && [...known.values()].sort(byPosition).find((one) => one.mediaId === of && !one.part);
-    if (!own || !of) return {};
-    const { chain: through, strength } = own;
-    return { sound: { mediaId: of, chain: through, strength }, files: ownedBy([chain, through]) };
+  const withSound = (clip: Clip) => {
+    const own = soundTargetOf(clip, inOrder, (id) => facts.get(id));
+    if (!own || !isClip(own)) return {};
+    const { mediaId, chain, strength } = own;
+    return { sound: { mediaId, chain, strength }, files: ownedBy([clip.chain, chain]) };
   };
   const items = targets.map((target): RenderItem => {
     const { id, name, chain } = target;

@@ -3,6 +3,7 @@
 import { Box, chakra, HStack } from "@chakra-ui/react";
 import { useCallback, useMemo, useState, type KeyboardEvent, type PointerEvent } from "react";
 import type { Media } from "@/core/api/operations/session-replica";
+import { soundTargetOf } from "@/core/library/clip-sound";
 import { pictureDifference } from "@/core/measure/difference";
 import { sayTimecode } from "@/core/media/timecode";
 import type { ClipSource, PictureMeasures, RenderedPicture } from "@/workers/render-messages";
@@ -35,10 +36,10 @@ function lasting(plane: Float32Array, length: number): Float32Array {
 }
 
 /** The sound of a clip through the chain that it has in the session; null where it has none there. */
-function useClipSound({ bench }: ViewerProps, facts: VideoFacts): ClipSound | null {
+function useClipSound({ bench, target }: ViewerProps, facts: VideoFacts): ClipSound | null {
   const { libraryId, renderer } = useDesk();
   const { targets, session } = bench;
-  const own = targets.find((target) => target.mediaId !== null && target.mediaId === facts.sound);
+  const own = soundTargetOf(target, targets, (id) => session.media.get(id)?.facts);
   const material = own && session.media.get(own.mediaId!);
   const chain = own?.chain;
   const strength = own?.strength ?? 100;
