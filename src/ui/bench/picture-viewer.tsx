@@ -2,7 +2,6 @@
 
 import { useMemo, useState } from "react";
 import { finerThanPreview, geometryOf } from "@/core/chain/geometry";
-import type { PictureMeasures, RenderedPicture } from "@/workers/render-messages";
 import type { Media } from "@/core/api/operations/session-replica";
 import type { ViewerProps } from "../media/define";
 import { useActions } from "../actions/use-actions";
@@ -11,13 +10,8 @@ import { useEdge } from "./edge";
 import { PictureFrame } from "./picture-frame";
 import { Scopes } from "./scopes";
 import { useFullSize } from "./use-full-size";
-import { useMeasures } from "./use-measures";
+import { measurePicture, useMeasures } from "./use-measures";
 import { usePicture } from "./use-picture";
-
-const measurePicture: Parameters<typeof useMeasures<RenderedPicture, PictureMeasures>>[2] = (
-  renderer,
-  { width, codes },
-) => renderer.measurePicture({ place: "measures", width, codes });
 
 /** A picture with its untouched state at the left of a movable edge, on a neutral surround. */
 export function PictureViewer({ bench: { audition }, target, media }: ViewerProps) {

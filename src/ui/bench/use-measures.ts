@@ -1,4 +1,5 @@
 import { useEffect, useState } from "react";
+import type { PictureMeasures, RenderedPicture } from "@/workers/render-messages";
 import { useDesk } from "../data/desk";
 
 /**
@@ -25,3 +26,9 @@ export function useMeasures<Of, Measures>(
   }, [renderer, rendered, wanted, ask]);
   return measures;
 }
+
+/** Measures of the picture in the viewer. */
+export const measurePicture: Parameters<typeof useMeasures<RenderedPicture, PictureMeasures>>[2] = (
+  renderer,
+  { width, codes },
+) => renderer.measurePicture({ place: "measures", width, codes });

@@ -6,7 +6,7 @@ import type { Media } from "@/core/api/operations/session-replica";
 import { soundTargetOf } from "@/core/library/clip-sound";
 import { pictureDifference } from "@/core/measure/difference";
 import { sayTimecode } from "@/core/media/timecode";
-import type { ClipSource, PictureMeasures, RenderedPicture } from "@/workers/render-messages";
+import type { ClipSource } from "@/workers/render-messages";
 import { ActionButton } from "../actions/action-button";
 import { useActions } from "../actions/use-actions";
 import { videoPlace } from "../actions/viewer/video";
@@ -18,14 +18,9 @@ import { useEdge } from "./edge";
 import { PictureFrame } from "./picture-frame";
 import { Scopes } from "./scopes";
 import { useClip, type ClipSound } from "./use-clip";
-import { useMeasures } from "./use-measures";
+import { measurePicture, useMeasures } from "./use-measures";
 
 type VideoFacts = Extract<Media["facts"], { kind: "video" }>;
-
-const measurePicture: Parameters<typeof useMeasures<RenderedPicture, PictureMeasures>>[2] = (
-  renderer,
-  { width, codes },
-) => renderer.measurePicture({ place: "measures", width, codes });
 
 /** A sound with silence behind it, where it is shorter. */
 function lasting(plane: Float32Array, length: number): Float32Array {
@@ -131,7 +126,7 @@ export function VideoViewer(props: ViewerProps) {
       marks={{ "data-frame": clip.shown?.frame.index, "data-playing": clip.playing ? "" : undefined }}
     >
       <HStack gap="10px">
-        <ActionButton action="video.play" short />
+        <ActionButton action="sound.play" short />
         <Scrubber
           strip={copyUrl(libraryId, media.id, "strip")}
           frame={clip.frame}

@@ -1,7 +1,7 @@
 import type { Action } from "../action";
 import type { SoundHere } from "./sound-here";
 
-export const play: Action<SoundHere> = {
+export const play: Action<Pick<SoundHere, "playing" | "toggle">> = {
   id: "sound.play",
   name: "Play, stop",
   words: ({ playing }) => (playing ? "Stop" : "Play"),

@@ -1,11 +1,11 @@
 import type { ActionPlace } from "../action";
 import { nextFrame, previousFrame, secondEarlier, secondLater } from "./frames";
-import { playVideo } from "./play-video";
+import { play } from "./play";
 import { scopes } from "./scopes";
 import type { VideoHere } from "./video-here";
 import { whole } from "./whole";
 
 export const videoPlace: ActionPlace<VideoHere> = {
   title: "Video",
-  actions: [playVideo, whole, scopes, previousFrame, nextFrame, secondEarlier, secondLater],
+  actions: [play, whole, scopes, previousFrame, nextFrame, secondEarlier, secondLater],
 };
