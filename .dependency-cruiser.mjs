@@ -21,6 +21,7 @@ export const coreOrder = [
   "keys",
   "media",
   "numeric",
+  "time",
   "colour",
   "kernels",
   "signal",

@@ -1,6 +1,6 @@
 import type { Resources } from "../src/core/chain/active";
 import type { Json } from "../src/core/chain/model";
-import type { EffectDefinition, ImageEffect } from "../src/core/effects/define";
+import type { EffectDefinition, ImageEffect, VideoEffect } from "../src/core/effects/define";
 
 /** A hash that stands for the file that an effect asks for, whichever that is. */
 export const hash = "a".repeat(64);
@@ -27,7 +27,7 @@ const resources = (holds: string): Resources => ({
         },
 });
 /** The files that an effect depends on. */
-export const resourcesFor = (effect: ImageEffect) =>
+export const resourcesFor = (effect: ImageEffect | VideoEffect) =>
   resources(Object.values(effect.parameters).find((p) => p.kind === "file")?.holds ?? "");
 const special: Record<string, Record<string, Json>> = {
   "image.tone-curve": {
@@ -60,6 +60,10 @@ const special: Record<string, Record<string, Json>> = {
   "image.noise-reduction": { lightness: 15, colour: 15, radius: 0.5 },
   "image.toner": { tone: "sepia", depth: 100 },
   "image.black-and-white": {},
+  "video.transform": { x: 10, y: -5, scale: 80, turn: 12 },
+  "video.opacity": { opacity: 40, behind: "grey" },
+  "video.edge-crop": { left: 10, right: 20, top: 5, bottom: 30, softness: 10 },
+  "video.whip-blur": { length: 6, direction: 30 },
   "image.vignette": { corner: -2, start: 0.1 },
 };
 /** Values at which each effect does something: off its defaults, by half of the way to the top. */

@@ -2,6 +2,7 @@ import type { MixNode } from "@/core/chain/mix";
 import type { Chain } from "@/core/chain/model";
 import type { PictureWindow } from "@/core/chain/render-codes";
 import type { Part } from "@/core/media/part";
+import type { Moment } from "@/core/time/moment";
 import type { Frame } from "@/core/picture/frame";
 import type { BandLevel } from "@/core/measure/spectrum";
 
@@ -21,6 +22,8 @@ export interface ImageSource {
   readonly url: string;
   readonly width: number;
   readonly height: number;
+  /** Where in its clip it is, where it comes from one. */
+  readonly moment?: Moment;
 }
 /** What is played of a video. */
 export interface ClipSource extends ImageSource {

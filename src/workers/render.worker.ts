@@ -10,6 +10,7 @@ import { patiently, type Breathe } from "@/core/chain/turns";
 import { loopTurns } from "@/core/chain/run-audio";
 import type { Learnt } from "@/core/effects/define";
 import type { CodedPicture } from "@/core/picture/coded";
+import { momentOf } from "@/core/time/moment";
 import { withFadedEdges } from "@/core/media/part";
 import { integratedLoudness, loudnessCourse } from "@/core/measure/loudness";
 import { truePeak } from "@/core/measure/peaks";
@@ -124,7 +125,8 @@ const helpers = new PortHelpers();
 const surroundings = 64;
 
 async function renderPicture({ source, chain, strength }: PictureJob, breathe: Breathe): Promise<Rendered> {
-  const resources = await resourcesFor([chain]);
+  const moment = "window" in source ? undefined : source.moment;
+  const resources = { ...(await resourcesFor([chain])), moment };
   const task = { chain, strength, resources, bits: 8 as const };
   const shown = ({ picture, missing }: CodedResult): Rendered => ({
     kind: "picture",
@@ -157,7 +159,10 @@ async function renderFrame(
 ): Promise<Rendered> {
   const began = performance.now();
   const frame = await loadFrame(source, index, half);
-  const resources = await resourcesFor([chain]);
+  const resources = {
+    ...(await resourcesFor([chain])),
+    moment: momentOf(index, source.frames, source.rate),
+  };
   const known = filesOf(chain).flatMap(({ hash }) => {
     const file = resources.files?.(hash);
     return file ? [[hash, file] as const] : [];

@@ -14,6 +14,7 @@ const task = (...files: string[]): RowTask => ({
   strength: 100,
   bits: 8,
   files: files.map((hash) => [hash, texture] as const),
+  moment: undefined,
   frame: { width: 1, height: 2 },
   source: { width: 1, height: 1, channels: 3, codes: new Uint16Array(3) },
   top: 1,

@@ -1,6 +1,8 @@
 import Joi from "joi";
 import { readFormat, sayFormat } from "../media/format";
-import { longestChain } from "@/core/chain/model";
+import { longestChain, type Json } from "@/core/chain/model";
+import { readMotion } from "@/core/chain/motion";
+import { fitIds } from "@/core/time/fit";
 import { keyProblem, keyText } from "@/core/keys/combination";
 import { mediumIds } from "@/core/media";
 import {
@@ -163,6 +165,25 @@ export const strength = Joi.number()
   .custom((value: number) => Math.round(value * 1000) / 1000);
 
 const json = Joi.any();
+
+/** Keyframes: read as those of a card's file are. */
+const motion = Joi.object({
+  length: Joi.array().required(),
+  way: Joi.string()
+    .valid(...fitIds)
+    .required(),
+  opening: Joi.array().required(),
+  closing: Joi.array().required(),
+  lanes: Joi.object().pattern(Joi.string().max(100), Joi.array()).max(100).required(),
+})
+  .custom((value: Json, { error }) => {
+    try {
+      return readMotion(value, "motion");
+    } catch (fault) {
+      return error("any.motion", { said: (fault as Error).message });
+    }
+  })
+  .messages({ "any.motion": "{#said}" });
 export const chain = Joi.object({
   medium: Joi.string()
     .valid(...mediumIds)
@@ -175,6 +196,7 @@ export const chain = Joi.object({
         values: Joi.object().pattern(Joi.string(), json).required(),
         on: Joi.boolean().required(),
         mix: Joi.number().required(),
+        motion,
       }),
     )
     .required(),

@@ -1,8 +1,17 @@
-import type { DecodedFile, EffectDefinition, Learnt } from "../effects/define";
-import type { Medium } from "../media";
+import {
+  rendersAs,
+  type DecodedFile,
+  type EffectRendering,
+  type EffectDefinition,
+  type EffectsOf,
+  type Learnt,
+} from "../effects/define";
+import { goesOn } from "../media";
 import { fileWords, type FileKind } from "../effects/parameter";
 import { effects, findEffect } from "../effects/registry";
-import type { Chain } from "./model";
+import type { Chain, Motion } from "./model";
+import type { Moment } from "../time/moment";
+import { settingAt } from "./motion";
 import { normaliseChain } from "./values";
 
 export type Lookup = (id: string) => EffectDefinition | undefined;
@@ -12,6 +21,8 @@ export interface Resources {
   readonly lookup?: Lookup;
   /** A file that effects depend on, by the SHA-256 of its bytes; undefined where it is not here. */
   readonly files?: (hash: string) => DecodedFile | undefined;
+  /** Where in a clip one is; stills and what has no time are as their values say. */
+  readonly moment?: Moment;
   /** What settings learnt of the material, by their place in the chain; see `learning`. */
   readonly learnt?: ReadonlyMap<number, Learnt>;
 }
@@ -23,6 +34,8 @@ interface ActiveSetting<Effect> {
   readonly effect: Effect;
   readonly values: never;
   readonly share: number;
+  /** Its keyframes, where it was not asked for at a moment. */
+  readonly motion?: Motion;
   /** By the parameters that name them. */
   readonly files: Readonly<Record<string, DecodedFile>>;
 }
@@ -32,21 +45,22 @@ interface ActiveSetting<Effect> {
  * so are effects that are unknown here, or whose files are not here; these are listed in `missing`, since a result
  * without them must say so.
  */
-export function activeSettings<M extends Medium>(
+export function activeSettings<R extends EffectRendering>(
   chain: Chain,
-  medium: M,
-  { lookup = findEffect, files: find }: Resources = {},
+  rendering: R,
+  { lookup = findEffect, files: find, moment }: Resources = {},
 ) {
-  type Effect = Extract<EffectDefinition, { medium: M }>;
+  type Effect = EffectsOf<R>;
   const active: ActiveSetting<Effect>[] = [];
   const missing: string[] = [];
-  for (const [index, { effect: id, values, on, mix }] of normaliseChain(chain).chain.settings.entries()) {
+  for (const [index, kept] of normaliseChain(chain).chain.settings.entries()) {
+    const { effect: id, values, on, mix, motion } = moment ? settingAt(kept, moment) : kept;
     const effect = lookup(id);
-    if (effect?.medium !== medium) {
+    if (!effect || rendersAs(effect) !== rendering || !goesOn(effect.medium, chain.medium)) {
       missing.push(id);
       continue;
     }
-    if (!on || mix === 0) continue;
+    if (!on || (mix === 0 && !motion)) continue;
     const files: Record<string, DecodedFile> = {};
     let complete = true;
     for (const [key, spec] of Object.entries(effect.parameters)) {
@@ -61,7 +75,14 @@ export function activeSettings<M extends Medium>(
     }
     // `never`, so that an effect takes them: they were checked against its own specification just above.
     if (complete)
-      active.push({ index, effect: effect as Effect, values: values as never, share: mix / 100, files });
+      active.push({
+        index,
+        effect: effect as Effect,
+        values: values as never,
+        share: mix / 100,
+        files,
+        ...(motion && { motion }),
+      });
   }
   return { active, missing };
 }

@@ -3,9 +3,9 @@ import { linearToLab } from "../colour/lab";
 import { lookUp } from "../colour/look-up";
 import type { Lut } from "../colour/lut";
 import { decodeSrgb, encodeSrgb } from "../colour/srgb";
-import { type ImageEffect } from "../effects/define";
 import { wholeRows } from "../picture/work";
 import { media } from "../media";
+import { standing } from "../time/moment";
 import { activeSettings, type Resources } from "./active";
 import type { Chain } from "./model";
 import { isPointwise, planImage } from "./plan-image";
@@ -25,10 +25,10 @@ export interface Baked {
 export const unbakeable = (chain: Chain, resources: Resources = {}): string[] =>
   chain.medium !== "image"
     ? [`a chain for ${media[chain.medium].plural}`]
-    : activeSettings(chain, "image", resources)
+    : activeSettings(chain, "picture", resources)
         .active.filter(({ effect, values, files }) => {
-          const { kind } = (effect as ImageEffect).create(values, { width: 64, height: 64 }, { files });
-          return (effect as ImageEffect).placed || kind === "area" || kind === "geometry";
+          const { kind } = effect.create(values, { width: 64, height: 64 }, { files, moment: standing });
+          return effect.placed || kind === "area" || kind === "geometry";
         })
         .map(({ effect }) => effect.name);
 

@@ -1,4 +1,5 @@
 import { findEffect } from "../effects/registry";
+import { standing } from "../time/moment";
 import type { Frame } from "../picture/frame";
 import { activeSettings } from "./active";
 import type { Chain } from "./model";
@@ -16,8 +17,8 @@ export const geometryOf = (chain: Chain): Chain => ({
 
 /** Names of the settings in use that look at the whole picture or move it, so that no part of it can be rendered by itself. */
 export const needsWhole = (chain: Chain, frame: Frame): string[] =>
-  activeSettings(chain, "image", { files: () => undefined }).active.flatMap(({ effect, values, files }) => {
-    const work = effect.create(values, frame, { files });
+  activeSettings(chain, "picture", { files: () => undefined }).active.flatMap(({ effect, values, files }) => {
+    const work = effect.create(values, frame, { files, moment: standing });
     return work.kind === "geometry" || (work.kind === "area" && !work.near) ? [effect.name] : [];
   });
 
@@ -25,5 +26,7 @@ export const needsWhole = (chain: Chain, frame: Frame): string[] =>
 export const finerThanPreview = (chain: Chain): string[] =>
   chain.settings.flatMap(({ effect: id, on, mix }) => {
     const effect = findEffect(id);
-    return on && mix > 0 && effect?.medium === "image" && effect.fine ? [effect.name.toLowerCase()] : [];
+    return on && mix > 0 && effect && effect.medium !== "audio" && effect.fine
+      ? [effect.name.toLowerCase()]
+      : [];
   });

@@ -1,4 +1,6 @@
 import type { Medium } from "../media";
+import type { Fit } from "../time/fit";
+import type { Lane } from "../time/lane";
 
 export type Json = null | boolean | number | string | readonly Json[] | { readonly [key: string]: Json };
 
@@ -9,6 +11,12 @@ export interface EffectSetting {
   readonly on: boolean;
   /** Wet share, 0…100 %. */
   readonly mix: number;
+  readonly motion?: Motion;
+}
+
+/** Keyframes of a setting: a lane a parameter, or of its share of the mix, and how they fit a clip of another length. */
+export interface Motion extends Fit {
+  readonly lanes: { readonly [parameter: string]: Lane };
 }
 
 export interface Chain {

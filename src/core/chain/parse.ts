@@ -1,5 +1,6 @@
 import { FormatFault } from "./fault";
 import { mediumIds } from "../media";
+import { readMotion } from "./motion";
 import { longestChain, type Chain, type EffectSetting, type Json } from "./model";
 
 type Fields = { readonly [key: string]: Json };
@@ -17,11 +18,17 @@ function parseSetting(value: Json, where: string): EffectSetting {
   if (!isRecord(values)) throw new FormatFault("Values are an object of parameters.", `${where}.values`);
   if (typeof on !== "boolean") throw new FormatFault("On is true or false.", `${where}.on`);
   if (typeof mix !== "number") throw new FormatFault("Mix is a number from 0 to 100.", `${where}.mix`);
-  return { effect, values, on, mix };
+  return {
+    effect,
+    values,
+    on,
+    mix,
+    ...(value.motion !== undefined && { motion: readMotion(value.motion, `${where}.motion`) }),
+  };
 }
 
 /**
- * Reads a chain out of parsed JSON: `{ medium, settings: [{ effect, values, on, mix }] }`; `on` is true and `mix` 100
+ * Reads a chain out of parsed JSON: `{ medium, settings: [{ effect, values, on, mix, motion }] }`; `on` is true and `mix` 100
  * where they are left out. Only its shape is checked; values are the matter of `normaliseChain`. Throws a FormatFault.
  */
 export function parseChain(value: Json | undefined, where = "chain"): Chain {

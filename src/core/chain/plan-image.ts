@@ -1,5 +1,6 @@
 import type { AreaPass, ImageEncoding, Near, PictureWork, StripFacts } from "../picture/work";
 import type { Frame } from "../picture/frame";
+import { standing } from "../time/moment";
 import { share as shareOf } from "../colour/matrix";
 import { convert, fuse, prepareSteps, type PointStep, type PreparedStep } from "../picture/point-program";
 import { activeSettings, type Resources } from "./active";
@@ -58,7 +59,8 @@ export function planImage(
   resources: Resources = {},
   ends: ImageEncoding = "linear",
 ): ImagePlan {
-  const { active, missing } = activeSettings(chain, "image", resources);
+  const { active, missing } = activeSettings(chain, "picture", resources);
+  const given = { moment: resources.moment ?? standing };
   const strong = Math.min(100, Math.max(0, strength)) / 100;
   const stages: ImageStage[] = [];
   let points: PointStep[] = [];
@@ -78,7 +80,10 @@ export function planImage(
   for (const { effect, values, share, files } of strong > 0 ? active : []) {
     const { neutral } = effect;
     const amount = neutral ? 1 : share;
-    const work = effect.create(neutral ? weakened(values, neutral, share * strong) : values, now, { files });
+    const work = effect.create(neutral ? weakened(values, neutral, share * strong) : values, now, {
+      ...given,
+      files,
+    });
     if (work.kind === "nothing") continue;
     change(effect.encoding);
     switch (work.kind) {

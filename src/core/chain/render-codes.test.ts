@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { randomFrom } from "../../../demo/random";
 import { livelyValues, resourcesFor } from "../../../testing/effect-values";
-import type { ImageEffect } from "../effects/define";
+import type { ImageEffect, VideoEffect } from "../effects/define";
 import { effectsFor } from "../effects/registry";
 import { encodeSrgb } from "../colour/srgb";
 import { rowKernels } from "../picture/local-kernels";
@@ -203,7 +203,7 @@ it.each([50, 20])(
 );
 
 describe("windows at full size", () => {
-  it.each((effectsFor("image") as readonly ImageEffect[]).map((e) => [e.id, e] as const))(
+  it.each((effectsFor("video") as readonly (ImageEffect | VideoEffect)[]).map((e) => [e.id, e] as const))(
     "with %s show what the whole picture has there, to the bit, or say that it looks at all of it",
     async (id, effect) => {
       const resources = resourcesFor(effect);

@@ -1,5 +1,6 @@
 import { decodeSrgb } from "../colour/srgb";
 import type { DecodedFile } from "../effects/define";
+import type { Moment } from "../time/moment";
 import { rowKernels } from "../picture/local-kernels";
 import { decodeCodes, encodeCodes, sourceTable, whiteCode, type CodedPicture } from "../picture/coded";
 import type { Frame } from "../picture/frame";
@@ -38,6 +39,7 @@ export interface RowTask {
   readonly bits: 8 | 16;
   /** The files that the chain depends on, by hash. */
   readonly files: readonly (readonly [string, DecodedFile])[];
+  readonly moment: Moment | undefined;
   /** Size of the whole picture. */
   readonly frame: Frame;
   /** The rows from `top` on that are needed; its memory serves for the result where that fits. */
@@ -53,6 +55,7 @@ export function runRowTask({
   strength,
   bits,
   files,
+  moment,
   frame,
   source,
   top,
@@ -60,7 +63,7 @@ export function runRowTask({
   to,
 }: RowTask): CodedPicture["codes"] {
   const known = new Map(files);
-  const plan = planImage(chain, strength, frame, { files: (hash) => known.get(hash) }, "srgb");
+  const plan = planImage(chain, strength, frame, { files: (hash) => known.get(hash), moment }, "srgb");
   const made = emptyPicture({ width: frame.width, height: to - from }, bits);
   atOnce(renderRows(plan, frame, { picture: source, top }, { picture: made, top: from }, from, to));
   return made.codes;
@@ -118,6 +121,7 @@ export async function renderCodes(
         strength,
         bits,
         files: options.files ?? [],
+        moment: resources.moment,
         frame,
         source: part,
         top,

@@ -1,4 +1,5 @@
 import { goesOn } from "../media";
+import type { EffectDefinition } from "../effects/define";
 import { findEffect } from "../effects/registry";
 import type {
   CurveParameter,
@@ -8,7 +9,8 @@ import type {
   ParameterSpecs,
   RowsParameter,
 } from "../effects/parameter";
-import { longestChain, type Chain, type EffectSetting, type Json } from "./model";
+import { movable, withLanes } from "./motion";
+import { longestChain, type Chain, type EffectSetting, type Json, type Motion } from "./model";
 
 /** What is wrong with a chain, and where; the wording for people is `sayProblem`. */
 export interface ValueProblem {
@@ -20,6 +22,7 @@ export interface ValueProblem {
     | "too-long"
     | "wrong-medium"
     | "unknown-parameter"
+    | "no-keyframes"
     | "not-a-file";
   /** Path into the chain, such as `settings.0.values.cutoff`. */
   readonly path: string;
@@ -127,6 +130,25 @@ function checkValues(
   return result;
 }
 
+/** A motion's lanes with values inside their ranges and rounded; lanes of what takes no keyframes are left out. */
+function checkMotion(effect: EffectDefinition, motion: Motion, path: string, report: Report): Motion | null {
+  const specs = movable(effect);
+  return withLanes(motion, (key, lane) => {
+    const spec = specs.get(key);
+    if (!spec) {
+      report({
+        code: Object.hasOwn(effect.parameters, key) ? "no-keyframes" : "unknown-parameter",
+        path: `${path}.${key}`,
+      });
+      return null;
+    }
+    return lane.map((keyframe, i) => ({
+      ...keyframe,
+      value: numberValue(spec, keyframe.value, `${path}.${key}.${i}`, report),
+    }));
+  });
+}
+
 /** All default values of an effect, as stored. */
 export const defaultValues = (specs: ParameterSpecs): { readonly [key: string]: Json } =>
   checkValues(specs, {}, "", () => undefined);
@@ -148,11 +170,13 @@ export function normaliseChain(chain: Chain): { chain: Chain; problems: ValuePro
     if (mix !== setting.mix) report({ code: "not-a-number", path: `${path}.mix` });
     if (mix < 0 || mix > 100)
       report({ code: "out-of-range", path: `${path}.mix`, min: 0, max: 100, unit: "%" });
+    const motion = setting.motion && checkMotion(effect, setting.motion, `${path}.motion`, report);
     return {
       effect: setting.effect,
       values: checkValues(effect.parameters, setting.values, `${path}.values`, report),
       on: setting.on,
       mix: roundTo(Math.min(100, Math.max(0, mix)), 0.1),
+      ...(motion && { motion }),
     };
   });
   return { chain: { medium: chain.medium, settings }, problems };
@@ -161,7 +185,7 @@ export function normaliseChain(chain: Chain): { chain: Chain; problems: ValuePro
 /** One problem in words that say what to do. */
 export function sayProblem({ code, path, min, max, unit }: ValueProblem): string {
   const where = path
-    .replace(/^settings\.(\d+)(\.values)?\.?/, (_, n: string) => `Setting ${Number(n) + 1} `)
+    .replace(/^settings\.(\d+)(\.values|\.motion)?\.?/, (_, n: string) => `Setting ${Number(n) + 1} `)
     .replaceAll(".", " ")
     .trim();
   switch (code) {
@@ -179,6 +203,8 @@ export function sayProblem({ code, path, min, max, unit }: ValueProblem): string
       return `${where}: name a file by the SHA-256 of its bytes, 64 hexadecimal digits, or null.`;
     case "wrong-medium":
       return `${where}: this effect works on another medium than the chain.`;
+    case "no-keyframes":
+      return `${where}: this value takes no keyframes.`;
     case "unknown-parameter":
       return `${where}: the effect has no such parameter.`;
   }

@@ -4,6 +4,7 @@ import type { ComplexNumber } from "../numeric/complex";
 import type { Frame } from "../picture/frame";
 import type { AudioContextFacts } from "../signal/block";
 import type { ImageEncoding, PictureWork } from "../picture/work";
+import type { Moment } from "../time/moment";
 import type { ParameterSpecs, ValuesOf } from "./parameter";
 
 /** What an effect learnt of the whole material before it runs. */
@@ -30,6 +31,8 @@ export interface AudioProcessor {
    * or shorter than that.
    */
   readonly settles?: number;
+  /** Goes on with other values of the parameters that `automates` names, from the next sample on. */
+  retune?(values: never): void;
   /** Replaces the first `frames` samples of every channel. */
   process(channels: readonly Float32Array[], frames: number): void;
 }
@@ -70,6 +73,11 @@ interface EffectFacts<Specs extends ParameterSpecs> {
 
 export interface AudioEffect<Specs extends ParameterSpecs = ParameterSpecs> extends EffectFacts<Specs> {
   readonly medium: "audio";
+  /**
+   * The parameters that may change while it runs, by keyframes: all of them where it is no more than sections, else those
+   * that its processor's `retune` takes.
+   */
+  readonly automates?: "all" | readonly string[];
   /** Unfit for live playback, such as a treatment that has to look far ahead; the interface says so. */
   readonly offline?: boolean;
   /** `files` are the decoded files that its parameters name, by parameter; `learnt` comes from its analysis. */
@@ -86,13 +94,14 @@ export interface AudioEffect<Specs extends ParameterSpecs = ParameterSpecs> exte
   response?(values: ValuesOf<Specs>, frequency: number, sampleRate: number): ComplexNumber;
 }
 
-/** What an image effect is given besides its values. */
-interface ImageGiven {
+/** What an effect on pictures is given besides its values. */
+interface PictureGiven {
   readonly files: Readonly<Record<string, DecodedFile>>;
+  readonly moment: Moment;
 }
 
-export interface ImageEffect<Specs extends ParameterSpecs = ParameterSpecs> extends EffectFacts<Specs> {
-  readonly medium: "image";
+/** What pictures and the frames of clips go through. */
+interface PictureEffect<Specs extends ParameterSpecs> extends EffectFacts<Specs> {
   /** The encoding it works in; the chain converts. Geometry works on linear light. */
   readonly encoding: ImageEncoding;
   /**
@@ -104,7 +113,18 @@ export interface ImageEffect<Specs extends ParameterSpecs = ParameterSpecs> exte
   readonly placed?: boolean;
   /** Finer than a preview's pixels, such as grain: it has to be judged at full size. */
   readonly fine?: boolean;
-  create(values: ValuesOf<Specs>, frame: Frame, given: ImageGiven): PictureWork;
+  /** Is another at every moment of a clip, also where its values stay what they are. */
+  readonly lively?: boolean;
+  create(values: ValuesOf<Specs>, frame: Frame, given: PictureGiven): PictureWork;
+}
+
+export interface ImageEffect<Specs extends ParameterSpecs = ParameterSpecs> extends PictureEffect<Specs> {
+  readonly medium: "image";
+}
+
+/** An effect on the frames of clips alone; the size of the frame stays what it is. */
+export interface VideoEffect<Specs extends ParameterSpecs = ParameterSpecs> extends PictureEffect<Specs> {
+  readonly medium: "video";
 }
 
 /** What an audio effect is given besides its values. */
@@ -113,7 +133,15 @@ interface AudioGiven {
   readonly learnt: Learnt | null;
 }
 
-export type EffectDefinition = AudioEffect | ImageEffect;
+export type EffectDefinition = AudioEffect | ImageEffect | VideoEffect;
+
+/** What renders an effect: sound by blocks, or pictures. */
+export type EffectRendering = "audio" | "picture";
+export type EffectsOf<R extends EffectRendering> = R extends "audio"
+  ? AudioEffect
+  : ImageEffect | VideoEffect;
+export const rendersAs = ({ medium }: EffectDefinition): EffectRendering =>
+  medium === "audio" ? "audio" : "picture";
 
 type Optional<T, K extends keyof T> = Omit<T, K> & Partial<Pick<T, K>>;
 
@@ -122,6 +150,13 @@ export function defineAudioEffect<const Specs extends ParameterSpecs, const Id e
   definition: Optional<Omit<AudioEffect<Specs>, "medium">, "version" | "defaultMix"> & { readonly id: Id },
 ): AudioEffect<Specs> & { readonly id: Id } {
   return { medium: "audio", version: 1, defaultMix: 100, ...definition };
+}
+
+/** Declares an effect on clips alone; the type of its values follows from its parameters. */
+export function defineVideoEffect<const Specs extends ParameterSpecs, const Id extends string>(
+  definition: Optional<Omit<VideoEffect<Specs>, "medium">, "version" | "defaultMix"> & { readonly id: Id },
+): VideoEffect<Specs> & { readonly id: Id } {
+  return { medium: "video", version: 1, defaultMix: 100, ...definition };
 }
 
 /** Declares an image effect; the type of its values follows from its parameters. */

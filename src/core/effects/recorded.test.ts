@@ -8,7 +8,8 @@ import type { Chain, Json } from "../chain/model";
 import { chainFacts } from "../chain/prepare-audio";
 import { renderAudio } from "../chain/run-audio";
 import { renderImage, type ImageMaterial } from "../chain/run-image";
-import type { EffectDefinition, ImageEffect } from "./define";
+import { momentOf } from "../time/moment";
+import type { EffectDefinition, ImageEffect, VideoEffect } from "./define";
 import { effectsFor } from "./registry";
 
 /*
@@ -93,11 +94,14 @@ const picture: ImageMaterial = {
   }),
 };
 
-describe.each((effectsFor("image") as readonly ImageEffect[]).map((e) => [e.id, e] as const))(
+describe.each((effectsFor("video") as readonly (ImageEffect | VideoEffect)[]).map((e) => [e.id, e] as const))(
   "%s",
   (id, effect) => {
     it.each(Object.entries(settingsOf(effect)))("%s", (name, values) => {
-      const made = renderImage(chainOf("image", id, values), picture, 100, resourcesFor(effect));
+      const made = renderImage(chainOf("video", id, values), picture, 100, {
+        ...resourcesFor(effect),
+        ...(effect.medium === "video" && { moment: momentOf(7, 50, [25, 1]) }),
+      });
       const size = made.width * made.height;
       recording.compare(
         `${id} ${name}`,

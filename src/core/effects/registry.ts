@@ -66,6 +66,22 @@ import { toner } from "./image/toner";
 import { vibrance } from "./image/vibrance";
 import { vignette } from "./image/vignette";
 import { whiteBalance } from "./image/white-balance";
+import { bars } from "./video/bars";
+import { blend } from "./video/blend";
+import { dropShadow } from "./video/drop-shadow";
+import { edgeCrop } from "./video/edge-crop";
+import { fade } from "./video/fade";
+import { flicker } from "./video/flicker";
+import { gradient } from "./video/gradient";
+import { grid } from "./video/grid";
+import { hueDrift } from "./video/hue-drift";
+import { videoNoise } from "./video/noise";
+import { opacity } from "./video/opacity";
+import { shake } from "./video/shake";
+import { slowZoom } from "./video/slow-zoom";
+import { solid } from "./video/solid";
+import { transform } from "./video/transform";
+import { whipBlur } from "./video/whip-blur";
 
 const listed = [
   highPass,
@@ -134,6 +150,22 @@ const listed = [
   perspective,
   flip,
   scale,
+  transform,
+  edgeCrop,
+  opacity,
+  fade,
+  blend,
+  dropShadow,
+  shake,
+  slowZoom,
+  whipBlur,
+  hueDrift,
+  flicker,
+  solid,
+  gradient,
+  videoNoise,
+  grid,
+  bars,
 ] as const;
 
 type Listed = (typeof listed)[number];

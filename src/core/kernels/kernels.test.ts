@@ -13,6 +13,7 @@ import { livelyValues } from "../../../testing/effect-values";
 import { runNear } from "../chain/run-rows";
 import { type ImageEffect } from "../effects/define";
 import { longestBlock } from "../signal/block";
+import { standing } from "../time/moment";
 import { wholeRows } from "../picture/work";
 import { effectsFor } from "../effects/registry";
 import { KernelInstance } from "./instance";
@@ -143,7 +144,7 @@ it.each([
 describe("surroundings of few rows: kernels beside the passes of their effects, in any part", () => {
   const frame = { width: 149, height: 83 };
   const made = (effectsFor("image") as readonly ImageEffect[]).flatMap((effect) => {
-    const work = effect.create(livelyValues(effect) as never, frame, { files: {} });
+    const work = effect.create(livelyValues(effect) as never, frame, { files: {}, moment: standing });
     return work.kind === "area" && work.near ? [[effect.id, work, work.near] as const] : [];
   });
   it("are what sharpening and noise reduction have", () =>

@@ -39,7 +39,7 @@ export const suppliedStages: { readonly [M in WorkingMedium]: readonly Stage[] }
     stage("Finish", "level"),
   ],
   image: pictureStages,
-  video: pictureStages,
+  video: [...pictureStages, stage("Motion", "motion"), stage("Layers", "compositing", "generators")],
 };
 
 /** The stages of a medium as the member has them. */

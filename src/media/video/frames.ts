@@ -96,3 +96,15 @@ export async function* decodeFrames(
     child.kill("SIGKILL");
   }
 }
+
+/** How many frames `decodeFrames` gives of a file, without making them. */
+export async function countFrames(
+  path: string,
+  { rate, filters }: Pick<VideoFacts, "rate" | "filters">,
+  signal?: AbortSignal,
+): Promise<number> {
+  const small = [...filters.filter((filter) => filter.startsWith("fps=")), "scale=2:2", "format=rgb48le"];
+  let count = 0;
+  for await (const _ of decodeFrames(path, { width: 2, height: 2, rate, filters: small }, { signal })) count++;
+  return count;
+}

@@ -3,17 +3,19 @@ import { once } from "node:events";
 import { rm } from "node:fs/promises";
 import { filesOf, type Resources } from "@/core/chain/active";
 import type { Chain } from "@/core/chain/model";
+import { isMoving } from "@/core/chain/motion";
 import { planImage } from "@/core/chain/plan-image";
 import { renderCodes } from "@/core/chain/render-codes";
 import type { ResultFormatOf } from "@/core/library/renders";
 import type { Frame } from "@/core/picture/frame";
+import { momentOf } from "@/core/time/moment";
 import { startHelper } from "../picture-helper";
 import { lastComplaint } from "../process";
 import { renderSoundFile } from "../render-sound";
 import { MissingEffects, type RenderHooks } from "../results";
 import { writeWholeFile } from "../whole-file";
 import { taggedBt709, writeSound } from "./copies";
-import { decodeFrames } from "./frames";
+import { countFrames, decodeFrames } from "./frames";
 import { probeVideo } from "./probe";
 
 export interface VideoRendering {
@@ -190,7 +192,8 @@ export async function renderVideoFile(
     const file = find?.(hash);
     return file ? [[hash, file] as const] : [];
   });
-  const task = { chain, strength, resources: { files: find }, bits: 16 } as const;
+  // What fits a clip by its length must know it to the frame.
+  const length = isMoving(chain) ? await countFrames(input, facts, signal) : framesGuess;
   const helper = startHelper(width * height * framesGuess);
   const breathe = () => signal?.throwIfAborted();
   return writeWholeFile(output, async (part) => {
@@ -201,6 +204,8 @@ export async function renderVideoFile(
       const sound = await soundFor(input, soundPart, facts.hasSound, rendering, hooks);
       for await (const codes of decodeFrames(input, facts, { signal })) {
         const source = { width, height, channels: 3 as const, codes };
+        const resources = { files: find, moment: momentOf(frames, length, rate) };
+        const task = { chain, strength, resources, bits: 16 } as const;
         const { picture } = await renderCodes(task, source, breathe, {
           files,
           inPlace: true,

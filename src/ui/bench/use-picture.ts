@@ -2,6 +2,7 @@ import { useEffect, useState } from "react";
 import { copyUrl } from "../data/material";
 import type { Chain } from "@/core/chain/model";
 import { pictureDifference } from "@/core/measure/difference";
+import { momentOf } from "@/core/time/moment";
 import type { PictureWindow } from "@/core/chain/render-codes";
 import type { RenderedPicture } from "@/workers/render-messages";
 import { useDesk } from "../data/desk";
@@ -12,6 +13,10 @@ import { benchResult, useBenchResult } from "./bench-result";
 const atOnce: Turn = (ask) => ask();
 
 /** A working copy, or a part of the picture at full size. */
+/** Where in its clip the frame is that stands for it. */
+const posterMoment = (facts: Media["facts"]) =>
+  facts.kind === "video" ? { moment: momentOf(facts.poster, facts.frames, facts.rate) } : {};
+
 type Part = "preview" | "mini" | PictureWindow;
 
 interface Shown {
@@ -43,7 +48,7 @@ export function usePicture(
     let wanted = true;
     const source =
       typeof part === "string"
-        ? { url: copyUrl(libraryId, id, part), ...facts[part] }
+        ? { url: copyUrl(libraryId, id, part), ...facts[part], ...posterMoment(facts) }
         : {
             url: copyUrl(libraryId, id, "window"),
             frame: { width: facts.width, height: facts.height },

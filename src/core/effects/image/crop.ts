@@ -11,6 +11,8 @@ const side = (label: string) =>
     max: 90,
     default: 0,
     resolution: 0.01,
+    // Frames of a clip are all of one size.
+    keyframes: false,
   });
 
 /** Takes whole pixels away from the sides, in shares of the frame; at least one remains each way. Definition. */

@@ -48,12 +48,15 @@ export const grain = defineImageEffect({
   encoding: "srgb",
   placed: true,
   fine: true,
-  create({ amount, size, colour, seed }, frame) {
+  lively: true,
+  create({ amount, size, colour, seed }, frame, { moment }) {
     const scale = 1 / Math.max(0.25, (size / 1000) * diagonal(frame));
     const strength = (amount / 100) * 0.35;
+    // Each frame of a clip has a scatter of its own, the same however one comes to it.
+    const pattern = 8 * (seed + 10_000 * moment.frame);
     const at = (x: number, y: number, channel: number) =>
-      smoothNoise(x * scale, y * scale, seed * 8 + channel) +
-      0.5 * smoothNoise(x * scale * 2.3 + 7.7, y * scale * 2.3 + 3.1, seed * 8 + 4 + channel);
+      smoothNoise(x * scale, y * scale, pattern + channel) +
+      0.5 * smoothNoise(x * scale * 2.3 + 7.7, y * scale * 2.3 + 3.1, pattern + 4 + channel);
     return onStrips((planes, { left, top, columns, rows }) => {
       for (let row = 0, i = 0; row < rows; row++)
         for (let x = left; x < left + columns; x++, i++) {

@@ -19,6 +19,8 @@ export const scale = defineImageEffect({
       default: 100,
       resolution: 0.01,
       taper: "log",
+      // Frames of a clip are all of one size.
+      keyframes: false,
     }),
   },
   key: ["size"],

@@ -5,7 +5,7 @@ import type { Chain, EffectSetting, Json } from "../../chain/model";
 import { renderAudio, type AudioMaterial } from "../../chain/run-audio";
 import { renderImage, type ImageMaterial } from "../../chain/run-image";
 import { effects } from "../../effects/registry";
-import { comparedMedia, type ComparedMedium } from "../../media";
+import { comparedAs, comparedMedia, type Medium } from "../../media";
 import { chainResponse } from "../response";
 import { imprintForm, likeness, packImprint, unpackImprint } from "./index";
 import { mostAlike, nearest, worthRendering } from "./nearest";
@@ -15,16 +15,16 @@ import { smaller, stretchOf } from "./specimen";
 import { noise, one, sine } from "../../../../testing/signals";
 
 const rate = 48_000;
-const chainOf = (medium: ComparedMedium, ...settings: EffectSetting[]): Chain => ({ medium, settings });
+const chainOf = (medium: Medium, ...settings: EffectSetting[]): Chain => ({ medium, settings });
 const set = (effect: string, values: Record<string, Json> = {}, mix = 100): EffectSetting => ({
   effect,
   values,
   on: true,
   mix,
 });
-const imprintOf = (chain: Chain) => likeness[chain.medium as ComparedMedium].imprint(chain)!;
+const imprintOf = (chain: Chain) => likeness[comparedAs(chain.medium)].imprint(chain)!;
 const apart = (a: Chain, b: Chain) =>
-  likeness[a.medium as ComparedMedium].imprintsApart(imprintOf(a), imprintOf(b));
+  likeness[comparedAs(a.medium)].imprintsApart(imprintOf(a), imprintOf(b));
 /** Thirds of an octave from 40 Hz. Source: IEC 61260-1:2014. */
 const bands = Array.from({ length: 27 }, (_, i) => 10 ** ((i + 16) / 10));
 
@@ -68,7 +68,7 @@ describe("what a chain leaves on the test signal or chart", () => {
     // Those that need a file are not there by themselves; without one they pass everything.
     expect(imprint.every(Number.isFinite)).toBe(true);
     expect(imprintOf(chain)).toEqual(imprint);
-    const { imprintsApart } = likeness[effect.medium];
+    const { imprintsApart } = likeness[comparedAs(effect.medium)];
     expect(imprintsApart(imprint, imprint).total).toBe(0);
     // Half a hundredth a figure is lost by keeping them; near zero CIEDE2000 is steepest.
     expect(imprintsApart(unpackImprint(packImprint(imprint)), imprint).total).toBeLessThan(0.06);

@@ -16,10 +16,13 @@ import { convertPlanes, runPointsPlain } from "../picture/point-program";
 import { ciede2000 } from "../colour/ciede2000";
 import { linearToLab } from "../colour/lab";
 import { encodeSrgb } from "../colour/srgb";
-import type { ImageEffect } from "./define";
+import { momentOf } from "../time/moment";
+import type { ImageEffect, VideoEffect } from "./define";
 import { effectsFor } from "./registry";
 
-const family = effectsFor("image") as readonly ImageEffect[];
+const family = effectsFor("video") as readonly (ImageEffect | VideoEffect)[];
+/** In the middle of a clip, for what moves. */
+const moment = momentOf(7, 50, [25, 1]);
 const picture = (width: number, height: number): ImageMaterial => ({
   width,
   height,
@@ -28,7 +31,7 @@ const picture = (width: number, height: number): ImageMaterial => ({
   ),
 });
 const chainOf = (effect: string, values: Record<string, Json>, mix = 100): Chain => ({
-  medium: "image",
+  medium: "video",
   settings: [{ effect, values, on: true, mix }],
 });
 /** Someone who runs lines in parts, in any order. */
@@ -42,7 +45,7 @@ const inParts = (size: number): ImageRunner => ({
 
 describe.each(family.map((e) => [e.id, e] as const))("%s", (id, effect) => {
   const values = livelyValues(effect);
-  const files = resourcesFor(effect);
+  const files = { ...resourcesFor(effect), moment };
 
   it("does nothing at mix 0, at strength 0 and when it is off, and something else", () => {
     const input = picture(60, 40);

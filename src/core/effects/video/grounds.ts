@@ -1,0 +1,47 @@
+import { decodeSrgb } from "../../colour/srgb";
+import { choice, plain } from "../parameter";
+
+/** sRGB codes of the plain grounds. */
+const codes = { black: 0, grey: 119, white: 255 } as const;
+export type PlainGround = keyof typeof codes;
+
+/** An encoded value, 0…1, of a ground. */
+export const groundCode = (ground: PlainGround): number => codes[ground] / 255;
+/** Linear light of R, G and B. */
+export const groundLight = (ground: PlainGround): readonly [number, number, number] => {
+  const light = decodeSrgb(groundCode(ground));
+  return [light, light, light];
+};
+
+const plainOptions = [
+  { value: "black", label: "black" },
+  { value: "grey", label: "grey" },
+  { value: "white", label: "white" },
+] as const;
+
+/** What is seen where nothing of the picture is. */
+export const groundChoice = choice({
+  label: "Behind",
+  help: "What is seen where nothing of the picture is.",
+  options: plainOptions,
+  default: "black",
+});
+
+/** The same for what moves the picture, which can also go on mirrored, so that no edge is empty. */
+export const edgeChoice = (usual: PlainGround | "mirrored") =>
+  choice({
+    label: "Behind",
+    help: "What is seen where nothing of the picture is; mirrored leaves no empty edge.",
+    options: [...plainOptions, { value: "mirrored", label: "the picture, mirrored" }],
+    default: usual,
+  });
+
+const code = (label: string, usual: number) =>
+  plain({ label, help: "As a code, 0 to 255.", min: 0, max: 255, default: usual, resolution: 0.1 });
+
+/** Red, green and blue of a colour. */
+export const colourCodes = (red: number, green: number, blue: number) => ({
+  red: code("Red", red),
+  green: code("Green", green),
+  blue: code("Blue", blue),
+});

@@ -1,0 +1,122 @@
+import { compareRatios, minus, over, plus, ratio, secondsIn, times, type Ratio } from "./ratio";
+
+/*
+ * Keyframes were set on a clip of some length; on a clip of another length their time runs otherwise. A way of fitting is a
+ * few pieces, in order, in each of which the card's own time runs evenly with the clip's.
+ */
+
+/** What becomes of the times of keyframes on a clip of another length. */
+export const fitWays = {
+  stretch: {
+    label: "Stretch with the clip",
+    help: "All of it is made as long or as short as the clip is.",
+    said: "stretched with the clip",
+  },
+  start: {
+    label: "Keep times from the start",
+    help: "Everything happens as long after the clip's start as it did; what comes after the end of a short clip is not seen.",
+    said: "as timed from the start",
+  },
+  end: {
+    label: "Keep times from the end",
+    help: "Everything happens as long before the clip's end as it did; what comes before the start of a short clip is not seen.",
+    said: "as timed from the end",
+  },
+  middle: {
+    label: "Keep opening and closing, stretch the middle",
+    help: "The opening and the closing last as long as they did; on a clip that is shorter than both, both are shortened by the same share.",
+    said: "with its opening and closing, the middle stretched",
+  },
+} as const;
+export type FitWay = keyof typeof fitWays;
+export const fitIds = Object.keys(fitWays) as FitWay[];
+
+export interface Fit {
+  /** Of the clip that the keyframes were set on; above 0. */
+  readonly length: Ratio;
+  readonly way: FitWay;
+  /** How long the opening and the closing last, together at most the length; of other ways without a meaning, but kept. */
+  readonly opening: Ratio;
+  readonly closing: Ratio;
+}
+
+/** A stretch of the clip and of the card's own time. */
+interface Piece {
+  readonly clip: readonly [Ratio, Ratio];
+  readonly own: readonly [Ratio, Ratio];
+}
+
+const zero = ratio(0);
+
+/** Opening and closing on a clip of some length: as they are, or shortened by the same share. */
+export function endsOn(
+  { opening, closing }: Fit,
+  clip: Ratio,
+): { opening: Ratio; closing: Ratio; isShortened: boolean } {
+  const both = plus(opening, closing);
+  if (compareRatios(both, clip) <= 0) return { opening, closing, isShortened: false };
+  const share = over(clip, both);
+  return { opening: times(opening, share), closing: times(closing, share), isShortened: true };
+}
+
+function piecesOf(fit: Fit, clip: Ratio): readonly Piece[] {
+  const { length } = fit;
+  switch (fit.way) {
+    case "stretch":
+      return [{ clip: [zero, clip], own: [zero, length] }];
+    case "start":
+      return [{ clip: [zero, clip], own: [zero, clip] }];
+    case "end":
+      return [{ clip: [zero, clip], own: [minus(length, clip), length] }];
+    case "middle": {
+      const { opening, closing } = endsOn(fit, clip);
+      const [from, to] = [opening, minus(clip, closing)];
+      const [ownFrom, ownTo] = [fit.opening, minus(length, fit.closing)];
+      const pieces: readonly Piece[] = [
+        { clip: [zero, from], own: [zero, ownFrom] },
+        { clip: [from, to], own: [ownFrom, ownTo] },
+        { clip: [to, clip], own: [ownTo, length] },
+      ];
+      return pieces.filter((piece) => compareRatios(piece.clip[0], piece.clip[1]) < 0);
+    }
+  }
+}
+
+const runs = (from: Ratio, to: Ratio) => compareRatios(from, to) < 0;
+
+/**
+ * The card's own time, in seconds, at a time of a clip of length `clip`; both may lie beyond the ends, where time runs on as
+ * it does within.
+ */
+export function ownTime(fit: Fit, clip: Ratio): (time: number) => number {
+  const pieces = piecesOf(fit, clip).map(({ clip: [from, to], own: [first, last] }) => {
+    const slope = secondsIn(over(minus(last, first), minus(to, from)));
+    return { from: secondsIn(from), to: secondsIn(to), first: secondsIn(first), slope };
+  });
+  return (time) => {
+    const { from, first, slope } = pieces.find(({ to }) => time < to) ?? pieces.at(-1)!;
+    return first + (time - from) * slope;
+  };
+}
+
+/** The same exactly, for a keyframe that is set there. */
+export function ownTimeAt(fit: Fit, clip: Ratio, time: Ratio): Ratio {
+  const pieces = piecesOf(fit, clip);
+  const { clip: at, own } = pieces.find((piece) => compareRatios(time, piece.clip[1]) < 0) ?? pieces.at(-1)!;
+  return plus(own[0], times(minus(time, at[0]), over(minus(own[1], own[0]), minus(at[1], at[0]))));
+}
+
+/**
+ * Where the clip is at a moment of the card's own time, the inverse of `ownTime`: several moments may share a place where
+ * the middle has none, and moments may lie beyond the clip's ends.
+ */
+export function clipTimeAt(fit: Fit, clip: Ratio, own: Ratio): Ratio {
+  const pieces = piecesOf(fit, clip);
+  const first = pieces.find((piece) => compareRatios(own, piece.own[1]) < 0 && runs(...piece.own));
+  const piece = first ?? pieces.findLast((p) => runs(...p.own)) ?? pieces.at(-1)!;
+  // Before the piece that it was found in: the one between has no place on this clip.
+  const before = pieces.indexOf(piece) > 0 && compareRatios(own, piece.own[0]) < 0;
+  if (before || !runs(...piece.own)) return piece.clip[0];
+  const slope = over(minus(piece.clip[1], piece.clip[0]), minus(piece.own[1], piece.own[0]));
+  return plus(piece.clip[0], times(minus(own, piece.own[0]), slope));
+}
