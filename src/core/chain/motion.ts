@@ -19,11 +19,13 @@ export const mixParameter = percent({
   default: 100,
 });
 
-/** The parameters of an effect that take keyframes, its share of the mix as the last. */
+/** The parameters of an effect that take keyframes, its share of the mix as the last; none of an effect on sound that cannot change while it runs. */
 export function movable(effect: EffectDefinition): ReadonlyMap<string, NumberParameter> {
   const known = movables.get(effect);
   if (known) return known;
   const found = new Map<string, NumberParameter>();
+  movables.set(effect, found);
+  if (effect.medium === "audio" && !effect.automates) return found;
   for (const [key, spec] of Object.entries(effect.parameters))
     if (
       spec.kind === "number" &&
@@ -32,7 +34,6 @@ export function movable(effect: EffectDefinition): ReadonlyMap<string, NumberPar
     )
       found.set(key, spec);
   found.set(mixLane, mixParameter);
-  movables.set(effect, found);
   return found;
 }
 const movables = new WeakMap<EffectDefinition, ReadonlyMap<string, NumberParameter>>();

@@ -125,7 +125,12 @@ export interface ImageEffect<Specs extends ParameterSpecs = ParameterSpecs> exte
 /** An effect on the frames of clips alone; the size of the frame stays what it is. */
 export interface VideoEffect<Specs extends ParameterSpecs = ParameterSpecs> extends PictureEffect<Specs> {
   readonly medium: "video";
+  /** The side from which something comes as a value grows, and as it falls. */
+  readonly comesFrom?: { readonly [K in keyof Specs]?: readonly [growing: Side, falling: Side] };
 }
+
+/** A side of the frame. */
+export type Side = "above" | "below" | "left" | "right";
 
 /** What an audio effect is given besides its values. */
 interface AudioGiven {

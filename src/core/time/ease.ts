@@ -18,7 +18,7 @@ export const nameOfEase = (ease: Ease): NamedEase | null =>
   easeIds.find((id) => String(namedEases[id].ease) === String(ease)) ?? null;
 
 const bezier = (a: number, b: number, t: number) =>
-  ((1 - 3 * b + 3 * a) * t + 3 * b - 6 * a) * t * t + 3 * a * t;
+  3 * (1 - t) * (1 - t) * t * a + 3 * (1 - t) * t * t * b + t * t * t;
 
 /**
  * How far it has come, 0 at the first keyframe and 1 at the next, once a share `x` (0…1) of the time between has gone by. A
@@ -33,7 +33,10 @@ export function eased(ease: Ease, x: number): number {
   // x grows with t, as its control points lie within 0…1.
   for (let i = 0; i < 54; i++) {
     const middle = (low + high) / 2;
-    if (bezier(x1, x2, middle) < x) low = middle;
+    const there = bezier(x1, x2, middle);
+    // Where it is met in the middle of a flat stretch, going on would end at the stretch's edge.
+    if (there === x) return bezier(y1, y2, middle);
+    if (there < x) low = middle;
     else high = middle;
   }
   return bezier(y1, y2, (low + high) / 2);

@@ -111,12 +111,15 @@ export function ownTimeAt(fit: Fit, clip: Ratio, time: Ratio): Ratio {
  * the middle has none, and moments may lie beyond the clip's ends.
  */
 export function clipTimeAt(fit: Fit, clip: Ratio, own: Ratio): Ratio {
-  const pieces = piecesOf(fit, clip);
-  const first = pieces.find((piece) => compareRatios(own, piece.own[1]) < 0 && runs(...piece.own));
-  const piece = first ?? pieces.findLast((p) => runs(...p.own)) ?? pieces.at(-1)!;
-  // Before the piece that it was found in: the one between has no place on this clip.
-  const before = pieces.indexOf(piece) > 0 && compareRatios(own, piece.own[0]) < 0;
-  if (before || !runs(...piece.own)) return piece.clip[0];
+  const pieces = piecesOf(fit, clip).filter((piece) => runs(...piece.own));
+  const piece = pieces.find((p) => compareRatios(own, p.own[1]) < 0) ?? pieces.at(-1);
+  if (!piece) return zero;
   const slope = over(minus(piece.clip[1], piece.clip[0]), minus(piece.own[1], piece.own[0]));
-  return plus(piece.clip[0], times(minus(own, piece.own[0]), slope));
+  const place = plus(piece.clip[0], times(minus(own, piece.own[0]), slope));
+  // A middle that has no place on this clip lies where the opening meets the closing.
+  const isOfClip =
+    fit.way === "middle" && compareRatios(own, zero) >= 0 && compareRatios(own, fit.length) <= 0;
+  if (isOfClip && compareRatios(place, piece.clip[0]) < 0) return piece.clip[0];
+  if (isOfClip && compareRatios(place, piece.clip[1]) > 0) return piece.clip[1];
+  return place;
 }

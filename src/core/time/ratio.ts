@@ -14,7 +14,9 @@ function reduced(n: bigint, d: bigint): Ratio {
   const [top, bottom] = [n / by, d / by];
   const most = BigInt(Number.MAX_SAFE_INTEGER);
   if (bottom <= most && top <= most && top >= -most) return [Number(top), Number(bottom)];
-  return reduced((2n * top * finest + bottom) / (2n * bottom), finest);
+  const parts = [finest, 1000n, 1n].find((p) => (top < 0n ? -top : top) * p <= most * bottom);
+  if (parts === undefined) throw new RangeError("a time is too long to be told in whole numbers");
+  return reduced((2n * top * parts + (top < 0n ? -bottom : bottom)) / (2n * bottom), parts);
 }
 
 /** `n / d`, reduced. Pre: whole numbers, d not 0. */

@@ -102,6 +102,7 @@ function bench(given: Partial<BenchHere> = {}, done: Done = []): BenchHere {
     toDraft: say("to draft"),
     bringDraftBack: say("bring draft back"),
     kept: say("kept"),
+    focusLanes: say("lanes"),
     bringUp: say("bring up"),
     stages: [],
     findAt: say("find at"),

@@ -66,6 +66,7 @@ export function BenchScreen({ session }: { session: SessionData }) {
   const { finding, setFinding } = useFinding();
   const [setting, setSetting] = useState<number | null>(null);
   const [open, setOpen] = useState<number | null>(null);
+  const [lanesAsked, setLanesAsked] = useState(false);
   const closeFinding = useCallback(() => setFinding(null), [setFinding]);
   const begins = useBegins();
   const { candidates, setCandidates, begin } = useCandidates(bench);
@@ -93,17 +94,20 @@ export function BenchScreen({ session }: { session: SessionData }) {
   useEffect(() => {
     setOpen(null);
     setSetting(null);
+    setLanesAsked(false);
   }, [leadId]);
 
   /** What gets the focus once it is drawn. */
-  const focusWanted = useRef<{ at: number; part: string } | null>(null);
+  const focusWanted = useRef<{ within: string; part: string } | null>(null);
   useLayoutEffect(() => {
     const wanted = focusWanted.current;
-    const row = wanted && document.querySelector<HTMLElement>(`[data-setting="${wanted.at}"]`);
+    const row = wanted && document.querySelector<HTMLElement>(wanted.within);
     if (!row) return;
     focusWanted.current = null;
     row.querySelector<HTMLElement>(wanted.part)?.focus();
   });
+  const focusIn = (at: number, part: string) =>
+    (focusWanted.current = { within: `[data-setting="${at}"]`, part });
 
   const { stages: ownStages } = data.member.settings;
   const leadMedium = lead?.chain.medium;
@@ -111,21 +115,19 @@ export function BenchScreen({ session }: { session: SessionData }) {
   const pinned = lead?.cardId ? replica.card.get(lead.cardId) : undefined;
 
   const result = useRef<BenchResult | null>(null);
-  const leadChain = lead?.chain;
   const kept = useCallback(
-    (cardId: string, contentVersion: number) => {
-      if (!leadChain) return;
-      pin(cardId, contentVersion, leadChain).catch((error) =>
+    (cardId: string, contentVersion: number, chain: Chain) => {
+      pin(cardId, contentVersion, chain).catch((error) =>
         tell({ kind: "problem", text: `Kept, but the target does not say so: ${sayError(error)}` }),
       );
-      resultOf(leadChain, result)
+      resultOf(chain, result)
         .then((shown) => shown && proveKept({ libraryId, send }, cardId, contentVersion, shown))
         .then((text) => text && tell({ kind: "done", text: `Kept. ${text}`, completes: "Kept" }))
         .catch((error) =>
           tell({ kind: "problem", text: `Kept, but not proved: ${sayError(error)}`, completes: "Kept" }),
         );
     },
-    [libraryId, send, tell, leadChain, pin],
+    [libraryId, send, tell, pin],
   );
   const bringUp = useCallback(
     async (cardId: string) => {
@@ -161,10 +163,16 @@ export function BenchScreen({ session }: { session: SessionData }) {
     open,
     openSetting: setOpen,
     focusSetting: (at) => {
-      focusWanted.current = { at, part: "[data-setting-name]" };
+      focusIn(at, "[data-setting-name]");
       setSetting(at);
     },
-    focusControl: (at) => (focusWanted.current = { at, part: '[role="slider"]' }),
+    focusControl: (at) => focusIn(at, '[role="slider"]'),
+    focusLanes: (at) => {
+      focusWanted.current = { within: `[data-lanes="${at}"]`, part: "#lanes" };
+      setOpen(at);
+      setSetting(at);
+      setLanesAsked(true);
+    },
     focusStrength: () =>
       document.querySelector<HTMLElement>('[aria-label="Strength"][role="slider"]')?.focus(),
     focusTargets,
@@ -228,7 +236,14 @@ export function BenchScreen({ session }: { session: SessionData }) {
                     {lead && lead.mediaId === null && (
                       <GroupViewer key={lead.id} bench={bench} target={lead} />
                     )}
-                    {lead && media && Viewer && <Viewer bench={bench} target={lead} media={media} />}
+                    {lead && media && Viewer && (
+                      <Viewer
+                        bench={bench}
+                        target={lead}
+                        media={media}
+                        lanes={{ at: open ?? setting, asked: lanesAsked, leave: focusTargets }}
+                      />
+                    )}
                   </BenchResultContext.Provider>
                   {!lead && <EmptySession />}
                 </Box>

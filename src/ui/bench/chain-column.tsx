@@ -158,6 +158,7 @@ export function ChainColumn({ bench, target, here, onSetting, open, onOpen }: Ch
                     index={i}
                     open={open === i}
                     late={late.get(i)}
+                    playhead={bench.playhead}
                     onPoint={() => onSetting(i)}
                     onOpen={() => onOpen(open === i ? null : i)}
                     onChange={(next) => change(i, next)}

@@ -2,6 +2,7 @@
 
 import { Box, chakra, HStack } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
+import { chainText } from "@/core/chain/fingerprint";
 import { chainNoun, effectName, sayEffects } from "@/core/chain/describe";
 import { effectsOf } from "@/core/chain/model";
 import { findEffect } from "@/core/effects/registry";
@@ -9,6 +10,7 @@ import type { Chain } from "@/core/chain/model";
 import { kindsOf, type TargetKind } from "@/core/media";
 import { pathOf } from "@/core/library/tree";
 import { formatPath, parsePath } from "@/core/text/names";
+import { askAboutName } from "@/core/library/direction";
 import { suggestFolder } from "@/core/library/suggest";
 import { count } from "@/core/library/words";
 import type { CommandAnswer } from "@/core/api/command";
@@ -22,6 +24,8 @@ import {
   useOwnRecall,
   type OwnRecall,
 } from "../keeping/own-recall";
+import { FitChoice } from "../keeping/fit-choice";
+import { useFit } from "../keeping/use-fit";
 import { DialogButtons } from "../parts/command-dialogs";
 import { Form, useRequestForm } from "../parts/form";
 import { Problem } from "../parts/problem";
@@ -45,8 +49,10 @@ interface KeepDialogProps {
   readonly keptOn: string | null;
   /** Percent, of the target. */
   readonly strength: number;
+  /** The chain with keyframes that fit as was chosen, before it is kept. */
+  readonly onFit?: (chain: Chain) => unknown;
   readonly onClose: () => void;
-  readonly onKept: (cardId: string, contentVersion: number) => void;
+  readonly onKept: (cardId: string, contentVersion: number, chain: Chain) => void;
 }
 
 interface Namesake {
@@ -65,7 +71,16 @@ const schema = keepCard.input.keys(ownRecallSchema);
 type Kept = InputOf<"keep-card"> & OwnRecall;
 
 /** Keeps a chain as a card: name, alias and key, folder, what travels along. */
-export function KeepDialog({ chain, kind, keptOn, strength, onClose, onKept }: KeepDialogProps) {
+export function KeepDialog({
+  chain: shaped,
+  kind,
+  keptOn,
+  strength,
+  onFit,
+  onClose,
+  onKept,
+}: KeepDialogProps) {
+  const { value: fit, choose: chooseFit, fitted: chain } = useFit(shaped);
   const { data, libraryId, send, tell } = useDesk();
   const { replica } = data;
   const effects = useMemo(() => effectsOf(chain), [chain]);
@@ -96,7 +111,7 @@ export function KeepDialog({ chain, kind, keptOn, strength, onClose, onKept }: K
     made = "",
   ) => {
     tell({ kind: "done", text: change ? sentence(`${change.summary}${made}`) : "It was already kept so." });
-    onKept(result.cardId, result.contentVersion);
+    onKept(result.cardId, result.contentVersion, chain);
   };
   const { refuseTaken, give } = useOwnRecall();
   const form = useRequestForm({
@@ -110,6 +125,7 @@ export function KeepDialog({ chain, kind, keptOn, strength, onClose, onKept }: K
     }),
     async send({ alias, key, ...request }: Kept) {
       refuseTaken({ alias, key }, chain.medium);
+      if (chainText(chain) !== chainText(shaped)) await onFit?.(chain);
       const answer = await send("keep-card", () => request);
       await give({ cardId: answer.result.cardId }, { alias, key });
       if (request.layer !== "private") rememberFolder(libraryId, formatPath(parsePath(request.path)));
@@ -119,6 +135,7 @@ export function KeepDialog({ chain, kind, keptOn, strength, onClose, onKept }: K
   });
   const { problem: _, ...fits } = form.field("fits");
   const layer = form.choice("layer");
+  const asked = askAboutName(form.choice("name").value, chain);
   const namesake = namesakeOf(form.refusal);
   const [problem, setProblem] = useState<string>();
   const revise = ({ cardId, seen }: Namesake) => {
@@ -131,12 +148,16 @@ export function KeepDialog({ chain, kind, keptOn, strength, onClose, onKept }: K
   const off = chain.settings.filter((s) => !s.on).length;
 
   return (
-    <Dialog title={`Keep as card`} onClose={onClose} width="520px">
+    <Dialog title={`Keep as card`} onClose={onClose} width={fit ? "660px" : "520px"}>
       <Form
         form={form}
         aria-label="Keep as card"
         buttons={
-          <DialogButtons action={form.busy ? "Keeping …" : "Keep"} busy={form.busy} onClose={onClose} />
+          <DialogButtons
+            action={form.busy ? "Keeping …" : asked ? "Keep it so" : "Keep"}
+            busy={form.busy}
+            onClose={onClose}
+          />
         }
       >
         <TextField
@@ -146,6 +167,11 @@ export function KeepDialog({ chain, kind, keptOn, strength, onClose, onKept }: K
           placeholder="Small harbour room"
           {...form.field("name")}
         />
+        {asked && (
+          <Box role="alert" fontSize="sm" mb="12px">
+            {asked}
+          </Box>
+        )}
         {namesake && !namesake.supplied && (
           <MainButton mb="12px" onClick={() => void revise(namesake)}>
             Keep as its new version instead
@@ -166,6 +192,7 @@ export function KeepDialog({ chain, kind, keptOn, strength, onClose, onKept }: K
             nobody else sees it; it can be offered to the team later
           </chakra.span>
         </chakra.label>
+        {fit && <FitChoice chain={shaped} value={fit} onChange={chooseFit} />}
         <TextArea label="Note" hint="When to use it, what to watch." {...form.field("note")} />
         <HStack as="fieldset" gap="16px" mb="12px" fontSize="sm" border="none" p="0">
           <chakra.legend float="left" fontSize="xs" fontWeight="600" color="cardMuted" mr="10px">

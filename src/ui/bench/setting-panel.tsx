@@ -1,21 +1,17 @@
 import { Box, chakra, HStack } from "@chakra-ui/react";
-import { Circle, CircleDot, TriangleAlert } from "lucide-react";
+import { Circle, CircleDot, Spline, TriangleAlert } from "lucide-react";
+import type { ReactNode } from "react";
 import { saySetting } from "@/core/chain/describe";
+import { keyframeAt, keyframeSet, keyframesRemoved, laneOf, valueAtFrame } from "@/core/chain/keyframes";
 import type { EffectSetting, Json } from "@/core/chain/model";
-import { percent } from "@/core/effects/parameter";
+import { mixLane, mixParameter, movableIn } from "@/core/chain/motion";
 import { findEffect } from "@/core/effects/registry";
 import type { Stage } from "@/core/library/stages";
 import { NumberControl } from "../controls/number-control";
+import { useStore, type Store } from "../data/store";
 import { useSortableRow } from "../parts/sortable";
+import type { Playhead } from "./playhead";
 import { ParameterControl } from "../controls/parameter-control";
-
-const mixSpec = percent({
-  label: "Mix",
-  help: "Share of the effect's result; the rest is the signal before it.",
-  min: 0,
-  max: 100,
-  default: 100,
-});
 
 /** What a setting is dragged by. */
 export const settingId = (index: number): string => `setting-${index}`;
@@ -26,18 +22,104 @@ interface SettingPanelProps {
   readonly open: boolean;
   /** The stage that it belongs to and the later one that it stands behind. */
   readonly late?: { readonly stage: Stage; readonly before: Stage };
+  /** Where in the clip one is, whose values are shown and set. */
+  readonly playhead: Store<Playhead | null>;
   readonly onOpen: () => void;
   /** It has the focus, or is pressed. */
   readonly onPoint: () => void;
   readonly onChange: (setting: EffectSetting) => void;
 }
 
+/** What of a setting moves in the clip that is in the viewer; null where there is none. */
+function useMoving(setting: EffectSetting, playhead: Store<Playhead | null>) {
+  // A setting without keyframes is the same at every frame, and is not drawn anew while one plays.
+  const follows = setting.motion !== undefined;
+  const isThere = useStore(playhead, (now) => now !== null);
+  const frame = useStore(playhead, (now) => (follows && now ? now.frame : null));
+  if (!isThere) return null;
+  const now = () => playhead.get();
+  return {
+    takes: (key: string) => movableIn(setting).has(key),
+    /** The value that a lane has here; undefined where there is no lane. */
+    at: (key: string) => {
+      const { clip } = now() ?? {};
+      return clip && frame !== null && laneOf(setting, key).length > 0
+        ? valueAtFrame(setting, key, clip, frame)?.value
+        : undefined;
+    },
+    hasHere: (key: string) => {
+      const { clip } = now() ?? {};
+      return clip !== undefined && frame !== null && keyframeAt(setting, key, clip, frame) >= 0;
+    },
+    withKeyframe: (key: string, value?: number) => {
+      const here = now();
+      return here ? keyframeSet(setting, key, here.clip, here.frame, value) : setting;
+    },
+    without: (key: string) => {
+      const here = now();
+      if (!here) return setting;
+      const at = keyframeAt(setting, key, here.clip, here.frame);
+      return keyframesRemoved(setting, key, here.clip, here.frame, new Set([at]));
+    },
+  };
+}
+
+interface WithKeyframeProps {
+  readonly name: string;
+  readonly label: string;
+  readonly moving: ReturnType<typeof useMoving>;
+  readonly onChange: (setting: EffectSetting) => void;
+  readonly children: ReactNode;
+}
+
+/** A parameter's control, with a press that sets its keyframe at the playhead or takes it out, where it takes any. */
+function WithKeyframe({ name, label, moving, onChange, children }: WithKeyframeProps) {
+  if (!moving?.takes(name)) return children;
+  const isHere = moving.hasHere(name);
+  const does = isHere ? `Take the keyframe of ${label} out` : `Set a keyframe of ${label} here`;
+  return (
+    <Box display="grid" gridTemplateColumns="minmax(0, 1fr) 24px" columnGap="6px" alignItems="end">
+      <Box>{children}</Box>
+      <chakra.button
+        aria-label={does}
+        aria-pressed={isHere}
+        title={does}
+        height="24px"
+        display="grid"
+        placeItems="center"
+        borderRadius="small"
+        outlineColor="cardSelected"
+        color={isHere ? "cardInk" : "cardMuted"}
+        bg={isHere ? "keyGround" : undefined}
+        opacity={moving.at(name) === undefined ? 0.6 : 1}
+        onClick={() => onChange(isHere ? moving.without(name) : moving.withKeyframe(name))}
+      >
+        <Spline size={14} aria-hidden="true" />
+      </chakra.button>
+    </Box>
+  );
+}
+
 /** One setting of the chain: a ruled line, and below it its parameters when it is open. */
-export function SettingPanel({ setting, index, open, late, onOpen, onPoint, onChange }: SettingPanelProps) {
+export function SettingPanel({
+  setting,
+  index,
+  open,
+  late,
+  playhead,
+  onOpen,
+  onPoint,
+  onChange,
+}: SettingPanelProps) {
   const effect = findEffect(setting.effect);
   const name = effect?.name ?? setting.effect;
+  const moving = useMoving(setting, playhead);
   const set = (key: string, value: Json) =>
-    onChange({ ...setting, values: { ...setting.values, [key]: value } });
+    onChange(
+      moving?.at(key) !== undefined && typeof value === "number"
+        ? moving.withKeyframe(key, value)
+        : { ...setting, values: { ...setting.values, [key]: value } },
+    );
   const { row, handle } = useSortableRow(settingId(index));
   return (
     <Box
@@ -111,18 +193,27 @@ export function SettingPanel({ setting, index, open, late, onOpen, onPoint, onCh
                 </Box>
               )}
               {Object.entries(effect.parameters).map(([key, spec]) => (
-                <ParameterControl
-                  key={key}
-                  spec={spec}
-                  value={setting.values[key]}
-                  onChange={(value) => set(key, value)}
-                />
+                <WithKeyframe key={key} name={key} label={spec.label} moving={moving} onChange={onChange}>
+                  <ParameterControl
+                    spec={spec}
+                    value={moving?.at(key) ?? setting.values[key]}
+                    onChange={(value) => set(key, value)}
+                  />
+                </WithKeyframe>
               ))}
-              <NumberControl
-                spec={{ ...mixSpec, default: effect.defaultMix }}
-                value={setting.mix}
-                onChange={(mix) => onChange({ ...setting, mix })}
-              />
+              <WithKeyframe name={mixLane} label={mixParameter.label} moving={moving} onChange={onChange}>
+                <NumberControl
+                  spec={{ ...mixParameter, default: effect.defaultMix }}
+                  value={moving?.at(mixLane) ?? setting.mix}
+                  onChange={(mix) =>
+                    onChange(
+                      moving?.at(mixLane) !== undefined
+                        ? moving.withKeyframe(mixLane, mix)
+                        : { ...setting, mix },
+                    )
+                  }
+                />
+              </WithKeyframe>
             </>
           ) : (
             <Box fontSize="xs">

@@ -28,9 +28,10 @@ import { materialOf } from "../data/material";
 import { sessionKey } from "../data/library-data";
 import type { SessionData } from "../data/library-data";
 import { rememberTarget } from "../data/last-targets";
-import { useStore } from "../data/store";
+import { Store, useStore } from "../data/store";
 import { BenchEdits, type Conflict, type Shape } from "./edits";
 import { markedOn, onTimeline, rangeOn, type Marked } from "./marked";
+import type { Playhead } from "./playhead";
 import type { Range } from "./use-loop";
 import { useDraw } from "./use-draw";
 import { useDefaults, type Defaults } from "./use-defaults";
@@ -78,6 +79,8 @@ export interface Bench {
   /** Whether a sound is heard with the rest of its session, or by itself. */
   readonly inMix: boolean;
   setInMix(inMix: boolean): void;
+  /** Where in the lead target's clip one is; null where it has none. */
+  readonly playhead: Store<Playhead | null>;
   /** Changes the lead target's chain; small steps in quick succession become one change. */
   shape(chain: Chain): void;
   /** Sets the strength of every selected target. */
@@ -139,6 +142,7 @@ export function useBench(session: SessionData): Bench {
   const client = useQueryClient();
   const [audition, setAudition] = useState<Audition | null>(null);
   const [inMix, setInMix] = useState(false);
+  const [playhead] = useState(() => new Store<Playhead | null>(null));
   const [marked, setMarked] = useState<Marked>(new Map());
   const mark = useCallback(
     (target: Target, range: Range) => setMarked((now) => markedOn(now, target, range)),
@@ -576,6 +580,7 @@ export function useBench(session: SessionData): Bench {
     setAudition,
     inMix,
     setInMix,
+    playhead,
     shape,
     setStrength,
     apply,

@@ -1,8 +1,11 @@
 "use client";
 
-import { Box, chakra, HStack } from "@chakra-ui/react";
-import { useCallback, useMemo, useState, type KeyboardEvent, type PointerEvent } from "react";
+import { Box, chakra } from "@chakra-ui/react";
+import { useCallback, useEffect, useMemo, useState, type KeyboardEvent, type PointerEvent } from "react";
 import type { Media } from "@/core/api/operations/session-replica";
+import type { ClipTime } from "@/core/chain/keyframes";
+import type { Chain } from "@/core/chain/model";
+import { movableIn } from "@/core/chain/motion";
 import { soundTargetOf } from "@/core/library/clip-sound";
 import { pictureDifference } from "@/core/measure/difference";
 import { sayTimecode } from "@/core/media/timecode";
@@ -15,6 +18,7 @@ import { copyUrl, soundSource } from "../data/material";
 import type { ViewerProps } from "../media/define";
 import { benchResult, useBenchResult } from "./bench-result";
 import { useEdge } from "./edge";
+import { Lanes, timeColumns } from "./lanes";
 import { PictureFrame } from "./picture-frame";
 import { Scopes } from "./scopes";
 import { useClip, type ClipSound } from "./use-clip";
@@ -60,7 +64,8 @@ function useClipSound({ bench, target }: ViewerProps, facts: VideoFacts): ClipSo
 
 /** A clip: a frame of it with its untouched state at the left of a movable edge, played with its sound. */
 export function VideoViewer(props: ViewerProps) {
-  const { bench, target, media } = props;
+  const { bench, target, media, lanes } = props;
+  const { playhead } = bench;
   const { libraryId, renderer } = useDesk();
   const result = useBenchResult();
   const facts = media.facts as VideoFacts;
@@ -91,6 +96,15 @@ export function VideoViewer(props: ViewerProps) {
       difference: (a, b) => pictureDifference(a.after.codes, b.after.codes),
     });
   });
+  const clipTime = useMemo<ClipTime>(() => ({ frames, rate }), [frames, rate]);
+  const { frame } = clip;
+  useEffect(
+    () => playhead.set({ targetId: target.id, clip: clipTime, frame }),
+    [playhead, target.id, clipTime, frame],
+  );
+  useEffect(() => () => playhead.set(null), [playhead]);
+  const [allLanes, setAllLanes] = useState<boolean | null>(null);
+  const shownLanes = lanesOf(target.chain, lanes);
   const edge = useEdge();
   const [scopes, setScopes] = useState(false);
   const after = clip.shown?.frame.after ?? null;
@@ -125,7 +139,7 @@ export function VideoViewer(props: ViewerProps) {
       size={{ width, height }}
       marks={{ "data-frame": clip.shown?.frame.index, "data-playing": clip.playing ? "" : undefined }}
     >
-      <HStack gap="10px">
+      <Box display="grid" gridTemplateColumns={timeColumns} alignItems="center" columnGap="10px">
         <ActionButton action="sound.play" short />
         <Scrubber
           strip={copyUrl(libraryId, media.id, "strip")}
@@ -137,10 +151,36 @@ export function VideoViewer(props: ViewerProps) {
         <chakra.span textStyle="figure" whiteSpace="nowrap" aria-live="off">
           {`${sayTimecode(clip.frame, rate)} of ${sayTimecode(frames, rate)}`}
         </chakra.span>
-      </HStack>
+      </Box>
+      {shownLanes !== null && (
+        <Lanes
+          chain={target.chain}
+          at={shownLanes}
+          clip={clipTime}
+          frame={clip.frame}
+          all={allLanes ?? lanes?.asked ?? false}
+          onFrame={clip.goTo}
+          onChain={bench.shape}
+          onAll={setAllLanes}
+          onLeave={() => lanes?.leave()}
+        />
+      )}
       {scopes && <Scopes measures={measures} />}
     </PictureFrame>
   );
+}
+
+/** The setting whose lanes are shown, by its place: the current one, where it has any or they were asked for, else the first that has some. */
+function lanesOf({ settings }: Chain, lanes: ViewerProps["lanes"]): number | null {
+  const current = lanes?.at ?? null;
+  const isShown =
+    current !== null &&
+    current < settings.length &&
+    movableIn(settings[current]).size > 0 &&
+    (lanes!.asked || settings[current].motion !== undefined);
+  if (isShown) return current;
+  const moving = settings.findIndex(({ motion }) => motion !== undefined);
+  return moving < 0 ? null : moving;
 }
 
 interface ScrubberProps {

@@ -9,6 +9,8 @@ export interface ViewerProps {
   readonly bench: Bench;
   readonly target: Target;
   readonly media: Media;
+  /** Whose keyframes are shown, by the place of its setting, and whether they were asked for. */
+  readonly lanes?: { readonly at: number | null; readonly asked: boolean; leave(): void };
 }
 
 export interface RowProps {

@@ -40,6 +40,13 @@ export const edgeCrop = defineVideoEffect({
   key: ["top", "bottom", "left", "right"],
   encoding: "linear",
   placed: true,
+  // What is hidden comes from its side; what is uncovered there comes from the other one.
+  comesFrom: {
+    left: ["left", "right"],
+    right: ["right", "left"],
+    top: ["above", "below"],
+    bottom: ["below", "above"],
+  },
   neutral: { left: 0, right: 0, top: 0, bottom: 0 },
   create({ left, right, top, bottom, softness, behind }, { width, height }) {
     if (left === 0 && right === 0 && top === 0 && bottom === 0) return nothing;

@@ -66,6 +66,7 @@ export const transform = defineVideoEffect({
   },
   key: ["x", "y", "scale"],
   encoding: "linear",
+  comesFrom: { x: ["left", "right"], y: ["above", "below"] },
   neutral: { x: 0, y: 0, scale: 100, turn: 0 },
   create({ x, y, scale, turn, anchorX, anchorY, behind }, frame) {
     if (x === 0 && y === 0 && scale === 100 && turn % 360 === 0) return nothing;

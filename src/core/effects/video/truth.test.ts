@@ -87,10 +87,13 @@ const truths = {
           const px = (ax + Math.cos(a) * dx + Math.sin(a) * dy) / width;
           const py = (ay - Math.sin(a) * dx + Math.cos(a) * dy) / height;
           // Not at the edges, where the kernel sees what goes on beyond.
-          if (px > 0.12 && px < 0.88 && py > 0.12 && py < 0.88)
-            (near(at(made, x, y), [px, py, 0.5], 2), seen++);
-          else if (px < -0.05 || px > 1.05 || py < -0.05 || py > 1.05)
-            (near(at(made, x, y), [0, 0, 0], 6), unseen++);
+          if (px > 0.12 && px < 0.88 && py > 0.12 && py < 0.88) {
+            near(at(made, x, y), [px, py, 0.5], 2);
+            seen++;
+          } else if (px < -0.05 || px > 1.05 || py < -0.05 || py > 1.05) {
+            near(at(made, x, y), [0, 0, 0], 6);
+            unseen++;
+          }
         }
       expect(seen).toBeGreaterThan(40);
       if (values.scale < 100) expect(unseen).toBeGreaterThan(40);

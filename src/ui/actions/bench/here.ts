@@ -1,5 +1,6 @@
 import type { WayId } from "@/core/chain/ways";
 import type { InputOf } from "@/core/api/commands";
+import type { Chain } from "@/core/chain/model";
 import type { CardHead, Session, Target } from "@/core/library/entities";
 import type { Step } from "@/core/library/steps";
 import type { Stage } from "@/core/library/stages";
@@ -30,6 +31,8 @@ export interface BenchHere extends CardHere, TakesBack, SelectsAll {
   focusSetting(at: number): void;
   /** Onto the first control of a setting, once it is drawn. */
   focusControl(at: number): void;
+  /** Opens a setting with its lanes, and goes to them. */
+  focusLanes(at: number): void;
   focusStrength(): void;
   focusTargets(): void;
   /** Opens the apply bar, within a saved search or folder where one is named. */
@@ -53,7 +56,7 @@ export interface BenchHere extends CardHere, TakesBack, SelectsAll {
   /** Opens the apply bar with what is offered at a stage. */
   findAt(stage: Stage): void;
   /** After a card was kept from the lead target. */
-  kept(cardId: string, contentVersion: number): void;
+  kept(cardId: string, contentVersion: number, chain: Chain): void;
   bringUp(cardId: string): void;
 }
 

@@ -4,7 +4,9 @@ import { add } from "./add";
 import { clear } from "./clear";
 import { duplicate } from "./duplicate";
 import { earlier } from "./earlier";
+import { fit } from "./fit";
 import { keep } from "./keep";
+import { keyframes } from "./keyframes";
 import { later } from "./later";
 import { openSetting } from "./open";
 import { remove } from "./remove";
@@ -13,5 +15,18 @@ import { switchSetting } from "./switch";
 
 export const chainPlace: ActionPlace<BenchHere> = {
   title: "Chain",
-  actions: [add, keep, openSetting, switchSetting, duplicate, earlier, later, remove, strength, clear],
+  actions: [
+    add,
+    keep,
+    openSetting,
+    keyframes,
+    switchSetting,
+    duplicate,
+    earlier,
+    later,
+    remove,
+    strength,
+    fit,
+    clear,
+  ],
 };

@@ -20,10 +20,14 @@ export const keep: Action<BenchHere> = {
         kind={here.lead.kind}
         keptOn={here.lead.mediaId}
         strength={here.lead.strength}
+        onFit={(chain) => {
+          here.bench.shape(chain);
+          return here.bench.sendWaiting();
+        }}
         onClose={close}
-        onKept={(cardId, contentVersion) => {
+        onKept={(cardId, contentVersion, chain) => {
           close();
-          here.kept(cardId, contentVersion);
+          here.kept(cardId, contentVersion, chain);
         }}
       />
     ),

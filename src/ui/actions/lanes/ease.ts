@@ -1,0 +1,12 @@
+import type { Action } from "../action";
+import type { LanesHere } from "./here";
+
+export const ease: Action<LanesHere> = {
+  id: "lane.ease",
+  words: "Go on otherwise from this keyframe",
+  short: "course",
+  keys: ["e"],
+  strip: true,
+  offered: ({ keyframes }) => keyframes > 0,
+  run: (here) => here.ease(),
+};
