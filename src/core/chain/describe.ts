@@ -1,5 +1,6 @@
 import { findEffect } from "../effects/registry";
 import type { NumberParameter, Parameter } from "../effects/parameter";
+import type { Lane } from "../time/lane";
 import type { EffectSetting, Json } from "./model";
 
 const trimmed = (value: number, digits: number) => String(Number(value.toFixed(digits))).replace("-", "−");
@@ -50,11 +51,22 @@ export function sayValue(spec: Parameter, value: Json | undefined): string {
   }
 }
 
+/** A moving value by its ends: `0 % → 80 %`. */
+const sayCourse = (spec: NumberParameter, lane: Lane): string =>
+  [...new Set([lane[0], lane.at(-1)!].map(({ value }) => sayNumber(spec, value)))].join(" → ");
+
 /** The parameters that matter of one setting: `85 Hz · 12 dB/oct`. */
 export function saySetting(setting: EffectSetting): string {
   const effect = findEffect(setting.effect);
   if (!effect) return "not installed here";
-  return effect.key.map((key) => sayValue(effect.parameters[key], setting.values[key])).join(" · ");
+  return effect.key
+    .map((key) => {
+      const spec = effect.parameters[key];
+      const lane =
+        setting.motion && Object.hasOwn(setting.motion.lanes, key) ? setting.motion.lanes[key] : null;
+      return lane && spec.kind === "number" ? sayCourse(spec, lane) : sayValue(spec, setting.values[key]);
+    })
+    .join(" · ");
 }
 
 /** The effect's name, or its id where it is unknown here. */

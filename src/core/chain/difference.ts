@@ -1,3 +1,5 @@
+import { fitWays } from "../time/fit";
+import { movableIn } from "./motion";
 import { findEffect } from "../effects/registry";
 import { canonicalJson } from "./fingerprint";
 import { effectName, sayValue } from "./describe";
@@ -37,9 +39,27 @@ function settingDifference(before: EffectSetting, after: EffectSetting): string[
   );
   return [
     ...values,
+    ...motionDifference(name, before, after),
     ...(before.mix === after.mix ? [] : [`${name}: mix ${before.mix} % → ${after.mix} %`]),
     ...(before.on === after.on ? [] : [`${name} switched ${after.on ? "on" : "off"}`]),
   ];
+}
+
+/** What changed of the keyframes of a setting. */
+function motionDifference(name: string, before: EffectSetting, after: EffectSetting): string[] {
+  const [was, is] = [before.motion, after.motion];
+  const specs = movableIn(after);
+  const keys = new Set([...Object.keys(was?.lanes ?? {}), ...Object.keys(is?.lanes ?? {})]);
+  const lanes = [...keys].flatMap((key) => {
+    const [from, to] = [was?.lanes[key], is?.lanes[key]];
+    const of = `${name}: keyframes of ${specs.get(key)?.label.toLowerCase() ?? key}`;
+    if (!from) return [`${of} set`];
+    if (!to) return [`${of} taken out`];
+    return same(from as unknown as Json, to as unknown as Json) ? [] : [`${of} changed`];
+  });
+  if (!was || !is) return lanes;
+  const fits = (["length", "way", "opening", "closing"] as const).some((key) => !same(was[key], is[key]));
+  return fits ? [...lanes, `${name}: keyframes fit ${fitWays[is.way].said}`] : lanes;
 }
 
 /** What changed from one chain to another, a line each: which value of which setting, what came and what went. */

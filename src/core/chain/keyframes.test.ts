@@ -1,6 +1,8 @@
 import { describe, expect, it } from "vitest";
 import type { Ease } from "../time/ease";
 import { ratio, secondsIn, type Ratio } from "../time/ratio";
+import { saySetting } from "./describe";
+import { chainDifference } from "./difference";
 import { FormatFault } from "./fault";
 import { chainText } from "./fingerprint";
 import {
@@ -228,9 +230,9 @@ describe("what moves", () => {
 });
 
 describe("reading and checking", () => {
-  const written = (motion: Json): Json => ({
+  const written = (motion: object): Json => ({
     medium: "video",
-    settings: [{ effect: "video.edge-crop", values: {}, on: true, mix: 100, motion }],
+    settings: [{ effect: "video.edge-crop", values: {}, on: true, mix: 100, motion: motion as Json }],
   });
   const good = {
     length: [8, 2],
@@ -316,7 +318,7 @@ describe("reading and checking", () => {
       "at most 500",
     ],
   ])("refuses %s, and says where", (_, motion, words) => {
-    const read = () => parseChain(written(motion as Json));
+    const read = () => parseChain(written(motion));
     expect(read).toThrow(FormatFault);
     expect(read).toThrow(words);
     try {
@@ -346,5 +348,22 @@ describe("reading and checking", () => {
     expect(normaliseChain(chainOf({ ...crop, motion: bare })).chain.settings[0]).not.toHaveProperty("motion");
     const strange = { ...crop, effect: "video.of-another-house", motion: bare };
     expect(normaliseChain(chainOf(strange)).chain.settings[0]).toEqual(strange);
+  });
+});
+
+describe("keyframes in words", () => {
+  it("are told by their ends, and what changed of them", () => {
+    expect(saySetting(closing)).toBe("0 % → 100 % · 0 % · 0 % · 0 %");
+    const standing = keyframeSet(crop, "top", clip, 5, 30);
+    expect(saySetting(standing)).toBe("30 % · 0 % · 0 % · 0 %");
+    const eased = withEase(closing, "top", new Set([1]), "hold");
+    const fitted = fittedAs(chainOf(eased), "end", ratio(0), ratio(0));
+    expect(chainDifference(chainOf(crop), chainOf(closing))).toEqual(["Edge crop: keyframes of top set"]);
+    expect(chainDifference(chainOf(closing), fitted)).toEqual([
+      "Edge crop: keyframes of top changed",
+      "Edge crop: keyframes fit as timed from the end",
+    ]);
+    expect(chainDifference(fitted, chainOf(crop))).toEqual(["Edge crop: keyframes of top taken out"]);
+    expect(chainDifference(fitted, fitted)).toEqual([]);
   });
 });

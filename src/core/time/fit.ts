@@ -23,8 +23,8 @@ export const fitWays = {
     said: "as timed from the end",
   },
   middle: {
-    label: "Keep opening and closing, stretch the middle",
-    help: "The opening and the closing last as long as they did; on a clip that is shorter than both, both are shortened by the same share.",
+    label: "Keep opening and closing",
+    help: "The opening and the closing last as long as they did, the middle is stretched; on a clip that is shorter than both, both are shortened by the same share.",
     said: "with its opening and closing, the middle stretched",
   },
 } as const;

@@ -168,7 +168,7 @@ export function KeepDialog({
           {...form.field("name")}
         />
         {asked && (
-          <Box role="alert" fontSize="sm" mb="12px">
+          <Box role="alert" fontSize="sm" fontWeight="600" mb="12px">
             {asked}
           </Box>
         )}

@@ -2,9 +2,10 @@
 
 import { Box, chakra } from "@chakra-ui/react";
 import { useId } from "react";
-import { courseOf, fitOfChain, fittedAs, type ClipTime } from "@/core/chain/keyframes";
+import { courseOf, fitOfChain, fittedAs, laneOf, type ClipTime } from "@/core/chain/keyframes";
 import { sayNumber } from "@/core/chain/describe";
 import type { Chain, EffectSetting } from "@/core/chain/model";
+import { movableIn } from "@/core/chain/motion";
 import { seconds } from "@/core/effects/parameter";
 import { endsOn, fitIds, fitWays, type FitWay } from "@/core/time/fit";
 import { ratio, secondsIn, times, type Ratio } from "@/core/time/ratio";
@@ -25,9 +26,9 @@ interface FitChoiceProps {
 
 /** Clips on which each way is drawn, as shares of the one that the keyframes were set on. */
 const clips = [
-  { label: "a short clip", share: ratio(2, 5) },
+  { label: "short", share: ratio(2, 5) },
   { label: "as set", share: ratio(1) },
-  { label: "a long clip", share: ratio(9, 5) },
+  { label: "long", share: ratio(9, 5) },
 ] as const;
 const fullWidth = 110;
 const height = 26;
@@ -59,7 +60,10 @@ function Drawing({ setting, keyOf, length }: { setting: EffectSetting; keyOf: st
   const frames = Math.max(2, Math.round(secondsIn(length) * 100));
   const clip: ClipTime = { frames, rate };
   const course = courseOf(setting, keyOf, clip, 80);
-  const [low, high] = [Math.min(...course), Math.max(...course)];
+  // The same scale on every clip: that of all keyframes.
+  const { min, max } = movableIn(setting).get(keyOf)!;
+  const shares = laneOf(setting, keyOf).map(({ value }) => (value - min) / (max - min));
+  const [low, high] = [Math.min(...shares), Math.max(...shares)];
   const points = course
     .map((v, i) => {
       const y = high === low ? 0.5 : (v - low) / (high - low);
