@@ -1,11 +1,10 @@
-import { spawnSync } from "node:child_process";
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { expect, test, type Page } from "@playwright/test";
 import sharp from "sharp";
-import { readHeads } from "../testing/heads";
 import { writeWav } from "../src/core/formats/wav/write";
+import { byCommandLine } from "./command-line";
 import { chain, chooseFiles, found, press, said, saved, signIn, target } from "./desk";
 
 let folder: string;
@@ -55,25 +54,6 @@ async function rendered(page: Page): Promise<{ name: string; bytes: Buffer }> {
   return { name: file.suggestedFilename(), bytes: readFileSync(path) };
 }
 
-/** The card as exported by the application, put on a file by the command line. */
-async function byCommandLine(page: Page, cardName: string, input: string, output: string): Promise<Buffer> {
-  const libraryId = new URL(page.url()).pathname.split("/")[1];
-  const { cards } = readHeads(await (await page.request.get(`/api/libraries/${libraryId}/cards`)).text());
-  const card = cards.find((c) => c.name === cardName)!;
-  const path = join(folder, `${card.id}.card.json`);
-  writeFileSync(
-    path,
-    await (await page.request.get(`/api/libraries/${libraryId}/cards/${card.id}/file`)).body(),
-  );
-  const done = spawnSync(
-    process.execPath,
-    [join(import.meta.dirname, "../bin/fichier.mjs"), "render", input, output, "--card", path],
-    { encoding: "utf8" },
-  );
-  expect([done.status, done.stderr.replace(/^ {2}.*%\n/gm, "")]).toEqual([0, ""]);
-  return readFileSync(output);
-}
-
 test("own sound in, shaped, kept and proved, put on others, rendered: the same bytes as by the command line", async ({
   page,
 }) => {
@@ -113,7 +93,9 @@ test("own sound in, shaped, kept and proved, put on others, rendered: the same b
   const result = await rendered(page);
   expect(result.name).toBe("quay two.wav");
   expect(
-    result.bytes.equals(await byCommandLine(page, "Quay, doubled", files[1], join(folder, "cli.wav"))),
+    result.bytes.equals(
+      await byCommandLine(page, folder, "Quay, doubled", files[1], join(folder, "cli.wav")),
+    ),
   ).toBe(true);
 
   // A newer version is offered, and the older one can be heard and put back.
@@ -170,7 +152,7 @@ test("own pictures in, a look on all of them, rendered together: the same bytes 
   const result = await rendered(page);
   expect(result.name).toBe("rope.png");
   expect(
-    result.bytes.equals(await byCommandLine(page, "Rope, lifted", files[0], join(folder, "cli.png"))),
+    result.bytes.equals(await byCommandLine(page, folder, "Rope, lifted", files[0], join(folder, "cli.png"))),
   ).toBe(true);
   await press(page, "Control+a");
   const both = await rendered(page);

@@ -1,0 +1,258 @@
+import { execFileSync } from "node:child_process";
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import AxeBuilder from "@axe-core/playwright";
+import { expect, test, type Page } from "@playwright/test";
+import { byCommandLine } from "./command-line";
+import { ask, chooseFiles, found, press, said, saved, setting, signIn, target } from "./desk";
+
+const folder = mkdtempSync(join(tmpdir(), "fichier-e2e-keyframes-"));
+test.afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+/** Clips of other lengths and shapes, at 25 frames a second. */
+const clips = [
+  ["gate", "192x108", 4],
+  ["gate long", "192x108", 6],
+  ["gate upright", "96x170", 2.4],
+  ["gate square", "120x120", 1],
+] as const;
+const files = clips.map(([name]) => join(folder, `${name}.mp4`));
+test.beforeAll(() =>
+  clips.forEach(([, size, seconds], i) =>
+    execFileSync("ffmpeg", [
+      ...["-v", "error", "-y", "-f", "lavfi", "-i", `testsrc2=size=${size}:rate=25:duration=${seconds}`],
+      ...["-c:v", "libx264", "-pix_fmt", "yuv420p", files[i]],
+    ]),
+  ),
+);
+
+const targets = (page: Page) => page.getByRole("listbox", { name: "Targets" });
+const lanes = (page: Page) => page.getByRole("listbox", { name: "Keyframes" });
+const lane = (page: Page, name: string) => lanes(page).getByRole("option", { name: new RegExp(`^${name},`) });
+const keyframesOf = (page: Page, name: string) => lane(page, name).getAttribute("data-keyframes");
+const viewer = (page: Page) => page.locator('[data-subject="viewer"]');
+const isAt = (page: Page, frame: number) => expect(viewer(page)).toHaveAttribute("data-frame", String(frame));
+
+/** How many of the rows of what is seen are black, from above, of 100. */
+const blackFromAbove = (page: Page) =>
+  page.getByTestId("after").evaluate((canvas: HTMLCanvasElement) => {
+    const { data } = canvas.getContext("2d")!.getImageData(canvas.width >> 1, 0, 1, canvas.height);
+    const row = Array.from({ length: canvas.height }, (_, y) => Math.max(...data.subarray(4 * y, 4 * y + 3)));
+    const seen = row.findIndex((v) => v > 40);
+    return Math.round((100 * (seen < 0 ? canvas.height : seen)) / canvas.height);
+  });
+
+/** The checksums of all frames of a film. */
+const framesOf = (path: string) =>
+  execFileSync("ffmpeg", ["-v", "error", "-i", path, "-map", "0:v", "-f", "framemd5", "-"])
+    .toString()
+    .split("\n")
+    .filter((line) => !line.startsWith("#"))
+    .map((line) => line.split(",").at(-1)!.trim());
+
+test("by keyboard: cropped by four keyframes, kept to fit by its end, put on three other clips, compared and rendered as by the command line", async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  await signIn(page, "picture");
+  await press(page, "Alt+n");
+  await page.keyboard.type("Gates");
+  await press(page, "Enter");
+  await expect(page.getByRole("heading", { name: "Nothing on the bench yet" })).toBeVisible();
+  await chooseFiles(page, () => press(page, "i"), files);
+  await expect(said(page)).toHaveText("Brought in 4 targets.", { timeout: 60_000 });
+  await targets(page).focus();
+  await press(page, "Home");
+  await isAt(page, 0);
+
+  await press(page, "a");
+  await page.keyboard.type("edge cr");
+  await press(page, "Enter");
+  await expect(setting(page, "Edge crop")).toBeVisible();
+  // To the lanes, onto the third; a value that is typed is a keyframe.
+  await press(page, "q");
+  await expect(lanes(page)).toBeFocused();
+  await press(page, "ArrowDown", "ArrowDown");
+  await expect(lane(page, "Top")).toHaveAttribute("aria-selected", "true");
+  const typed = async (value: string) => {
+    await page.keyboard.type(value);
+    await expect(page.getByRole("textbox", { name: "Top, type a value" })).toHaveValue(value);
+    await press(page, "Enter");
+    await expect(lanes(page)).toBeFocused();
+  };
+  await typed("0");
+  await press(page, "Shift+ArrowRight", "Shift+ArrowRight");
+  await isAt(page, 50);
+  await typed("0");
+  await press(page, "Shift+ArrowRight");
+  await isAt(page, 75);
+  await typed("40");
+  await press(page, "End");
+  await isAt(page, 99);
+  await typed("100");
+  await expect.poll(() => keyframesOf(page, "Top")).toBe("0 50 75 99");
+  await expect.poll(() => blackFromAbove(page)).toBe(100);
+  // Back by keyframes: between two of them it is on its way.
+  await press(page, "Ctrl+ArrowLeft");
+  await isAt(page, 75);
+  await expect.poll(() => blackFromAbove(page)).toBe(40);
+  await press(
+    page,
+    "Ctrl+ArrowLeft",
+    "Shift+ArrowRight",
+    "ArrowLeft",
+    "ArrowLeft",
+    "ArrowLeft",
+    "ArrowLeft",
+    "ArrowLeft",
+  );
+  await isAt(page, 70);
+  await expect.poll(() => blackFromAbove(page)).toBe(32);
+  await expect(lane(page, "Top")).toContainText("32 %");
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map(({ id, nodes }) => [id, nodes[0].target])).toEqual([]);
+
+  // Kept: a name that promises another direction is asked about.
+  await press(page, "k");
+  const dialog = page.getByRole("dialog", { name: "Keep as card" });
+  await page.keyboard.type("From below, closing");
+  await expect(dialog.getByRole("alert")).toHaveText(
+    "The name says “from below”; the keyframes come from above. Is the name right?",
+  );
+  await press(page, "Control+a");
+  await page.keyboard.type("From above, closing");
+  await expect(dialog.getByRole("alert")).toHaveCount(0);
+  await expect(dialog.getByText("Keyframes were set on 4 s")).toBeVisible();
+  await dialog.getByRole("radio", { name: "Keep times from the start" }).focus();
+  await press(page, "ArrowDown");
+  await expect(dialog.getByRole("radio", { name: "Keep times from the end" })).toBeChecked();
+  await press(page, "Enter");
+  await expect(said(page)).toContainText("Kept.", { timeout: 20_000 });
+  await expect(page.getByRole("heading", { name: "From above, closing" })).toBeVisible();
+  await expect(page.getByText("changed by hand")).toHaveCount(0);
+
+  // Onto the three others at once: two keys besides the letters.
+  await targets(page).focus();
+  await press(page, "ArrowDown", "Shift+ArrowDown", "Shift+ArrowDown");
+  await press(page, "/");
+  await page.keyboard.type("from above");
+  await expect(found(page, "From above, closing")).toBeVisible();
+  await press(page, "Enter");
+  await expect(said(page)).toContainText("“From above, closing” on 3 targets");
+  await saved(page);
+
+  // As long before the end of each as it was set: six seconds, 2.4, one.
+  for (const [name, places, end] of [
+    ["gate long", "50 100 125 149", 149],
+    ["gate upright", "-40 10 35 59", 59],
+    ["gate square", "-75 -25 0 24", 24],
+  ] as const) {
+    await targets(page).focus();
+    await press(page, "Home");
+    while (
+      !(await target(page, name)
+        .first()
+        .getAttribute("aria-current")
+        .catch(() => null)) &&
+      !(await page.getByRole("heading", { name, exact: true }).isVisible())
+    ) {
+      await press(page, "ArrowDown");
+      await page.waitForTimeout(50);
+    }
+    await expect.poll(() => keyframesOf(page, "Top")).toBe(places);
+    await page.getByRole("slider", { name: "Frame" }).focus();
+    await press(page, "End");
+    await isAt(page, end);
+    await expect.poll(() => blackFromAbove(page)).toBe(100);
+    for (let k = 0; k < 5; k++) await press(page, "ArrowLeft");
+    await isAt(page, end - 5);
+    // Five frames before the last of 24: 87.5 %.
+    await expect.poll(() => blackFromAbove(page)).toBeGreaterThan(85);
+    await expect.poll(() => blackFromAbove(page)).toBeLessThan(91);
+  }
+  // Compared: the whole of it, and again with what was before.
+  await targets(page).focus();
+  await press(page, "b");
+  await press(page, "b");
+
+  // Fitted otherwise on this one, and back.
+  await press(page, "Shift+f");
+  await expect(page.getByRole("dialog", { name: "Fit keyframes" })).toBeVisible();
+  await page.getByRole("radio", { name: "Keep times from the end" }).focus();
+  await press(page, "ArrowUp", "ArrowUp", "Enter");
+  await expect.poll(() => keyframesOf(page, "Top")).toBe("0 13 19 25");
+  await saved(page);
+  await press(page, "Backspace");
+  await expect.poll(() => keyframesOf(page, "Top")).toBe("-75 -25 0 24");
+
+  // Rendered, frame by frame what the command line makes of the exported card.
+  await saved(page);
+  await press(page, "r", "Enter");
+  await expect(page.getByRole("link", { name: /Download/ }).first()).toBeFocused({ timeout: 60_000 });
+  const download = page.waitForEvent("download");
+  await press(page, "Enter");
+  const path = join(folder, "by the application.mp4");
+  await (await download).saveAs(path);
+  await press(page, "Escape");
+  const other = join(folder, "by the command line.mp4");
+  await byCommandLine(page, folder, "From above, closing", files[3], other);
+  const frames = framesOf(path);
+  expect(frames).toHaveLength(25);
+  expect(frames).toEqual(framesOf(other));
+  expect(new Set(frames).size).toBeGreaterThan(20);
+  await ask(page, "remove-session", { id: new URL(page.url()).pathname.split("/").at(-1)! });
+});
+
+test("by pointer: keyframes are set, moved, taken out, and follow the value's own control", async ({
+  page,
+}) => {
+  await signIn(page, "picture");
+  await page.getByRole("combobox", { name: "Session" }).selectOption({ label: "The crossing, film" });
+  await target(page, "Terns off the ledge").first().click();
+  await isAt(page, 0);
+  await page.getByRole("button", { name: /^Add an effect/ }).click();
+  await page.getByRole("combobox", { name: "Effect" }).fill("opacity");
+  await page.getByRole("option", { name: /^Opacity/ }).click();
+  const button = (name: string) => page.getByRole("button", { name, exact: true });
+  await button("Set a keyframe of Opacity here").click();
+  await expect.poll(() => keyframesOf(page, "Opacity")).toBe("0");
+  const slider = page.getByRole("slider", { name: "Frame" });
+  const box = (await slider.boundingBox())!;
+  await page.mouse.click(box.x + box.width - 1, box.y + 20);
+  const last = Number(await slider.getAttribute("aria-valuemax"));
+  await isAt(page, last);
+  // Another value at another frame is a keyframe there.
+  const value = page.getByRole("complementary", { name: "Chain" }).getByRole("slider", { name: "Opacity" });
+  const bar = (await value.boundingBox())!;
+  await page.mouse.click(bar.x + 2, bar.y + bar.height / 2);
+  await expect.poll(() => keyframesOf(page, "Opacity")).toBe(`0 ${last}`);
+  // Pressed twice in the lane: one more, with the value on the way; dragged, it is elsewhere.
+  const row = (await lane(page, "Opacity").locator("svg").boundingBox())!;
+  const at = (share: number) => [row.x + row.width * share, row.y + row.height / 2] as const;
+  await page.mouse.dblclick(...at(0.5));
+  await expect.poll(async () => (await keyframesOf(page, "Opacity"))?.split(" ").length).toBe(3);
+  const [, middle] = (await keyframesOf(page, "Opacity"))!.split(" ").map(Number);
+  await page.mouse.move(...at(0.5));
+  await page.mouse.down();
+  await page.mouse.move(...at(0.6), { steps: 4 });
+  await page.mouse.move(...at(0.75), { steps: 4 });
+  await page.mouse.up();
+  await expect
+    .poll(async () => Number((await keyframesOf(page, "Opacity"))!.split(" ")[1]))
+    .toBeGreaterThan(middle + last * 0.2);
+  await button("Take the keyframe of Opacity out").click();
+  await expect.poll(() => keyframesOf(page, "Opacity")).toBe(`0 ${last}`);
+  // The menu of the setting has what there is.
+  await setting(page, "Opacity").click({ button: "right" });
+  await expect(page.getByRole("menuitem", { name: /Fit the keyframes/ })).toBeVisible();
+  await page.keyboard.press("Escape");
+  await saved(page);
+  await setting(page, "Opacity").click({ button: "right" });
+  await page
+    .getByRole("menuitem", { name: /^Take .*out|^Remove/ })
+    .first()
+    .click();
+  await expect(setting(page, "Opacity")).toHaveCount(0);
+  await saved(page);
+});
