@@ -22,6 +22,7 @@ export const coreOrder = [
   "media",
   "numeric",
   "time",
+  "type",
   "colour",
   "kernels",
   "signal",

@@ -1,3 +1,4 @@
+import "../src/core/type/load";
 import type { Resources } from "../src/core/chain/active";
 import type { Json } from "../src/core/chain/model";
 import type { EffectDefinition, ImageEffect, VideoEffect } from "../src/core/effects/define";

@@ -1,3 +1,4 @@
+import "@/core/type/load";
 import { parentPort } from "node:worker_threads";
 import { runRowTask } from "@/core/chain/render-codes";
 import { LinesHelper } from "@/core/chain/shared-lines";

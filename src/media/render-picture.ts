@@ -1,3 +1,4 @@
+import "@/core/type/load";
 import sharp from "sharp";
 import { readFile } from "node:fs/promises";
 import type { Chain } from "@/core/chain/model";

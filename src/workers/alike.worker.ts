@@ -1,3 +1,4 @@
+import "@/core/type/load";
 import type { Chain } from "@/core/chain/model";
 import { renderAudio } from "@/core/chain/run-audio";
 import { renderImage } from "@/core/chain/run-image";

@@ -1,3 +1,4 @@
+import "@/core/type/load";
 import { geometryOf } from "@/core/chain/geometry";
 import { filesOf, type Resources } from "@/core/chain/active";
 import type { Chain } from "@/core/chain/model";

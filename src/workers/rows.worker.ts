@@ -1,3 +1,4 @@
+import "@/core/type/load";
 import { runRowTask, type RowTask } from "@/core/chain/render-codes";
 import type { DecodedFile } from "@/core/effects/define";
 import type { RowsAnswer, RowsMessage } from "./row-helpers";

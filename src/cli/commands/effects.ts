@@ -19,6 +19,8 @@ function range(spec: Parameter): string {
       return `up to ${spec.maxPoints}`;
     case "file":
       return `SHA-256 of a file (${spec.holds})`;
+    case "text":
+      return `text, up to ${spec.longest} characters`;
   }
 }
 

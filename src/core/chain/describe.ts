@@ -48,6 +48,8 @@ export function sayValue(spec: Parameter, value: Json | undefined): string {
     }
     case "file":
       return typeof value === "string" ? value.slice(0, 8) : "none";
+    case "text":
+      return `“${typeof value === "string" ? value.replace(/\s+/g, " ") : spec.default}”`;
   }
 }
 

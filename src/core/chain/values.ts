@@ -8,6 +8,7 @@ import type {
   Parameter,
   ParameterSpecs,
   RowsParameter,
+  TextParameter,
 } from "../effects/parameter";
 import { movable, withLanes } from "./motion";
 import { longestChain, type Chain, type EffectSetting, type Json, type Motion } from "./model";
@@ -93,6 +94,23 @@ function curveValue(spec: CurveParameter, value: Json | undefined, path: string,
   return points;
 }
 
+/** Composed, without control characters but the ends of lines. Source: Unicode NFC. */
+function textValue(spec: TextParameter, value: Json | undefined, path: string, report: Report): string {
+  if (value === undefined) return spec.default;
+  if (typeof value !== "string") {
+    report({ code: "wrong-shape", path });
+    return spec.default;
+  }
+  const clean = value
+    .toWellFormed()
+    .normalize("NFC")
+    .replace(/\r\n?|[\u2028\u2029]/g, "\n")
+    .replace(/[^\P{Cc}\n]/gu, " ");
+  if (clean.length <= spec.longest) return clean;
+  report({ code: "too-long", path, max: spec.longest });
+  return clean.slice(0, spec.longest).toWellFormed();
+}
+
 function parameterValue(spec: Parameter, value: Json | undefined, path: string, report: Report): Json {
   switch (spec.kind) {
     case "number":
@@ -111,6 +129,8 @@ function parameterValue(spec: Parameter, value: Json | undefined, path: string, 
       if (typeof value === "string" && /^[0-9a-f]{64}$/.test(value)) return value;
       report({ code: "not-a-file", path });
       return null;
+    case "text":
+      return textValue(spec, value, path, report);
   }
 }
 

@@ -83,8 +83,19 @@ export interface FileParameter {
   readonly default: null;
 }
 
+/** Some lines of text. */
+export interface TextParameter {
+  readonly kind: "text";
+  readonly label: string;
+  readonly help: string;
+  readonly default: string;
+  /** In UTF-16 units. */
+  readonly longest: number;
+}
+
 export type ItemSpecs = { readonly [key: string]: NumberParameter | ChoiceParameter };
-export type Parameter = NumberParameter | ChoiceParameter | RowsParameter | CurveParameter | FileParameter;
+export type Parameter =
+  NumberParameter | ChoiceParameter | RowsParameter | CurveParameter | FileParameter | TextParameter;
 export type ParameterSpecs = { readonly [key: string]: Parameter };
 
 type ValueOf<P> = P extends NumberParameter
@@ -97,7 +108,9 @@ type ValueOf<P> = P extends NumberParameter
         ? readonly CurvePoint[]
         : P extends FileParameter
           ? string | null
-          : never;
+          : P extends TextParameter
+            ? string
+            : never;
 export type ValuesOf<Specs> = { readonly [K in keyof Specs]: ValueOf<Specs[K]> };
 
 type NumberOptions = Partial<Omit<NumberParameter, "kind" | "unit">> &
@@ -158,4 +171,8 @@ export function rows<const Item extends ItemSpecs>(
 /** A tone curve; its points lie in 0…1 on both axes. */
 export function curve(options: Omit<CurveParameter, "kind">): CurveParameter {
   return { kind: "curve", ...options };
+}
+
+export function text(options: Omit<TextParameter, "kind">): TextParameter {
+  return { kind: "text", ...options };
 }

@@ -68,6 +68,7 @@ import { vignette } from "./image/vignette";
 import { whiteBalance } from "./image/white-balance";
 import { bars } from "./video/bars";
 import { blend } from "./video/blend";
+import { countdown } from "./video/countdown";
 import { dropShadow } from "./video/drop-shadow";
 import { edgeCrop } from "./video/edge-crop";
 import { fade } from "./video/fade";
@@ -80,6 +81,7 @@ import { opacity } from "./video/opacity";
 import { shake } from "./video/shake";
 import { slowZoom } from "./video/slow-zoom";
 import { solid } from "./video/solid";
+import { title } from "./video/title";
 import { transform } from "./video/transform";
 import { whipBlur } from "./video/whip-blur";
 
@@ -166,6 +168,8 @@ const listed = [
   videoNoise,
   grid,
   bars,
+  countdown,
+  title,
 ] as const;
 
 type Listed = (typeof listed)[number];

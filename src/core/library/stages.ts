@@ -39,7 +39,11 @@ export const suppliedStages: { readonly [M in WorkingMedium]: readonly Stage[] }
     stage("Finish", "level"),
   ],
   image: pictureStages,
-  video: [...pictureStages, stage("Motion", "motion"), stage("Layers", "compositing", "generators")],
+  video: [
+    ...pictureStages,
+    stage("Motion", "motion"),
+    stage("Layers", "compositing", "generators", "titles"),
+  ],
 };
 
 /** The stages of a medium as the member has them. */

@@ -1,3 +1,4 @@
+import "@/core/type/load";
 import { spawn, type ChildProcessWithoutNullStreams } from "node:child_process";
 import { once } from "node:events";
 import { rm } from "node:fs/promises";

@@ -1,3 +1,4 @@
+import "@/core/type/load";
 import { parseChain } from "@/core/chain/parse";
 import { imprintForm, likeness, packImprint } from "@/core/measure/likeness";
 import { comparedMedia, type ComparedMedium } from "@/core/media";

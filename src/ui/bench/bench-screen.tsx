@@ -166,7 +166,7 @@ export function BenchScreen({ session }: { session: SessionData }) {
       focusIn(at, "[data-setting-name]");
       setSetting(at);
     },
-    focusControl: (at) => focusIn(at, '[role="slider"]'),
+    focusControl: (at) => focusIn(at, '[role="slider"], [data-first-control]'),
     focusLanes: (at) => {
       focusWanted.current = { within: `[data-lanes="${at}"]`, part: "#lanes" };
       setOpen(at);

@@ -4,6 +4,7 @@ import type { CurvePoint } from "@/core/numeric/monotone-curve";
 import { CurveControl } from "./curve-control";
 import { FileControl } from "./file-control";
 import { RowsControl } from "./rows-control";
+import { TextControl } from "./text-control";
 import { SimpleControl } from "./simple-control";
 
 interface ParameterControlProps {
@@ -38,6 +39,8 @@ export function ParameterControl({
           onChange={(points) => onChange(points as unknown as Json)}
         />
       );
+    case "text":
+      return <TextControl spec={spec} value={value as string} onChange={onChange} />;
     case "file":
       return <FileControl spec={spec} value={value as string | null} onChange={onChange} />;
   }

@@ -3,6 +3,7 @@ import { describe, expect, it } from "vitest";
 import type { Json } from "../../chain/model";
 import { renderImage, type ImageMaterial } from "../../chain/run-image";
 import { momentOf } from "../../time/moment";
+import "../../type/load";
 import type { EffectId } from "../registry";
 
 /*
@@ -436,6 +437,111 @@ const truths = {
     near(codeAt(made, 110, 80), [0, 0, 0]);
     near(codeAt(made, 117, 80), [10 / 255, 10 / 255, 10 / 255]);
     near(codeAt(render("video.bars", { amplitude: "100" }, flat(140, 100, colour)), 30, 10), [1, 1, 0]);
+  },
+  "video.title": () => {
+    const picture = flat(320, 180, [0.2, 0.3, 0.4]);
+    const bounds = (values: Values) => {
+      const made = render(
+        "video.title",
+        { text: "Foghorn", red: 255, green: 0, blue: 0, ...values },
+        picture,
+      );
+      let [left, right, top, bottom, sum] = [320, 0, 180, 0, 0];
+      for (let y = 0; y < 180; y++)
+        for (let x = 0; x < 320; x++) {
+          const share = at(made, x, y)[0] - decode(0.2);
+          if (share <= 1e-4) continue;
+          sum += share / (1 - decode(0.2));
+          [left, right] = [Math.min(left, x), Math.max(right, x)];
+          [top, bottom] = [Math.min(top, y), Math.max(bottom, y)];
+        }
+      return { left, right, top, bottom, sum, made };
+    };
+    // Around the place that is asked for; letters of a size of 20 % are 36 pixels, capitals about 70 % of that.
+    const middle = bounds({ size: 20, x: 50, y: 50 });
+    expect((middle.left + middle.right) / 2).toBeCloseTo(160, -1);
+    expect((middle.top + middle.bottom) / 2).toBeGreaterThan(82);
+    expect((middle.top + middle.bottom) / 2).toBeLessThan(102);
+    expect(middle.bottom - middle.top).toBeGreaterThan(22);
+    expect(middle.bottom - middle.top).toBeLessThan(40);
+    // The colour where a letter is whole, the picture where there is none.
+    near(codeAt(middle.made, 2, 2), [0.2, 0.3, 0.4], 4);
+    expect(Math.max(...middle.made.planes[0])).toBeCloseTo(1, 3);
+    // Half of it at half the opacity; twice as large, four times the area.
+    expect(bounds({ size: 20, opacity: 50 }).sum / bounds({ size: 20 }).sum).toBeCloseTo(0.5, 2);
+    expect(bounds({ size: 20, y: 50 }).sum / bounds({ size: 10, y: 50 }).sum).toBeCloseTo(4, 1);
+    // SMPTE ST 2046-1: a title stays within 90 % of the frame's width and height, or within 93 %, wherever it is asked for.
+    for (const [safe, edge] of [
+      ["title", 0.05],
+      ["action", 0.035],
+    ] as const)
+      for (const [x, y] of [
+        [0, 0],
+        [100, 100],
+      ]) {
+        const b = bounds({ size: 12, x, y, safe });
+        expect(b.left).toBeGreaterThanOrEqual(Math.floor(320 * edge));
+        expect(b.right).toBeLessThanOrEqual(Math.ceil(320 * (1 - edge)));
+        expect(b.top).toBeGreaterThanOrEqual(Math.floor(180 * edge));
+        expect(b.bottom).toBeLessThanOrEqual(Math.ceil(180 * (1 - edge)));
+      }
+    expect(bounds({ size: 12, x: 0, safe: "none" }).left).toBeLessThan(3);
+    // Broken into lines where it is too wide, and made smaller where it is too high.
+    const long = bounds({ text: "The foghorn and the ferry at noon", size: 15, width: 50 });
+    expect(long.right - long.left).toBeLessThan(165);
+    expect(long.bottom - long.top).toBeGreaterThan(50);
+    const high = bounds({ text: Array(12).fill("Fog").join("\n"), size: 30, y: 50 });
+    expect(high.bottom - high.top).toBeLessThan(162);
+    // An outline around the letters, in its own colour, under them.
+    const outlined = render(
+      "video.title",
+      {
+        text: "I",
+        face: "plain",
+        size: 60,
+        y: 50,
+        outline: 10,
+        outlined: "white",
+        red: 0,
+        green: 0,
+        blue: 0,
+      },
+      picture,
+    );
+    const row = Array.from({ length: 320 }, (_, x) => at(outlined, x, 90)[0]);
+    const white = row.filter((v) => v > 0.98).length;
+    expect(white).toBeGreaterThan(16);
+    expect(white).toBeLessThan(26);
+    expect(row[160]).toBeLessThan(0.01);
+    expect(render("video.title", { text: " " }, picture).planes).toEqual(picture.planes);
+  },
+  "video.countdown": () => {
+    const values = { face: "even", size: 60, red: 255, green: 255, blue: 255 };
+    const shot = (frame: number, more: Values = {}) =>
+      render("video.countdown", { ...values, ...more }, flat(160, 90, colour), frame);
+    const number = (made: ImageMaterial) => made.planes[0].map((v) => (v > 0.5 ? 1 : 0));
+    // Ten seconds: the same number for a second, another one in the next, and 0 never before the end.
+    // The hand below shines a little through the letters' edges.
+    const apart = (a: ImageMaterial, b: ImageMaterial) => {
+      const other = number(b);
+      return number(a).reduce((sum, v, i) => sum + Math.abs(v - other[i]), 0);
+    };
+    expect(apart(shot(26), shot(49))).toBeLessThan(20);
+    expect(apart(shot(26), shot(51))).toBeGreaterThan(60);
+    // From a number of its own: five seconds before the end of ten is 5 seconds from 10.
+    expect(apart(shot(125), shot(0, { from: 5 }))).toBe(0);
+    expect(number(shot(249, { from: 3 })).reduce((a, b) => a + b)).toBeGreaterThan(100);
+    // The hand goes round clockwise once a second: after a quarter the upper right is swept, nothing else.
+    const quarter = shot(6);
+    const lit = (made: ImageMaterial, x: number, y: number) => at(made, x, y)[0];
+    expect(lit(quarter, 100, 5)).toBeCloseTo(0.06, 2);
+    for (const [x, y] of [
+      [100, 85],
+      [60, 85],
+      [60, 5],
+    ])
+      expect(lit(quarter, x, y)).toBeCloseTo(0.02, 2);
+    expect(lit(shot(19), 60, 85)).toBeCloseTo(0.06, 2);
   },
 } satisfies Record<EffectId<"video">, () => void>;
 

@@ -1,4 +1,5 @@
 import { differenceCiede2000 } from "culori";
+import "../../type/load";
 import { describe, expect, it } from "vitest";
 import { bareSetting } from "../../search/bare-effects";
 import type { Chain, EffectSetting, Json } from "../../chain/model";
