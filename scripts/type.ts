@@ -1,5 +1,6 @@
 import { writeFileSync } from "node:fs";
-import { join } from "node:path";
+import { createRequire } from "node:module";
+import { dirname, join } from "node:path";
 import * as fontkit from "fontkit";
 import type { Font } from "fontkit";
 import { faceIds, type FaceId, type StoredFace } from "../src/core/type/face";
@@ -9,15 +10,18 @@ import { faceIds, type FaceId, type StoredFace } from "../src/core/type/face";
  * after a change of them.
  */
 
-const packages = join(import.meta.dirname, "../node_modules/@fontsource");
+const require = createRequire(import.meta.url);
+/** Where the files of a face of one weight lie, western letters first. */
+const filesIn = (manifest: string, name: string, weight: number) =>
+  ["latin", "latin-ext"].map((set) => join(dirname(manifest), `files/${name}-${set}-${weight}-normal.woff`));
 const files: Record<FaceId, readonly string[]> = {
-  slab: ["latin", "latin-ext"].map((set) => join(packages, `bitter/files/bitter-${set}-700-normal.woff`)),
-  plain: ["latin", "latin-ext"].map((set) =>
-    join(packages, `atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-${set}-600-normal.woff`),
+  slab: filesIn(require.resolve("@fontsource/bitter/package.json"), "bitter", 700),
+  plain: filesIn(
+    require.resolve("@fontsource/atkinson-hyperlegible-next/package.json"),
+    "atkinson-hyperlegible-next",
+    600,
   ),
-  even: ["latin", "latin-ext"].map((set) =>
-    join(packages, `jetbrains-mono/files/jetbrains-mono-${set}-600-normal.woff`),
-  ),
+  even: filesIn(require.resolve("@fontsource/jetbrains-mono/package.json"), "jetbrains-mono", 600),
 };
 
 /** Basic Latin, Latin-1, Latin Extended-A, and what is set around words. */

@@ -20,6 +20,8 @@ export interface Rendering {
   readonly part?: Part;
   /** The sound that goes with a video; see there. */
   readonly sound?: VideoRendering["sound"];
+  /** The clip before a video, for transitions; see there. */
+  readonly earlier?: VideoRendering["earlier"];
   /** Where files that effects depend on lie, by their hash; null for those that are not here. */
   readonly pathOf?: (hash: string) => string | null;
 }
@@ -42,16 +44,14 @@ const renderers: { readonly [M in WorkingMedium]: Renderer<ResultFormatOf<M>> } 
 export async function renderFile(
   input: string,
   output: string,
-  { chain, strength, format, range, part, sound, pathOf = () => null }: Rendering,
+  { chain, strength, format, range, part, sound, earlier, pathOf = () => null }: Rendering,
   hooks?: RenderHooks,
 ): Promise<void> {
   const { medium } = resultFormats[format];
   if (!goesOn(chain.medium, medium))
     throw new Error(`A chain for ${chain.medium} cannot be rendered to ${resultFormats[format].label}.`);
-  const files = await decodeFiles(
-    sound ? { ...chain, settings: [...chain.settings, ...sound.chain.settings] } : chain,
-    pathOf,
-  );
+  const others = [sound, earlier].flatMap((other) => other?.chain.settings ?? []);
+  const files = await decodeFiles({ ...chain, settings: [...chain.settings, ...others] }, pathOf);
   const render = renderers[medium] as Renderer<ResultFormat>;
   await render(
     input,
@@ -64,6 +64,7 @@ export async function renderFile(
       ...(range && { range }),
       ...(part && { part }),
       ...(sound && { sound }),
+      ...(earlier && { earlier }),
     },
     hooks,
   );

@@ -1,13 +1,14 @@
-import { soundTargetOf } from "@/core/library/clip-sound";
+import { earlierClipOf, soundTargetOf } from "@/core/library/clip-sound";
 import { byPosition } from "@/core/library/order";
 import { stat } from "node:fs/promises";
 import { v7 as newId } from "uuid";
 import { filesOf } from "@/core/chain/active";
+import { hasCut } from "@/core/chain/cut";
 import type { Chain } from "@/core/chain/model";
 import { connections, reaching } from "@/core/chain/mix";
 import type { Target } from "@/core/library/entities";
 import { mixNodes, mixRate } from "@/core/library/mixing";
-import type { RenderItem } from "@/core/library/renders";
+import type { MaterialItem, RenderItem } from "@/core/library/renders";
 import { isClip, renderingOf, type Clip } from "@/core/library/in-place";
 import type { WorkingMedium } from "@/core/media";
 import { countTargets } from "@/core/library/words";
@@ -92,7 +93,7 @@ export async function askRender(
     const own = soundTargetOf(clip, inOrder, (id) => facts.get(id));
     if (!own || !isClip(own)) return {};
     const { mediaId, chain, strength } = own;
-    return { sound: { mediaId, chain, strength }, files: ownedBy([clip.chain, chain]) };
+    return { sound: { mediaId, chain, strength } };
   };
   const items = targets.map((target): RenderItem => {
     const { id, name, chain } = target;
@@ -103,7 +104,8 @@ export async function askRender(
         `“${name}” cannot be rendered to ${resultFormats[format].label}.`,
         { field: "format", hint: "Choose a format of its own kind." },
       );
-    if (isClip(target)) return { ...itemOf(target, ownedBy), ...withSound(target) };
+    if (isClip(target))
+      return itemOf(target, ownedBy, { ...withSound(target), ...withEarlier(target, inOrder) });
     const { needed } = reaching(mix.nodes, connections(mix.nodes), id);
     const nodes = mix.nodes.filter((node) => needed.has(node.id));
     if (!nodes.some((node) => node.material))
@@ -145,10 +147,31 @@ async function filesHad(libraryId: string, chains: readonly Chain[]) {
   return (some: readonly Chain[]) => hashesOf(some).filter((hash) => had.has(hash));
 }
 
+/** The clip before, where a transition comes from its end. */
+function withEarlier(
+  clip: Pick<Target, "id" | "chain">,
+  inOrder: readonly Target[],
+): Pick<MaterialItem, "earlier"> {
+  const before = hasCut(clip.chain) ? earlierClipOf(clip, inOrder) : null;
+  if (!before) return {};
+  const { mediaId, chain, strength } = before;
+  return { earlier: { mediaId, chain, strength } };
+}
+
+/** A clip as it is rendered; `others` are rendered with it. */
 const itemOf = (
   { name, mediaId, part, chain, strength }: Clip,
   ownedBy: (chains: readonly Chain[]) => string[],
-): RenderItem => ({ name, mediaId, ...(part && { part }), chain, strength, files: ownedBy([chain]) });
+  others: Pick<MaterialItem, "sound" | "earlier"> = {},
+): RenderItem => ({
+  name,
+  mediaId,
+  ...(part && { part }),
+  chain,
+  strength,
+  ...others,
+  files: ownedBy([chain, ...Object.values(others).map((other) => other.chain)]),
+});
 
 /** What targets are rendered to that stay in their session: nothing of them is lost. */
 const inPlaceFormats: Readonly<Record<WorkingMedium, ResultFormat>> = {
@@ -166,11 +189,16 @@ export async function askInPlace(
   { requestId = newId(), ...work }: AskInPlace,
 ): Promise<{ render: Rendering }> {
   const { libraryId, userId } = member;
-  const { clips, name } = await atOneMoment(async (tx) => {
+  const { clips, name, inOrder } = await atOneMoment(async (tx) => {
     const session = await readSession(tx, libraryId, work.sessionId);
     if (!session || session.removed) throw noSession();
     const placing = await placingOf(new Ledger(tx, libraryId, userId, "session"), work);
-    return { clips: fitting(() => toRender(placing)), name: saidOn(placing) };
+    const targets = await readTargets(tx, libraryId, work.sessionId);
+    return {
+      clips: fitting(() => toRender(placing)),
+      name: saidOn(placing),
+      inOrder: [...targets].sort(byPosition),
+    };
   });
   if (clips.length === 0)
     throw new Refusal(409, "nothing-to-render", "There is nothing to be rendered in place.", {
@@ -184,14 +212,14 @@ export async function askInPlace(
     });
   const ownedBy = await filesHad(
     libraryId,
-    clips.map(({ chain }) => chain),
+    [...clips, ...inOrder].map(({ chain }) => chain),
   );
   const { sessionId, ...input } = work;
   return begin(member, {
     id: requestId,
     name,
     format: inPlaceFormats[medium as WorkingMedium],
-    items: clips.map((clip) => itemOf(clip, ownedBy)),
+    items: clips.map((clip) => itemOf(clip, ownedBy, withEarlier(clip, inOrder))),
     aftermath: {
       command: work.routineId === undefined ? "render-in-place" : "run-routine",
       input: { sessionId, ...input },

@@ -90,6 +90,8 @@ export interface FrameJob extends ChainJob {
   readonly kind: "frame";
   readonly source: ClipSource;
   readonly index: number;
+  /** The clip before it, for transitions. */
+  readonly earlier?: { readonly source: ClipSource } & Shape;
   /** At half the size, so that it is there in time. */
   readonly half: boolean;
 }

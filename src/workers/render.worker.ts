@@ -1,4 +1,5 @@
 import "@/core/type/load";
+import { beforeEndOf, earlierOf, frameBeforeEnd } from "@/core/chain/cut";
 import { geometryOf } from "@/core/chain/geometry";
 import { filesOf, type Resources } from "@/core/chain/active";
 import type { Chain } from "@/core/chain/model";
@@ -11,6 +12,7 @@ import { patiently, type Breathe } from "@/core/chain/turns";
 import { loopTurns } from "@/core/chain/run-audio";
 import type { Learnt } from "@/core/effects/define";
 import type { CodedPicture } from "@/core/picture/coded";
+import type { EarlierPicture } from "@/core/picture/earlier";
 import { momentOf } from "@/core/time/moment";
 import { withFadedEdges } from "@/core/media/part";
 import { integratedLoudness, loudnessCourse } from "@/core/measure/loudness";
@@ -154,15 +156,35 @@ async function renderPicture({ source, chain, strength }: PictureJob, breathe: B
   return shown(await renderCodes(task, material, breathe, { helpers, files }));
 }
 
+/** What the clip before a cut shows so many seconds before its end, through its own chain. */
+async function earlierFrame(
+  { source, chain, strength }: NonNullable<FrameJob["earlier"]>,
+  left: number | null,
+  half: boolean,
+  breathe: Breathe,
+): Promise<EarlierPicture | null> {
+  if (left === null) return null;
+  const index = frameBeforeEnd(left, source.frames, source.rate);
+  const frame = await loadFrame(source, index, half);
+  if (chain.settings.length === 0) return earlierOf(frame);
+  const resources = {
+    ...(await resourcesFor([chain])),
+    moment: momentOf(index, source.frames, source.rate),
+  };
+  return earlierOf((await renderCodes({ chain, strength, resources, bits: 8 }, frame, breathe)).picture);
+}
+
 async function renderFrame(
-  { source, index, half, chain, strength }: FrameJob,
+  { source, index, half, chain, strength, earlier }: FrameJob,
   breathe: Breathe,
 ): Promise<Rendered> {
   const began = performance.now();
   const frame = await loadFrame(source, index, half);
+  const moment = momentOf(index, source.frames, source.rate);
   const resources = {
     ...(await resourcesFor([chain])),
-    moment: momentOf(index, source.frames, source.rate),
+    moment,
+    earlier: earlier && (await earlierFrame(earlier, beforeEndOf(chain, moment), half, breathe)),
   };
   const known = filesOf(chain).flatMap(({ hash }) => {
     const file = resources.files?.(hash);

@@ -15,6 +15,7 @@ const task = (...files: string[]): RowTask => ({
   bits: 8,
   files: files.map((hash) => [hash, texture] as const),
   moment: undefined,
+  earlier: undefined,
   frame: { width: 1, height: 2 },
   source: { width: 1, height: 1, channels: 3, codes: new Uint16Array(3) },
   top: 1,

@@ -4,7 +4,7 @@ import { availableParallelism } from "node:os";
 import { basename, extname, join, parse } from "node:path";
 import { goesOn, media, type Medium } from "@/core/media";
 import type { Command } from "commander";
-import type { Chain } from "@/core/chain/model";
+import { emptyChain, type Chain } from "@/core/chain/model";
 import { renderFile } from "@/media/render-file";
 import { probeSound } from "@/media/sound-stream";
 import { formatsOf, resultFormats, type ResultFormat } from "@/core/library/renders";
@@ -20,6 +20,7 @@ interface Options {
   format?: string;
   outDir?: string;
   files?: string;
+  after?: string;
 }
 
 /** Seconds, or minutes and seconds: `75.5`, `1:15.5`. */
@@ -130,6 +131,7 @@ export function renderCommand(
       "--files <place>",
       "a file or folder with what effects depend on: impulse responses, textures, tables",
     )
+    .option("--after <file>", "the clip from whose end a transition comes")
     .option("--out-dir <folder>", "where results go when <in> is a folder")
     .action(async (input: string, output: string | undefined, options: Options) => {
       const chain = await chainOption(options);
@@ -162,6 +164,7 @@ export function renderCommand(
                 chain: options.chain,
                 range: options.range,
                 files: options.files,
+                after: options.after,
               }).flatMap(([key, value]) => (value === undefined ? [] : [`--${key}`, value]));
               try {
                 const result = await inProcess([
@@ -199,7 +202,16 @@ export function renderCommand(
             await renderFile(
               from,
               to,
-              { chain, strength, format, pathOf, ...(range && { range }) },
+              {
+                chain,
+                strength,
+                format,
+                pathOf,
+                ...(range && { range }),
+                ...(options.after !== undefined && {
+                  earlier: { path: options.after, chain: emptyChain("video"), strength: 100 },
+                }),
+              },
               { onProgress, onNote },
             );
             results.push({ input: from, output: to, notes });

@@ -10,6 +10,7 @@ import { goesOn } from "../media";
 import { fileWords, type FileKind } from "../effects/parameter";
 import { effects, findEffect } from "../effects/registry";
 import type { Chain, Motion } from "./model";
+import type { EarlierPicture } from "../picture/earlier";
 import type { Moment } from "../time/moment";
 import { settingAt } from "./motion";
 import { normaliseChain } from "./values";
@@ -23,6 +24,8 @@ export interface Resources {
   readonly files?: (hash: string) => DecodedFile | undefined;
   /** Where in a clip one is; stills and what has no time are as their values say. */
   readonly moment?: Moment;
+  /** What the clip before a cut shows then; see `beforeEndOf`. */
+  readonly earlier?: EarlierPicture | null;
   /** What settings learnt of the material, by their place in the chain; see `learning`. */
   readonly learnt?: ReadonlyMap<number, Learnt>;
 }

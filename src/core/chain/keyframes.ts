@@ -30,7 +30,7 @@ export const laneOf = ({ motion }: EffectSetting, key: string): Lane =>
   motion && Object.hasOwn(motion.lanes, key) ? motion.lanes[key] : [];
 
 /** The moment of a frame in a setting's own time. */
-export const ownTimeOf = (setting: EffectSetting, clip: ClipTime, frame: number): Ratio =>
+const ownTimeOf = (setting: EffectSetting, clip: ClipTime, frame: number): Ratio =>
   ownTimeAt(fitOf(setting, clip), lengthOf(clip), timeOfFrame(frame, clip.rate));
 
 /** The frames at which the keyframes of a lane are seen, in order; some may lie before the clip or behind it. */

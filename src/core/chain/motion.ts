@@ -44,7 +44,7 @@ export const movableIn = (setting: EffectSetting): ReadonlyMap<string, NumberPar
 };
 
 /** A value as a lane has it at a moment of its own time, within its parameter's range. */
-export const laneValue = (lane: Lane, spec: NumberParameter, own: number): number =>
+const laneValue = (lane: Lane, spec: NumberParameter, own: number): number =>
   Math.min(spec.max, Math.max(spec.min, valueAt(lane, own, spec.taper)));
 
 /** A setting as it is at a moment: the values that its lanes have there. */

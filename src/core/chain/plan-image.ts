@@ -60,7 +60,7 @@ export function planImage(
   ends: ImageEncoding = "linear",
 ): ImagePlan {
   const { active, missing } = activeSettings(chain, "picture", resources);
-  const given = { moment: resources.moment ?? standing };
+  const given = { moment: resources.moment ?? standing, earlier: resources.earlier };
   const strong = Math.min(100, Math.max(0, strength)) / 100;
   const stages: ImageStage[] = [];
   let points: PointStep[] = [];

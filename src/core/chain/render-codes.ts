@@ -1,5 +1,6 @@
 import { decodeSrgb } from "../colour/srgb";
 import type { DecodedFile } from "../effects/define";
+import type { EarlierPicture } from "../picture/earlier";
 import type { Moment } from "../time/moment";
 import { rowKernels } from "../picture/local-kernels";
 import { decodeCodes, encodeCodes, sourceTable, whiteCode, type CodedPicture } from "../picture/coded";
@@ -40,6 +41,7 @@ export interface RowTask {
   /** The files that the chain depends on, by hash. */
   readonly files: readonly (readonly [string, DecodedFile])[];
   readonly moment: Moment | undefined;
+  readonly earlier: EarlierPicture | null | undefined;
   /** Size of the whole picture. */
   readonly frame: Frame;
   /** The rows from `top` on that are needed; its memory serves for the result where that fits. */
@@ -56,6 +58,7 @@ export function runRowTask({
   bits,
   files,
   moment,
+  earlier,
   frame,
   source,
   top,
@@ -63,7 +66,13 @@ export function runRowTask({
   to,
 }: RowTask): CodedPicture["codes"] {
   const known = new Map(files);
-  const plan = planImage(chain, strength, frame, { files: (hash) => known.get(hash), moment }, "srgb");
+  const plan = planImage(
+    chain,
+    strength,
+    frame,
+    { files: (hash) => known.get(hash), moment, earlier },
+    "srgb",
+  );
   const made = emptyPicture({ width: frame.width, height: to - from }, bits);
   atOnce(renderRows(plan, frame, { picture: source, top }, { picture: made, top: from }, from, to));
   return made.codes;
@@ -122,6 +131,7 @@ export async function renderCodes(
         bits,
         files: options.files ?? [],
         moment: resources.moment,
+        earlier: resources.earlier,
         frame,
         source: part,
         top,

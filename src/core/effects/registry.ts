@@ -84,6 +84,11 @@ import { solid } from "./video/solid";
 import { title } from "./video/title";
 import { transform } from "./video/transform";
 import { whipBlur } from "./video/whip-blur";
+import { dissolve } from "./video/dissolve";
+import { dip } from "./video/dip";
+import { wipe } from "./video/wipe";
+import { push } from "./video/push";
+import { slide } from "./video/slide";
 
 const listed = [
   highPass,
@@ -170,6 +175,11 @@ const listed = [
   bars,
   countdown,
   title,
+  dissolve,
+  dip,
+  wipe,
+  push,
+  slide,
 ] as const;
 
 type Listed = (typeof listed)[number];

@@ -11,3 +11,15 @@ export function soundTargetOf(
   const sound = facts?.kind === "video" ? facts.sound : undefined;
   return (sound && targets.find((one) => one.mediaId === sound && !one.part)) || null;
 }
+
+/** The clip before one in a session's order, whose end a transition comes from; null before the first. */
+export function earlierClipOf(
+  { id }: Pick<Target, "id">,
+  targets: readonly Target[],
+): (Target & { readonly mediaId: string }) | null {
+  const at = targets.findIndex((one) => one.id === id);
+  const before = targets
+    .slice(0, Math.max(0, at))
+    .filter(({ mediaId, chain }) => mediaId !== null && chain.medium === "video");
+  return (before.at(-1) as (Target & { readonly mediaId: string }) | undefined) ?? null;
+}

@@ -6,7 +6,7 @@ import type { Part } from "../media/part";
 export type RenderState = "waiting" | "running" | "done" | "failed" | "cancelled";
 
 /** A clip or photo of a rendering, as it was when it was asked for. */
-interface MaterialItem {
+export interface MaterialItem {
   readonly name: string;
   readonly mediaId: string;
   /** What of a sound is rendered; all of it where it is left out. */
@@ -18,6 +18,8 @@ interface MaterialItem {
   readonly files?: readonly string[];
   /** The sound that goes with a video, through a chain of its own; as it came where it is left out. */
   readonly sound?: Pick<MaterialItem, "mediaId" | "chain" | "strength">;
+  /** The clip from whose end a transition comes. */
+  readonly earlier?: Pick<MaterialItem, "mediaId" | "chain" | "strength">;
 }
 
 /** A track, bus, return or output, with all of its session's mix as it was when it was asked for. */

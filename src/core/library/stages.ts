@@ -43,6 +43,7 @@ export const suppliedStages: { readonly [M in WorkingMedium]: readonly Stage[] }
     ...pictureStages,
     stage("Motion", "motion"),
     stage("Layers", "compositing", "generators", "titles"),
+    stage("Cuts", "transitions"),
   ],
 };
 

@@ -105,6 +105,7 @@ export async function countFrames(
 ): Promise<number> {
   const small = [...filters.filter((filter) => filter.startsWith("fps=")), "scale=2:2", "format=rgb48le"];
   let count = 0;
-  for await (const _ of decodeFrames(path, { width: 2, height: 2, rate, filters: small }, { signal })) count++;
+  for await (const _ of decodeFrames(path, { width: 2, height: 2, rate, filters: small }, { signal }))
+    count++;
   return count;
 }

@@ -4,10 +4,12 @@ import { once } from "node:events";
 import { rm } from "node:fs/promises";
 import { filesOf, type Resources } from "@/core/chain/active";
 import type { Chain } from "@/core/chain/model";
+import { beforeEndOf, earlierOf, frameBeforeEnd, hasCut } from "@/core/chain/cut";
 import { isMoving } from "@/core/chain/motion";
 import { planImage } from "@/core/chain/plan-image";
 import { renderCodes } from "@/core/chain/render-codes";
 import type { ResultFormatOf } from "@/core/library/renders";
+import type { EarlierPicture } from "@/core/picture/earlier";
 import type { Frame } from "@/core/picture/frame";
 import { momentOf } from "@/core/time/moment";
 import { startHelper } from "../picture-helper";
@@ -17,7 +19,7 @@ import { MissingEffects, type RenderHooks } from "../results";
 import { writeWholeFile } from "../whole-file";
 import { taggedBt709, writeSound } from "./copies";
 import { countFrames, decodeFrames } from "./frames";
-import { probeVideo } from "./probe";
+import { probeVideo, type VideoFacts } from "./probe";
 
 export interface VideoRendering {
   readonly chain: Chain;
@@ -27,6 +29,8 @@ export interface VideoRendering {
   readonly files?: Resources["files"];
   /** The sound that goes with the pictures, through a chain of its own; that of the file as it is where it is left out. */
   readonly sound?: { readonly path: string; readonly chain: Chain; readonly strength: number };
+  /** The clip from whose end a transition comes, through a chain of its own; black where it is left out. */
+  readonly earlier?: { readonly path: string; readonly chain: Chain; readonly strength: number };
 }
 
 interface Coding {
@@ -172,6 +176,63 @@ async function soundFor(
   return part;
 }
 
+/** The frames of a clip's end, one after another, through its chain. */
+class EarlierFrames {
+  private decoder: AsyncGenerator<Uint16Array> | null = null;
+  private next = 0;
+  private last: EarlierPicture | null = null;
+
+  private constructor(
+    private readonly of: NonNullable<VideoRendering["earlier"]>,
+    private readonly facts: VideoFacts,
+    private readonly frames: number,
+    private readonly files: Resources["files"],
+    private readonly signal: AbortSignal | undefined,
+  ) {}
+
+  static async of(
+    of: NonNullable<VideoRendering["earlier"]>,
+    files: Resources["files"],
+    signal?: AbortSignal,
+  ) {
+    const facts = await probeVideo(of.path);
+    return new EarlierFrames(of, facts, await countFrames(of.path, facts, signal), files, signal);
+  }
+
+  /** What is seen so many seconds before the end. Asked for in the order of time. */
+  async at(left: number): Promise<EarlierPicture | null> {
+    const { facts, frames, signal } = this;
+    const index = frameBeforeEnd(left, frames, facts.rate);
+    if (!this.decoder) {
+      this.decoder = decodeFrames(this.of.path, facts, { from: index, signal });
+      this.next = index;
+    }
+    while (this.next <= index) {
+      const { value: codes } = await this.decoder.next();
+      if (!codes) break;
+      if (this.next++ === index) this.last = await this.through(codes, index);
+    }
+    return this.last;
+  }
+
+  private async through(codes: Uint16Array, index: number): Promise<EarlierPicture> {
+    const { width, height, rate } = this.facts;
+    const { chain, strength } = this.of;
+    const moment = momentOf(index, this.frames, rate);
+    const { picture } = await renderCodes(
+      { chain, strength, resources: { files: this.files, moment }, bits: 16 },
+      { width, height, channels: 3, codes },
+      () => this.signal?.throwIfAborted(),
+      { inPlace: true },
+    );
+    return earlierOf(picture);
+  }
+
+  async close(): Promise<void> {
+    await this.decoder?.return(undefined);
+  }
+}
+
 /**
  * Renders a chain over the frames of a video file into another, frame by frame, so that length never costs memory. The size
  * is what the chain makes of it; MP4 and WebM lose the last column or row of an odd one. The same input, chain and format
@@ -194,6 +255,8 @@ export async function renderVideoFile(
     return file ? [[hash, file] as const] : [];
   });
   // What fits a clip by its length must know it to the frame.
+  const before =
+    rendering.earlier && hasCut(chain) ? await EarlierFrames.of(rendering.earlier, find, signal) : null;
   const length = isMoving(chain) ? await countFrames(input, facts, signal) : framesGuess;
   const helper = startHelper(width * height * framesGuess);
   const breathe = () => signal?.throwIfAborted();
@@ -205,7 +268,10 @@ export async function renderVideoFile(
       const sound = await soundFor(input, soundPart, facts.hasSound, rendering, hooks);
       for await (const codes of decodeFrames(input, facts, { signal })) {
         const source = { width, height, channels: 3 as const, codes };
-        const resources = { files: find, moment: momentOf(frames, length, rate) };
+        const moment = momentOf(frames, length, rate);
+        const left = before && beforeEndOf(chain, moment);
+        const earlier = before && left !== null ? await before.at(left) : null;
+        const resources = { files: find, moment, earlier };
         const task = { chain, strength, resources, bits: 16 } as const;
         const { picture } = await renderCodes(task, source, breathe, {
           files,
@@ -228,6 +294,7 @@ export async function renderVideoFile(
       onProgress?.(1);
       return { frames };
     } finally {
+      await before?.close();
       helper?.stop();
       encoder?.child.kill("SIGKILL");
       await rm(soundPart, { force: true });

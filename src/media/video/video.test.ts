@@ -16,6 +16,7 @@ import type { Chain } from "@/core/chain/model";
 import { renderCodes } from "@/core/chain/render-codes";
 import { ciede2000 } from "@/core/colour/ciede2000";
 import { srgbToLab } from "@/core/colour/lab";
+import { decodeSrgb, encodeSrgb } from "@/core/colour/srgb";
 import { sniff } from "../sniff";
 import { UnreadableMedia } from "../process";
 import { renderFile } from "../render-file";
@@ -473,6 +474,61 @@ describe("rendering a clip", () => {
       expect(facts.notes).toEqual(expect.arrayContaining(["BT.709", "limited range"]));
       const wanted = (await framesOf(at("odd.mkv"))).frames;
       expect(wanted).toHaveLength(10);
+    }
+  });
+
+  it("by keyframes and a cut has at each frame what is set there, and the end of the clip before through its own chain", async () => {
+    const [clip, before, out] = [at("later.mkv"), at("before.mkv"), at("cut.mkv")];
+    ffmpeg(
+      ...["-f", "lavfi", "-i", "testsrc2=size=64x48:rate=25:duration=2"],
+      ...["-c:v", "ffv1", "-pix_fmt", "gbrp", clip],
+    );
+    ffmpeg(
+      ...["-f", "lavfi", "-i", "testsrc=size=64x48:rate=25:duration=1.2"],
+      ...["-c:v", "ffv1", "-pix_fmt", "gbrp", before],
+    );
+    const lane = [
+      { at: [0, 1], value: 0, ease: "linear" },
+      { at: [1, 1], value: 2, ease: "linear" },
+    ] as const;
+    const chain: Chain = {
+      medium: "video",
+      settings: [
+        { effect: "video.dissolve", values: { lasts: 0.4 }, on: true, mix: 100 },
+        {
+          effect: "image.exposure",
+          values: {},
+          on: true,
+          mix: 100,
+          // Kept on a second, to fit by the clip's end: it begins after one.
+          motion: { length: [1, 1], way: "end", opening: [0, 1], closing: [0, 1], lanes: { exposure: lane } },
+        },
+      ],
+    };
+    const darker: Chain = {
+      medium: "video",
+      settings: [{ effect: "image.exposure", values: { exposure: -1 }, on: true, mix: 100 }],
+    };
+    await renderFile(clip, out, {
+      chain,
+      strength: 100,
+      format: "mkv",
+      earlier: { path: before, chain: darker, strength: 100 },
+    });
+    const [later, earlier, made] = await Promise.all([clip, before, out].map(framesOf));
+    expect(made.frames).toHaveLength(50);
+    const light = (frame: Uint16Array, i: number) => decodeSrgb(frame[i] / 65535);
+    for (const n of [0, 3, 9, 10, 20, 25, 35, 49]) {
+      // Ten frames of dissolve, from the last ten of thirty; then up to two stops from frame 25 on.
+      const share = Math.min(1, n / 10);
+      const gain = 2 ** Math.max(0, Math.min(2, ((n - 25) / 25) * 2));
+      let most = 0;
+      for (let i = 0; i < made.frames[n].length; i += 17) {
+        const was = share < 1 ? light(earlier.frames[20 + n], i) / 2 : 0;
+        const wanted = (was + (light(later.frames[n], i) - was) * share) * gain;
+        most = Math.max(most, Math.abs(encodeSrgb(Math.min(1, wanted)) - made.frames[n][i] / 65535));
+      }
+      expect(most, `frame ${n}`).toBeLessThan(0.001);
     }
   });
 

@@ -66,6 +66,7 @@ async function renderItems(
           format,
           part: item.part,
           ...(item.sound && { sound: { ...item.sound, path: originalPath(item.sound.mediaId) } }),
+          ...(item.earlier && { earlier: { ...item.earlier, path: originalPath(item.earlier.mediaId) } }),
           pathOf,
         },
         hooks,

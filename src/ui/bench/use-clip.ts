@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Chain } from "@/core/chain/model";
 import { frameAt, secondsOf } from "@/core/media/timecode";
-import type { ClipSource, RenderedFrame, RenderedLoop } from "@/workers/render-messages";
+import type { ClipSource, FrameJob, RenderedFrame, RenderedLoop } from "@/workers/render-messages";
 import { useDesk } from "../data/desk";
 import { LoopPlayer } from "./loop-player";
 
@@ -20,13 +20,14 @@ interface Shown {
 
 /**
  * A clip through a chain: one frame of it, or played with its sound. The sound keeps the time; frames that are not ready by
- * then are left out, and where too many would be, frames are made at half their size. `sound` must be memoised.
+ * then are left out, and where too many would be, frames are made at half their size. `sound` and `earlier` must be memoised.
  */
 export function useClip(
   source: ClipSource,
   chain: Chain,
   strength: number,
   sound: ClipSound | null,
+  earlier: FrameJob["earlier"],
   onShown: (shown: Shown) => void,
 ) {
   const { renderer } = useDesk();
@@ -45,8 +46,8 @@ export function useClip(
 
   const ask = useCallback(
     (index: number, small: boolean) =>
-      renderer.frame({ place: "viewer", source, index, half: small, ...wanted.current }),
-    [renderer, source],
+      renderer.frame({ place: "viewer", source, index, half: small, earlier, ...wanted.current }),
+    [renderer, source, earlier],
   );
   const take = useCallback((made: RenderedFrame, of: { chain: Chain; strength: number }) => {
     const next = { frame: made, ...of };

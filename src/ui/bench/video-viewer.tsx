@@ -5,11 +5,12 @@ import { useCallback, useEffect, useMemo, useState, type KeyboardEvent, type Poi
 import type { Media } from "@/core/api/operations/session-replica";
 import type { ClipTime } from "@/core/chain/keyframes";
 import type { Chain } from "@/core/chain/model";
+import { hasCut } from "@/core/chain/cut";
 import { movableIn } from "@/core/chain/motion";
-import { soundTargetOf } from "@/core/library/clip-sound";
+import { earlierClipOf, soundTargetOf } from "@/core/library/clip-sound";
 import { pictureDifference } from "@/core/measure/difference";
 import { sayTimecode } from "@/core/media/timecode";
-import type { ClipSource } from "@/workers/render-messages";
+import type { ClipSource, FrameJob } from "@/workers/render-messages";
 import { ActionButton } from "../actions/action-button";
 import { useActions } from "../actions/use-actions";
 import { videoPlace } from "../actions/viewer/video";
@@ -62,6 +63,27 @@ function useClipSound({ bench, target }: ViewerProps, facts: VideoFacts): ClipSo
   }, [chain, strength, isMuted, material, libraryId, renderer, facts]);
 }
 
+/** The clip before, as it stands in the session, where a transition comes from its end. */
+function useEarlier({ bench, target }: ViewerProps, chain: Chain): FrameJob["earlier"] {
+  const { libraryId } = useDesk();
+  const { targets, session } = bench;
+  const before = hasCut(chain) ? earlierClipOf(target, targets) : null;
+  const media = before ? session.media.get(before.mediaId) : undefined;
+  const shape = before?.chain;
+  const strength = before?.strength ?? 100;
+  return useMemo(() => {
+    if (!shape || media?.facts.kind !== "video") return undefined;
+    return { source: clipSource(libraryId, media.id, media.facts), chain: shape, strength };
+  }, [libraryId, media, shape, strength]);
+}
+
+const clipSource = (libraryId: string, id: string, { light, rate, frames }: VideoFacts): ClipSource => ({
+  url: copyUrl(libraryId, id, "light"),
+  ...light,
+  rate,
+  frames,
+});
+
 /** A clip: a frame of it with its untouched state at the left of a movable edge, played with its sound. */
 export function VideoViewer(props: ViewerProps) {
   const { bench, target, media, lanes } = props;
@@ -72,13 +94,11 @@ export function VideoViewer(props: ViewerProps) {
   const { rate, frames, light } = facts;
   const chain = bench.audition?.chain ?? target.chain;
   const strength = bench.audition?.strength ?? target.strength;
-  const source = useMemo<ClipSource>(
-    () => ({ url: copyUrl(libraryId, media.id, "light"), ...light, rate, frames }),
-    [libraryId, media.id, light, rate, frames],
-  );
+  const source = useMemo(() => clipSource(libraryId, media.id, facts), [libraryId, media.id, facts]);
   const { name } = media;
   const sound = useClipSound(props, facts);
-  const clip = useClip(source, chain, strength, sound, ({ frame, chain: of, strength: share }) => {
+  const earlier = useEarlier(props, chain);
+  const clip = useClip(source, chain, strength, sound, earlier, ({ frame, chain: of, strength: share }) => {
     result.current = benchResult({
       medium: "video",
       on: name,
@@ -90,6 +110,7 @@ export function VideoViewer(props: ViewerProps) {
           source,
           index: frame.index,
           half: false,
+          earlier,
           chain: kept,
           strength: share,
         }),

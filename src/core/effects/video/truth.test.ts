@@ -2,6 +2,7 @@ import { converter } from "culori";
 import { describe, expect, it } from "vitest";
 import type { Json } from "../../chain/model";
 import { renderImage, type ImageMaterial } from "../../chain/run-image";
+import type { EarlierPicture } from "../../picture/earlier";
 import { momentOf } from "../../time/moment";
 import "../../type/load";
 import type { EffectId } from "../registry";
@@ -65,6 +66,31 @@ const spread = (values: Iterable<number>) => {
   const mean = all.reduce((a, b) => a + b) / all.length;
   return Math.sqrt(all.reduce((sum, v) => sum + (v - mean) ** 2, 0) / all.length);
 };
+
+const chainOf = (effect: EffectId<"video">, values: Values) =>
+  ({ medium: "video", settings: [{ effect, values, on: true, mix: 100 }] }) as const;
+
+/** What the clip before a cut shows. */
+const before: Triple = [0.2, 0.7, 0.5];
+const earlier: EarlierPicture = flat(40, 20, before);
+/** A frame of a clip behind a cut, by what is before it. */
+const cut = (
+  effect: EffectId<"video">,
+  values: Values,
+  frame: number,
+  of: EarlierPicture | null = earlier,
+  length = frames,
+) => {
+  const made = renderImage(chainOf(effect, { course: "linear", ...values }), flat(40, 20, colour), 100, {
+    moment: momentOf(frame, length, rate),
+    earlier: of,
+  });
+  expect([made.width, made.height, made.missing]).toEqual([40, 20, []]);
+  return made;
+};
+/** Light of both, of the later clip so much. */
+const mixed = (share: number) =>
+  colour.map((v, c) => decode(before[c]) + (decode(v) - decode(before[c])) * share);
 
 const truths = {
   "video.transform": () => {
@@ -542,6 +568,111 @@ const truths = {
     ])
       expect(lit(quarter, x, y)).toBeCloseTo(0.02, 2);
     expect(lit(shot(19), 60, 85)).toBeCloseTo(0.06, 2);
+  },
+  "video.dissolve": () => {
+    // Half of both in light at half of a second, and all of this clip from then on; black where there is none before.
+    for (const [frame, share] of [
+      [0, 0],
+      [5, 0.2],
+      [12, 0.48],
+      [25, 1],
+      [100, 1],
+    ]) {
+      near(at(cut("video.dissolve", { lasts: 1 }, frame), 20, 10), mixed(share), 4);
+      near(
+        at(cut("video.dissolve", { lasts: 1 }, frame, null), 20, 10),
+        colour.map((v) => decode(v) * share),
+        4,
+      );
+    }
+    // Never longer than its clip: two seconds of one are one.
+    near(at(cut("video.dissolve", { lasts: 2 }, 12, earlier, 25), 3, 3), mixed(0.48), 4);
+    // A frame of another size covers this one, around its middle.
+    const wide: EarlierPicture = { ...slopes(80, 20), planes: slopes(80, 20).planes };
+    near(at(cut("video.dissolve", { lasts: 1 }, 0, wide), 20, 10), [40.5 / 80, 10.5 / 20, 0.5], 3);
+    near(at(cut("video.dissolve", { lasts: 1 }, 0, wide), 0, 0), [20.5 / 80, 0.5 / 20, 0.5], 3);
+  },
+  "video.dip": () => {
+    const ground = [1, 1, 1];
+    const over = (light: readonly number[], share: number) =>
+      light.map((v, c) => ground[c] + (v - ground[c]) * share);
+    for (const [frame, expected] of [
+      [0, mixed(0)],
+      [5, over(mixed(0), 0.5)],
+      [10, ground],
+      [15, over(mixed(1), 0.5)],
+      [20, mixed(1)],
+    ] as const)
+      near(at(cut("video.dip", { lasts: 0.8, behind: "white" }, frame), 5, 5), expected, 4);
+  },
+  "video.wipe": () => {
+    // At half of the time half of the frame is uncovered, from the side that it says.
+    for (const [from, seen, hidden] of [
+      ["left", [5, 10], [35, 10]],
+      ["right", [35, 10], [5, 10]],
+      ["above", [20, 2], [20, 17]],
+      ["below", [20, 17], [20, 2]],
+    ] as [string, [number, number], [number, number]][]) {
+      const half = cut("video.wipe", { lasts: 2, from, softness: 0 }, 25);
+      near(at(half, ...seen), mixed(1), 5);
+      near(at(half, ...hidden), mixed(0), 5);
+      near(at(cut("video.wipe", { lasts: 2, from, softness: 30 }, 0), ...seen), mixed(0), 5);
+      near(at(cut("video.wipe", { lasts: 2, from, softness: 30 }, 50), ...hidden), mixed(1), 5);
+    }
+    // A quarter of the way: ten columns of forty; a soft edge is even over its width.
+    const quarter = cut("video.wipe", { lasts: 2, from: "left", softness: 0 }, 12);
+    const uncovered = Array.from({ length: 40 }, (_, x) => at(quarter, x, 4)[0] - mixed(0)[0]);
+    expect(uncovered.reduce((a, b) => a + b) / (mixed(1)[0] - mixed(0)[0])).toBeCloseTo(0.24 * 40, 0);
+    const soft = cut("video.wipe", { lasts: 2, from: "left", softness: 50 }, 25);
+    near(at(soft, 19, 4), mixed(0.5 + 0.5 / 20), 3);
+    near(at(soft, 14, 4), mixed(0.5 + 5.5 / 20), 3);
+  },
+  "video.push": () => {
+    // Both are moved by the same: the earlier one out before the later one.
+    const [a, b] = [slopes(40, 20), { ...slopes(40, 20) }];
+    b.planes = [b.planes[0].map((v) => v + 2), b.planes[1], b.planes[2]];
+    for (const [from, frame] of [
+      ["right", 10],
+      ["left", 20],
+      ["above", 10],
+      ["below", 15],
+    ] as const) {
+      const made = renderImage(chainOf("video.push", { lasts: 1, from }), b, 100, {
+        moment: momentOf(frame, frames, rate),
+        earlier: a,
+      });
+      const share = frame / 25;
+      const across = from === "left" || from === "right";
+      const size = across ? 40 : 20;
+      const sign = from === "left" || from === "above" ? 1 : -1;
+      for (const at0 of [3, 9, 16]) {
+        const place = at0;
+        const own = place - sign * size * (share - 1);
+        const isLate = own >= 0.5 && own <= size - 1.5;
+        const source = isLate ? own : place - sign * size * share;
+        if (source < 0 || source > size - 1) continue;
+        const [x, y] = across ? [place, 10] : [20, place];
+        const expected = across
+          ? [(source + 0.5) / 40 + (isLate ? 2 : 0), 10.5 / 20, 0.5]
+          : [20.5 / 40 + (isLate ? 2 : 0), (source + 0.5) / 20, 0.5];
+        near(at(made, x, y), expected, 3);
+      }
+    }
+    near(at(cut("video.push", { lasts: 1 }, 25), 4, 4), mixed(1), 5);
+  },
+  "video.slide": () => {
+    // The earlier one stands; the later one lies over it as far as it has come.
+    const half = cut("video.slide", { lasts: 2, from: "right" }, 25);
+    near(at(half, 10, 5), mixed(0), 5);
+    near(at(half, 30, 5), mixed(1), 5);
+    const [late, before] = [slopes(40, 20), flat(40, 20, [0, 0, 0])];
+    const made = renderImage(chainOf("video.slide", { lasts: 2, from: "left" }), late, 100, {
+      moment: momentOf(25, frames, rate),
+      earlier: before,
+    });
+    // Half in from the left: its right half is seen at the left.
+    near(at(made, 5, 5), [25.5 / 40, 5.5 / 20, 0.5], 4);
+    near(at(made, 30, 5), [0, 0, 0], 5);
   },
 } satisfies Record<EffectId<"video">, () => void>;
 

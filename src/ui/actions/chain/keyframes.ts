@@ -4,7 +4,7 @@ import type { BenchHere } from "../bench/here";
 import { currentSetting } from "./settings";
 
 /** The setting whose lanes are meant: the current one, else the first that can have any. */
-export function movingSetting(here: Pick<BenchHere, "lead" | "setting" | "open">): number | null {
+function movingSetting(here: Pick<BenchHere, "lead" | "setting" | "open">): number | null {
   const { lead } = here;
   if (!lead || lead.chain.medium !== "video") return null;
   const { settings } = lead.chain;
