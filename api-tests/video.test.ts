@@ -7,6 +7,7 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import type { Chain } from "@/core/chain/model";
 import type { Target } from "@/core/library/entities";
 import type { Rendering } from "@/core/api/operations/one-render";
+import { decodeSrgb, encodeSrgb } from "@/core/colour/srgb";
 import { database } from "@/db/connection";
 import { unusedMedia } from "@/db/media";
 import { listFiles, listMedia } from "@/db/replica";
@@ -282,6 +283,95 @@ describe("a clip that is brought in", () => {
       mediaId: before.mediaId,
       chain: before.chain,
     });
+  });
+
+  it("is rendered with keyframes, and with a cut from the clip before it, as it stands then", async () => {
+    const added = await owner.run<{ targetIds: string[] }>("add-targets", {
+      sessionId,
+      items: [{ mediaId: brought.media.id, name: "Clip, later" }],
+    });
+    const [laterId] = added.body.result.targetIds;
+    const key = (at: number, value: number) => ({ at: [at, 25], value, ease: "linear" });
+    const cut = { effect: "video.dissolve", values: { lasts: 0.2 }, on: true, mix: 100 };
+    const moving = {
+      effect: "image.exposure",
+      values: { exposure: 0 },
+      on: true,
+      mix: 100,
+      motion: {
+        length: [2, 2],
+        way: "stretch",
+        opening: [0, 1],
+        closing: [0, 1],
+        lanes: { exposure: [key(10, 0), key(20, 1)] },
+      },
+    };
+    const chain = { medium: "video", settings: [cut, moving] };
+    expect((await owner.run("set-chain", { sessionId, targetId: laterId, chain })).status).toBe(200);
+    const stored = (await rows()).find(({ id }) => id === laterId)!;
+    // As it was sent, ratios reduced.
+    expect(stored.chain.settings[1].motion).toEqual({
+      ...moving.motion,
+      length: [1, 1],
+      lanes: {
+        exposure: [
+          { ...key(10, 0), at: [2, 5] },
+          { ...key(20, 1), at: [4, 5] },
+        ],
+      },
+    });
+    const render = async (targetId: string, name: string) => {
+      const asked = await answer<{ render: Rendering }>(
+        await rendersRoute.POST(
+          request("/api", {
+            method: "POST",
+            cookie: owner.cookie,
+            body: { sessionId, targetIds: [targetId], format: "mkv" },
+          }),
+          params({}),
+        ),
+      );
+      await carryOutRender(asked.body.render.id);
+      const file = await fileRoute.GET(
+        request("/api", { cookie: owner.cookie }),
+        params({ renderId: asked.body.render.id }),
+      );
+      writeFileSync(at(name), Buffer.from(await file.arrayBuffer()));
+      const frames: Uint16Array[] = [];
+      for await (const codes of decodeFrames(at(name), await probeVideo(at(name)))) frames.push(codes);
+      return frames;
+    };
+    const frames = await render(laterId, "later.mkv");
+    const [before, plain] = [await render(clipId, "before.mkv"), [] as Uint16Array[]];
+    for await (const codes of decodeFrames(at("clip.mp4"), await probeVideo(at("clip.mp4"))))
+      plain.push(codes);
+    const light = (frame: Uint16Array, i: number) => decodeSrgb(frame[i] / 65535);
+    for (const n of [0, 2, 4, 5, 10, 15, 20, 24])
+      for (let i = 0; i < frames[n].length; i += 997) {
+        const share = Math.min(1, n / 5);
+        const was = share < 1 ? light(before[20 + n], i) : 0;
+        const gain = 2 ** Math.min(1, Math.max(0, (n - 10) / 10));
+        const wanted = encodeSrgb(Math.min(1, (was + (light(plain[n], i) - was) * share) * gain));
+        expect(Math.abs(wanted - frames[n][i] / 65535), `frame ${n}`).toBeLessThan(0.002);
+      }
+    // What is no motion is refused, and says what would be one.
+    for (const [motion, words] of [
+      [{ ...moving.motion, length: [0, 1] }, "above 0"],
+      [{ ...moving.motion, lanes: { exposure: [key(20, 1), key(10, 0)] } }, "order of their times"],
+      [{ ...moving.motion, lanes: { exposure: [{ ...key(1, 1), ease: [3, 0, 0, 1] }] } }, "cubic"],
+      [{ ...moving.motion, way: "inwards" }, "way"],
+    ] as const) {
+      const settings = [{ ...moving, motion }];
+      const refused = await owner.run<unknown>("set-chain", {
+        sessionId,
+        targetId: laterId,
+        chain: { medium: "video", settings },
+      });
+      expect(refused.status).toBe(400);
+      expect(JSON.stringify(refused.body)).toContain(words);
+    }
+    expect((await rows()).find(({ id }) => id === laterId)!.chain).toEqual(stored.chain);
+    await owner.run("remove-targets", { sessionId, targetIds: [laterId] });
   });
 
   it("that is none is refused with the reason, and nothing of it stays", async () => {

@@ -139,7 +139,7 @@ test("by keyboard: cropped by four keyframes, kept to fit by its end, put on thr
   await page.keyboard.type("from above");
   await expect(found(page, "From above, closing")).toBeVisible();
   await press(page, "Enter");
-  await expect(said(page)).toContainText("“From above, closing” on 3 targets");
+  await expect(target(page, "From above, closing")).toHaveCount(4);
   await saved(page);
 
   // As long before the end of each as it was set: six seconds, 2.4, one.
@@ -246,4 +246,68 @@ test("by pointer: keyframes are set, moved, taken out, and follow the value's ow
     .click();
   await expect(setting(page, "Opacity")).toHaveCount(0);
   await saved(page);
+});
+
+test("a title and a dissolve are put on in four keys at most, besides letters", async ({ page }) => {
+  await signIn(page, "picture");
+  await page.getByRole("combobox", { name: "Session" }).selectOption({ label: "The crossing, film" });
+  await target(page, "Lamp, turning").first().click();
+  await isAt(page, 0);
+  await targets(page).focus();
+  let keys = 0;
+  const counted = async (...all: string[]) => {
+    keys += all.length;
+    await press(page, ...all);
+  };
+  // The title: found, put on; its setting is open, and what is typed in it is seen.
+  await counted("/");
+  await page.keyboard.type("name of the");
+  await expect(found(page, "Name of the place")).toBeVisible();
+  await counted("Enter");
+  await expect(setting(page, "Title")).toBeVisible();
+  expect(keys).toBeLessThanOrEqual(4);
+  const seen = () =>
+    page.getByTestId("after").evaluate((canvas: HTMLCanvasElement) => {
+      const { data } = canvas
+        .getContext("2d")!
+        .getImageData(0, Math.round(canvas.height * 0.72), canvas.width, Math.round(canvas.height * 0.2));
+      let bright = 0;
+      for (let i = 0; i < data.length; i += 4) if (data[i] > 240 && data[i + 2] > 220) bright++;
+      return bright;
+    });
+  await expect.poll(seen).toBeGreaterThan(1500);
+  const before = await seen();
+  await setting(page, "Title").click();
+  await page.getByRole("textbox", { name: "Text" }).fill("Lamp\nturning, at slack water");
+  await expect.poll(seen).not.toBe(before);
+  await saved(page);
+
+  keys = 0;
+  await targets(page).focus();
+  await counted("/");
+  await page.keyboard.type("dissolve");
+  await expect(found(page, "Dissolve, a second")).toBeVisible();
+  await counted("Enter");
+  await expect(setting(page, "Dissolve")).toBeVisible();
+  expect(keys).toBeLessThanOrEqual(4);
+  // The first frame is the end of the clip before; a second on it is this one alone.
+  const middle = () =>
+    page
+      .getByTestId("after")
+      .evaluate((canvas: HTMLCanvasElement) => [
+        ...canvas.getContext("2d")!.getImageData(canvas.width >> 1, canvas.height >> 3, 1, 1).data,
+      ]);
+  const atCut = await middle();
+  await press(page, "}");
+  await isAt(page, 25);
+  await expect.poll(middle).not.toEqual(atCut);
+  await saved(page);
+  await press(page, "Backspace", "Backspace");
+  await expect(setting(page, "Dissolve")).toHaveCount(0);
+  await saved(page);
+  while (await setting(page, "Title").count()) {
+    await targets(page).focus();
+    await press(page, "Backspace");
+    await saved(page);
+  }
 });

@@ -1,5 +1,8 @@
 import type { Chain, EffectSetting, Json } from "../../src/core/chain/model";
 import type { TargetKind } from "../../src/core/media";
+import { namedEases, type Ease } from "../../src/core/time/ease";
+import type { FitWay } from "../../src/core/time/fit";
+import { ratio } from "../../src/core/time/ratio";
 import { coldWarmTable, funnel, tower, wornSheet } from "../dependencies";
 
 type Values = { readonly [key: string]: Json };
@@ -51,6 +54,42 @@ const still = (
   note: string,
   settings: EffectSetting[],
 ): DemoCard => ({ layer, path, name, note, fits: ["photo"], chain: { medium: "image", settings } });
+
+const moving = (
+  layer: DemoCard["layer"],
+  path: string,
+  name: string,
+  note: string,
+  settings: EffectSetting[],
+): DemoCard => ({ layer, path, name, note, fits: ["video clip"], chain: { medium: "video", settings } });
+
+/** Seconds in hundredths, and a value; `ease` is how it goes on from there. */
+type Key = readonly [hundredths: number, value: number, ease?: Ease];
+/** A setting whose values were set by keyframes on a clip of some seconds. */
+const keyed = (
+  effect: string,
+  values: Values,
+  seconds: number,
+  way: FitWay,
+  lanes: { readonly [parameter: string]: readonly Key[] },
+  [opening, closing]: readonly [number, number] = [0, 0],
+): EffectSetting => ({
+  ...set(effect, values),
+  motion: {
+    length: ratio(seconds),
+    way,
+    opening: ratio(opening),
+    closing: ratio(closing),
+    lanes: Object.fromEntries(
+      Object.entries(lanes).map(([key, lane]) => [
+        key,
+        lane.map(([at, value, ease = "linear"]) => ({ at: ratio(at, 100), value, ease })),
+      ]),
+    ),
+  },
+});
+const gently = namedEases.gentle.ease;
+const out = namedEases["gentle-end"].ease;
 
 const softCurve: [number, number][] = [
   [0, 0.04],
@@ -413,6 +452,113 @@ export const demoCards: readonly DemoCard[] = [
   still("team", "Stills, for the web", "Square, from the middle", "From a frame of three by two.", [
     set("image.crop", { left: 16.7, right: 16.7 }),
   ]),
+  moving("team", "Film, moves", "Walk-in, slow", "Stretches with the clip: always the whole way.", [
+    keyed("video.transform", {}, 6, "stretch", {
+      scale: [
+        [0, 100, gently],
+        [600, 112],
+      ],
+    }),
+  ]),
+  moving("team", "Film, moves", "In from the left, stops", "Timed from the start of the clip.", [
+    keyed("video.transform", {}, 4, "start", {
+      x: [
+        [0, -100, out],
+        [80, 0],
+      ],
+    }),
+  ]),
+  moving(
+    "team",
+    "Film, moves",
+    "Curtain from above",
+    "Falls within the last second, however long the clip is.",
+    [
+      keyed("video.edge-crop", {}, 4, "end", {
+        top: [
+          [300, 0, gently],
+          [396, 100],
+        ],
+      }),
+    ],
+  ),
+  moving(
+    "team",
+    "Film, moves",
+    "Eye opens and shuts",
+    "Opening and closing keep their second, the middle stretches.",
+    [
+      keyed(
+        "video.edge-crop",
+        { softness: 3 },
+        5,
+        "middle",
+        {
+          top: [
+            [0, 50, gently],
+            [100, 10, "hold"],
+            [400, 10, gently],
+            [496, 50],
+          ],
+          bottom: [
+            [0, 50, gently],
+            [100, 10, "hold"],
+            [400, 10, gently],
+            [496, 50],
+          ],
+        },
+        [1, 1],
+      ),
+    ],
+  ),
+  moving("team", "Film, moves", "Whip out to the right", "The last third of a second.", [
+    keyed("video.whip-blur", {}, 2, "end", {
+      length: [
+        [165, 0, gently],
+        [198, 28],
+      ],
+    }),
+  ]),
+  moving("team", "Film, moves", "Handheld, calm", "", [
+    set("video.shake", { amount: 0.4, turn: 0.2, speed: 1.2 }),
+  ]),
+  moving("team", "Film, moves", "Swell on deck", "", [
+    set("video.shake", { amount: 1.2, turn: 2.4, speed: 0.4, enlarged: 8 }),
+  ]),
+  moving("team", "Film, moves", "Towards the hut", "", [set("video.slow-zoom", { to: 125, x: 62, y: 40 })]),
+  moving("team", "Film, moves", "Wick, restless", "", [set("video.flicker", { amount: 0.35, speed: 6 })]),
+  moving("team", "Film, moves", "Oil on the tide", "", [set("video.hue-drift", { speed: 24 })]),
+  moving("team", "Film, layers", "Half there", "", [set("video.opacity", { opacity: 55 })]),
+  moving("team", "Film, layers", "Amber glass", "", [set("video.blend", { mode: "multiply", opacity: 45 })]),
+  moving("team", "Film, layers", "Print on the table", "", [
+    set("video.drop-shadow", { size: 78, behind: "grey" }),
+  ]),
+  moving("team", "Film, layers", "Ends in the dark", "", [set("video.fade", { opening: 0.8, closing: 1.2 })]),
+  moving("team", "Film, titles", "Name of the place", "Write over it; it stays in the safe area.", [
+    set("video.title", { text: "The crossing", size: 11, y: 82 }),
+  ]),
+  moving("team", "Film, titles", "Month, small", "", [
+    set("video.title", { text: "November", face: "plain", size: 5, x: 8, y: 90, align: "left" }),
+  ]),
+  moving("team", "Film, titles", "Count in", "", [set("video.countdown", { from: 5 })]),
+  moving("team", "Film, cuts", "Dissolve, a second", "From the clip before in the session.", [
+    set("video.dissolve", { lasts: 1, course: "gentle" }),
+  ]),
+  moving("team", "Film, cuts", "Through black", "", [set("video.dip", { lasts: 1.2 })]),
+  moving("team", "Film, cuts", "Wiped from the left", "", [
+    set("video.wipe", { lasts: 0.8, from: "left", softness: 12 }),
+  ]),
+  moving("team", "Film, cuts", "Pushed on", "", [set("video.push", { lasts: 0.6, course: "gentle" })]),
+  moving("team", "Film, cuts", "Slides over", "", [set("video.slide", { lasts: 0.6, from: "below" })]),
+  moving("supplied", "Supplied / Generators", "Colour bars, 75", "", [set("video.bars", {})]),
+  moving("supplied", "Supplied / Generators", "Slate ground", "", [
+    set("video.solid", { red: 35, green: 50, blue: 60 }),
+  ]),
+  moving("supplied", "Supplied / Generators", "Ground, light above", "", [
+    set("video.gradient", { angle: 0 }),
+  ]),
+  moving("supplied", "Supplied / Generators", "Snow on the screen", "", [set("video.noise", {})]),
+  moving("supplied", "Supplied / Generators", "Eighths", "", [set("video.grid", {})]),
   still("supplied", "Supplied / Tone", "Brighter middle", "", [set("image.brightness", { brightness: 25 })]),
   still("supplied", "Supplied / Tone", "Contrast around grey", "", [
     set("image.contrast", { contrast: 125 }),

@@ -8,7 +8,7 @@ import { findEffect } from "../effects/registry";
 import { decodeSrgb, encodeSrgb } from "../colour/srgb";
 
 const isPlaced = (effect: EffectDefinition | undefined) =>
-  effect?.medium === "image" && effect.placed === true;
+  effect !== undefined && effect.medium !== "audio" && effect.placed === true;
 
 /**
  * Output level in dB of a chain's dynamics for steady input levels in dB, one after another, mixes and strength taken in

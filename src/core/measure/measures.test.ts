@@ -8,6 +8,17 @@ import { columnsOf, Overview } from "./overview";
 import { samplePeak, waveformPeaks } from "./peaks";
 import { bandSpectrum, soundStatistics, spectrum } from "./spectrum";
 
+it("what a title makes of greys is nothing, also where the outlines of letters are not known", () => {
+  const chain = {
+    medium: "video",
+    settings: [{ effect: "video.title", values: {}, on: true, mix: 100 }],
+  } as const;
+  const greys = [0, 0.25, 0.5, 1];
+  toneCurveOf(chain, 100, greys)!.forEach((plane) =>
+    plane.forEach((v, i) => expect(v).toBeCloseTo(greys[i], 5)),
+  );
+});
+
 describe("alignment", () => {
   const take = noise(5000, 3);
   const shifted = (by: number, gain = 1) =>

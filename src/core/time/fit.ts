@@ -25,7 +25,7 @@ export const fitWays = {
   middle: {
     label: "Keep opening and closing",
     help: "The opening and the closing last as long as they did, the middle is stretched; on a clip that is shorter than both, both are shortened by the same share.",
-    said: "with its opening and closing, the middle stretched",
+    said: "with opening and closing kept",
   },
 } as const;
 export type FitWay = keyof typeof fitWays;

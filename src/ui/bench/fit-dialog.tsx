@@ -1,5 +1,6 @@
 "use client";
 
+import { useRef } from "react";
 import type { Chain } from "@/core/chain/model";
 import { FitChoice } from "../keeping/fit-choice";
 import { useFit } from "../keeping/use-fit";
@@ -15,8 +16,9 @@ interface FitDialogProps {
 /** How the keyframes that are on a clip fit its length. */
 export function FitDialog({ chain, onFit, onClose }: FitDialogProps) {
   const { value, choose, fitted } = useFit(chain);
+  const chosen = useRef<HTMLInputElement>(null);
   return (
-    <Dialog title="Fit keyframes" onClose={onClose} width="660px">
+    <Dialog title="Fit keyframes" onClose={onClose} width="660px" initialFocus={chosen}>
       <form
         onSubmit={(event) => {
           event.preventDefault();
@@ -24,7 +26,7 @@ export function FitDialog({ chain, onFit, onClose }: FitDialogProps) {
           onClose();
         }}
       >
-        {value && <FitChoice chain={chain} value={value} onChange={choose} />}
+        {value && <FitChoice chain={chain} value={value} onChange={choose} chosen={chosen} />}
         <DialogButtons action="Fit" busy={false} onClose={onClose} />
       </form>
     </Dialog>

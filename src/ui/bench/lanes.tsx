@@ -83,16 +83,17 @@ export function Lanes({ chain, at, clip, frame, all, onFrame, onChain, onAll, on
   return (
     <Box data-lanes={at} data-subject="setting">
       <HStack justifyContent="space-between" minHeight="28px" textStyle="figure" color="muted">
-        <chakra.span truncate>
-          {`${findEffect(setting.effect)?.name ?? setting.effect}, keyframes`}
+        <chakra.span truncate minWidth="0" title={motion && fitWays[motion.way].help}>
+          {`${findEffect(setting.effect)?.name ?? setting.effect}`}
           {motion &&
             !isSame(motion.length, length) &&
             ` · set on ${secondsIn(motion.length).toFixed(2)} s, here ${fitWays[motion.way].said}`}
         </chakra.span>
-        <HStack gap="4px">
+        <HStack gap="4px" flexShrink={0}>
           <ActionButton action="chain.fit" short />
           <chakra.button
             px="8px"
+            whiteSpace="nowrap"
             aria-pressed={all}
             onClick={() => onAll(!all)}
             title="Rows for all parameters that take keyframes, or only for those that have some"

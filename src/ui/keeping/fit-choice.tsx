@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, chakra } from "@chakra-ui/react";
-import { useId } from "react";
+import { useId, type RefObject } from "react";
 import { courseOf, fitOfChain, fittedAs, laneOf, type ClipTime } from "@/core/chain/keyframes";
 import { sayNumber } from "@/core/chain/describe";
 import type { Chain, EffectSetting } from "@/core/chain/model";
@@ -22,6 +22,8 @@ interface FitChoiceProps {
   readonly chain: Chain;
   readonly value: FitValue;
   readonly onChange: (value: FitValue) => void;
+  /** Onto the way that is chosen. */
+  readonly chosen?: RefObject<HTMLInputElement | null>;
 }
 
 /** Clips on which each way is drawn, as shares of the one that the keyframes were set on. */
@@ -90,7 +92,7 @@ function Drawing({ setting, keyOf, length }: { setting: EffectSetting; keyOf: st
 }
 
 /** The ways to fit, each drawn on clips of three lengths. */
-export function FitChoice({ chain, value, onChange }: FitChoiceProps) {
+export function FitChoice({ chain, value, onChange, chosen }: FitChoiceProps) {
   const name = useId();
   const motion = fitOfChain(chain);
   const lane = mainLane(chain);
@@ -125,6 +127,7 @@ export function FitChoice({ chain, value, onChange }: FitChoiceProps) {
                 title={fitWays[way].help}
               >
                 <chakra.input
+                  ref={way === value.way ? chosen : undefined}
                   type="radio"
                   name={name}
                   value={way}

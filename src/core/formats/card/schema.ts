@@ -1,8 +1,61 @@
+import { fitIds } from "../../time/fit";
+import { mostKeyframes } from "../../time/lane";
 import { longestChain } from "../../chain/model";
 import { mediumIds, targetKinds } from "../../media";
 import { longestFormat } from "../../media/format";
 import { deepestFolder, longestName, longestNote } from "../../text/names";
 import { cardFormat, cardFormatVersion } from "./card-file";
+
+const time = (description: string) => ({
+  type: "array",
+  description: `${description} Seconds as a ratio of whole numbers.`,
+  items: { type: "integer" },
+  minItems: 2,
+  maxItems: 2,
+});
+
+/** Keyframes of a setting. */
+const motion = {
+  type: "object",
+  description: "Keyframes, and how they fit a clip of another length than the one that they were set on.",
+  required: ["length", "lanes"],
+  properties: {
+    length: time("Of the clip that they were set on; above 0."),
+    way: {
+      enum: fitIds,
+      default: "start",
+      description:
+        "How they fit: stretched with the clip, timed from its start or its end, or opening and closing kept.",
+    },
+    opening: time("How long the opening lasts."),
+    closing: time("How long the closing lasts."),
+    lanes: {
+      type: "object",
+      description: "By the effect's parameter, or by mix: keyframes in the order of their times.",
+      additionalProperties: {
+        type: "array",
+        maxItems: mostKeyframes,
+        items: {
+          type: "object",
+          required: ["at", "value"],
+          properties: {
+            at: time("From the start of the clip that they were set on."),
+            value: { type: "number" },
+            ease: {
+              default: "linear",
+              description:
+                "How the value goes on: evenly, not before the next one is there, or along a cubic Bézier curve of x1, y1, x2, y2.",
+              oneOf: [
+                { enum: ["linear", "hold"] },
+                { type: "array", items: { type: "number" }, minItems: 4, maxItems: 4 },
+              ],
+            },
+          },
+        },
+      },
+    },
+  },
+};
 
 /** The JSON Schema (2020-12) of `*.card.json`, as published by the application. */
 export const cardSchema = {
@@ -72,6 +125,7 @@ export const cardSchema = {
                 default: 100,
                 description: "Wet share in percent.",
               },
+              motion,
             },
           },
         },
