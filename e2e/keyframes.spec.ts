@@ -48,7 +48,7 @@ const framesOf = (path: string) =>
   execFileSync("ffmpeg", ["-v", "error", "-i", path, "-map", "0:v", "-f", "framemd5", "-"])
     .toString()
     .split("\n")
-    .filter((line) => !line.startsWith("#"))
+    .filter((line) => line !== "" && !line.startsWith("#"))
     .map((line) => line.split(",").at(-1)!.trim());
 
 test("by keyboard: cropped by four keyframes, kept to fit by its end, put on three other clips, compared and rendered as by the command line", async ({
@@ -277,7 +277,7 @@ test("a title and a dissolve are put on in four keys at most, besides letters", 
     });
   await expect.poll(seen).toBeGreaterThan(1500);
   const before = await seen();
-  await setting(page, "Title").click();
+  await page.locator("[data-setting-name]", { hasText: "Title" }).click();
   await page.getByRole("textbox", { name: "Text" }).fill("Lamp\nturning, at slack water");
   await expect.poll(seen).not.toBe(before);
   await saved(page);
