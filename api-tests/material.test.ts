@@ -2,7 +2,6 @@ import { readdirSync, readFileSync } from "node:fs";
 import { join as joinPath } from "node:path";
 import sharp from "sharp";
 import { beforeAll, describe, expect, it } from "vitest";
-import yauzl from "yauzl";
 import { writeWav } from "@/core/formats/wav/write";
 import { database } from "@/db/connection";
 import { moveRender, readRender } from "@/db/renders";
@@ -26,6 +25,7 @@ import * as cardFileRoute from "@/app/api/libraries/[libraryId]/cards/[cardId]/f
 import * as versionsRoute from "@/app/api/libraries/[libraryId]/cards/[cardId]/versions/route";
 import { readColourDecisions } from "@/core/formats/cdl/read";
 import { readCube } from "@/core/formats/cube/read";
+import { unzip } from "../testing/unzip";
 import { answer, highPass, join, newLibrary, origin, request, type Person } from "./world";
 
 let owner: Person;
@@ -264,28 +264,6 @@ async function clips(count: number): Promise<string[]> {
     await owner.run("set-chain", { sessionId, targetId, chain: highPass(300), strength: 70 });
   return added.body.result.targetIds;
 }
-
-/** Names and bytes of an archive, as a reader of somebody else's (yauzl) finds them. */
-const unzip = (bytes: Buffer) =>
-  new Promise<Map<string, Buffer>>((resolve, reject) => {
-    const found = new Map<string, Buffer>();
-    yauzl.fromBuffer(bytes, { lazyEntries: true }, (error, zip) => {
-      if (error) return reject(error);
-      zip.on("entry", (entry: yauzl.Entry) =>
-        zip.openReadStream(entry, (problem, stream) => {
-          if (problem) return reject(problem);
-          const parts: Buffer[] = [];
-          stream.on("data", (part: Buffer) => parts.push(part));
-          stream.on("end", () => {
-            found.set(entry.fileName, Buffer.concat(parts));
-            zip.readEntry();
-          });
-        }),
-      );
-      zip.on("end", () => resolve(found));
-      zip.readEntry();
-    });
-  });
 
 describe("rendering", () => {
   it("gives the bytes that the same chain gives elsewhere, under a name fit for a file", async () => {

@@ -258,6 +258,28 @@ describe("a clip that is brought in", () => {
         )![1],
       );
     expect(level(at("server.mkv")) - level(at("line.mkv"))).toBeCloseTo(-20, 0);
+
+    // Muted it is not heard, and not rendered.
+    await owner.run("edit-target", { sessionId, targetIds: [soundId], muted: true });
+    const silent = await answer<{ render: Rendering }>(
+      await rendersRoute.POST(
+        request("/api", {
+          method: "POST",
+          cookie: owner.cookie,
+          body: { sessionId, targetIds: [clipId], format: "mkv" },
+        }),
+        params({}),
+      ),
+    );
+    await carryOutRender(silent.body.render.id);
+    const muted = await fileRoute.GET(
+      request("/api", { cookie: owner.cookie }),
+      params({ renderId: silent.body.render.id }),
+    );
+    writeFileSync(at("muted.mkv"), Buffer.from(await muted.arrayBuffer()));
+    expect((await probeVideo(at("muted.mkv"))).hasSound).toBe(false);
+    expect(await hashes(at("muted.mkv"))).toEqual(frames);
+    await owner.run("edit-target", { sessionId, targetIds: [soundId], muted: false });
   });
 
   it("is rendered in place, without loss, and brought back", async () => {

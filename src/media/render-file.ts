@@ -63,7 +63,7 @@ export async function renderFile(
       files,
       ...(range && { range }),
       ...(part && { part }),
-      ...(sound && { sound }),
+      ...(sound !== undefined && { sound }),
       ...(earlier && { earlier }),
     },
     hooks,

@@ -92,6 +92,8 @@ export async function askRender(
   const withSound = (clip: Clip) => {
     const own = soundTargetOf(clip, inOrder, (id) => facts.get(id));
     if (!own || !isClip(own)) return {};
+    // What is not heard is not rendered either.
+    if (own.muted) return { sound: null };
     const { mediaId, chain, strength } = own;
     return { sound: { mediaId, chain, strength } };
   };
@@ -170,7 +172,7 @@ const itemOf = (
   chain,
   strength,
   ...others,
-  files: ownedBy([chain, ...Object.values(others).map((other) => other.chain)]),
+  files: ownedBy([chain, ...Object.values(others).flatMap((other) => other?.chain ?? [])]),
 });
 
 /** What targets are rendered to that stay in their session: nothing of them is lost. */

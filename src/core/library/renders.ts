@@ -16,8 +16,8 @@ export interface MaterialItem {
   readonly strength: number;
   /** Hashes of the files that the chain depends on and that the library has. */
   readonly files?: readonly string[];
-  /** The sound that goes with a video, through a chain of its own; as it came where it is left out. */
-  readonly sound?: Pick<MaterialItem, "mediaId" | "chain" | "strength">;
+  /** The sound that goes with a video, through a chain of its own; as it came where it is left out, none where it is null. */
+  readonly sound?: Pick<MaterialItem, "mediaId" | "chain" | "strength"> | null;
   /** The clip from whose end a transition comes. */
   readonly earlier?: Pick<MaterialItem, "mediaId" | "chain" | "strength">;
 }
@@ -63,6 +63,13 @@ export const resultFormats = {
   mp4: { medium: "video", extension: "mp4", label: "MP4: H.264 and AAC", type: "video/mp4" },
   webm: { medium: "video", extension: "webm", label: "WebM: VP9 and Opus", type: "video/webm" },
   mkv: { medium: "video", extension: "mkv", label: "MKV, lossless: FFV1 and PCM", type: "video/x-matroska" },
+  "png-series": { medium: "video", extension: "zip", label: "Numbered PNG, 16 bit", type: "application/zip" },
+  "tiff-series": {
+    medium: "video",
+    extension: "zip",
+    label: "Numbered TIFF, 16 bit",
+    type: "application/zip",
+  },
 } as const satisfies Record<string, { medium: Medium; extension: string; label: string; type: string }>;
 export type ResultFormat = keyof typeof resultFormats;
 /** The formats that material of a medium can be rendered to, the usual one first. */

@@ -1,7 +1,8 @@
 import "@/core/type/load";
 import { spawn, type ChildProcessWithoutNullStreams } from "node:child_process";
 import { once } from "node:events";
-import { rm } from "node:fs/promises";
+import { mkdir, readdir, rm } from "node:fs/promises";
+import { join } from "node:path";
 import { filesOf, type Resources } from "@/core/chain/active";
 import type { Chain } from "@/core/chain/model";
 import { beforeEndOf, earlierOf, frameBeforeEnd, hasCut } from "@/core/chain/cut";
@@ -17,6 +18,7 @@ import { lastComplaint } from "../process";
 import { renderSoundFile } from "../render-sound";
 import { MissingEffects, type RenderHooks } from "../results";
 import { writeWholeFile } from "../whole-file";
+import { zipFiles } from "../zip";
 import { taggedBt709, writeSound } from "./copies";
 import { countFrames, decodeFrames } from "./frames";
 import { probeVideo, type VideoFacts } from "./probe";
@@ -27,8 +29,8 @@ export interface VideoRendering {
   readonly strength: number;
   readonly format: ResultFormatOf<"video">;
   readonly files?: Resources["files"];
-  /** The sound that goes with the pictures, through a chain of its own; that of the file as it is where it is left out. */
-  readonly sound?: { readonly path: string; readonly chain: Chain; readonly strength: number };
+  /** The sound that goes with the pictures, through a chain of its own; that of the file as it is where it is left out, none where it is null. */
+  readonly sound?: { readonly path: string; readonly chain: Chain; readonly strength: number } | null;
   /** The clip from whose end a transition comes, through a chain of its own; black where it is left out. */
   readonly earlier?: { readonly path: string; readonly chain: Chain; readonly strength: number };
 }
@@ -41,6 +43,8 @@ interface Coding {
   readonly container: string;
   /** Only even sizes can be coded. */
   readonly even: boolean;
+  /** Each frame is a file of its own, with this ending; they are put into one archive. */
+  readonly numbered?: string;
 }
 
 /** Codes of BT.709 with halved colours, as players expect them. */
@@ -49,6 +53,18 @@ const halved = [
   "zscale=matrixin=gbr:rangein=full:matrix=709:range=limited",
   "format=yuv420p",
 ];
+/** Frames as numbered pictures, without sound. */
+function numbered(ending: string, codes: string, pictures: readonly string[]): Coding {
+  const tagged = ["-color_primaries", "bt709", "-color_trc", "iec61966-2-1", "-start_number", "0"];
+  return {
+    filters: [`format=${codes}`],
+    pictures: [...pictures, ...tagged],
+    sound: [],
+    container: "image2",
+    even: false,
+    numbered: ending,
+  };
+}
 /** How pictures and sound are coded in each format. */
 const codings: Readonly<Record<ResultFormatOf<"video">, Coding>> = {
   mp4: {
@@ -97,6 +113,8 @@ const codings: Readonly<Record<ResultFormatOf<"video">, Coding>> = {
     container: "matroska",
     even: false,
   },
+  "png-series": numbered("png", "rgb48be", ["-c:v", "png"]),
+  "tiff-series": numbered("tiff", "rgb48le", ["-c:v", "tiff", "-compression_algo", "deflate"]),
 };
 
 /** A file's encoder, which is given frames of one size. */
@@ -163,7 +181,7 @@ async function soundFor(
   { sound, files }: VideoRendering,
   hooks: RenderHooks,
 ): Promise<string | null> {
-  if (!sound && !hasSound) return null;
+  if (sound === null || (!sound && !hasSound)) return null;
   const { onNote, signal } = hooks;
   if (!sound) await writeSound(input, part, { seconds: 24 * 3600, bytes: Infinity });
   else
@@ -260,12 +278,15 @@ export async function renderVideoFile(
   const length = isMoving(chain) ? await countFrames(input, facts, signal) : framesGuess;
   const helper = startHelper(width * height * framesGuess);
   const breathe = () => signal?.throwIfAborted();
+  const coding = codings[format];
   return writeWholeFile(output, async (part) => {
+    const series = coding.numbered && `${part}.frames`;
+    if (series) await mkdir(series);
     const soundPart = `${part}.wav`;
     let encoder: ReturnType<typeof startEncoder> | null = null;
     let frames = 0;
     try {
-      const sound = await soundFor(input, soundPart, facts.hasSound, rendering, hooks);
+      const sound = series ? null : await soundFor(input, soundPart, facts.hasSound, rendering, hooks);
       for await (const codes of decodeFrames(input, facts, { signal })) {
         const source = { width, height, channels: 3 as const, codes };
         const moment = momentOf(frames, length, rate);
@@ -278,7 +299,13 @@ export async function renderVideoFile(
           inPlace: true,
           helpers: helper?.rows,
         });
-        encoder ??= startEncoder(part, picture, rate, codings[format], sound);
+        encoder ??= startEncoder(
+          series ? join(series, `frame-%06d.${coding.numbered}`) : part,
+          picture,
+          rate,
+          coding,
+          sound,
+        );
         const { buffer, byteOffset, byteLength } = picture.codes;
         if (!encoder.child.stdin.write(new Uint8Array(buffer, byteOffset, byteLength)))
           await Promise.race([
@@ -291,6 +318,13 @@ export async function renderVideoFile(
       }
       signal?.throwIfAborted();
       await encoder?.finish();
+      if (series) {
+        const names = (await readdir(series)).sort();
+        await zipFiles(
+          part,
+          names.map((name) => ({ path: join(series, name), name })),
+        );
+      }
       onProgress?.(1);
       return { frames };
     } finally {
@@ -298,6 +332,7 @@ export async function renderVideoFile(
       helper?.stop();
       encoder?.child.kill("SIGKILL");
       await rm(soundPart, { force: true });
+      if (series) await rm(series, { recursive: true, force: true });
     }
   });
 }

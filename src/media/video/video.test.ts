@@ -11,12 +11,14 @@ import {
 } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import sharp from "sharp";
 import { afterAll, describe, expect, it } from "vitest";
 import type { Chain } from "@/core/chain/model";
 import { renderCodes } from "@/core/chain/render-codes";
 import { ciede2000 } from "@/core/colour/ciede2000";
 import { srgbToLab } from "@/core/colour/lab";
 import { decodeSrgb, encodeSrgb } from "@/core/colour/srgb";
+import { unzip } from "../../../testing/unzip";
 import { sniff } from "../sniff";
 import { UnreadableMedia } from "../process";
 import { renderFile } from "../render-file";
@@ -530,6 +532,35 @@ describe("rendering a clip", () => {
       }
       expect(most, `frame ${n}`).toBeLessThan(0.001);
     }
+  });
+
+  it("as numbered pictures has a file a frame, each of the very codes, and says what these are", async () => {
+    ffmpeg(
+      ...["-f", "lavfi", "-i", "testsrc2=size=66x50:rate=25:duration=0.4"],
+      ...["-c:v", "ffv1", "-pix_fmt", "gbrp", at("ten.mkv")],
+    );
+    await renderFile(at("ten.mkv"), at("ten, looked.mkv"), { chain, strength: 100, format: "mkv" });
+    const { frames } = await framesOf(at("ten, looked.mkv"));
+    expect(frames).toHaveLength(10);
+    for (const [format, ending] of [
+      ["png-series", "png"],
+      ["tiff-series", "tiff"],
+    ] as const) {
+      const zip = at(`${format}.zip`);
+      await renderFile(at("ten.mkv"), zip, { chain, strength: 100, format });
+      const files = await unzip(readFileSync(zip));
+      expect([...files.keys()]).toEqual(frames.map((_, n) => `frame-00000${n}.${ending}`));
+      for (const n of [0, 4, 9]) {
+        const { data, info } = await sharp(files.get(`frame-00000${n}.${ending}`))
+          .toColourspace("rgb16")
+          .raw({ depth: "ushort" })
+          .toBuffer({ resolveWithObject: true });
+        expect([info.width, info.height, info.channels]).toEqual([66, 50, 3]);
+        const codes = new Uint16Array(data.buffer, data.byteOffset, data.length / 2);
+        expect(hash(codes)).toBe(hash(frames[n]));
+      }
+    }
+    expect(readdirSync(folder).filter((name) => name.includes(".part"))).toEqual([]);
   });
 
   it("that is stopped or fails leaves nothing behind", async () => {

@@ -19,7 +19,7 @@ import { NoRoom, originalPath, planesPath } from "../media-store";
 import { Refusal } from "../refusal";
 import { roomOf } from "../room";
 import { resultFolder, resultPath } from "./render-store";
-import { zipFiles } from "./zip";
+import { zipFiles } from "@/media/zip";
 
 /** How often progress is written and cancelling is noticed, in milliseconds. */
 const lookEvery = 300;
@@ -65,7 +65,7 @@ async function renderItems(
           strength: item.strength,
           format,
           part: item.part,
-          ...(item.sound && { sound: { ...item.sound, path: originalPath(item.sound.mediaId) } }),
+          sound: item.sound && { ...item.sound, path: originalPath(item.sound.mediaId) },
           ...(item.earlier && { earlier: { ...item.earlier, path: originalPath(item.earlier.mediaId) } }),
           pathOf,
         },

@@ -28,11 +28,13 @@ function hardLight(b: number, s: number): number {
   return s <= 0.5 ? b * 2 * s : b + (2 * s - 1) - b * (2 * s - 1);
 }
 
-const luminosity = ([r, g, b]: Pixel) => 0.3 * r + 0.59 * g + 0.11 * b;
-const saturationOf = (c: Pixel) => Math.max(...c) - Math.min(...c);
+const most = (c: Pixel) => Math.max(c[0], c[1], c[2]);
+const least = (c: Pixel) => Math.min(c[0], c[1], c[2]);
+const luminosity = (c: Pixel) => 0.3 * c[0] + 0.59 * c[1] + 0.11 * c[2];
+const saturationOf = (c: Pixel) => most(c) - least(c);
 function clipped(c: Pixel): Pixel {
-  const l = luminosity(c);
-  const [low, high] = [Math.min(...c), Math.max(...c)];
+  const [l, low, high] = [luminosity(c), least(c), most(c)];
+  if (low >= 0 && high <= 1) return c;
   const one = (v: number) => {
     if (low < 0) v = l + ((v - l) * l) / (l - low);
     if (high > 1) v = l + ((v - l) * (1 - l)) / (high - l);
@@ -45,9 +47,9 @@ const withLuminosity = (c: Pixel, l: number): Pixel => {
   return clipped([c[0] + d, c[1] + d, c[2] + d]);
 };
 function withSaturation(c: Pixel, s: number): Pixel {
-  const [low, high] = [Math.min(...c), Math.max(...c)];
-  const one = (v: number) => (high > low ? ((v - low) * s) / (high - low) : 0);
-  return [one(c[0]), one(c[1]), one(c[2])];
+  const [low, high] = [least(c), most(c)];
+  const by = high > low ? s / (high - low) : 0;
+  return [(c[0] - low) * by, (c[1] - low) * by, (c[2] - low) * by];
 }
 /** The same, §10.2, of whole colours. */
 const whole = {

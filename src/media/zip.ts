@@ -1,7 +1,7 @@
 import { createWriteStream } from "node:fs";
 import { pipeline } from "node:stream/promises";
 import yazl from "yazl";
-import { writeWholeFile } from "@/media/whole-file";
+import { writeWholeFile } from "./whole-file";
 
 /** One fixed time for all entries, so that equal results make equal archives. */
 const entryTime = new Date(2000, 0, 1);
