@@ -171,6 +171,8 @@ export interface RenderedFrame {
   readonly before: RenderedPicture;
   /** Milliseconds that it took. */
   readonly took: number;
+  /** It was made before and kept. */
+  readonly wasKept: boolean;
 }
 export type Rendered = RenderedLoop | RenderedPicture | RenderedFrame | SoundMeasures | PictureMeasures;
 

@@ -37,6 +37,8 @@ import type {
   PictureMeasuresJob,
   RenderAnswer,
   Rendered,
+  RenderedFrame,
+  RenderedPicture,
   RenderJob,
   SoundMeasuresJob,
 } from "./render-messages";
@@ -174,11 +176,34 @@ async function earlierFrame(
   return earlierOf((await renderCodes({ chain, strength, resources, bits: 8 }, frame, breathe)).picture);
 }
 
-async function renderFrame(
+type KeptFrame = Pick<RenderedFrame, "after" | "before">;
+const bytesOf = ({ after, before }: KeptFrame) => after.codes.byteLength + before.codes.byteLength;
+/** Frames that were rendered last, for whoever goes back and forth or round: up to so many bytes. */
+const renderedFrames = new RecentlyUsed<KeptFrame>(192 * 2 ** 20, bytesOf);
+
+const copyOf = (picture: RenderedPicture): RenderedPicture => ({ ...picture, codes: picture.codes.slice() });
+
+async function renderFrame(job: FrameJob, breathe: Breathe): Promise<Rendered> {
+  const began = performance.now();
+  const { source, index, half, chain, strength, earlier } = job;
+  const key = JSON.stringify([source.url, index, half, chain, strength, earlier]);
+  const known = renderedFrames.known(key);
+  // What is kept is not handed over, its copy is.
+  const { after, before } = known ?? renderedFrames.keep(key, await makeFrame(job, breathe));
+  return {
+    kind: "frame",
+    index,
+    after: copyOf(after),
+    before: copyOf(before),
+    took: performance.now() - began,
+    wasKept: known !== undefined,
+  };
+}
+
+async function makeFrame(
   { source, index, half, chain, strength, earlier }: FrameJob,
   breathe: Breathe,
-): Promise<Rendered> {
-  const began = performance.now();
+): Promise<KeptFrame> {
   const frame = await loadFrame(source, index, half);
   const moment = momentOf(index, source.frames, source.rate);
   const resources = {
@@ -200,14 +225,12 @@ async function renderFrame(
   // What nothing is on is shown as it was decoded.
   const seen = async (of: Chain) =>
     of.settings.length > 0 ? through(of) : { ...shownAs(frame), missing: [] };
-  const after = await seen(chain);
-  const before = await seen(geometryOf(chain));
-  return { kind: "frame", index, after, before, took: performance.now() - began };
+  return { after: await seen(chain), before: await seen(geometryOf(chain)) };
 }
 
-/** A decoded frame as it is, in a memory of its own that can be handed over. */
+/** A decoded frame as it is. */
 const shownAs = ({ width, height, codes }: CodedPicture) =>
-  ({ kind: "picture", width, height, codes: (codes as Uint8ClampedArray<ArrayBuffer>).slice() }) as const;
+  ({ kind: "picture", width, height, codes: codes as Uint8ClampedArray<ArrayBuffer> }) as const;
 
 function measureSound({ planes, sampleRate, mask }: SoundMeasuresJob): Rendered {
   return {
@@ -335,6 +358,7 @@ self.onmessage = ({
   if (data.kind === "helper") return helpers.add(port);
   if (data.kind === "files") {
     ahead.forget();
+    renderedFrames.clear();
     return knowFiles(data.files);
   }
   if (data.kind === "expect") {

@@ -3,7 +3,8 @@ import { expect, it } from "vitest";
 import { smallest } from "./smallest";
 
 it("the smallest of some numbers are the first of all in order, whatever they are", () => {
-  const number = fc.oneof(fc.integer({ min: 0, max: 5 }), fc.double({ noNaN: true }));
+  // No −0, which sorting tells from 0 and comparing does not.
+  const number = fc.oneof(fc.integer({ min: 0, max: 5 }), fc.double({ noNaN: true })).map((v) => v + 0);
   fc.assert(
     fc.property(fc.array(number, { maxLength: 60 }), fc.integer({ min: 0, max: 70 }), (list, count) => {
       const expected = Float64Array.from(list).sort().slice(0, count);

@@ -82,6 +82,7 @@ export function useClip(
       player ? (player.position ?? 0) : ((performance.now() - begun) / 1000 + offset) % length;
     let small = false;
     let usual = 0;
+    let making = 0;
     let last = -1;
     const play = async () => {
       const loop = await sound?.().catch(() => null);
@@ -100,9 +101,11 @@ export function useClip(
         if (!current) return;
         if (!made) continue;
         usual = usual === 0 ? made.took : memory * usual + (1 - memory) * made.took;
+        // Frames that were kept say nothing of what others take.
+        if (!made.wasKept) making = making === 0 ? made.took : memory * making + (1 - memory) * made.took;
         // What takes longer than a frame lasts is made smaller; what would do at four times the work is not.
         const lasts = 1000 * secondsOf(1, rate);
-        const next = small ? usual > lasts / 5 : usual > lasts;
+        const next = small ? making > lasts / 5 : making > lasts;
         if (next !== small) setHalf((small = next));
         // Around the end of the clip the next frame is the first.
         const early = ((secondsOf(index, rate) - elapsed() + 1.5 * length) % length) - length / 2;
