@@ -65,6 +65,33 @@ async function hashes(path: string): Promise<string[]> {
   return all;
 }
 
+/** Renders a target without loss, as a job does, into a file. */
+async function renderTo(targetId: string, name: string): Promise<string> {
+  const asked = await answer<{ render: Rendering }>(
+    await rendersRoute.POST(
+      request("/api", {
+        method: "POST",
+        cookie: owner.cookie,
+        body: { sessionId, targetIds: [targetId], format: "mkv" },
+      }),
+      params({}),
+    ),
+  );
+  await carryOutRender(asked.body.render.id);
+  const file = await fileRoute.GET(
+    request("/api", { cookie: owner.cookie }),
+    params({ renderId: asked.body.render.id }),
+  );
+  expect(file.status).toBe(200);
+  writeFileSync(at(name), Buffer.from(await file.arrayBuffer()));
+  return at(name);
+}
+async function framesOf(path: string): Promise<Uint16Array[]> {
+  const frames: Uint16Array[] = [];
+  for await (const codes of decodeFrames(path, await probeVideo(path))) frames.push(codes);
+  return frames;
+}
+
 let clip: Buffer;
 let brought: Brought;
 let clipId: string;
@@ -209,23 +236,7 @@ describe("a clip that is brought in", () => {
         settings: [{ effect: "audio.gain", values: { gain: -20 }, on: true, mix: 100 }],
       },
     });
-    const asked = await answer<{ render: Rendering }>(
-      await rendersRoute.POST(
-        request("/api", {
-          method: "POST",
-          cookie: owner.cookie,
-          body: { sessionId, targetIds: [clipId], format: "mkv" },
-        }),
-        params({}),
-      ),
-    );
-    await carryOutRender(asked.body.render.id);
-    const file = await fileRoute.GET(
-      request("/api", { cookie: owner.cookie }),
-      params({ renderId: asked.body.render.id }),
-    );
-    expect(file.status).toBe(200);
-    writeFileSync(at("server.mkv"), Buffer.from(await file.arrayBuffer()));
+    await renderTo(clipId, "server.mkv");
     const card = await owner.run<{ cardId: string }>("keep-card", {
       name: "For the line",
       path: "",
@@ -261,22 +272,7 @@ describe("a clip that is brought in", () => {
 
     // Muted it is not heard, and not rendered.
     await owner.run("edit-target", { sessionId, targetIds: [soundId], muted: true });
-    const silent = await answer<{ render: Rendering }>(
-      await rendersRoute.POST(
-        request("/api", {
-          method: "POST",
-          cookie: owner.cookie,
-          body: { sessionId, targetIds: [clipId], format: "mkv" },
-        }),
-        params({}),
-      ),
-    );
-    await carryOutRender(silent.body.render.id);
-    const muted = await fileRoute.GET(
-      request("/api", { cookie: owner.cookie }),
-      params({ renderId: silent.body.render.id }),
-    );
-    writeFileSync(at("muted.mkv"), Buffer.from(await muted.arrayBuffer()));
+    await renderTo(clipId, "muted.mkv");
     expect((await probeVideo(at("muted.mkv"))).hasSound).toBe(false);
     expect(await hashes(at("muted.mkv"))).toEqual(frames);
     await owner.run("edit-target", { sessionId, targetIds: [soundId], muted: false });
@@ -342,31 +338,9 @@ describe("a clip that is brought in", () => {
         ],
       },
     });
-    const render = async (targetId: string, name: string) => {
-      const asked = await answer<{ render: Rendering }>(
-        await rendersRoute.POST(
-          request("/api", {
-            method: "POST",
-            cookie: owner.cookie,
-            body: { sessionId, targetIds: [targetId], format: "mkv" },
-          }),
-          params({}),
-        ),
-      );
-      await carryOutRender(asked.body.render.id);
-      const file = await fileRoute.GET(
-        request("/api", { cookie: owner.cookie }),
-        params({ renderId: asked.body.render.id }),
-      );
-      writeFileSync(at(name), Buffer.from(await file.arrayBuffer()));
-      const frames: Uint16Array[] = [];
-      for await (const codes of decodeFrames(at(name), await probeVideo(at(name)))) frames.push(codes);
-      return frames;
-    };
-    const frames = await render(laterId, "later.mkv");
-    const [before, plain] = [await render(clipId, "before.mkv"), [] as Uint16Array[]];
-    for await (const codes of decodeFrames(at("clip.mp4"), await probeVideo(at("clip.mp4"))))
-      plain.push(codes);
+    const frames = await framesOf(await renderTo(laterId, "later.mkv"));
+    const before = await framesOf(await renderTo(clipId, "before.mkv"));
+    const plain = await framesOf(at("clip.mp4"));
     const light = (frame: Uint16Array, i: number) => decodeSrgb(frame[i] / 65535);
     for (const n of [0, 2, 4, 5, 10, 15, 20, 24])
       for (let i = 0; i < frames[n].length; i += 997) {

@@ -1,6 +1,10 @@
 import { eased, namedEases } from "../../time/ease";
+import { covering, type EarlierPicture } from "../../picture/earlier";
+import type { Frame } from "../../picture/frame";
+import type { PictureWork } from "../../picture/work";
 import type { Moment } from "../../time/moment";
 import { secondsIn } from "../../time/ratio";
+import { onStrips } from "../image/work";
 import { choice, seconds } from "../parameter";
 import { easeChoice } from "./fade";
 
@@ -30,11 +34,17 @@ const lastsOn = ({ lasts }: CutValues, { length }: Moment): number => Math.min(l
 export const come = (values: CutValues, moment: Moment): number =>
   eased(namedEases[values.course as keyof typeof namedEases].ease, moment.time / lastsOn(values, moment));
 
-/** How long before the end of the clip before its frame is, in seconds; null where none is needed. */
-export function beforeEnd(values: CutValues, moment: Moment): number | null {
-  const left = lastsOn(values, moment) - moment.time;
-  return left > 1e-9 ? left : null;
-}
+/** What all of them are. */
+export const cutFacts = {
+  category: "transitions",
+  encoding: "linear",
+  lively: true,
+  /** How long before the end of the clip before its frame is, in seconds; null where none is needed. */
+  beforeEnd(values: CutValues, moment: Moment): number | null {
+    const left = lastsOn(values, moment) - moment.time;
+    return left > 1e-9 ? left : null;
+  },
+} as const;
 
 /** The side from which the later clip comes. */
 export const sideChoice = choice({
@@ -51,3 +61,22 @@ export const sideChoice = choice({
 
 /** The way along which it comes, across and down, in shares of the frame. */
 export const ways = { left: [1, 0], right: [-1, 0], above: [0, 1], below: [0, -1] } as const;
+
+/** The later picture over the earlier one, at each pixel as much of it as `seen` says. */
+export function overEarlier(
+  frame: Frame,
+  earlier: EarlierPicture | null | undefined,
+  seen: (x: number, y: number) => number,
+): PictureWork {
+  const before = covering(earlier, frame);
+  return onStrips((planes, { width, left, top, columns, rows }) => {
+    for (let row = 0, i = 0; row < rows; row++)
+      for (let x = left, at = (top + row) * width + left; x < left + columns; x++, i++, at++) {
+        const share = seen(x, top + row);
+        for (let c = 0; c < 3; c++) {
+          const was = before.planes[c][at];
+          planes[c][i] = was + (planes[c][i] - was) * share;
+        }
+      }
+  });
+}

@@ -1,22 +1,19 @@
 import { covering } from "../../picture/earlier";
 import { defineVideoEffect } from "../define";
 import { nothing, onStrips } from "../image/work";
-import { beforeEnd, come, cutParameters } from "./cut";
+import { come, cutFacts, cutParameters } from "./cut";
 import { groundChoice, groundLight } from "./grounds";
 
 /** The clip before goes into a plain ground, and this one comes out of it: half of the time each, in linear light. Own definition. */
 export const dip = defineVideoEffect({
+  ...cutFacts,
   id: "video.dip",
   name: "Dip",
   short: "Dip",
-  category: "transitions",
   summary: "Through a plain ground from the clip before into this one.",
   parameters: { ...cutParameters, behind: groundChoice },
   key: ["lasts", "behind"],
-  encoding: "linear",
   placed: true,
-  lively: true,
-  beforeEnd,
   create(values, frame, { moment, earlier }) {
     const share = come(values, moment);
     if (share === 1) return nothing;

@@ -1,15 +1,14 @@
-import { covering } from "../../picture/earlier";
 import { defineVideoEffect } from "../define";
 import { percent } from "../parameter";
-import { nothing, onStrips } from "../image/work";
-import { beforeEnd, come, cutParameters, sideChoice, ways } from "./cut";
+import { nothing } from "../image/work";
+import { come, cutFacts, cutParameters, overEarlier, sideChoice, ways } from "./cut";
 
 /** This clip is uncovered from one side, along a soft edge that goes over the frame. Own definition, in linear light. */
 export const wipe = defineVideoEffect({
+  ...cutFacts,
   id: "video.wipe",
   name: "Wipe",
   short: "Wipe",
-  category: "transitions",
   summary: "This clip is uncovered from one side.",
   parameters: {
     ...cutParameters,
@@ -23,14 +22,10 @@ export const wipe = defineVideoEffect({
     }),
   },
   key: ["lasts", "from"],
-  encoding: "linear",
   placed: true,
-  lively: true,
-  beforeEnd,
   create(values, frame, { moment, earlier }) {
     const share = come(values, moment);
     if (share === 1) return nothing;
-    const before = covering(earlier, frame);
     const [wx, wy] = ways[values.from];
     const across = wx !== 0;
     const size = across ? frame.width : frame.height;
@@ -41,15 +36,6 @@ export const wipe = defineVideoEffect({
       const from = (across ? wx : wy) > 0 ? i + 0.5 : size - i - 0.5;
       return Math.min(1, Math.max(0, (edge - from) / soft + 0.5));
     });
-    return onStrips((planes, { width, left, top, columns, rows }) => {
-      for (let row = 0, i = 0; row < rows; row++)
-        for (let x = left, at = (top + row) * width + left; x < left + columns; x++, i++, at++) {
-          const of = seen[across ? x : top + row];
-          for (let c = 0; c < 3; c++) {
-            const was = before.planes[c][at];
-            planes[c][i] = was + (planes[c][i] - was) * of;
-          }
-        }
-    });
+    return overEarlier(frame, earlier, (x, y) => seen[across ? x : y]);
   },
 });
