@@ -1,4 +1,6 @@
-import type { CardHead } from "@/core/library/entities";
+import { keyframeSet } from "@/core/chain/keyframes";
+import type { Chain } from "@/core/chain/model";
+import type { CardHead, Target } from "@/core/library/entities";
 import { describe, expect, it } from "vitest";
 import { wayIds, waysFor } from "@/core/chain/ways";
 import { emptyReplica } from "@/core/library/change";
@@ -16,6 +18,8 @@ import type { BenchHere } from "./bench/here";
 import { chainPlace } from "./chain";
 import { candidatesPlace } from "./candidates";
 import type { CandidatesHere } from "./candidates/here";
+import { lanesPlace } from "./lanes";
+import type { LanesHere } from "./lanes/here";
 import { draftPlace } from "./draft";
 import type { DraftHere } from "./draft/here";
 import { deskPlace } from "./desk";
@@ -262,6 +266,36 @@ const candidates: CandidatesHere = {
   keep: () => undefined,
   leave: () => undefined,
 };
+const lanes = (given: Partial<LanesHere> = {}, done: Done = []): LanesHere => {
+  const say =
+    (what: string) =>
+    (...all: unknown[]) =>
+      void done.push([what, ...all]);
+  return {
+    label: "top",
+    lanes: 6,
+    keyframes: 3,
+    isHere: true,
+    meant: 1,
+    copied: 2,
+    choose: say("choose"),
+    go: say("go"),
+    toKeyframe: say("to keyframe"),
+    set: say("set"),
+    step: say("step"),
+    move: say("move"),
+    remove: say("remove"),
+    ease: say("ease"),
+    pick: say("pick"),
+    pickAll: say("pick all"),
+    copy: say("copy"),
+    paste: say("paste"),
+    reverse: say("reverse"),
+    scale: say("scale"),
+    leave: say("leave"),
+    ...given,
+  };
+};
 const desk: DeskHere = {
   card: aHead(),
   open: [
@@ -346,6 +380,7 @@ const places: [string, ReturnType<typeof facts>][] = [
   ["offers", facts(offersPlace, offersHere)],
   ["apply", facts(applyPlace, apply)],
   ["candidates", facts(candidatesPlace, candidates)],
+  ["lanes", facts(lanesPlace, lanes())],
   ["draft", facts(draftPlace, draft)],
   ["sheet", facts(sheetPlace, sheet)],
   ["frame", facts(framePlace, frame)],
@@ -370,14 +405,22 @@ describe("all actions", () => {
     const keys = together.filter((f) => f.offered).flatMap((f) => f.keys);
     expect(keys.filter((key, i) => keys.indexOf(key) !== i)).toEqual([]);
   });
-  it.each(["library", "upkeep", "offers", "history", "team", "desk", "candidates", "draft", "sheet"])(
-    "of %s have keys of their own, and none of what is there everywhere",
-    (name) => {
-      const all = places.filter(([n]) => [name, "frame"].includes(n)).flatMap(([, f]) => f);
-      const keys = all.filter((f) => f.offered).flatMap((f) => f.keys);
-      expect(keys.filter((key, i) => keys.indexOf(key) !== i)).toEqual([]);
-    },
-  );
+  it.each([
+    "library",
+    "upkeep",
+    "offers",
+    "history",
+    "team",
+    "desk",
+    "candidates",
+    "lanes",
+    "draft",
+    "sheet",
+  ])("of %s have keys of their own, and none of what is there everywhere", (name) => {
+    const all = places.filter(([n]) => [name, "frame"].includes(n)).flatMap(([, f]) => f);
+    const keys = all.filter((f) => f.offered).flatMap((f) => f.keys);
+    expect(keys.filter((key, i) => keys.indexOf(key) !== i)).toEqual([]);
+  });
   it("of the bench have the keys that cards may not have", () => {
     const used = ["bench", "chain", "session", "sound", "picture", "frame"]
       .flatMap((name) => places.find(([n]) => n === name)![1])
@@ -1014,5 +1057,82 @@ describe("what new material begins with", () => {
       ["begin", "clip", null],
       ["begin", "clip", "c"],
     ]);
+  });
+});
+
+describe("keyframes", () => {
+  const offered = (given: Partial<LanesHere>) =>
+    actionsOf(lanesPlace, lanes(given))
+      .filter((action) => action.offered?.(lanes(given)) ?? true)
+      .map(({ id }) => id);
+  const run = (id: string, given: Partial<LanesHere> = {}) => {
+    const done: Done = [];
+    const here = lanes(given, done);
+    actionsOf(lanesPlace, here).find((action) => action.id === id)!.run!(here);
+    return done;
+  };
+
+  it("are set, taken out, moved and gone through by what the keys say", () => {
+    expect(run("lane.set", { isHere: false })).toEqual([["set"]]);
+    expect(run("lane.set")).toEqual([["remove"]]);
+    expect(run("lane.later")).toEqual([["move", 1]]);
+    expect(run("lane.earlier")).toEqual([["move", -1]]);
+    expect(run("lane.higher")).toEqual([["step", 1]]);
+    expect(run("lane.second-earlier")).toEqual([["go", -1, "second"]]);
+    expect(run("lane.to-end")).toEqual([["go", Infinity, "frame"]]);
+    expect(run("lane.previous-keyframe")).toEqual([["to keyframe", -1]]);
+    expect(run("lane.below")).toEqual([["choose", 1]]);
+    expect(run("lane.longer")).toEqual([["scale", [11, 10]]]);
+    expect(run("lane.shorter")).toEqual([["scale", [10, 11]]]);
+  });
+
+  it("offer nothing that there is nothing for", () => {
+    const none = offered({ keyframes: 0, isHere: false, meant: 0, copied: 0, lanes: 1 });
+    for (const id of [
+      "ease",
+      "copy",
+      "paste",
+      "reverse",
+      "pick",
+      "pick-all",
+      "earlier",
+      "remove",
+      "next-keyframe",
+      "below",
+    ])
+      expect(none).not.toContain(`lane.${id}`);
+    for (const id of ["set", "next-frame", "higher", "leave"]) expect(none).toContain(`lane.${id}`);
+    // One alone cannot be turned round or made longer.
+    expect(offered({ keyframes: 1 })).not.toContain("lane.reverse");
+    expect(offered({ keyframes: 2 })).toContain("lane.reverse");
+    const [words] = actionsOf(lanesPlace, lanes()).map((action) => standingOf(action, lanes()).words);
+    expect(words).toBe("Take the keyframe of top out");
+  });
+
+  it("are gone to on a clip whose chain can have some, and fitted where there are some", () => {
+    const chain: Chain = {
+      medium: "video",
+      settings: [
+        { effect: "image.flip", values: {}, on: true, mix: 100 },
+        { effect: "video.edge-crop", values: {}, on: true, mix: 100 },
+      ],
+    };
+    const of = (id: string, lead: Target, given: Partial<BenchHere> = {}) => {
+      const done: Done = [];
+      const here = bench({ lead, ...given }, done);
+      const action = actionsOf(chainPlace, here).find((one) => one.id === id)!;
+      if (!(action.offered?.(here) ?? true)) return null;
+      action.run?.(here);
+      return done;
+    };
+    const clip = aTarget({ kind: "video clip", chain });
+    expect(of("chain.keyframes", clip)).toEqual([["lanes", 0]]);
+    expect(of("chain.keyframes", clip, { open: 1 })).toEqual([["lanes", 1]]);
+    expect(of("chain.keyframes", aTarget({ chain: aGainChain() }))).toBeNull();
+    expect(of("chain.fit", clip)).toBeNull();
+    const moving = keyframeSet(chain.settings[1], "top", { frames: 50, rate: [25, 1] }, 3, 20);
+    const moved = aTarget({ kind: "video clip", chain: { ...chain, settings: [chain.settings[0], moving] } });
+    expect(of("chain.fit", moved)).toEqual([]);
+    expect(of("chain.keyframes", moved)).toEqual([["lanes", 1]]);
   });
 });

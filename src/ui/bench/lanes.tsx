@@ -138,7 +138,6 @@ export function Lanes({ chain, at, clip, frame, all, onFrame, onChain, onAll, on
             setting={setting}
             name={key}
             names={keys}
-            chain={chain}
             clip={clip}
             frame={frame}
             picked={picked}
@@ -146,7 +145,6 @@ export function Lanes({ chain, at, clip, frame, all, onFrame, onChain, onAll, on
             onChoose={select}
             onFrame={onFrame}
             onSetting={put}
-            onChain={onChain}
             onLeave={onLeave}
             list={list}
           />
@@ -162,7 +160,6 @@ interface KeysProps {
   readonly setting: EffectSetting;
   readonly name: string;
   readonly names: readonly string[];
-  readonly chain: Chain;
   readonly clip: ClipTime;
   readonly frame: number;
   readonly picked: ReadonlySet<number>;
@@ -171,14 +168,13 @@ interface KeysProps {
   onChoose(name: string): void;
   onFrame(frame: number): void;
   onSetting(setting: EffectSetting): void;
-  onChain(chain: Chain): void;
   onLeave(): void;
 }
 
 /** What keys do while the lanes have the focus, and the value that is being typed. */
 function LanesKeys(props: KeysProps) {
-  const { setting, name, names, chain, clip, frame, picked, list } = props;
-  const { onPicked, onChoose, onFrame, onSetting, onChain, onLeave } = props;
+  const { setting, name, names, clip, frame, picked, list } = props;
+  const { onPicked, onChoose, onFrame, onSetting, onLeave } = props;
   const [typed, setTyped] = useState<string | null>(null);
   const [problem, setProblem] = useState(false);
   const lane = laneOf(setting, name);
@@ -195,7 +191,6 @@ function LanesKeys(props: KeysProps) {
     isHere: there >= 0,
     meant: meant.size,
     copied: copied.length,
-    chain,
     choose: (by) => onChoose(names[Math.min(names.length - 1, Math.max(0, names.indexOf(name) + by))]),
     go: (by, unit) => onFrame(within(frame + by * (unit === "second" ? second : 1))),
     toKeyframe: (by) => {
@@ -228,7 +223,6 @@ function LanesKeys(props: KeysProps) {
     paste: () => onSetting(lanePasted(setting, name, clip, frame, copied)),
     reverse: () => onSetting(laneReversed(setting, name)),
     scale: (by) => onSetting(laneScaled(setting, name, by)),
-    refit: onChain,
     leave: onLeave,
   });
   // A digit begins to type the value that is to be there.

@@ -1,5 +1,3 @@
-import type { Chain } from "@/core/chain/model";
-
 /** The lanes of a setting below the viewer, of which one is chosen, while they have the focus. */
 export interface LanesHere {
   /** What the chosen lane is of, in words. */
@@ -12,7 +10,6 @@ export interface LanesHere {
   /** Those that are meant: picked, else the one at the playhead. */
   readonly meant: number;
   readonly copied: number;
-  readonly chain: Chain;
   choose(by: 1 | -1): void;
   /** Goes by so many frames, or seconds. */
   go(by: number, unit: "frame" | "second"): void;
@@ -28,6 +25,5 @@ export interface LanesHere {
   paste(): void;
   reverse(): void;
   scale(by: readonly [number, number]): void;
-  refit(chain: Chain): void;
   leave(): void;
 }
