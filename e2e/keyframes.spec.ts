@@ -234,6 +234,13 @@ test("by pointer: keyframes are set, moved, taken out, and follow the value's ow
     .toBeGreaterThan(middle + last * 0.2);
   await button("Take the keyframe of Opacity out").click();
   await expect.poll(() => keyframesOf(page, "Opacity")).toBe(`0 ${last}`);
+  // The menu of a lane does what its keys do.
+  await lane(page, "Opacity").click({ button: "right" });
+  await page.getByRole("menuitem", { name: /^Turn the lane round in time/ }).click();
+  await expect(page.getByRole("menu")).toHaveCount(0);
+  await page.getByRole("slider", { name: "Frame" }).focus();
+  await press(page, "Home");
+  await expect(lane(page, "Opacity")).not.toContainText("100 %");
   // The menu of the setting has what there is.
   await setting(page, "Opacity").click({ button: "right" });
   await expect(page.getByRole("menuitem", { name: /Fit the keyframes/ })).toBeVisible();

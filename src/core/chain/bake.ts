@@ -20,13 +20,15 @@ export interface Baked {
 
 /**
  * What of a chain no table of colours can hold, in words: the names of active settings that look at surroundings or
- * places or move pixels, or all of it where it is not for pictures.
+ * places, move pixels, or have keyframes, or all of it where it is not for pictures.
  */
 export const unbakeable = (chain: Chain, resources: Resources = {}): string[] =>
   chain.medium !== "image"
     ? [`a chain for ${media[chain.medium].plural}`]
     : activeSettings(chain, "picture", resources)
-        .active.filter(({ effect, values, files }) => {
+        .active.filter(({ effect, values, files, motion }) => {
+          // A table is the same at every moment.
+          if (motion) return true;
           const { kind } = effect.create(values, { width: 64, height: 64 }, { files, moment: standing });
           return effect.placed || kind === "area" || kind === "geometry";
         })

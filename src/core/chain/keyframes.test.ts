@@ -1,6 +1,8 @@
 import { describe, expect, it } from "vitest";
 import type { Ease } from "../time/ease";
 import { ratio, secondsIn, type Ratio } from "../time/ratio";
+import { isCorrection } from "../formats/cdl/correction";
+import { unbakeable } from "./bake";
 import { saySetting } from "./describe";
 import { chainDifference } from "./difference";
 import { FormatFault } from "./fault";
@@ -349,6 +351,17 @@ describe("reading and checking", () => {
     const strange = { ...crop, effect: "video.of-another-house", motion: bare };
     expect(normaliseChain(chainOf(strange)).chain.settings[0]).toEqual(strange);
   });
+});
+
+it("no table of colours and no correction of colours holds what moves", () => {
+  const bare = (effect: string): EffectSetting => ({ effect, values: {}, on: true, mix: 100 });
+  const moving = keyframeSet(bare("image.exposure"), "exposure", clip, 3, 1);
+  expect(unbakeable({ medium: "image", settings: [bare("image.contrast"), moving] })).toEqual(["Exposure"]);
+  const decision = bare("image.colour-decision-list");
+  expect(isCorrection({ medium: "image", settings: [decision] })).toBe(true);
+  expect(isCorrection({ medium: "image", settings: [keyframeSet(decision, "slopeRed", clip, 3, 1.1)] })).toBe(
+    false,
+  );
 });
 
 describe("keyframes in words", () => {

@@ -4,6 +4,7 @@ import type { ReactNode } from "react";
 export type Subject =
   | "target"
   | "setting"
+  | "keyframe"
   | "chain"
   | "draft"
   | "viewer"

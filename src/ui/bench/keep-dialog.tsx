@@ -113,6 +113,10 @@ export function KeepDialog({
     tell({ kind: "done", text: change ? sentence(`${change.summary}${made}`) : "It was already kept so." });
     onKept(result.cardId, result.contentVersion, chain);
   };
+  /** What is on the clip fits as it is kept. */
+  const fitBefore = async () => {
+    if (chainText(chain) !== chainText(shaped)) await onFit?.(chain);
+  };
   const { refuseTaken, give } = useOwnRecall();
   const form = useRequestForm({
     schema,
@@ -125,7 +129,7 @@ export function KeepDialog({
     }),
     async send({ alias, key, ...request }: Kept) {
       refuseTaken({ alias, key }, chain.medium);
-      if (chainText(chain) !== chainText(shaped)) await onFit?.(chain);
+      await fitBefore();
       const answer = await send("keep-card", () => request);
       await give({ cardId: answer.result.cardId }, { alias, key });
       if (request.layer !== "private") rememberFolder(libraryId, formatPath(parsePath(request.path)));
@@ -140,7 +144,8 @@ export function KeepDialog({
   const [problem, setProblem] = useState<string>();
   const revise = ({ cardId, seen }: Namesake) => {
     setProblem(undefined);
-    return send("revise-card", () => ({ cardId, keptOn, chain, seen }))
+    return fitBefore()
+      .then(() => send("revise-card", () => ({ cardId, keptOn, chain, seen })))
       .then((answer) => kept(answer))
       .catch((error) => setProblem(sayError(error)));
   };

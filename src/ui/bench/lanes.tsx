@@ -105,7 +105,9 @@ export function Lanes({ chain, at, clip, frame, all, onFrame, onChain, onAll, on
       <Box
         onFocus={() => setHas(true)}
         onBlur={(event) => {
-          if (!event.currentTarget.contains(event.relatedTarget)) setHas(false);
+          const to = event.relatedTarget;
+          // A menu that is opened on a lane is about it.
+          if (!event.currentTarget.contains(to) && !to?.closest('[role="menu"]')) setHas(false);
         }}
       >
         <Box
@@ -328,8 +330,12 @@ function LaneRow({ name, setting, clip, frame, isChosen, picked, onChoose, onFra
     return Math.round(share * (clip.frames - 1));
   };
   const onPointer = (event: PointerEvent<HTMLDivElement>) => {
-    if (event.button > 0) return;
     const under = frameUnder(event);
+    // What a menu is opened on is chosen.
+    if (event.button > 0) {
+      if (event.type === "pointerdown") onChoose();
+      return;
+    }
     if (event.type === "pointerdown") {
       onChoose();
       event.currentTarget.setPointerCapture(event.pointerId);
@@ -355,6 +361,8 @@ function LaneRow({ name, setting, clip, frame, isChosen, picked, onChoose, onFra
       aria-selected={isChosen}
       aria-label={`${spec.label}, ${sayNumber(spec, value)}, ${count}${here >= 0 ? `, one here, going on ${sayEase(lane[here].ease)}` : ""}`}
       data-lane={name}
+      data-subject="keyframe"
+      data-subject-name={spec.label}
       data-keyframes={places.join(" ")}
       display="grid"
       gridTemplateColumns={timeColumns}

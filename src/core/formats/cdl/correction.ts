@@ -27,7 +27,8 @@ export const isCorrection = ({ settings }: Chain): boolean =>
   settings.length === 1 &&
   settings[0].effect === "image.colour-decision-list" &&
   settings[0].on &&
-  settings[0].mix === 100;
+  settings[0].mix === 100 &&
+  settings[0].motion === undefined;
 
 /** What a setting says, as a correction. Pre: a setting of `image.colour-decision-list` with all its values. */
 export function correctionOf(setting: EffectSetting, id: string): ColourCorrection {

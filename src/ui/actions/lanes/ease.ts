@@ -6,6 +6,7 @@ export const ease: Action<LanesHere> = {
   words: "Go on otherwise from this keyframe",
   short: "course",
   keys: ["e"],
+  on: ["keyframe"],
   strip: true,
   offered: ({ keyframes }) => keyframes > 0,
   run: (here) => here.ease(),

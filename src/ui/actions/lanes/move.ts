@@ -8,6 +8,7 @@ export const later: Action<LanesHere> = {
   words: "Move keyframes a frame later",
   short: "later",
   keys: ["Alt+ArrowRight"],
+  on: ["keyframe"],
   offered: someMeant,
   run: (here) => here.move(1),
 };
@@ -17,6 +18,7 @@ export const earlier: Action<LanesHere> = {
   words: "Move keyframes a frame earlier",
   short: "earlier",
   keys: ["Alt+ArrowLeft"],
+  on: ["keyframe"],
   offered: someMeant,
   run: (here) => here.move(-1),
 };
@@ -26,6 +28,7 @@ export const higher: Action<LanesHere> = {
   words: "Raise the value here",
   short: "higher",
   keys: ["Alt+ArrowUp"],
+  on: ["keyframe"],
   run: (here) => here.step(1),
 };
 
@@ -34,5 +37,6 @@ export const lower: Action<LanesHere> = {
   words: "Lower the value here",
   short: "lower",
   keys: ["Alt+ArrowDown"],
+  on: ["keyframe"],
   run: (here) => here.step(-1),
 };

@@ -6,6 +6,7 @@ export const pick: Action<LanesHere> = {
   words: "Pick the keyframe here, or let it go",
   short: "pick",
   keys: ["p"],
+  on: ["keyframe"],
   offered: ({ isHere }) => isHere,
   run: (here) => here.pick(),
 };
@@ -15,6 +16,7 @@ export const pickAll: Action<LanesHere> = {
   words: "Pick all keyframes of the lane",
   short: "pick all",
   keys: ["Ctrl+a"],
+  on: ["keyframe"],
   offered: ({ keyframes }) => keyframes > 0,
   run: (here) => here.pickAll(),
 };

@@ -8,6 +8,7 @@ export const set: Action<LanesHere> = {
     isHere ? `Take the keyframe of ${label} out` : `Set a keyframe of ${label} here`,
   short: ({ isHere }) => (isHere ? "take out" : "keyframe"),
   keys: ["Enter"],
+  on: ["keyframe"],
   strip: true,
   run: (here) => (here.isHere ? here.remove() : here.set()),
 };
@@ -17,6 +18,7 @@ export const remove: Action<LanesHere> = {
   words: "Take keyframes out",
   short: "take out",
   keys: ["Delete"],
+  on: ["keyframe"],
   offered: ({ meant }) => meant > 0,
   run: (here) => here.remove(),
 };

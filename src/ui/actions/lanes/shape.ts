@@ -8,6 +8,7 @@ export const reverse: Action<LanesHere> = {
   words: "Turn the lane round in time",
   short: "turn round",
   keys: ["r"],
+  on: ["keyframe"],
   strip: true,
   offered: several,
   run: (here) => here.reverse(),
@@ -27,6 +28,7 @@ export const shorter: Action<LanesHere> = {
   words: "Make the lane a tenth shorter",
   short: "shorter",
   keys: ["["],
+  on: ["keyframe"],
   offered: several,
   run: (here) => here.scale([10, 11]),
 };
