@@ -47,8 +47,15 @@ it("the fullest folders are those of members' own cards in use", () => {
     ...[1, 2, 3].map(() => aHead({ folderId: "four", withdrawn: true })),
     aHead({ folderId: null }),
   ];
-  expect(fullestFolders(cards, 5)).toEqual(["two", "one"]);
-  expect(fullestFolders(cards, 1)).toEqual(["two"]);
+  const sound = new Set(["audio"] as const);
+  expect(fullestFolders(cards, 5, sound)).toEqual(["two", "one"]);
+  expect(fullestFolders(cards, 1, sound)).toEqual(["two"]);
+  // Those of the pile's own media come first, then what is fullest.
+  const films = [1, 2, 3, 4].map(() => aHead({ folderId: "film", medium: "video" }));
+  const stills = [1, 2, 3].map(() => aHead({ folderId: "stills", medium: "image" }));
+  const all = [...cards, ...stills, ...films];
+  expect(fullestFolders(all, 5, sound)).toEqual(["two", "one", "film", "stills"]);
+  expect(fullestFolders(all, 2, new Set(["video", "image"] as const))).toEqual(["film", "stills"]);
 });
 
 describe("a pile", () => {

@@ -1,3 +1,4 @@
+import type { Medium } from "../media";
 import { fold } from "../text/fold";
 import type { CardHead } from "./entities";
 
@@ -25,14 +26,20 @@ export function lettersFor(names: readonly string[]): string[] {
   });
 }
 
-/** The folders in which the most cards of members lie, the fullest first. */
-export function fullestFolders(cards: Iterable<CardHead>, limit: number): string[] {
-  const counts = new Map<string, number>();
-  for (const { folderId, layer, withdrawn } of cards)
-    if (folderId !== null && layer !== "supplied" && !withdrawn)
-      counts.set(folderId, (counts.get(folderId) ?? 0) + 1);
+/** The folders in which the most cards of members lie, the fullest first: by those of some media, then by all. */
+export function fullestFolders(
+  cards: Iterable<CardHead>,
+  limit: number,
+  media: ReadonlySet<Medium>,
+): string[] {
+  const counts = new Map<string, { alike: number; all: number }>();
+  for (const { folderId, layer, withdrawn, medium } of cards) {
+    if (folderId === null || layer === "supplied" || withdrawn) continue;
+    const { alike, all } = counts.get(folderId) ?? { alike: 0, all: 0 };
+    counts.set(folderId, { alike: alike + (media.has(medium) ? 1 : 0), all: all + 1 });
+  }
   return [...counts]
-    .sort(([a, n], [b, m]) => m - n || (a < b ? -1 : 1))
+    .sort(([a, n], [b, m]) => m.alike - n.alike || m.all - n.all || (a < b ? -1 : 1))
     .slice(0, limit)
     .map(([id]) => id);
 }

@@ -40,7 +40,7 @@ export function FilingDesk({ ids, onLeave }: FilingDeskProps) {
     () => present(kept, (id) => replica.card.get(id)?.withdrawn === false),
     [kept, replica.card],
   );
-  const { open, setOpen } = useOpenFolders();
+  const { open, setOpen } = useOpenFolders(begun);
   const isKept = data.member.settings.openFolders !== undefined;
   useEffect(() => {
     // What lies open at first is the member's from then on, and changes by their hand alone.

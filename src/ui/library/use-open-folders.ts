@@ -7,8 +7,8 @@ import { useDesk } from "../data/desk";
 /** Folders that lie open as long as a member has opened none. */
 const atFirst = 8;
 
-/** The folders that lie open on a member's filing desk, with their letters, and how others are laid there. */
-export function useOpenFolders(): {
+/** The folders that lie open on a member's filing desk for a pile, with their letters, and how others are laid there. */
+export function useOpenFolders(pile: readonly string[]): {
   readonly open: readonly OpenFolder[];
   setOpen(ids: readonly string[]): void;
 } {
@@ -16,7 +16,11 @@ export function useOpenFolders(): {
   const { card, folder } = data.replica;
   const { openFolders } = data.member.settings;
   // They stay as they are while cards are filed: the letters must not change under the hand.
-  const [first] = useState(() => (openFolders ? [] : fullestFolders(card.values(), atFirst)));
+  const [first] = useState(() => {
+    if (openFolders) return [];
+    const media = new Set(pile.flatMap((id) => card.get(id)?.medium ?? []));
+    return fullestFolders(card.values(), atFirst, media);
+  });
   const ids = openFolders ?? first;
   const open = useMemo(() => {
     const rows = ids.flatMap((id) => folder.get(id) ?? []).slice(0, mostOpen);
