@@ -8,7 +8,7 @@ import { useDesk } from "../data/desk";
 const atFirst = 8;
 
 /** The folders that lie open on a member's filing desk for a pile, with their letters, and how others are laid there. */
-export function useOpenFolders(pile: readonly string[]): {
+export function useOpenFolders(pile: readonly string[] = []): {
   readonly open: readonly OpenFolder[];
   setOpen(ids: readonly string[]): void;
 } {
