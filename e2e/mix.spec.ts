@@ -121,6 +121,7 @@ test("clips run through tracks, buses and returns: heard alone or in the mix, mu
 
 test("the wave is enlarged around the range", async ({ page }) => {
   await signIn(page, "picture");
+  await openSession(page, "Reel 3: the fog week");
   await press(page, "Home");
   const wave = page.locator("[data-zoom]");
   await expect(wave).toHaveAttribute("data-zoom", "1");

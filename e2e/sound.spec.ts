@@ -124,6 +124,7 @@ test("a sound editor's day, by keyboard alone", async ({ page, browser }) => {
 
 test("a card gets an alias, the mark and a key, and each of them works", async ({ page }) => {
   await signIn(page, "picture");
+  await openSession(page, "Reel 3: the fog week");
   await press(page, "/");
   await page.keyboard.type("kit tab");
   await expect(found(page, "Kitchen table talk")).toHaveAttribute("aria-selected", "true");

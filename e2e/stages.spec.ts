@@ -1,6 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, test, type Page } from "@playwright/test";
-import { chain, clearChain, press, said, saved, signIn } from "./desk";
+import { chain, clearChain, press, said, saved, signIn, openSession } from "./desk";
 
 const stages = (page: Page) => page.getByRole("list", { name: "Stages" });
 const bar = (page: Page) => page.getByRole("dialog", { name: "Find and apply" });
@@ -10,6 +10,7 @@ test("by keyboard: a stage offers its cards; what comes too late is pointed out;
   page,
 }) => {
   await signIn(page, "picture");
+  await openSession(page, "Reel 3: the fog week");
   await expect(stages(page).getByRole("button")).toHaveCount(6);
   // Onto a clip that no other test asks about.
   await press(page, "End", "Alt+5");
