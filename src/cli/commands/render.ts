@@ -4,6 +4,7 @@ import { availableParallelism } from "node:os";
 import { basename, extname, join, parse } from "node:path";
 import { goesOn, media, type Medium } from "@/core/media";
 import type { Command } from "commander";
+import { hasCut } from "@/core/chain/cut";
 import { emptyChain, type Chain } from "@/core/chain/model";
 import { renderFile } from "@/media/render-file";
 import { probeSound } from "@/media/sound-stream";
@@ -187,6 +188,8 @@ export function renderCommand(
               progress(`${results.length + failed.length} of ${inputs.length}: ${basename(from)}`);
             };
           return async () => {
+            if (options.after !== undefined && !hasCut(chain))
+              throw new CliProblem("--after is for a card with a transition; this one has none.");
             const range = await rangeOf(options.range, from, chain.medium);
             let told = 0;
             const onProgress = (share: number) => {

@@ -1,4 +1,3 @@
-import { linearOfCode16 } from "../colour/srgb";
 import { decodeCodes, sourceTable, whiteCode, type CodedPicture } from "../picture/coded";
 import type { EarlierPicture } from "../picture/earlier";
 import { decodeSrgb } from "../colour/srgb";
@@ -39,8 +38,7 @@ export const frameBeforeEnd = (
 export function earlierOf(picture: CodedPicture): EarlierPicture {
   const { width, height } = picture;
   const planes = [0, 1, 2].map(() => new Float32Array(width * height));
-  const white = whiteCode(picture) as 255 | 65535;
-  const table = white === 65535 ? linearOfCode16() : sourceTable(decodeSrgb, white);
+  const table = sourceTable(decodeSrgb, whiteCode(picture) as 255 | 65535);
   decodeCodes(picture, 0, width * height, [table, table, table], planes);
   return { width, height, planes };
 }

@@ -1,6 +1,6 @@
 import type { Medium } from "../media";
-import { longestChain, type Chain, type EffectSetting, type Json } from "./model";
-import { isRecord, parseChain } from "./parse";
+import { isRecord, longestChain, type Chain, type EffectSetting, type Json } from "./model";
+import { parseChain } from "./parse";
 
 /** A setting that was gathered, and the name of the card or effect that it came from. */
 export interface DraftPart {

@@ -31,3 +31,6 @@ export const effectsOf = ({ settings }: Chain): string[] => settings.map(({ effe
 
 /** A product rule and a guard against hostile files: longer chains are refused. */
 export const longestChain = 64;
+
+export const isRecord = (value: Json | undefined): value is { readonly [key: string]: Json } =>
+  typeof value === "object" && value !== null && !Array.isArray(value);

@@ -7,7 +7,7 @@ import { mostKeyframes, valueAt, type Keyframe, type Lane } from "../time/lane";
 import type { Moment } from "../time/moment";
 import { compareRatios, plus, ratio, secondsIn, type Ratio } from "../time/ratio";
 import { FormatFault } from "./fault";
-import type { Chain, EffectSetting, Json, Motion } from "./model";
+import { isRecord, type Chain, type EffectSetting, type Json, type Motion } from "./model";
 
 /** The lane of a setting's wet share. */
 export const mixLane = "mix";
@@ -73,10 +73,6 @@ export const isMoving = ({ settings }: Chain): boolean =>
     const effect = findEffect(id);
     return on && (motion !== undefined || (effect && effect.medium !== "audio" && effect.lively === true));
   });
-
-type Fields = { readonly [key: string]: Json };
-const isRecord = (value: Json | undefined): value is Fields =>
-  typeof value === "object" && value !== null && !Array.isArray(value);
 
 /** Longest clip, in seconds; keyframes lie within so much of its start. */
 const longest = ratio(48 * 3600);

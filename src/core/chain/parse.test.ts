@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { FormatFault } from "./fault";
-import { isRecord, parseChain } from "./parse";
+import { isRecord } from "./model";
+import { parseChain } from "./parse";
 
 const chain = (setting: object) => ({ medium: "audio", settings: [{ effect: "audio.gain", ...setting }] });
 /** Where the fault of something is; nothing where it has none. */

@@ -1,13 +1,9 @@
 import { FormatFault } from "./fault";
 import { mediumIds } from "../media";
 import { readMotion } from "./motion";
-import { longestChain, type Chain, type EffectSetting, type Json } from "./model";
+import { isRecord, longestChain, type Chain, type EffectSetting, type Json } from "./model";
 
-type Fields = { readonly [key: string]: Json };
 const longestId = 100;
-
-export const isRecord = (value: Json | undefined): value is Fields =>
-  typeof value === "object" && value !== null && !Array.isArray(value);
 
 function parseSetting(value: Json, where: string): EffectSetting {
   if (!isRecord(value))

@@ -1,6 +1,5 @@
 import { FormatFault } from "../chain/fault";
-import type { Json } from "../chain/model";
-import { isRecord } from "../chain/parse";
+import { isRecord, type Json } from "../chain/model";
 import { keyProblem, keyText } from "../keys/combination";
 import { mediumIds, type Medium } from "../media";
 import { recalledBy, recalledFields, type KeyBinding, type RecalledField } from "./entities";

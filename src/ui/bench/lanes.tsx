@@ -31,10 +31,12 @@ import { isSame, secondsIn } from "@/core/time/ratio";
 import { ActionButton } from "../actions/action-button";
 import { lanesPlace } from "../actions/lanes";
 import { useActions } from "../actions/use-actions";
+import { Store, useStore } from "../data/store";
 import { stepped } from "../controls/travel";
 
 /** What was copied last, of whichever lane. */
-let copied: Lane = [];
+const copied = new Store<Lane>([]);
+const countOf = (lane: Lane) => lane.length;
 
 /** How a row of the viewer's time is divided: what it is, the time itself, a figure. */
 export const timeColumns = "112px minmax(0, 1fr) 192px";
@@ -94,7 +96,6 @@ export function Lanes({ chain, at, clip, frame, all, onFrame, onChain, onAll, on
           <chakra.button
             px="8px"
             whiteSpace="nowrap"
-            aria-pressed={all}
             onClick={() => onAll(!all)}
             title="Rows for all parameters that take keyframes, or only for those that have some"
           >
@@ -192,7 +193,7 @@ function LanesKeys(props: KeysProps) {
     keyframes: lane.length,
     isHere: there >= 0,
     meant: meant.size,
-    copied: copied.length,
+    copied: useStore(copied, countOf),
     choose: (by) => onChoose(names[Math.min(names.length - 1, Math.max(0, names.indexOf(name) + by))]),
     go: (by, unit) => onFrame(within(frame + by * (unit === "second" ? second : 1))),
     toKeyframe: (by) => {
@@ -221,8 +222,8 @@ function LanesKeys(props: KeysProps) {
         picked.has(there) ? new Set([...picked].filter((n) => n !== there)) : new Set([...picked, there]),
       ),
     pickAll: () => onPicked(new Set(lane.keys())),
-    copy: () => (copied = picked.size > 0 ? lane.filter((_, n) => picked.has(n)) : lane),
-    paste: () => onSetting(lanePasted(setting, name, clip, frame, copied)),
+    copy: () => copied.set(picked.size > 0 ? lane.filter((_, n) => picked.has(n)) : [...lane]),
+    paste: () => onSetting(lanePasted(setting, name, clip, frame, copied.get())),
     reverse: () => onSetting(laneReversed(setting, name)),
     scale: (by) => onSetting(laneScaled(setting, name, by)),
     leave: onLeave,

@@ -1,4 +1,4 @@
-import { eased, namedEases } from "../../time/ease";
+import { eased } from "../../time/ease";
 import { covering, type EarlierPicture } from "../../picture/earlier";
 import type { Frame } from "../../picture/frame";
 import type { PictureWork } from "../../picture/work";
@@ -6,7 +6,7 @@ import type { Moment } from "../../time/moment";
 import { secondsIn } from "../../time/ratio";
 import { onStrips } from "../image/work";
 import { choice, seconds } from "../parameter";
-import { easeChoice } from "./fade";
+import { courseChoice, courseEase } from "./course";
 
 /** What every transition over the cut at a clip's start has. */
 export const cutParameters = {
@@ -19,7 +19,7 @@ export const cutParameters = {
     taper: "log",
     keyframes: false,
   }),
-  course: easeChoice,
+  course: courseChoice,
 };
 
 interface CutValues {
@@ -32,7 +32,7 @@ const lastsOn = ({ lasts }: CutValues, { length }: Moment): number => Math.min(l
 
 /** How far the later clip has come, 0…1; 1 once the transition is over. */
 export const come = (values: CutValues, moment: Moment): number =>
-  eased(namedEases[values.course as keyof typeof namedEases].ease, moment.time / lastsOn(values, moment));
+  eased(courseEase(values.course), moment.time / lastsOn(values, moment));
 
 /** What all of them are. */
 export const cutFacts = {

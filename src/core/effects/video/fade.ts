@@ -1,16 +1,10 @@
-import { eased, easeIds, namedEases } from "../../time/ease";
+import { eased } from "../../time/ease";
 import { secondsIn } from "../../time/ratio";
 import { defineVideoEffect } from "../define";
-import { choice, seconds } from "../parameter";
+import { seconds } from "../parameter";
 import { nothing, onChannels } from "../image/work";
+import { courseChoice, courseEase } from "./course";
 import { groundChoice, groundCode } from "./grounds";
-
-export const easeChoice = choice({
-  label: "Course",
-  help: "How it goes from one to the other.",
-  options: easeIds.filter((id) => id !== "hold").map((id) => ({ value: id, label: namedEases[id].label })),
-  default: "linear",
-});
 
 /**
  * Comes out of a plain ground at the clip's start and goes into it at its end, on encoded values; where both are longer than
@@ -42,7 +36,7 @@ export const fade = defineVideoEffect({
       taper: "linear",
       keyframes: false,
     }),
-    course: easeChoice,
+    course: courseChoice,
     behind: groundChoice,
   },
   key: ["opening", "closing", "behind"],
@@ -52,7 +46,7 @@ export const fade = defineVideoEffect({
     const length = secondsIn(moment.length);
     const shorter = Math.min(1, length / Math.max(1e-9, opening + closing));
     const share = (passed: number, lasts: number) =>
-      lasts <= 0 ? 1 : eased(namedEases[course as keyof typeof namedEases].ease, passed / (lasts * shorter));
+      lasts <= 0 ? 1 : eased(courseEase(course), passed / (lasts * shorter));
     const seen = Math.min(share(moment.time, opening), share(length - moment.time, closing));
     if (seen === 1) return nothing;
     const ground = groundCode(behind);

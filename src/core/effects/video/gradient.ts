@@ -1,9 +1,7 @@
 import { defineVideoEffect } from "../define";
-import { choice, degrees, plain } from "../parameter";
+import { choice, degrees } from "../parameter";
 import { onStrips } from "../image/work";
-
-const code = (label: string, usual: number) =>
-  plain({ label, help: "As a code, 0 to 255.", min: 0, max: 255, default: usual, resolution: 0.1 });
+import { colourCode } from "./grounds";
 
 /**
  * From one colour to another instead of the picture: along a line through the middle that ends at the frame's corners, or
@@ -32,12 +30,12 @@ export const gradient = defineVideoEffect({
       max: 360,
       default: 180,
     }),
-    red: code("Red, from", 20),
-    green: code("Green, from", 40),
-    blue: code("Blue, from", 60),
-    toRed: code("Red, to", 200),
-    toGreen: code("Green, to", 190),
-    toBlue: code("Blue, to", 170),
+    red: colourCode("Red, from", 20),
+    green: colourCode("Green, from", 40),
+    blue: colourCode("Blue, from", 60),
+    toRed: colourCode("Red, to", 200),
+    toGreen: colourCode("Green, to", 190),
+    toBlue: colourCode("Blue, to", 170),
   },
   key: ["shape", "angle"],
   encoding: "srgb",

@@ -1,4 +1,5 @@
 import { decodeSrgb } from "../../colour/srgb";
+import type { Ground } from "../../picture/placing";
 import { choice, plain } from "../parameter";
 
 /** sRGB codes of the plain grounds. */
@@ -36,12 +37,20 @@ export const edgeChoice = (usual: PlainGround | "mirrored") =>
     default: usual,
   });
 
-const code = (label: string, usual: number) =>
+/** One channel of a colour. */
+export const colourCode = (label: string, usual: number) =>
   plain({ label, help: "As a code, 0 to 255.", min: 0, max: 255, default: usual, resolution: 0.1 });
 
 /** Red, green and blue of a colour. */
 export const colourCodes = (red: number, green: number, blue: number) => ({
-  red: code("Red", red),
-  green: code("Green", green),
-  blue: code("Blue", blue),
+  red: colourCode("Red", red),
+  green: colourCode("Green", green),
+  blue: colourCode("Blue", blue),
 });
+
+/** What lies behind a picture that is moved. */
+export function groundBehind(behind: PlainGround | "mirrored"): Ground {
+  if (behind === "mirrored") return behind;
+  const light = groundLight(behind);
+  return (channel) => light[channel];
+}

@@ -4,7 +4,7 @@ import { diagonal } from "../../picture/frame";
 import { defineVideoEffect } from "../define";
 import { degrees, hertz, percent, plain } from "../parameter";
 import { nothing } from "../image/work";
-import { edgeChoice, groundLight } from "./grounds";
+import { edgeChoice, groundBehind } from "./grounds";
 
 export const seedParameter = plain({
   label: "Pattern",
@@ -75,7 +75,6 @@ export const shake = defineVideoEffect({
     const { width, height } = frame;
     const far = (amount / 100) * diagonal(frame);
     const middle = [width / 2, height / 2] as const;
-    const ground = behind === "mirrored" ? null : groundLight(behind);
     return placed(
       frame,
       {
@@ -84,7 +83,7 @@ export const shake = defineVideoEffect({
         scale: 1 + enlarged / 100,
         angle: turn * course(2),
       },
-      ground ? (c) => ground[c] : "mirrored",
+      groundBehind(behind),
     );
   },
 });

@@ -1,11 +1,11 @@
-import { eased, namedEases } from "../../time/ease";
+import { eased } from "../../time/ease";
 import { secondsIn } from "../../time/ratio";
 import { placed } from "../../picture/placing";
 import { defineVideoEffect } from "../define";
 import { percent } from "../parameter";
 import { nothing } from "../image/work";
-import { easeChoice } from "./fade";
-import { edgeChoice, groundLight } from "./grounds";
+import { courseChoice, courseEase } from "./course";
+import { edgeChoice, groundBehind } from "./grounds";
 
 /**
  * Grows or shrinks from the clip's start to its end by equal ratios in equal times, around a point of the frame. Own
@@ -46,7 +46,7 @@ export const slowZoom = defineVideoEffect({
       default: 50,
     }),
     y: percent({ label: "Down", help: "The same, from the top.", min: 0, max: 100, default: 50 }),
-    course: easeChoice,
+    course: courseChoice,
     behind: edgeChoice("black"),
   },
   key: ["from", "to"],
@@ -54,18 +54,10 @@ export const slowZoom = defineVideoEffect({
   lively: true,
   neutral: { from: 100, to: 100 },
   create({ from, to, x, y, course, behind }, frame, { moment }) {
-    const passed = eased(
-      namedEases[course as keyof typeof namedEases].ease,
-      moment.time / secondsIn(moment.length),
-    );
+    const passed = eased(courseEase(course), moment.time / secondsIn(moment.length));
     const scale = (from / 100) * (to / from) ** passed;
     if (scale === 1) return nothing;
     const point = [(frame.width * x) / 100, (frame.height * y) / 100] as const;
-    const ground = behind === "mirrored" ? null : groundLight(behind);
-    return placed(
-      frame,
-      { anchor: point, at: point, scale, angle: 0 },
-      ground ? (c) => ground[c] : "mirrored",
-    );
+    return placed(frame, { anchor: point, at: point, scale, angle: 0 }, groundBehind(behind));
   },
 });

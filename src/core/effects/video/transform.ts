@@ -2,7 +2,7 @@ import { placed } from "../../picture/placing";
 import { defineVideoEffect } from "../define";
 import { degrees, percent } from "../parameter";
 import { nothing } from "../image/work";
-import { edgeChoice, groundLight } from "./grounds";
+import { edgeChoice, groundBehind } from "./grounds";
 
 /**
  * Lays the picture elsewhere in its frame: scaled and turned around its anchor, then moved, all in shares of the frame.
@@ -71,7 +71,6 @@ export const transform = defineVideoEffect({
   create({ x, y, scale, turn, anchorX, anchorY, behind }, frame) {
     if (x === 0 && y === 0 && scale === 100 && turn % 360 === 0) return nothing;
     const { width, height } = frame;
-    const ground = behind === "mirrored" ? null : groundLight(behind);
     const anchor = [(width * anchorX) / 100, (height * anchorY) / 100] as const;
     return placed(
       frame,
@@ -81,7 +80,7 @@ export const transform = defineVideoEffect({
         scale: scale / 100,
         angle: turn,
       },
-      ground ? (c) => ground[c] : "mirrored",
+      groundBehind(behind),
     );
   },
 });

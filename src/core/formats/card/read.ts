@@ -1,8 +1,8 @@
 import { sha256 as hashOf } from "@noble/hashes/sha2.js";
 import { bytesToHex } from "@noble/hashes/utils.js";
 import { chainText, fingerprint } from "../../chain/fingerprint";
-import type { Json } from "../../chain/model";
-import { isRecord, parseChain } from "../../chain/parse";
+import { isRecord, type Json } from "../../chain/model";
+import { parseChain } from "../../chain/parse";
 import { normaliseChain, sayProblem } from "../../chain/values";
 import { targetKinds, type TargetKind } from "../../media";
 import { longestFormat, readFormat, sayFormat } from "../../media/format";

@@ -1,6 +1,6 @@
 import { FormatFault } from "../../chain/fault";
-import type { Chain, Json } from "../../chain/model";
-import { isRecord, parseChain } from "../../chain/parse";
+import { isRecord, type Chain, type Json } from "../../chain/model";
+import { parseChain } from "../../chain/parse";
 import { normaliseChain, sayProblem } from "../../chain/values";
 import { wayIds, type WayId } from "../../chain/ways";
 import type { Clip } from "../in-place";

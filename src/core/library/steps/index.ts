@@ -1,6 +1,5 @@
 import { FormatFault } from "../../chain/fault";
-import type { Json } from "../../chain/model";
-import { isRecord } from "../../chain/parse";
+import { isRecord, type Json } from "../../chain/model";
 import type { Stand } from "../stand";
 import { chooseStep } from "./choose";
 import { cutStep } from "./cut";

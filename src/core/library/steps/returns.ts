@@ -1,5 +1,5 @@
 import { FormatFault } from "../../chain/fault";
-import { isRecord } from "../../chain/parse";
+import { isRecord } from "../../chain/model";
 import { put } from "../putting";
 import { levelRange, mostSends } from "../sends";
 import { count } from "../words";
