@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, chakra, HStack } from "@chakra-ui/react";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
 import { searchSorts, type SearchSort } from "@/core/library/entities";
@@ -64,6 +64,8 @@ function Groups({
           if (keys === "Delete" && chosen?.without) onQuery(chosen.without);
           else if (keys === "o" && chosen?.alone) onQuery(chosen.alone);
           else if (move && move !== "all") setAt(move.to);
+          // A list is no field of a form: Enter would not send it by itself.
+          else if (keys === "Enter") event.currentTarget.closest("form")?.requestSubmit();
           else return;
           event.preventDefault();
         }}
@@ -153,8 +155,8 @@ export function SearchDialog({ search, query: first = "", onClose }: SearchDialo
   }, [finder, query.value, data.replica]);
   const input = useRef<HTMLInputElement>(null);
   const isGrouped = groups.length > 0;
-  useEffect(() => {
-    // The list of groups has gone with the last of them: the keys go on in the query.
+  useLayoutEffect(() => {
+    // The list of groups has gone with the last of them: the keys go on in the query, before another one is pressed.
     if (!isGrouped && document.activeElement === document.body) input.current?.focus();
   }, [isGrouped]);
   const own = ownIn(read);
