@@ -89,6 +89,8 @@ const said: Record<string, RegExp> = {
   "update-pins": /^version 2 of “Card \d+” on 2 clips$/,
   "create-session": /^began the session “Session \d+”$/,
   "edit-session": /^renamed the session “Session \d+” to “Renamed \d+”$/,
+  "lay-timeline": /^began the session “Laid \d+” with “Call” of a timeline$/,
+  "complete-timeline": /^found the files of “Call” of a timeline$/,
   "duplicate-session": /^duplicated the session “Session” as “Again \d+”$/,
   "remove-session": /^removed the session “Session \d+”$/,
   "add-targets": /^brought in “Clip \d+”$/,
@@ -105,17 +107,18 @@ describe("every command", () => {
 
   it.each(inputs)("%s can be taken back and done again", async (command) => {
     const input = await world.inputs[command]();
-    const before = withoutVersions(await owner.rows(sessionId));
+    const { sessionId: where = sessionId } = input as { sessionId?: string };
+    const before = withoutVersions(await owner.rows(where));
     const done = await owner.run(command, input);
     expect(done.body.error).toBeUndefined();
     expect(done.body.change).not.toBeNull();
     expect(done.body.change!.summary).toMatch(said[command]);
-    const after = withoutVersions(await owner.rows(sessionId));
+    const after = withoutVersions(await owner.rows(where));
     expect(after).not.toEqual(before);
-    expect((await owner.takeBack("undo", sessionId)).status).toBe(200);
-    expect(withoutVersions(await owner.rows(sessionId))).toEqual(before);
-    expect((await owner.takeBack("redo", sessionId)).status).toBe(200);
-    expect(withoutVersions(await owner.rows(sessionId))).toEqual(after);
+    expect((await owner.takeBack("undo", where)).status).toBe(200);
+    expect(withoutVersions(await owner.rows(where))).toEqual(before);
+    expect((await owner.takeBack("redo", where)).status).toBe(200);
+    expect(withoutVersions(await owner.rows(where))).toEqual(after);
   });
 
   it("of moving targets puts them before another one or at the end, and not among those of another session", async () => {

@@ -10,6 +10,29 @@ export const fresh = (what: string) => `${what} ${++names}`;
 
 const [mediaId, longId] = ["ab".repeat(32), "cd".repeat(32)];
 
+/** A timeline of one clip of sound, a second of it. */
+const oneClip = {
+  OTIO_SCHEMA: "Timeline.1",
+  name: "One",
+  tracks: {
+    OTIO_SCHEMA: "Stack.1",
+    children: [
+      {
+        OTIO_SCHEMA: "Track.1",
+        kind: "Audio",
+        children: [
+          {
+            OTIO_SCHEMA: "Clip.1",
+            name: "Call",
+            source_range: { start_time: { value: 0, rate: 25 }, duration: { value: 25, rate: 25 } },
+            media_reference: { OTIO_SCHEMA: "ExternalReference.1", target_url: "long.wav" },
+          },
+        ],
+      },
+    ],
+  },
+};
+
 /** Commands without a scenario: what only notes a fact, and what nobody can take back for themselves. */
 export const apart = ["pin-card", "prove-card", "leave-library", "erase-cards"];
 
@@ -328,6 +351,21 @@ export async function makeScenarios() {
     },
     "create-session": async () => ({ name: fresh("Session") }),
     "edit-session": async () => ({ id: await session(), name: fresh("Renamed") }),
+    "lay-timeline": async () => ({
+      name: fresh("Laid"),
+      timeline: oneClip,
+      media: [{ clip: 0, mediaId: longId }],
+    }),
+    "complete-timeline": async () => ({
+      sessionId: (
+        await owner.run<{ sessionId: string }>("lay-timeline", {
+          name: fresh("Laid"),
+          timeline: oneClip,
+          media: [],
+        })
+      ).body.result.sessionId,
+      media: [{ clip: 0, mediaId: longId }],
+    }),
     "duplicate-session": async () => ({ id: sessionId, name: fresh("Again") }),
     "remove-session": async () => ({ id: await session() }),
     "add-targets": async () => ({ sessionId, items: [{ mediaId, name: fresh("Clip") }] }),

@@ -140,7 +140,7 @@ export async function join(libraryId: string, role: Role): Promise<Person> {
         ownCards: Record<string, unknown>[];
       }>(await replicaRoute.GET(request(`${base}/replica`, { cookie }), params({})));
       const session = sessionId
-        ? await answer<{ targets: Record<string, unknown>[] }>(
+        ? await answer<{ targets: Record<string, unknown>[]; timelines: Record<string, unknown>[] }>(
             await sessionRoute.GET(
               request(`${base}/sessions/${sessionId}`, { cookie }),
               params({ sessionId }),
@@ -152,7 +152,7 @@ export async function join(libraryId: string, role: Role): Promise<Person> {
       const all = {
         ...library.body.rows,
         card: [...(cards as unknown as Record<string, unknown>[]), ...library.body.ownCards],
-        ...(session && { target: session.body.targets }),
+        ...(session && { target: session.body.targets, timeline: session.body.timelines }),
       };
       return Object.fromEntries(
         Object.entries(all).map(([entity, rows]) => [

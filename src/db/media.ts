@@ -71,6 +71,52 @@ export async function unusedMedia(db: Executor, libraryId: string) {
     .orderBy(sql`${allBytes} desc`, media.id);
 }
 
+/** Media of a library by their hashes or names, whatever the case of these; of one name at most so many, the last first. */
+export async function findMedia(
+  db: Executor,
+  libraryId: string,
+  { hashes: ids, names }: { readonly hashes: readonly string[]; readonly names: readonly string[] },
+  mostOfOneName: number,
+) {
+  const name = sql`lower(${media.name})`;
+  const found = db
+    .select({
+      id: media.id,
+      name: media.name,
+      facts: media.facts,
+      place:
+        sql<number>`row_number() over (partition by ${name} order by ${media.addedAt} desc, ${media.id})`.as(
+          "place",
+        ),
+    })
+    .from(media)
+    .where(
+      and(
+        eq(media.libraryId, libraryId),
+        eq(media.isRendered, false),
+        sql`(${media.id} = any(${sql.param([...ids])}::text[]) or ${name} = any(select lower(one) from unnest(${sql.param([...names])}::text[]) as one))`,
+      ),
+    )
+    .as("found");
+  return db
+    .select({ id: found.id, name: found.name, facts: found.facts })
+    .from(found)
+    .where(sql`${found.place} <= ${mostOfOneName} or ${found.id} = any(${sql.param([...ids])}::text[])`)
+    .orderBy(found.place, found.id);
+}
+
+/** The videos that some sounds came with. */
+export const filmsOf = (db: Executor, libraryId: string, sounds: readonly string[]) =>
+  db
+    .select({ id: media.id, name: media.name, facts: media.facts })
+    .from(media)
+    .where(
+      and(
+        eq(media.libraryId, libraryId),
+        sql`${media.facts}->>'sound' = any(${sql.param([...sounds])}::text[])`,
+      ),
+    );
+
 /** Those of some media that no library has. */
 export async function ofNoLibrary(db: Executor, ids: readonly string[]): Promise<string[]> {
   const had = new Set(

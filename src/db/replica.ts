@@ -3,7 +3,7 @@ import type { EntityRows } from "@/core/library/entities";
 import type { Executor } from "./connection";
 import { fromColumns } from "./entities";
 import { inOrigins, soundsOfVideos } from "./media";
-import { benchSession, library, media, member, target } from "./schema";
+import { benchSession, library, media, member, target, timeline } from "./schema";
 
 export async function readTargets(
   db: Executor,
@@ -15,6 +15,19 @@ export async function readTargets(
     .from(target)
     .where(and(eq(target.libraryId, libraryId), eq(target.sessionId, sessionId)));
   return list.map((row) => fromColumns("target", row));
+}
+
+/** The timeline that a session began with, or null. */
+export async function readTimelineOf(
+  db: Executor,
+  libraryId: string,
+  sessionId: string,
+): Promise<EntityRows["timeline"] | null> {
+  const [row] = await db
+    .select()
+    .from(timeline)
+    .where(and(eq(timeline.libraryId, libraryId), eq(timeline.sessionId, sessionId)));
+  return row ? fromColumns("timeline", row) : null;
 }
 
 /** The sessions in use, in their order. */

@@ -13,6 +13,7 @@ import {
   longestNote,
   parsePath,
 } from "@/core/text/names";
+import { mostTargets } from "@/core/library/stand";
 
 /* The fields that several requests share. What is wrong with one is said here once, for forms and for the server. */
 
@@ -116,6 +117,22 @@ export const madeFor = Joi.string()
 
 /** A medium by the sum of its file. */
 export const mediaId = Joi.string().hex().length(64);
+
+/** The file that was found for a clip of a timeline, counted through its tracks from 0. */
+export interface LaidMedia {
+  readonly clip: number;
+  readonly mediaId: string;
+}
+export const laidMedia = Joi.array()
+  .items(Joi.object({ clip: Joi.number().integer().min(0).required(), mediaId: mediaId.required() }))
+  .max(mostTargets)
+  .unique("clip")
+  .required()
+  .messages({
+    "array.max": `A session has at most ${mostTargets} targets`,
+    "array.unique": "A clip is named twice",
+  });
+
 /** A stretch of a session's timeline, in seconds. */
 export const timeRange = Joi.object({
   start: Joi.number().min(0).required(),

@@ -27,7 +27,12 @@ export function readJsonText(text: string, longest: number): Json {
     const before = text.slice(0, at === undefined ? text.length : Number(at)).split("\n");
     throw new FormatFault("This is not JSON.", `line ${before.length}, column ${before.at(-1)!.length + 1}`);
   }
+  requireShallow(value);
+  return value;
+}
+
+/** Throws a FormatFault where values are nested deeper than 32 levels. */
+export function requireShallow(value: Json): void {
   if (depthOf(value, deepest) > deepest)
     throw new FormatFault(`Values are nested deeper than ${deepest} levels.`, "the file");
-  return value;
 }

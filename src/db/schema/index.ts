@@ -19,6 +19,7 @@ export * from "./hiding";
 export * from "./key-binding";
 export * from "./media";
 export * from "./target";
+export * from "./timeline";
 export * from "./renders";
 export * from "./habit";
 export * from "./use-day";

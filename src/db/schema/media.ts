@@ -1,4 +1,5 @@
-import { bigint, boolean, jsonb, pgTable, primaryKey, text, uuid } from "drizzle-orm/pg-core";
+import { sql } from "drizzle-orm";
+import { bigint, boolean, index, jsonb, pgTable, primaryKey, text, uuid } from "drizzle-orm/pg-core";
 import { type MediaFacts } from "@/core/library/media";
 import { library } from "./libraries";
 import { now } from "./columns";
@@ -18,5 +19,9 @@ export const media = pgTable(
     isRendered: boolean().notNull().default(false),
     addedAt: now(),
   },
-  (t) => [primaryKey({ columns: [t.libraryId, t.id] })],
+  (t) => [
+    primaryKey({ columns: [t.libraryId, t.id] }),
+    index("media_by_name").on(t.libraryId, sql`lower(${t.name})`),
+    index("media_by_sound").on(t.libraryId, sql`(${t.facts}->>'sound')`),
+  ],
 );

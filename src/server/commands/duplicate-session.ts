@@ -1,7 +1,7 @@
 import { duplicateSession as shape } from "@/core/api/commands/duplicate-session";
 import { carryOut } from "../command";
 import { v7 as newId } from "uuid";
-import { readTargets } from "@/db/replica";
+import { readTargets, readTimelineOf } from "@/db/replica";
 import { lastSessionPlace, requireSession } from "../sessions";
 
 export const duplicateSession = carryOut(shape, async (ledger, { id, name }) => {
@@ -24,5 +24,20 @@ export const duplicateSession = carryOut(shape, async (ledger, { id, name }) => 
       sends: target.sends.flatMap((send) => (ids.has(send.to) ? [{ ...send, to: ids.get(send.to)! }] : [])),
     })),
   );
+  const timeline = await readTimelineOf(ledger.db, ledger.libraryId, id);
+  if (timeline) {
+    const copied = (targetId: string | null) => (targetId === null ? null : (ids.get(targetId) ?? null));
+    const { version: _, ...row } = timeline;
+    await ledger.insert("timeline", {
+      ...row,
+      id: newId(),
+      sessionId: copy.id,
+      tracks: row.tracks.map((track) => ({
+        ...track,
+        targetId: copied(track.targetId),
+        items: track.items.map((item) => ({ ...item, targetId: copied(item.targetId) })),
+      })),
+    });
+  }
   return { summary: `duplicated the session “${source}” as “${name}”`, result: { sessionId: copy.id } };
 });

@@ -56,6 +56,8 @@ import { editSession } from "./edit-session";
 import { duplicateSession } from "./duplicate-session";
 import { removeSession } from "./remove-session";
 import { addTargets } from "./add-targets";
+import { layTimeline } from "./lay-timeline";
+import { completeTimeline } from "./complete-timeline";
 import { addGroup } from "./add-group";
 import { editTarget } from "./edit-target";
 import { moveTargets } from "./move-targets";
@@ -134,6 +136,8 @@ const carriedOut: { readonly [N in CommandName]: Command<N, InputOf<N>, ResultOf
   "duplicate-session": duplicateSession,
   "remove-session": removeSession,
   "add-targets": addTargets,
+  "lay-timeline": layTimeline,
+  "complete-timeline": completeTimeline,
   "add-group": addGroup,
   "edit-target": editTarget,
   "move-targets": moveTargets,

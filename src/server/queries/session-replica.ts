@@ -1,7 +1,8 @@
 import { v7 as newId } from "uuid";
 import { atOneMoment, database } from "@/db/connection";
-import { listMedia, readSession, readTargets } from "@/db/replica";
+import { listMedia, readSession, readTargets, readTimelineOf } from "@/db/replica";
 import { findStream, makeStream } from "@/db/streams";
+import { headOf, type TimelineHead } from "@/core/library/entities";
 import type { Member } from "../member";
 import { isId } from "../ids";
 import { noSession } from "../refusal";
@@ -20,6 +21,13 @@ export async function sessionReplica({ libraryId }: Member, sessionId: string) {
     const targets = await readTargets(tx, libraryId, sessionId);
     const used = new Set(targets.flatMap((t) => t.mediaId ?? []));
     const media = await listMedia(tx, libraryId, [...used]);
-    return { session, stream: { id: stream?.id ?? null, revision: stream?.revision ?? 0 }, targets, media };
+    const timeline = await readTimelineOf(tx, libraryId, sessionId);
+    return {
+      session,
+      stream: { id: stream?.id ?? null, revision: stream?.revision ?? 0 },
+      targets,
+      timelines: timeline ? [headOf("timeline", timeline) as TimelineHead] : [],
+      media,
+    };
   });
 }

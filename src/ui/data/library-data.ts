@@ -9,7 +9,7 @@ import { ask } from "./api";
 import type { LibraryStore } from "./library-store";
 
 /** A bench session in the client's cache. */
-export interface SessionData extends Omit<SessionAnswer, "targets" | "media"> {
+export interface SessionData extends Omit<SessionAnswer, "targets" | "timelines" | "media"> {
   readonly replica: Replica;
   readonly media: ReadonlyMap<string, Media>;
 }
@@ -29,10 +29,10 @@ export const nameOfMember = (replica: Replica, userId: string): string | undefin
   [...replica.member.values()].find((m) => m.userId === userId)?.name;
 
 async function fetchSession(libraryId: string, sessionId: string): Promise<SessionData> {
-  const { targets, media, ...rest } = await ask(sessionReplica, { libraryId, sessionId });
+  const { targets, timelines, media, ...rest } = await ask(sessionReplica, { libraryId, sessionId });
   return {
     ...rest,
-    replica: replicaOf({ target: targets }),
+    replica: replicaOf({ target: targets, timeline: timelines }),
     media: new Map(media.map((each) => [each.id, each])),
   };
 }

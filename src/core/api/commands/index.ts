@@ -1,3 +1,5 @@
+import { layTimeline } from "./lay-timeline";
+import { completeTimeline } from "./complete-timeline";
 import { createFolder } from "./create-folder";
 import { moveFolder } from "./move-folder";
 import { removeFolder } from "./remove-folder";
@@ -131,6 +133,8 @@ export const commandShapes = [
   editSession,
   duplicateSession,
   removeSession,
+  layTimeline,
+  completeTimeline,
   addTargets,
   addGroup,
   editTarget,

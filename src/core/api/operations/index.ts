@@ -47,6 +47,8 @@ import { acceptInvitation } from "./accept-invitation";
 import { changePassword } from "./change-password";
 import { readFounding } from "./read-founding";
 import { found } from "./found";
+import { findMaterial } from "./find-material";
+import { sessionTimeline } from "./session-timeline";
 import type { Operation } from "../operation";
 
 /** Everything that can be asked of the API besides the commands. */
@@ -73,6 +75,8 @@ export const operations: readonly Operation[] = [
   memberView,
   cardVersions,
   sessionReplica,
+  sessionTimeline,
+  findMaterial,
   bringMaterial,
   room,
   sessionsHolding,

@@ -1,4 +1,4 @@
-import type { Session, Target } from "@/core/library/entities";
+import type { Session, Target, TimelineHead } from "@/core/library/entities";
 import type { MediaFacts } from "@/core/library/media";
 import { operation, ofLibrary } from "../operation";
 
@@ -12,6 +12,8 @@ export interface SessionAnswer {
   readonly session: Session;
   readonly stream: { readonly id: string | null; readonly revision: number };
   readonly targets: readonly Target[];
+  /** The one that it began with, where it did. */
+  readonly timelines: readonly TimelineHead[];
   readonly media: readonly Media[];
 }
 
@@ -20,5 +22,5 @@ export const sessionReplica = operation<SessionAnswer>()({
   path: `${ofLibrary}/sessions/{sessionId}`,
   summary: "A bench session with its targets",
   needs: "read",
-  answer: "`session`, `stream`, `targets`, and the facts of their `media`",
+  answer: "`session`, `stream`, `targets`, `timelines` (one where it began with one: its name and which files are `missing`), and the facts of their `media`",
 });

@@ -14,6 +14,7 @@ import { savedSearch } from "./saved-search";
 import { session } from "./session";
 import { tag } from "./tag";
 import { target } from "./target";
+import { timeline } from "./timeline";
 import type { EntityFacts, Versioned } from "./define";
 
 export type { Card, CardHead, CardLayer } from "./card";
@@ -35,6 +36,7 @@ export { mostPlaced, searchSorts } from "./saved-search";
 export type { Session } from "./session";
 export type { Tag } from "./tag";
 export type { Origin, Send, Target } from "./target";
+export type { Timeline, TimelineHead } from "./timeline";
 
 /**
  * Every kind of row that changes travel with, in an order in which a row only refers to those before it. A new one is a
@@ -57,6 +59,7 @@ export const entities = {
   hiding,
   session,
   target,
+  timeline,
 } as const;
 
 export type Entity = keyof typeof entities;

@@ -1,0 +1,244 @@
+import { emptyChain, type Chain } from "../../chain/model";
+import { defaultValues, normaliseChain } from "../../chain/values";
+import { findEffect } from "../../effects/registry";
+import { lengthOf } from "../../formats/timeline/read";
+import type { JsonRecord, TimelineItem } from "../../formats/timeline/model";
+import { ownKind, workingMedia, type Medium } from "../../media";
+import type { Part } from "../../media/part";
+import { cleanName, longestName } from "../../text/names";
+import type { Target } from "../entities/target";
+import type { MediaFacts } from "../media";
+import { lastPlace, placesAmong } from "../places";
+import { requireRoom } from "../stand";
+import { Unfit } from "../unfit";
+import { readApplied, type Applied } from "./applied";
+import {
+  clipsOf,
+  isDissolve,
+  shownOf,
+  transitionLength,
+  wantedOf,
+  type LaidItem,
+  type LaidTrack,
+} from "./laid";
+
+/** A file of the library. */
+export interface Material {
+  readonly id: string;
+  readonly name: string;
+  readonly facts: MediaFacts;
+}
+
+export interface LayWorld {
+  newId(): string;
+  /** A file of the library, by its id. */
+  material(id: string): Material | undefined;
+  /** Whether everybody may know of that version of a card. */
+  hasCard(id: string, version: number): boolean;
+}
+
+/** Samples or frames a second; null for what has no length. */
+const rateOf = (facts: MediaFacts): number | null =>
+  facts.kind === "audio" ? facts.sampleRate : facts.kind === "video" ? facts.rate[0] / facts.rate[1] : null;
+
+/** How long a file is, in seconds; null for what has no length. */
+export const lengthOfFile = (facts: MediaFacts): number | null =>
+  facts.kind === "audio" || facts.kind === "video" ? facts.frames / rateOf(facts)! : null;
+
+/** Sounds of films are seldom as long as the pictures to the sample; in seconds. */
+const slack = 0.1;
+
+const say = (seconds: number) => `${Number(seconds.toFixed(2))} s`;
+
+/** What of its file a clip uses: null is all of it. Throws Unfit where the file is shorter than that. */
+export function partShown(clip: JsonRecord, { facts, name }: Material): Part | null {
+  const rate = rateOf(facts);
+  const shown = shownOf(clip);
+  if (rate === null || !shown || !("frames" in facts)) return null;
+  const from = Math.round(shown[0] * rate);
+  // What is shorter than a frame here is one.
+  const to = Math.max(from + 1, Math.round(shown[1] * rate));
+  const most = Math.max(1, slack * rate);
+  const first = Math.max(0, from);
+  const end = Math.min(facts.frames, to);
+  if (from < -most || to - facts.frames > most || end <= first)
+    throw new Unfit(
+      "short-file",
+      `The timeline shows ${say(shown[0])} to ${say(shown[1])} of “${name}”, which lasts ${say(facts.frames / rate)}.`,
+      { hint: "Choose another file, or leave the clip out." },
+    );
+  return first === 0 && end === facts.frames ? null : { from: first, to: end, fadeIn: 0, fadeOut: 0 };
+}
+
+/** The file that a clip plays of one that was found for it: of a film on a track of sounds its sound. Throws Unfit. */
+export function materialFor(sound: boolean, id: string, world: Pick<LayWorld, "material">): Material {
+  const found = world.material(id);
+  if (!found) throw new Unfit("no-material", "This file is not in the library.", { field: "media" });
+  const { facts, name } = found;
+  if (facts.kind === "lut" || (sound && facts.kind === "image"))
+    throw new Unfit("other-medium", `“${name}” has no ${sound ? "sound" : "pictures"} that could be laid.`);
+  if (!sound || facts.kind !== "video") return found;
+  const own = facts.sound === undefined ? undefined : world.material(facts.sound);
+  if (!own) throw new Unfit("other-medium", `“${name}” has no sound.`);
+  return own;
+}
+
+/** The settings of a dissolve that lasts so many seconds, as near as a dissolve can. */
+export function dissolveChain(lasts: number): Chain {
+  const { id, parameters } = findEffect("video.dissolve")!;
+  const { min, max } = parameters.lasts as { readonly min: number; readonly max: number };
+  const values = { ...defaultValues(parameters), lasts: Math.min(max, Math.max(min, lasts)) };
+  return normaliseChain({ medium: "video", settings: [{ effect: id, values, on: true, mix: 100 }] }).chain;
+}
+
+/** What a clip has on it: what it came with, else the dissolve that leads to it. */
+function appliedTo({ json }: TimelineItem, before: TimelineItem | undefined, medium: Medium): Applied {
+  const own = readApplied(json.effects, medium);
+  if (own) return own;
+  const dissolves = medium === "video" && before?.kind === "transition" && isDissolve(before.json);
+  const lasts = dissolves ? transitionLength(before.json) : 0;
+  return { chain: lasts > 0 ? dissolveChain(lasts) : emptyChain(medium), strength: 100, card: null };
+}
+
+const named = (name: unknown, otherwise: string): string =>
+  cleanName(typeof name === "string" ? name : "").slice(0, longestName) || otherwise;
+
+/** What the target of a timeline's clip is called at first. */
+export const clipName = (clip: JsonRecord, { name }: Pick<Material, "name">): string =>
+  named(clip.name, named(name, "Clip"));
+/** What the track of a session for a track of sounds is called at first. */
+export const trackName = (track: JsonRecord): string => named(track.name, "Track");
+
+/** What a target that is made of a timeline has besides. */
+const plain = { part: null, origin: null, feedsId: null, soloed: false, sends: [], muted: false } as const;
+
+interface Session {
+  readonly sessionId: string;
+  /** In their order. */
+  readonly targets: readonly Target[];
+}
+
+/** A target behind another one of a session, or before all of them. */
+function placed(targets: readonly Target[], made: Target, afterId: string | null): Target[] {
+  const at = targets.findIndex(({ id }) => id === afterId) + 1;
+  const { positions, others } = placesAmong(targets, at);
+  return [...targets.slice(0, at), { ...made, position: positions[0] }, ...targets.slice(at)].map((one) =>
+    others.has(one.id) ? { ...one, position: others.get(one.id)! } : one,
+  );
+}
+
+function pinOf({ card }: Applied, world: LayWorld): Pick<Target, "cardId" | "cardVersion"> {
+  return card && world.hasCard(card.id, card.version)
+    ? { cardId: card.id, cardVersion: card.version }
+    : { cardId: null, cardVersion: null };
+}
+
+/** The track of the session for a track of sounds. */
+function trackTarget(track: LaidTrack, { sessionId, targets }: Session, world: LayWorld): Target {
+  const applied = readApplied(track.json.effects, "audio");
+  return {
+    ...plain,
+    id: world.newId(),
+    version: 1,
+    sessionId,
+    kind: "track",
+    name: trackName(track.json),
+    mediaId: null,
+    position: lastPlace(targets),
+    at: 0,
+    muted: track.json.enabled === false,
+    chain: applied?.chain ?? emptyChain("audio"),
+    strength: applied?.strength ?? 100,
+    ...(applied ? pinOf(applied, world) : { cardId: null, cardVersion: null }),
+  };
+}
+
+/**
+ * Puts clips of a timeline whose files were found into a session: `found` tells the file of each by its number. Clips come
+ * to lie where the timeline has them, in its order; each track of sounds becomes a track. Throws Unfit where one cannot be.
+ */
+export function layClips(
+  tracks: readonly LaidTrack[],
+  session: Session,
+  found: ReadonlyMap<number, string>,
+  world: LayWorld,
+): { readonly tracks: readonly LaidTrack[]; readonly targets: readonly Target[] } {
+  const wanted = new Set(wantedOf(tracks).map(({ clip }) => clip));
+  const stray = [...found.keys()].find((clip) => !wanted.has(clip));
+  if (stray !== undefined)
+    throw new Unfit("no-clip", `No file is wanted for clip ${stray + 1} of the timeline.`, {
+      field: "media",
+    });
+  const fileOf = new Map(session.targets.map(({ id, mediaId }) => [id, mediaId]));
+  let targets = session.targets;
+  let clip = 0;
+  let after: string | null = null;
+  const laid = tracks.map((track): LaidTrack => {
+    const sound = track.kind === "sounds";
+    let { targetId } = track;
+    let at = 0;
+    const items = track.items.map((item, i): LaidItem => {
+      if (item.kind !== "clip") {
+        at += lengthOf(item) ?? 0;
+        return item;
+      }
+      const mediaId = found.get(clip++);
+      if (mediaId === undefined) {
+        const there = item.targetId === null ? null : fileOf.get(item.targetId);
+        const file = there ? world.material(there) : undefined;
+        if (there !== null && there !== undefined) after = item.targetId;
+        at += lengthOf(item) ?? (file ? (lengthOfFile(file.facts) ?? 0) : 0);
+        return item;
+      }
+      const material = materialFor(sound, mediaId, world);
+      const medium = workingMedia.find((one) => one === material.facts.kind)!;
+      if (sound && (targetId === null || !targets.some(({ id }) => id === targetId))) {
+        const made = trackTarget(track, { ...session, targets }, world);
+        targets = [...targets, made];
+        targetId = made.id;
+      }
+      requireRoom(targets.length + 1);
+      const applied = appliedTo(item, track.items[i - 1], medium);
+      const made: Target = {
+        ...plain,
+        id: world.newId(),
+        version: 1,
+        sessionId: session.sessionId,
+        kind: ownKind(medium),
+        name: clipName(item.json, material),
+        mediaId: material.id,
+        part: partShown(item.json, material),
+        position: "",
+        feedsId: medium === "audio" ? targetId : null,
+        at,
+        muted: medium === "audio" && item.json.enabled === false,
+        chain: applied.chain,
+        strength: applied.strength,
+        ...pinOf(applied, world),
+      };
+      targets = placed(targets, made, after);
+      after = made.id;
+      at += lengthOf(item) ?? lengthOfFile(material.facts) ?? 0;
+      return { ...item, targetId: made.id };
+    });
+    return { ...track, targetId, items };
+  });
+  return { tracks: laid, targets };
+}
+
+/** Why a file cannot be a clip's, in words; null where it can. */
+export function whyNot(
+  tracks: readonly LaidTrack[],
+  clip: number,
+  mediaId: string,
+  world: Pick<LayWorld, "material">,
+): string | null {
+  const item = clipsOf(tracks)[clip];
+  try {
+    partShown(item.json, materialFor(item.sound, mediaId, world));
+    return null;
+  } catch (error) {
+    if (error instanceof Unfit) return error.message;
+    throw error;
+  }
+}
