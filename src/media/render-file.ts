@@ -16,7 +16,7 @@ export interface Rendering {
   readonly format: ResultFormat;
   /** Samples of a sound to use; all of it where left out. */
   readonly range?: { readonly start: number; readonly end: number };
-  /** The same with edges that come and go. */
+  /** The same with edges that come and go; of a video the frames to use. */
   readonly part?: Part;
   /** The sound that goes with a video; see there. */
   readonly sound?: VideoRendering["sound"];

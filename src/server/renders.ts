@@ -94,8 +94,7 @@ export async function askRender(
     if (!own || !isClip(own)) return {};
     // What is not heard is not rendered either.
     if (own.muted) return { sound: null };
-    const { mediaId, chain, strength } = own;
-    return { sound: { mediaId, chain, strength } };
+    return { sound: partOfItem(own) };
   };
   const items = targets.map((target): RenderItem => {
     const { id, name, chain } = target;
@@ -149,6 +148,14 @@ async function filesHad(libraryId: string, chains: readonly Chain[]) {
   return (some: readonly Chain[]) => hashesOf(some).filter((hash) => had.has(hash));
 }
 
+/** What is rendered with a clip. */
+const partOfItem = ({ mediaId, part, chain, strength }: Clip) => ({
+  mediaId,
+  ...(part && { part }),
+  chain,
+  strength,
+});
+
 /** The clip before, where a transition comes from its end. */
 function withEarlier(
   clip: Pick<Target, "id" | "chain">,
@@ -156,8 +163,7 @@ function withEarlier(
 ): Pick<MaterialItem, "earlier"> {
   const before = hasCut(clip.chain) ? earlierClipOf(clip, inOrder) : null;
   if (!before) return {};
-  const { mediaId, chain, strength } = before;
-  return { earlier: { mediaId, chain, strength } };
+  return { earlier: partOfItem(before) };
 }
 
 /** A clip as it is rendered; `others` are rendered with it. */

@@ -108,8 +108,10 @@ const clips = new RecentlyUsed<Clip>(3);
 /** Frames that were decoded last: a chain that changes while the picture stands is put on the same one again. */
 const frames = new RecentlyUsed<Promise<CodedPicture>>(6);
 
-/** A frame of a clip, at its own size or half of it. */
-export const loadFrame = (source: ClipSource, index: number, half: boolean): Promise<CodedPicture> =>
-  frames.get(`${source.url} ${index} ${half}`, () =>
-    clips.get(source.url, () => new Clip(source)).frame(index, half),
+/** A frame of what is used of a clip, at its own size or half of it. */
+export function loadFrame(source: ClipSource, index: number, half: boolean): Promise<CodedPicture> {
+  const at = source.first + index;
+  return frames.get(`${source.url} ${at} ${half}`, () =>
+    clips.get(source.url, () => new Clip(source)).frame(at, half),
   );
+}

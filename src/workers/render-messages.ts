@@ -28,7 +28,9 @@ export interface ImageSource {
 /** What is played of a video. */
 export interface ClipSource extends ImageSource {
   readonly rate: readonly [frames: number, seconds: number];
+  /** Those that are used, from the `first` frame of the file on. */
   readonly frames: number;
+  readonly first: number;
 }
 /** A part of a picture at full size; the address gives any part of it. */
 interface PictureWindowSource {

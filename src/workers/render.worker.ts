@@ -186,7 +186,7 @@ const copyOf = (picture: RenderedPicture): RenderedPicture => ({ ...picture, cod
 async function renderFrame(job: FrameJob, breathe: Breathe): Promise<Rendered> {
   const began = performance.now();
   const { source, index, half, chain, strength, earlier } = job;
-  const key = JSON.stringify([source.url, index, half, chain, strength, earlier]);
+  const key = JSON.stringify([source.url, source.first, source.frames, index, half, chain, strength, earlier]);
   const known = renderedFrames.known(key);
   // What is kept is not handed over, its copy is.
   const { after, before } = known ?? renderedFrames.keep(key, await makeFrame(job, breathe));

@@ -9,7 +9,7 @@ export type RenderState = "waiting" | "running" | "done" | "failed" | "cancelled
 export interface MaterialItem {
   readonly name: string;
   readonly mediaId: string;
-  /** What of a sound is rendered; all of it where it is left out. */
+  /** What of it is rendered; all of it where it is left out. */
   readonly part?: Part;
   readonly chain: Chain;
   /** Percent. */
@@ -17,9 +17,9 @@ export interface MaterialItem {
   /** Hashes of the files that the chain depends on and that the library has. */
   readonly files?: readonly string[];
   /** The sound that goes with a video, through a chain of its own; as it came where it is left out, none where it is null. */
-  readonly sound?: Pick<MaterialItem, "mediaId" | "chain" | "strength"> | null;
+  readonly sound?: Pick<MaterialItem, "mediaId" | "part" | "chain" | "strength"> | null;
   /** The clip from whose end a transition comes. */
-  readonly earlier?: Pick<MaterialItem, "mediaId" | "chain" | "strength">;
+  readonly earlier?: Pick<MaterialItem, "mediaId" | "part" | "chain" | "strength">;
 }
 
 /** A track, bus, return or output, with all of its session's mix as it was when it was asked for. */

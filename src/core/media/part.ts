@@ -1,22 +1,22 @@
-/** A stretch of a sound that a clip uses, in samples of the file: `from` up to `to`. */
+/** A stretch of a file that a clip uses, in its samples, or its frames where it is a film: `from` up to `to`. */
 export interface Part {
   readonly from: number;
   readonly to: number;
-  /** Samples over which it comes and goes, where a neighbour that it was cut from goes and comes. */
+  /** Samples over which a sound comes and goes, where a neighbour that it was cut from goes and comes. */
   readonly fadeIn: number;
   readonly fadeOut: number;
 }
 
-/** What is used of a sound: where it lies in the file, all of it where no part is named. */
+/** What is used of a file: where it lies in the file, all of it where no part is named. */
 interface Used {
-  /** Samples that are used. */
+  /** Samples or frames that are used. */
   readonly frames: number;
   readonly part?: Part;
-  /** Samples of the whole file, where only a part of it is used. */
+  /** Those of the whole file, where only a part of it is used. */
   readonly whole?: number;
 }
 
-/** The same facts of a part of a sound; of all of it where there is none. */
+/** The same facts of a part of a file; of all of it where there is none. */
 export const partOf = <Facts extends Used & { readonly peaks?: readonly number[] }>(
   facts: Facts,
   part: Part | null,

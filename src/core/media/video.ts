@@ -1,4 +1,5 @@
 import { defineMedium } from "./define";
+import type { Part } from "./part";
 
 interface Size {
   readonly width: number;
@@ -9,6 +10,9 @@ interface VideoMaterial extends Size {
   /** Frames a second, as a ratio. A clip whose frames come unevenly is shown and rendered at this rate. */
   readonly rate: readonly [frames: number, seconds: number];
   readonly frames: number;
+  /** What of the file is used, where that is not all of it: `frames` are those of the part, `whole` those of the file. */
+  readonly part?: Part;
+  readonly whole?: number;
   /** What the browser plays, and the frame that stands for it, as it is shown and small. */
   readonly light: Size;
   readonly preview: Size;

@@ -148,8 +148,13 @@ export async function writeStrip(light: string, output: string, frames: number):
   return count;
 }
 
-/** Writes the first sound of a file as WAV of floats, beginning with its pictures. */
-export const writeSound = (path: string, output: string, limits: Limits): Promise<unknown> =>
+/** Writes the first sound of a file as WAV of floats, beginning with its pictures; of a stretch in seconds, where one is named. */
+export const writeSound = (
+  path: string,
+  output: string,
+  limits: Limits,
+  stretch?: readonly [from: number, to: number],
+): Promise<unknown> =>
   outputOf("ffmpeg", [
     ...inputOf(path),
     ...within(limits),
@@ -157,7 +162,10 @@ export const writeSound = (path: string, output: string, limits: Limits): Promis
     "0:a:0",
     "-vn",
     "-af",
-    "aresample=async=1:first_pts=0",
+    [
+      "aresample=async=1:first_pts=0",
+      ...(stretch ? [`atrim=${stretch[0]}:${stretch[1]}`, "asetpts=PTS-STARTPTS"] : []),
+    ].join(","),
     "-c:a",
     "pcm_f32le",
     "-rf64",

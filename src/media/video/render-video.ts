@@ -9,6 +9,7 @@ import { beforeEndOf, earlierOf, frameBeforeEnd, hasCut } from "@/core/chain/cut
 import { isMoving } from "@/core/chain/motion";
 import { planImage } from "@/core/chain/plan-image";
 import { renderCodes } from "@/core/chain/render-codes";
+import type { Part } from "@/core/media/part";
 import type { ResultFormatOf } from "@/core/library/renders";
 import type { EarlierPicture } from "@/core/picture/earlier";
 import type { Frame } from "@/core/picture/frame";
@@ -30,9 +31,19 @@ export interface VideoRendering {
   readonly format: ResultFormatOf<"video">;
   readonly files?: Resources["files"];
   /** The sound that goes with the pictures, through a chain of its own; that of the file as it is where it is left out, none where it is null. */
-  readonly sound?: { readonly path: string; readonly chain: Chain; readonly strength: number } | null;
+  readonly sound?: Other | null;
   /** The clip from whose end a transition comes, through a chain of its own; black where it is left out. */
-  readonly earlier?: { readonly path: string; readonly chain: Chain; readonly strength: number };
+  readonly earlier?: Other;
+  /** The frames that are used; all of them where it is left out. */
+  readonly part?: Part;
+}
+
+/** A file that goes with a video, or a part of it. */
+interface Other {
+  readonly path: string;
+  readonly part?: Part;
+  readonly chain: Chain;
+  readonly strength: number;
 }
 
 interface Coding {
@@ -177,19 +188,25 @@ function startEncoder(
 async function soundFor(
   input: string,
   part: string,
-  hasSound: boolean,
-  { sound, files }: VideoRendering,
+  { hasSound, rate }: VideoFacts,
+  { sound, files, part: frames }: VideoRendering,
   hooks: RenderHooks,
 ): Promise<string | null> {
   if (sound === null || (!sound && !hasSound)) return null;
   const { onNote, signal } = hooks;
-  if (!sound) await writeSound(input, part, { seconds: 24 * 3600, bytes: Infinity });
-  else
+  if (sound)
     await renderSoundFile(
       sound.path,
       part,
-      { chain: sound.chain, strength: sound.strength, format: "wav-float", files },
+      { chain: sound.chain, strength: sound.strength, part: sound.part, format: "wav-float", files },
       { onNote, signal },
+    );
+  else
+    await writeSound(
+      input,
+      part,
+      { seconds: 24 * 3600, bytes: Infinity },
+      frames && [(frames.from * rate[1]) / rate[0], (frames.to * rate[1]) / rate[0]],
     );
   return part;
 }
@@ -214,7 +231,8 @@ class EarlierFrames {
     signal?: AbortSignal,
   ) {
     const facts = await probeVideo(of.path);
-    return new EarlierFrames(of, facts, await countFrames(of.path, facts, signal), files, signal);
+    const frames = of.part ? of.part.to - of.part.from : await countFrames(of.path, facts, signal);
+    return new EarlierFrames(of, facts, frames, files, signal);
   }
 
   /** What is seen so many seconds before the end. Asked for in the order of time. */
@@ -222,7 +240,8 @@ class EarlierFrames {
     const { facts, frames, signal } = this;
     const index = frameBeforeEnd(left, frames, facts.rate);
     if (!this.decoder) {
-      this.decoder = decodeFrames(this.of.path, facts, { from: index, signal });
+      const from = (this.of.part?.from ?? 0) + index;
+      this.decoder = decodeFrames(this.of.path, facts, { from, signal });
       this.next = index;
     }
     while (this.next <= index) {
@@ -265,7 +284,9 @@ export async function renderVideoFile(
   const { chain, strength, format, files: find } = rendering;
   const { onProgress, signal } = hooks;
   const facts = await probeVideo(input);
-  const { width, height, rate, framesGuess } = facts;
+  const { width, height, rate } = facts;
+  const { from = 0, to = Infinity } = rendering.part ?? {};
+  const framesGuess = Math.max(1, Math.min(to, facts.framesGuess) - from);
   const { missing } = planImage(chain, strength, facts, { files: find });
   if (missing.length > 0) throw new MissingEffects(missing);
   const files = filesOf(chain).flatMap(({ hash }) => {
@@ -275,7 +296,9 @@ export async function renderVideoFile(
   // What fits a clip by its length must know it to the frame.
   const before =
     rendering.earlier && hasCut(chain) ? await EarlierFrames.of(rendering.earlier, find, signal) : null;
-  const length = isMoving(chain) ? await countFrames(input, facts, signal) : framesGuess;
+  const length = isMoving(chain)
+    ? (to < Infinity ? to : await countFrames(input, facts, signal)) - from
+    : framesGuess;
   const helper = startHelper(width * height * framesGuess);
   const breathe = () => signal?.throwIfAborted();
   const coding = codings[format];
@@ -286,8 +309,8 @@ export async function renderVideoFile(
     let encoder: ReturnType<typeof startEncoder> | null = null;
     let frames = 0;
     try {
-      const sound = series ? null : await soundFor(input, soundPart, facts.hasSound, rendering, hooks);
-      for await (const codes of decodeFrames(input, facts, { signal })) {
+      const sound = series ? null : await soundFor(input, soundPart, facts, rendering, hooks);
+      for await (const codes of decodeFrames(input, facts, { from, count: to - from, signal })) {
         const source = { width, height, channels: 3 as const, codes };
         const moment = momentOf(frames, length, rate);
         const left = before && beforeEndOf(chain, moment);

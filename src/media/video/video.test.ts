@@ -534,6 +534,94 @@ describe("rendering a clip", () => {
     }
   });
 
+  it("of a part of it has those frames and their sound alone, fitted to the part, also where it goes over from a part", async () => {
+    const [clip, sound, out, plain] = [
+      at("part.mkv"),
+      at("part.wav"),
+      at("part-out.mkv"),
+      at("part-plain.mkv"),
+    ];
+    // A tone that rises by a step with each second of sixty frames.
+    ffmpeg(
+      ...["-f", "lavfi", "-i", "testsrc2=size=64x48:rate=30000/1001:duration=3"],
+      ...["-f", "lavfi", "-i", "aevalsrc='0.1*floor(1+t)':s=48000:d=3"],
+      ...["-c:v", "ffv1", "-pix_fmt", "gbrp", "-c:a", "pcm_f32le", clip],
+    );
+    await writeSound(clip, sound, limits);
+    const part = { from: 40, to: 64, fadeIn: 0, fadeOut: 0 };
+    const exposure = (values: object, motion?: object): Chain =>
+      ({
+        medium: "video",
+        settings: [{ effect: "image.exposure", values, on: true, mix: 100, ...(motion && { motion }) }],
+      }) as Chain;
+    // From nothing to a stop, stretched with what is used of the clip: 24 frames.
+    const lane = [
+      { at: [0, 1], value: 0, ease: "linear" },
+      { at: [1, 1], value: 1, ease: "linear" },
+    ];
+    const moving = exposure(
+      {},
+      { length: [1, 1], way: "stretch", opening: [0, 1], closing: [0, 1], lanes: { exposure: lane } },
+    );
+    const dissolve = { effect: "video.dissolve", values: { lasts: 0.2 }, on: true, mix: 100 };
+    await renderFile(clip, out, {
+      chain: { ...moving, settings: [dissolve, ...moving.settings] },
+      strength: 100,
+      format: "mkv",
+      part,
+      earlier: {
+        path: clip,
+        part: { ...part, from: 0, to: 12 },
+        chain: exposure({ exposure: -1 }),
+        strength: 100,
+      },
+      sound: {
+        path: sound,
+        part: { ...part, from: 48_000, to: 96_000 },
+        chain: { medium: "audio", settings: [] },
+        strength: 100,
+      },
+    });
+    const [all, made] = await Promise.all([clip, out].map(framesOf));
+    expect(made.frames).toHaveLength(24);
+    const light = (frame: Uint16Array, i: number) => decodeSrgb(frame[i] / 65535);
+    for (const n of [0, 3, 5, 6, 12, 23]) {
+      const share = Math.min(1, n / (0.2 * (30000 / 1001)));
+      // The last six frames of the twelve that are used before.
+      const earlier = Math.min(11, Math.floor(12 - (0.2 * (30000 / 1001) - n) + 1e-6));
+      let most = 0;
+      for (let i = 0; i < made.frames[n].length; i += 13) {
+        const was = share < 1 ? light(all.frames[earlier], i) / 2 : 0;
+        const wanted = (was + (light(all.frames[40 + n], i) - was) * share) * 2 ** (n / 24);
+        most = Math.max(most, Math.abs(encodeSrgb(Math.min(1, wanted)) - made.frames[n][i] / 65535));
+      }
+      expect(most, `frame ${n}`).toBeLessThan(0.001);
+    }
+    const samplesOf = async (path: string) => {
+      await writeSound(path, at("part-heard.wav"), limits);
+      const samples: number[] = [];
+      for await (const [plane] of soundBlocks(at("part-heard.wav"), await probeSound(at("part-heard.wav"))))
+        samples.push(...plane);
+      return samples;
+    };
+    const heard = await samplesOf(out);
+    expect(heard).toHaveLength(48_000);
+    expect(new Set(heard.map((v) => Number(v.toFixed(4))))).toEqual(new Set([0.2]));
+    // As it came: from frame 40 at 1.335 s to frame 64 at 2.135 s.
+    await renderFile(clip, plain, {
+      chain: { medium: "video", settings: [] },
+      strength: 100,
+      format: "mkv",
+      part,
+    });
+    const came = await samplesOf(plain);
+    expect(Math.abs(came.length - (24 * 1001 * 48_000) / 30_000)).toBeLessThanOrEqual(1);
+    expect(came[0]).toBeCloseTo(0.2, 5);
+    expect(
+      Math.abs(came.findIndex((v) => v > 0.25) - (96_000 - (40 * 1001 * 48_000) / 30_000)),
+    ).toBeLessThanOrEqual(1);
+  });
+
   it("as numbered pictures has a file a frame, each of the very codes, and says what these are", async () => {
     ffmpeg(
       ...["-f", "lavfi", "-i", "testsrc2=size=66x50:rate=25:duration=0.4"],

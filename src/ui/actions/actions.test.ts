@@ -317,6 +317,10 @@ const session: SessionHere = {
   role: "editor",
   go: () => undefined,
   chooseFiles: () => undefined,
+  chooseTimeline: () => undefined,
+  missing: 2,
+  timeline: { complete: () => undefined },
+  saveTimeline: () => undefined,
 };
 const team: TeamHere = {
   role: "owner",
@@ -878,8 +882,8 @@ describe("of sessions and the team", () => {
     expect(another({ session: three[0], sessions: three }, -1)?.id).toBe("c");
     expect(another({ session: three[0], sessions: [three[0]] }, 1)).toBeUndefined();
   });
-  it("without a session one can be begun, and nothing else", () =>
-    expect(offered(sessionPlace, { ...session, session: null, sessions: [] })).toEqual(["session.new"]));
+  it("without a session one can be begun, with a timeline or without, and nothing else", () =>
+    expect(offered(sessionPlace, { ...session, session: null, sessions: [] })).toEqual(["session.new", "session.take-timeline"]));
   it("one leaves, and removes others", () => {
     expect(offered(teamPlace, team)).toContain("team.remove");
     expect(offered(teamPlace, team)).not.toContain("team.leave");

@@ -11,14 +11,15 @@ import { useActions } from "../actions/use-actions";
 import { useDesk } from "../data/desk";
 import { Waiting } from "../frame/states";
 import { useSessionActions } from "./session-menu";
+import { useBringing } from "./use-bringing";
 
-const ignore = () => undefined;
 const startPlace: ActionPlace<TakesBack> = { title: "Bench", actions: [takeBack, doAgain] };
 
 /** Where the bench leads when no session is named: to the first one, or to beginning one. */
 export function BenchStart() {
   const { data, libraryId, takeBack: serverTakeBack } = useDesk();
-  const opened = useSessionActions(null, ignore);
+  const bringing = useBringing(null);
+  const opened = useSessionActions(null, bringing);
   useActions(startPlace, { takeBack: serverTakeBack });
   const router = useRouter();
   const first = data.sessions.find((s) => s.id === data.member.settings.lastSessionId) ?? data.sessions[0];
@@ -36,8 +37,10 @@ export function BenchStart() {
           A session holds the sounds or pictures you work on. Begin one, then bring in your own files.
         </chakra.p>
         <ActionButton action="session.new" main />
+        <ActionButton action="session.take-timeline" />
       </Box>
       {opened}
+      {bringing.dialog}
     </Box>
   );
 }

@@ -5,6 +5,7 @@ import { Menu as MenuSign } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useCallback } from "react";
 import type { Session } from "@/core/library/entities";
+import { timelineExtension } from "@/core/formats/timeline/model";
 import { media, workingMedia } from "@/core/media";
 import { MenuOfOffers } from "../actions/menu-of-offers";
 import { sessionPlace } from "../actions/session";
@@ -12,14 +13,18 @@ import { offersOn, type ActionScope } from "../actions/stack";
 import { useActions, useScopes } from "../actions/use-actions";
 import { useDesk } from "../data/desk";
 import { chooseFiles } from "../parts/choose-files";
+import { saveTimeline, type Bringing } from "./use-bringing";
 
 /** Of all that can be brought in. */
-const endings = workingMedia.flatMap((id) => media[id].endings.map((ending) => `.${ending}`)).join(",");
+const endings = [
+  ...workingMedia.flatMap((id) => media[id].endings.map((ending) => `.${ending}`)),
+  timelineExtension,
+].join(",");
 
 const onSession = (scopes: readonly ActionScope[]) => offersOn("session", scopes);
 
 /** Offers what can be done with the sessions; gives what is opened by it. */
-export function useSessionActions(session: Session | null, onFiles: (files: readonly File[]) => void) {
+export function useSessionActions(session: Session | null, { bring, missing, timeline }: Bringing) {
   const { data, libraryId } = useDesk();
   const router = useRouter();
   return useActions(sessionPlace, {
@@ -28,19 +33,17 @@ export function useSessionActions(session: Session | null, onFiles: (files: read
     role: data.member.role,
     go: (id) => router.push(id === undefined ? `/${libraryId}/bench` : `/${libraryId}/bench/${id}`),
     // The ending of a file may lie; the server looks into it.
-    chooseFiles: () => session && chooseFiles(endings, onFiles),
+    chooseFiles: () => session && chooseFiles(endings, bring),
+    chooseTimeline: () => chooseFiles(endings, bring),
+    missing,
+    saveTimeline: () => session && saveTimeline(libraryId, session.id),
+    timeline,
   });
 }
 
 /** What can be done with a session: bring in material, begin, rename, duplicate, remove. */
-export function SessionMenu({
-  session,
-  onFiles,
-}: {
-  session: Session;
-  onFiles: (files: readonly File[]) => void;
-}) {
-  const opened = useSessionActions(session, onFiles);
+export function SessionMenu({ session, bringing }: { session: Session; bringing: Bringing }) {
+  const opened = useSessionActions(session, bringing);
   const offers = useScopes(onSession);
   const run = useCallback((id: string) => offers.find((offer) => offer.id === id)?.run(), [offers]);
   return (

@@ -5,9 +5,10 @@ import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore
 import type { Target } from "@/core/library/entities";
 import { namesOfSeveral } from "@/core/library/file-names";
 import { kindPlural, media } from "@/core/media";
-import { capital } from "@/core/library/words";
+import { capital, count } from "@/core/library/words";
 import { dropBefore } from "@/core/library/drop";
 import { may } from "@/core/library/roles";
+import { ActionButton } from "../actions/action-button";
 import { useDesk } from "../data/desk";
 import { materialOf } from "../data/material";
 import { useListKeys } from "../parts/use-list-keys";
@@ -19,6 +20,7 @@ import { SessionChooser } from "./session-chooser";
 import { SessionMenu } from "./session-menu";
 import { TakeInTray } from "./take-in-tray";
 import { TargetRow } from "./target-row";
+import { useBringing } from "./use-bringing";
 import type { Bench } from "./use-bench";
 
 /** What is on a target: its card and strength, that it was changed by hand, or nothing; before it the file it is of, where its name does not tell it from another. */
@@ -75,10 +77,9 @@ export function TargetList({ bench }: { bench: Bench }) {
     () => takeIn.incoming(sessionId),
     () => takeIn.incoming(sessionId),
   );
-  const bring = useCallback(
-    (files: readonly File[]) => void takeIn.bring(sessionId, files),
-    [takeIn, sessionId],
-  );
+  const [head] = session.replica.timeline.values();
+  const bringing = useBringing({ id: sessionId, head });
+  const { bring, missing } = bringing;
   const [over, setOver] = useState(false);
   const allowed = may(data.member.role, "bench");
   // The latest selection for rows that are not drawn again when it changes.
@@ -140,7 +141,7 @@ export function TargetList({ bench }: { bench: Bench }) {
         <Box flex="1" minWidth="0">
           <SessionChooser session={session.session} />
         </Box>
-        <SessionMenu session={session.session} onFiles={bring} />
+        <SessionMenu session={session.session} bringing={bringing} />
       </HStack>
       <HStack px="16px" pb="6px" justifyContent="space-between" textStyle="hint">
         <chakra.span>{heading(bench.listed)}</chakra.span>
@@ -196,6 +197,13 @@ export function TargetList({ bench }: { bench: Bench }) {
           )}
         </Box>
       )}
+      {missing > 0 && (
+        <HStack px="16px" py="8px" gap="8px" borderTop="1px solid" borderColor="rule" fontSize="sm">
+          <chakra.span flex="1">{`${count(missing, "clip")} ${missing === 1 ? "waits" : "wait"} for ${missing === 1 ? "its file" : "their files"}.`}</chakra.span>
+          <ActionButton action="session.find-missing" short />
+        </HStack>
+      )}
+      {bringing.dialog}
       <TakeInTray incoming={incoming} onClear={() => takeIn.clear(sessionId)} />
     </Box>
   );

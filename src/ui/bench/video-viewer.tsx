@@ -1,7 +1,15 @@
 "use client";
 
 import { Box, chakra } from "@chakra-ui/react";
-import { useCallback, useEffect, useMemo, useState, type KeyboardEvent, type PointerEvent } from "react";
+import {
+  useCallback,
+  useEffect,
+  useMemo,
+  useState,
+  type CSSProperties,
+  type KeyboardEvent,
+  type PointerEvent,
+} from "react";
 import type { Media } from "@/core/api/operations/session-replica";
 import type { ClipTime } from "@/core/chain/keyframes";
 import type { Chain } from "@/core/chain/model";
@@ -15,7 +23,7 @@ import { ActionButton } from "../actions/action-button";
 import { useActions } from "../actions/use-actions";
 import { videoPlace } from "../actions/viewer/video";
 import { useDesk } from "../data/desk";
-import { copyUrl, soundSource } from "../data/material";
+import { copyUrl, materialOf, soundSource } from "../data/material";
 import type { ViewerProps } from "../media/define";
 import { benchResult, useBenchResult } from "./bench-result";
 import { useEdge } from "./edge";
@@ -40,7 +48,7 @@ function useClipSound({ bench, target }: ViewerProps, facts: VideoFacts): ClipSo
   const { libraryId, renderer } = useDesk();
   const { targets, session } = bench;
   const own = soundTargetOf(target, targets, (id) => session.media.get(id)?.facts);
-  const material = own && session.media.get(own.mediaId!);
+  const material = own && materialOf(session.media, own);
   const chain = own?.chain;
   const strength = own?.strength ?? 100;
   const isMuted = own?.muted ?? false;
@@ -68,7 +76,7 @@ function useEarlier({ bench, target }: ViewerProps, chain: Chain): FrameJob["ear
   const { libraryId } = useDesk();
   const { targets, session } = bench;
   const before = hasCut(chain) ? earlierClipOf(target, targets) : null;
-  const media = before ? session.media.get(before.mediaId) : undefined;
+  const media = before ? materialOf(session.media, before) : undefined;
   const shape = before?.chain;
   const strength = before?.strength ?? 100;
   return useMemo(() => {
@@ -77,11 +85,16 @@ function useEarlier({ bench, target }: ViewerProps, chain: Chain): FrameJob["ear
   }, [libraryId, media, shape, strength]);
 }
 
-const clipSource = (libraryId: string, id: string, { light, rate, frames }: VideoFacts): ClipSource => ({
+const clipSource = (
+  libraryId: string,
+  id: string,
+  { light, rate, frames, part }: VideoFacts,
+): ClipSource => ({
   url: copyUrl(libraryId, id, "light"),
   ...light,
   rate,
   frames,
+  first: part?.from ?? 0,
 });
 
 /** A clip: a frame of it with its untouched state at the left of a movable edge, played with its sound. */
@@ -164,6 +177,7 @@ export function VideoViewer(props: ViewerProps) {
         <ActionButton action="sound.play" short />
         <Scrubber
           strip={copyUrl(libraryId, media.id, "strip")}
+          of={stripOf(facts)}
           frame={clip.frame}
           frames={frames}
           label={sayTimecode(clip.frame, rate)}
@@ -204,9 +218,19 @@ function lanesOf({ settings }: Chain, lanes: ViewerProps["lanes"]): number | nul
   return moving < 0 ? null : moving;
 }
 
+/** Where what is used lies in the strip of pictures from all of a file: how large the strip is, and how far in. */
+function stripOf({ frames, part, whole = frames }: VideoFacts): CSSProperties {
+  const beyond = whole - frames;
+  return {
+    backgroundSize: `${(100 * whole) / frames}% 100%`,
+    backgroundPosition: `${beyond > 0 ? (100 * part!.from) / beyond : 0}% 0`,
+  };
+}
+
 interface ScrubberProps {
   /** Where the pictures from all of the clip lie. */
   readonly strip: string;
+  readonly of: CSSProperties;
   readonly frame: number;
   readonly frames: number;
   /** The frame in words. */
@@ -215,7 +239,7 @@ interface ScrubberProps {
 }
 
 /** The clip from begin to end: press or drag to go to a frame; arrows go by one, with Page keys by a tenth. */
-function Scrubber({ strip, frame, frames, label, onFrame }: ScrubberProps) {
+function Scrubber({ strip, of, frame, frames, label, onFrame }: ScrubberProps) {
   const last = Math.max(1, frames - 1);
   const to = useCallback(
     (at: number) => onFrame(Math.min(frames - 1, Math.max(0, Math.round(at)))),
@@ -257,7 +281,7 @@ function Scrubber({ strip, frame, frames, label, onFrame }: ScrubberProps) {
       touchAction="none"
       borderRadius="part"
       bg="plot"
-      style={{ backgroundImage: `url(${strip})`, backgroundSize: "100% 100%" }}
+      style={{ ...of, backgroundImage: `url(${strip})` }}
       onPointerDown={drag}
       onPointerMove={drag}
       onKeyDown={onKey}

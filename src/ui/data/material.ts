@@ -10,16 +10,17 @@ export const copyUrl = (libraryId: string, mediaId: string, copy: string): strin
 /** What was made of a whole medium for a part of it: the same for the same, so that nobody takes it for another. */
 const parts = new WeakMap<object, { readonly whole: Media; readonly part: Media }>();
 
-/** The material that a target uses: where it uses a part of a sound, with the facts of that part. */
+/** The material that a target uses: where it uses a part of it, with the facts of that part. */
 export function materialOf(
   media: ReadonlyMap<string, Media>,
   { mediaId, part }: Pick<Target, "mediaId" | "part">,
 ): Media | undefined {
   const whole = mediaId === null ? undefined : media.get(mediaId);
-  if (!whole || !part || whole.facts.kind !== "audio") return whole;
+  if (!whole || !part || (whole.facts.kind !== "audio" && whole.facts.kind !== "video")) return whole;
   const known = parts.get(part);
   if (known?.whole === whole) return known.part;
-  const made = { ...whole, facts: partOf(whole.facts, part) };
+  const { facts } = whole;
+  const made = { ...whole, facts: facts.kind === "audio" ? partOf(facts, part) : partOf(facts, part) };
   parts.set(part, { whole, part: made });
   return made;
 }

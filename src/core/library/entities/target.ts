@@ -69,7 +69,7 @@ export const target = defineEntity<Target>()({
   said: {
     // What it is called is the name of a file, which the history does not know.
     mediaId: () => "a file",
-    part: (part: Part | null) => (part ? `samples ${part.from} to ${part.to}` : "all"),
+    part: (part: Part | null) => (part ? `${part.from} to ${part.to}` : "all"),
     origin: (origin: Origin | null) => (origin ? `a chain of ${origin.chain.settings.length}` : "nothing"),
   },
 });

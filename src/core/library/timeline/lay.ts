@@ -12,15 +12,7 @@ import { lastPlace, placesAmong } from "../places";
 import { requireRoom } from "../stand";
 import { Unfit } from "../unfit";
 import { readApplied, type Applied } from "./applied";
-import {
-  clipsOf,
-  isDissolve,
-  shownOf,
-  transitionLength,
-  wantedOf,
-  type LaidItem,
-  type LaidTrack,
-} from "./laid";
+import { isDissolve, shownOf, transitionLength, wantedOf, type LaidItem, type LaidTrack } from "./laid";
 
 /** A file of the library. */
 export interface Material {
@@ -46,9 +38,13 @@ export const lengthOfFile = (facts: MediaFacts): number | null =>
   facts.kind === "audio" || facts.kind === "video" ? facts.frames / rateOf(facts)! : null;
 
 /** Sounds of films are seldom as long as the pictures to the sample; in seconds. */
-const slack = 0.1;
+export const slack = 0.1;
 
 const say = (seconds: number) => `${Number(seconds.toFixed(2))} s`;
+
+/** What is said of a file that is shorter than what is shown of it. */
+export const sayShort = (shown: readonly [number, number], name: string, length: number): string =>
+  `The timeline shows ${say(shown[0])} to ${say(shown[1])} of “${name}”, which lasts ${say(length)}.`;
 
 /** What of its file a clip uses: null is all of it. Throws Unfit where the file is shorter than that. */
 export function partShown(clip: JsonRecord, { facts, name }: Material): Part | null {
@@ -62,11 +58,9 @@ export function partShown(clip: JsonRecord, { facts, name }: Material): Part | n
   const first = Math.max(0, from);
   const end = Math.min(facts.frames, to);
   if (from < -most || to - facts.frames > most || end <= first)
-    throw new Unfit(
-      "short-file",
-      `The timeline shows ${say(shown[0])} to ${say(shown[1])} of “${name}”, which lasts ${say(facts.frames / rate)}.`,
-      { hint: "Choose another file, or leave the clip out." },
-    );
+    throw new Unfit("short-file", sayShort(shown, name, facts.frames / rate), {
+      hint: "Choose another file, or leave the clip out.",
+    });
   return first === 0 && end === facts.frames ? null : { from: first, to: end, fadeIn: 0, fadeOut: 0 };
 }
 
@@ -224,21 +218,4 @@ export function layClips(
     return { ...track, targetId, items };
   });
   return { tracks: laid, targets };
-}
-
-/** Why a file cannot be a clip's, in words; null where it can. */
-export function whyNot(
-  tracks: readonly LaidTrack[],
-  clip: number,
-  mediaId: string,
-  world: Pick<LayWorld, "material">,
-): string | null {
-  const item = clipsOf(tracks)[clip];
-  try {
-    partShown(item.json, materialFor(item.sound, mediaId, world));
-    return null;
-  } catch (error) {
-    if (error instanceof Unfit) return error.message;
-    throw error;
-  }
 }

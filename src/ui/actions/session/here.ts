@@ -10,6 +10,13 @@ export interface SessionHere {
   /** Opens a session; without one, wherever the bench leads. */
   go(sessionId?: string): void;
   chooseFiles(): void;
+  /** The same for a timeline, with or without its files. */
+  chooseTimeline(): void;
+  /** The clips of the session's timeline whose files have not been found. */
+  readonly missing: number;
+  /** Asks for their files. */
+  readonly timeline: { complete(): void };
+  saveTimeline(): void;
 }
 
 export const mayBench = ({ role }: Pick<SessionHere, "role">): boolean => may(role, "bench");

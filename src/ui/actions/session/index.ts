@@ -1,4 +1,7 @@
 import type { ActionPlace } from "../action";
+import { findMissing } from "./find-missing";
+import { saveTimeline } from "./save-timeline";
+import { takeTimeline } from "./take-timeline";
 import { addGroup } from "./add-group";
 import { bringIn } from "./bring-in";
 import { duplicateSession } from "./duplicate";
@@ -14,6 +17,9 @@ export const sessionPlace: ActionPlace<SessionHere> = {
   actions: [
     bringIn,
     newSession,
+    takeTimeline,
+    findMissing,
+    saveTimeline,
     addGroup,
     renameSession,
     duplicateSession,
