@@ -130,7 +130,7 @@ export function CompleteDialog({ sessionId, head, onClose }: CompleteDialogProps
         form={form}
         buttons={
           <DialogButtons
-            action={lost > 0 && lost < wanted.length ? `Lay all but ${count(lost, "file")}` : "Lay"}
+            action={lost > 0 && lost < wanted.length ? `Lay all but ${count(lost, "file")}` : "Lay the clips"}
             busy={form.busy}
             onClose={onClose}
           />
@@ -156,7 +156,7 @@ function sayFound(found: Found): string {
     case "there":
       return "in the library";
     case "at hand":
-      return found.share === null ? "at hand" : shareWords(found.share);
+      return found.share === null ? "will be brought in" : shareWords(found.share);
     case "refused":
       return "✕";
   }
@@ -191,7 +191,7 @@ function Files({ wanted, found, add, choose }: FilesProps) {
           const isLost = now.state === "missing" || now.state === "refused";
           return (
             <Box as="li" key={key} px="8px" py="4px" fontSize="sm">
-              <HStack gap="8px">
+              <HStack gap="8px" minHeight="32px">
                 <chakra.span truncate fontFamily="mono" flex="1" title={file}>
                   {file}
                 </chakra.span>
