@@ -1,6 +1,8 @@
 import type { Resources } from "@/core/chain/active";
 import { learning } from "@/core/chain/learn";
+import { courseFrom } from "@/core/chain/automated";
 import type { Chain } from "@/core/chain/model";
+import { isMoving } from "@/core/chain/motion";
 import { prepareAudioChain } from "@/core/chain/prepare-audio";
 import { withFadedEdges, type Part } from "@/core/media/part";
 import { Aligned } from "@/core/effects/aligned";
@@ -20,6 +22,12 @@ export interface SoundRendering {
   readonly part?: Part;
   /** Files that effects depend on, by their hash. */
   readonly files?: Resources["files"];
+}
+
+async function countSamples(blocks: AsyncIterable<readonly Float32Array[]>): Promise<number> {
+  let count = 0;
+  for await (const [plane] of blocks) count += plane.length;
+  return count;
 }
 
 /**
@@ -75,7 +83,10 @@ export async function renderSoundFile(
       yield faded;
     }
   }
-  const lessons = learning(chain, { sampleRate, channels, mask }, { files });
+  // What fits a sound by its length must know it to the sample.
+  const frames = isMoving(chain) ? await countSamples(blocks()) : 1;
+  const course = courseFrom(0, frames, sampleRate);
+  const lessons = learning(chain, { sampleRate, channels, mask }, { files, course });
   let lesson = lessons.next();
   for (; !lesson.done; lesson = lessons.next())
     for await (const block of material()) lesson.value(block, block[0].length);
@@ -83,7 +94,7 @@ export async function renderSoundFile(
     chain,
     strength,
     { sampleRate, channels, mask },
-    { files, learnt: lesson.value },
+    { files, course, learnt: lesson.value },
   );
   if (processor.missing.length > 0) throw new MissingEffects(processor.missing);
   const expected = Math.max(1, Math.min(end, framesGuess || end) - start);

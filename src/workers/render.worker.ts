@@ -2,6 +2,7 @@ import "@/core/type/load";
 import { beforeEndOf, earlierOf, frameBeforeEnd } from "@/core/chain/cut";
 import { geometryOf } from "@/core/chain/geometry";
 import { filesOf, type Resources } from "@/core/chain/active";
+import { courseFrom } from "@/core/chain/automated";
 import type { Chain } from "@/core/chain/model";
 import { learnTurns, lesson } from "@/core/chain/learn";
 import { materialWindow, mixTurns, planMix, type ResourcesOf } from "@/core/chain/mix";
@@ -59,7 +60,10 @@ async function renderMix(
   const files = await resourcesFor(nodes.map((n) => n.chain));
   const learnt = new Map<string, Lessons>();
   for (const { id, chain } of nodes)
-    if (sources[id]) learnt.set(id, await learnOf(sources[id], chain, files, breathe));
+    if (sources[id]) {
+      const course = courseFrom(0, sources[id].frames, sources[id].sampleRate);
+      learnt.set(id, await learnOf(sources[id], chain, { ...files, course }, breathe));
+    }
   const resourcesOf: ResourcesOf = ({ id }) => ({ ...files, learnt: learnt.get(id) });
   const plan = planMix(nodes, { start, end }, sampleRate, root, resourcesOf);
   const read = new Map<object, Float32Array[]>();
@@ -111,8 +115,9 @@ async function renderSound(
   { source, chain, strength, start, end }: LoopJob,
   breathe: Breathe,
 ): Promise<Rendered> {
-  const resources = await resourcesFor([chain]);
-  const learnt = await learnOf(source, chain, resources, breathe);
+  const course = courseFrom(start, source.frames, source.sampleRate);
+  const resources = { ...(await resourcesFor([chain])), course };
+  const learnt = await learnOf(source, chain, { ...resources, course: { ...course, start: 0 } }, breathe);
   const planes = withFadedEdges(await loadSound(source, start, end), start, source.part);
   const loop = await patiently(
     loopTurns(chain, { planes, sampleRate: source.sampleRate, mask: source.mask }, 0, end - start, strength, {
@@ -186,7 +191,16 @@ const copyOf = (picture: RenderedPicture): RenderedPicture => ({ ...picture, cod
 async function renderFrame(job: FrameJob, breathe: Breathe): Promise<Rendered> {
   const began = performance.now();
   const { source, index, half, chain, strength, earlier } = job;
-  const key = JSON.stringify([source.url, source.first, source.frames, index, half, chain, strength, earlier]);
+  const key = JSON.stringify([
+    source.url,
+    source.first,
+    source.frames,
+    index,
+    half,
+    chain,
+    strength,
+    earlier,
+  ]);
   const known = renderedFrames.known(key);
   // What is kept is not handed over, its copy is.
   const { after, before } = known ?? renderedFrames.keep(key, await makeFrame(job, breathe));

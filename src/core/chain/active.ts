@@ -12,6 +12,7 @@ import { effects, findEffect } from "../effects/registry";
 import type { Chain, Motion } from "./model";
 import type { EarlierPicture } from "../picture/earlier";
 import type { Moment } from "../time/moment";
+import type { Course } from "./automated";
 import { settingAt } from "./motion";
 import { normaliseChain } from "./values";
 
@@ -26,6 +27,8 @@ export interface Resources {
   readonly moment?: Moment;
   /** What the clip before a cut shows then; see `beforeEndOf`. */
   readonly earlier?: EarlierPicture | null;
+  /** Of a sound: where in it a chain begins, and how long it is; see `Automated`. */
+  readonly course?: Course;
   /** What settings learnt of the material, by their place in the chain; see `learning`. */
   readonly learnt?: ReadonlyMap<number, Learnt>;
 }

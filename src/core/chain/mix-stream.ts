@@ -2,6 +2,7 @@ import type { AudioProcessor } from "../effects/define";
 import { fadeEdges } from "../media/part";
 import { resample, resampleNeeds } from "../signal/resample";
 import {
+  courseIn,
   connections,
   noResources,
   reaching,
@@ -207,7 +208,7 @@ export function streamMix(
       node.chain,
       node.strength,
       { sampleRate: material?.sampleRate ?? sampleRate, channels: material?.channels ?? sides },
-      resourcesOf(node),
+      { ...resourcesOf(node), course: courseIn(nodes, ways, node, 0, sampleRate) },
     );
     processor.missing.forEach((effect) => missing.add(effect));
     const strand = material

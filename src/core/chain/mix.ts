@@ -1,6 +1,8 @@
 import { fadeEdges, type Part } from "../media/part";
 import { resample, resampleNeeds } from "../signal/resample";
 import type { Resources } from "./active";
+import { courseFrom, type Course } from "./automated";
+import { isMoving } from "./motion";
 import type { Chain } from "./model";
 import { chainFacts, prepareAudioChain } from "./prepare-audio";
 import { atOnce } from "./turns";
@@ -46,6 +48,8 @@ interface Step {
   readonly out: Window;
   /** What goes into its chain: for a clip in samples of its material, else of the mix. */
   readonly input: Window;
+  /** Where that begins, for what moves by keyframes. */
+  readonly course: Course;
   /** Samples by which its chain lags. */
   readonly latency: number;
   /** Whose output it sums, at which linear level. */
@@ -132,6 +136,23 @@ export function reaching(
 }
 
 /**
+ * Where in its material a node's chain begins, at its `start`-th sample: a clip in its own, what it feeds in all that
+ * reaches it, from the beginning of the timeline to the end of the last clip.
+ */
+export function courseIn(
+  nodes: readonly MixNode[],
+  ways: readonly Connection[],
+  { id, material, chain }: MixNode,
+  start: number,
+  sampleRate: number,
+): Course {
+  if (material) return courseFrom(start, material.frames, material.sampleRate);
+  const { needed } = isMoving(chain) ? reaching(nodes, ways, id) : { needed: new Set<string>() };
+  const seconds = mixLength(nodes.filter((node) => needed.has(node.id)));
+  return courseFrom(start, Math.ceil(seconds * sampleRate), sampleRate);
+}
+
+/**
  * Says what of which node has to be computed to hear a mix, or one node of it (`root`), over a window of the timeline.
  * Pre: nodes feed each other without circles.
  */
@@ -189,6 +210,7 @@ export function planMix(
         node,
         out,
         input: { start: own.start - runUp, end: own.end + latency },
+        course: courseIn(nodes, edges, node, own.start - runUp, sampleRate),
         latency,
         sources: [],
       });
@@ -197,7 +219,8 @@ export function planMix(
     if (sources.length === 0) continue;
     const input = { start: out.start - runUp, end: out.end + latency };
     for (const { id } of sources) wanted.set(id, union(wanted.get(id), input));
-    steps.push({ node, out, input, latency, sources });
+    const course = courseIn(nodes, edges, node, input.start, sampleRate);
+    steps.push({ node, out, input, course, latency, sources });
   }
   steps.reverse();
   const computed = new Set(steps.map((s) => s.node.id));
@@ -223,17 +246,12 @@ function runChain(
   planes: Float32Array[],
   sampleRate: number,
   skip: number,
-  resourcesOf: ResourcesOf,
+  resources: Resources,
 ): Float32Array[] {
   const { chain, strength } = node;
   if (chain.settings.length === 0 || strength === 0)
     return skip === 0 ? planes : planes.map((p) => p.subarray(skip));
-  const processor = prepareAudioChain(
-    chain,
-    strength,
-    { sampleRate, channels: planes.length },
-    resourcesOf(node),
-  );
+  const processor = prepareAudioChain(chain, strength, { sampleRate, channels: planes.length }, resources);
   processor.process(planes, planes[0].length);
   return planes.map((p) => p.subarray(skip));
 }
@@ -255,7 +273,7 @@ function clipStep(
   sampleRate: number,
   resourcesOf: ResourcesOf,
 ): Float32Array[] {
-  const { node, out, input, latency } = step;
+  const { node, out, input, course, latency } = step;
   const { at, sampleRate: rate, channels, part } = node.material!;
   const began = Math.round(at * sampleRate);
   const own = resampleNeeds(rate, sampleRate, out.start - began, out.end - began);
@@ -266,9 +284,10 @@ function clipStep(
     if (part) fadeEdges(plane, input.start, part);
     return plane;
   });
-  const treated = runChain(node, planes, rate, own.start - input.start + latency, resourcesOf).map((plane) =>
-    resample(plane, own.start, rate, sampleRate, out.start - began, out.end - began),
-  );
+  const treated = runChain(node, planes, rate, own.start - input.start + latency, {
+    ...resourcesOf(node),
+    course,
+  }).map((plane) => resample(plane, own.start, rate, sampleRate, out.start - began, out.end - began));
   return toSides(treated);
 }
 
@@ -314,7 +333,7 @@ export function* mixTurns(
 ): Generator<void, Float32Array[]> {
   const made = new Map<string, { key: string; planes: readonly Float32Array[]; has: Window }>();
   for (const step of plan.steps) {
-    const { node, out, input, latency, sources } = step;
+    const { node, out, input, course, latency, sources } = step;
     const parts = sources.flatMap(({ id, gain }) => (made.has(id) ? [{ ...made.get(id)!, gain }] : []));
     const key = JSON.stringify([
       node.id,
@@ -324,6 +343,7 @@ export function* mixTurns(
       plan.sampleRate,
       out,
       input,
+      course,
       parts.map((p) => [p.key, p.gain]),
     ]);
     const planes = remember(key, () => {
@@ -331,9 +351,10 @@ export function* mixTurns(
       const sum = silence(input);
       for (const { planes, has, gain } of parts) addInto(sum, input, planes, has, gain);
       const length = out.end - out.start;
-      return runChain(node, sum, plan.sampleRate, out.start - input.start + latency, resourcesOf).map((p) =>
-        p.subarray(0, length),
-      );
+      return runChain(node, sum, plan.sampleRate, out.start - input.start + latency, {
+        ...resourcesOf(node),
+        course,
+      }).map((p) => p.subarray(0, length));
     });
     made.set(node.id, { key, planes, has: out });
     yield;

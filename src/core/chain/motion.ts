@@ -19,18 +19,17 @@ export const mixParameter = percent({
   default: 100,
 });
 
-/** The parameters of an effect that take keyframes, its share of the mix as the last; none of an effect on sound that cannot change while it runs. */
+/** The parameters of an effect that take keyframes, its share of the mix as the last; of an effect on sound those that can change while it runs. */
 export function movable(effect: EffectDefinition): ReadonlyMap<string, NumberParameter> {
   const known = movables.get(effect);
   if (known) return known;
   const found = new Map<string, NumberParameter>();
   movables.set(effect, found);
-  if (effect.medium === "audio" && !effect.automates) return found;
   for (const [key, spec] of Object.entries(effect.parameters))
     if (
       spec.kind === "number" &&
       spec.keyframes &&
-      (effect.medium !== "audio" || effect.automates === "all" || effect.automates?.includes(key))
+      (effect.medium !== "audio" || effect.automates?.includes(key))
     )
       found.set(key, spec);
   found.set(mixLane, mixParameter);

@@ -6,6 +6,7 @@ import { cascade } from "../signal/biquad";
 import { type Section } from "../kernels/cascade";
 import { Hold } from "../signal/hold";
 import { activeSettings, type Resources } from "./active";
+import { Automated, type Moving } from "./automated";
 import type { Chain } from "./model";
 
 /** `wet = dry + (wet − dry) · share`, in place; nothing is computed at either end, so that both are exact. */
@@ -55,6 +56,37 @@ function withDryPath(
 interface Part {
   readonly made: AudioProcessor | SectionCascade;
   readonly share: number;
+  /** Where its values move. */
+  readonly moving: Pick<Moving, "setting" | "course"> | null;
+  /** The same effect with other values, as far as it is sections. */
+  sectionsOf(values: never): SectionCascade | null;
+}
+
+/** Sections as a processor that goes on with those of other values. */
+function sectionProcessor({ made, sectionsOf }: Part, facts: AudioContextFacts): AudioProcessor {
+  if (!("sections" in made)) return made;
+  const run = cascade(made.sections, facts.channels, facts.kernels);
+  return {
+    latency: 0,
+    tail: made.tail,
+    settles: settlingOf(made),
+    process: run,
+    retune: (values: never) => run.retune(sectionsOf(values)!.sections),
+  };
+}
+
+/** How long the sections of a setting go on at most, at any of its keyframes. */
+function longestOf({
+  made,
+  moving,
+  sectionsOf,
+}: Part): Pick<AudioProcessor, "tail"> & { readonly settles: number } {
+  const all = [made];
+  if (moving && "sections" in made)
+    for (const [key, lane] of Object.entries(moving.setting.motion.lanes))
+      for (const { value } of lane)
+        all.push(sectionsOf({ ...moving.setting.values, [key]: value } as never) ?? made);
+  return { tail: Math.max(...all.map(({ tail }) => tail)), settles: Math.max(...all.map(settlingOf)) };
 }
 
 /** The parts as processors; neighbours that are sections alone, and whole, become one. */
@@ -67,7 +99,15 @@ function joined(parts: readonly Part[], facts: AudioContextFacts): AudioProcesso
       out.push({ latency: 0, tail, settles, process: cascade(sections, facts.channels, facts.kernels) });
     [sections, tail, settles] = [[], 0, 0];
   };
-  for (const { made, share } of parts) {
+  for (const part of parts) {
+    const { made, share, moving } = part;
+    if (moving) {
+      close();
+      const before = out.reduce((sum, { latency }) => sum + latency, 0);
+      const processor = sectionProcessor(part, facts);
+      out.push(new Automated({ ...moving, ...longestOf(part), processor, before }, facts));
+      continue;
+    }
     if ("sections" in made && share === 1) {
       sections.push(...made.sections);
       tail += made.tail;
@@ -75,20 +115,7 @@ function joined(parts: readonly Part[], facts: AudioContextFacts): AudioProcesso
       continue;
     }
     close();
-    out.push(
-      withDryPath(
-        "sections" in made
-          ? {
-              latency: 0,
-              tail: made.tail,
-              settles: settlingOf(made),
-              process: cascade(made.sections, facts.channels, facts.kernels),
-            }
-          : made,
-        share,
-        facts,
-      ),
-    );
+    out.push(withDryPath(sectionProcessor(part, facts), share, facts));
   }
   close();
   return out;
@@ -104,6 +131,8 @@ export interface PreparedChain extends AudioProcessor {
     to: number,
     frames: number,
   ): void;
+  /** What goes in next is this sample of the material, such as where a loop begins anew; see `Course`. */
+  seek(at: number): void;
   /** Effects and files that are not here, and effects that had nothing to learn from (see `learning`). */
   readonly missing: readonly string[];
   /** Nothing is done: what goes in comes out to the bit. */
@@ -137,7 +166,7 @@ export function chainFacts(
   strength: number,
   facts: AudioContextFacts,
   resources: Resources = {},
-): Omit<PreparedChain, "process" | "through"> {
+): Omit<PreparedChain, "process" | "through" | "seek"> {
   const { latency, tail, settles, missing, isIdle } = preparePlainChain(chain, strength, facts, resources);
   return { latency, tail, settles, missing, isIdle };
 }
@@ -149,13 +178,26 @@ function prepare(
   resources: Resources,
 ): PreparedChain {
   const { active, missing } = activeSettings(chain, "audio", resources);
-  const parts = active.flatMap(({ index, effect, values, share, files }): Part[] => {
+  const { course } = resources;
+  const parts = active.flatMap(({ index, effect, values, share, files, motion }): Part[] => {
     const learnt = resources.learnt?.get(index) ?? null;
     if (effect.analyse && !learnt) {
       missing.push(`${effect.id}, which has to hear the whole material first`);
       return [];
     }
-    return [{ made: effect.create(values, facts, { files, learnt }), share }];
+    const given = { files, learnt };
+    const setting = motion && { effect: effect.id, values, on: true, mix: 100 * share, motion };
+    return [
+      {
+        made: effect.create(values, facts, given),
+        share,
+        moving: setting ? { setting, ...(course && { course }) } : null,
+        sectionsOf(other) {
+          const made = effect.create(other, facts, given);
+          return "sections" in made ? made : null;
+        },
+      },
+    ];
   });
   const share = Math.min(100, Math.max(0, strength)) / 100;
   const processors = share > 0 ? joined(parts, facts) : [];
@@ -197,6 +239,7 @@ function prepare(
     missing,
     isIdle: processors.length === 0,
     through,
+    seek: (at) => processors.forEach((part) => part instanceof Automated && part.seek(at)),
     process(channels, frames) {
       if (processors.length > 0) through(channels, 0, channels, 0, frames);
     },

@@ -1,5 +1,6 @@
 import { longestBlock } from "../signal/block";
 import type { Resources } from "./active";
+import { courseFrom } from "./automated";
 import { learnTurns } from "./learn";
 import type { Chain } from "./model";
 import { prepareAudioChain } from "./prepare-audio";
@@ -33,12 +34,13 @@ export function renderAudio(
 ): RenderedAudio {
   const { planes, sampleRate, mask } = material;
   const { resources = {} } = options;
-  const learnt = resources.learnt ?? atOnce(learnTurns(chain, planes, material, resources));
+  const timed = { course: courseFrom(0, planes[0].length, sampleRate), ...resources };
+  const learnt = resources.learnt ?? atOnce(learnTurns(chain, planes, material, timed));
   const processor = prepareAudioChain(
     chain,
     options.strength ?? 100,
     { sampleRate, channels: planes.length, mask },
-    { ...resources, learnt },
+    { ...timed, learnt },
   );
   const length = planes[0].length;
   const total = length + Math.min(options.tail ?? 0, processor.tail);
@@ -60,7 +62,7 @@ export const renderLoop = (...given: Parameters<typeof loopTurns>): RenderedAudi
  * Renders a range as it sounds while it loops, in the settled state: the chain first runs over the range as often as
  * it takes to settle, so that repeats and reverb of the end are heard at the beginning, nothing glides or fades in, and
  * what follows the level has found it.
- * `start` and `end` in samples. What has to hear the whole material first hears `material`, unless `resources` say what it has learnt. Yields after each turn.
+ * `start` and `end` in samples; what moves by keyframes is timed by the `course` that `resources` name, else by the material. What has to hear the whole material first hears `material`, unless `resources` say what it has learnt. Yields after each turn.
  */
 export function* loopTurns(
   chain: Chain,
@@ -73,25 +75,31 @@ export function* loopTurns(
   const { sampleRate, mask } = material;
   const range = material.planes.map((p) => p.subarray(start, end));
   const length = end - start;
-  const learnt = resources.learnt ?? (yield* learnTurns(chain, material.planes, material, resources));
+  const course = resources.course ?? courseFrom(0, material.planes[0].length, sampleRate);
+  const timed = { ...resources, course };
+  const learnt = resources.learnt ?? (yield* learnTurns(chain, material.planes, material, timed));
   const processor = prepareAudioChain(
     chain,
     strength,
     { sampleRate, channels: range.length, mask },
-    { ...resources, learnt },
+    { ...timed, learnt },
   );
+  const first = course.start + start;
   const runUp = Math.min(processor.settles, longestRunUp * sampleRate);
   // The run-up ends exactly where the loop begins, wherever in the loop it has to start for that.
   let at = (length - (runUp % length)) % length;
+  processor.seek(first + at);
   const scratch = range.map(() => new Float32Array(aTurn));
   const pull = (wanted: number): Float32Array[] => {
     for (let done = 0; done < wanted;) {
       const run = Math.min(wanted - done, length - at);
-      range.forEach((plane, c) => scratch[c].set(plane.subarray(at, at + run), done));
+      const part = scratch.map((plane) => plane.subarray(done, done + run));
+      range.forEach((plane, c) => part[c].set(plane.subarray(at, at + run)));
+      processor.process(part, run);
       at = (at + run) % length;
+      if (at === 0) processor.seek(first);
       done += run;
     }
-    processor.process(scratch, wanted);
     return scratch;
   };
   for (let left = runUp + processor.latency; left > 0; left -= aTurn) {

@@ -32,8 +32,11 @@ export interface AudioProcessor {
    * or shorter than that.
    */
   readonly settles?: number;
-  /** Goes on with other values of the parameters that `automates` names, from the next sample on. */
-  retune?(values: never): void;
+  /**
+   * Goes on with other values of the parameters that `automates` names: evenly, so that it has them after `within` samples;
+   * from the next sample on, where that is 0.
+   */
+  retune?(values: never, within: number): void;
   /** Replaces the first `frames` samples of every channel. */
   process(channels: readonly Float32Array[], frames: number): void;
 }
@@ -75,10 +78,10 @@ interface EffectFacts<Specs extends ParameterSpecs> {
 export interface AudioEffect<Specs extends ParameterSpecs = ParameterSpecs> extends EffectFacts<Specs> {
   readonly medium: "audio";
   /**
-   * The parameters that may change while it runs, by keyframes: all of them where it is no more than sections, else those
-   * that its processor's `retune` takes.
+   * The parameters that may change while it runs, by keyframes: of an effect that is no more than sections those that leave
+   * their number alone, else those that its processor's `retune` takes. Its share of the mix always may.
    */
-  readonly automates?: "all" | readonly string[];
+  readonly automates?: readonly string[];
   /** Unfit for live playback, such as a treatment that has to look far ahead; the interface says so. */
   readonly offline?: boolean;
   /** `files` are the decoded files that its parameters name, by parameter; `learnt` comes from its analysis. */

@@ -1,6 +1,6 @@
 import type { ComplexNumber } from "../numeric/complex";
 import { longestBlock } from "./block";
-import { flushEvery, kernelCascade, type Section } from "../kernels/cascade";
+import { flushEvery, kernelCascade, type Section, type Cascade } from "../kernels/cascade";
 import type { KernelInstance } from "../kernels/instance";
 import { divide } from "../numeric/complex";
 
@@ -146,22 +146,19 @@ export class SectionState {
 }
 
 /** The same sections, one after another, on every channel; what passes between them keeps its double precision. By the kernel where there are kernels; then channels must lie in their memory. */
-export function cascade(
-  sections: readonly Section[],
-  channels: number,
-  kernels?: KernelInstance,
-): (blocks: readonly Float32Array[], frames: number) => void {
+export function cascade(sections: readonly Section[], channels: number, kernels?: KernelInstance): Cascade {
   return kernels
     ? kernelCascade(kernels, sections, channels, longestBlock)
     : plainCascade(sections, channels);
 }
 
 /** The kernel's plain twin: the same to the bit. */
-export function plainCascade(sections: readonly Section[], channels: number) {
+export function plainCascade(first: readonly Section[], channels: number): Cascade {
+  let sections = first;
   const states = Array.from({ length: channels }, () => new Float64Array(2 * sections.length));
   let work = new Float64Array(0);
   let until = flushEvery;
-  return (blocks: readonly Float32Array[], frames: number): void => {
+  const run = (blocks: readonly Float32Array[], frames: number): void => {
     if (work.length < frames) work = new Float64Array(frames);
     let left = until;
     blocks.forEach((block, channel) => {
@@ -192,4 +189,5 @@ export function plainCascade(sections: readonly Section[], channels: number) {
     });
     until = left;
   };
+  return Object.assign(run, { retune: (next: readonly Section[]) => void (sections = next) });
 }

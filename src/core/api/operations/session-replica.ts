@@ -22,5 +22,6 @@ export const sessionReplica = operation<SessionAnswer>()({
   path: `${ofLibrary}/sessions/{sessionId}`,
   summary: "A bench session with its targets",
   needs: "read",
-  answer: "`session`, `stream`, `targets`, `timelines` (one where it began with one: its name and which files are `missing`), and the facts of their `media`",
+  answer:
+    "`session`, `stream`, `targets`, `timelines` (one where it began with one: its name and which files are `missing`), and the facts of their `media`",
 });

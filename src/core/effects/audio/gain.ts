@@ -1,4 +1,5 @@
 import { defineAudioEffect } from "../define";
+import { Ramp, scaled } from "../../signal/ramp";
 import { choice, decibels } from "../parameter";
 
 const factor = (gain: number, polarity: "normal" | "inverted") =>
@@ -31,12 +32,17 @@ export const gain = defineAudioEffect({
     }),
   },
   key: ["gain"],
+  automates: ["gain"],
   create({ gain, polarity }, { kernels }) {
-    const f = factor(gain, polarity);
+    const factors = new Ramp(factor(gain, polarity));
     return {
       latency: 0,
       tail: 0,
+      retune: (values: { readonly gain: number }, within: number) =>
+        factors.to(factor(values.gain, polarity), within),
       process(channels, frames) {
+        if (!factors.isStill) return scaled(channels, factors.take(frames), frames);
+        const f = factors.value;
         if (kernels) for (const x of channels) kernels.run.scale(x.byteOffset, frames, f);
         else for (const x of channels) for (let i = 0; i < frames; i++) x[i] *= f;
       },

@@ -20,5 +20,6 @@ export const highPass = defineAudioEffect({
     slope,
   },
   key: ["cutoff", "slope"],
+  automates: ["cutoff"],
   ...passFilter("high-pass"),
 });

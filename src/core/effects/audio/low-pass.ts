@@ -20,5 +20,6 @@ export const lowPass = defineAudioEffect({
     slope,
   },
   key: ["cutoff", "slope"],
+  automates: ["cutoff"],
   ...passFilter("low-pass"),
 });

@@ -1,3 +1,4 @@
+import { Ramp } from "../../signal/ramp";
 import { oscillator } from "../../signal/oscillator";
 import { defineAudioEffect } from "../define";
 import { choice, degrees, hertz, percent } from "../parameter";
@@ -40,18 +41,21 @@ export const tremolo = defineAudioEffect({
     }),
   },
   key: ["rate", "depth"],
+  automates: ["depth"],
   create({ rate, depth, wave, spread }, { sampleRate, channels }) {
     const swings = Array.from({ length: channels }, (_, c) =>
       oscillator(wave, rate, sampleRate, ((c % 2) * spread) / 360),
     );
+    const depths = new Ramp(depth / 100);
     let sample = 0;
     return {
       latency: 0,
       tail: 0,
+      retune: (values: { readonly depth: number }, within: number) => depths.to(values.depth / 100, within),
       process(blocks, frames) {
+        const values = depths.take(frames);
         blocks.forEach((block, c) => {
-          for (let i = 0; i < frames; i++)
-            block[i] *= 1 - (depth / 100) * (0.5 + 0.5 * swings[c](sample + i));
+          for (let i = 0; i < frames; i++) block[i] *= 1 - values[i] * (0.5 + 0.5 * swings[c](sample + i));
         });
         sample += frames;
       },

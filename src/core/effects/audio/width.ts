@@ -1,3 +1,4 @@
+import { Ramp } from "../../signal/ramp";
 import { defineAudioEffect } from "../define";
 import { percent } from "../parameter";
 
@@ -21,16 +22,19 @@ export const width = defineAudioEffect({
     }),
   },
   key: ["width"],
+  automates: ["width"],
   create({ width }, { channels }) {
-    const share = width / 100;
+    const shares = new Ramp(width / 100);
     return {
       latency: 0,
       tail: 0,
+      retune: (values: { readonly width: number }, within: number) => shares.to(values.width / 100, within),
       process([left, right], frames) {
-        if (channels < 2 || share === 1) return;
+        if (channels < 2 || (shares.isStill && shares.value === 1)) return;
+        const values = shares.take(frames);
         for (let i = 0; i < frames; i++) {
           const middle = 0.5 * (left[i] + right[i]);
-          const side = 0.5 * share * (left[i] - right[i]);
+          const side = 0.5 * values[i] * (left[i] - right[i]);
           left[i] = middle + side;
           right[i] = middle - side;
         }
