@@ -295,6 +295,10 @@ describe("files that are looked for", () => {
     expect(body.media.map(({ name }) => name).sort()).toEqual(["Horn.wav", "bell.wav"]);
     expect((await find(owner, {})).body.media).toEqual([]);
   });
+  it("are none that came with a film: whoever wants its sound wants the film", async () => {
+    const { body } = await find(owner, { names: ["FERRY, sound", "ferry.mov"], hashes: [soundId] });
+    expect(body.media.map(({ name }) => name)).toEqual(["ferry.mov"]);
+  });
   it("are those of one's own library", async () => {
     expect((await find(foreign, { names: ["horn.wav"] })).status).toBe(404);
     expect(

@@ -1,9 +1,10 @@
 import { execFileSync } from "node:child_process";
-import { mkdtempSync, rmSync } from "node:fs";
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import AxeBuilder from "@axe-core/playwright";
 import { expect, test, type Page } from "@playwright/test";
+import { writeWav } from "../src/core/formats/wav/write";
 import { byCommandLine } from "./command-line";
 import { ask, chooseFiles, found, press, said, saved, setting, signIn, target } from "./desk";
 
@@ -317,4 +318,70 @@ test("a title and a dissolve are put on in four keys at most, besides letters", 
     await press(page, "Backspace");
     await saved(page);
   }
+});
+
+test("by keyboard: a sound falls away by two keyframes, is kept, and is rendered as by the command line", async ({
+  page,
+}) => {
+  const file = join(folder, "call.wav");
+  // Steady, so that every sample says what the level is there.
+  writeFileSync(
+    file,
+    writeWav({ planes: [new Float32Array(144_000).fill(0.25)], sampleRate: 48_000 }, "f32"),
+  );
+  await signIn(page, "sound");
+  await press(page, "Alt+n");
+  await page.keyboard.type("Calls");
+  await press(page, "Enter");
+  await expect(page.getByRole("heading", { name: "Nothing on the bench yet" })).toBeVisible();
+  await chooseFiles(page, () => press(page, "i"), [file]);
+  await expect(target(page, "call")).toHaveAttribute("aria-selected", "true");
+  await press(page, "a");
+  await page.keyboard.type("gain");
+  await expect(page.getByRole("combobox", { name: "Effect" })).toHaveValue("gain");
+  await press(page, "Enter");
+  await expect(setting(page, "Gain")).toBeVisible();
+
+  // To the lanes, a value at the start, another a second later: -6 and -26 dB.
+  await press(page, "q");
+  await expect(lanes(page)).toBeFocused();
+  await press(page, "Home");
+  await page.keyboard.type("-6");
+  await press(page, "Enter", "Shift+ArrowRight");
+  await page.keyboard.type("-26");
+  await press(page, "Enter");
+  await expect.poll(() => keyframesOf(page, "Gain")).toBe("0 100");
+  await expect(page.getByText("Gain · at 00:01.00")).toBeVisible();
+  // Half way between them it is said what it is there.
+  for (let i = 0; i < 50; i++) await press(page, "ArrowLeft");
+  await expect(lane(page, "Gain")).toContainText("−16");
+  await press(page, "Escape");
+  await saved(page);
+  await targets(page).focus();
+  await press(page, "k");
+  await page.keyboard.type("Falling away");
+  await press(page, "Enter");
+  await expect(said(page)).toContainText("Proved on “call.wav”: the same to the bit.");
+
+  await press(page, "r", "Enter");
+  const link = page.getByRole("link", { name: /Download/ }).first();
+  await expect(link).toBeFocused({ timeout: 30_000 });
+  const download = page.waitForEvent("download");
+  await press(page, "Enter");
+  const path = join(folder, `rendered ${(await download).suggestedFilename()}`);
+  await (await download).saveAs(path);
+  await press(page, "Escape");
+  const bytes = readFileSync(path);
+  expect(
+    bytes.equals(await byCommandLine(page, folder, "Falling away", file, join(folder, "fell.wav"))),
+  ).toBe(true);
+  const raw = execFileSync("ffmpeg", ["-v", "error", "-i", path, "-f", "f32le", "-"]);
+  const level = (sample: number) => 20 * Math.log10(raw.readFloatLE(4 * sample) / 0.25);
+  expect(level(0)).toBeCloseTo(-6, 2);
+  expect(level(24_000)).toBeCloseTo(-16, 2);
+  expect(level(48_000)).toBeCloseTo(-26, 2);
+  expect(level(143_999)).toBeCloseTo(-26, 2);
+
+  const id = new URL(page.url()).pathname.split("/").at(-1)!;
+  await ask(page, "remove-session", { id });
 });

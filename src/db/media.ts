@@ -94,6 +94,8 @@ export async function findMedia(
       and(
         eq(media.libraryId, libraryId),
         eq(media.isRendered, false),
+        // Nobody brought it in by itself: whoever wants it wants the film.
+        sql`${media.id} not in (${soundsOfVideos(libraryId)})`,
         sql`(${media.id} = any(${sql.param([...ids])}::text[]) or ${name} = any(select lower(one) from unnest(${sql.param([...names])}::text[]) as one))`,
       ),
     )

@@ -883,7 +883,10 @@ describe("of sessions and the team", () => {
     expect(another({ session: three[0], sessions: [three[0]] }, 1)).toBeUndefined();
   });
   it("without a session one can be begun, with a timeline or without, and nothing else", () =>
-    expect(offered(sessionPlace, { ...session, session: null, sessions: [] })).toEqual(["session.new", "session.take-timeline"]));
+    expect(offered(sessionPlace, { ...session, session: null, sessions: [] })).toEqual([
+      "session.new",
+      "session.take-timeline",
+    ]));
   it("one leaves, and removes others", () => {
     expect(offered(teamPlace, team)).toContain("team.remove");
     expect(offered(teamPlace, team)).not.toContain("team.leave");

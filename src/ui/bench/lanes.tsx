@@ -33,6 +33,7 @@ import { lanesPlace } from "../actions/lanes";
 import { useActions } from "../actions/use-actions";
 import { Store, useStore } from "../data/store";
 import { stepped } from "../controls/travel";
+import type { ViewerProps } from "../media/define";
 
 /** What was copied last, of whichever lane. */
 const copied = new Store<Lane>([]);
@@ -48,12 +49,27 @@ const sayEase = (ease: Ease) => {
   return name === null ? "along a curve of its own" : namedEases[name].label;
 };
 
+/** The setting whose lanes are shown, by its place: the current one, where it has any or they were asked for, else the first that has some. */
+export function lanesOf({ settings }: Chain, lanes: ViewerProps["lanes"]): number | null {
+  const current = lanes?.at ?? null;
+  const isShown =
+    current !== null &&
+    current < settings.length &&
+    movableIn(settings[current]).size > 0 &&
+    (lanes!.asked || settings[current].motion !== undefined);
+  if (isShown) return current;
+  const moving = settings.findIndex(({ motion }) => motion !== undefined);
+  return moving < 0 ? null : moving;
+}
+
 interface LanesProps {
   readonly chain: Chain;
   /** Whose lanes they are, by its place. */
   readonly at: number;
   readonly clip: ClipTime;
   readonly frame: number;
+  /** Where that is, in words, where nothing else says it. */
+  readonly said?: string;
   /** All parameters that take keyframes have a row, also those without any. */
   readonly all: boolean;
   onFrame(frame: number): void;
@@ -63,7 +79,7 @@ interface LanesProps {
 }
 
 /** The keyframes of a setting below the viewer, a lane a parameter, against the clip. */
-export function Lanes({ chain, at, clip, frame, all, onFrame, onChain, onAll, onLeave }: LanesProps) {
+export function Lanes({ chain, at, clip, frame, said, all, onFrame, onChain, onAll, onLeave }: LanesProps) {
   const setting = chain.settings[at];
   const specs = useMemo(() => movableIn(setting), [setting]);
   const keys = [...specs.keys()].filter((key) => all || laneOf(setting, key).length > 0);
@@ -86,7 +102,7 @@ export function Lanes({ chain, at, clip, frame, all, onFrame, onChain, onAll, on
     <Box data-lanes={at} data-subject="setting">
       <HStack justifyContent="space-between" minHeight="28px" textStyle="figure" color="muted">
         <chakra.span truncate minWidth="0" title={motion && fitWays[motion.way].help}>
-          {`${findEffect(setting.effect)?.name ?? setting.effect}`}
+          {[findEffect(setting.effect)?.name ?? setting.effect, ...(said ? [`at ${said}`] : [])].join(" · ")}
           {motion &&
             !isSame(motion.length, length) &&
             ` · set on ${secondsIn(motion.length).toFixed(2)} s, here ${fitWays[motion.way].said}`}

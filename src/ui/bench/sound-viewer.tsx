@@ -1,12 +1,15 @@
 "use client";
 
-import { useCallback, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
+import { soundTime } from "@/core/chain/automated";
 import { emptyChain } from "@/core/chain/model";
+import { sayClock } from "@/core/text/clock";
 import { soundDifference } from "@/core/measure/difference";
 import type { ViewerProps } from "../media/define";
 import { useDesk } from "../data/desk";
 import type { Media } from "@/core/api/operations/session-replica";
 import { benchResult, useBenchResult } from "./bench-result";
+import { Lanes, lanesOf } from "./lanes";
 import { LoopFrame } from "./loop-frame";
 import { onTimeline, rangeOn } from "./marked";
 import { useLoop, type Hearing, type Range } from "./use-loop";
@@ -18,7 +21,7 @@ const untouched = emptyChain("audio");
 const largestZoom = 256;
 
 /** A clip: its wave with the looped range, heard by itself or with the rest of the session. */
-export function SoundViewer({ bench, target, media }: ViewerProps) {
+export function SoundViewer({ bench, target, media, lanes }: ViewerProps) {
   const { libraryId, renderer } = useDesk();
   const result = useBenchResult();
   const { audition, inMix, setInMix, marked, mark } = bench;
@@ -62,6 +65,23 @@ export function SoundViewer({ bench, target, media }: ViewerProps) {
     },
     [renderer, source, name, chain, strength, start, end, result],
   );
+  const { playhead } = bench;
+  const time = useMemo(() => soundTime(frames, sampleRate), [frames, sampleRate]);
+  const [, samples] = time.rate;
+  // Until one goes elsewhere, where the range begins.
+  const [wanted, setWanted] = useState<{ readonly on: string; readonly frame: number } | null>(null);
+  const setFrame = useCallback((to: number) => setWanted({ on: target.id, frame: to }), [target.id]);
+  const frame = Math.min(
+    time.frames - 1,
+    wanted?.on === target.id ? wanted.frame : Math.round(start / samples),
+  );
+  useEffect(
+    () => playhead.set({ targetId: target.id, clip: time, frame }),
+    [playhead, target.id, time, frame],
+  );
+  useEffect(() => () => playhead.set(null), [playhead]);
+  const [allLanes, setAllLanes] = useState<boolean | null>(null);
+  const shownLanes = lanesOf(target.chain, lanes);
   const seconds = useMemo(() => onTimeline(target, facts, range), [target, facts, range]);
   const mix = useMix(bench, inMix, null, seconds);
   const loop = useLoop(mix?.before ?? before, mix?.after ?? after, mix?.sampleRate ?? sampleRate);
@@ -90,6 +110,20 @@ export function SoundViewer({ bench, target, media }: ViewerProps) {
         position={loop.playing ? loop.position : null}
         onRange={setRange}
       />
+      {shownLanes !== null && (
+        <Lanes
+          chain={target.chain}
+          at={shownLanes}
+          clip={time}
+          frame={frame}
+          said={sayClock((frame * samples) / sampleRate)}
+          all={allLanes ?? lanes?.asked ?? false}
+          onFrame={setFrame}
+          onChain={bench.shape}
+          onAll={setAllLanes}
+          onLeave={() => lanes?.leave()}
+        />
+      )}
     </LoopFrame>
   );
 }

@@ -14,7 +14,6 @@ import type { Media } from "@/core/api/operations/session-replica";
 import type { ClipTime } from "@/core/chain/keyframes";
 import type { Chain } from "@/core/chain/model";
 import { hasCut } from "@/core/chain/cut";
-import { movableIn } from "@/core/chain/motion";
 import { earlierClipOf, soundTargetOf } from "@/core/library/clip-sound";
 import { pictureDifference } from "@/core/measure/difference";
 import { sayTimecode } from "@/core/media/timecode";
@@ -27,7 +26,7 @@ import { copyUrl, materialOf, soundSource } from "../data/material";
 import type { ViewerProps } from "../media/define";
 import { benchResult, useBenchResult } from "./bench-result";
 import { useEdge } from "./edge";
-import { Lanes, timeColumns } from "./lanes";
+import { Lanes, lanesOf, timeColumns } from "./lanes";
 import { PictureFrame } from "./picture-frame";
 import { Scopes } from "./scopes";
 import { useClip, type ClipSound } from "./use-clip";
@@ -203,19 +202,6 @@ export function VideoViewer(props: ViewerProps) {
       {scopes && <Scopes measures={measures} />}
     </PictureFrame>
   );
-}
-
-/** The setting whose lanes are shown, by its place: the current one, where it has any or they were asked for, else the first that has some. */
-function lanesOf({ settings }: Chain, lanes: ViewerProps["lanes"]): number | null {
-  const current = lanes?.at ?? null;
-  const isShown =
-    current !== null &&
-    current < settings.length &&
-    movableIn(settings[current]).size > 0 &&
-    (lanes!.asked || settings[current].motion !== undefined);
-  if (isShown) return current;
-  const moving = settings.findIndex(({ motion }) => motion !== undefined);
-  return moving < 0 ? null : moving;
 }
 
 /** Where what is used lies in the strip of pictures from all of a file: how large the strip is, and how far in. */

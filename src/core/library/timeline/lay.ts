@@ -69,8 +69,8 @@ export function materialFor(sound: boolean, id: string, world: Pick<LayWorld, "m
   const found = world.material(id);
   if (!found) throw new Unfit("no-material", "This file is not in the library.", { field: "media" });
   const { facts, name } = found;
-  if (facts.kind === "lut" || (sound && facts.kind === "image"))
-    throw new Unfit("other-medium", `“${name}” has no ${sound ? "sound" : "pictures"} that could be laid.`);
+  if (facts.kind === "lut" || facts.kind === (sound ? "image" : "audio"))
+    throw new Unfit("other-medium", `“${name}” has no ${sound ? "sound" : "pictures"}.`);
   if (!sound || facts.kind !== "video") return found;
   const own = facts.sound === undefined ? undefined : world.material(facts.sound);
   if (!own) throw new Unfit("other-medium", `“${name}” has no sound.`);

@@ -228,9 +228,10 @@ describe("a timeline that comes in", () => {
     expect(() => laid(timeline(["pictures", children]), found)).toThrow(words);
     expect(() => laid(timeline(["pictures", children]), found)).toThrow(Unfit);
   });
-  it("refuses a picture on a track of sounds, and a film that has no sound", () => {
+  it("refuses a picture on a track of sounds, a film that has no sound, and a sound where pictures are", () => {
     expect(() => laid(timeline(["sounds", [clip("yard", 0, 25)]]), [[0, "yard"]])).toThrow(/no sound/);
     expect(() => laid(timeline(["sounds", [clip("lamp", 0, 25)]]), [[0, "lamp"]])).toThrow(/no sound/);
+    expect(() => laid(timeline(["pictures", [clip("horn", 0, 25)]]), [[0, "horn"]])).toThrow(/no pictures/);
   });
 
   it("says whose files are missing, and lays them between the others once they are found", () => {
@@ -365,19 +366,17 @@ describe("a session that goes out", () => {
                 kindOf({ json }) !== "transition" ||
                 (i > 0 && i < items.length - 1 && items[i - 1].file && items[i + 1].file),
             );
-            return [
-              kind === "sounds" && !kept.every(({ file }) => file !== "lamp") ? "pictures" : kind,
-              kept,
-            ] as const;
+            return [kind as "pictures" | "sounds", kept] as const;
           });
           const json = timeline(
-            ...clean.map(
-              ([kind, items]) => [kind as "pictures" | "sounds", items.map((one) => one.json)] as const,
-            ),
+            ...clean.map(([kind, items]) => [kind, items.map((one) => one.json)] as const),
           );
+          const fits = { pictures: ["ferry", "lamp"], sounds: ["ferry", "horn"] };
           const chosen = clean
-            .flatMap(([, items]) => items.flatMap(({ file }) => (file === null ? [] : [file])))
-            .flatMap((file, i) => (missing[i] ? [] : [[i, file] as const]));
+            .flatMap(([kind, items]) => items.flatMap(({ file }) => (file === null ? [] : { kind, file })))
+            .flatMap(({ kind, file }, i) =>
+              missing[i] || !fits[kind].includes(file) ? [] : [[i, file] as const],
+            );
           const once = gathered(laid(json, chosen));
           // What leads over is told as settings too; all else is as it was.
           const stripped = (value: Json): Json =>

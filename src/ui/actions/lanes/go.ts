@@ -29,12 +29,12 @@ const by = (
   keys: [keys],
   run: (here) => here.go(frames, unit),
 });
-export const nextFrame = by("lane.next-frame", "Go to the next frame", "ArrowRight", 1, "frame");
-export const previousFrame = by("lane.previous-frame", "Go to the previous frame", "ArrowLeft", -1, "frame");
+export const nextFrame = by("lane.next-frame", "Go a step on", "ArrowRight", 1, "frame");
+export const previousFrame = by("lane.previous-frame", "Go a step back", "ArrowLeft", -1, "frame");
 export const secondLater = by("lane.second-later", "Go a second on", "Shift+ArrowRight", 1, "second");
 export const secondEarlier = by("lane.second-earlier", "Go a second back", "Shift+ArrowLeft", -1, "second");
-export const toStart = by("lane.to-start", "Go to the first frame", "Home", -Infinity, "frame");
-export const toEnd = by("lane.to-end", "Go to the last frame", "End", Infinity, "frame");
+export const toStart = by("lane.to-start", "Go to the start", "Home", -Infinity, "frame");
+export const toEnd = by("lane.to-end", "Go to the end", "End", Infinity, "frame");
 
 export const nextKeyframe: Action<LanesHere> = {
   id: "lane.next-keyframe",
