@@ -6,7 +6,12 @@ import { decodeFiles } from "./dependencies";
 import { renderPictureFile } from "./render-picture";
 import { renderSoundFile } from "./render-sound";
 import { renderVideoFile, type VideoRendering } from "./video/render-video";
-import { resultFormats, type ResultFormat, type ResultFormatOf } from "@/core/library/renders";
+import {
+  resultFormats,
+  type FilmShape,
+  type ResultFormat,
+  type ResultFormatOf,
+} from "@/core/library/renders";
 import { type RenderHooks } from "./results";
 
 export interface Rendering {
@@ -18,6 +23,8 @@ export interface Rendering {
   readonly range?: { readonly start: number; readonly end: number };
   /** The same with edges that come and go; of a video the frames to use. */
   readonly part?: Part;
+  /** The size and rate of a video, where they are not its own. */
+  readonly shape?: FilmShape;
   /** The sound that goes with a video; see there. */
   readonly sound?: VideoRendering["sound"];
   /** The clip before a video, for transitions; see there. */
@@ -44,7 +51,7 @@ const renderers: { readonly [M in WorkingMedium]: Renderer<ResultFormatOf<M>> } 
 export async function renderFile(
   input: string,
   output: string,
-  { chain, strength, format, range, part, sound, earlier, pathOf = () => null }: Rendering,
+  { chain, strength, format, range, part, shape, sound, earlier, pathOf = () => null }: Rendering,
   hooks?: RenderHooks,
 ): Promise<void> {
   const { medium } = resultFormats[format];
@@ -63,6 +70,7 @@ export async function renderFile(
       files,
       ...(range && { range }),
       ...(part && { part }),
+      ...(shape && { shape }),
       ...(sound !== undefined && { sound }),
       ...(earlier && { earlier }),
     },

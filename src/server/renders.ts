@@ -8,9 +8,9 @@ import type { Chain } from "@/core/chain/model";
 import { connections, reaching } from "@/core/chain/mix";
 import type { Target } from "@/core/library/entities";
 import { mixNodes, mixRate } from "@/core/library/mixing";
-import type { MaterialItem, RenderItem } from "@/core/library/renders";
+import type { FilmShape, MaterialItem, RenderItem } from "@/core/library/renders";
 import { isClip, renderingOf, type Clip } from "@/core/library/in-place";
-import type { WorkingMedium } from "@/core/media";
+import type { Medium, WorkingMedium } from "@/core/media";
 import { countTargets } from "@/core/library/words";
 import { atOneMoment, database } from "@/db/connection";
 import { Ledger } from "@/db/ledger";
@@ -68,14 +68,15 @@ const publicRender = ({
 /** Asks for targets to be rendered as they are now. A `requestId` used before is answered with what came of it. */
 export async function askRender(
   member: Member,
-  { sessionId, targetIds, format, requestId = newId() }: AskRender,
+  { sessionId, targetIds, format, side, rate, requestId = newId() }: AskRender,
 ): Promise<{ render: Rendering }> {
   const db = database();
   const session = await readSession(db, member.libraryId, sessionId);
   if (!session || session.removed) throw noSession();
   const known = new Map((await readTargets(db, member.libraryId, sessionId)).map((t) => [t.id, t]));
   const targets = targetIds.map((id) => known.get(id) ?? refuseTarget());
-  const medium = resultFormats[format].medium;
+  const { medium } = resultFormats[format];
+  const shape = shapeFor(medium, { ...(side !== undefined && { side }), ...(rate && { rate }) });
   const mix = await mixOf(member.libraryId, [...known.values()]);
   const ownedBy = await filesHad(
     member.libraryId,
@@ -105,8 +106,10 @@ export async function askRender(
         `“${name}” cannot be rendered to ${resultFormats[format].label}.`,
         { field: "format", hint: "Choose a format of its own kind." },
       );
-    if (isClip(target))
-      return itemOf(target, ownedBy, { ...withSound(target), ...withEarlier(target, inOrder) });
+    if (isClip(target)) {
+      const others = { ...withSound(target), ...withEarlier(target, inOrder) };
+      return { ...itemOf(target, ownedBy, others), ...(shape && { shape }) };
+    }
     const { needed } = reaching(mix.nodes, connections(mix.nodes), id);
     const nodes = mix.nodes.filter((node) => needed.has(node.id));
     if (!nodes.some((node) => node.material))
@@ -125,6 +128,15 @@ export async function askRender(
   });
   const name = targets.length === 1 ? targets[0].name : `${session.name}, ${countTargets(targets)}`;
   return begin(member, { id: requestId, name, format, items });
+}
+
+/** The size and rate that were asked for; undefined for its own. Refuses them for what is no film. */
+function shapeFor(medium: Medium, shape: FilmShape): FilmShape | undefined {
+  const [field] = Object.keys(shape);
+  if (field === undefined) return undefined;
+  if (medium !== "video")
+    throw new Refusal(400, "no-film", "Only films are rendered at another size or rate.", { field });
+  return shape;
 }
 
 /** Puts a rendering into the queue, once. */

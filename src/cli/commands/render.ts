@@ -8,7 +8,16 @@ import { hasCut } from "@/core/chain/cut";
 import { emptyChain, type Chain } from "@/core/chain/model";
 import { renderFile } from "@/media/render-file";
 import { probeSound } from "@/media/sound-stream";
-import { formatsOf, resultFormats, type ResultFormat } from "@/core/library/renders";
+import { probeVideo } from "@/media/video/probe";
+import {
+  filmRateIds,
+  formatsOf,
+  leastSide,
+  mostSide,
+  resultFormats,
+  type FilmShape,
+  type ResultFormat,
+} from "@/core/library/renders";
 import { formatOfName, sayNote, type MediaNote } from "@/media/results";
 import { chainOption, withFiles } from "../chain-option";
 import { CliProblem, numberOption, SomeFailed, type Say } from "../problem";
@@ -22,6 +31,8 @@ interface Options {
   outDir?: string;
   files?: string;
   after?: string;
+  side?: string;
+  rate?: string;
 }
 
 /** Seconds, or minutes and seconds: `75.5`, `1:15.5`. */
@@ -42,13 +53,33 @@ async function rangeOf(text: string | undefined, input: string, medium: Medium) 
   const [start, end, more] = text.split("..");
   if (end === undefined || more !== undefined)
     throw new CliProblem("A range is written START..END.", "For example 12.5..20 in seconds.");
-  const { sampleRate } = await probeSound(input);
+  const perSecond =
+    medium === "video" ? ratePerSecond(await probeVideo(input)) : (await probeSound(input)).sampleRate;
   const range = {
-    start: Math.round(seconds(start) * sampleRate),
-    end: Math.round(seconds(end) * sampleRate),
+    start: Math.round(seconds(start) * perSecond),
+    end: Math.round(seconds(end) * perSecond),
   };
   if (range.end <= range.start) throw new CliProblem("The range ends before it begins.");
-  return range;
+  return medium === "video"
+    ? { part: { from: range.start, to: range.end, fadeIn: 0, fadeOut: 0 } }
+    : { range };
+}
+const ratePerSecond = ({ rate: [frames, inSeconds] }: { readonly rate: readonly [number, number] }) =>
+  frames / inSeconds;
+
+/** The size and rate that a film is rendered at. */
+function shapeOf({ side, rate }: Options, medium: Medium): FilmShape | undefined {
+  if (side === undefined && rate === undefined) return undefined;
+  if (medium !== "video") throw new CliProblem("--side and --rate are for films.");
+  const known = filmRateIds.find((id) => id === rate);
+  if (rate !== undefined && !known)
+    throw new CliProblem(`“${rate}” is no rate.`, `One of: ${filmRateIds.join(", ")}.`);
+  return {
+    ...(side !== undefined && {
+      side: Math.round(numberOption(side, "The shorter side", leastSide, mostSide)),
+    }),
+    ...(known && { rate: known }),
+  };
 }
 
 function formatFor(option: string | undefined, output: string, chain: Chain): ResultFormat {
@@ -126,13 +157,15 @@ export function renderCommand(
     .option("--card <file>", "a *.card.json file")
     .option("--chain <json>", "a chain as JSON")
     .option("--strength <percent>", "0 to 100", "100")
-    .option("--range <start..end>", "seconds of a sound to use")
+    .option("--range <start..end>", "seconds of a sound or film to use")
     .option("--format <name>", `one of ${Object.keys(resultFormats).join(", ")}`)
     .option(
       "--files <place>",
       "a file or folder with what effects depend on: impulse responses, textures, tables",
     )
     .option("--after <file>", "the clip from whose end a transition comes")
+    .option("--side <pixels>", "of a film: its shorter side, where it is to be larger or smaller")
+    .option("--rate <name>", `of a film: frames a second, one of ${filmRateIds.join(", ")}`)
     .option("--out-dir <folder>", "where results go when <in> is a folder")
     .action(async (input: string, output: string | undefined, options: Options) => {
       const chain = await chainOption(options);
@@ -166,6 +199,8 @@ export function renderCommand(
                 range: options.range,
                 files: options.files,
                 after: options.after,
+                side: options.side,
+                rate: options.rate,
               }).flatMap(([key, value]) => (value === undefined ? [] : [`--${key}`, value]));
               try {
                 const result = await inProcess([
@@ -190,7 +225,9 @@ export function renderCommand(
           return async () => {
             if (options.after !== undefined && !hasCut(chain))
               throw new CliProblem("--after is for a card with a transition; this one has none.");
-            const range = await rangeOf(options.range, from, chain.medium);
+            const { medium } = resultFormats[format];
+            const used = await rangeOf(options.range, from, medium);
+            const shape = shapeOf(options, medium);
             let told = 0;
             const onProgress = (share: number) => {
               if (share - told < 0.1 && share < 1) return;
@@ -210,7 +247,8 @@ export function renderCommand(
                 strength,
                 format,
                 pathOf,
-                ...(range && { range }),
+                ...used,
+                ...(shape && { shape }),
                 ...(options.after !== undefined && {
                   earlier: { path: options.after, chain: emptyChain("video"), strength: 100 },
                 }),

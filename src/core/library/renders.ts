@@ -2,6 +2,34 @@ import type { MixNode } from "../chain/mix";
 import type { Chain } from "../chain/model";
 import type { Medium } from "../media";
 import type { Part } from "../media/part";
+import type { Ratio } from "../time/ratio";
+
+/** Frames a second that films are rendered at, as ratios. Source: SMPTE ST 2036-1 and common rates below it. */
+export const filmRates = {
+  "23.976": [24000, 1001],
+  "24": [24, 1],
+  "25": [25, 1],
+  "29.97": [30000, 1001],
+  "30": [30, 1],
+  "50": [50, 1],
+  "59.94": [60000, 1001],
+  "60": [60, 1],
+} as const satisfies Record<string, Ratio>;
+export type FilmRate = keyof typeof filmRates;
+export const filmRateIds = Object.keys(filmRates) as FilmRate[];
+
+/** Pixels of the shorter side of a film that is rendered smaller or larger. */
+export const filmSides = [2160, 1440, 1080, 720, 540, 360] as const;
+export const leastSide = 16;
+export const mostSide = 4320;
+
+/** What a film is rendered to, where that is not its own size and rate. */
+export interface FilmShape {
+  /** Pixels of the shorter side; the other follows. */
+  readonly side?: number;
+  /** Frames are left out or shown again; none is made between others. */
+  readonly rate?: FilmRate;
+}
 
 export type RenderState = "waiting" | "running" | "done" | "failed" | "cancelled";
 
@@ -16,6 +44,8 @@ export interface MaterialItem {
   readonly strength: number;
   /** Hashes of the files that the chain depends on and that the library has. */
   readonly files?: readonly string[];
+  /** The size and rate of a video, where they are not its own. */
+  readonly shape?: FilmShape;
   /** The sound that goes with a video, through a chain of its own; as it came where it is left out, none where it is null. */
   readonly sound?: Pick<MaterialItem, "mediaId" | "part" | "chain" | "strength"> | null;
   /** The clip from whose end a transition comes. */

@@ -10,7 +10,7 @@ import { isMoving } from "@/core/chain/motion";
 import { planImage } from "@/core/chain/plan-image";
 import { renderCodes } from "@/core/chain/render-codes";
 import type { Part } from "@/core/media/part";
-import type { ResultFormatOf } from "@/core/library/renders";
+import { filmRates, type FilmShape, type ResultFormatOf } from "@/core/library/renders";
 import type { EarlierPicture } from "@/core/picture/earlier";
 import type { Frame } from "@/core/picture/frame";
 import { momentOf } from "@/core/time/moment";
@@ -36,6 +36,8 @@ export interface VideoRendering {
   readonly earlier?: Other;
   /** The frames that are used; all of them where it is left out. */
   readonly part?: Part;
+  /** The size and rate of the result, where they are not the clip's own. */
+  readonly shape?: FilmShape;
 }
 
 /** A file that goes with a video, or a part of it. */
@@ -128,19 +130,36 @@ const codings: Readonly<Record<ResultFormatOf<"video">, Coding>> = {
   "tiff-series": numbered("tiff", "rgb48le", ["-c:v", "tiff", "-compression_algo", "deflate"]),
 };
 
+/** What brings frames of a size to the size and rate that are wanted: Lanczos, and the nearest frame of each time. */
+function reshaping({ width, height }: Frame, { side, rate }: FilmShape, even: boolean): string[] {
+  const filters: string[] = [];
+  if (rate) filters.push(`fps=fps=${filmRates[rate].join("/")}:round=near`);
+  if (side !== undefined && side !== Math.min(width, height)) {
+    const grid = even ? 2 : 1;
+    const [w, h] = [width, height].map((pixels) =>
+      Math.max(grid, Math.round((pixels * side) / Math.min(width, height) / grid) * grid),
+    );
+    filters.push("format=gbrp16le", `zscale=w=${w}:h=${h}:filter=lanczos`);
+  }
+  return filters;
+}
+
 /** A file's encoder, which is given frames of one size. */
 function startEncoder(
   output: string,
   { width, height }: Frame,
   [frames, seconds]: readonly [number, number],
   { filters, pictures, sound, container, even }: Coding,
+  shape: FilmShape,
   soundPath: string | null,
 ): {
   readonly child: ChildProcessWithoutNullStreams;
   readonly ended: Promise<unknown>;
   finish(): Promise<void>;
 } {
-  const crop = even && (width % 2 || height % 2) ? ["crop=trunc(iw/2)*2:trunc(ih/2)*2:0:0"] : [];
+  const reshaped = reshaping({ width, height }, shape, even);
+  const isEven = !even || shape.side !== undefined || (width % 2 === 0 && height % 2 === 0);
+  const crop = isEven ? [] : ["crop=trunc(iw/2)*2:trunc(ih/2)*2:0:0"];
   const child = spawn("ffmpeg", [
     "-y",
     "-v",
@@ -159,7 +178,7 @@ function startEncoder(
     "-map",
     "0:v",
     "-vf",
-    [...crop, ...filters].join(","),
+    [...reshaped, ...crop, ...filters].join(","),
     ...pictures,
     ...(soundPath === null ? [] : ["-map", "1:a", ...sound]),
     "-bitexact",
@@ -281,7 +300,7 @@ export async function renderVideoFile(
   rendering: VideoRendering,
   hooks: RenderHooks = {},
 ): Promise<{ frames: number }> {
-  const { chain, strength, format, files: find } = rendering;
+  const { chain, strength, format, files: find, shape = {} } = rendering;
   const { onProgress, signal } = hooks;
   const facts = await probeVideo(input);
   const { width, height, rate } = facts;
@@ -327,6 +346,7 @@ export async function renderVideoFile(
           picture,
           rate,
           coding,
+          shape,
           sound,
         );
         const { buffer, byteOffset, byteLength } = picture.codes;

@@ -622,6 +622,53 @@ describe("rendering a clip", () => {
     ).toBeLessThanOrEqual(1);
   });
 
+  it.each([
+    [
+      "smaller and with more frames",
+      { side: 24, rate: "50" },
+      [32, 24],
+      100,
+      (n: number) => Math.floor(n / 2),
+    ],
+    [
+      "larger and with fewer",
+      { side: 96, rate: "24" },
+      [128, 96],
+      48,
+      (n: number) => Math.round((n * 25) / 24),
+    ],
+    ["at the rate of its own", { side: 48, rate: "25" }, [64, 48], 50, (n: number) => n],
+  ] as const)(
+    "%s is of that size and rate, each frame the nearest in time, the sound as long",
+    async (_, shape, [width, height], count, from) => {
+      const [clip, out] = [at("shape.mkv"), at("shape-out.mkv")];
+      // Each frame is of one grey, so that no size changes it.
+      ffmpeg(
+        ...[
+          "-f",
+          "lavfi",
+          "-i",
+          "color=black:size=64x48:rate=25:duration=2,format=gray,geq=lum='4*N+20',format=gbrp",
+        ],
+        ...["-f", "lavfi", "-i", "sine=300:duration=2", "-c:v", "ffv1", "-c:a", "pcm_f32le", clip],
+      );
+      const chain: Chain = { medium: "video", settings: [] };
+      await renderFile(clip, out, { chain, strength: 100, format: "mkv", shape });
+      const [was, is] = [await framesOf(clip), await framesOf(out)];
+      expect([is.facts.width, is.facts.height, is.frames.length]).toEqual([width, height, count]);
+      expect(is.facts.rate).toEqual([Number(shape.rate), 1]);
+      const greys = is.frames.map((frame) =>
+        was.frames.findIndex((one) => Math.abs(one[0] - frame[frame.length >> 1]) < 300),
+      );
+      greys.forEach((grey, n) => expect(Math.abs(grey - from(n)), `frame ${n}`).toBeLessThanOrEqual(1));
+      expect(greys).toEqual([...greys].sort((a, b) => a - b));
+      expect(greys[0]).toBe(0);
+      await writeSound(out, at("shape.wav"), limits);
+      const { framesGuess } = await probeSound(at("shape.wav"));
+      expect(Math.abs(framesGuess - 2 * 44_100)).toBeLessThan(50);
+    },
+  );
+
   it("as numbered pictures has a file a frame, each of the very codes, and says what these are", async () => {
     ffmpeg(
       ...["-f", "lavfi", "-i", "testsrc2=size=66x50:rate=25:duration=0.4"],

@@ -65,6 +65,7 @@ async function renderItems(
           strength: item.strength,
           format,
           part: item.part,
+          shape: item.shape,
           sound: item.sound && { ...item.sound, path: originalPath(item.sound.mediaId) },
           ...(item.earlier && { earlier: { ...item.earlier, path: originalPath(item.earlier.mediaId) } }),
           pathOf,

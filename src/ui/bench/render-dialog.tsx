@@ -11,7 +11,7 @@ import { askRender, type AskRender } from "@/core/api/operations/ask-render";
 import { cancelRender } from "@/core/api/operations/cancel-render";
 import { myRenders } from "@/core/api/operations/my-renders";
 import { renderedFile } from "@/core/api/operations/rendered-file";
-import { formatsOf, resultFormats } from "@/core/library/renders";
+import { filmRateIds, filmSides, formatsOf, resultFormats } from "@/core/library/renders";
 import type { Medium } from "@/core/media";
 import { addressOf, ask } from "../data/api";
 import { DialogButtons } from "../parts/command-dialogs";
@@ -22,6 +22,7 @@ import type { Rendering } from "@/core/api/operations/one-render";
 import { QuietButton } from "../parts/buttons";
 import { Dialog } from "../parts/dialog";
 import { Choice } from "../parts/choice";
+import { ChooseField } from "../parts/fields";
 
 /** The kinds of file that are offered for a medium. */
 const choicesOf = (medium: Medium) =>
@@ -135,11 +136,18 @@ export function RenderDialog({
     // What was just asked for is there: Enter downloads it.
     if (ready) list.current?.querySelector<HTMLElement>(`[data-result="${asked}"]`)?.focus();
   }, [ready, asked]);
-  const first = useMemo(() => ({ format: options[0].value }), [options]);
+  const first = useMemo(() => ({ format: options[0].value, side: "", rate: "" }), [options]);
   const form = useRequestForm({
     schema: askRender.body!,
     first,
-    request: ({ format }) => ({ sessionId, targetIds: targets.map((t) => t.id), format, requestId: newId() }),
+    request: ({ format, side, rate }) => ({
+      sessionId,
+      targetIds: targets.map((t) => t.id),
+      format,
+      ...(side !== "" && { side: Number(side) }),
+      ...(rate !== "" && { rate }),
+      requestId: newId(),
+    }),
     async send(request: AskRender) {
       try {
         const { render } = await ask(askRender, { libraryId }, request);
@@ -177,6 +185,26 @@ export function RenderDialog({
           <Box mb="12px" color="cardMuted">
             Nothing is selected.
           </Box>
+        )}
+        {targets.length > 0 && medium === "video" && (
+          <HStack gap="16px" alignItems="flex-start">
+            <ChooseField label="Shorter side, in pixels" {...form.field("side")}>
+              <option value="">as it is</option>
+              {filmSides.map((side) => (
+                <option key={side} value={side}>
+                  {side}
+                </option>
+              ))}
+            </ChooseField>
+            <ChooseField label="Frames a second" {...form.field("rate")}>
+              <option value="">as it is</option>
+              {filmRateIds.map((rate) => (
+                <option key={rate} value={rate}>
+                  {rate}
+                </option>
+              ))}
+            </ChooseField>
+          </HStack>
         )}
       </Form>
       <Problem>{problem}</Problem>

@@ -1,10 +1,17 @@
 import Joi from "joi";
-import { resultFormats, type ResultFormat } from "@/core/library/renders";
+import {
+  filmRateIds,
+  leastSide,
+  mostSide,
+  resultFormats,
+  type FilmShape,
+  type ResultFormat,
+} from "@/core/library/renders";
 import { id } from "../fields";
 import type { Rendering } from "./one-render";
 import { operation, ofLibrary } from "../operation";
 
-export interface AskRender {
+export interface AskRender extends FilmShape {
   readonly sessionId: string;
   readonly targetIds: readonly string[];
   readonly format: ResultFormat;
@@ -17,6 +24,12 @@ const renderInput = Joi.object({
   format: Joi.string()
     .valid(...Object.keys(resultFormats))
     .required(),
+  side: Joi.number()
+    .integer()
+    .min(leastSide)
+    .max(mostSide)
+    .messages({ "number.base": "The shorter side is a number of pixels" }),
+  rate: Joi.string().valid(...filmRateIds),
   requestId: id,
 });
 
