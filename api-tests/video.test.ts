@@ -278,6 +278,38 @@ describe("a clip that is brought in", () => {
     await owner.run("edit-target", { sessionId, targetIds: [soundId], muted: false });
   });
 
+  it("is rendered at another size and rate, where it is a film", async () => {
+    const ask = async (targetId: string, format: string, shape: object) =>
+      answer<{ render: Rendering; error?: { code: string; field?: string } }>(
+        await rendersRoute.POST(
+          request("/api", {
+            method: "POST",
+            cookie: owner.cookie,
+            body: { sessionId, targetIds: [targetId], format, ...shape },
+          }),
+          params({}),
+        ),
+      );
+    const { body } = await ask(clipId, "mkv", { side: 36, rate: "50" });
+    await carryOutRender(body.render.id);
+    const file = await fileRoute.GET(
+      request("/api", { cookie: owner.cookie }),
+      params({ renderId: body.render.id }),
+    );
+    writeFileSync(at("small.mkv"), new Uint8Array(await file.arrayBuffer()));
+    const { width, height, rate } = await probeVideo(at("small.mkv"));
+    expect([Math.min(width, height), rate]).toEqual([36, [50, 1]]);
+    expect(await hashes(at("small.mkv"))).toHaveLength(50);
+    const refused = await ask(soundId, "wav", { side: 36 });
+    expect([refused.status, refused.body.error!.code, refused.body.error!.field]).toEqual([
+      400,
+      "no-film",
+      "side",
+    ]);
+    for (const shape of [{ side: 8 }, { side: 1.5 }, { rate: "26" }, { side: "tall" }])
+      expect((await ask(clipId, "mkv", shape)).status).toBe(400);
+  });
+
   it("is rendered in place, without loss, and brought back", async () => {
     const before = (await rows()).find(({ id }) => id === clipId)!;
     const asked = await answer<{ render: Rendering }>(

@@ -207,6 +207,44 @@ export const demoCards: readonly DemoCard[] = [
   sound("team", "Island outdoors", "Low rumble out", "Engine and wind below the ramp.", [
     highPass(120, "48"),
   ]),
+  sound("team", "Narration", "Falling away at the end", "The last two seconds, whatever the take's length.", [
+    keyed("audio.gain", {}, 6, "end", {
+      gain: [
+        [400, 0, gently],
+        [600, -48],
+      ],
+    }),
+  ]),
+  sound("team", "Island outdoors", "Coming nearer", "Dull and small first, then as it was recorded.", [
+    keyed("audio.low-pass", { slope: "12" }, 5, "start", {
+      cutoff: [
+        [0, 900, out],
+        [400, 18000],
+      ],
+    }),
+    keyed("audio.gain", {}, 5, "start", {
+      gain: [
+        [0, -14, out],
+        [400, 0],
+      ],
+    }),
+  ]),
+  sound("team", "Foghorn and sea", "Once across", "Passes by as slowly as the take is long.", [
+    keyed("audio.pan", {}, 8, "stretch", {
+      position: [
+        [0, -90],
+        [800, 90],
+      ],
+    }),
+  ]),
+  sound("supplied", "Supplied / Space", "Last word, thrown", "Repeats open only in the last second.", [
+    keyed("audio.delay", { time: 320, feedback: 45 }, 4, "end", {
+      mix: [
+        [300, 0],
+        [340, 45, "hold"],
+      ],
+    }),
+  ]),
   sound("team", "Yard", "Wood close", "The iron rings less, the plank more.", [
     eq(band("bell", 330, 3, 1), band("bell", 3100, -4, 2)),
     gain(1),

@@ -331,6 +331,35 @@ describe("the command line", () => {
     expect(fichier("search", join(folder, "nowhere"), "x")).toMatchObject({ status: 2 });
   });
 
+  it("renders a stretch of a film, at another size and rate", () => {
+    const film = join(folder, "film.mkv");
+    spawnSync("ffmpeg", [
+      ...["-v", "error", "-y", "-f", "lavfi", "-i", "testsrc2=size=64x48:rate=25:duration=2"],
+      ...["-c:v", "ffv1", "-pix_fmt", "gbrp", film],
+    ]);
+    const look = JSON.stringify({ medium: "video", settings: [] });
+    const out = join(folder, "part.mkv");
+    const shape = ["--range", "0.4..1.2", "--side", "24", "--rate", "50"];
+    const { status, stderr } = fichier("render", film, out, "--chain", look, "--quiet", ...shape);
+    expect([status, stderr]).toEqual([0, ""]);
+    const probe = [
+      "-v",
+      "error",
+      "-count_frames",
+      "-show_entries",
+      "stream=width,height,r_frame_rate,nb_read_frames",
+    ];
+    const { stdout } = spawnSync("ffprobe", [...probe, "-of", "csv=p=0", out], { encoding: "utf8" });
+    expect(stdout.trim()).toBe("32,24,50/1,40");
+    expect(fichier("render", film, out, "--chain", look, "--rate", "26").stderr).toContain(
+      "One of: 23.976, 24, 25",
+    );
+    expect(fichier("render", film, out, "--chain", look, "--side", "9").stderr).toContain("from 16 to 4320");
+    expect(fichier("render", wav, join(folder, "y.wav"), "--chain", chain, "--side", "24").stderr).toContain(
+      "for films",
+    );
+  });
+
   it.each([
     ["no such effect", ["effects", "audio.none"], 2, /There is no effect/],
     ["no chain", ["render", wav, join(folder, "x.wav")], 2, /--card FILE or --chain JSON/],

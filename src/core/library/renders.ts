@@ -16,7 +16,7 @@ export const filmRates = {
   "60": [60, 1],
 } as const satisfies Record<string, Ratio>;
 export type FilmRate = keyof typeof filmRates;
-export const filmRateIds = Object.keys(filmRates) as FilmRate[];
+export const filmRateIds = (Object.keys(filmRates) as FilmRate[]).sort((a, b) => Number(a) - Number(b));
 
 /** Pixels of the shorter side of a film that is rendered smaller or larger. */
 export const filmSides = [2160, 1440, 1080, 720, 540, 360] as const;
