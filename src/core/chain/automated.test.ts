@@ -10,7 +10,7 @@ import { lengthOf } from "./keyframes";
 import { runMix, planMix, type MixNode } from "./mix";
 import { streamMix } from "./mix-stream";
 import type { Chain, EffectSetting, Motion } from "./model";
-import { movable } from "./motion";
+import { chainAt, movable } from "./motion";
 import { preparePlainChain, prepareAudioChain } from "./prepare-audio";
 import { renderAudio, renderLoop } from "./run-audio";
 
@@ -276,6 +276,17 @@ describe("what of sound takes keyframes", () => {
       expect("sections" in made || made.retune !== undefined).toBe(true);
     },
   );
+
+  it("is at a moment what it is drawn as", () => {
+    const moving = chain(
+      setting("audio.gain", { gain: 0 }, motion({ gain: fall, mix: lane([ratio(1), 40]) })),
+    );
+    expect(chainAt(moving, { time: 1, length: ratio(2) })).toEqual(
+      chain(setting("audio.gain", { gain: -12 }, undefined, 40)),
+    );
+    const still = chain(setting("audio.gain", { gain: 3 }));
+    expect(chainAt(still, { time: 1, length: ratio(2) })).toBe(still);
+  });
 
   it("counts a sound in hundredths of a second, at any rate", () => {
     expect(soundTime(48_000, 48_000)).toEqual({ frames: 100, rate: [48_000, 480] });

@@ -66,6 +66,12 @@ export function settingAt(
   return { ...still, values, mix };
 }
 
+/** A chain as it is at a moment, with nothing left that moves by keyframes. */
+export const chainAt = (chain: Chain, moment: Pick<Moment, "time" | "length">): Chain =>
+  chain.settings.some(({ motion }) => motion !== undefined)
+    ? { ...chain, settings: chain.settings.map((setting) => settingAt(setting, moment)) }
+    : chain;
+
 /** Whether a chain is another at every moment of a clip. */
 export const isMoving = ({ settings }: Chain): boolean =>
   settings.some(({ effect: id, on, motion }) => {

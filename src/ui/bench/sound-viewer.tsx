@@ -2,7 +2,9 @@
 
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { soundTime } from "@/core/chain/automated";
+import { lengthOf } from "@/core/chain/keyframes";
 import { emptyChain } from "@/core/chain/model";
+import { chainAt } from "@/core/chain/motion";
 import { sayClock } from "@/core/text/clock";
 import { soundDifference } from "@/core/measure/difference";
 import type { ViewerProps } from "../media/define";
@@ -82,6 +84,11 @@ export function SoundViewer({ bench, target, media, lanes }: ViewerProps) {
   useEffect(() => () => playhead.set(null), [playhead]);
   const [allLanes, setAllLanes] = useState<boolean | null>(null);
   const shownLanes = lanesOf(target.chain, lanes);
+  // Curves are those of the playhead.
+  const drawn = useMemo(
+    () => chainAt(chain, { time: (frame * samples) / sampleRate, length: lengthOf(time) }),
+    [chain, frame, samples, sampleRate, time],
+  );
   const seconds = useMemo(() => onTimeline(target, facts, range), [target, facts, range]);
   const mix = useMix(bench, inMix, null, seconds);
   const loop = useLoop(mix?.before ?? before, mix?.after ?? after, mix?.sampleRate ?? sampleRate);
@@ -90,7 +97,7 @@ export function SoundViewer({ bench, target, media, lanes }: ViewerProps) {
       name={target.name}
       facts={`${sampleRate / 1000} kHz ${["mono", "stereo"][channels - 1] ?? `${channels} channels`}`}
       loop={loop}
-      chain={chain}
+      chain={drawn}
       strength={strength}
       sampleRate={sampleRate}
       frames={frames}

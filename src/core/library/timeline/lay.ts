@@ -65,7 +65,7 @@ export function partShown(clip: JsonRecord, { facts, name }: Material): Part | n
 }
 
 /** The file that a clip plays of one that was found for it: of a film on a track of sounds its sound. Throws Unfit. */
-export function materialFor(sound: boolean, id: string, world: Pick<LayWorld, "material">): Material {
+function materialFor(sound: boolean, id: string, world: Pick<LayWorld, "material">): Material {
   const found = world.material(id);
   if (!found) throw new Unfit("no-material", "This file is not in the library.", { field: "media" });
   const { facts, name } = found;
