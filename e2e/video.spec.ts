@@ -121,6 +121,54 @@ test("by pointer: a clip is played, scrubbed and compared", async ({ page }) => 
   await page.getByRole("group", { name: "Listed" }).getByRole("button", { name: "all" }).click();
 });
 
+test("a range of a clip is marked at the frames that are shown, and goes round; by keyboard and by pointer", async ({
+  page,
+}) => {
+  await signIn(page, "picture");
+  await openSession(page, "The crossing, film");
+  await isAt(page, 0);
+  const slider = page.getByRole("slider", { name: "Frame" });
+  await press(page, "}", "(");
+  await expect(slider).toHaveAttribute("data-range", "25 150");
+  await press(page, "}", ")");
+  await expect(slider).toHaveAttribute("data-range", "25 51");
+  await expect(viewer(page)).toContainText("loops 00:00:01:00 to 00:00:02:01");
+  await press(page, "Space");
+  await expect(viewer(page)).toHaveAttribute("data-playing", "");
+  // It goes round within it: whatever is shown for two seconds, and both halves of it are.
+  const seen: number[] = [];
+  await expect
+    .poll(
+      async () =>
+        seen.push(await frame(page)) > 30 &&
+        Math.max(...seen.slice(5)) > 40 &&
+        Math.min(...seen.slice(5)) < 35,
+      {
+        intervals: [60],
+      },
+    )
+    .toBe(true);
+  expect(seen.slice(5).filter((at) => at < 25 || at > 50)).toEqual([]);
+  await press(page, "Space", "Shift+h");
+  await expect(slider).toHaveAttribute("data-range", "0 150");
+
+  // With Shift a stretch is drawn on the strip.
+  const box = (await slider.boundingBox())!;
+  const [y, at] = [box.y + box.height / 2, (share: number) => box.x + box.width * share];
+  await page.keyboard.down("Shift");
+  await page.mouse.move(at(0.5), y);
+  await page.mouse.down();
+  await page.mouse.move(at(0.75), y, { steps: 4 });
+  await page.mouse.up();
+  await page.keyboard.up("Shift");
+  const [start, end] = (await slider.getAttribute("data-range"))!.split(" ").map(Number);
+  expect(Math.abs(start - 75)).toBeLessThan(3);
+  expect(Math.abs(end - 113)).toBeLessThan(3);
+  await viewer(page).click({ button: "right", position: { x: 300, y: 20 } });
+  await page.getByRole("menuitem", { name: "Loop all of the clip" }).click();
+  await expect(slider).toHaveAttribute("data-range", "0 150");
+});
+
 test("a clip, a sound and a picture come into one session, are told apart, and the clip is rendered", async ({
   page,
 }) => {

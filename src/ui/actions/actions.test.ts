@@ -30,6 +30,8 @@ import { libraryPlace } from "./library";
 import type { LibraryHere } from "./library/here";
 import { sheetPlace } from "./sheet";
 import type { SheetHere } from "./sheet/here";
+import { videoPlace } from "./viewer/video";
+import type { VideoHere } from "./viewer/video-here";
 import { sessionPlace } from "./session";
 import { another, type SessionHere } from "./session/here";
 import { offerFor, offersOn, stripOf, type ActionScope } from "./stack";
@@ -329,6 +331,24 @@ const team: TeamHere = {
   chosen: { id: "m", version: 1, userId: "user-2", name: "stills", role: "editor", removed: false },
   takeBack: () => undefined,
 };
+const video = (given: Partial<VideoHere> = {}): VideoHere => ({
+  whole: null,
+  scopes: false,
+  playing: false,
+  frame: 40,
+  frames: 100,
+  second: 25,
+  sampleRate: 25,
+  range: { start: 10, end: 60 },
+  setWhole: () => undefined,
+  setScopes: () => undefined,
+  moveEdge: () => undefined,
+  toggle: () => undefined,
+  goTo: () => undefined,
+  setRange: () => undefined,
+  position: () => null,
+  ...given,
+});
 const frame = {
   go: () => undefined,
   openAccount: () => undefined,
@@ -367,6 +387,7 @@ const places: [string, ReturnType<typeof facts>][] = [
   ["session", facts(sessionPlace, session)],
   ["sound", facts(soundPlace, sound)],
   ["picture", facts(picturePlace, picture)],
+  ["video", facts(videoPlace, video())],
   ["library", facts(libraryPlace, library({ folder: aFolder() }))],
   [
     "history",
@@ -426,7 +447,7 @@ describe("all actions", () => {
     expect(keys.filter((key, i) => keys.indexOf(key) !== i)).toEqual([]);
   });
   it("of the bench have the keys that cards may not have", () => {
-    const used = ["bench", "chain", "session", "sound", "picture", "frame"]
+    const used = ["bench", "chain", "session", "sound", "picture", "video", "frame"]
       .flatMap((name) => places.find(([n]) => n === name)![1])
       .flatMap((f) => f.keys)
       .filter((key) => [...key].length === 1);
@@ -872,6 +893,39 @@ describe("of the filing desk", () => {
     ]);
     expect(of({ at: 0, suggested: undefined })).not.toContain("desk.suggested");
     expect(of({ at: 0 })).not.toContain("desk.previous");
+  });
+});
+
+describe("of a clip", () => {
+  const rangeAfter = (id: string, given: Partial<VideoHere> = {}) => {
+    let range = null as VideoHere["range"] | null;
+    action(videoPlace, video(), id).run!(video({ ...given, setRange: (next) => (range = next) }));
+    return range;
+  };
+  it("a range begins and ends at the frame that is shown, which is in it", () => {
+    expect(rangeAfter("video.range-begins")).toEqual({ start: 40, end: 60 });
+    expect(rangeAfter("video.range-ends")).toEqual({ start: 10, end: 41 });
+    // Behind its end it begins anew; before its begin it ends from the clip's start.
+    expect(rangeAfter("video.range-begins", { frame: 70 })).toEqual({ start: 70, end: 100 });
+    expect(rangeAfter("video.range-ends", { frame: 5 })).toEqual({ start: 0, end: 6 });
+    expect(rangeAfter("video.range-whole")).toEqual({ start: 0, end: 100 });
+  });
+  it("a second around what plays is marked, within the clip", () => {
+    const playing = { playing: true, sampleRate: 25 };
+    expect(rangeAfter("sound.mark-here", { ...playing, position: () => 1 })).toEqual({ start: 22, end: 47 });
+    expect(
+      rangeAfter("sound.mark-here", { ...playing, range: { start: 0, end: 9 }, position: () => 0 }),
+    ).toEqual({ start: 0, end: 25 });
+    expect(offered(videoPlace, video())).not.toContain("sound.mark-here");
+  });
+  it("what would change nothing is not offered", () => {
+    const all = offered(videoPlace, video({ frame: 0, range: { start: 0, end: 100 } }));
+    expect(all).not.toContain("video.range-whole");
+    expect(all).not.toContain("video.range-begins");
+    expect(all).toContain("video.range-ends");
+    expect(offered(videoPlace, video({ frame: 99, range: { start: 0, end: 100 } }))).not.toContain(
+      "video.range-ends",
+    );
   });
 });
 

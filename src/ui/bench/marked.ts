@@ -10,7 +10,7 @@ type SoundFacts = Extract<MediaFacts, { kind: "audio" }>;
 const first = { start: 1, length: 4 };
 
 /**
- * The stretches that are marked, by target, in samples of the file that each first came from: so they stay where they are
+ * The stretches that are marked, by target, in samples or frames of the file that each first came from: so they stay where they are
  * on what is heard when a clip is cut, rendered in place, or taken back.
  */
 export type Marked = ReadonlyMap<string, Range>;
@@ -25,6 +25,15 @@ export function rangeOn(target: Target, { frames, sampleRate }: SoundFacts, mark
   const length = first.length * sampleRate;
   const begins = Math.min(first.start * sampleRate, Math.max(0, frames - length));
   return { start: begins, end: Math.min(frames, begins + length) };
+}
+
+/** What is marked of a film, in its frames: all of it, where nothing is. */
+export function framesOn(target: Target, { frames }: { readonly frames: number }, marked: Marked): Range {
+  const known = marked.get(target.id);
+  const offset = offsetOf(target);
+  const start = known ? Math.max(0, known.start - offset) : 0;
+  const end = known ? Math.min(frames, known.end - offset) : frames;
+  return end > start ? { start, end } : { start: 0, end: frames };
 }
 
 /** With another stretch marked of a target. */

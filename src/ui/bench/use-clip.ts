@@ -4,6 +4,7 @@ import { frameAt, secondsOf } from "@/core/media/timecode";
 import type { ClipSource, FrameJob, RenderedFrame, RenderedLoop } from "@/workers/render-messages";
 import { useDesk } from "../data/desk";
 import { LoopPlayer } from "./loop-player";
+import type { Range } from "./use-loop";
 
 /** How much of what a frame takes is remembered from one to the next. */
 const memory = 0.7;
@@ -19,7 +20,7 @@ interface Shown {
 }
 
 /**
- * A clip through a chain: one frame of it, or played with its sound. The sound keeps the time; frames that are not ready by
+ * A clip through a chain: one frame of it, or a range of it played round and round with its sound. The sound keeps the time; frames that are not ready by
  * then are left out, and where too many would be, frames are made at half their size. `sound` and `earlier` must be memoised.
  */
 export function useClip(
@@ -28,10 +29,11 @@ export function useClip(
   strength: number,
   sound: ClipSound | null,
   earlier: FrameJob["earlier"],
+  { start, end }: Range,
   onShown: (shown: Shown) => void,
 ) {
   const { renderer } = useDesk();
-  const { rate, frames } = source;
+  const { rate } = source;
   const [shown, setShown] = useState<Shown | null>(null);
   const [frame, setFrame] = useState(0);
   const [playing, setPlaying] = useState(false);
@@ -75,8 +77,9 @@ export function useClip(
     if (!playing) return;
     let current = true;
     let player: LoopPlayer | null = null;
+    const frames = end - start;
     const length = secondsOf(frames, rate);
-    const offset = secondsOf(from.current, rate);
+    const offset = secondsOf(from.current >= start && from.current < end ? from.current - start : 0, rate);
     const begun = performance.now();
     const elapsed = () =>
       player ? (player.position ?? 0) : ((performance.now() - begun) / 1000 + offset) % length;
@@ -95,7 +98,8 @@ export function useClip(
       while (current) {
         const due = frameAt((elapsed() + usual / 1000) % length, rate) % frames;
         // The one that is shown is not made once more: the next one waits for its time.
-        const index = due === last ? (due + 1) % frames : due;
+        const next = due === last ? (due + 1) % frames : due;
+        const index = start + next;
         const of = wanted.current;
         const made = await ask(index, small);
         if (!current) return;
@@ -105,13 +109,14 @@ export function useClip(
         if (!made.wasKept) making = making === 0 ? made.took : memory * making + (1 - memory) * made.took;
         // What takes longer than a frame lasts is made smaller; what would do at four times the work is not.
         const lasts = 1000 * secondsOf(1, rate);
-        const next = small ? making > lasts / 5 : making > lasts;
-        if (next !== small) setHalf((small = next));
-        // Around the end of the clip the next frame is the first.
-        const early = ((secondsOf(index, rate) - elapsed() + 1.5 * length) % length) - length / 2;
+        const isLate = small ? making > lasts / 5 : making > lasts;
+        if (isLate !== small) setHalf((small = isLate));
+        // Around the end of the range the next frame is the first.
+        const early = ((secondsOf(next, rate) - elapsed() + 1.5 * length) % length) - length / 2;
         if (early > 0) await new Promise((resolve) => setTimeout(resolve, early * 1000));
         if (!current) return;
-        from.current = last = index;
+        last = next;
+        from.current = index;
         // For measurements: by how much the picture is behind the sound, and whether it was made smaller, in seconds and halves.
         performance.mark("fichier:frame", {
           detail: { late: Math.max(0, -early), half: made.after.width < source.width },
@@ -131,7 +136,7 @@ export function useClip(
       player?.close();
       setHalf(false);
     };
-  }, [playing, ask, take, frames, rate, sound]);
+  }, [playing, ask, take, start, end, rate, sound]);
 
   const goTo = useCallback((index: number) => {
     setPlaying(false);
@@ -139,8 +144,13 @@ export function useClip(
     setFrame(index);
   }, []);
   const toggle = useCallback(() => setPlaying((now) => !now), []);
+  /** Seconds into the range; null while nothing plays. */
+  const position = useCallback(
+    () => (playing ? secondsOf(Math.max(0, from.current - start), rate) : null),
+    [playing, start, rate],
+  );
   return useMemo(
-    () => ({ shown, frame, playing, half, problem, goTo, toggle }),
-    [shown, frame, playing, half, problem, goTo, toggle],
+    () => ({ shown, frame, playing, half, problem, goTo, toggle, position }),
+    [shown, frame, playing, half, problem, goTo, toggle, position],
   );
 }

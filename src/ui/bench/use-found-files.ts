@@ -2,6 +2,8 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { findMaterial } from "@/core/api/operations/find-material";
 import type { LaidMedia } from "@/core/api/fields";
 import { foundAmong, foundIn, whyNot, type WantedFile } from "@/core/library/timeline/match";
+import { mostTargets } from "@/core/library/stand";
+import { longestName } from "@/core/text/names";
 import type { Material } from "@/core/library/timeline/lay";
 import { ask, sayError } from "../data/api";
 import { useDesk } from "../data/desk";
@@ -40,8 +42,9 @@ export function useFoundFiles(wanted: readonly WantedFile[], first: readonly Fil
       findMaterial,
       { libraryId },
       {
-        hashes: wanted.flatMap(({ hash }) => hash ?? []),
-        names: wanted.map(({ file }) => file),
+        hashes: wanted.flatMap(({ hash }) => hash ?? []).slice(0, mostTargets),
+        // No file of the library has a longer name.
+        names: wanted.map(({ file }) => file.slice(0, longestName)).slice(0, mostTargets),
       },
     )
       .then(({ media }) => current && setLibrary(media))

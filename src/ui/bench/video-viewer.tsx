@@ -5,6 +5,7 @@ import {
   useCallback,
   useEffect,
   useMemo,
+  useRef,
   useState,
   type CSSProperties,
   type KeyboardEvent,
@@ -16,7 +17,7 @@ import type { Chain } from "@/core/chain/model";
 import { hasCut } from "@/core/chain/cut";
 import { earlierClipOf, soundTargetOf } from "@/core/library/clip-sound";
 import { pictureDifference } from "@/core/measure/difference";
-import { sayTimecode } from "@/core/media/timecode";
+import { sayTimecode, secondsOf } from "@/core/media/timecode";
 import type { ClipSource, FrameJob } from "@/workers/render-messages";
 import { ActionButton } from "../actions/action-button";
 import { useActions } from "../actions/use-actions";
@@ -29,7 +30,9 @@ import { useEdge } from "./edge";
 import { Lanes, lanesOf, timeColumns } from "./lanes";
 import { PictureFrame } from "./picture-frame";
 import { Scopes } from "./scopes";
+import { framesOn } from "./marked";
 import { useClip, type ClipSound } from "./use-clip";
+import type { Range } from "./use-loop";
 import { measurePicture, useMeasures } from "./use-measures";
 
 type VideoFacts = Extract<Media["facts"], { kind: "video" }>;
@@ -42,8 +45,12 @@ function lasting(plane: Float32Array, length: number): Float32Array {
   return all;
 }
 
-/** The sound of a clip through the chain that it has in the session; null where it has none there. */
-function useClipSound({ bench, target }: ViewerProps, facts: VideoFacts): ClipSound | null {
+/** The sound of a range of a clip through the chain that it has in the session; null where it has none there. */
+function useClipSound(
+  { bench, target }: ViewerProps,
+  { rate }: VideoFacts,
+  { start, end }: Range,
+): ClipSound | null {
   const { libraryId, renderer } = useDesk();
   const { targets, session } = bench;
   const own = soundTargetOf(target, targets, (id) => session.media.get(id)?.facts);
@@ -54,20 +61,22 @@ function useClipSound({ bench, target }: ViewerProps, facts: VideoFacts): ClipSo
   return useMemo(() => {
     if (!chain || isMuted || material?.facts.kind !== "audio") return null;
     const source = soundSource(libraryId, material.id, material.facts);
-    const length = Math.round((facts.frames * facts.rate[1] * source.sampleRate) / facts.rate[0]);
+    const [first, after] = [start, end].map((at) => Math.round(secondsOf(at, rate) * source.sampleRate));
+    // What is silent by then is looped as that.
+    const from = Math.min(first, source.frames - 1);
     return async () => {
       const loop = await renderer.loop({
         place: "clip sound",
         chain,
         strength,
         source,
-        start: 0,
-        end: Math.max(1, Math.min(source.frames, length)),
+        start: from,
+        end: Math.max(from + 1, Math.min(source.frames, after)),
       });
       // As long as the pictures, which go round with it.
-      return loop && { ...loop, planes: loop.planes.map((plane) => lasting(plane, length)) };
+      return loop && { ...loop, planes: loop.planes.map((plane) => lasting(plane, after - first)) };
     };
-  }, [chain, strength, isMuted, material, libraryId, renderer, facts]);
+  }, [chain, strength, isMuted, material, libraryId, renderer, rate, start, end]);
 }
 
 /** The clip before, as it stands in the session, where a transition comes from its end. */
@@ -108,27 +117,39 @@ export function VideoViewer(props: ViewerProps) {
   const strength = bench.audition?.strength ?? target.strength;
   const source = useMemo(() => clipSource(libraryId, media.id, facts), [libraryId, media.id, facts]);
   const { name } = media;
-  const sound = useClipSound(props, facts);
+  const { start, end } = framesOn(target, facts, bench.marked);
+  const range = useMemo<Range>(() => ({ start, end }), [start, end]);
+  const { mark } = bench;
+  const setRange = useCallback((next: Range) => mark(target, next), [mark, target]);
+  const sound = useClipSound(props, facts, range);
   const earlier = useEarlier(props, chain);
-  const clip = useClip(source, chain, strength, sound, earlier, ({ frame, chain: of, strength: share }) => {
-    result.current = benchResult({
-      medium: "video",
-      on: name,
-      chain: of,
-      rendered: frame,
-      render: (kept) =>
-        renderer.frame({
-          place: "proof",
-          source,
-          index: frame.index,
-          half: false,
-          earlier,
-          chain: kept,
-          strength: share,
-        }),
-      difference: (a, b) => pictureDifference(a.after.codes, b.after.codes),
-    });
-  });
+  const clip = useClip(
+    source,
+    chain,
+    strength,
+    sound,
+    earlier,
+    range,
+    ({ frame, chain: of, strength: share }) => {
+      result.current = benchResult({
+        medium: "video",
+        on: name,
+        chain: of,
+        rendered: frame,
+        render: (kept) =>
+          renderer.frame({
+            place: "proof",
+            source,
+            index: frame.index,
+            half: false,
+            earlier,
+            chain: kept,
+            strength: share,
+          }),
+        difference: (a, b) => pictureDifference(a.after.codes, b.after.codes),
+      });
+    },
+  );
   const clipTime = useMemo<ClipTime>(() => ({ frames, rate }), [frames, rate]);
   const { frame } = clip;
   useEffect(
@@ -149,6 +170,10 @@ export function VideoViewer(props: ViewerProps) {
     frame: clip.frame,
     frames,
     second: Math.round(rate[0] / rate[1]),
+    sampleRate: rate[0] / rate[1],
+    range,
+    setRange,
+    position: clip.position,
     setWhole: edge.setWhole,
     setScopes,
     moveEdge: edge.moveEdge,
@@ -156,11 +181,12 @@ export function VideoViewer(props: ViewerProps) {
     goTo: clip.goTo,
   });
   const { width, height } = after ?? light;
+  const isMarked = start > 0 || end < frames;
   const isBehind = !clip.playing && (clip.shown?.chain !== chain || clip.shown.frame.index !== clip.frame);
   return (
     <PictureFrame
       name={target.name}
-      facts={`${facts.width} × ${facts.height} · ${Number((rate[0] / rate[1]).toFixed(3))} fps · shown at ${width} × ${height}${clip.half ? " to keep up" : ""}`}
+      facts={`${facts.width} × ${facts.height} · ${Number((rate[0] / rate[1]).toFixed(3))} fps · shown at ${width} × ${height}${clip.half ? " to keep up" : ""}${isMarked ? ` · loops ${sayTimecode(start, rate)} to ${sayTimecode(end, rate)}` : ""}`}
       notes={facts.notes.join(", ")}
       chain={chain}
       strength={strength}
@@ -181,6 +207,8 @@ export function VideoViewer(props: ViewerProps) {
           frames={frames}
           label={sayTimecode(clip.frame, rate)}
           onFrame={clip.goTo}
+          range={range}
+          onRange={setRange}
         />
         <chakra.span textStyle="figure" whiteSpace="nowrap" aria-live="off">
           {`${sayTimecode(clip.frame, rate)} of ${sayTimecode(frames, rate)}`}
@@ -222,11 +250,18 @@ interface ScrubberProps {
   /** The frame in words. */
   readonly label: string;
   onFrame(frame: number): void;
+  readonly range: Range;
+  onRange(range: Range): void;
 }
 
-/** The clip from begin to end: press or drag to go to a frame; arrows go by one, with Page keys by a tenth. */
-function Scrubber({ strip, of, frame, frames, label, onFrame }: ScrubberProps) {
+/**
+ * The clip from begin to end: press or drag to go to a frame, with Shift to mark a range; arrows go by one, with Page keys
+ * by a tenth.
+ */
+function Scrubber({ strip, of, frame, frames, label, onFrame, range, onRange }: ScrubberProps) {
   const last = Math.max(1, frames - 1);
+  /** Where a range that is being marked began. */
+  const anchor = useRef<number | null>(null);
   const to = useCallback(
     (at: number) => onFrame(Math.min(frames - 1, Math.max(0, Math.round(at)))),
     [onFrame, frames],
@@ -235,7 +270,11 @@ function Scrubber({ strip, of, frame, frames, label, onFrame }: ScrubberProps) {
     if (event.type === "pointermove" && event.buttons === 0) return;
     event.currentTarget.setPointerCapture(event.pointerId);
     const { left, width } = event.currentTarget.getBoundingClientRect();
-    to(((event.clientX - left) / width) * last);
+    const at = Math.min(last, Math.max(0, Math.round(((event.clientX - left) / width) * last)));
+    if (event.type === "pointerdown") anchor.current = event.shiftKey ? at : null;
+    if (anchor.current === null) return to(at);
+    const [from, until] = [anchor.current, at].sort((a, b) => a - b);
+    onRange({ start: from, end: Math.min(frames, until + 1) });
   };
   const onKey = (event: KeyboardEvent) => {
     const tenth = Math.max(1, Math.round(frames / 10));
@@ -271,7 +310,25 @@ function Scrubber({ strip, of, frame, frames, label, onFrame }: ScrubberProps) {
       onPointerDown={drag}
       onPointerMove={drag}
       onKeyDown={onKey}
+      data-range={`${range.start} ${range.end}`}
     >
+      {[
+        [0, range.start],
+        [range.end, frames],
+      ].map(
+        ([from, until], i) =>
+          until > from && (
+            <Box
+              key={i}
+              position="absolute"
+              insetY="0"
+              bg="plot"
+              opacity={0.7}
+              pointerEvents="none"
+              style={{ left: `${(from / frames) * 100}%`, width: `${((until - from) / frames) * 100}%` }}
+            />
+          ),
+      )}
       <Box
         position="absolute"
         insetY="-3px"

@@ -186,8 +186,18 @@ class Gathering {
     if (!file) return this.withTarget(json, target);
     const isNamed = target.name === clipName(json, file);
     const all = this.withTarget(isNamed ? json : { ...json, name: target.name }, target);
+    if (target.origin) return this.withFile(all, this.newClip(target)!);
     const span = this.spanOf(json, target, file);
     return this.withHash(span ? { ...all, source_range: spanJson(span) } : all, file);
+  }
+
+  /** A clip with the file of another one: what was rendered in place shows what it was rendered to. */
+  private withFile(json: JsonRecord, fresh: JsonRecord): JsonRecord {
+    const { source_range, media_references, active_media_reference_key } = fresh;
+    const reference = referenceOf(fresh);
+    return isRecord(json.media_references)
+      ? { ...json, source_range, media_references, active_media_reference_key }
+      : { ...json, source_range, media_reference: reference };
   }
 
   /** A clip whose file can be found again by its hash. */

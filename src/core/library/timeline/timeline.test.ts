@@ -10,7 +10,7 @@ import {
   transitionJson,
 } from "../../formats/timeline/write";
 import type { JsonRecord, Time } from "../../formats/timeline/model";
-import { readTimeline } from "../../formats/timeline/read";
+import { readTimeline, referenceOf } from "../../formats/timeline/read";
 import type { Target } from "../entities/target";
 import { Unfit } from "../unfit";
 import { gatherTimeline, type GatherWorld } from "./gather";
@@ -46,6 +46,7 @@ const files = [
   sound("ferry-sound", 480_000),
   film("lamp", 300, [30000, 1001]),
   sound("horn", 480_000),
+  sound("call", 96_000),
   { id: "yard", name: "yard.png", facts: { kind: "image", width: 64, height: 36 } } as unknown as Material,
 ];
 const material = (id: string) => files.find((one) => one.id === id);
@@ -466,6 +467,38 @@ describe("a session that goes out", () => {
         [1, "horn"],
       ]).targets.map(({ at }) => at),
     ).toEqual([0, 4, 0]);
+  });
+
+  it("shows of what was rendered in place what it was rendered to", () => {
+    const one = laid(timeline(["sounds", [clip("horn", 50, 50)]]), [[0, "horn"]]);
+    const [horn, track] = one.targets;
+    const rendered = {
+      ...horn,
+      mediaId: "call",
+      part: null,
+      origin: { ...horn, frames: 480_000, cardId: null } as unknown as Target["origin"],
+    };
+    for (const schema of ["Clip.1", "Clip.2"]) {
+      const tracks = one.timeline.tracks.map((each) => ({
+        ...each,
+        items: each.items.map((item) => {
+          const { media_references, active_media_reference_key: _, ...rest } = item.json;
+          const { DEFAULT_MEDIA } = media_references as { readonly DEFAULT_MEDIA: JsonRecord };
+          return schema === "Clip.1" ? { ...item, json: { ...rest, media_reference: DEFAULT_MEDIA } } : item;
+        }),
+      }));
+      const out = gathered({ timeline: { ...one.timeline, tracks }, targets: [rendered, track] });
+      const [child] = childrenOf(out);
+      expect(child.source_range).toMatchObject({
+        start_time: { value: 0 },
+        duration: { value: 96_000, rate: 48_000 },
+      });
+      expect(referenceOf(child)).toMatchObject({
+        target_url: "call.wav",
+        metadata: { fichier: { sha256: "call" } },
+      });
+      expect(laid(out, [[0, "call"]]).targets[0]).toMatchObject({ mediaId: "call", part: null, at: 0 });
+    }
   });
 
   it("puts what would lie over another onto a track of its own", () => {

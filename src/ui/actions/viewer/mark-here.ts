@@ -1,13 +1,13 @@
 import type { Action } from "../action";
-import type { SoundHere } from "./sound-here";
+import type { RangeHere } from "./range-here";
 
 /** Seconds before and after. */
 const around = 0.5;
 
-/** What was just heard: a click, a breath. */
-export const markHere: Action<SoundHere> = {
+/** What was just heard or seen: a click, a breath, a wink. */
+export const markHere: Action<RangeHere> = {
   id: "sound.mark-here",
-  words: "Mark a second around what is heard now",
+  words: "Mark a second around what plays now",
   short: "mark a second",
   keys: ["Shift+m"],
   on: ["viewer"],

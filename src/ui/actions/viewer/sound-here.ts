@@ -1,26 +1,19 @@
 import type { Range } from "../../bench/use-loop";
+import type { RangeHere } from "./range-here";
 
 /** What is drawn below the wave, one after the other by one key. */
 export const charts = ["curves", "spectrum", "loudness"] as const;
 export type Chart = (typeof charts)[number];
 
-/** What the actions on what is heard ask for. Samples, or whatever the range is counted in. */
-export interface SoundHere {
-  readonly playing: boolean;
+/** What the actions on what is heard ask for. */
+export interface SoundHere extends RangeHere {
   readonly side: "before" | "after";
   readonly inMix: boolean;
   readonly chart: Chart;
-  readonly range: Range;
-  readonly frames: number;
-  /** Steps a second. */
-  readonly sampleRate: number;
-  /** Seconds into the range of what is heard now; null while nothing plays. */
-  position(): number | null;
   toggle(): void;
   setSide(side: "before" | "after"): void;
   setInMix(inMix: boolean): void;
   setChart(chart: Chart): void;
-  setRange(range: Range): void;
   /** Enlarges the wave, or makes it smaller again; absent where it is drawn whole. */
   readonly zoom?: (by: 2 | 0.5) => void;
 }

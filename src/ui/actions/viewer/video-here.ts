@@ -1,11 +1,10 @@
 import type { PictureHere } from "./picture-here";
+import type { RangeHere } from "./range-here";
 
 /** A clip in the viewer: what holds for pictures, and where in it one is. */
-export interface VideoHere extends Omit<PictureHere, "isFull" | "toggleFull"> {
-  readonly playing: boolean;
-  /** The frame that is shown, counted from 0, and how many there are. */
+export interface VideoHere extends Omit<PictureHere, "isFull" | "toggleFull">, RangeHere {
+  /** The frame that is shown, counted from 0. */
   readonly frame: number;
-  readonly frames: number;
   /** Frames of a second. */
   readonly second: number;
   toggle(): void;
