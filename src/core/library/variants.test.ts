@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import { formatsApart, readFormat, sayFormat, type Format } from "../media/format";
 import { aHead } from "../../../testing/library";
 import type { TargetKind } from "../media";
-import { bestVariant, foldedVariants, formatOf, meantOn, readPreferences } from "./variants";
+import { bestVariant, foldedVariants, formatOf, meantOn, readPreferences, sayMadeFor } from "./variants";
 
 const read = (text: string): Format => {
   const format = readFormat(text);
@@ -69,6 +69,19 @@ describe("formats that cards are made for", () => {
     const picture = { kind: "image", width: 3000, height: 4000 } as never;
     expect(formatOf(picture)).toBe("3000×4000");
     expect(formatOf(undefined)).toBe("");
+  });
+
+  it.each([
+    ["landscape", "1080×1920 25 fps", "landscape, here portrait"],
+    ["portrait", "1080×1920 25 fps", "portrait"],
+    // Cards are relative to the size: only the shape is another thing.
+    ["1920×1080", "1280×720 25 fps", "1920×1080"],
+    ["1920×1080 50 fps", "720×1280 25 fps", "1920×1080 50 fps, here portrait 25 fps"],
+    ["stereo", "mono", "stereo, here mono"],
+    ["", "mono", ""],
+    ["stereo", "", "stereo"],
+  ])("says of what is made for %j on %j where that is another thing", (madeFor, target, says) => {
+    expect(sayMadeFor(madeFor, target)).toBe(says);
   });
 
   it("are as far apart as people would say: what differs in kind before what differs in size", () => {

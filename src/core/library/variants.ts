@@ -1,7 +1,7 @@
 import type { CardHead } from "./entities";
 import { habitLevel, type Habit } from "./habit";
 import { isMeantFor } from "../media";
-import { formatsApart, readFormat, sayFormat, shapeOf, type Format } from "../media/format";
+import { formatsApart, readFormat, sayFormat, sayOther, shapeOf, type Format } from "../media/format";
 import type { MediaFacts } from "./media";
 
 /*
@@ -66,6 +66,12 @@ const asVariant = (card: CardHead, kind: string, habits: readonly Habit[]): Vari
 
 /** A number by which variants are put in order for a target, the smaller the better. */
 const variantCost = (madeFor: string, target: string): number => formatsApart(kept(madeFor), kept(target));
+
+/** What a card is made for, and what the target is, where that is another thing; empty where it is made for anything. */
+export function sayMadeFor(madeFor: string, target: string): string {
+  const other = sayOther(kept(madeFor), kept(target));
+  return other === "" ? madeFor : `${madeFor}, here ${other}`;
+}
 
 /** Where what a card is made for stands among formats that are preferred, as text; behind all of them where it is none. */
 function preferredAt(madeFor: string, prefers: readonly string[]): number {

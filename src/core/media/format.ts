@@ -98,3 +98,16 @@ export function formatsApart(made: Format, target: Format): number {
   }
   return apart;
 }
+
+/**
+ * What of a target is another thing than what a card is made for, in words; empty where nothing is. A size of the same shape
+ * is none: cards are relative to it.
+ */
+export function sayOther(made: Format, target: Format): string {
+  const other: Format = {
+    ...(made.channels !== undefined && made.channels !== target.channels && { channels: target.channels }),
+    ...(made.shape !== undefined && made.shape !== target.shape && { shape: target.shape }),
+    ...(made.rate !== undefined && made.rate !== target.rate && { rate: target.rate }),
+  };
+  return sayFormat(other);
+}

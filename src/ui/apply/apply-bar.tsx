@@ -649,6 +649,7 @@ export function ApplyBar({ bench, scopeId: firstScope, stage, settingAt, onClose
           liked={liked}
           why={why}
           kind={target.kind}
+          format={target.format ?? ""}
           chosen={isDraftNext ? -1 : chosen}
           from={from}
           to={isDraftNext ? -1 : to}

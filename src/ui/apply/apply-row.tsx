@@ -24,6 +24,8 @@ interface ApplyRowProps {
   readonly path: string;
   readonly memberId: string;
   readonly kind: string;
+  /** What it is made for, and what the target is instead. */
+  readonly madeFor: string;
   readonly aliases: string;
   /** The key that applies it, if it has one. */
   readonly boundTo: string | undefined;
@@ -183,6 +185,7 @@ export const ApplyRow = memo(function ApplyRow({
   path,
   memberId,
   kind,
+  madeFor,
   aliases,
   boundTo,
   lists,
@@ -236,7 +239,7 @@ export const ApplyRow = memo(function ApplyRow({
           {lists.map((list) => (
             <ListStamp key={list.id} list={list} />
           ))}
-          {card.madeFor !== "" && <span className={classes.word}>{card.madeFor}</span>}
+          {madeFor !== "" && <span className={classes.word}>{madeFor}</span>}
           {boundTo && <KeyCap keys={boundTo} />}
         </div>
         <div className={classes.second}>{second}</div>

@@ -5,6 +5,7 @@ import { pathsOf } from "@/core/library/tree";
 import type { Shelf } from "@/core/library/shelf";
 import { comparedAs, type Medium } from "@/core/media";
 import type { Bench } from "../bench/use-bench";
+import { sayMadeFor } from "@/core/library/variants";
 import { useDesk } from "../data/desk";
 import { ApplyRow, applyRowHeight, EffectRow } from "./apply-row";
 import { Heading, headingHeight } from "./apply-parts";
@@ -34,6 +35,8 @@ interface FoundListProps extends Pick<
 > {
   /** The kind of the chosen target. */
   readonly kind: string;
+  /** What it is, as far as cards are made for that. */
+  readonly format: string;
   readonly chosen: number;
   /** The rows that are highlighted with it, `to` among them. */
   readonly from: number;
@@ -59,6 +62,7 @@ export const FoundList = memo(function FoundList({
   liked,
   why,
   kind,
+  format,
   chosen,
   from,
   to,
@@ -135,6 +139,7 @@ export const FoundList = memo(function FoundList({
               path={pathsOf(replica.folder, [card.folderId, ...card.alsoIn])}
               memberId={data.member.id}
               kind={kind}
+              madeFor={sayMadeFor(card.madeFor, format)}
               aliases={sayAliases(shelf, card.id)}
               boundTo={shelf.keyOf(card.id)}
               lists={shelf.listsOf(card.id)}
