@@ -303,7 +303,14 @@ describe("one's own marks", () => {
   it("the cards of a list stand where they are put, through any moves", async () => {
     const person = await join(owner.libraryId, "editor");
     const cardIds = await Promise.all(Array.from({ length: 6 }, () => world.keep()));
-    await person.run("mark-cards", { listId: person.listId, cardIds, on: true });
+    // What comes later comes behind what is there.
+    await person.run("mark-cards", { listId: person.listId, cardIds: cardIds.slice(0, 4), on: true });
+    await person.run("mark-cards", { listId: person.listId, cardIds: cardIds.slice(4), on: true });
+    const marked = (await person.rows()).favourite
+      .map((row) => row as { listId: string; cardId: string; position: string })
+      .filter(({ listId }) => listId === person.listId)
+      .sort((a, b) => (a.position < b.position ? -1 : 1));
+    expect(marked.map(({ cardId }) => cardId)).toEqual(cardIds);
     const model = [...cardIds];
     const draw = randomFrom(7);
     for (let i = 0; i < 30; i++) {

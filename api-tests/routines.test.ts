@@ -136,6 +136,13 @@ describe("routines", () => {
       seen,
     });
     expect([late.status, late.body.error]).toMatchObject([409, { code: "stale" }]);
+    // Of a new one nothing can have been seen.
+    const unnamed = await owner.run("keep-routine", {
+      name: "New",
+      steps: [{ kind: "strength", strength: 1 }],
+      seen,
+    });
+    expect(unnamed.status).toBe(400);
     const double = await keep([{ kind: "strength", strength: 1 }], "quieter");
     expect([double.status, double.body.error]).toMatchObject([409, { code: "same-name", field: "name" }]);
 

@@ -191,6 +191,22 @@ describe("a timeline", () => {
     });
   });
 
+  it("puts nothing on that is too long to be kept", async () => {
+    const long = {
+      ...highPass(),
+      settings: [{ ...highPass().settings[0], effect: "audio.elsewhere", values: { x: "x".repeat(70_000) } }],
+    };
+    const effects = [
+      { OTIO_SCHEMA: "Effect.1", name: "", effect_name: "", metadata: { fichier: { chain: long } } },
+    ];
+    const json = timeline(track("Audio", [{ ...clip("horn.wav", 0, 50), effects }]));
+    const { status, body } = await lay(json, [{ clip: 0, mediaId: hornId }], "Long");
+    expect([status, body.error?.code]).toEqual([400, "long-chain"]);
+    // Without its file it is only carried along.
+    const kept = await lay(json, [], "Long");
+    expect(plain((await written(kept.body.result.sessionId)).body)).toEqual(plain(json));
+  });
+
   it("names no private card to others", async () => {
     const name = "Only mine";
     const { cardId } = (

@@ -76,7 +76,14 @@ describe("several changes as one", () => {
     });
     expect(status).toBe(409);
     expect(body.error!.message).toMatch(/^2 of 2: /);
+    // No field of the request is one of a step's.
+    expect(body.error!.field).toBeUndefined();
     expect(await owner.rows()).toEqual(before);
+    const alone = await owner.run("tidy", {
+      steps: [{ command: "merge-folders", input: { folderId: a, intoId: a } }],
+    });
+    expect([alone.status, alone.body.error!.field]).toEqual([409, "intoId"]);
+    expect(`2 of 2: ${alone.body.error!.message as string}`).toBe(body.error!.message);
   });
 
   it("ask for the right of each, and take only what is named", async () => {

@@ -10,6 +10,7 @@ import { listMedia, readTimelineOf } from "@/db/replica";
 import { isId } from "./ids";
 import { fitting } from "./putting";
 import { notFound, stale } from "./refusal";
+import { storedChain } from "./stored-chain";
 
 /** Some files of a library, and the sounds of those that are films. */
 export async function materialsOf(
@@ -55,7 +56,14 @@ export async function layFound(
     hasCard: (id, version) => cards.has(`${id} ${version}`),
   };
   const found = new Map(media.map(({ clip, mediaId }) => [clip, mediaId]));
-  return fitting(() => layClips(tracks, session, found, world));
+  const laid = fitting(() => layClips(tracks, session, found, world));
+  const old = new Set(session.targets.map(({ id }) => id));
+  return {
+    ...laid,
+    targets: laid.targets.map((target) =>
+      old.has(target.id) ? target : { ...target, chain: storedChain(target.chain) },
+    ),
+  };
 }
 
 /** The timeline that a session began with. Refuses where there is none, or where it has changed since it was seen. */

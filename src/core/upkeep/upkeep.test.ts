@@ -231,6 +231,14 @@ describe("cards of one name", () => {
       ["set-alias", { cardId: "1", text: "ysp" }],
     ]);
   });
+  it("are told by their new aliases, as long as they are few", async () => {
+    const words = async (count: number) => {
+      const look = lookAt({ cards: Array.from({ length: count }, () => ({ name: "Short plate" })), rows });
+      return namesakes.remedies[0].words(await findIn(namesakes, look), look);
+    };
+    expect(await words(3)).toMatch(/^Recall them by “[^”]+”, “[^”]+”, “[^”]+”$/);
+    expect(await words(4)).toBe("Give 4 cards a short alias each");
+  });
   it("are no matter as variants of each other, or where each has an alias", async () => {
     const variants = [
       { name: "Plate", groupId: "g" },

@@ -20,8 +20,9 @@ interface Shown {
 }
 
 /**
- * A clip through a chain: one frame of it, or a range of it played round and round with its sound. The sound keeps the time; frames that are not ready by
- * then are left out, and where too many would be, frames are made at half their size. `sound` and `earlier` must be memoised.
+ * A clip through a chain: one frame of it, or a range of it played round and round with its sound. The sound keeps the
+ * time; frames that are not ready by then are left out, and where too many would be, frames are made at half their size.
+ * `sound` and `earlier` must be memoised.
  */
 export function useClip(
   source: ClipSource,
