@@ -173,6 +173,10 @@ const good: Record<string, () => Promise<Asked>> = {
   "GET /libraries/{libraryId}/sessions/{sessionId}": async () => ({
     parameters: { sessionId: world.sessionId },
   }),
+  "GET /libraries/{libraryId}/sessions/{sessionId}/timeline": async () => ({
+    parameters: { sessionId: world.sessionId },
+  }),
+  "POST /libraries/{libraryId}/material/find": async () => ({ body: { names: ["tone.wav"] } }),
   "POST /libraries/{libraryId}/material": async () => ({
     query: "name=tone.wav",
     file: writeWav({ planes: [new Float32Array(100)], sampleRate: 8000 }),
