@@ -169,6 +169,28 @@ test("a range of a clip is marked at the frames that are shown, and goes round; 
   await expect(slider).toHaveAttribute("data-range", "0 150");
 });
 
+test("by keyboard: light and dark over the length of a clip are drawn, with a card and without", async ({
+  page,
+}) => {
+  await signIn(page, "picture");
+  await openSession(page, "The crossing, film");
+  await isAt(page, 0);
+  await press(page, "w");
+  const levels = page.getByRole("img", { name: /^Levels over the clip/ });
+  await expect(levels).toHaveAttribute("data-levels", "48", { timeout: 60_000 });
+  const middle = async () => Number(/middle at (\d+) %/.exec((await levels.getAttribute("aria-label"))!)![1]);
+  const untouched = await middle();
+  await press(page, "/");
+  await page.keyboard.type("fog opened");
+  await expect(found(page, "Fog, opened")).toBeVisible();
+  await press(page, "Enter");
+  await expect(said(page)).toContainText("“Fog, opened” on “Ferry crossing”.");
+  await expect.poll(middle).toBeGreaterThan(untouched + 2);
+  await saved(page);
+  await press(page, "Backspace", "w");
+  await expect(levels).toHaveCount(0);
+});
+
 test("a clip, a sound and a picture come into one session, are told apart, and the clip is rendered", async ({
   page,
 }) => {

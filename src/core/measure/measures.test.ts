@@ -3,7 +3,13 @@ import { noise, one, sine } from "../../../testing/signals";
 import { decodeSrgb } from "../colour/srgb";
 import { align } from "./alignment";
 import { coloursThrough, levelCurve, toneCurveOf } from "./chain-curves";
-import { clipping, differenceStatistics, vectorscopeData, waveformData } from "./picture-statistics";
+import {
+  clipping,
+  differenceStatistics,
+  lumaLevels,
+  vectorscopeData,
+  waveformData,
+} from "./picture-statistics";
 import { columnsOf, Overview } from "./overview";
 import { samplePeak, waveformPeaks } from "./peaks";
 import { bandSpectrum, soundStatistics, spectrum } from "./spectrum";
@@ -207,5 +213,33 @@ describe("the peak of samples", () => {
     expect(samplePeak([Float32Array.of(-0.75, 0.25), Float32Array.of(0.5, 0.125)])).toBe(0.75);
     expect(samplePeak([Float32Array.of(0.25, 0.5), Float32Array.of(0.125, -0.75)])).toBe(0.75);
     expect(samplePeak([new Float32Array(4)])).toBe(0);
+  });
+});
+
+describe("levels of a picture", () => {
+  const rgba = (count: number, at: (n: number) => readonly [number, number, number]) =>
+    Uint8ClampedArray.from({ length: 4 * count }, (_, i) => [...at(i >> 2), 255][i & 3]);
+  it("are those beyond which a hundredth lies, and the middle", () => {
+    // Each grey as often as any other.
+    const ramp = lumaLevels(rgba(25_600, (n) => [n % 256, n % 256, n % 256]));
+    expect(Math.abs(ramp.low * 255 - 2)).toBeLessThanOrEqual(1);
+    expect(Math.abs(ramp.middle * 255 - 127.5)).toBeLessThanOrEqual(1);
+    expect(Math.abs(ramp.high * 255 - 253)).toBeLessThanOrEqual(1);
+    // A speck does not count, one of fifty pixels does.
+    const speck = (every: number) =>
+      lumaLevels(rgba(10_000, (n) => (n % every === 0 ? [255, 255, 255] : [51, 51, 51])));
+    expect(speck(200)).toEqual({ low: 0.2, middle: 0.2, high: 0.2 });
+    expect(speck(50)).toEqual({ low: 0.2, middle: 0.2, high: 1 });
+  });
+  it("weigh the primaries as ITU-R BT.709 does, and look at large pictures as at small ones", () => {
+    for (const [colour, weight] of [
+      [[255, 0, 0], 0.2126],
+      [[0, 255, 0], 0.7152],
+      [[0, 0, 255], 0.0722],
+    ] as const)
+      expect(lumaLevels(rgba(64, () => colour)).middle).toBeCloseTo(weight, 2);
+    // Columns of two greys, of 1280 a row: neither is passed by.
+    const large = lumaLevels(rgba(1280 * 720, (n) => (n % 2 ? [204, 204, 204] : [51, 51, 51])));
+    expect([large.low, large.high]).toEqual([0.2, 0.8]);
   });
 });

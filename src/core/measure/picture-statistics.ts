@@ -70,3 +70,32 @@ export function clipping(codes: Uint8ClampedArray): { readonly black: number; re
   }
   return { black: (4 * black) / codes.length, white: (4 * white) / codes.length };
 }
+
+/** Levels of luma of a picture, 0…1: the darkest and the lightest hundredth of its pixels lie beyond the outer two. */
+export interface LumaLevels {
+  readonly low: number;
+  readonly middle: number;
+  readonly high: number;
+}
+
+/**
+ * Levels of luma. `codes` is RGBA in 8-bit sRGB; of large pictures only some pixels are looked at. Source of the weights:
+ * ITU-R BT.709, of encoded values.
+ */
+export function lumaLevels(codes: Uint8ClampedArray): LumaLevels {
+  const pixels = codes.length / 4;
+  // Odd, so that no column of a usual width is looked at alone.
+  const step = 2 * Math.floor(pixels / 131_072) + 1;
+  const counts = new Uint32Array(256);
+  let all = 0;
+  for (let n = 0; n < pixels; n += step, all++)
+    counts[
+      Math.min(255, Math.round(0.2126 * codes[4 * n] + 0.7152 * codes[4 * n + 1] + 0.0722 * codes[4 * n + 2]))
+    ]++;
+  const at = (share: number) => {
+    let level = 0;
+    for (let seen = counts[0]; seen <= share * (all - 1) && level < 255;) seen += counts[++level];
+    return level / 255;
+  };
+  return { low: at(0.01), middle: at(0.5), high: at(0.99) };
+}

@@ -33,6 +33,8 @@ import { Scopes } from "./scopes";
 import { framesOn } from "./marked";
 import { useClip, type ClipSound } from "./use-clip";
 import type { Range } from "./use-loop";
+import { useLevels } from "./use-levels";
+import { LevelsStrip } from "./levels-strip";
 import { measurePicture, useMeasures } from "./use-measures";
 
 type VideoFacts = Extract<Media["facts"], { kind: "video" }>;
@@ -163,6 +165,7 @@ export function VideoViewer(props: ViewerProps) {
   const [scopes, setScopes] = useState(false);
   const after = clip.shown?.frame.after ?? null;
   const measures = useMeasures(after, scopes, measurePicture);
+  const levels = useLevels({ source, chain, strength, earlier }, scopes && !clip.playing);
   useActions(videoPlace, {
     whole: edge.whole,
     scopes,
@@ -227,6 +230,7 @@ export function VideoViewer(props: ViewerProps) {
           onLeave={() => lanes?.leave()}
         />
       )}
+      {scopes && <LevelsStrip levels={levels} frames={frames} frame={clip.frame} />}
       {scopes && <Scopes measures={measures} />}
     </PictureFrame>
   );
