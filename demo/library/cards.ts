@@ -229,7 +229,7 @@ export const demoCards: readonly DemoCard[] = [
       ],
     }),
   ]),
-  sound("team", "Foghorn and sea", "Once across", "Passes by as slowly as the take is long.", [
+  sound("team", "Island outdoors", "Once across", "Passes by as slowly as the take is long.", [
     keyed("audio.pan", {}, 8, "stretch", {
       position: [
         [0, -90],
