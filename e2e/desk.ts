@@ -16,8 +16,8 @@ export async function signInByForm(page: Page, who: string): Promise<void> {
 /** Signs in as the form does, without the form: most tests are about what comes after it. */
 export async function signIn(page: Page, who: string): Promise<void> {
   // Whichever server the page is for.
-  const ready = await page.request.get("/api/ready");
-  const { origin } = new URL(ready.url());
+  const alive = await page.request.get("/api/health/live");
+  const { origin } = new URL(alive.url());
   const answer = await page.request.post("/api/auth/sign-in/email", {
     data: { email: `${who}@island.example`, password: demoPassword },
     headers: { origin },
