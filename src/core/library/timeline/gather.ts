@@ -263,7 +263,9 @@ class Gathering {
           moved ||= Math.abs(target.at - at) > same || Math.abs(shown - length) > same;
         }
         const over = target && target.chain.medium === "video" ? overTo(target.chain, before) : before;
-        if (over) items.push({ kind: "transition", json: over });
+        // Where nothing is before it, it comes from black: no transition of a timeline.
+        if (over && (over === before || items.at(-1)?.kind === "clip"))
+          items.push({ kind: "transition", json: over });
         items.push({ kind: item.kind, json: again });
         if (item.kind !== "gap") placed.push({ start: target?.at ?? at, length: shown, over, json: again });
       }

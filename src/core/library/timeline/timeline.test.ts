@@ -581,6 +581,9 @@ describe("a session that goes out", () => {
     expect(back.targets[1].chain.settings).toMatchObject([
       { effect: "video.dissolve", values: { lasts: 0.8 } },
     ]);
+    // On the first clip it comes from black.
+    const first = gathered({ ...one, targets: [{ ...a, chain: dissolve }, b] });
+    expect(childrenOf(first).map((child) => String(child.OTIO_SCHEMA))).toEqual(["Clip.2", "Clip.2"]);
     const without = gathered({
       ...back,
       targets: [back.targets[0], { ...back.targets[1], chain: { medium: "video", settings: [] } }],
