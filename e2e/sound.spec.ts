@@ -11,6 +11,7 @@ import {
   signIn,
   strip,
   target,
+  signInByForm,
 } from "./desk";
 
 /** Adds an effect by its first letters. */
@@ -26,7 +27,7 @@ const loudnessAfter = async (page: Page) =>
   Number((await page.getByTestId("loudness-after").textContent())!.replace("−", "-").split(" ")[0]);
 
 test("a sound editor's day, by keyboard alone", async ({ page, browser }) => {
-  await signIn(page, "sound");
+  await signInByForm(page, "sound");
 
   // Shape: three effects on the narration, with a value typed, stepped and put back to its default.
   await expect(target(page, "Narration, take 4")).toHaveAttribute("aria-selected", "true");

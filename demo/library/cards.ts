@@ -237,7 +237,7 @@ export const demoCards: readonly DemoCard[] = [
       ],
     }),
   ]),
-  sound("supplied", "Supplied / Space", "Last word, thrown", "Repeats open only in the last second.", [
+  sound("supplied", "Supplied / Space", "Echo at the very end", "Repeats open only in the last second.", [
     keyed("audio.delay", { time: 320, feedback: 45 }, 4, "end", {
       mix: [
         [300, 0],

@@ -1,8 +1,8 @@
 import { useEffect, useLayoutEffect, useRef } from "react";
 import { pressAgain } from "./press-again";
 
-/** Keys wait so long at most, in milliseconds, such as where a first index is being made; then they act on what is there. */
-const longest = 6000;
+/** Keys wait so long at most, in milliseconds; then they act on what is there. */
+const longest = 2000;
 
 const isTyping = ({ target }: Event): boolean =>
   target instanceof HTMLElement && target.matches("input, textarea, select, [contenteditable]");
