@@ -197,6 +197,14 @@ test("by keyboard: a timeline comes in with missing files, is completed, goes ou
   await expect(page).not.toHaveURL(new RegExp(first));
   await expect(targets(page).getByRole("option")).toHaveCount(5);
   expect((await savedTimeline(page)).json).toEqual(out.json);
+  // Whoever presses Enter at once waits for what the library has.
+  const second = sessionOf(page);
+  await chooseFiles(page, () => press(page, "Alt+c"), [out.path]);
+  await expect(dialog(page)).toBeVisible();
+  await press(page, "Enter");
+  await expect(page).not.toHaveURL(new RegExp(second));
+  await expect(targets(page).getByRole("option")).toHaveCount(5);
+  await ask(page, "remove-session", { id: second });
   await ask(page, "remove-session", { id: sessionOf(page) });
   await ask(page, "remove-session", { id: first });
 });

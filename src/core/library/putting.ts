@@ -2,7 +2,7 @@ import { goesOn } from "../media";
 import { longestChain, type Chain } from "../chain/model";
 import { putOn, wayOf, waysFor, type WayId } from "../chain/ways";
 import { longestName } from "../text/names";
-import type { Target } from "./entities/target";
+import { bareTarget, type Target } from "./entities/target";
 import { lastPlace, placesAmong } from "./places";
 import { routingProblem, sayRoutingProblem } from "./routing";
 import { levelOf, mostSends, returnFor } from "./sends";
@@ -94,20 +94,15 @@ function ontoReturns(stand: Stand, { puts, strength }: Putting, newId: () => str
     const there = returnFor(all, { chain, cardId: pin?.cardId ?? null });
     if (there) return { to: there.id, level };
     const made: Target = {
-      ...besides,
+      ...bareTarget,
       id: newId(),
       version: 1,
       sessionId,
       kind: "return",
       name: name.slice(0, longestName),
-      mediaId: null,
-      part: null,
-      origin: null,
       position: lastPlace(all),
-      feedsId: null,
-      at: 0,
       chain,
-      ...(pin ?? bare),
+      ...pin,
     };
     all.push(made);
     return { to: made.id, level };

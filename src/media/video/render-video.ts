@@ -130,7 +130,10 @@ const codings: Readonly<Record<ResultFormatOf<"video">, Coding>> = {
   "tiff-series": numbered("tiff", "rgb48le", ["-c:v", "tiff", "-compression_algo", "deflate"]),
 };
 
-/** What brings frames of a size to the size and rate that are wanted: Lanczos, and the nearest frame of each time. */
+/**
+ * What brings frames of a size to the size and rate that are wanted: Lanczos, and the nearest frame of each time. Where only
+ * even sizes can be coded, the last column or row of others goes.
+ */
 function reshaping({ width, height }: Frame, { side, rate }: FilmShape, even: boolean): string[] {
   const filters: string[] = [];
   if (rate) filters.push(`fps=fps=${filmRates[rate].join("/")}:round=near`);
@@ -140,7 +143,7 @@ function reshaping({ width, height }: Frame, { side, rate }: FilmShape, even: bo
       Math.max(grid, Math.round((pixels * side) / Math.min(width, height) / grid) * grid),
     );
     filters.push("format=gbrp16le", `zscale=w=${w}:h=${h}:filter=lanczos`);
-  }
+  } else if (even && (width % 2 || height % 2)) filters.push("crop=trunc(iw/2)*2:trunc(ih/2)*2:0:0");
   return filters;
 }
 
@@ -157,9 +160,6 @@ function startEncoder(
   readonly ended: Promise<unknown>;
   finish(): Promise<void>;
 } {
-  const reshaped = reshaping({ width, height }, shape, even);
-  const isEven = !even || shape.side !== undefined || (width % 2 === 0 && height % 2 === 0);
-  const crop = isEven ? [] : ["crop=trunc(iw/2)*2:trunc(ih/2)*2:0:0"];
   const child = spawn("ffmpeg", [
     "-y",
     "-v",
@@ -178,7 +178,7 @@ function startEncoder(
     "-map",
     "0:v",
     "-vf",
-    [...reshaped, ...crop, ...filters].join(","),
+    [...reshaping({ width, height }, shape, even), ...filters].join(","),
     ...pictures,
     ...(soundPath === null ? [] : ["-map", "1:a", ...sound]),
     "-bitexact",

@@ -669,6 +669,22 @@ describe("rendering a clip", () => {
     },
   );
 
+  it("of an odd size loses the last column and row where only even ones can be coded, also at the size of its own", async () => {
+    const [clip, out] = [at("odd-side.mkv"), at("odd-side.mp4")];
+    ffmpeg(
+      ...["-f", "lavfi", "-i", "testsrc2=size=64x48:rate=25:duration=0.2,format=gbrp,crop=63:47:exact=1"],
+      ...["-c:v", "ffv1", "-pix_fmt", "gbrp", clip],
+    );
+    await renderFile(clip, out, {
+      chain: { medium: "video", settings: [] },
+      strength: 100,
+      format: "mp4",
+      shape: { side: 47 },
+    });
+    const { width, height } = await probeVideo(out);
+    expect([width, height]).toEqual([62, 46]);
+  });
+
   it("as numbered pictures has a file a frame, each of the very codes, and says what these are", async () => {
     ffmpeg(
       ...["-f", "lavfi", "-i", "testsrc2=size=66x50:rate=25:duration=0.4"],

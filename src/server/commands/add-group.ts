@@ -3,6 +3,7 @@ import { carryOut } from "../command";
 import { generateKeyBetween } from "fractional-indexing";
 import { v7 as newId } from "uuid";
 import { emptyChain } from "@/core/chain/model";
+import { bareTarget } from "@/core/library/entities";
 import { mediumOfKind } from "@/core/media";
 import { readTargets } from "@/db/replica";
 import { Refusal } from "../refusal";
@@ -18,23 +19,13 @@ export const addGroup = carryOut(shape, async (ledger, { sessionId, kind, name }
       hint: "Put the chain on that one.",
     });
   const { id } = await ledger.insert("target", {
+    ...bareTarget,
     id: newId(),
     sessionId,
     kind,
     name,
-    mediaId: null,
-    part: null,
-    origin: null,
     position: generateKeyBetween(await lastTargetPlace(ledger, sessionId), null),
-    feedsId: null,
-    at: 0,
-    muted: false,
-    soloed: false,
-    sends: [],
     chain: emptyChain(mediumOfKind(kind)),
-    strength: 100,
-    cardId: null,
-    cardVersion: null,
   });
   return { summary: `added the ${kind} “${name}”`, result: { targetId: id } };
 });

@@ -6,7 +6,7 @@ import { chainOn } from "@/core/chain/medium";
 import { emptyChain } from "@/core/chain/model";
 import { countTargets, sayPiece } from "@/core/library/words";
 import { goesOn, ownKind, workingMedia, type Medium } from "@/core/media";
-import type { Target } from "@/core/library/entities";
+import { bareTarget, type Target } from "@/core/library/entities";
 import type { Put } from "@/core/library/putting";
 import type { Ledger } from "@/db/ledger";
 import type { Member } from "../member";
@@ -43,22 +43,15 @@ export const addTargets = carryOut(shape, async (ledger, { sessionId, items }, m
     if (!begins.has(medium)) begins.set(medium, await beginningOf(ledger, member, medium));
     const begin = begins.get(medium);
     const target = await ledger.insert("target", {
+      ...bareTarget,
       id: newId(),
       sessionId,
       kind: ownKind(medium),
       name,
       mediaId,
-      part: null,
-      origin: null,
       position: places[i],
-      feedsId: null,
-      at: 0,
-      muted: false,
-      soloed: false,
-      sends: [],
       chain: begin ? chainOn(begin.chain, medium) : emptyChain(medium),
-      strength: 100,
-      ...(begin?.pin ?? { cardId: null, cardVersion: null }),
+      ...begin?.pin,
     });
     made.push(target);
   }

@@ -37,7 +37,8 @@ export async function sessionTimeline({ libraryId }: Member, sessionId: string):
         filmOf: (id) => films.find(({ facts }) => facts.kind === "video" && facts.sound === id),
         cardName: (id) => {
           const card = cards.get(id);
-          return card ? openName(card).replace(/^“|”$/g, "") : null;
+          if (!card) return null;
+          return card.layer === "private" ? openName(card) : card.name;
         },
       },
     );

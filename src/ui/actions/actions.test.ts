@@ -321,7 +321,7 @@ const session: SessionHere = {
   chooseFiles: () => undefined,
   chooseTimeline: () => undefined,
   missing: 2,
-  timeline: { complete: () => undefined },
+  findMissing: () => undefined,
   saveTimeline: () => undefined,
 };
 const team: TeamHere = {

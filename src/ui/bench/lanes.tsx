@@ -323,7 +323,20 @@ interface RowProps {
 }
 
 /** Where a frame lies in a row, in percent. */
-const placeOf = (frame: number, { frames }: ClipTime) => (frame / Math.max(1, frames - 1)) * 100;
+export const placeOf = (frame: number, { frames }: Pick<ClipTime, "frames">) =>
+  (frame / Math.max(1, frames - 1)) * 100;
+
+/** Where in a row one is. */
+export const TimeMark = ({ frame, frames }: { readonly frame: number; readonly frames: number }) => (
+  <Box
+    position="absolute"
+    insetY="0"
+    width="1px"
+    bg="keyGround"
+    pointerEvents="none"
+    style={{ left: `${placeOf(frame, { frames })}%` }}
+  />
+);
 
 /** A parameter's course over the clip: press to go there, press twice to set a keyframe, drag a keyframe to move it. */
 function LaneRow({ name, setting, clip, frame, isChosen, picked, onChoose, onFrame, onSetting }: RowProps) {
@@ -445,14 +458,7 @@ function LaneRow({ name, setting, clip, frame, isChosen, picked, onChoose, onFra
             />
           ),
         )}
-        <Box
-          position="absolute"
-          insetY="0"
-          width="1px"
-          bg="keyGround"
-          pointerEvents="none"
-          style={{ left: `${placeOf(frame, clip)}%` }}
-        />
+        <TimeMark frame={frame} frames={clip.frames} />
       </Box>
       <chakra.span textStyle="figure" whiteSpace="nowrap" truncate>
         {sayNumber(spec, value)}

@@ -1,6 +1,6 @@
 import { Box, chakra } from "@chakra-ui/react";
 import type { LumaLevels } from "@/core/measure/picture-statistics";
-import { timeColumns } from "./lanes";
+import { placeOf, timeColumns, TimeMark } from "./lanes";
 import type { FrameLevels } from "./use-levels";
 
 const height = 48;
@@ -15,7 +15,7 @@ const percent = (share: number) => `${Math.round(100 * share)} %`;
 
 /** Light and dark over the length of a clip: between the darkest and the lightest hundredth, with the middle as a line. */
 export function LevelsStrip({ levels, frames, frame }: StripProps) {
-  const x = (at: number) => ((at / Math.max(1, frames - 1)) * 100).toFixed(2);
+  const x = (at: number) => placeOf(at, { frames }).toFixed(2);
   const y = (level: number) => (height - 2 - level * (height - 4)).toFixed(2);
   const points = (side: "before" | "after", of: keyof LumaLevels) =>
     levels.map((one) => `${x(one.frame)},${y(one[side][of])}`);
@@ -53,14 +53,7 @@ export function LevelsStrip({ levels, frames, frame }: StripProps) {
             vectorEffect="non-scaling-stroke"
           />
         </chakra.svg>
-        <Box
-          position="absolute"
-          insetY="0"
-          width="1px"
-          bg="keyGround"
-          pointerEvents="none"
-          style={{ left: `${x(frame)}%` }}
-        />
+        <TimeMark frame={frame} frames={frames} />
       </Box>
       <chakra.span textStyle="figure" whiteSpace="nowrap" truncate>
         {here ? `${percent(here.after.low)} – ${percent(here.after.high)}` : "…"}

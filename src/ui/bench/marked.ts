@@ -15,26 +15,28 @@ const first = { start: 1, length: 4 };
  */
 export type Marked = ReadonlyMap<string, Range>;
 
+/** What is marked of a target's material, as far as it has so many samples or frames; null where nothing is. */
+function knownOn(target: Target, frames: number, marked: Marked): Range | null {
+  const known = marked.get(target.id);
+  if (!known) return null;
+  const offset = offsetOf(target);
+  const start = Math.max(0, known.start - offset);
+  const end = Math.min(frames, known.end - offset);
+  return end > start ? { start, end } : null;
+}
+
 /** What is marked of a target's material, in its samples. */
 export function rangeOn(target: Target, { frames, sampleRate }: SoundFacts, marked: Marked): Range {
-  const known = marked.get(target.id);
-  const offset = offsetOf(target);
-  const start = known && Math.max(0, known.start - offset);
-  const end = known && Math.min(frames, known.end - offset);
-  if (start !== undefined && end !== undefined && end > start) return { start, end };
+  const known = knownOn(target, frames, marked);
+  if (known) return known;
   const length = first.length * sampleRate;
   const begins = Math.min(first.start * sampleRate, Math.max(0, frames - length));
   return { start: begins, end: Math.min(frames, begins + length) };
 }
 
 /** What is marked of a film, in its frames: all of it, where nothing is. */
-export function framesOn(target: Target, { frames }: { readonly frames: number }, marked: Marked): Range {
-  const known = marked.get(target.id);
-  const offset = offsetOf(target);
-  const start = known ? Math.max(0, known.start - offset) : 0;
-  const end = known ? Math.min(frames, known.end - offset) : frames;
-  return end > start ? { start, end } : { start: 0, end: frames };
-}
+export const filmRangeOn = (target: Target, { frames }: { readonly frames: number }, marked: Marked): Range =>
+  knownOn(target, frames, marked) ?? { start: 0, end: frames };
 
 /** With another stretch marked of a target. */
 export function markedOn(marked: Marked, target: Target, { start, end }: Range): Marked {

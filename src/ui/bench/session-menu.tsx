@@ -24,7 +24,7 @@ const endings = [
 const onSession = (scopes: readonly ActionScope[]) => offersOn("session", scopes);
 
 /** Offers what can be done with the sessions; gives what is opened by it. */
-export function useSessionActions(session: Session | null, { bring, missing, timeline }: Bringing) {
+export function useSessionActions(session: Session | null, { bring, begin, missing, findMissing }: Bringing) {
   const { data, libraryId } = useDesk();
   const router = useRouter();
   return useActions(sessionPlace, {
@@ -34,10 +34,10 @@ export function useSessionActions(session: Session | null, { bring, missing, tim
     go: (id) => router.push(id === undefined ? `/${libraryId}/bench` : `/${libraryId}/bench/${id}`),
     // The ending of a file may lie; the server looks into it.
     chooseFiles: () => session && chooseFiles(endings, bring),
-    chooseTimeline: () => chooseFiles(endings, bring),
+    chooseTimeline: () => chooseFiles(endings, begin),
     missing,
     saveTimeline: () => session && saveTimeline(libraryId, session.id),
-    timeline,
+    findMissing,
   });
 }
 

@@ -1,10 +1,10 @@
-import { useCallback, useMemo, useState, type ReactNode } from "react";
+import { useCallback, useState, type ReactNode } from "react";
 import { sessionTimeline } from "@/core/api/operations/session-timeline";
 import { FormatFault } from "@/core/chain/fault";
 import { longestTimelineFile, timelineExtension, type TimelineFile } from "@/core/formats/timeline/model";
 import { readTimelineText } from "@/core/formats/timeline/read";
 import type { TimelineHead } from "@/core/library/entities";
-import { addressOf } from "../data/api";
+import { addressOf, sayUnreadable } from "../data/api";
 import { useDesk } from "../data/desk";
 import { CompleteDialog, LayDialog } from "./timeline-dialog";
 
@@ -13,7 +13,10 @@ export interface Bringing {
   bring(files: readonly File[]): void;
   /** The clips of the session's timeline whose files have not been found. */
   readonly missing: number;
-  readonly timeline: { complete(): void };
+  /** Asks for their files. */
+  findMissing(): void;
+  /** Begins a session with the timeline among some files, and them. */
+  begin(files: readonly File[]): void;
   /** What is open. */
   readonly dialog: ReactNode;
 }
@@ -49,37 +52,35 @@ export function useBringing(
           files,
         });
       } catch (error) {
-        const said =
-          error instanceof FormatFault ? `${error.message} (${error.where})` : "It cannot be read.";
-        tell({ kind: "problem", text: `“${file.name}”: ${said}` });
+        tell({ kind: "problem", text: sayUnreadable(file.name, error) });
       }
     },
     [tell],
   );
-  const bring = useCallback(
+  const begin = useCallback(
     (files: readonly File[]) => {
       const timeline = files.find(isTimeline);
-      if (timeline)
-        void lay(
-          timeline,
-          files.filter((file) => !isTimeline(file)),
-        );
-      else if (sessionId !== undefined) void takeIn.bring(sessionId, files);
+      const others = files.filter((file) => !isTimeline(file));
+      if (timeline) void lay(timeline, others);
       else if (files.length > 0)
-        tell({
-          kind: "problem",
-          text: `None of these is a timeline (${timelineExtension}). Begin a session first.`,
-        });
+        tell({ kind: "problem", text: `None of these is a timeline (${timelineExtension}).` });
     },
-    [lay, takeIn, sessionId, tell],
+    [lay, tell],
+  );
+  const bring = useCallback(
+    (files: readonly File[]) => {
+      if (sessionId === undefined || files.some(isTimeline)) begin(files);
+      else void takeIn.bring(sessionId, files);
+    },
+    [begin, takeIn, sessionId],
   );
   const head = session?.head;
-  const timeline = useMemo(() => ({ complete: () => setOpen({ kind: "complete" }) }), []);
   const close = () => setOpen(null);
   return {
     bring,
     missing: head?.missing.length ?? 0,
-    timeline,
+    findMissing: () => setOpen({ kind: "complete" }),
+    begin,
     dialog:
       open?.kind === "lay" ? (
         <LayDialog timeline={open.timeline} name={open.name} files={open.files} onClose={close} />

@@ -19,6 +19,8 @@ export type Found =
 /** Larger files are not read to see whether they are the ones of a hash. */
 const hashedAtMost = 512 * 2 ** 20;
 
+const nothing: readonly Material[] = [];
+
 async function hashOfFile(file: File): Promise<string> {
   const bytes = new Uint8Array(await crypto.subtle.digest("SHA-256", await file.arrayBuffer()));
   return Array.from(bytes, (byte) => byte.toString(16).padStart(2, "0")).join("");
@@ -35,10 +37,12 @@ export function useFoundFiles(wanted: readonly WantedFile[], first: readonly Fil
   const [chosen, setChosen] = useState<ReadonlyMap<string, File>>(new Map());
   const [sent, setSent] = useState<ReadonlyMap<string, Found>>(new Map());
   const stop = useRef<AbortController | null>(null);
+  /** What the library has of them, once it is known. */
+  const looking = useRef<Promise<readonly Material[]>>(Promise.resolve(nothing));
 
   useEffect(() => {
     let current = true;
-    ask(
+    looking.current = ask(
       findMaterial,
       { libraryId },
       {
@@ -46,39 +50,43 @@ export function useFoundFiles(wanted: readonly WantedFile[], first: readonly Fil
         // No file of the library has a longer name.
         names: wanted.map(({ file }) => file.slice(0, longestName)).slice(0, mostTargets),
       },
-    )
-      .then(({ media }) => current && setLibrary(media))
+    ).then(
+      ({ media }) => media,
       // What cannot be looked for is missing; its files can still be chosen.
-      .catch(() => current && setLibrary([]));
+      () => nothing,
+    );
+    void looking.current.then((media) => current && setLibrary(media));
     return () => {
       current = false;
       stop.current?.abort();
     };
   }, [libraryId, wanted]);
 
+  const whereIs = useCallback(
+    (one: WantedFile, has: readonly Material[] | null): Found => {
+      const known = sent.get(one.key);
+      if (known) return known;
+      const own = chosen.get(one.key);
+      if (own) return { state: "at hand", file: own, share: null };
+      const there = has && foundIn(one, has);
+      if (there) return { state: "there", material: there };
+      const file = foundAmong(one, files);
+      if (file) return { state: "at hand", file, share: null };
+      return { state: has ? "missing" : "looking" };
+    },
+    [chosen, files, sent],
+  );
   const found = useMemo(
-    () =>
-      new Map(
-        wanted.map((one): [string, Found] => {
-          const known = sent.get(one.key);
-          if (known) return [one.key, known];
-          const own = chosen.get(one.key);
-          if (own) return [one.key, { state: "at hand", file: own, share: null }];
-          const there = library && foundIn(one, library);
-          if (there) return [one.key, { state: "there", material: there }];
-          const file = foundAmong(one, files);
-          if (file) return [one.key, { state: "at hand", file, share: null }];
-          return [one.key, { state: library ? "missing" : "looking" }];
-        }),
-      ),
-    [wanted, library, files, chosen, sent],
+    () => new Map(wanted.map((one) => [one.key, whereIs(one, library)] as const)),
+    [wanted, library, whereIs],
   );
 
   /** Takes files for those that are missing: of their names, or, whatever they are called, of their hashes. */
   const add = useCallback(
     async (more: readonly File[]) => {
       setFiles((now) => [...now, ...more]);
-      setSent(new Map());
+      // What was refused may be among them; what is in the library stays there.
+      setSent((now) => new Map([...now].filter(([, { state }]) => state === "there")));
       const looked = wanted.filter((one) => one.hash !== null && !foundAmong(one, more));
       if (looked.length === 0 || !globalThis.crypto?.subtle) return;
       for (const file of more) {
@@ -100,8 +108,10 @@ export function useFoundFiles(wanted: readonly WantedFile[], first: readonly Fil
   const bring = useCallback(async (): Promise<LaidMedia[]> => {
     stop.current = new AbortController();
     const media: LaidMedia[] = [];
+    // Whoever is faster than the library waits for it.
+    const has = await looking.current;
     for (const one of wanted) {
-      const now = found.get(one.key)!;
+      const now = whereIs(one, has);
       let material = now.state === "there" ? now.material : null;
       if (now.state === "at hand") {
         const { file } = now;
@@ -126,7 +136,7 @@ export function useFoundFiles(wanted: readonly WantedFile[], first: readonly Fil
       if (material) for (const { clip } of one.clips) media.push({ clip, mediaId: material.id });
     }
     return media;
-  }, [wanted, found, libraryId]);
+  }, [wanted, whereIs, libraryId]);
 
   return { found, add, choose, bring };
 }

@@ -30,7 +30,7 @@ import { useEdge } from "./edge";
 import { Lanes, lanesOf, timeColumns } from "./lanes";
 import { PictureFrame } from "./picture-frame";
 import { Scopes } from "./scopes";
-import { framesOn } from "./marked";
+import { filmRangeOn } from "./marked";
 import { useClip, type ClipSound } from "./use-clip";
 import type { Range } from "./use-loop";
 import { useLevels } from "./use-levels";
@@ -119,7 +119,7 @@ export function VideoViewer(props: ViewerProps) {
   const strength = bench.audition?.strength ?? target.strength;
   const source = useMemo(() => clipSource(libraryId, media.id, facts), [libraryId, media.id, facts]);
   const { name } = media;
-  const { start, end } = framesOn(target, facts, bench.marked);
+  const { start, end } = filmRangeOn(target, facts, bench.marked);
   const range = useMemo<Range>(() => ({ start, end }), [start, end]);
   const { mark } = bench;
   const setRange = useCallback((next: Range) => mark(target, next), [mark, target]);

@@ -1,3 +1,4 @@
+import { FormatFault } from "@/core/chain/fault";
 import type { Operation, Parameters } from "@/core/api/operation";
 
 /** An answer of the server that is no success, with its words for a person. */
@@ -28,6 +29,10 @@ export const sayError = (error: unknown): string =>
     : error instanceof Error
       ? error.message
       : String(error);
+
+/** Why a file that was chosen cannot be read. */
+export const sayUnreadable = (name: string, error: unknown): string =>
+  `“${name}”: ${error instanceof FormatFault ? `${error.message} (${error.where})` : "It cannot be read."}`;
 
 /** What a refusal says, as an error. */
 function refused(status: number, text: string): ApiError {

@@ -5,6 +5,7 @@ import type { InputOf } from "@/core/api/commands";
 import { recalledKinds, type KeyBinding, type RecalledField } from "@/core/library/entities";
 import { readKeys, resolveKeys, writeKeys } from "@/core/library/key-file";
 import { count } from "@/core/library/words";
+import { sayUnreadable } from "../data/api";
 import { useDesk } from "../data/desk";
 import { ConfirmDialog } from "../parts/command-dialogs";
 
@@ -47,8 +48,7 @@ export function useKeyFile(
       if (resolved.found.length > 0) return setRead(resolved);
       tell({ kind: "problem", text: `Nothing that “${file.name}” names is in this library.` });
     } catch (error) {
-      const said = error instanceof FormatFault ? `${error.message} (${error.where})` : "It cannot be read.";
-      tell({ kind: "problem", text: `“${file.name}”: ${said}` });
+      tell({ kind: "problem", text: sayUnreadable(file.name, error) });
     }
   };
   const input = useMemo(

@@ -36,6 +36,7 @@ export { mostPlaced, searchSorts } from "./saved-search";
 export type { Session } from "./session";
 export type { Tag } from "./tag";
 export type { Origin, Send, Target } from "./target";
+export { bareTarget } from "./target";
 export type { Timeline, TimelineHead } from "./timeline";
 
 /**

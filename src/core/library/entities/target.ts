@@ -73,3 +73,18 @@ export const target = defineEntity<Target>()({
     origin: (origin: Origin | null) => (origin ? `a chain of ${origin.chain.settings.length}` : "nothing"),
   },
 });
+
+/** What a target is that nothing is known of yet. */
+export const bareTarget = {
+  mediaId: null,
+  part: null,
+  origin: null,
+  feedsId: null,
+  at: 0,
+  muted: false,
+  soloed: false,
+  sends: [],
+  strength: 100,
+  cardId: null,
+  cardVersion: null,
+} as const satisfies Partial<Target>;

@@ -1,9 +1,10 @@
 import { hasCut } from "../../chain/cut";
 import { normaliseChain } from "../../chain/values";
 import { findEffect } from "../../effects/registry";
-import { availableSpan, lengthOf, readSpan, referenceOf, shownSpan } from "../../formats/timeline/read";
+import { availableSpan, lengthOf, referenceOf, shownSpan } from "../../formats/timeline/read";
 import {
   rescaled,
+  secondsOfTime,
   type JsonRecord,
   type Span,
   type Time,
@@ -21,6 +22,7 @@ import {
 import { isRecord, type Chain } from "../../chain/model";
 import type { Part } from "../../media/part";
 import { soundTargetOf } from "../clip-sound";
+import { Unfit } from "../unfit";
 import type { Target } from "../entities/target";
 import { appliedJson, readApplied, withApplied } from "./applied";
 import { clipName, dissolveChain, lengthOfFile, partShown, trackName, type Material } from "./lay";
@@ -118,7 +120,6 @@ const isSamePart = (a: Part | null, b: Part | null): boolean =>
 
 class Gathering {
   private readonly byId: ReadonlyMap<string, Target>;
-  private readonly inTimeline = new Set<string>();
 
   constructor(
     private readonly targets: readonly Target[],
@@ -141,10 +142,9 @@ class Gathering {
     const had = readApplied(json.effects, medium);
     const applied = this.applied(target);
     const isOff = json.enabled === false;
-    const derived = !had && !applied;
     return {
       ...json,
-      ...(!derived && { effects: withApplied(json.effects, medium, applied) }),
+      ...((had || applied) && { effects: withApplied(json.effects, medium, applied) }),
       ...(medium === "audio" && isOff !== target.muted && { enabled: !target.muted }),
     };
   }
@@ -154,8 +154,9 @@ class Gathering {
     let was: Part | null | undefined;
     try {
       was = partShown(json, file);
-    } catch {
+    } catch (error) {
       // Other material than the timeline's.
+      if (!(error instanceof Unfit)) throw error;
     }
     const shown = shownSpan(json);
     if (shown && was !== undefined && isSamePart(was, target.part)) return null;
@@ -176,8 +177,7 @@ class Gathering {
   private lengthOfTarget(target: Target): number {
     const file = target.mediaId === null ? undefined : this.world.material(target.mediaId);
     if (!file) return still;
-    const { duration } = this.spanOfPart(target, file);
-    return duration.value / duration.rate;
+    return secondsOfTime(this.spanOfPart(target, file).duration);
   }
 
   /** A clip of the timeline as its target is by now. */
@@ -259,7 +259,6 @@ class Gathering {
         const again = target ? this.clipAgain(item.json, target) : item.json;
         const shown = target ? this.shownLength(again, target) : length;
         if (target) {
-          this.inTimeline.add(target.id);
           moved ||= Math.abs(target.at - at) > same || Math.abs(shown - length) > same;
         }
         const over = target && target.chain.medium === "video" ? overTo(target.chain, before) : before;
@@ -283,8 +282,8 @@ class Gathering {
   }
 
   private shownLength(json: JsonRecord, target: Target): number {
-    const span = readSpan(json.source_range) ?? shownSpan(json);
-    return span ? span.duration.value / span.duration.rate : this.lengthOfTarget(target);
+    const span = shownSpan(json);
+    return span ? secondsOfTime(span.duration) : this.lengthOfTarget(target);
   }
 
   /** What is in no timeline, by where it goes: pictures one after another, sounds where they lie. */

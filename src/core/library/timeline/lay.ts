@@ -6,13 +6,21 @@ import type { JsonRecord, TimelineItem } from "../../formats/timeline/model";
 import { ownKind, workingMedia, type Medium } from "../../media";
 import type { Part } from "../../media/part";
 import { cleanName, longestName } from "../../text/names";
-import type { Target } from "../entities/target";
+import { bareTarget, type Target } from "../entities/target";
 import type { MediaFacts } from "../media";
 import { lastPlace, placesAmong } from "../places";
 import { requireRoom } from "../stand";
 import { Unfit } from "../unfit";
 import { readApplied, type Applied } from "./applied";
-import { isDissolve, shownOf, transitionLength, wantedOf, type LaidItem, type LaidTrack } from "./laid";
+import {
+  isDissolve,
+  shownOf,
+  transitionLength,
+  wantedOf,
+  type Wanted,
+  type LaidItem,
+  type LaidTrack,
+} from "./laid";
 
 /** A file of the library. */
 export interface Material {
@@ -38,18 +46,16 @@ export const lengthOfFile = (facts: MediaFacts): number | null =>
   facts.kind === "audio" || facts.kind === "video" ? facts.frames / rateOf(facts)! : null;
 
 /** Sounds of films are seldom as long as the pictures to the sample; in seconds. */
-export const slack = 0.1;
+const slack = 0.1;
 
 const say = (seconds: number) => `${Number(seconds.toFixed(2))} s`;
 
-/** What is said of a file that is shorter than what is shown of it. */
-export const sayShort = (shown: readonly [number, number], name: string, length: number): string =>
-  `The timeline shows ${say(shown[0])} to ${say(shown[1])} of “${name}”, which lasts ${say(length)}.`;
+/** What is known of a file, whether it is in the library yet or not. */
+type Known = Omit<Material, "id">;
 
-/** What of its file a clip uses: null is all of it. Throws Unfit where the file is shorter than that. */
-export function partShown(clip: JsonRecord, { facts, name }: Material): Part | null {
+/** What of a file is used where so much of it is shown: null is all of it. Throws Unfit where it is shorter than that. */
+export function partOfSpan(shown: Wanted["span"], { facts, name }: Known): Part | null {
   const rate = rateOf(facts);
-  const shown = shownOf(clip);
   if (rate === null || !shown || !("frames" in facts)) return null;
   const from = Math.round(shown[0] * rate);
   // What is shorter than a frame here is one.
@@ -58,24 +64,37 @@ export function partShown(clip: JsonRecord, { facts, name }: Material): Part | n
   const first = Math.max(0, from);
   const end = Math.min(facts.frames, to);
   if (from < -most || to - facts.frames > most || end <= first)
-    throw new Unfit("short-file", sayShort(shown, name, facts.frames / rate), {
-      hint: "Choose another file, or leave the clip out.",
-    });
+    throw new Unfit(
+      "short-file",
+      `The timeline shows ${say(shown[0])} to ${say(shown[1])} of “${name}”, which lasts ${say(facts.frames / rate)}.`,
+      { hint: "Choose another file, or leave the clip out." },
+    );
   return first === 0 && end === facts.frames ? null : { from: first, to: end, fadeIn: 0, fadeOut: 0 };
+}
+
+/** The same of a clip. */
+export const partShown = (clip: JsonRecord, file: Known): Part | null => partOfSpan(shownOf(clip), file);
+
+/** Throws Unfit where a file has nothing that a track of sounds, or one of pictures, could have. */
+export function requireKind(sound: boolean, { facts, name }: Known): void {
+  if (facts.kind === "lut") throw new Unfit("other-medium", `“${name}” is no material.`);
+  const lacks = sound
+    ? facts.kind === "image" || (facts.kind === "video" && facts.sound === undefined)
+    : facts.kind === "audio";
+  if (lacks) throw new Unfit("other-medium", `“${name}” has no ${sound ? "sound" : "pictures"}.`);
 }
 
 /** The file that a clip plays of one that was found for it: of a film on a track of sounds its sound. Throws Unfit. */
 function materialFor(sound: boolean, id: string, world: Pick<LayWorld, "material">): Material {
   const found = world.material(id);
-  if (!found) throw new Unfit("no-material", "This file is not in the library.", { field: "media" });
-  const { facts, name } = found;
-  if (facts.kind === "lut" || facts.kind === (sound ? "image" : "audio"))
-    throw new Unfit("other-medium", `“${name}” has no ${sound ? "sound" : "pictures"}.`);
-  if (!sound || facts.kind !== "video") return found;
-  const own = facts.sound === undefined ? undefined : world.material(facts.sound);
-  if (!own) throw new Unfit("other-medium", `“${name}” has no sound.`);
+  if (!found) throw missing();
+  requireKind(sound, found);
+  if (!sound || found.facts.kind !== "video") return found;
+  const own = world.material(found.facts.sound!);
+  if (!own) throw missing();
   return own;
 }
+const missing = () => new Unfit("no-material", "This file is not in the library.", { field: "media" });
 
 /** The settings of a dissolve that lasts so many seconds, as near as a dissolve can. */
 export function dissolveChain(lasts: number): Chain {
@@ -103,9 +122,6 @@ export const clipName = (clip: JsonRecord, { name }: Pick<Material, "name">): st
 /** What the track of a session for a track of sounds is called at first. */
 export const trackName = (track: JsonRecord): string => named(track.name, "Track");
 
-/** What a target that is made of a timeline has besides. */
-const plain = { part: null, origin: null, feedsId: null, soloed: false, sends: [], muted: false } as const;
-
 interface Session {
   readonly sessionId: string;
   /** In their order. */
@@ -131,19 +147,17 @@ function pinOf({ card }: Applied, world: LayWorld): Pick<Target, "cardId" | "car
 function trackTarget(track: LaidTrack, { sessionId, targets }: Session, world: LayWorld): Target {
   const applied = readApplied(track.json.effects, "audio");
   return {
-    ...plain,
+    ...bareTarget,
     id: world.newId(),
     version: 1,
     sessionId,
     kind: "track",
     name: trackName(track.json),
-    mediaId: null,
     position: lastPlace(targets),
-    at: 0,
     muted: track.json.enabled === false,
     chain: applied?.chain ?? emptyChain("audio"),
     strength: applied?.strength ?? 100,
-    ...(applied ? pinOf(applied, world) : { cardId: null, cardVersion: null }),
+    ...(applied && pinOf(applied, world)),
   };
 }
 
@@ -194,7 +208,7 @@ export function layClips(
       requireRoom(targets.length + 1);
       const applied = appliedTo(item, track.items[i - 1], medium);
       const made: Target = {
-        ...plain,
+        ...bareTarget,
         id: world.newId(),
         version: 1,
         sessionId: session.sessionId,

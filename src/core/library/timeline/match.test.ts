@@ -48,6 +48,9 @@ describe("files that clips want", () => {
     );
     expect(whyNot(one, sound("1", "horn.wav", 4))).toBeNull();
     expect(whyNot(wantedFiles([wanted({ span: [-1, 1] })])[0], sound("1", "horn.wav", 4))).toMatch(/-1 s/);
+    expect(whyNot(wantedFiles([wanted({ sound: false })])[0], sound("1", "horn.wav", 9))).toMatch(
+      /no pictures/,
+    );
     // All of a file, however long it is.
     expect(whyNot(wantedFiles([wanted({ span: null })])[0], sound("1", "horn.wav", 1))).toBeNull();
     const picture = {

@@ -1,4 +1,5 @@
-import { lengthOfFile, sayShort, slack, type Material } from "./lay";
+import { lengthOfFile, partOfSpan, requireKind, type Material } from "./lay";
+import { Unfit } from "../unfit";
 import type { Wanted } from "./laid";
 
 /** The clips of a timeline that want the same file. */
@@ -24,20 +25,17 @@ export function wantedFiles(wanted: readonly Wanted[]): WantedFile[] {
 }
 
 /** Why a file cannot be what some clips want, in words; null where it can. */
-export function whyNot(
-  { clips }: Pick<WantedFile, "clips">,
-  { name, facts }: Omit<Material, "id">,
-): string | null {
-  if (facts.kind === "lut") return `“${name}” is no material.`;
-  if (
-    clips.some(({ sound }) => sound) &&
-    (facts.kind === "image" || (facts.kind === "video" && !facts.sound))
-  )
-    return `“${name}” has no sound.`;
-  const length = lengthOfFile(facts);
-  if (length === null) return null;
-  const beyond = clips.find(({ span }) => span !== null && (span[0] < -slack || span[1] > length + slack));
-  return beyond ? sayShort(beyond.span!, name, length) : null;
+export function whyNot({ clips }: Pick<WantedFile, "clips">, file: Omit<Material, "id">): string | null {
+  try {
+    for (const { sound, span } of clips) {
+      requireKind(sound, file);
+      partOfSpan(span, file);
+    }
+    return null;
+  } catch (error) {
+    if (error instanceof Unfit) return error.message;
+    throw error;
+  }
 }
 
 /** How far a file's length is from what is said of the one that is wanted, in seconds. */

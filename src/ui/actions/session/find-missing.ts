@@ -11,5 +11,5 @@ export const findMissing: Action<SessionHere> = {
   on: ["session"],
   strip: true,
   offered: (here) => here.session !== null && here.missing > 0 && mayBench(here),
-  run: (here) => here.timeline.complete(),
+  run: (here) => here.findMissing(),
 };

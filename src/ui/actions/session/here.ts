@@ -15,7 +15,7 @@ export interface SessionHere {
   /** The clips of the session's timeline whose files have not been found. */
   readonly missing: number;
   /** Asks for their files. */
-  readonly timeline: { complete(): void };
+  findMissing(): void;
   saveTimeline(): void;
 }
 
