@@ -32,7 +32,7 @@ function readTime(value: Json | undefined, where: string): Time {
 }
 
 /** Reads a TimeRange; null where there is none. Throws a FormatFault. */
-export function readSpan(value: Json | undefined, where = "range"): Span | null {
+function readSpan(value: Json | undefined, where = "range"): Span | null {
   if (value === undefined || value === null) return null;
   if (!isRecord(value)) throw new FormatFault("A range has a start_time and a duration.", where);
   const duration = readTime(value.duration, `${where}.duration`);
