@@ -1,6 +1,7 @@
 import AxeBuilder from "@axe-core/playwright";
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { found, press, rendered, signIn } from "./desk";
+import { test } from "./test";
 
 /** Nothing that axe can find, by WCAG 2.2 A and AA and its own good practice. */
 async function clean(page: Page): Promise<void> {

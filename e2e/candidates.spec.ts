@@ -1,6 +1,7 @@
 import AxeBuilder from "@axe-core/playwright";
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { chain, clearChain, found, look, openSession, press, said, saved, setting, signIn } from "./desk";
+import { test } from "./test";
 
 const strip = (page: Page) => page.getByRole("region", { name: "Candidates" });
 const bar = (page: Page) => page.getByRole("dialog", { name: "Find and apply" });

@@ -1,5 +1,6 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { ask, chain, clearChain, found, openSession, press, said, saved, signIn, target } from "./desk";
+import { test } from "./test";
 
 const bar = (page: Page) => page.getByRole("combobox", { name: "Find a card" });
 const tray = (page: Page) => page.getByRole("region", { name: "Draft chain" });

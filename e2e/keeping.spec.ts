@@ -1,5 +1,6 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { drag, press, said, saved, signIn, toLastFolders, ask } from "./desk";
+import { test } from "./test";
 
 const grid = (page: Page) => page.getByRole("grid", { name: "Cards" });
 // In the case in which it is written: what was typed to find it stands there too, where nothing is found.

@@ -1,5 +1,6 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { press, said, saved, signIn } from "./desk";
+import { test } from "./test";
 
 const found = (page: Page) => page.getByRole("listbox", { name: "Cards found" }).getByRole("option");
 const listed = (page: Page, typed: string) =>

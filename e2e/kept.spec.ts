@@ -1,6 +1,7 @@
-import { expect, test, type BrowserContext, type Page } from "@playwright/test";
+import { expect, type BrowserContext, type Page } from "@playwright/test";
 import { readHeads } from "../testing/heads";
 import { press, signIn } from "./desk";
+import { test } from "./test";
 
 /* What a browser keeps of a library from one visit to the next, and that nobody is shown what is wrong of it. */
 

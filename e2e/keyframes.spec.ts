@@ -3,10 +3,11 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import AxeBuilder from "@axe-core/playwright";
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { writeWav } from "../src/core/formats/wav/write";
 import { byCommandLine } from "./command-line";
 import { ask, chooseFiles, found, press, said, saved, setting, signIn, target } from "./desk";
+import { test } from "./test";
 
 const folder = mkdtempSync(join(tmpdir(), "fichier-e2e-keyframes-"));
 test.afterAll(() => rmSync(folder, { recursive: true, force: true }));

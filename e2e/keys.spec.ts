@@ -1,6 +1,6 @@
 import { readFileSync, writeFileSync } from "node:fs";
 import AxeBuilder from "@axe-core/playwright";
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import {
   chain,
   chooseFiles,
@@ -13,6 +13,7 @@ import {
   strip,
   toFirstClip,
 } from "./desk";
+import { test } from "./test";
 
 const map = (page: Page) => page.getByRole("grid", { name: /^Keys / });
 const cell = (page: Page, keys: string) => map(page).locator(`[data-keys="${keys}"]`);

@@ -1,5 +1,6 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { press, said, signIn, toLastFolders } from "./desk";
+import { test } from "./test";
 
 const row = (page: Page, name: string) =>
   page.getByRole("grid", { name: "Cards" }).getByRole("row").filter({ hasText: name });

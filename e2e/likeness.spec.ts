@@ -1,7 +1,8 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { demoCards } from "../demo/library/cards";
 import { packedLength } from "../src/core/measure/likeness";
 import { chain, openSession, press, said, saved, setting, signIn } from "./desk";
+import { test } from "./test";
 
 const dialog = (page: Page) => page.getByRole("dialog", { name: "Find and apply" });
 const found = (page: Page) => page.getByRole("listbox", { name: "Cards found" }).getByRole("option");

@@ -1,4 +1,4 @@
-import { expect, test, type Browser, type Page } from "@playwright/test";
+import { expect, type Browser, type Page } from "@playwright/test";
 import {
   chain,
   found,
@@ -11,6 +11,7 @@ import {
   target,
   toLastFolders,
 } from "./desk";
+import { test } from "./test";
 
 /** A page of a browser of its own. */
 const otherBrowser = async (browser: Browser): Promise<Page> =>

@@ -1,6 +1,7 @@
 import AxeBuilder from "@axe-core/playwright";
-import { expect, test } from "@playwright/test";
+import { expect } from "@playwright/test";
 import { cardRow, grid, panel, press, said, saved, signIn, toLibrary } from "./desk";
+import { test } from "./test";
 
 test("by keyboard: several cards are renamed by a pattern that shows what becomes of each, and back by one key", async ({
   page,

@@ -1,11 +1,12 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import sharp from "sharp";
 import { writeWav } from "../src/core/formats/wav/write";
 import { byCommandLine } from "./command-line";
 import { chain, chooseFiles, found, press, said, saved, signIn, target } from "./desk";
+import { test } from "./test";
 
 let folder: string;
 test.beforeAll(() => {

@@ -1,7 +1,7 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { readColourDecisions } from "../src/core/formats/cdl/read";
 import { writeColourDecisions } from "../src/core/formats/cdl/write";
 import { readCube } from "../src/core/formats/cube/read";
@@ -20,6 +20,7 @@ import {
   signIn,
   toLastFolders,
 } from "./desk";
+import { test } from "./test";
 
 /** A row by its very name; what a clip goes to is named in its row as well. */
 const target = (page: Page, name: string) =>

@@ -1,6 +1,7 @@
 import AxeBuilder from "@axe-core/playwright";
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { grid, panel, press, said, saved, signIn, toLibrary } from "./desk";
+import { test } from "./test";
 
 const tried = (page: Page) => page.getByRole("region", { name: "Tried on" });
 const find = async (page: Page, name: string) => {

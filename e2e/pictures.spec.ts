@@ -1,4 +1,4 @@
-import { expect, test } from "@playwright/test";
+import { expect } from "@playwright/test";
 import {
   chain,
   found,
@@ -13,6 +13,7 @@ import {
   strip,
   target,
 } from "./desk";
+import { test } from "./test";
 
 test("a stills editor's look on twelve pictures at once, by keyboard alone", async ({ page, browser }) => {
   await signIn(page, "stills");

@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { expect, test, type Locator, type Page } from "@playwright/test";
+import { expect, type Locator, type Page } from "@playwright/test";
 import { writeWav } from "../src/core/formats/wav/write";
 import { demoPassword } from "../demo/members";
 import {
@@ -17,6 +17,7 @@ import {
   target,
   toLastFolders,
 } from "./desk";
+import { test } from "./test";
 
 let folder: string;
 let files: string[];

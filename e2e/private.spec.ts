@@ -1,6 +1,7 @@
 import AxeBuilder from "@axe-core/playwright";
-import { expect, test } from "@playwright/test";
+import { expect } from "@playwright/test";
 import { clearChain, grid, panel, press, rendered, said, saved, signIn, toLibrary } from "./desk";
+import { test } from "./test";
 
 test("by keyboard: a card for oneself is offered, another one takes it in as curator, and takes that back", async ({
   page,

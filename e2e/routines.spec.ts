@@ -1,5 +1,6 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { ask, chain, clearChain, press, said, saved, setting, strip, toFirstClip } from "./desk";
+import { test } from "./test";
 
 const targets = (page: Page) => page.getByRole("listbox", { name: "Targets" });
 const dialog = (page: Page) => page.getByRole("dialog").last();

@@ -1,5 +1,6 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { chain, openSession, press, said, saved, setting, signIn, strip } from "./desk";
+import { test } from "./test";
 
 const place = (page: Page, name: string | RegExp) => page.getByRole("treeitem", { name });
 const heading = (page: Page) => page.getByRole("heading", { level: 1 });

@@ -1,5 +1,6 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { ask, chain, found, openSession, press, said, saved, setting, signIn, strip } from "./desk";
+import { test } from "./test";
 
 const targets = (page: Page) => page.getByRole("listbox", { name: "Targets" });
 const rows = (page: Page) => targets(page).getByRole("option");

@@ -1,6 +1,7 @@
 import AxeBuilder from "@axe-core/playwright";
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { clearChain, found, openSession, press, said, signIn, strip, target } from "./desk";
+import { test } from "./test";
 
 const targets = (page: Page) => page.getByRole("listbox", { name: "Targets" });
 const sheet = (page: Page) => page.getByRole("grid", { name: "Cards on targets" });

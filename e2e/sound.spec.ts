@@ -1,4 +1,4 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import {
   chain,
   found,
@@ -13,6 +13,7 @@ import {
   target,
   signInByForm,
 } from "./desk";
+import { test } from "./test";
 
 /** Adds an effect by its first letters. */
 async function add(page: Page, letters: string, name: string): Promise<void> {

@@ -1,6 +1,7 @@
 import AxeBuilder from "@axe-core/playwright";
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { chain, clearChain, press, said, saved, signIn, openSession } from "./desk";
+import { test } from "./test";
 
 const stages = (page: Page) => page.getByRole("list", { name: "Stages" });
 const bar = (page: Page) => page.getByRole("dialog", { name: "Find and apply" });

@@ -1,6 +1,7 @@
-import { expect, test } from "@playwright/test";
+import { expect } from "@playwright/test";
 import { demoPassword } from "../demo/members";
 import { press, rendered, said, signIn } from "./desk";
+import { test } from "./test";
 
 test("an owner invites by a link, changes roles, and takes it back; a key for scripts works until it is revoked", async ({
   page,

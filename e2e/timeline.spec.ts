@@ -2,9 +2,10 @@ import { execFileSync } from "node:child_process";
 import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { writeWav } from "../src/core/formats/wav/write";
 import { ask, chooseFiles, press, said, saved, setting, signIn } from "./desk";
+import { test } from "./test";
 
 let folder: string;
 const film = (name: string, seconds: number, source: string) =>

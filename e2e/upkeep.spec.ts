@@ -1,6 +1,7 @@
 import AxeBuilder from "@axe-core/playwright";
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { press, said, saved, signIn } from "./desk";
+import { test } from "./test";
 
 const kinds = (page: Page) => page.getByRole("listbox", { name: "What wants tidying" });
 const countOf = (page: Page, kind: string) =>

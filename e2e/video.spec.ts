@@ -3,7 +3,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import AxeBuilder from "@axe-core/playwright";
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import sharp from "sharp";
 import { writeWav } from "../src/core/formats/wav/write";
 import {
@@ -19,6 +19,7 @@ import {
   strip,
   target,
 } from "./desk";
+import { test } from "./test";
 
 const folder = mkdtempSync(join(tmpdir(), "fichier-e2e-video-"));
 test.afterAll(() => rmSync(folder, { recursive: true, force: true }));

@@ -9,17 +9,18 @@ import { noise, sine } from "../../testing/signals";
 import { writeCardFile } from "@/core/formats/card/write";
 import { writeWav } from "@/core/formats/wav/write";
 import { effects } from "@/core/effects/registry";
+import { main } from "./main";
 
 const folder = mkdtempSync(join(tmpdir(), "fichier-cli-"));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
-function fichier(...args: string[]) {
-  const { status, stdout, stderr } = spawnSync(
-    process.execPath,
-    [join(import.meta.dirname, "../../bin/fichier.mjs"), ...args],
-    { encoding: "utf8" },
-  );
-  return { status, stdout, stderr };
+const bin = join(import.meta.dirname, "../../bin/fichier.mjs");
+/** As typed, but for the start of a process, which most of what follows is not about. */
+async function fichier(...args: string[]) {
+  const said = { stdout: "", stderr: "" };
+  const into = (stream: keyof typeof said) => ({ write: (text: string) => (said[stream] += text) });
+  const status = await main(args, { stdout: into("stdout"), stderr: into("stderr") });
+  return { status, ...said };
 }
 
 const chain = JSON.stringify({
@@ -31,16 +32,18 @@ const wav = join(folder, "tone.wav");
 writeFileSync(wav, writeWav({ planes: [tone], sampleRate: 8000 }));
 
 describe("the command line", () => {
-  it("lists every effect, and tells one's parameters", () => {
-    expect((JSON.parse(fichier("effects", "--json").stdout) as { id: string }[]).map((e) => e.id)).toEqual(
-      effects.map((e) => e.id),
+  it("lists every effect, and tells one's parameters", async () => {
+    expect(
+      (JSON.parse((await fichier("effects", "--json")).stdout) as { id: string }[]).map((e) => e.id),
+    ).toEqual(effects.map((e) => e.id));
+    expect((await fichier("effects", "audio.high-pass")).stdout).toMatch(
+      /cutoff +10 … 20000 Hz, default 80 Hz/,
     );
-    expect(fichier("effects", "audio.high-pass").stdout).toMatch(/cutoff +10 … 20000 Hz, default 80 Hz/);
   });
 
-  it("gives a filter's response: half power at its cutoff, 12 dB an octave lower at a quarter of it (Butterworth)", () => {
+  it("gives a filter's response: half power at its cutoff, 12 dB an octave lower at a quarter of it (Butterworth)", async () => {
     const rows = JSON.parse(
-      fichier("--json", "response", "--chain", chain, "--frequencies", "100,25,1000").stdout,
+      (await fichier("--json", "response", "--chain", chain, "--frequencies", "100,25,1000")).stdout,
     ) as { frequency: number; magnitudeDb: number; phaseDegrees: number }[];
     expect(rows[0].magnitudeDb).toBeCloseTo(-3.01, 2);
     expect(rows[0].phaseDegrees).toBeCloseTo(90, 1);
@@ -48,13 +51,13 @@ describe("the command line", () => {
     expect(rows[2].magnitudeDb).toBeCloseTo(0, 2);
   });
 
-  it("measures loudness as ffmpeg's ebur128 does, and silence without a level", () => {
+  it("measures loudness as ffmpeg's ebur128 does, and silence without a level", async () => {
     const long = join(folder, "long.wav");
     writeFileSync(
       long,
       writeWav({ planes: [0, 1].map(() => sine(1000, 48_000, 48_000 * 5, 0.1)), sampleRate: 48_000 }),
     );
-    const { stdout } = fichier("measure", "loudness", long, "--json");
+    const { stdout } = await fichier("measure", "loudness", long, "--json");
     const theirs = spawnSync(
       "ffmpeg",
       ["-hide_banner", "-nostats", "-i", long, "-af", "ebur128=peak=true", "-f", "null", "-"],
@@ -75,24 +78,25 @@ describe("the command line", () => {
     expect(reading.samplePeak).toBeCloseTo(-20, 1);
     writeFileSync(long, writeWav({ planes: [new Float32Array(48_000)], sampleRate: 48_000 }));
     expect(
-      (JSON.parse(fichier("--json", "measure", "loudness", long).stdout) as { integrated: null }).integrated,
+      (JSON.parse((await fichier("--json", "measure", "loudness", long)).stdout) as { integrated: null })
+        .integrated,
     ).toBeNull();
   });
 
-  it("finds by how much two takes are apart, and that equal copies sum to +6.02 dB (common practice, no source)", () => {
+  it("finds by how much two takes are apart, and that equal copies sum to +6.02 dB (common practice, no source)", async () => {
     const take = noise(20_000, 3, 0.5);
     const later = new Float32Array(22_000);
     later.set(take, 1234);
     const [a, b] = ["a", "b"].map((n) => join(folder, `take-${n}.wav`));
     writeFileSync(a, writeWav({ planes: [take], sampleRate: 48_000 }, "f32"));
     writeFileSync(b, writeWav({ planes: [later], sampleRate: 48_000 }, "f32"));
-    expect(JSON.parse(fichier("measure", "align", a, b, "--json").stdout)).toEqual({
+    expect(JSON.parse((await fichier("measure", "align", a, b, "--json")).stdout)).toEqual({
       offsetSamples: 1234,
       correlation: 1,
       sumGainDb: 6.021,
     });
     writeFileSync(b, writeWav({ planes: [later.map((v) => -v)], sampleRate: 48_000 }, "f32"));
-    expect(JSON.parse(fichier("measure", "align", b, a, "--json").stdout)).toMatchObject({
+    expect(JSON.parse((await fichier("measure", "align", b, a, "--json")).stdout)).toMatchObject({
       offsetSamples: -1234,
       correlation: -1,
     });
@@ -111,14 +115,18 @@ describe("the command line", () => {
       ],
     });
     const [out, cube] = [join(folder, "brighter.png"), join(folder, "look.cube")];
-    expect(fichier("render", grey, out, "--chain", look).status).toBe(0);
-    const { deltaE2000 } = JSON.parse(fichier("measure", "difference", grey, out, "--json").stdout) as {
+    expect((await fichier("render", grey, out, "--chain", look)).status).toBe(0);
+    const { deltaE2000 } = JSON.parse(
+      (await fichier("measure", "difference", grey, out, "--json")).stdout,
+    ) as {
       deltaE2000: { mean: number; p95: number; max: number };
     };
     // Half a stop from sRGB 128 is sRGB 150: L* 53.6 to 62.0, of which CIEDE2000 makes between seven and nine.
     expect(deltaE2000.mean).toBeGreaterThan(7);
     expect(deltaE2000.mean).toBeLessThan(9);
-    const baked = JSON.parse(fichier("bake", "--chain", look, cube, "--size", "17", "--json").stdout) as {
+    const baked = JSON.parse(
+      (await fichier("bake", "--chain", look, cube, "--size", "17", "--json")).stdout,
+    ) as {
       maxDeltaE2000: number;
       meanDeltaE2000: number;
     };
@@ -140,7 +148,7 @@ describe("the command line", () => {
     const ours = await sharp(out).raw().toBuffer();
     expect(Math.abs(theirs[0] - ours[0])).toBeLessThanOrEqual(1);
     expect(
-      fichier(
+      await fichier(
         "bake",
         "--chain",
         JSON.stringify({ medium: "image", settings: [{ effect: "image.blur" }] }),
@@ -149,7 +157,7 @@ describe("the command line", () => {
     ).toMatchObject({ status: 2, stderr: expect.stringContaining("Blur cannot be held") as string });
   });
 
-  it("takes what effects depend on from a folder, by the hash of its bytes", () => {
+  it("takes what effects depend on from a folder, by the hash of its bytes", async () => {
     const place = join(folder, "rooms");
     mkdirSync(place);
     const response = writeWav({ planes: [Float32Array.of(0, 1, 0, 0.5)], sampleRate: 8000 }, "f32");
@@ -160,15 +168,17 @@ describe("the command line", () => {
       settings: [{ effect: "audio.convolution", values: { response: hash } }],
     });
     const out = join(folder, "reverb.wav");
-    expect(fichier("render", wav, out, "--chain", reverb)).toMatchObject({
+    expect(await fichier("render", wav, out, "--chain", reverb)).toMatchObject({
       status: 3,
       stderr: expect.stringContaining("impulse response") as string,
     });
     expect(existsSync(out)).toBe(false);
-    expect(fichier("render", wav, out, "--chain", reverb, "--files", place)).toMatchObject({ status: 0 });
+    expect(await fichier("render", wav, out, "--chain", reverb, "--files", place)).toMatchObject({
+      status: 0,
+    });
   });
 
-  it("takes what a card carries from the card, and its notes into the results", () => {
+  it("takes what a card carries from the card, and its notes into the results", async () => {
     const bytes = writeWav({ planes: [Float32Array.of(0, 4, 0, 2)], sampleRate: 8000 }, "f32");
     const sha256 = createHash("sha256").update(bytes).digest("hex");
     const card = join(folder, "yard.card.json");
@@ -190,7 +200,7 @@ describe("the command line", () => {
         files: [{ sha256, name: "yard.wav", base64: Buffer.from(bytes).toString("base64") }],
       }),
     );
-    const { status, stdout, stderr } = fichier(
+    const { status, stdout, stderr } = await fichier(
       "render",
       wav,
       join(folder, "yard.wav"),
@@ -204,8 +214,7 @@ describe("the command line", () => {
     expect(readdirSync(tmpdir()).filter((n) => n.startsWith("fichier-card-"))).toEqual([]);
   });
 
-  it("runs from any folder, and ends quietly where nobody reads on", () => {
-    const bin = join(import.meta.dirname, "../../bin/fichier.mjs");
+  it("runs from any folder, and ends quietly where nobody reads on", async () => {
     const elsewhere = spawnSync(
       "bash",
       ["-o", "pipefail", "-c", `"${process.execPath}" "${bin}" effects --json | head -c 10`],
@@ -218,7 +227,7 @@ describe("the command line", () => {
     });
   });
 
-  it("tells a response only of what has one", () => {
+  it("tells a response only of what has one", async () => {
     const of = (...settings: object[]) =>
       fichier(
         "response",
@@ -228,7 +237,7 @@ describe("the command line", () => {
         "1000",
         "--json",
       );
-    const mixed = of(
+    const mixed = await of(
       { effect: "audio.gain", values: { gain: -6 } },
       { effect: "audio.delay" },
       { effect: "audio.elsewhere" },
@@ -240,13 +249,13 @@ describe("the command line", () => {
     expect(JSON.parse(mixed.stdout)).toMatchObject([
       { magnitudeDb: expect.closeTo(-6, 6) as number, without: ["Delay", "audio.elsewhere"] },
     ]);
-    expect(of({ effect: "audio.delay" })).toMatchObject({
+    expect(await of({ effect: "audio.delay" })).toMatchObject({
       status: 2,
       stdout: "",
       stderr: expect.stringContaining("Nothing in this chain") as string,
     });
     expect(
-      fichier(
+      await fichier(
         "response",
         "--chain",
         JSON.stringify({ medium: "image", settings: [] }),
@@ -256,19 +265,27 @@ describe("the command line", () => {
     ).toMatchObject({ status: 2, stderr: expect.stringContaining("only those for sound") as string });
   });
 
-  it("renders the rest of a folder where one file cannot be read, and says which", () => {
+  it("renders the rest of a folder where one file cannot be read, and says which", async () => {
     const [from, to] = [join(folder, "mixed"), join(folder, "mixed-out")];
     mkdirSync(from);
     for (const name of ["a.wav", "c.wav"])
       writeFileSync(join(from, name), writeWav({ planes: [tone], sampleRate: 8000 }));
     writeFileSync(join(from, "b.wav"), "no sound");
-    const { status, stdout, stderr } = fichier("render", from, "--out-dir", to, "--chain", chain, "--json");
+    const { status, stdout, stderr } = await fichier(
+      "render",
+      from,
+      "--out-dir",
+      to,
+      "--chain",
+      chain,
+      "--json",
+    );
     expect([status, readdirSync(to).sort()]).toEqual([1, ["a.wav", "c.wav"]]);
     expect(stderr).toMatch(/b\.wav: The material cannot be read[^]*1 of 3 could not be rendered/);
     expect((JSON.parse(stdout) as { problem?: string }[]).filter((r) => r.problem)).toHaveLength(1);
   });
 
-  it("renders a whole folder, passing by what the card is not for", () => {
+  it("renders a whole folder, passing by what the card is not for", async () => {
     const [from, to] = [join(folder, "in"), join(folder, "out")];
     mkdirSync(from);
     for (const name of ["a.wav", "b.wav"])
@@ -286,13 +303,25 @@ describe("the command line", () => {
       }),
     );
     expect(
-      fichier("render", from, "--out-dir", to, "--card", card, "--format", "flac", "--range", "0.1..0.5")
-        .status,
+      (
+        await fichier(
+          "render",
+          from,
+          "--out-dir",
+          to,
+          "--card",
+          card,
+          "--format",
+          "flac",
+          "--range",
+          "0.1..0.5",
+        )
+      ).status,
     ).toBe(0);
     expect(readdirSync(to).sort()).toEqual(["a.flac", "b.flac"]);
   });
 
-  it("finds exported cards by a query, with why, and says which file is none", () => {
+  it("finds exported cards by a query, with why, and says which file is none", async () => {
     const from = join(folder, "cards");
     mkdirSync(join(from, "below"), { recursive: true });
     const settings = [{ effect: "audio.gain", values: {}, on: true, mix: 100 }];
@@ -306,12 +335,14 @@ describe("the command line", () => {
     keep("below/c", "Room", "Fog", ["Weather", "Rain"]);
     writeFileSync(join(from, "broken.card.json"), "{}");
     const run = (...words: string[]) => fichier("search", from, ...words);
-    const { stdout, stderr, status } = run("fog");
+    const { stdout, stderr, status } = await run("fog");
     expect([status, stdout]).toEqual([0, "Weather / Fog, opened\nWeather / Rain / Room\n2 found\n"]);
     expect(stderr).toMatch(/broken\.card\.json: This is not a card/);
-    expect(run("fog", "--explain").stdout).toContain("Room  (maker)");
-    expect(run("-in:weather effect:gain").stdout).toBe("Foghorn\n1 found\n");
-    const { total, cards } = JSON.parse(run("fog*", "--json", "--limit", "1", "--explain").stdout) as {
+    expect((await run("fog", "--explain")).stdout).toContain("Room  (maker)");
+    expect((await run("-in:weather effect:gain")).stdout).toBe("Foghorn\n1 found\n");
+    const { total, cards } = JSON.parse(
+      (await run("fog*", "--json", "--limit", "1", "--explain")).stdout,
+    ) as {
       total: number;
       cards: object[];
     };
@@ -327,11 +358,11 @@ describe("the command line", () => {
         why: { name: [{ start: 0, end: 3 }] },
       },
     ]);
-    expect(run("gull )").stderr).toContain("No bracket is open here.");
-    expect(fichier("search", join(folder, "nowhere"), "x")).toMatchObject({ status: 2 });
+    expect((await run("gull )")).stderr).toContain("No bracket is open here.");
+    expect(await fichier("search", join(folder, "nowhere"), "x")).toMatchObject({ status: 2 });
   });
 
-  it("renders a stretch of a film, at another size and rate", () => {
+  it("renders a stretch of a film, at another size and rate", async () => {
     const film = join(folder, "film.mkv");
     spawnSync("ffmpeg", [
       ...["-v", "error", "-y", "-f", "lavfi", "-i", "testsrc2=size=64x48:rate=25:duration=2"],
@@ -340,7 +371,7 @@ describe("the command line", () => {
     const look = JSON.stringify({ medium: "video", settings: [] });
     const out = join(folder, "part.mkv");
     const shape = ["--range", "0.4..1.2", "--side", "24", "--rate", "50"];
-    const { status, stderr } = fichier("render", film, out, "--chain", look, "--quiet", ...shape);
+    const { status, stderr } = await fichier("render", film, out, "--chain", look, "--quiet", ...shape);
     expect([status, stderr]).toEqual([0, ""]);
     const probe = [
       "-v",
@@ -351,13 +382,15 @@ describe("the command line", () => {
     ];
     const { stdout } = spawnSync("ffprobe", [...probe, "-of", "csv=p=0", out], { encoding: "utf8" });
     expect(stdout.trim()).toBe("32,24,50/1,40");
-    expect(fichier("render", film, out, "--chain", look, "--rate", "26").stderr).toContain(
+    expect((await fichier("render", film, out, "--chain", look, "--rate", "26")).stderr).toContain(
       "One of: 23.976, 24, 25",
     );
-    expect(fichier("render", film, out, "--chain", look, "--side", "9").stderr).toContain("from 16 to 4320");
-    expect(fichier("render", wav, join(folder, "y.wav"), "--chain", chain, "--side", "24").stderr).toContain(
-      "for films",
+    expect((await fichier("render", film, out, "--chain", look, "--side", "9")).stderr).toContain(
+      "from 16 to 4320",
     );
+    expect(
+      (await fichier("render", wav, join(folder, "y.wav"), "--chain", chain, "--side", "24")).stderr,
+    ).toContain("for films");
   });
 
   it.each([
@@ -402,8 +435,8 @@ describe("the command line", () => {
       2,
       /START\.\.END/,
     ],
-  ])("answers %s with words and a code, and writes nothing", (_, args, code, words) => {
-    const { status, stderr } = fichier(...args);
+  ])("answers %s with words and a code, and writes nothing", async (_, args, code, words) => {
+    const { status, stderr } = await fichier(...args);
     expect([status, stderr]).toEqual([code, expect.stringMatching(words)]);
     expect(existsSync(join(folder, "x.wav"))).toBe(false);
   });

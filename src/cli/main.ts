@@ -10,13 +10,20 @@ import { responseCommand } from "./commands/response";
 import { searchCommand } from "./commands/search";
 import { CliProblem, exitCodes, SomeFailed } from "./problem";
 
+/** Where a run writes to. */
+interface Streams {
+  readonly stdout: { write: (text: string) => unknown };
+  readonly stderr: { write: (text: string) => unknown };
+}
+
 /** Runs the command line; returns the exit code. Results go to standard output, all else to standard error. */
-export async function main(args: readonly string[]): Promise<number> {
+export async function main(args: readonly string[], { stdout, stderr }: Streams = process): Promise<number> {
   const program = new Command("fichier")
     .description("Fichier's effects without its server: the same computation, the same bytes.")
     .option("--json", "print results as JSON")
     .option("--quiet", "no progress")
     .exitOverride()
+    .configureOutput({ writeOut: (text) => stdout.write(text), writeErr: (text) => stderr.write(text) })
     .addHelpText(
       "after",
       "\nExit codes: 0 done, 1 could not be done, 2 wrong use, 3 unreadable material or card.",
@@ -24,15 +31,11 @@ export async function main(args: readonly string[]): Promise<number> {
   // Both stand wherever the hand puts them, before the command or after it.
   const [json, quiet] = [args.includes("--json"), args.includes("--quiet")];
   const words = args.filter((word) => word !== "--json" && word !== "--quiet");
-  // Whoever reads has seen enough, as `head` has: nothing is wrong.
-  process.stdout.on("error", (error: NodeJS.ErrnoException) =>
-    process.exit(error.code === "EPIPE" ? exitCodes.done : exitCodes.failed),
-  );
   const print = (value: unknown, text: string) =>
-    process.stdout.write(`${json ? JSON.stringify(value, null, 2) : text}\n`);
-  const progress = (line: string) => quiet || process.stderr.write(`  ${line}\n`);
+    stdout.write(`${json ? JSON.stringify(value, null, 2) : text}\n`);
+  const progress = (line: string) => quiet || stderr.write(`  ${line}\n`);
   const say = (message: string, hint?: string) =>
-    void process.stderr.write(`fichier: ${message}${hint ? ` ${hint}` : ""}\n`);
+    void stderr.write(`fichier: ${message}${hint ? ` ${hint}` : ""}\n`);
   effectsCommand(program, print);
   renderCommand(program, print, progress, say);
   responseCommand(program, print, say);

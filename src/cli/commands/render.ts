@@ -116,10 +116,12 @@ interface Result {
   readonly notes: readonly string[];
 }
 
+const bin = join(import.meta.dirname, "../../../bin/fichier.mjs");
+
 /** Renders one file in a process of its own, so that each core has one. Rejects with what it said. */
 function inProcess(args: readonly string[]): Promise<Result> {
   return new Promise((resolve, reject) => {
-    const child = spawn(process.execPath, [process.argv[1], ...args, "--quiet", "--json"], {
+    const child = spawn(process.execPath, [bin, ...args, "--quiet", "--json"], {
       stdio: ["ignore", "pipe", "pipe"],
     });
     let [result, complaint] = ["", ""];
