@@ -30,7 +30,8 @@ describe("alignment", () => {
   const shifted = (by: number, gain = 1) =>
     Float32Array.from({ length: 6000 }, (_, i) => gain * (take[i - by] ?? 0));
   it.each([0, 1, 777, -345])("finds a shift of %d samples in noise of its own", (by) => {
-    const other = shifted(by).map((v, i) => v + 0.3 * noise(6000, 9)[i]);
+    const hiss = noise(6000, 9, 0.3);
+    const other = shifted(by).map((v, i) => v + hiss[i]);
     expect(align(take, other).offsetSamples).toBe(by);
   });
   it("two aligned equal copies sum to +6.02 dB; one upside down cancels (common practice, no source)", () => {

@@ -2,6 +2,7 @@ import { LoudnessMeter } from "../../signal/loudness-meter";
 import { fromDecibels } from "../../signal/decibels";
 import { Aligned } from "../aligned";
 import { defineAudioEffect, type AudioProcessor } from "../define";
+import { inOwnMemory } from "../own-memory";
 import { type AudioContextFacts } from "../../signal/block";
 import { choice, decibels, loudnessUnits } from "../parameter";
 import { limiter } from "./limiter";
@@ -118,7 +119,7 @@ export const loudnessTarget = defineAudioEffect({
         turn++;
         meter = meterOf();
         tried = new Aligned(
-          levelling(gain, ceiling, true, { sampleRate, channels }),
+          inOwnMemory((facts) => levelling(gain, ceiling, true, facts), { sampleRate, channels }),
           channels,
           (planes, frames) => meter.hear(planes, frames),
         );
