@@ -21,6 +21,8 @@ export default defineConfig({
             "scripts/**/*.test.ts",
           ],
           testTimeout: 60000,
+          // What the files share is loaded once a worker; none of them leaves anything changed.
+          isolate: false,
         },
       },
       {

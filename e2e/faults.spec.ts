@@ -144,7 +144,7 @@ test.describe("killed in the middle of a save", () => {
     const { sessionId } = line;
     const targetId = (await line.read<{ targets: { id: string }[] }>(`sessions/${sessionId}`)).targets[0].id;
     const random = randomFrom(2027);
-    const changes = 200;
+    const changes = 120;
     const kills = { database: 0, application: 0, worker: 0 };
     const folders: string[] = [];
     let strength = 100;
@@ -191,7 +191,7 @@ test.describe("killed in the middle of a save", () => {
       }
       await sent;
     }
-    expect(kills).toEqual({ database: 4, application: 3, worker: 3 });
+    expect(kills).toEqual({ database: 2, application: 2, worker: 2 });
     const replica = await line.read<{ rows: { folder: { name: string }[] } }>("replica");
     expect(
       replica.rows.folder
@@ -249,7 +249,7 @@ test.describe("killed in the middle of a save", () => {
       const own = (await lines[0].cards()).filter((c) => c.layer === "team");
       const [counter, ...noted] = own;
       await lines[0].insist("commands/edit-card", { cardId: counter.id, note: "0" });
-      const perClient = { notes: 30, counts: 15 };
+      const perClient = { notes: 12, counts: 8 };
       const answered = new Map<number, number>();
       const client = async (line: Line, at: number, n: number) => {
         const send = async (body: object) => {

@@ -179,8 +179,8 @@ test("what is kept and cannot be used is thrown away and fetched again, and said
       () => changeCopy(seen.page, `copy.streamId = "00000000-0000-7000-8000-000000000000"`),
     ],
   ];
+  await again(seen);
   for (const [what, said, spoil] of cases) {
-    await again(seen);
     await expect.poll(() => copiesOf(seen.page)).toBe(1);
     // What was logged since would be looked at first.
     await inKept(seen.page, `store("changes").clear();`);

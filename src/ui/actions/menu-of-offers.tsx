@@ -1,5 +1,6 @@
 import { chakra, Menu, Portal } from "@chakra-ui/react";
 import { KeyCap } from "../parts/key-cap";
+import { KeysWaitForMenu } from "../parts/menu-keys";
 import { useThemeRoot } from "../parts/theme-root";
 import type { Offer } from "./action";
 
@@ -10,6 +11,7 @@ export function MenuOfOffers({ offers, title }: { offers: readonly Offer[]; titl
     <Portal container={root}>
       <Menu.Positioner>
         <Menu.Content bg="raised" color="ink" borderRadius="part" minWidth="240px" maxWidth="420px">
+          <KeysWaitForMenu />
           {title && (
             <chakra.div textStyle="hint" px="10px" py="4px" truncate>
               {title}

@@ -14,6 +14,7 @@ import { sayError, useDesk } from "../data/desk";
 import { useSayKeys } from "../keys/keys";
 import { PasswordDialog } from "./password-dialog";
 import { KeyCap } from "../parts/key-cap";
+import { KeysWaitForMenu } from "../parts/menu-keys";
 import { useThemeRoot } from "../parts/theme-root";
 
 /** The member at the desk: settings of their own, others at this machine, and signing out. */
@@ -72,6 +73,7 @@ export function MemberMenu({ open, onOpen }: { open: boolean; onOpen: (open: boo
         <Portal container={root}>
           <Menu.Positioner>
             <Menu.Content bg="raised" color="ink" borderRadius="part" minWidth="260px">
+              <KeysWaitForMenu />
               <Box px="10px" py="4px" textStyle="hint">
                 {`${member.name} · ${member.role} of ${data.library.name}`} <KeyCap keys="Alt+m" quiet />
               </Box>
