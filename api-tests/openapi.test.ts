@@ -1,4 +1,6 @@
-import { readdirSync } from "node:fs";
+import { execFileSync } from "node:child_process";
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
 import sharp from "sharp";
 import { dirname, join as joinPath } from "node:path";
 import { v7 as newId } from "uuid";
@@ -121,6 +123,7 @@ async function ask(
     revision: "1",
     mediaId: "0".repeat(64),
     copy: "planes",
+    frame: "0",
     token: "none",
     ...(command && { command }),
     ...parameters,
@@ -198,6 +201,29 @@ const good: Record<string, () => Promise<Asked>> = {
       parameters: { mediaId: (body as unknown as { media: { id: string } }).media.id },
       query: "left=1&top=2&width=3&height=4",
     };
+  },
+  "GET /libraries/{libraryId}/media/{mediaId}/frames/{frame}": async () => {
+    const clip = joinPath(mkdtempSync(joinPath(tmpdir(), "fichier-openapi-")), "clip.mkv");
+    execFileSync("ffmpeg", [
+      ...[
+        "-v",
+        "error",
+        "-f",
+        "lavfi",
+        "-i",
+        "testsrc2=size=32x24:rate=25:duration=0.2",
+        "-c:v",
+        "ffv1",
+        clip,
+      ],
+    ]);
+    const { body } = await ask(find("POST", "/libraries/{libraryId}/material"), {
+      cookie: world.owner.cookie,
+      query: "name=clip.mkv",
+      file: readFileSync(clip),
+    });
+    rmSync(dirname(clip), { recursive: true });
+    return { parameters: { mediaId: (body as unknown as { media: { id: string } }).media.id, frame: "3" } };
   },
   "POST /libraries/{libraryId}/renders": async () => ({
     body: { sessionId: world.sessionId, targetIds: world.targetIds, format: "wav" },

@@ -16,6 +16,7 @@ import { probeVideo } from "@/media/video/probe";
 import { carryOutRender } from "@/server/jobs/carry-out-render";
 import * as cardFileRoute from "@/app/api/libraries/[libraryId]/cards/[cardId]/file/route";
 import * as copyRoute from "@/app/api/libraries/[libraryId]/media/[mediaId]/[copy]/route";
+import * as frameRoute from "@/app/api/libraries/[libraryId]/media/[mediaId]/frames/[frame]/route";
 import * as fileRoute from "@/app/api/libraries/[libraryId]/renders/[renderId]/file/route";
 import * as inPlaceRoute from "@/app/api/libraries/[libraryId]/renders/in-place/route";
 import * as materialRoute from "@/app/api/libraries/[libraryId]/material/route";
@@ -163,6 +164,23 @@ describe("a clip that is brought in", () => {
     expect(await unusedMedia(database(), owner.libraryId)).toEqual([]);
     expect((await listFiles(database(), owner.libraryId)).map(({ id }) => id)).not.toContain(sound!.id);
     await owner.takeBack("undo", sessionId);
+  });
+
+  it("gives its frames at full size, as a rendering begins with them, and none that it does not have", async () => {
+    const own = await framesOf(at("clip.mp4"));
+    const ask = (mediaId: string, frame: string, headers: Record<string, string> = {}) =>
+      frameRoute.GET(request("/api", { cookie: owner.cookie, headers }), params({ mediaId, frame }));
+    for (const index of [0, 7, 24]) {
+      const got = await ask(brought.media.id, String(index));
+      expect([got.status, got.headers.get("content-length")]).toEqual([200, String(128 * 72 * 6)]);
+      expect(Buffer.compare(Buffer.from(await got.arrayBuffer()), Buffer.from(own[index].buffer))).toBe(0);
+      const seen = await ask(brought.media.id, String(index), { "if-none-match": got.headers.get("etag")! });
+      expect(seen.status).toBe(304);
+    }
+    for (const frame of ["25", "-1", "1.5", "1e1", "x", "99999999999999999999"])
+      expect([frame, (await ask(brought.media.id, frame)).status]).toEqual([frame, 416]);
+    expect((await ask(brought.sound!.id, "0")).status).toBe(404);
+    expect((await ask("0".repeat(64), "0")).status).toBe(404);
   });
 
   it("gets looks as pictures do, is kept as one, and is brought up with it", async () => {

@@ -28,12 +28,33 @@ const targets = (page: Page) => page.getByRole("listbox", { name: "Targets" });
 const viewer = (page: Page) => page.locator('[data-subject="viewer"]');
 const frame = async (page: Page) => Number(await viewer(page).getAttribute("data-frame"));
 const isAt = (page: Page, index: number) => expect(viewer(page)).toHaveAttribute("data-frame", String(index));
-/** What is seen of the result, as one number for each of its codes. */
-const pixels = (page: Page) =>
-  page.getByTestId("after").evaluate((canvas: HTMLCanvasElement) => {
+/** A frame that stands is shown as it is rendered. */
+const isExact = (page: Page) => expect(viewer(page)).toHaveAttribute("data-exact", "");
+/** What is seen of the result once it stands, as one number for each of its codes. */
+const pixels = async (page: Page) => {
+  await isExact(page);
+  return page.getByTestId("after").evaluate((canvas: HTMLCanvasElement) => {
     const { data } = canvas.getContext("2d")!.getImageData(0, 0, canvas.width, canvas.height);
     return data.reduce((sum, code, i) => (sum * 31 + code * (i % 7)) % 1_000_003, 0);
   });
+};
+/** By how many codes what is seen is off a frame of a target's file at most. */
+async function offFile(page: Page, name: string, index: number): Promise<number> {
+  const [, libraryId, , sessionId] = new URL(page.url()).pathname.split("/");
+  const of = `/api/libraries/${libraryId}`;
+  const replica = await page.request.get(`${of}/sessions/${sessionId}`);
+  const { targets } = (await replica.json()) as { targets: { name: string; mediaId: string }[] };
+  const { mediaId } = targets.find((one) => one.name === name)!;
+  return page.getByTestId("after").evaluate(async (canvas: HTMLCanvasElement, address) => {
+    const { data } = canvas.getContext("2d")!.getImageData(0, 0, canvas.width, canvas.height);
+    const file = new Uint16Array(await (await fetch(address)).arrayBuffer());
+    if ((file.length / 3) * 4 !== data.length) return Infinity;
+    return file.reduce(
+      (off, code, i) => Math.max(off, Math.abs(data[Math.floor(i / 3) * 4 + (i % 3)] - code / 257)),
+      0,
+    );
+  }, `${of}/media/${mediaId}/frames/${index}`);
+}
 
 test("by keyboard: a clip is gone through frame by frame, gets a look made for stills, and plays with its sound", async ({
   page,
@@ -66,6 +87,8 @@ test("by keyboard: a clip is gone through frame by frame, gets a look made for s
   await press(page, "PageDown");
   await isAt(page, 134);
   const untouched = await pixels(page);
+  // What stands there are the codes of the file's own frame, not those of what is played.
+  expect(await offFile(page, "Ferry crossing", 134)).toBeLessThanOrEqual(1);
 
   // A card for pictures is found for the clip, seen at once, and put on.
   await targets(page).focus();

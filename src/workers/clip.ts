@@ -1,8 +1,9 @@
 import { ALL_FORMATS, Input, UrlSource, VideoSampleSink, type VideoSample } from "mediabunny";
 import { halfRgbaOfFrame, rgbaOfFrame, type CodedPlane } from "@/core/colour/ycbcr";
 import type { CodedPicture } from "@/core/picture/coded";
+import { loadPicture } from "./material";
 import { RecentlyUsed } from "./recently-used";
-import type { ClipSource } from "./render-messages";
+import type { ClipSource, FrameSize } from "./render-messages";
 
 /* Frames of what the server made of a video for the browser: H.264, whose codes are brought to R, G and B here. */
 
@@ -108,10 +109,13 @@ const clips = new RecentlyUsed<Clip>(3);
 /** Frames that were decoded last: a chain that changes while the picture stands is put on the same one again. */
 const frames = new RecentlyUsed<Promise<CodedPicture>>(6);
 
-/** A frame of what is used of a clip, at its own size or half of it. */
-export function loadFrame(source: ClipSource, index: number, half: boolean): Promise<CodedPicture> {
+/** A frame of what is used of a clip. */
+export function loadFrame(source: ClipSource, index: number, size: FrameSize): Promise<CodedPicture> {
   const at = source.first + index;
-  return frames.get(`${source.url} ${at} ${half}`, () =>
-    clips.get(source.url, () => new Clip(source)).frame(at, half),
+  const { exact } = source;
+  return frames.get(`${source.url} ${at} ${size}`, () =>
+    size === "exact" && exact
+      ? loadPicture({ ...exact, url: `${exact.url}${at}` })
+      : clips.get(source.url, () => new Clip(source)).frame(at, size === "half"),
   );
 }

@@ -31,6 +31,8 @@ export interface ClipSource extends ImageSource {
   /** Those that are used, from the `first` frame of the file on. */
   readonly frames: number;
   readonly first: number;
+  /** The file's own frames at full size, by an address that a frame's number is put behind; absent where they are too large. */
+  readonly exact?: ImageSource;
 }
 /** A part of a picture at full size; the address gives any part of it. */
 interface PictureWindowSource {
@@ -87,6 +89,7 @@ export interface PictureJob extends ChainJob {
   readonly kind: "picture";
   readonly source: ImageSource | PictureWindowSource;
 }
+export type FrameSize = "half" | "played" | "exact";
 /** A frame of a clip, with the chain and without what of it does not move pixels. */
 export interface FrameJob extends ChainJob {
   readonly kind: "frame";
@@ -94,8 +97,8 @@ export interface FrameJob extends ChainJob {
   readonly index: number;
   /** The clip before it, for transitions. */
   readonly earlier?: { readonly source: ClipSource } & Shape;
-  /** At half the size, so that it is there in time. */
-  readonly half: boolean;
+  /** As it is played, at half of that size, so that it is there in time, or as it is rendered. */
+  readonly size: FrameSize;
 }
 /** A stretch of a session's timeline: the whole mix, or one node of it. */
 export interface MixJob extends JobBase {

@@ -31,6 +31,7 @@ import type {
   ExpectShapes,
   FilesKnown,
   FrameJob,
+  FrameSize,
   HelperThere,
   LoopJob,
   MixJob,
@@ -167,12 +168,12 @@ async function renderPicture({ source, chain, strength }: PictureJob, breathe: B
 async function earlierFrame(
   { source, chain, strength }: NonNullable<FrameJob["earlier"]>,
   left: number | null,
-  half: boolean,
+  size: FrameSize,
   breathe: Breathe,
 ): Promise<EarlierPicture | null> {
   if (left === null) return null;
   const index = frameBeforeEnd(left, source.frames, source.rate);
-  const frame = await loadFrame(source, index, half);
+  const frame = await loadFrame(source, index, size);
   if (chain.settings.length === 0) return earlierOf(frame);
   const resources = {
     ...(await resourcesFor([chain])),
@@ -190,13 +191,13 @@ const copyOf = (picture: RenderedPicture): RenderedPicture => ({ ...picture, cod
 
 async function renderFrame(job: FrameJob, breathe: Breathe): Promise<Rendered> {
   const began = performance.now();
-  const { source, index, half, chain, strength, earlier } = job;
+  const { source, index, size, chain, strength, earlier } = job;
   const key = JSON.stringify([
     source.url,
     source.first,
     source.frames,
     index,
-    half,
+    size,
     chain,
     strength,
     earlier,
@@ -215,15 +216,15 @@ async function renderFrame(job: FrameJob, breathe: Breathe): Promise<Rendered> {
 }
 
 async function makeFrame(
-  { source, index, half, chain, strength, earlier }: FrameJob,
+  { source, index, size, chain, strength, earlier }: FrameJob,
   breathe: Breathe,
 ): Promise<KeptFrame> {
-  const frame = await loadFrame(source, index, half);
+  const frame = await loadFrame(source, index, size);
   const moment = momentOf(index, source.frames, source.rate);
   const resources = {
     ...(await resourcesFor([chain])),
     moment,
-    earlier: earlier && (await earlierFrame(earlier, beforeEndOf(chain, moment), half, breathe)),
+    earlier: earlier && (await earlierFrame(earlier, beforeEndOf(chain, moment), size, breathe)),
   };
   const known = filesOf(chain).flatMap(({ hash }) => {
     const file = resources.files?.(hash);
@@ -236,9 +237,9 @@ async function makeFrame(
     const codes = picture.codes as Uint8ClampedArray<ArrayBuffer>;
     return { kind: "picture", width, height, codes, missing } as const;
   };
-  // What nothing is on is shown as it was decoded.
+  // What nothing is on is shown as it was decoded, where it was decoded to what is shown.
   const seen = async (of: Chain) =>
-    of.settings.length > 0 ? through(of) : { ...shownAs(frame), missing: [] };
+    of.settings.length > 0 || frame.channels === 3 ? through(of) : { ...shownAs(frame), missing: [] };
   return { after: await seen(chain), before: await seen(geometryOf(chain)) };
 }
 
@@ -383,7 +384,9 @@ self.onmessage = ({
   const older = waiting.get(job.place);
   if (older) answer({ id: older.id, superseded: true });
   waiting.delete(job.place);
-  const made = job.place === "viewer" ? ahead.asked(job) : undefined;
+  // What stands is looked at as it is rendered once it has stood; what may come next is made as it is first shown.
+  const isFirst = job.place === "viewer" && !(job.kind === "frame" && job.size === "exact");
+  const made = isFirst ? ahead.asked(job) : undefined;
   // Kept and not handed over: the next press may come back to it.
   if (made) answer({ id: job.id, rendered: made });
   else waiting.set(job.place, job);

@@ -85,6 +85,9 @@ export const viewSettings = [
 ] as const;
 export type ViewSettings = Pick<MemberSettings, (typeof viewSettings)[number]>;
 
+/** Pixels at full size that can be asked for at once: a large screen with its surroundings. */
+export const mostExactPixels = 16_000_000;
+
 /*
  * Working copies: what a browser fetches instead of the original. Sound: one plane after another, 32-bit floats, and an
  * overview for drawing it at any zoom. Pictures: 16-bit sRGB codes, interleaved, in a size for the viewer and a small

@@ -3,7 +3,7 @@ import { mkdir, open, rm, stat, type FileHandle } from "node:fs/promises";
 import { join } from "node:path";
 import { mediaRoot } from "../media-store";
 import { Lane } from "./lane";
-import type { BakeTask, TaskResult, WindowTask } from "./tasks";
+import type { BakeTask, FrameTask, TaskResult, WindowTask } from "./tasks";
 
 /*
  * Two lanes: what is brought in may take minutes, and nobody who looks at a picture should wait for that. Next.js loads
@@ -18,6 +18,18 @@ const lookingFor = 60_000;
 
 export const windowsFolder = (): string => join(mediaRoot(), "windows");
 
+/** What is written to a place that is named, as a file that is gone once it is closed. */
+async function fileFrom(write: (out: string) => Promise<unknown>): Promise<FileHandle> {
+  await mkdir(windowsFolder(), { recursive: true });
+  const out = join(windowsFolder(), randomUUID());
+  try {
+    await write(out);
+    return await open(out);
+  } finally {
+    await rm(out, { force: true });
+  }
+}
+
 export const decoding = {
   /** Takes a file into the store; its working copies take at most `room` bytes. Throws `UnreadableMedia`, `NoRoom` or a refusal. */
   async store(path: string, room: number): Promise<TaskResult<"store">> {
@@ -26,16 +38,12 @@ export const decoding = {
   },
 
   /** A window of a picture at full size as a file that is gone once it is closed. */
-  async window(task: Omit<WindowTask, "out">): Promise<FileHandle> {
-    await mkdir(windowsFolder(), { recursive: true });
-    const out = join(windowsFolder(), randomUUID());
-    try {
-      await lanes().looking.run("window", { ...task, out }, lookingFor);
-      return await open(out);
-    } finally {
-      await rm(out, { force: true });
-    }
-  },
+  window: (task: Omit<WindowTask, "out">): Promise<FileHandle> =>
+    fileFrom((out) => lanes().looking.run("window", { ...task, out }, lookingFor)),
+
+  /** A frame of a clip at full size, as such a file. */
+  frame: (task: Omit<FrameTask, "out">): Promise<FileHandle> =>
+    fileFrom((out) => lanes().looking.run("frame", { ...task, out }, lookingFor)),
 
   bake: (task: BakeTask): Promise<TaskResult<"bake">> => lanes().looking.run("bake", task, lookingFor),
 };

@@ -1,10 +1,12 @@
-import { open, readFile } from "node:fs/promises";
+import { open, readFile, writeFile } from "node:fs/promises";
 import { bakeChain, unbakeable } from "@/core/chain/bake";
 import type { Chain } from "@/core/chain/model";
 import { planImage } from "@/core/chain/plan-image";
 import { writeCube } from "@/core/formats/cube/write";
 import { decodeImage, type DeepPicture } from "@/media/decode-image";
 import { decodeFiles } from "@/media/dependencies";
+import { frameOf } from "@/media/video/copies";
+import { probeVideo, type VideoFacts } from "@/media/video/probe";
 import { originalPath, store, type StoredMedia } from "../media-store";
 
 /*
@@ -14,6 +16,16 @@ import { originalPath, store, type StoredMedia } from "../media-store";
 
 /** The picture that was decoded last: whoever looks at it at full size soon looks at another part of it. It goes when the process ends, after a while without work. */
 let last: { readonly id: string; readonly picture: Promise<DeepPicture> } | null = null;
+
+/** What is known of the clip that a frame was made of last, for the same reason. */
+let lastClip: { readonly id: string; readonly facts: Promise<VideoFacts> } | null = null;
+
+export interface FrameTask {
+  readonly id: string;
+  readonly index: number;
+  /** Where the codes are written. */
+  readonly out: string;
+}
 
 export interface WindowTask {
   readonly id: string;
@@ -60,6 +72,19 @@ export const tasks = {
     } finally {
       await file.close();
     }
+    return null;
+  },
+
+  /** Writes a frame of a clip at full size, as a rendering begins with it: codes as of a window. */
+  async frame({ id, index, out }: FrameTask): Promise<null> {
+    const path = originalPath(id);
+    if (lastClip?.id !== id) lastClip = { id, facts: probeVideo(path) };
+    const facts = await lastClip.facts.catch((error) => {
+      lastClip = null;
+      throw error;
+    });
+    const { buffer, byteOffset, byteLength } = await frameOf(path, facts, index);
+    await writeFile(out, new Uint8Array(buffer, byteOffset, byteLength));
     return null;
   },
 

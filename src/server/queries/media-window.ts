@@ -1,13 +1,11 @@
 import { database } from "@/db/connection";
+import { mostExactPixels } from "@/core/library/media";
 import { readMedia } from "@/db/replica";
 import { decoding } from "../decoding/decoding";
 import type { Member } from "../member";
 import { isSeen, notModified, tagOf, unchanging } from "../unchanging";
 import { notFound, Refusal } from "../refusal";
 import { sentFile } from "../sent-file";
-
-/** Pixels that can be asked for at once: a large screen with its surroundings. */
-const mostPixels = 16_000_000;
 
 /** A window of a picture at full size: 16-bit sRGB codes, R G B, row by row. It never changes. */
 export async function mediaWindow(
@@ -28,11 +26,11 @@ export async function mediaWindow(
     );
   const tag = tagOf(mediaId, "window", left, top, width, height);
   if (isSeen(seen, tag)) return notModified(tag);
-  if (width * height > mostPixels)
+  if (width * height > mostExactPixels)
     throw new Refusal(
       416,
       "too-large",
-      `At most ${mostPixels.toLocaleString("en")} pixels can be asked for at once.`,
+      `At most ${mostExactPixels.toLocaleString("en")} pixels can be asked for at once.`,
     );
   const file = await decoding.window({ id: mediaId, left, top, width, height });
   return new Response(sentFile(file), {

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Chain } from "@/core/chain/model";
 import { frameAt, secondsOf } from "@/core/media/timecode";
-import type { ClipSource, FrameJob, RenderedFrame, RenderedLoop } from "@/workers/render-messages";
+import type { ClipSource, FrameJob, FrameSize, RenderedFrame, RenderedLoop } from "@/workers/render-messages";
 import { useDesk } from "../data/desk";
 import { LoopPlayer } from "./loop-player";
 import type { Range } from "./use-loop";
@@ -12,8 +12,12 @@ const memory = 0.7;
 /** What is played with a clip: its sound through its own chain, rendered when playing begins. */
 export type ClipSound = () => Promise<RenderedLoop | null>;
 
+/** How long a frame stands until it is shown as it is rendered, in milliseconds. */
+const rest = 400;
+
 interface Shown {
   readonly frame: RenderedFrame;
+  readonly size: FrameSize;
   /** What it was rendered from. */
   readonly chain: Chain;
   readonly strength: number;
@@ -22,6 +26,7 @@ interface Shown {
 /**
  * A clip through a chain: one frame of it, or a range of it played round and round with its sound. The sound keeps the
  * time; frames that are not ready by then are left out, and where too many would be, frames are made at half their size.
+ * A frame that stands is shown as it is played, and after a moment as it is rendered: from the file, at its full size.
  * `sound` and `earlier` must be memoised.
  */
 export function useClip(
@@ -48,29 +53,39 @@ export function useClip(
   });
 
   const ask = useCallback(
-    (index: number, small: boolean) =>
-      renderer.frame({ place: "viewer", source, index, half: small, earlier, ...wanted.current }),
+    (index: number, size: FrameSize) =>
+      renderer.frame({ place: "viewer", source, index, size, earlier, ...wanted.current }),
     [renderer, source, earlier],
   );
-  const take = useCallback((made: RenderedFrame, of: { chain: Chain; strength: number }) => {
-    const next = { frame: made, ...of };
+  const take = useCallback((made: RenderedFrame, size: FrameSize, of: { chain: Chain; strength: number }) => {
+    const next = { frame: made, size, ...of };
     setShown(next);
     setProblem(null);
     shows.current(next);
   }, []);
 
-  // A frame that stands: at full size, anew with every chain.
+  // A frame that stands: anew with every chain.
   useEffect(() => {
     if (playing) return;
     let current = true;
+    let resting: ReturnType<typeof setTimeout> | undefined;
     const of = { chain, strength };
-    ask(frame, false)
-      .then((made) => current && made && take(made, of))
+    const show = async (size: FrameSize) => {
+      const made = await ask(frame, size);
+      if (current && made) take(made, size, of);
+    };
+    // The file's own frame may be on its way for a while, or not come: what is shown until then is no problem.
+    const exactly = () => void show("exact").catch(() => undefined);
+    show("played")
+      .then(() => {
+        if (current && source.exact) resting = setTimeout(exactly, rest);
+      })
       .catch((error: Error) => current && setProblem(error.message));
     return () => {
       current = false;
+      clearTimeout(resting);
     };
-  }, [ask, take, frame, playing, chain, strength]);
+  }, [ask, take, frame, playing, chain, strength, source]);
 
   // Played: one frame after the other, each for the moment at which it will be there.
   const from = useRef(0);
@@ -102,7 +117,8 @@ export function useClip(
         const next = due === last ? (due + 1) % frames : due;
         const index = start + next;
         const of = wanted.current;
-        const made = await ask(index, small);
+        const size = small ? "half" : "played";
+        const made = await ask(index, size);
         if (!current) return;
         if (!made) continue;
         usual = usual === 0 ? made.took : memory * usual + (1 - memory) * made.took;
@@ -122,7 +138,7 @@ export function useClip(
         performance.mark("fichier:frame", {
           detail: { late: Math.max(0, -early), half: made.after.width < source.width },
         });
-        take(made, of);
+        take(made, size, of);
         setFrame(index);
         await new Promise((resolve) => requestAnimationFrame(resolve));
       }

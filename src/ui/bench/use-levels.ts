@@ -54,7 +54,7 @@ export function useLevels(
       await new Promise((resolve) => setTimeout(resolve, rest));
       for (const index of framesOf(source.frames)) {
         if (!current) return;
-        const made = await renderer.frame({ place: "levels", ...of, index, half: true });
+        const made = await renderer.frame({ place: "levels", ...of, index, size: "half" });
         if (!current) return;
         if (!made) continue;
         levels.push({

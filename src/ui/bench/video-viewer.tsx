@@ -16,6 +16,7 @@ import type { ClipTime } from "@/core/chain/keyframes";
 import type { Chain } from "@/core/chain/model";
 import { hasCut } from "@/core/chain/cut";
 import { earlierClipOf, soundTargetOf } from "@/core/library/clip-sound";
+import { mostExactPixels } from "@/core/library/media";
 import { pictureDifference } from "@/core/measure/difference";
 import { sayTimecode, secondsOf } from "@/core/media/timecode";
 import type { ClipSource, FrameJob } from "@/workers/render-messages";
@@ -98,13 +99,16 @@ function useEarlier({ bench, target }: ViewerProps, chain: Chain): FrameJob["ear
 const clipSource = (
   libraryId: string,
   id: string,
-  { light, rate, frames, part }: VideoFacts,
+  { width, height, light, rate, frames, part }: VideoFacts,
 ): ClipSource => ({
   url: copyUrl(libraryId, id, "light"),
   ...light,
   rate,
   frames,
   first: part?.from ?? 0,
+  ...(width * height <= mostExactPixels && {
+    exact: { url: copyUrl(libraryId, id, "frames/"), width, height },
+  }),
 });
 
 /** A clip: a frame of it with its untouched state at the left of a movable edge, played with its sound. */
@@ -132,7 +136,7 @@ export function VideoViewer(props: ViewerProps) {
     sound,
     earlier,
     range,
-    ({ frame, chain: of, strength: share }) => {
+    ({ frame, size, chain: of, strength: share }) => {
       result.current = benchResult({
         medium: "video",
         on: name,
@@ -143,7 +147,7 @@ export function VideoViewer(props: ViewerProps) {
             place: "proof",
             source,
             index: frame.index,
-            half: false,
+            size,
             earlier,
             chain: kept,
             strength: share,
@@ -189,7 +193,7 @@ export function VideoViewer(props: ViewerProps) {
   return (
     <PictureFrame
       name={target.name}
-      facts={`${facts.width} × ${facts.height} · ${Number((rate[0] / rate[1]).toFixed(3))} fps · shown at ${width} × ${height}${clip.half ? " to keep up" : ""}${isMarked ? ` · loops ${sayTimecode(start, rate)} to ${sayTimecode(end, rate)}` : ""}`}
+      facts={`${facts.width} × ${facts.height} · ${Number((rate[0] / rate[1]).toFixed(3))} fps · shown at ${width} × ${height}${clip.shown?.size === "exact" ? ", exactly" : ""}${clip.half ? " to keep up" : ""}${isMarked ? ` · loops ${sayTimecode(start, rate)} to ${sayTimecode(end, rate)}` : ""}`}
       notes={facts.notes.join(", ")}
       chain={chain}
       strength={strength}
@@ -199,7 +203,11 @@ export function VideoViewer(props: ViewerProps) {
       isBehind={isBehind}
       edge={edge}
       size={{ width, height }}
-      marks={{ "data-frame": clip.shown?.frame.index, "data-playing": clip.playing ? "" : undefined }}
+      marks={{
+        "data-frame": clip.shown?.frame.index,
+        "data-exact": clip.shown?.size === "exact" ? "" : undefined,
+        "data-playing": clip.playing ? "" : undefined,
+      }}
     >
       <Box display="grid" gridTemplateColumns={timeColumns} alignItems="center" columnGap="10px">
         <ActionButton action="sound.play" short />

@@ -28,6 +28,7 @@ import { libraryFiles } from "./library-files";
 import { missingFiles } from "./missing-files";
 import { mediaFacts } from "./media-facts";
 import { mediaCopy } from "./media-copy";
+import { mediaFrame } from "./media-frame";
 import { mediaWindow } from "./media-window";
 import { myRenders } from "./my-renders";
 import { askRender } from "./ask-render";
@@ -85,6 +86,7 @@ export const operations: readonly Operation[] = [
   libraryFiles,
   mediaFacts,
   mediaCopy,
+  mediaFrame,
   mediaWindow,
   myRenders,
   askRender,

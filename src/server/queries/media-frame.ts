@@ -1,0 +1,43 @@
+import { database } from "@/db/connection";
+import { mostExactPixels } from "@/core/library/media";
+import { readMedia } from "@/db/replica";
+import { decoding } from "../decoding/decoding";
+import type { Member } from "../member";
+import { notFound, Refusal } from "../refusal";
+import { sentFile } from "../sent-file";
+import { isSeen, notModified, tagOf, unchanging } from "../unchanging";
+
+/** A frame of a clip at full size, decoded from the file itself: 16-bit sRGB codes, R G B, row by row. It never changes. */
+export async function mediaFrame(
+  { libraryId }: Member,
+  mediaId: string,
+  frame: string,
+  seen: string | null,
+): Promise<Response> {
+  const known = await readMedia(database(), libraryId, mediaId);
+  if (known?.facts.kind !== "video") throw notFound("clip");
+  const { width, height, frames } = known.facts;
+  const index = /^\d{1,9}$/.test(frame) ? Number(frame) : NaN;
+  if (!(index < frames))
+    throw new Refusal(
+      416,
+      "no-range",
+      `This clip has ${frames} frames, 0 to ${frames - 1}; there is no frame “${frame}”.`,
+    );
+  const tag = tagOf(mediaId, "frame", index);
+  if (isSeen(seen, tag)) return notModified(tag);
+  if (width * height > mostExactPixels)
+    throw new Refusal(
+      416,
+      "too-large",
+      `At most ${mostExactPixels.toLocaleString("en")} pixels can be asked for at once.`,
+    );
+  const file = await decoding.frame({ id: mediaId, index });
+  return new Response(sentFile(file), {
+    headers: {
+      "content-type": "application/octet-stream",
+      ...unchanging(tag),
+      "content-length": String(width * height * 6),
+    },
+  });
+}
