@@ -38,13 +38,17 @@ const pixels = async (page: Page) => {
     return data.reduce((sum, code, i) => (sum * 31 + code * (i % 7)) % 1_000_003, 0);
   });
 };
-/** By how many codes what is seen is off a frame of a target's file at most. */
-async function offFile(page: Page, name: string, index: number): Promise<number> {
+/** What the server has of a target of the session that is open, and where that lies. */
+async function targetOf(page: Page, name: string) {
   const [, libraryId, , sessionId] = new URL(page.url()).pathname.split("/");
   const of = `/api/libraries/${libraryId}`;
   const replica = await page.request.get(`${of}/sessions/${sessionId}`);
   const { targets } = (await replica.json()) as { targets: { name: string; mediaId: string }[] };
-  const { mediaId } = targets.find((one) => one.name === name)!;
+  return { of, mediaId: targets.find((one) => one.name === name)!.mediaId };
+}
+/** By how many codes what is seen is off a frame of a target's file at most. */
+async function offFile(page: Page, name: string, index: number): Promise<number> {
+  const { of, mediaId } = await targetOf(page, name);
   return page.getByTestId("after").evaluate(async (canvas: HTMLCanvasElement, address) => {
     const { data } = canvas.getContext("2d")!.getImageData(0, 0, canvas.width, canvas.height);
     const file = new Uint16Array(await (await fetch(address)).arrayBuffer());
@@ -213,6 +217,44 @@ test("by keyboard: light and dark over the length of a clip are drawn, with a ca
   await saved(page);
   await press(page, "Backspace", "w");
   await expect(levels).toHaveCount(0);
+});
+
+test("by keyboard: of clips of one take the one that is too dark falls out, and is corrected in three keys", async ({
+  page,
+}) => {
+  await signIn(page, "picture");
+  await openSession(page, "The crossing, film");
+  await isAt(page, 0);
+  const { mediaId } = await targetOf(page, "Ferry crossing");
+  const names = ["Take A", "Take B", "Take C", "Take D"];
+  const [, , , sessionId] = new URL(page.url()).pathname.split("/");
+  const { targetIds } = await ask<{ targetIds: string[] }>(page, "add-targets", {
+    sessionId,
+    items: names.map((name) => ({ mediaId, name })),
+  });
+  await ask(page, "set-chain", {
+    sessionId,
+    targetId: targetIds[1],
+    chain: {
+      medium: "video",
+      settings: [{ effect: "image.exposure", values: { exposure: -2 }, on: true, mix: 100 }],
+    },
+  });
+  await expect(target(page, "Take D")).toBeVisible();
+  await target(page, "Take A").dispatchEvent("mousedown");
+  await targets(page).focus();
+  await press(page, "Shift+ArrowDown", "Shift+ArrowDown", "Shift+ArrowDown");
+  await press(page, "Shift+s");
+  const dialog = page.getByRole("dialog", { name: "Consistency of 4 video clips" });
+  await expect(dialog.getByRole("status")).toContainText("1 of 4 fall out", { timeout: 60_000 });
+  const row = dialog.getByRole("option", { name: "Take B" });
+  await expect(row).toHaveAttribute("data-out", /exposure/);
+  await press(page, "Home", "ArrowDown", "Enter");
+  await expect(said(page)).toContainText("Shaped “Take B”");
+  await expect(dialog.getByRole("status")).toContainText("All alike", { timeout: 60_000 });
+  await press(page, "Escape");
+  await ask(page, "remove-targets", { sessionId, targetIds });
+  await expect(target(page, "Take D")).toHaveCount(0);
 });
 
 test("a clip, a sound and a picture come into one session, are told apart, and the clip is rendered", async ({

@@ -4,7 +4,7 @@ import type { Chain } from "../chain/model";
 import { renderCodes } from "../chain/render-codes";
 import { normaliseChain } from "../chain/values";
 import { encodeSrgb } from "../colour/srgb";
-import { correctionTo, fallingOut, lookOf, usualLook, type PictureLook } from "./consistency";
+import { correctionTo, fallingOut, lookMeasures, lookOf, usualLook, type PictureLook } from "./consistency";
 
 const side = 64;
 /** A scene in linear light: greys of many depths with a little colour here and there, far from black and white. */
@@ -31,6 +31,20 @@ describe("the look of a picture", () => {
     expect(plain.contrast).toBeCloseTo(1.6, 1);
     const flat = lookOf(coded(scene.map((rgb) => rgb.map((v) => 0.18 * (v / 0.18) ** 0.5))))!;
     expect(flat.contrast / plain.contrast).toBeCloseTo(0.5, 1);
+  });
+
+  it("of several pictures is that of all their pixels together, and of many pixels that of fewer", () => {
+    const codes = coded(scene);
+    const middle = 4 * 1500;
+    expect(lookOf(codes.subarray(0, middle), codes.subarray(middle))).toEqual(plain);
+    const many = Array.from({ length: 101 }, () => codes);
+    const look = lookOf(...many)!;
+    for (const measure of lookMeasures) expect(look[measure]).toBeCloseTo(plain[measure], 1);
+    // Half of the frames a stop lighter: between both, however long the clip is.
+    const lighter = coded(scene.map((rgb) => rgb.map((v) => v * 2)));
+    const between = lookOf(...many.map((one, i) => (i % 2 === 0 ? one : lighter)))!;
+    expect(between.exposure - plain.exposure).toBeGreaterThan(0.3);
+    expect(between.exposure - plain.exposure).toBeLessThan(0.7);
   });
 
   it("leaves out what is black or white, and is none where all of it is", () => {

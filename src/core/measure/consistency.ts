@@ -20,6 +20,8 @@ export type PictureLook = Readonly<Record<LookMeasure, number>>;
 /** Codes outside of these say only that there was more, or less. */
 const [darkest, lightest] = [6, 249];
 const fewest = 64;
+/** Of more than these only every so manieth is looked at: medians need no more. */
+const mostPixels = 80_000;
 
 const linear = Float64Array.from({ length: 256 }, (_, code) => decodeSrgb(code / 255));
 
@@ -30,17 +32,23 @@ const quantile = (sorted: Float64Array, share: number): number => {
   return sorted[below] + (sorted[above] - sorted[below]) * (at - below);
 };
 
-/** `codes` is RGBA in 8-bit sRGB; luminance by ITU-R BT.709. Null where too little of it is neither black nor white. */
-export function lookOf(codes: Uint8ClampedArray): PictureLook | null {
+/**
+ * The look of a picture, or of several together, such as frames of a clip. Each is RGBA in 8-bit sRGB; luminance by ITU-R
+ * BT.709. Null where too little of it is neither black nor white.
+ */
+export function lookOf(...pictures: readonly Uint8ClampedArray[]): PictureLook | null {
   const [light, red, blue]: number[][] = [[], [], []];
-  for (let i = 0; i < codes.length; i += 4) {
-    const [r, g, b] = [codes[i], codes[i + 1], codes[i + 2]];
-    if (Math.min(r, g, b) < darkest || Math.max(r, g, b) > lightest) continue;
-    const y = 0.2126 * linear[r] + 0.7152 * linear[g] + 0.0722 * linear[b];
-    light.push(Math.log2(y));
-    red.push(Math.log2(linear[r] / linear[g]));
-    blue.push(Math.log2(linear[b] / linear[g]));
-  }
+  const all = pictures.reduce((sum, codes) => sum + codes.length / 4, 0);
+  const every = 4 * Math.max(1, Math.ceil(all / mostPixels));
+  for (const codes of pictures)
+    for (let i = 0; i < codes.length; i += every) {
+      const [r, g, b] = [codes[i], codes[i + 1], codes[i + 2]];
+      if (Math.min(r, g, b) < darkest || Math.max(r, g, b) > lightest) continue;
+      const y = 0.2126 * linear[r] + 0.7152 * linear[g] + 0.0722 * linear[b];
+      light.push(Math.log2(y));
+      red.push(Math.log2(linear[r] / linear[g]));
+      blue.push(Math.log2(linear[b] / linear[g]));
+    }
   if (light.length < fewest) return null;
   const [y, r, b] = [light, red, blue].map((values) => Float64Array.from(values).sort());
   return {

@@ -30,12 +30,12 @@ interface Row {
 
 interface ConsistencyDialogProps {
   readonly bench: Bench;
-  /** The pictures that are compared. */
+  /** The pictures and clips that are compared. */
   readonly ids: readonly string[];
   readonly onClose: () => void;
 }
 
-/** How alike the pictures of a series are; what falls out is corrected by one key, all that does by another. */
+/** How alike the pictures or clips of a series are; what falls out is corrected by one key, all that does by another. */
 export function ConsistencyDialog({ bench, ids, onClose }: ConsistencyDialogProps) {
   const { act, tell } = useDesk();
   const { session } = bench;
@@ -56,6 +56,8 @@ export function ConsistencyDialog({ bench, ids, onClose }: ConsistencyDialogProp
     const out = fallingOut(known.map(({ look }) => look));
     return known.map((row, i) => ({ ...row, out: out[i] }));
   }, [targets, looks]);
+  const kinds = new Set(targets.map(({ kind }) => kind));
+  const noun = kinds.size === 1 ? targets[0].kind : "target";
   const usual = rows.length > 0 ? usualLook(rows.map(({ look }) => look)) : null;
   const isMeasured = targets.every(({ id }) => looks.has(id));
   const at = Math.max(0, Math.min(wanted, rows.length - 1));
@@ -92,14 +94,14 @@ export function ConsistencyDialog({ bench, ids, onClose }: ConsistencyDialogProp
   };
   return (
     <Dialog
-      title={`Consistency of ${count(targets.length, "picture")}`}
+      title={`Consistency of ${count(targets.length, noun)}`}
       onClose={onClose}
       initialFocus={list}
       width="680px"
     >
       <Box color="cardMuted" fontSize="sm" mb="8px" role="status">
         {isMeasured && rows.length < targets.length
-          ? `${count(targets.length - rows.length, "picture")} too black or too white to be measured. `
+          ? `${count(targets.length - rows.length, noun)} too black or too white to be measured. `
           : ""}
         {isMeasured
           ? outer.length === 0
@@ -115,7 +117,7 @@ export function ConsistencyDialog({ bench, ids, onClose }: ConsistencyDialogProp
         fontWeight="600"
         color="cardMuted"
       >
-        <span>picture</span>
+        <span>{noun}</span>
         {lookMeasures.map((measure) => (
           <chakra.span key={measure} textAlign="right">
             {measure}
@@ -125,7 +127,7 @@ export function ConsistencyDialog({ bench, ids, onClose }: ConsistencyDialogProp
       <Box
         ref={list}
         role="listbox"
-        aria-label="Pictures of the series"
+        aria-label="The series"
         aria-activedescendant={rows[at] && `look-${rows[at].id}`}
         tabIndex={0}
         border="1px solid"

@@ -1,8 +1,9 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { Target } from "@/core/library/entities";
-import { lookOf, type PictureLook } from "@/core/measure/consistency";
+import type { PictureLook } from "@/core/measure/consistency";
 import { useDesk } from "../data/desk";
-import { copyUrl, materialOf } from "../data/material";
+import { materialOf } from "../data/material";
+import { roomOf } from "../media";
 import type { SessionData } from "../data/library-data";
 
 interface Looked {
@@ -12,8 +13,8 @@ interface Looked {
 }
 
 /**
- * What pictures look like with their chains, measured on their small copies, one after another; null where one is all black
- * or white. One whose chain is another by now is not known until it has been looked at again.
+ * What pictures and clips look like with their chains, measured one after another; null where one is all black or white.
+ * One whose chain is another by now is not known until it has been looked at again.
  */
 export function useLooks(
   session: SessionData,
@@ -32,13 +33,10 @@ export function useLooks(
         const { id, chain, strength } = target;
         const media = materialOf(session.media, target);
         if (!wanted) return;
-        if (media?.facts.kind !== "image" || isOf(latest.current.get(id), target)) continue;
-        const source = { url: copyUrl(libraryId, media.id, "mini"), ...media.facts.mini };
+        const measure = roomOf(media?.facts.kind)?.look;
+        if (!media || !measure || isOf(latest.current.get(id), target)) continue;
         // What cannot be rendered says so on the bench; here it is no member of the series.
-        const rendered = await renderer
-          .picture({ place: "consistency", chain, strength, source })
-          .catch(() => null);
-        const look = rendered && lookOf(rendered.codes);
+        const look = await measure({ renderer, libraryId, media, chain, strength }).catch(() => null);
         if (wanted) setLooked((now) => new Map(now).set(id, { of: chain, strength, look }));
       }
     })();

@@ -16,15 +16,14 @@ import type { ClipTime } from "@/core/chain/keyframes";
 import type { Chain } from "@/core/chain/model";
 import { hasCut } from "@/core/chain/cut";
 import { earlierClipOf, soundTargetOf } from "@/core/library/clip-sound";
-import { mostExactPixels } from "@/core/library/media";
 import { pictureDifference } from "@/core/measure/difference";
 import { sayTimecode, secondsOf } from "@/core/media/timecode";
-import type { ClipSource, FrameJob } from "@/workers/render-messages";
+import type { FrameJob } from "@/workers/render-messages";
 import { ActionButton } from "../actions/action-button";
 import { useActions } from "../actions/use-actions";
 import { videoPlace } from "../actions/viewer/video";
 import { useDesk } from "../data/desk";
-import { copyUrl, materialOf, soundSource } from "../data/material";
+import { clipSource, copyUrl, materialOf, soundSource } from "../data/material";
 import type { ViewerProps } from "../media/define";
 import { benchResult, useBenchResult } from "./bench-result";
 import { useEdge } from "./edge";
@@ -95,21 +94,6 @@ function useEarlier({ bench, target }: ViewerProps, chain: Chain): FrameJob["ear
     return { source: clipSource(libraryId, media.id, media.facts), chain: shape, strength };
   }, [libraryId, media, shape, strength]);
 }
-
-const clipSource = (
-  libraryId: string,
-  id: string,
-  { width, height, light, rate, frames, part }: VideoFacts,
-): ClipSource => ({
-  url: copyUrl(libraryId, id, "light"),
-  ...light,
-  rate,
-  frames,
-  first: part?.from ?? 0,
-  ...(width * height <= mostExactPixels && {
-    exact: { url: copyUrl(libraryId, id, "frames/"), width, height },
-  }),
-});
 
 /** A clip: a frame of it with its untouched state at the left of a movable edge, played with its sound. */
 export function VideoViewer(props: ViewerProps) {

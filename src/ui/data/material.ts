@@ -1,7 +1,8 @@
 import type { Media } from "@/core/api/operations/session-replica";
 import type { Target } from "@/core/library/entities";
+import { mostExactPixels } from "@/core/library/media";
 import { partOf } from "@/core/media/part";
-import type { AudioSource } from "@/workers/render-messages";
+import type { AudioSource, ClipSource } from "@/workers/render-messages";
 
 /** Where a medium's working copy lies. */
 export const copyUrl = (libraryId: string, mediaId: string, copy: string): string =>
@@ -33,3 +34,19 @@ export function soundSource(
 ): AudioSource {
   return { url: copyUrl(libraryId, id, "planes"), channels, frames, sampleRate, mask, part, whole };
 }
+
+/** How a worker finds a clip, or the part of it that is used. */
+export const clipSource = (
+  libraryId: string,
+  id: string,
+  { width, height, light, rate, frames, part }: Extract<Media["facts"], { kind: "video" }>,
+): ClipSource => ({
+  url: copyUrl(libraryId, id, "light"),
+  ...light,
+  rate,
+  frames,
+  first: part?.from ?? 0,
+  ...(width * height <= mostExactPixels && {
+    exact: { url: copyUrl(libraryId, id, "frames/"), width, height },
+  }),
+});

@@ -2,6 +2,9 @@ import type { ComponentType } from "react";
 import type { Chain } from "@/core/chain/model";
 import type { Media } from "@/core/api/operations/session-replica";
 import type { Target } from "@/core/library/entities";
+import type { PictureLook } from "@/core/measure/consistency";
+import type { Shape } from "@/workers/render-messages";
+import type { Renderer } from "../data/renderer";
 import type { Turn } from "../data/turns";
 import type { Bench } from "../bench/use-bench";
 
@@ -42,6 +45,13 @@ export interface PictureProps {
   readonly turn?: Turn;
 }
 
+/** Whose look is measured, with what is on it, and where that is rendered. */
+export interface LookProps extends Shape {
+  readonly renderer: Renderer;
+  readonly libraryId: string;
+  readonly media: Media;
+}
+
 /** What a medium looks like. */
 export interface MediumRoom {
   /** The middle of the bench, where its material is heard or seen. */
@@ -52,6 +62,8 @@ export interface MediumRoom {
   readonly Picture: ComponentType<PictureProps>;
   /** The same with the figures by which results are compared side by side. */
   readonly Proof: ComponentType<PictureProps>;
+  /** What some material looks like through a chain, by which it is compared with others; null for what is all black or white. Sounds have none. */
+  readonly look?: (of: LookProps) => Promise<PictureLook | null>;
   /** At the left of a row of targets: what it looks like now, or the medium's sign. */
   readonly Miniature: ComponentType<RowProps>;
   /** Below the name in a row of targets, where it says more than a miniature. */

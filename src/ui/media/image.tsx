@@ -1,11 +1,13 @@
 import { Box } from "@chakra-ui/react";
+import { lookOf } from "@/core/measure/consistency";
 import { coloursThrough, toneCurveOf } from "@/core/measure/chain-curves";
 import { PictureViewer } from "../bench/picture-viewer";
 import { ToneChart } from "../bench/tone-chart";
+import { copyUrl } from "../data/material";
 import { usePicture } from "../bench/use-picture";
 import { Swatches } from "../library/swatches";
 import { Pixels } from "../parts/pixels";
-import type { MediumRoom, PictureProps, RowProps } from "./define";
+import type { LookProps, MediumRoom, PictureProps, RowProps } from "./define";
 import { TryPicture } from "./try-picture";
 
 export function Miniature({ target, media }: RowProps) {
@@ -55,6 +57,14 @@ export function Proof({ media, chain, label, place, turn }: PictureProps) {
   );
 }
 
+/** Measured on its small copy. */
+async function look({ renderer, libraryId, media, chain, strength }: LookProps) {
+  if (media.facts.kind !== "image") return null;
+  const source = { url: copyUrl(libraryId, media.id, "mini"), ...media.facts.mini };
+  const rendered = await renderer.picture({ place: "look", chain, strength, source });
+  return rendered && lookOf(rendered.codes);
+}
+
 const grey = [[0.5], [0.5], [0.5]];
 
 export const drawings: MediumRoom["drawings"] = [
@@ -71,5 +81,6 @@ export const image: MediumRoom = {
   Picture,
   Proof,
   Miniature,
+  look,
   drawings,
 };

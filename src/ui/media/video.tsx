@@ -1,8 +1,9 @@
 import { chakra } from "@chakra-ui/react";
-import { copyUrl } from "../data/material";
+import { lookOf } from "@/core/measure/consistency";
+import { clipSource, copyUrl } from "../data/material";
 import { useDesk } from "../data/desk";
 import { VideoViewer } from "../bench/video-viewer";
-import type { MediumRoom, RowProps } from "./define";
+import type { LookProps, MediumRoom, RowProps } from "./define";
 import { drawings, Miniature, Picture, Proof } from "./image";
 import { TryPicture } from "./try-picture";
 
@@ -22,6 +23,22 @@ function Strip({ media }: RowProps) {
   );
 }
 
+/** Where it is looked at, as shares of its length. */
+const lookedAt = [0.1, 0.3, 0.5, 0.7, 0.9];
+
+/** Measured over its length, as it is played. */
+async function look({ renderer, libraryId, media, chain, strength }: LookProps) {
+  if (media.facts.kind !== "video") return null;
+  const source = clipSource(libraryId, media.id, media.facts);
+  const frames: Uint8ClampedArray[] = [];
+  for (const share of lookedAt) {
+    const index = Math.min(source.frames - 1, Math.floor(share * source.frames));
+    const made = await renderer.frame({ place: "look", source, index, size: "half", chain, strength });
+    if (made) frames.push(made.after.codes);
+  }
+  return lookOf(...frames);
+}
+
 /** A clip away from the bench is the one frame that stands for it. */
 export const video: MediumRoom = {
   Viewer: VideoViewer,
@@ -30,5 +47,6 @@ export const video: MediumRoom = {
   Proof,
   Miniature,
   Strip,
+  look,
   drawings,
 };

@@ -1,4 +1,5 @@
 import { seriesOf } from "@/core/library/series";
+import { comparedAs } from "@/core/media";
 import type { Target } from "@/core/library/entities";
 import { ConsistencyDialog } from "../../bench/consistency-dialog";
 import type { Action } from "../action";
@@ -6,17 +7,17 @@ import { mayShape, type BenchHere } from "./here";
 
 /** Fewer are no series. */
 const fewest = 3;
-const isPicture = ({ mediaId, chain }: Target) => mediaId !== null && chain.medium === "image";
+const isSeen = ({ mediaId, chain }: Target) => mediaId !== null && comparedAs(chain.medium) === "image";
 
-/** The pictures that are selected, where they are a series; else those of the same card as the lead one. */
+/** The pictures and clips that are selected, where they are a series; else those of the same card as the lead one. */
 function compared({ selected, targets, lead }: Pick<BenchHere, "selected" | "targets" | "lead">): Target[] {
-  const chosen = selected.filter(isPicture);
-  return chosen.length >= fewest || !lead ? chosen : seriesOf(targets, lead).filter(isPicture);
+  const chosen = selected.filter(isSeen);
+  return chosen.length >= fewest || !lead ? chosen : seriesOf(targets, lead).filter(isSeen);
 }
 
 export const consistency: Action<BenchHere> = {
   id: "bench.consistency",
-  words: "Compare exposure, white and contrast of the pictures of the series",
+  words: "Compare exposure, white and contrast of the pictures or clips of the series",
   short: "consistency",
   keys: ["Shift+s"],
   on: ["target"],
