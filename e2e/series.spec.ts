@@ -130,7 +130,7 @@ test("by keyboard: of twelve pictures the one that is too light falls out, is co
   await press(page, "Control+a");
   const keys = ["Shift+s", "Home", "Enter"];
   await press(page, keys[0]);
-  const dialog = page.getByRole("dialog", { name: "Consistency of 12 pictures" });
+  const dialog = page.getByRole("dialog", { name: "Consistency of 12 photos" });
   await expect(dialog.getByRole("status")).toContainText("fall out");
   const row = dialog.getByRole("option").first();
   await expect(row).toContainText(name);
