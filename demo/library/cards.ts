@@ -568,6 +568,7 @@ export const demoCards: readonly DemoCard[] = [
   moving("team", "Film, moves", "Oil on the tide", "", [set("video.hue-drift", { speed: 24 })]),
   moving("team", "Film, layers", "Half there", "", [set("video.opacity", { opacity: 55 })]),
   moving("team", "Film, layers", "Amber glass", "", [set("video.blend", { mode: "multiply", opacity: 45 })]),
+  moving("team", "Film, layers", "Both in one frame", "", [set("video.superimpose", { mode: "screen" })]),
   moving("team", "Film, layers", "Print on the table", "", [
     set("video.drop-shadow", { size: 78, behind: "grey" }),
   ]),

@@ -3,7 +3,7 @@ import { byPosition } from "@/core/library/order";
 import { stat } from "node:fs/promises";
 import { v7 as newId } from "uuid";
 import { filesOf } from "@/core/chain/active";
-import { hasCut } from "@/core/chain/cut";
+import { needsEarlier } from "@/core/chain/cut";
 import type { Chain } from "@/core/chain/model";
 import { connections, reaching } from "@/core/chain/mix";
 import type { Target } from "@/core/library/entities";
@@ -173,7 +173,7 @@ function withEarlier(
   clip: Pick<Target, "id" | "chain">,
   inOrder: readonly Target[],
 ): Pick<MaterialItem, "earlier"> {
-  const before = hasCut(clip.chain) ? earlierClipOf(clip, inOrder) : null;
+  const before = needsEarlier(clip.chain) ? earlierClipOf(clip, inOrder) : null;
   if (!before) return {};
   return { earlier: partOfItem(before) };
 }

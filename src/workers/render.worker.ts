@@ -1,5 +1,5 @@
 import "@/core/type/load";
-import { beforeEndOf, earlierOf, frameBeforeEnd } from "@/core/chain/cut";
+import { earlierFrameAt, earlierOf, earlierTimeOf } from "@/core/chain/cut";
 import { geometryOf } from "@/core/chain/geometry";
 import { filesOf, type Resources } from "@/core/chain/active";
 import { courseFrom } from "@/core/chain/automated";
@@ -13,7 +13,7 @@ import { patiently, type Breathe } from "@/core/chain/turns";
 import { loopTurns } from "@/core/chain/run-audio";
 import type { Learnt } from "@/core/effects/define";
 import type { CodedPicture } from "@/core/picture/coded";
-import type { EarlierPicture } from "@/core/picture/earlier";
+import type { EarlierPicture, EarlierTime } from "@/core/picture/earlier";
 import { momentOf } from "@/core/time/moment";
 import { withFadedEdges } from "@/core/media/part";
 import { integratedLoudness, loudnessCourse } from "@/core/measure/loudness";
@@ -164,15 +164,15 @@ async function renderPicture({ source, chain, strength }: PictureJob, breathe: B
   return shown(await renderCodes(task, material, breathe, { helpers, files }));
 }
 
-/** What the clip before a cut shows so many seconds before its end, through its own chain. */
+/** What the clip before shows then, through its own chain. */
 async function earlierFrame(
   { source, chain, strength }: NonNullable<FrameJob["earlier"]>,
-  left: number | null,
+  time: EarlierTime | null,
   size: FrameSize,
   breathe: Breathe,
 ): Promise<EarlierPicture | null> {
-  if (left === null) return null;
-  const index = frameBeforeEnd(left, source.frames, source.rate);
+  if (!time) return null;
+  const index = earlierFrameAt(time, source.frames, source.rate);
   const frame = await loadFrame(source, index, size);
   if (chain.settings.length === 0) return earlierOf(frame);
   const resources = {
@@ -224,7 +224,7 @@ async function makeFrame(
   const resources = {
     ...(await resourcesFor([chain])),
     moment,
-    earlier: earlier && (await earlierFrame(earlier, beforeEndOf(chain, moment), size, breathe)),
+    earlier: earlier && (await earlierFrame(earlier, earlierTimeOf(chain, moment), size, breathe)),
   };
   const known = filesOf(chain).flatMap(({ hash }) => {
     const file = resources.files?.(hash);

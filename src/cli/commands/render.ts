@@ -4,7 +4,7 @@ import { availableParallelism } from "node:os";
 import { basename, extname, join, parse } from "node:path";
 import { goesOn, media, type Medium } from "@/core/media";
 import type { Command } from "commander";
-import { hasCut } from "@/core/chain/cut";
+import { needsEarlier } from "@/core/chain/cut";
 import { emptyChain, type Chain } from "@/core/chain/model";
 import { renderFile } from "@/media/render-file";
 import { probeSound } from "@/media/sound-stream";
@@ -165,7 +165,7 @@ export function renderCommand(
       "--files <place>",
       "a file or folder with what effects depend on: impulse responses, textures, tables",
     )
-    .option("--after <file>", "the clip from whose end a transition comes")
+    .option("--after <file>", "the clip before: a transition comes from its end, or it lies beneath")
     .option("--side <pixels>", "of a film: its shorter side, where it is to be larger or smaller")
     .option("--rate <name>", `of a film: frames a second, one of ${filmRateIds.join(", ")}`)
     .option("--out-dir <folder>", "where results go when <in> is a folder")
@@ -225,8 +225,8 @@ export function renderCommand(
               progress(`${results.length + failed.length} of ${inputs.length}: ${basename(from)}`);
             };
           return async () => {
-            if (options.after !== undefined && !hasCut(chain))
-              throw new CliProblem("--after is for a card with a transition; this one has none.");
+            if (options.after !== undefined && !needsEarlier(chain))
+              throw new CliProblem("--after is for a card that shows the clip before; this one does not.");
             const { medium } = resultFormats[format];
             const used = await rangeOf(options.range, from, medium);
             const shape = shapeOf(options, medium);

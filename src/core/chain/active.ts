@@ -25,7 +25,7 @@ export interface Resources {
   readonly files?: (hash: string) => DecodedFile | undefined;
   /** Where in a clip one is; stills and what has no time are as their values say. */
   readonly moment?: Moment;
-  /** What the clip before a cut shows then; see `beforeEndOf`. */
+  /** What the clip before shows then; see `earlierTimeOf`. */
   readonly earlier?: EarlierPicture | null;
   /** Of a sound: where in it a chain begins, and how long it is; see `Automated`. */
   readonly course?: Course;

@@ -1,7 +1,7 @@
 import type { Lut } from "../colour/lut";
 import type { Section } from "../kernels/cascade";
 import type { ComplexNumber } from "../numeric/complex";
-import type { EarlierPicture } from "../picture/earlier";
+import type { EarlierPicture, EarlierTime } from "../picture/earlier";
 import type { Frame } from "../picture/frame";
 import type { AudioContextFacts } from "../signal/block";
 import type { ImageEncoding, PictureWork } from "../picture/work";
@@ -102,7 +102,7 @@ export interface AudioEffect<Specs extends ParameterSpecs = ParameterSpecs> exte
 interface PictureGiven {
   readonly files: Readonly<Record<string, DecodedFile>>;
   readonly moment: Moment;
-  /** What the clip before a cut shows at this moment; none before the first clip. */
+  /** What the clip before shows at this moment; none before the first clip. */
   readonly earlier?: EarlierPicture | null;
 }
 
@@ -131,8 +131,8 @@ export interface ImageEffect<Specs extends ParameterSpecs = ParameterSpecs> exte
 /** An effect on the frames of clips alone; the size of the frame stays what it is. */
 export interface VideoEffect<Specs extends ParameterSpecs = ParameterSpecs> extends PictureEffect<Specs> {
   readonly medium: "video";
-  /** Of a transition: how long before the end of the clip before its frame is, in seconds; null where none is needed. */
-  beforeEnd?(values: ValuesOf<Specs>, moment: Moment): number | null;
+  /** When of the clip before it needs a frame at a moment; null where none. Absent where it never does. */
+  earlierAt?(values: ValuesOf<Specs>, moment: Moment): EarlierTime | null;
   /** The side from which something comes as a value grows, and as it falls. */
   readonly comesFrom?: { readonly [K in keyof Specs]?: readonly [growing: Side, falling: Side] };
 }

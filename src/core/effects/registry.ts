@@ -68,6 +68,7 @@ import { vignette } from "./image/vignette";
 import { whiteBalance } from "./image/white-balance";
 import { bars } from "./video/bars";
 import { blend } from "./video/blend";
+import { superimpose } from "./video/superimpose";
 import { countdown } from "./video/countdown";
 import { dropShadow } from "./video/drop-shadow";
 import { edgeCrop } from "./video/edge-crop";
@@ -162,6 +163,7 @@ const listed = [
   opacity,
   fade,
   blend,
+  superimpose,
   dropShadow,
   shake,
   slowZoom,

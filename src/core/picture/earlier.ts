@@ -1,6 +1,9 @@
 import type { Frame } from "./frame";
 
-/** A frame of the clip before a cut, as planes of linear light. */
+/** When of the clip before: seconds before its end, or from its start. */
+export type EarlierTime = { readonly beforeEnd: number } | { readonly fromStart: number };
+
+/** A frame of the clip before, as planes of linear light. */
 export interface EarlierPicture extends Frame {
   readonly planes: readonly Float32Array[];
 }

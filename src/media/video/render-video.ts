@@ -5,13 +5,13 @@ import { mkdir, readdir, rm } from "node:fs/promises";
 import { join } from "node:path";
 import { filesOf, type Resources } from "@/core/chain/active";
 import type { Chain } from "@/core/chain/model";
-import { beforeEndOf, earlierOf, frameBeforeEnd, hasCut } from "@/core/chain/cut";
+import { earlierFrameAt, earlierOf, earlierTimeOf, needsEarlier } from "@/core/chain/cut";
 import { isMoving } from "@/core/chain/motion";
 import { planImage } from "@/core/chain/plan-image";
 import { renderCodes } from "@/core/chain/render-codes";
 import type { Part } from "@/core/media/part";
 import { filmRates, type FilmShape, type ResultFormatOf } from "@/core/library/renders";
-import type { EarlierPicture } from "@/core/picture/earlier";
+import type { EarlierPicture, EarlierTime } from "@/core/picture/earlier";
 import type { Frame } from "@/core/picture/frame";
 import { momentOf } from "@/core/time/moment";
 import { startHelper } from "../picture-helper";
@@ -254,10 +254,10 @@ class EarlierFrames {
     return new EarlierFrames(of, facts, frames, files, signal);
   }
 
-  /** What is seen so many seconds before the end. Asked for in the order of time. */
-  async at(left: number): Promise<EarlierPicture | null> {
+  /** What is seen then. Asked for in the order of time. */
+  async at(time: EarlierTime): Promise<EarlierPicture | null> {
     const { facts, frames, signal } = this;
-    const index = frameBeforeEnd(left, frames, facts.rate);
+    const index = earlierFrameAt(time, frames, facts.rate);
     if (!this.decoder) {
       const from = (this.of.part?.from ?? 0) + index;
       this.decoder = decodeFrames(this.of.path, facts, { from, signal });
@@ -314,7 +314,7 @@ export async function renderVideoFile(
   });
   // What fits a clip by its length must know it to the frame.
   const before =
-    rendering.earlier && hasCut(chain) ? await EarlierFrames.of(rendering.earlier, find, signal) : null;
+    rendering.earlier && needsEarlier(chain) ? await EarlierFrames.of(rendering.earlier, find, signal) : null;
   const length = isMoving(chain)
     ? (to < Infinity ? to : await countFrames(input, facts, signal)) - from
     : framesGuess;
@@ -332,8 +332,8 @@ export async function renderVideoFile(
       for await (const codes of decodeFrames(input, facts, { from, count: to - from, signal })) {
         const source = { width, height, channels: 3 as const, codes };
         const moment = momentOf(frames, length, rate);
-        const left = before && beforeEndOf(chain, moment);
-        const earlier = before && left !== null ? await before.at(left) : null;
+        const time = before && earlierTimeOf(chain, moment);
+        const earlier = time ? await before.at(time) : null;
         const resources = { files: find, moment, earlier };
         const task = { chain, strength, resources, bits: 16 } as const;
         const { picture } = await renderCodes(task, source, breathe, {

@@ -534,6 +534,47 @@ describe("rendering a clip", () => {
     }
   });
 
+  it("lies on the clip before, from its start or to its end, which stays where it has ended or waits where it is longer", async () => {
+    const [clip, before, out] = [at("over.mkv"), at("beneath.mkv"), at("laid.mkv")];
+    for (const [file, pattern, length] of [
+      [clip, "testsrc2", 1],
+      [before, "testsrc", 0.6],
+    ] as const)
+      ffmpeg(
+        ...["-f", "lavfi", "-i", `${pattern}=size=64x48:rate=25:duration=${length}`],
+        ...["-c:v", "ffv1", "-pix_fmt", "gbrp", file],
+      );
+    const [own, beneath] = await Promise.all([clip, before].map(framesOf));
+    expect([own.frames.length, beneath.frames.length]).toEqual([25, 15]);
+    for (const [along, under] of [
+      ["start", (n: number) => Math.min(n, 14)],
+      ["end", (n: number) => Math.max(n - 10, 0)],
+    ] as const) {
+      const values = { mode: "screen", along, opacity: 50 };
+      const chain: Chain = {
+        medium: "video",
+        settings: [{ effect: "video.superimpose", values, on: true, mix: 100 }],
+      };
+      await renderFile(clip, out, {
+        chain,
+        strength: 100,
+        format: "mkv",
+        earlier: { path: before, chain: { medium: "video", settings: [] }, strength: 100 },
+      });
+      const made = await framesOf(out);
+      expect(made.frames).toHaveLength(25);
+      for (const n of [0, 1, 9, 10, 11, 14, 15, 24]) {
+        let most = 0;
+        for (let i = 0; i < made.frames[n].length; i += 17) {
+          const [b, s] = [beneath.frames[under(n)][i] / 65535, own.frames[n][i] / 65535];
+          // Screen, at half: W3C Compositing and Blending Level 1, §10.1.4.
+          most = Math.max(most, Math.abs(b + (s - b * s) / 2 - made.frames[n][i] / 65535));
+        }
+        expect(most, `${along}, frame ${n}`).toBeLessThan(0.001);
+      }
+    }
+  });
+
   it("of a part of it has those frames and their sound alone, fitted to the part, also where it goes over from a part", async () => {
     const [clip, sound, out, plain] = [
       at("part.mkv"),

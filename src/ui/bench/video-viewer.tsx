@@ -14,7 +14,7 @@ import {
 import type { Media } from "@/core/api/operations/session-replica";
 import type { ClipTime } from "@/core/chain/keyframes";
 import type { Chain } from "@/core/chain/model";
-import { hasCut } from "@/core/chain/cut";
+import { needsEarlier } from "@/core/chain/cut";
 import { earlierClipOf, soundTargetOf } from "@/core/library/clip-sound";
 import { pictureDifference } from "@/core/measure/difference";
 import { sayTimecode, secondsOf } from "@/core/media/timecode";
@@ -81,11 +81,11 @@ function useClipSound(
   }, [chain, strength, isMuted, material, libraryId, renderer, rate, start, end]);
 }
 
-/** The clip before, as it stands in the session, where a transition comes from its end. */
+/** The clip before, as it stands in the session, where something of it is seen. */
 function useEarlier({ bench, target }: ViewerProps, chain: Chain): FrameJob["earlier"] {
   const { libraryId } = useDesk();
   const { targets, session } = bench;
-  const before = hasCut(chain) ? earlierClipOf(target, targets) : null;
+  const before = needsEarlier(chain) ? earlierClipOf(target, targets) : null;
   const media = before ? materialOf(session.media, before) : undefined;
   const shape = before?.chain;
   const strength = before?.strength ?? 100;

@@ -1,65 +1,8 @@
 import { defineVideoEffect } from "../define";
-import { choice, percent } from "../parameter";
+import { percent } from "../parameter";
 import { onEachChannel, onStrips } from "../image/work";
+import { channelMode, colourMode, inRange, modeChoice, type Pixel } from "./blend-modes";
 import { colourCodes } from "./grounds";
-
-type Pixel = readonly [number, number, number];
-
-/** One channel of the colour `s` on the picture `b`. Source: W3C Compositing and Blending Level 1, §10.1, separable blend modes. */
-const separable = {
-  multiply: (b: number, s: number) => b * s,
-  screen: (b: number, s: number) => b + s - b * s,
-  overlay: (b: number, s: number) => hardLight(s, b),
-  darken: Math.min,
-  lighten: Math.max,
-  "color-dodge": (b: number, s: number) => (b <= 0 ? 0 : s >= 1 ? 1 : Math.min(1, b / (1 - s))),
-  "color-burn": (b: number, s: number) => (b >= 1 ? 1 : s <= 0 ? 0 : 1 - Math.min(1, (1 - b) / s)),
-  "hard-light": (b: number, s: number) => hardLight(b, s),
-  "soft-light": (b: number, s: number) => {
-    if (s <= 0.5) return b - (1 - 2 * s) * b * (1 - b);
-    const d = b <= 0.25 ? ((16 * b - 12) * b + 4) * b : Math.sqrt(b);
-    return b + (2 * s - 1) * (d - b);
-  },
-  difference: (b: number, s: number) => Math.abs(b - s),
-  exclusion: (b: number, s: number) => b + s - 2 * b * s,
-  normal: (_b: number, s: number) => s,
-} as const;
-function hardLight(b: number, s: number): number {
-  return s <= 0.5 ? b * 2 * s : b + (2 * s - 1) - b * (2 * s - 1);
-}
-
-const most = (c: Pixel) => Math.max(c[0], c[1], c[2]);
-const least = (c: Pixel) => Math.min(c[0], c[1], c[2]);
-const luminosity = (c: Pixel) => 0.3 * c[0] + 0.59 * c[1] + 0.11 * c[2];
-const saturationOf = (c: Pixel) => most(c) - least(c);
-function clipped(c: Pixel): Pixel {
-  const [l, low, high] = [luminosity(c), least(c), most(c)];
-  if (low >= 0 && high <= 1) return c;
-  const one = (v: number) => {
-    if (low < 0) v = l + ((v - l) * l) / (l - low);
-    if (high > 1) v = l + ((v - l) * (1 - l)) / (high - l);
-    return v;
-  };
-  return [one(c[0]), one(c[1]), one(c[2])];
-}
-const withLuminosity = (c: Pixel, l: number): Pixel => {
-  const d = l - luminosity(c);
-  return clipped([c[0] + d, c[1] + d, c[2] + d]);
-};
-function withSaturation(c: Pixel, s: number): Pixel {
-  const [low, high] = [least(c), most(c)];
-  const by = high > low ? s / (high - low) : 0;
-  return [(c[0] - low) * by, (c[1] - low) * by, (c[2] - low) * by];
-}
-/** The same, §10.2, of whole colours. */
-const whole = {
-  hue: (b: Pixel, s: Pixel) => withLuminosity(withSaturation(s, saturationOf(b)), luminosity(b)),
-  saturation: (b: Pixel, s: Pixel) => withLuminosity(withSaturation(b, saturationOf(s)), luminosity(b)),
-  color: (b: Pixel, s: Pixel) => withLuminosity(s, luminosity(b)),
-  luminosity: (b: Pixel, s: Pixel) => withLuminosity(b, luminosity(s)),
-} as const;
-
-const inRange = (v: number) => Math.min(1, Math.max(0, v));
 
 /**
  * A plain colour laid on the picture by a blend mode, on encoded values within 0…1, and mixed with what was there.
@@ -72,29 +15,7 @@ export const blend = defineVideoEffect({
   category: "compositing",
   summary: "A colour laid on the picture by a blend mode.",
   parameters: {
-    mode: choice({
-      label: "Mode",
-      help: "How colour and picture make one.",
-      options: [
-        { value: "normal", label: "normal" },
-        { value: "multiply", label: "multiply" },
-        { value: "screen", label: "screen" },
-        { value: "overlay", label: "overlay" },
-        { value: "darken", label: "darken" },
-        { value: "lighten", label: "lighten" },
-        { value: "color-dodge", label: "colour dodge" },
-        { value: "color-burn", label: "colour burn" },
-        { value: "hard-light", label: "hard light" },
-        { value: "soft-light", label: "soft light" },
-        { value: "difference", label: "difference" },
-        { value: "exclusion", label: "exclusion" },
-        { value: "hue", label: "hue" },
-        { value: "saturation", label: "saturation" },
-        { value: "color", label: "colour" },
-        { value: "luminosity", label: "luminosity" },
-      ],
-      default: "multiply",
-    }),
+    mode: modeChoice("multiply"),
     ...colourCodes(230, 160, 60),
     opacity: percent({ label: "Opacity", help: "Of the colour.", min: 0, max: 100, default: 60 }),
   },
@@ -103,16 +24,16 @@ export const blend = defineVideoEffect({
   create({ mode, red, green, blue, opacity }) {
     const colour: Pixel = [red / 255, green / 255, blue / 255];
     const share = opacity / 100;
-    if (mode in separable) {
-      const f = separable[mode as keyof typeof separable];
+    const f = channelMode(mode);
+    if (f) {
       const one = (c: number) => (x: number) => x + (f(inRange(x), colour[c]) - inRange(x)) * share;
       return onEachChannel(one(0), one(1), one(2));
     }
-    const f = whole[mode as keyof typeof whole];
+    const of = colourMode(mode);
     return onStrips((planes, { columns, rows }) => {
       for (let i = 0; i < columns * rows; i++) {
         const was: Pixel = [inRange(planes[0][i]), inRange(planes[1][i]), inRange(planes[2][i])];
-        const is = f(was, colour);
+        const is = of(was, colour);
         for (let c = 0; c < 3; c++) planes[c][i] += (is[c] - was[c]) * share;
       }
     });

@@ -1,5 +1,5 @@
 import { eased } from "../../time/ease";
-import { covering, type EarlierPicture } from "../../picture/earlier";
+import { covering, type EarlierPicture, type EarlierTime } from "../../picture/earlier";
 import type { Frame } from "../../picture/frame";
 import type { PictureWork } from "../../picture/work";
 import type { Moment } from "../../time/moment";
@@ -39,10 +39,9 @@ export const cutFacts = {
   category: "transitions",
   encoding: "linear",
   lively: true,
-  /** How long before the end of the clip before its frame is, in seconds; null where none is needed. */
-  beforeEnd(values: CutValues, moment: Moment): number | null {
-    const left = lastsOn(values, moment) - moment.time;
-    return left > 1e-9 ? left : null;
+  earlierAt(values: CutValues, moment: Moment): EarlierTime | null {
+    const beforeEnd = lastsOn(values, moment) - moment.time;
+    return beforeEnd > 1e-9 ? { beforeEnd } : null;
   },
 } as const;
 

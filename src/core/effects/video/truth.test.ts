@@ -92,6 +92,42 @@ const cut = (
 const mixed = (share: number) =>
   colour.map((v, c) => decode(before[c]) + (decode(v) - decode(before[c])) * share);
 
+/** A picture and what is laid on it, as codes. */
+const base: Triple = [0.5, 0.25, 0.75];
+const source: Triple = [0.8, 0.2, 0.5];
+/** What becomes of both by each mode. Source: W3C Compositing and Blending Level 1, §10, with the numbers put in by hand. */
+function byMode(): Record<string, Triple> {
+  const soft = (b: number, s: number) =>
+    s <= 0.5
+      ? b - (1 - 2 * s) * b * (1 - b)
+      : b + (2 * s - 1) * ((b <= 0.25 ? ((16 * b - 12) * b + 4) * b : b ** 0.5) - b);
+  const expected: Record<string, Triple> = {
+    normal: source,
+    multiply: [0.4, 0.05, 0.375],
+    screen: [0.9, 0.4, 0.875],
+    overlay: [0.8, 0.1, 0.75],
+    darken: [0.5, 0.2, 0.5],
+    lighten: [0.8, 0.25, 0.75],
+    "color-dodge": [1, 0.3125, 1],
+    "color-burn": [0.375, 0, 0.5],
+    "hard-light": [0.8, 0.1, 0.75],
+    "soft-light": base.map((b, c) => soft(b, source[c])) as unknown as Triple,
+    difference: [0.3, 0.05, 0.25],
+    exclusion: [0.5, 0.35, 0.5],
+    // Luminosities: 0.38 of the picture, 0.413 of the colour; saturations 0.5 and 0.6.
+    hue: [0.5 + 0.38 - 0.3775, 0.38 - 0.3775, 0.25 + 0.38 - 0.3775],
+    saturation: [0.3 + 0.38 - 0.37 + 0.16 * 0, 0.0 + 0.38 - 0.156, 0.6],
+    color: [0.8 - 0.033, 0.2 - 0.033, 0.5 - 0.033],
+    luminosity: [0.533, 0.283, 0.783],
+  };
+  // Worked anew for the two that take more than one step.
+  const lum = ([r, g, b]: Triple) => 0.3 * r + 0.59 * g + 0.11 * b;
+  const lifted = (c: Triple, l: number) => c.map((v) => v + l - lum(c)) as unknown as Triple;
+  expected.hue = lifted([0.5, 0, 0.25], lum(base));
+  expected.saturation = lifted([0.3, 0, 0.6], lum(base));
+  return expected;
+}
+
 const truths = {
   "video.transform": () => {
     const [width, height] = [80, 60];
@@ -190,39 +226,9 @@ const truths = {
     near(shown({ opening: 4, closing: 0, course: "gentle" }, 25), part(0.12916), 3);
     near(shown({ opening: 0, closing: 0 }, 0), part(1));
   },
-  // W3C Compositing and Blending Level 1, §10, each with the numbers put in by hand.
   "video.blend": () => {
     const [red, green, blue] = [204, 51, 127.5];
-    const base: Triple = [0.5, 0.25, 0.75];
-    const source: Triple = [0.8, 0.2, 0.5];
-    const soft = (b: number, s: number) =>
-      s <= 0.5
-        ? b - (1 - 2 * s) * b * (1 - b)
-        : b + (2 * s - 1) * ((b <= 0.25 ? ((16 * b - 12) * b + 4) * b : b ** 0.5) - b);
-    const expected: Record<string, Triple> = {
-      normal: source,
-      multiply: [0.4, 0.05, 0.375],
-      screen: [0.9, 0.4, 0.875],
-      overlay: [0.8, 0.1, 0.75],
-      darken: [0.5, 0.2, 0.5],
-      lighten: [0.8, 0.25, 0.75],
-      "color-dodge": [1, 0.3125, 1],
-      "color-burn": [0.375, 0, 0.5],
-      "hard-light": [0.8, 0.1, 0.75],
-      "soft-light": base.map((b, c) => soft(b, source[c])) as unknown as Triple,
-      difference: [0.3, 0.05, 0.25],
-      exclusion: [0.5, 0.35, 0.5],
-      // Luminosities: 0.38 of the picture, 0.413 of the colour; saturations 0.5 and 0.6.
-      hue: [0.5 + 0.38 - 0.3775, 0.38 - 0.3775, 0.25 + 0.38 - 0.3775],
-      saturation: [0.3 + 0.38 - 0.37 + 0.16 * 0, 0.0 + 0.38 - 0.156, 0.6],
-      color: [0.8 - 0.033, 0.2 - 0.033, 0.5 - 0.033],
-      luminosity: [0.533, 0.283, 0.783],
-    };
-    // Worked anew for the two that take more than one step.
-    const lum = ([r, g, b]: Triple) => 0.3 * r + 0.59 * g + 0.11 * b;
-    const lifted = (c: Triple, l: number) => c.map((v) => v + l - lum(c)) as unknown as Triple;
-    expected.hue = lifted([0.5, 0, 0.25], lum(base));
-    expected.saturation = lifted([0.3, 0, 0.6], lum(base));
+    const expected = byMode();
     for (const [mode, result] of Object.entries(expected)) {
       const whole = codeAt(
         render("video.blend", { mode, red, green, blue, opacity: 100 }, flat(1, 1, base)),
@@ -242,6 +248,30 @@ const truths = {
       );
     }
     expect(Object.keys(expected)).toHaveLength(16);
+  },
+  // The same modes: this clip is the source, the clip before the backdrop.
+  "video.superimpose": () => {
+    const beneath: EarlierPicture = flat(40, 20, base);
+    const laid = (values: Values, of: EarlierPicture | null) =>
+      codeAt(
+        renderImage(chainOf("video.superimpose", values), flat(40, 20, source), 100, {
+          moment: momentOf(10, frames, rate),
+          earlier: of,
+        }),
+        20,
+        10,
+      );
+    for (const [mode, result] of Object.entries(byMode())) {
+      near(laid({ mode, opacity: 100 }, beneath), result, 3);
+      near(
+        laid({ mode, opacity: 25 }, beneath),
+        result.map((v, c) => base[c] + (v - base[c]) / 4),
+        3,
+      );
+    }
+    // On nothing it lies on black.
+    near(laid({ mode: "screen", opacity: 100 }, null), source, 3);
+    near(laid({ mode: "multiply", opacity: 100 }, null), [0, 0, 0], 3);
   },
   "video.drop-shadow": () => {
     const made = render(

@@ -1,4 +1,3 @@
-import { hasCut } from "../../chain/cut";
 import { normaliseChain } from "../../chain/values";
 import { findEffect } from "../../effects/registry";
 import { availableSpan, lengthOf, referenceOf, shownSpan } from "../../formats/timeline/read";
@@ -71,10 +70,9 @@ function unitsOf(file: Material | undefined): number {
 
 /** How long the transition at a chain's begin lasts, in seconds; null where there is none. */
 function cutLength(chain: Chain): number | null {
-  if (!hasCut(chain)) return null;
   for (const { effect: id, values, on } of normaliseChain(chain).chain.settings) {
     const effect = findEffect(id);
-    if (on && effect?.medium === "video" && effect.beforeEnd) return values.lasts as number;
+    if (on && effect?.medium === "video" && effect.category === "transitions") return values.lasts as number;
   }
   return null;
 }
