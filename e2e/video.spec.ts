@@ -160,6 +160,7 @@ test("a range of a clip is marked at the frames that are shown, and goes round; 
   await expect(slider).toHaveAttribute("data-range", "25 150");
   await press(page, "}", ")");
   await expect(slider).toHaveAttribute("data-range", "25 51");
+  await isAt(page, 50);
   await expect(viewer(page)).toContainText("loops 00:00:01:00 to 00:00:02:01");
   await press(page, "Space");
   await expect(viewer(page)).toHaveAttribute("data-playing", "");
