@@ -108,14 +108,16 @@ function parted(y: CodedPlane, pairs: CodedPlane, width: number, height: number)
 const clips = new RecentlyUsed<Clip>(3);
 /** Frames that were decoded last: a chain that changes while the picture stands is put on the same one again. */
 const frames = new RecentlyUsed<Promise<CodedPicture>>(6);
+/** The file's own, which may be large: one of a clip, and one of the clip before. */
+const exactFrames = new RecentlyUsed<Promise<CodedPicture>>(2);
 
 /** A frame of what is used of a clip. */
 export function loadFrame(source: ClipSource, index: number, size: FrameSize): Promise<CodedPicture> {
   const at = source.first + index;
   const { exact } = source;
+  if (size === "exact" && exact)
+    return exactFrames.get(`${exact.url}${at}`, (url) => loadPicture({ ...exact, url }));
   return frames.get(`${source.url} ${at} ${size}`, () =>
-    size === "exact" && exact
-      ? loadPicture({ ...exact, url: `${exact.url}${at}` })
-      : clips.get(source.url, () => new Clip(source)).frame(at, size === "half"),
+    clips.get(source.url, () => new Clip(source)).frame(at, size === "half"),
   );
 }

@@ -224,7 +224,7 @@ async function makeFrame(
   const resources = {
     ...(await resourcesFor([chain])),
     moment,
-    earlier: earlier && (await earlierFrame(earlier, earlierTimeOf(chain, moment), size, breathe)),
+    earlier: earlier ? await earlierFrame(earlier, earlierTimeOf(chain, moment), size, breathe) : null,
   };
   const known = filesOf(chain).flatMap(({ hash }) => {
     const file = resources.files?.(hash);

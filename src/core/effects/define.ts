@@ -102,7 +102,7 @@ export interface AudioEffect<Specs extends ParameterSpecs = ParameterSpecs> exte
 interface PictureGiven {
   readonly files: Readonly<Record<string, DecodedFile>>;
   readonly moment: Moment;
-  /** What the clip before shows at this moment; none before the first clip. */
+  /** What the clip before shows at this moment; null before the first clip, undefined where there is no session around it. */
   readonly earlier?: EarlierPicture | null;
 }
 

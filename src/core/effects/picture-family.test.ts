@@ -30,6 +30,8 @@ const picture = (width: number, height: number): ImageMaterial => ({
     Float32Array.from({ length: width * height }, (_, i) => ((i * (7 + c * 4)) % 101) / 90),
   ),
 });
+/** What the clip before shows meanwhile: even light of one colour, so that its size does not matter. */
+const earlier = { width: 60, height: 40, planes: [0.4, 0.6, 0.2].map((v) => new Float32Array(2400).fill(v)) };
 const chainOf = (effect: string, values: Record<string, Json>, mix = 100): Chain => ({
   medium: "video",
   settings: [{ effect, values, on: true, mix }],
@@ -45,7 +47,7 @@ const inParts = (size: number): ImageRunner => ({
 
 describe.each(family.map((e) => [e.id, e] as const))("%s", (id, effect) => {
   const values = livelyValues(effect);
-  const files = { ...resourcesFor(effect), moment };
+  const files = { ...resourcesFor(effect), moment, earlier };
 
   it("does nothing at mix 0, at strength 0 and when it is off, and something else", () => {
     const input = picture(60, 40);

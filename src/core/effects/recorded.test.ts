@@ -94,13 +94,16 @@ const picture: ImageMaterial = {
   }),
 };
 
+/** What the clip before shows meanwhile. */
+const earlier = { ...picture, planes: picture.planes.map((plane) => plane.slice().reverse()) };
+
 describe.each((effectsFor("video") as readonly (ImageEffect | VideoEffect)[]).map((e) => [e.id, e] as const))(
   "%s",
   (id, effect) => {
     it.each(Object.entries(settingsOf(effect)))("%s", (name, values) => {
       const made = renderImage(chainOf("video", id, values), picture, 100, {
         ...resourcesFor(effect),
-        ...(effect.medium === "video" && { moment: momentOf(7, 50, [25, 1]) }),
+        ...(effect.medium === "video" && { moment: momentOf(7, 50, [25, 1]), earlier }),
       });
       const size = made.width * made.height;
       recording.compare(

@@ -2,7 +2,7 @@ import { encodeSrgb } from "../../colour/srgb";
 import { covering } from "../../picture/earlier";
 import { defineVideoEffect } from "../define";
 import { choice, percent } from "../parameter";
-import { onStrips } from "../image/work";
+import { nothing, onStrips } from "../image/work";
 import { secondsIn } from "../../time/ratio";
 import { channelMode, colourMode, inRange, modeChoice, type Pixel } from "./blend-modes";
 
@@ -37,6 +37,8 @@ export const superimpose = defineVideoEffect({
   earlierAt: ({ along }, { time, length }) =>
     along === "start" ? { fromStart: time } : { beforeEnd: secondsIn(length) - time },
   create({ mode, opacity }, frame, { earlier }) {
+    // Away from its session, as in a list, a clip stands for itself.
+    if (earlier === undefined) return nothing;
     const beneath = covering(earlier, frame);
     const share = opacity / 100;
     const channel = channelMode(mode);

@@ -252,7 +252,7 @@ const truths = {
   // The same modes: this clip is the source, the clip before the backdrop.
   "video.superimpose": () => {
     const beneath: EarlierPicture = flat(40, 20, base);
-    const laid = (values: Values, of: EarlierPicture | null) =>
+    const laid = (values: Values, of: EarlierPicture | null | undefined) =>
       codeAt(
         renderImage(chainOf("video.superimpose", values), flat(40, 20, source), 100, {
           moment: momentOf(10, frames, rate),
@@ -272,6 +272,8 @@ const truths = {
     // On nothing it lies on black.
     near(laid({ mode: "screen", opacity: 100 }, null), source, 3);
     near(laid({ mode: "multiply", opacity: 100 }, null), [0, 0, 0], 3);
+    // Where nobody knows of a clip before, it is left alone.
+    near(laid({ mode: "multiply", opacity: 50 }, undefined), source, 3);
   },
   "video.drop-shadow": () => {
     const made = render(
