@@ -128,6 +128,27 @@ test("by keyboard: a clip is gone through frame by frame, gets a look made for s
   await expect(setting(page, "Exposure")).toHaveCount(0);
 });
 
+test("what is asked for meanwhile does not wait for the file's own frame", async ({ page }) => {
+  const held: (() => Promise<void>)[] = [];
+  let isHeld = true;
+  await page.route("**/frames/*", (route) =>
+    isHeld ? void held.push(() => route.continue()) : route.continue(),
+  );
+  await signIn(page, "picture");
+  await openSession(page, "The crossing, film");
+  await isAt(page, 0);
+  await expect.poll(() => held.length).toBeGreaterThan(0);
+  // While it is on its way.
+  await targets(page).focus();
+  await press(page, ".");
+  await isAt(page, 1);
+  await expect(viewer(page)).not.toHaveAttribute("data-exact");
+  isHeld = false;
+  await Promise.all(held.map((go) => go()));
+  await isExact(page);
+  expect(await offFile(page, "Ferry crossing", 1)).toBeLessThanOrEqual(1);
+});
+
 test("by pointer: a clip is played, scrubbed and compared", async ({ page }) => {
   await signIn(page, "picture");
   await openSession(page, "The crossing, film");

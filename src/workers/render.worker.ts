@@ -28,6 +28,7 @@ import { RecentlyUsed } from "./recently-used";
 import { PortHelpers } from "./row-helpers";
 import type {
   AudioSource,
+  ClipSource,
   ExpectShapes,
   FilesKnown,
   FrameJob,
@@ -164,6 +165,29 @@ async function renderPicture({ source, chain, strength }: PictureJob, breathe: B
   return shown(await renderCodes(task, material, breathe, { helpers, files }));
 }
 
+/** How often one looks whether something is still wanted that has to come from elsewhere, in milliseconds. */
+const aLook = 12;
+
+/** Waits for a frame, unless it is no longer wanted: one of the file's own may be on its way for a while. */
+async function frameOf(
+  source: ClipSource,
+  index: number,
+  size: FrameSize,
+  breathe: Breathe,
+): Promise<CodedPicture> {
+  const coming = loadFrame(source, index, size);
+  let isHere = false;
+  const here = coming.then(
+    () => (isHere = true),
+    () => (isHere = true),
+  );
+  while (!isHere) {
+    await Promise.race([here, new Promise((resolve) => setTimeout(resolve, aLook))]);
+    await breathe();
+  }
+  return coming;
+}
+
 /** What the clip before shows then, through its own chain. */
 async function earlierFrame(
   { source, chain, strength }: NonNullable<FrameJob["earlier"]>,
@@ -173,7 +197,7 @@ async function earlierFrame(
 ): Promise<EarlierPicture | null> {
   if (!time) return null;
   const index = earlierFrameAt(time, source.frames, source.rate);
-  const frame = await loadFrame(source, index, size);
+  const frame = await frameOf(source, index, size, breathe);
   if (chain.settings.length === 0) return earlierOf(frame);
   const resources = {
     ...(await resourcesFor([chain])),
@@ -219,7 +243,7 @@ async function makeFrame(
   { source, index, size, chain, strength, earlier }: FrameJob,
   breathe: Breathe,
 ): Promise<KeptFrame> {
-  const frame = await loadFrame(source, index, size);
+  const frame = await frameOf(source, index, size, breathe);
   const moment = momentOf(index, source.frames, source.rate);
   const resources = {
     ...(await resourcesFor([chain])),

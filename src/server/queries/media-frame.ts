@@ -1,11 +1,10 @@
 import { database } from "@/db/connection";
-import { mostExactPixels } from "@/core/library/media";
 import { readMedia } from "@/db/replica";
 import { decoding } from "../decoding/decoding";
+import { exactCodes } from "../exact-codes";
 import type { Member } from "../member";
 import { notFound, Refusal } from "../refusal";
-import { sentFile } from "../sent-file";
-import { isSeen, notModified, tagOf, unchanging } from "../unchanging";
+import { tagOf } from "../unchanging";
 
 /** A frame of a clip at full size, decoded from the file itself: 16-bit sRGB codes, R G B, row by row. It never changes. */
 export async function mediaFrame(
@@ -24,20 +23,7 @@ export async function mediaFrame(
       "no-range",
       `This clip has ${frames} frames, 0 to ${frames - 1}; there is no frame “${frame}”.`,
     );
-  const tag = tagOf(mediaId, "frame", index);
-  if (isSeen(seen, tag)) return notModified(tag);
-  if (width * height > mostExactPixels)
-    throw new Refusal(
-      416,
-      "too-large",
-      `At most ${mostExactPixels.toLocaleString("en")} pixels can be asked for at once.`,
-    );
-  const file = await decoding.frame({ id: mediaId, index });
-  return new Response(sentFile(file), {
-    headers: {
-      "content-type": "application/octet-stream",
-      ...unchanging(tag),
-      "content-length": String(width * height * 6),
-    },
-  });
+  return exactCodes({ width, height }, tagOf(mediaId, "frame", index), seen, () =>
+    decoding.frame({ id: mediaId, index }),
+  );
 }

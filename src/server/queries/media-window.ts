@@ -1,11 +1,10 @@
 import { database } from "@/db/connection";
-import { mostExactPixels } from "@/core/library/media";
 import { readMedia } from "@/db/replica";
 import { decoding } from "../decoding/decoding";
+import { exactCodes } from "../exact-codes";
 import type { Member } from "../member";
-import { isSeen, notModified, tagOf, unchanging } from "../unchanging";
+import { tagOf } from "../unchanging";
 import { notFound, Refusal } from "../refusal";
-import { sentFile } from "../sent-file";
 
 /** A window of a picture at full size: 16-bit sRGB codes, R G B, row by row. It never changes. */
 export async function mediaWindow(
@@ -25,19 +24,7 @@ export async function mediaWindow(
       `This picture is ${facts.width} × ${facts.height}; the window goes beyond it.`,
     );
   const tag = tagOf(mediaId, "window", left, top, width, height);
-  if (isSeen(seen, tag)) return notModified(tag);
-  if (width * height > mostExactPixels)
-    throw new Refusal(
-      416,
-      "too-large",
-      `At most ${mostExactPixels.toLocaleString("en")} pixels can be asked for at once.`,
-    );
-  const file = await decoding.window({ id: mediaId, left, top, width, height });
-  return new Response(sentFile(file), {
-    headers: {
-      "content-type": "application/octet-stream",
-      ...unchanging(tag),
-      "content-length": String(width * height * 6),
-    },
-  });
+  return exactCodes({ width, height }, tag, seen, () =>
+    decoding.window({ id: mediaId, left, top, width, height }),
+  );
 }
