@@ -87,16 +87,21 @@ export const look = (page: Page) =>
 
 /** Scrolls the library's index to where its folders end and tags begin: only the lines in sight are drawn, and the newest folder is the last one. */
 export async function toLastFolders(page: Page): Promise<void> {
+  const tags = page.getByRole("tree", { name: "Folders and lists" }).getByText("Tags", { exact: true });
+  await upTo(page, tags);
+  await page.mouse.wheel(0, -250);
+  await expect(tags).toBeVisible();
+}
+
+/** Scrolls the library's index to its end, and from there up to something in it. */
+export async function upTo(page: Page, what: Locator): Promise<void> {
   await page.getByRole("tree", { name: "Folders and lists" }).hover();
   await page.mouse.wheel(0, 9000);
   await expect(page.getByRole("treeitem", { name: /^Withdrawn/ })).toBeVisible();
-  const tags = page.getByRole("tree", { name: "Folders and lists" }).getByText("Tags", { exact: true });
   await expect(async () => {
-    if (await tags.isHidden()) await page.mouse.wheel(0, -200);
-    await expect(tags).toBeVisible({ timeout: 300 });
+    if (await what.isHidden()) await page.mouse.wheel(0, -200);
+    await expect(what).toBeVisible({ timeout: 300 });
   }).toPass();
-  await page.mouse.wheel(0, -250);
-  await expect(tags).toBeVisible();
 }
 
 /** Until what has happened is drawn: frames come as late as the machine is slow. */

@@ -1,5 +1,5 @@
 import { expect, type Page } from "@playwright/test";
-import { drag, press, said, saved, signIn, toLastFolders, ask } from "./desk";
+import { drag, press, said, saved, signIn, toLastFolders, upTo, ask } from "./desk";
 import { test } from "./test";
 
 const grid = (page: Page) => page.getByRole("grid", { name: "Cards" });
@@ -35,13 +35,7 @@ async function toPlace(page: Page, title: string, key: "ArrowDown" | "ArrowUp" =
 
 /** By pointer to a place far down the index, and back to the table. */
 async function openPlace(page: Page, title: string): Promise<void> {
-  const tree = page.getByRole("tree", { name: "Folders and lists" });
-  await tree.hover();
-  await page.mouse.wheel(0, 9000);
-  await expect(async () => {
-    if (await place(page, title).isHidden()) await page.mouse.wheel(0, -200);
-    await expect(place(page, title)).toBeVisible({ timeout: 300 });
-  }).toPass();
+  await upTo(page, place(page, title));
   await place(page, title).click();
   await expect(page.getByRole("heading", { level: 1 })).toHaveText(title);
   await grid(page).focus();

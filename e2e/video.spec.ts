@@ -28,6 +28,12 @@ const targets = (page: Page) => page.getByRole("listbox", { name: "Targets" });
 const viewer = (page: Page) => page.locator('[data-subject="viewer"]');
 const frame = async (page: Page) => Number(await viewer(page).getAttribute("data-frame"));
 const isAt = (page: Page, index: number) => expect(viewer(page)).toHaveAttribute("data-frame", String(index));
+/** The film session of the demo, at the first frame of its first clip. */
+async function toFilm(page: Page): Promise<void> {
+  await signIn(page, "picture");
+  await openSession(page, "The crossing, film");
+  await isAt(page, 0);
+}
 /** A frame that stands is shown as it is rendered. */
 const isExact = (page: Page) => expect(viewer(page)).toHaveAttribute("data-exact", "");
 /** What is seen of the result once it stands, as one number for each of its codes. */
@@ -63,9 +69,7 @@ async function offFile(page: Page, name: string, index: number): Promise<number>
 test("by keyboard: a clip is gone through frame by frame, gets a look made for stills, and plays with its sound", async ({
   page,
 }) => {
-  await signIn(page, "picture");
-  await openSession(page, "The crossing, film");
-  await isAt(page, 0);
+  await toFilm(page);
   // One medium of it alone, and all of it again.
   const rows = targets(page).getByRole("option");
   await expect(rows).toHaveCount(8);
@@ -134,9 +138,7 @@ test("what is asked for meanwhile does not wait for the file's own frame", async
   await page.route("**/frames/*", (route) =>
     isHeld ? void held.push(() => route.continue()) : route.continue(),
   );
-  await signIn(page, "picture");
-  await openSession(page, "The crossing, film");
-  await isAt(page, 0);
+  await toFilm(page);
   await expect.poll(() => held.length).toBeGreaterThan(0);
   // While it is on its way.
   await targets(page).focus();
@@ -173,9 +175,7 @@ test("by pointer: a clip is played, scrubbed and compared", async ({ page }) => 
 test("a range of a clip is marked at the frames that are shown, and goes round; by keyboard and by pointer", async ({
   page,
 }) => {
-  await signIn(page, "picture");
-  await openSession(page, "The crossing, film");
-  await isAt(page, 0);
+  await toFilm(page);
   const slider = page.getByRole("slider", { name: "Frame" });
   await press(page, "}", "(");
   await expect(slider).toHaveAttribute("data-range", "25 150");
@@ -222,9 +222,7 @@ test("a range of a clip is marked at the frames that are shown, and goes round; 
 test("by keyboard: light and dark over the length of a clip are drawn, with a card and without", async ({
   page,
 }) => {
-  await signIn(page, "picture");
-  await openSession(page, "The crossing, film");
-  await isAt(page, 0);
+  await toFilm(page);
   await press(page, "w");
   const levels = page.getByRole("img", { name: /^Levels over the clip/ });
   await expect(levels).toHaveAttribute("data-levels", "48", { timeout: 60_000 });
@@ -244,9 +242,7 @@ test("by keyboard: light and dark over the length of a clip are drawn, with a ca
 test("by keyboard: of clips of one take the one that is too dark falls out, and is corrected in three keys", async ({
   page,
 }) => {
-  await signIn(page, "picture");
-  await openSession(page, "The crossing, film");
-  await isAt(page, 0);
+  await toFilm(page);
   const { mediaId } = await targetOf(page, "Ferry crossing");
   const names = ["Take A", "Take B", "Take C", "Take D"];
   const [, , , sessionId] = new URL(page.url()).pathname.split("/");

@@ -95,7 +95,7 @@ export interface FrameJob extends ChainJob {
   readonly kind: "frame";
   readonly source: ClipSource;
   readonly index: number;
-  /** The clip before it, for transitions. */
+  /** The clip before it, where something of it is seen. */
   readonly earlier?: { readonly source: ClipSource } & Shape;
   /** As it is played, at half of that size, so that it is there in time, or as it is rendered. */
   readonly size: FrameSize;

@@ -31,7 +31,7 @@ export function soundTargetOf(
   );
 }
 
-/** The clip before one in a session's order, whose end a transition comes from; null before the first. */
+/** The clip before one in a session's order, of which a transition or what lies beneath shows something; null before the first. */
 export function earlierClipOf(
   { id }: Pick<Target, "id">,
   targets: readonly Target[],

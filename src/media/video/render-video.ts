@@ -254,10 +254,11 @@ class EarlierFrames {
     return new EarlierFrames(of, facts, frames, files, signal);
   }
 
-  /** What is seen then. Asked for in the order of time. */
+  /** What is seen then. Asked for in the order of time; what lies beneath a transition from its end begins anew. */
   async at(time: EarlierTime): Promise<EarlierPicture | null> {
     const { facts, frames, signal } = this;
     const index = earlierFrameAt(time, frames, facts.rate);
+    if (index < this.next - 1) await this.close();
     if (!this.decoder) {
       const from = (this.of.part?.from ?? 0) + index;
       this.decoder = decodeFrames(this.of.path, facts, { from, signal });
@@ -286,6 +287,7 @@ class EarlierFrames {
 
   async close(): Promise<void> {
     await this.decoder?.return(undefined);
+    this.decoder = null;
   }
 }
 

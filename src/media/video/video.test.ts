@@ -575,6 +575,47 @@ describe("rendering a clip", () => {
     }
   });
 
+  it("lies on the clip before from its start also once a transition from its end is over", async () => {
+    const [clip, before, out] = [at("both.mkv"), at("both-before.mkv"), at("both-made.mkv")];
+    for (const [file, pattern] of [
+      [clip, "testsrc2"],
+      [before, "testsrc"],
+    ])
+      ffmpeg(
+        ...["-f", "lavfi", "-i", `${pattern}=size=64x48:rate=25:duration=1.2`],
+        ...["-c:v", "ffv1", "-pix_fmt", "gbrp", file],
+      );
+    const set = (effect: string, values: Record<string, string | number>) =>
+      ({ effect, values, on: true, mix: 100 }) as const;
+    await renderFile(clip, out, {
+      chain: {
+        medium: "video",
+        settings: [
+          set("video.superimpose", { mode: "normal", along: "start", opacity: 0 }),
+          set("video.dissolve", { lasts: 0.4 }),
+        ],
+      },
+      strength: 100,
+      format: "mkv",
+      earlier: { path: before, chain: { medium: "video", settings: [] }, strength: 100 },
+    });
+    const [beneath, made] = await Promise.all([before, out].map(framesOf));
+    // Nothing of the clip itself: the last ten frames of thirty while it goes over, then those of the same time.
+    for (const [n, under] of [
+      [0, 20],
+      [9, 29],
+      [10, 10],
+      [11, 11],
+      [29, 29],
+    ]) {
+      let most = 0;
+      made.frames[n].forEach(
+        (code, i) => (most = Math.max(most, Math.abs(code - beneath.frames[under][i]) / 65535)),
+      );
+      expect(most, `frame ${n}`).toBeLessThan(0.001);
+    }
+  });
+
   it("of a part of it has those frames and their sound alone, fitted to the part, also where it goes over from a part", async () => {
     const [clip, sound, out, plain] = [
       at("part.mkv"),

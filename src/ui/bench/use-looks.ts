@@ -36,7 +36,8 @@ export function useLooks(
         const measure = roomOf(media?.facts.kind)?.look;
         if (!media || !measure || isOf(latest.current.get(id), target)) continue;
         // What cannot be rendered says so on the bench; here it is no member of the series.
-        const look = await measure({ renderer, libraryId, media, chain, strength }).catch(() => null);
+        const of = { renderer, libraryId, media, chain, strength, isWanted: () => wanted };
+        const look = await measure(of).catch(() => null);
         if (wanted) setLooked((now) => new Map(now).set(id, { of: chain, strength, look }));
       }
     })();

@@ -50,6 +50,8 @@ export interface LookProps extends Shape {
   readonly renderer: Renderer;
   readonly libraryId: string;
   readonly media: Media;
+  /** Whether anybody still waits for it. */
+  isWanted(): boolean;
 }
 
 /** What a medium looks like. */

@@ -27,11 +27,13 @@ function Strip({ media }: RowProps) {
 const lookedAt = [0.1, 0.3, 0.5, 0.7, 0.9];
 
 /** Measured over its length, as it is played. */
-async function look({ renderer, libraryId, media, chain, strength }: LookProps) {
+async function look({ renderer, libraryId, media, chain, strength, isWanted }: LookProps) {
   if (media.facts.kind !== "video") return null;
   const source = clipSource(libraryId, media.id, media.facts);
   const frames: Uint8ClampedArray[] = [];
   for (const share of lookedAt) {
+    // Whoever measures anew asks from the same place: neither takes the other's turn.
+    if (!isWanted()) return null;
     const index = Math.min(source.frames - 1, Math.floor(share * source.frames));
     const made = await renderer.frame({ place: "look", source, index, size: "half", chain, strength });
     if (made) frames.push(made.after.codes);

@@ -11,6 +11,7 @@ function Waiting() {
   useLayoutEffect(() => {
     const menu = own.current!.closest("[role=menu]")!;
     const look = () => setReached(menu.contains(document.activeElement));
+    look();
     menu.addEventListener("focusin", look);
     return () => menu.removeEventListener("focusin", look);
   }, []);
