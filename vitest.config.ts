@@ -21,8 +21,9 @@ export default defineConfig({
             "scripts/**/*.test.ts",
           ],
           testTimeout: 60000,
-          // What the files share is loaded once a worker; none of them leaves anything changed.
+          // What the files share is loaded once a worker; that none of them leaves anything changed is seen to.
           isolate: false,
+          setupFiles: "./testing/leaves-nothing.ts",
         },
       },
       {
@@ -33,6 +34,8 @@ export default defineConfig({
           include: ["api-tests/**/*.test.ts"],
           globalSetup: "./api-tests/database.ts",
           fileParallelism: false,
+          isolate: false,
+          setupFiles: "./testing/leaves-nothing.ts",
           testTimeout: 60000,
           hookTimeout: 60000,
         },

@@ -2,7 +2,7 @@ import { spawnSync } from "node:child_process";
 import { mkdtempSync, readdirSync, rmSync, statfsSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join as joinPath } from "node:path";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
 import { writeWav } from "@/core/formats/wav/write";
 import { carryOutRender } from "@/server/jobs/carry-out-render";
 import type { Rendering } from "@/core/api/operations/one-render";
@@ -26,6 +26,8 @@ let owner: Person;
 let sessionId: string;
 beforeAll(async () => {
   process.env.FICHIER_MEDIA = disk;
+  // The processes that decode know the folder that they were begun with.
+  vi.stubGlobal("fichierLanes", undefined);
   // Nothing is left free on purpose.
   process.env.FICHIER_RESERVE = "0";
   const made = await newLibrary();

@@ -4,6 +4,13 @@ import { join } from "node:path";
 import { parseArgs } from "node:util";
 import { prepareDatabase, serve } from "./setup/application";
 import { ensureBuild } from "./setup/build";
+import {
+  failuresOfPlaywright,
+  failuresOfVitest,
+  type Failure,
+  type PlaywrightReport,
+  type VitestReport,
+} from "./setup/failures";
 import { ensurePackages } from "./setup/packages";
 import { ensureDatabase, startPostgres } from "./setup/postgres";
 import { freePort, show } from "./setup/run";
@@ -16,14 +23,26 @@ const help = `bin/test             lint (style, rules, who may import whom, what
 interface Count {
   passed: number;
   failed: number;
+  /** What failed, to be said once more at the end: a log is read from there, and may be cut before. */
+  failures: Failure[];
 }
 const bin = (name: string) => join(checkout, "node_modules/.bin", name);
 
 /** A step that either passes or fails as a whole. */
 const whole = async (program: string, args: string[]): Promise<Count> =>
   (await show(bin(program), args, { cwd: checkout })) === 0
-    ? { passed: 1, failed: 0 }
-    : { passed: 0, failed: 1 };
+    ? { passed: 1, failed: 0, failures: [] }
+    : { passed: 0, failed: 1, failures: [{ what: program, why: "See what it printed above." }] };
+
+/** What a runner counted; one that ended badly without a failed test (a file that cannot be loaded) has failed too. */
+function counted(name: string, code: number, passed: number, failed: number, failures: Failure[]): Count {
+  if (code === 0 || failed > 0) return { passed, failed, failures };
+  return {
+    passed,
+    failed: Math.max(1, failures.length),
+    failures: failures.length > 0 ? failures : [{ what: name, why: `It ended with exit code ${code}.` }],
+  };
+}
 
 async function vitest(project: string): Promise<Count> {
   const report = statePath(`${project}-report.json`);
@@ -33,10 +52,14 @@ async function vitest(project: string): Promise<Count> {
     ["run", "--project", project, "--reporter=dot", "--reporter=json", `--outputFile.json=${report}`],
     { cwd: checkout },
   );
-  const result = readJson<{ numPassedTests: number; numFailedTests: number }>(report);
-  const count = { passed: result?.numPassedTests ?? 0, failed: result?.numFailedTests ?? 0 };
-  // A file that cannot be loaded fails without a failed test.
-  return code !== 0 && count.failed === 0 ? { ...count, failed: 1 } : count;
+  const result = readJson<VitestReport>(report);
+  return counted(
+    project,
+    code,
+    result?.numPassedTests ?? 0,
+    result?.numFailedTests ?? 0,
+    result ? failuresOfVitest(result, checkout) : [],
+  );
 }
 
 async function browser(only: readonly string[]): Promise<Count> {
@@ -63,11 +86,14 @@ async function browser(only: readonly string[]): Promise<Count> {
         cwd: checkout,
         env,
       });
-      const stats = readJson<{ stats: { expected: number; unexpected: number; flaky: number } }>(
-        report,
-      )?.stats;
-      const count = { passed: stats?.expected ?? 0, failed: (stats?.unexpected ?? 0) + (stats?.flaky ?? 0) };
-      return code !== 0 && count.failed === 0 ? { ...count, failed: 1 } : count;
+      const result = readJson<PlaywrightReport>(report);
+      return counted(
+        "browser",
+        code,
+        result?.stats.expected ?? 0,
+        (result?.stats.unexpected ?? 0) + (result?.stats.flaky ?? 0),
+        result ? failuresOfPlaywright(result) : [],
+      );
     } finally {
       application.kill("SIGKILL");
       await new Promise((resolve) => application.once("exit", resolve));
@@ -94,9 +120,10 @@ const steps = {
       ]),
       whole("knip", []),
     ];
-    return (await Promise.all(parts)).reduce((sum, { passed, failed }) => ({
+    return (await Promise.all(parts)).reduce((sum, { passed, failed, failures }) => ({
       passed: sum.passed + passed,
       failed: sum.failed + failed,
+      failures: [...sum.failures, ...failures],
     }));
   },
   types: async () => {
@@ -119,21 +146,24 @@ async function test(): Promise<void> {
   if (values.help) return void console.log(help);
   if (values.only && !Object.hasOwn(steps, values.only)) throw new Trouble(help);
   ensurePackages(["postgresql", "ffmpeg", "chromium", "nginx"]);
-  const total: Count = { passed: 0, failed: 0 };
+  const total: Count = { passed: 0, failed: 0, failures: [] };
   const carryOut = async (name: keyof typeof steps) => {
     const began = performance.now();
     const count = await steps[name](values.grep ? [values.grep] : []).catch((error): Count => {
       console.error(error instanceof Trouble ? `  ${error.message}` : error);
-      return { passed: 0, failed: 1 };
+      return { passed: 0, failed: 1, failures: [{ what: name, why: String(error) }] };
     });
     total.passed += count.passed;
     total.failed += count.failed;
+    total.failures.push(...count.failures);
     say(
       `${name}: ${count.passed} passed, ${count.failed} failed, ${((performance.now() - began) / 1000).toFixed(1)} s`,
     );
   };
   for (const names of together)
     await Promise.all(names.filter((name) => !values.only || values.only === name).map(carryOut));
+  if (total.failures.length > 0) console.log("\nWhat failed:");
+  for (const { what, why } of total.failures) console.log(`  ${what}\n${why.replace(/^/gm, "      ")}`);
   console.log(`\n${total.passed} passed, ${total.failed} failed`);
   process.exitCode = total.failed > 0 || total.passed === 0 ? 1 : 0;
 }

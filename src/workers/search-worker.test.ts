@@ -38,7 +38,7 @@ async function page() {
       else waiting.get(message.id)?.(message.result);
     },
   };
-  (globalThis as unknown as { self: FakeSelf }).self = self;
+  vi.stubGlobal("self", self);
   await import("./search.worker");
   const post = (data: object) => self.onmessage!({ data });
   return {

@@ -1,4 +1,4 @@
-import { beforeAll, describe, expect, it } from "vitest";
+import { beforeAll, describe, expect, it, vi } from "vitest";
 import { noise } from "../../testing/signals";
 import type { Chain, EffectSetting, Json } from "@/core/chain/model";
 import { renderCodes } from "@/core/chain/render-codes";
@@ -46,11 +46,11 @@ const answers: RenderAnswer[] = [];
 const waiting = new Map<number, (answer: RenderAnswer) => void>();
 
 beforeAll(async () => {
-  globalThis.fetch = (async (url: string) => {
+  vi.stubGlobal("fetch", async (url: string) => {
     asked.push(url);
     const bytes = there[url.split("?")[0]];
     return bytes ? new Response(bytes.slice(0)) : new Response(null, { status: 404 });
-  }) as typeof fetch;
+  });
   const load = async (module: () => Promise<unknown>): Promise<FakeSelf> => {
     const self: FakeSelf = {
       onmessage: null,
@@ -59,20 +59,23 @@ beforeAll(async () => {
         waiting.get((message as RenderAnswer).id)?.(message as RenderAnswer);
       },
     };
-    (globalThis as unknown as { self: FakeSelf }).self = self;
+    vi.stubGlobal("self", self);
     await module();
     return self;
   };
   rows = await load(() => import("./rows.worker"));
   // Node hands on up to a thousand messages before anything else has its turn; a browser takes one at a time.
-  const { MessageChannel: RealChannel } = globalThis;
-  globalThis.MessageChannel = class {
-    readonly port2 = { onmessage: null as (() => void) | null };
-    readonly port1 = { postMessage: () => void setImmediate(() => this.port2.onmessage?.()) };
-  } as unknown as typeof MessageChannel;
+  const RealChannel = globalThis.MessageChannel;
+  vi.stubGlobal(
+    "MessageChannel",
+    class {
+      readonly port2 = { onmessage: null as (() => void) | null };
+      readonly port1 = { postMessage: () => void setImmediate(() => this.port2.onmessage?.()) };
+    },
+  );
   renderer = await load(() => import("./render.worker"));
   alike = await load(() => import("./alike.worker"));
-  globalThis.MessageChannel = RealChannel;
+  vi.stubGlobal("MessageChannel", RealChannel);
 });
 
 let last = 0;
