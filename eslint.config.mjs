@@ -1,3 +1,4 @@
+import hooks from "eslint-plugin-react-hooks";
 import tseslint from "typescript-eslint";
 
 /* Which code may import which is the matter of .dependency-cruiser.mjs. */
@@ -62,6 +63,18 @@ export default tseslint.config(
           ],
         },
       ],
+    },
+  },
+  {
+    // What the compiler of components relies on; one that breaks these rules is not compiled, and draws too often.
+    files: ["src/{ui,app}/**/*.{ts,tsx}"],
+    plugins: { "react-hooks": hooks },
+    rules: {
+      ...hooks.configs.flat["recommended-latest"].rules,
+      "react-hooks/exhaustive-deps": "error",
+      // Parts that follow another system begin anew with it; and the lists of rows are known not to be compiled.
+      "react-hooks/set-state-in-effect": "off",
+      "react-hooks/incompatible-library": "off",
     },
   },
   {

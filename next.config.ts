@@ -13,6 +13,7 @@ const headers = [
 const config: NextConfig = {
   poweredByHeader: false,
   reactStrictMode: true,
+  reactCompiler: true,
   // Types and lint are checked by bin/test, in their own steps.
   typescript: { ignoreBuildErrors: true },
   // Loaded once for all route handlers: else each brings a copy of its own, which is memory and time at the first request.

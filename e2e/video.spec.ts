@@ -166,6 +166,32 @@ test("by pointer: a clip is played, scrubbed and compared", async ({ page }) => 
   await expect(viewer(page)).toHaveAttribute("data-playing", "");
   await viewer(page).getByRole("button", { name: /^stop/ }).click();
   await expect(viewer(page)).not.toHaveAttribute("data-playing");
+
+  // At full size a pixel is a pixel of the file, a part of it is seen, and the hand or arrows move it.
+  await strip(page).getByRole("button", { name: /full size/ }).click();
+  const part = page.getByRole("group", { name: "Picture at full size: arrow keys move it" });
+  await expect(part).toBeFocused();
+  await expect(viewer(page)).toContainText(/^(?!.*from).*\d+ × \d+ of it at full size, exactly/);
+  const seen = async () => (await page.getByTestId("after").boundingBox())!;
+  const first = await seen();
+  expect([first.width, first.height].map(Math.round)).toEqual([720, 1280]);
+  const room = (await part.boundingBox())!;
+  const [x, y] = [room.x + room.width / 3, room.y + room.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x, y - 50);
+  await page.mouse.up();
+  await expect.poll(async () => Math.round((await seen()).y - first.y)).toBe(-50);
+  await press(page, "ArrowUp");
+  await expect.poll(async () => Math.round((await seen()).y - first.y)).toBeGreaterThan(-50);
+  expect(await offFile(page, "Fog lifting, upright", await frame(page))).toBeLessThanOrEqual(1);
+  // Played it stays where it is, as large.
+  await press(page, "Space");
+  await expect(viewer(page)).toHaveAttribute("data-playing", "");
+  expect((await seen()).height).toBeCloseTo(1280, 0);
+  await press(page, "Space", "z");
+  await expect(part).toHaveCount(0);
+  await expect(viewer(page)).toContainText("shown at 720 × 1280");
   await page.getByRole("group", { name: "Listed" }).getByRole("button", { name: "sound 4" }).click();
   await expect(targets(page).getByRole("option")).toHaveCount(4);
   await expect(page.getByRole("heading", { name: "Fog lifting, upright, sound" })).toBeVisible();

@@ -32,7 +32,6 @@ export interface PlaywrightReport {
 }
 
 // A terminal's colours would stand in the text of a log.
-// eslint-disable-next-line no-control-regex
 const colours = /\u001b\[[0-9;]*m/g;
 const beginning = (message = "") =>
   message

@@ -62,6 +62,19 @@ describe("a library's copy", () => {
     expect([copy.isWhole, [...copy.replica.card.keys()]]).toEqual([true, ["a", "b"]]);
     expect(copy.shelf.count({ kind: "all" })).toBe(2);
   });
+  it("is another replica with another shelf after each change, and after none the same", () => {
+    const copy = empty();
+    copy.endCards(0);
+    const [replica, shelf] = [copy.replica, copy.shelf];
+    expect([copy.replica, copy.shelf]).toEqual([replica, shelf]);
+    copy.take(change(1, insert("card", aCard({ id: "a" }))));
+    expect(copy.replica).not.toBe(replica);
+    expect(copy.shelf).not.toBe(shelf);
+    expect(copy.shelf.at({ kind: "all" })).toEqual(["a"]);
+    // Those before show what is there now, to whoever asks late.
+    expect(shelf.at({ kind: "all" })).toEqual(["a"]);
+    expect(copy.shelf).toBe(copy.shelf);
+  });
   it("takes each change once, and wants what lies between", () => {
     const copy = empty();
     copy.endCards(0);

@@ -26,7 +26,8 @@ export class LibraryCopy {
   /** Null as long as not all cards have come; they are not shown before. */
   private cardsAt: number | null = null;
   private shown: Replica;
-  readonly shelf: Shelf;
+  private readonly placed: Shelf;
+  private shownShelf: Shelf;
   private readonly habits = new Habits();
   readonly habitsOf = this.habits.of;
 
@@ -35,9 +36,10 @@ export class LibraryCopy {
     const at = (of: "library" | "member") => streams.find((s) => s.of === of)?.revision ?? 0;
     // A member's own stream begins with their first change; the library's is always there.
     this.small = { library: at("library"), member: at("member") };
-    this.shelf = new Shelf(this.rows.replica);
+    this.placed = new Shelf(this.rows.replica);
     this.habits.take(habits);
     this.shown = this.withoutCards();
+    this.shownShelf = this.placed.seenAnew();
   }
 
   /** Takes in how the member uses some cards by now; gives their ids. */
@@ -54,6 +56,16 @@ export class LibraryCopy {
     return this.shown;
   }
 
+  /** Where they lie: another object with each replica. */
+  get shelf(): Shelf {
+    return this.shownShelf;
+  }
+
+  private show(replica: Replica): void {
+    this.shown = replica;
+    this.shownShelf = this.placed.seenAnew();
+  }
+
   /** True once the cards are there. */
   get isWhole(): boolean {
     return this.cardsAt !== null;
@@ -67,7 +79,7 @@ export class LibraryCopy {
   /** Takes in some of the cards. Pre: not whole. */
   addCards(cards: readonly CardHead[]): void {
     this.rows.put("card", cards);
-    for (const card of cards) this.shelf.putCard(card);
+    for (const card of cards) this.placed.putCard(card);
   }
 
   /** Forgets the cards that came: they are to come anew. Gives their ids. */
@@ -76,11 +88,11 @@ export class LibraryCopy {
     // The member's own came otherwise.
     const own = all.filter(({ ownerId }) => ownerId !== null);
     const ids = all.filter(({ ownerId }) => ownerId === null).map(({ id }) => id);
-    for (const id of ids) this.shelf.removeCard(id);
+    for (const id of ids) this.placed.removeCard(id);
     this.rows.clear("card");
     this.rows.put("card", own);
     this.cardsAt = null;
-    this.shown = this.withoutCards();
+    this.show(this.withoutCards());
     return ids;
   }
 
@@ -88,7 +100,7 @@ export class LibraryCopy {
   endCards(revision: number): void {
     this.rows.show("card");
     this.cardsAt = revision;
-    this.shown = this.rows.replica;
+    this.show(this.rows.replica);
   }
 
   /** How far a stream is known in all its parts. */
@@ -113,7 +125,8 @@ export class LibraryCopy {
     if (isNewTo(cards)) this.cardsAt = revision;
     if (changes.length === 0) return nothing;
     this.rows.change(changes);
-    this.shown = this.isWhole ? this.rows.replica : this.withoutCards();
-    return this.shelf.take(changes, this.rows.replica);
+    const touched = this.placed.take(changes, this.rows.replica);
+    this.show(this.isWhole ? this.rows.replica : this.withoutCards());
+    return touched;
   }
 }

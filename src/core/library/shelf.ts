@@ -151,6 +151,11 @@ export class Shelf {
     for (const card of replica.card.values()) this.putCard(card);
   }
 
+  /** The same shelf as another object, for who remembers by the object what it said: they ask anew. */
+  seenAnew(): Shelf {
+    return Object.create(this) as Shelf;
+  }
+
   /**
    * Takes in changes of rows; `after` is the replica that they led to. Gives the ids of the cards of which they say
    * something else than before: their own rows, aliases, marks and keys, the names of the folders they lie in, of their

@@ -334,6 +334,8 @@ const team: TeamHere = {
 const video = (given: Partial<VideoHere> = {}): VideoHere => ({
   whole: null,
   scopes: false,
+  isFull: false,
+  toggleFull: () => undefined,
   playing: false,
   frame: 40,
   frames: 100,

@@ -208,7 +208,8 @@ export function BenchScreen({ session }: { session: SessionData }) {
         ? `on ${countTargets(selected)}`
         : undefined,
   });
-  const media = lead ? materialOf(session.media, lead) : undefined;
+  // As the bench has it: what was fetched may not know yet what a target that has just come is made of.
+  const media = lead ? materialOf(bench.session.media, lead) : undefined;
   const Viewer = roomOf(media?.facts.kind)?.Viewer;
 
   return (

@@ -2,7 +2,6 @@
 
 import { chainOn } from "@/core/chain/medium";
 import { Box, chakra, HStack } from "@chakra-ui/react";
-import { useMemo } from "react";
 import { chainText, fingerprint } from "@/core/chain/fingerprint";
 import type { EffectSetting } from "@/core/chain/model";
 import { percent } from "@/core/effects/parameter";
@@ -74,15 +73,10 @@ export function ChainColumn({ bench, target, here, onSetting, open, onOpen }: Ch
   const key = card && data.shelf.keyOf(card.id);
   const behind =
     card !== undefined && target.cardVersion !== null && target.cardVersion !== card.contentVersion;
-  const changed = useMemo(
-    () =>
-      card !== undefined &&
-      !behind &&
-      fingerprint(chainText(chainOn(chain, card.medium))) !== card.fingerprint,
-    [card, behind, chain],
-  );
+  const changed =
+    card !== undefined && !behind && fingerprint(chainText(chainOn(chain, card.medium))) !== card.fingerprint;
 
-  const late = useMemo(() => outOfOrder(chain, here.stages), [chain, here.stages]);
+  const late = outOfOrder(chain, here.stages);
 
   const opened = useActions(chainPlace, here);
 

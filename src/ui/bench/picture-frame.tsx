@@ -7,7 +7,7 @@ import { Pixels } from "../parts/pixels";
 import { Edge, type useEdge } from "./edge";
 import { Histogram } from "./histogram";
 import { ToneChart } from "./tone-chart";
-import type { useFullSize } from "./use-full-size";
+import type { Pan } from "./use-pan";
 
 interface PictureFrameProps {
   readonly name: string;
@@ -25,8 +25,10 @@ interface PictureFrameProps {
   readonly edge: ReturnType<typeof useEdge>;
   /** Of what is shown, in pixels. */
   readonly size: Frame;
-  /** How it is shown at full size, where it can be. */
-  readonly full?: ReturnType<typeof useFullSize>;
+  /** How it is moved at full size. */
+  readonly pan: Pan;
+  /** The size of the whole at full size, where the pictures are of the whole also while a part of it is seen. */
+  readonly whole?: Frame;
   /** For tests: what else is to be known from outside. */
   readonly marks?: Readonly<Record<`data-${string}`, string | number | undefined>>;
   /** What stands below it. */
@@ -46,12 +48,18 @@ export function PictureFrame({
   isBehind,
   edge,
   size: { width, height },
-  full,
+  pan: { surround, window: part, surroundProps, dragProps },
+  whole,
   marks,
   children,
 }: PictureFrameProps) {
-  const isFull = full?.isFull ?? false;
-  const whole = { position: "absolute", inset: "0", width: "100%", height: "100%" } as const;
+  const { box, shown, drag, onKey } = edge;
+  const isPart = part !== null && whole !== undefined;
+  const placed = isPart
+    ? { left: -part.left, top: -part.top, width: whole.width, height: whole.height }
+    : { inset: "0", width: "100%", height: "100%" };
+  /** How far from the right what is before ends. */
+  const beyond = isPart ? `${whole.width - part.left - (part.width * shown) / 100}px` : `${100 - shown}%`;
   return (
     <Box
       display="flex"
@@ -83,7 +91,7 @@ export function PictureFrame({
         <chakra.div role="alert" color="loss">{`✕ This could not be rendered: ${problem}`}</chakra.div>
       )}
       <Box
-        ref={full?.surround}
+        ref={surround}
         flex="1"
         minHeight="0"
         bg="surround"
@@ -93,32 +101,41 @@ export function PictureFrame({
         p="24px"
         css={{ containerType: "size" }}
         overflow="hidden"
-        {...full?.surroundProps}
+        {...surroundProps}
       >
         <Box
-          ref={edge.box}
+          ref={box}
           position="relative"
           touchAction="none"
-          cursor={isFull ? "move" : "ew-resize"}
-          {...(isFull ? full?.dragProps : { onPointerDown: edge.drag, onPointerMove: edge.drag })}
+          cursor={part ? "move" : "ew-resize"}
+          {...(part ? dragProps : { onPointerDown: drag, onPointerMove: drag })}
           flexShrink={0}
           style={
-            isFull
-              ? { width, height }
+            part
+              ? {
+                  ...(isPart ? { width: part.width, height: part.height } : { width, height }),
+                  overflow: "hidden",
+                }
               : {
                   aspectRatio: `${width} / ${height}`,
                   width: `min(100cqw, calc(100cqh * ${width / height}))`,
                 }
           }
         >
-          <Pixels picture={after} label={`${name}, after`} data-testid="after" {...whole} />
+          <Pixels
+            picture={after}
+            label={`${name}, after`}
+            data-testid="after"
+            position="absolute"
+            style={placed}
+          />
           <Pixels
             picture={before}
             label={`${name}, before`}
-            {...whole}
-            style={{ clipPath: `inset(0 ${100 - edge.shown}% 0 0)` }}
+            position="absolute"
+            style={{ ...placed, clipPath: `inset(0 ${beyond} 0 0)` }}
           />
-          <Edge shown={edge.shown} onKey={edge.onKey} />
+          <Edge shown={shown} onKey={onKey} />
         </Box>
       </Box>
       {children}

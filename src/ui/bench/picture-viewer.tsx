@@ -26,7 +26,8 @@ export function PictureViewer({ bench: { audition }, target, media }: ViewerProp
   const edge = useEdge();
   const [scopes, setScopes] = useState(false);
   const measures = useMeasures(after.rendered, scopes, measurePicture);
-  const { isFull, toggle } = full;
+  const { toggle } = full;
+  const isFull = full.pan.window !== null;
 
   useActions(picturePlace, {
     whole: edge.whole,
@@ -60,7 +61,7 @@ export function PictureViewer({ bench: { audition }, target, media }: ViewerProp
       isBehind={after.isBehind}
       edge={edge}
       size={{ width, height }}
-      full={full}
+      pan={full.pan}
     >
       {scopes && <Scopes measures={measures} />}
     </PictureFrame>

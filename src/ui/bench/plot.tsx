@@ -71,9 +71,9 @@ export function Plot({ title, label, x, y, line, beside }: PlotProps) {
       type: "line",
       data: {
         datasets: [
-          { data: [...line], borderColor: strong, borderWidth: 2, pointRadius: 0, tension: 0 },
+          { data: [], borderColor: strong, borderWidth: 2, pointRadius: 0, tension: 0 },
           {
-            data: [...(beside ?? [])],
+            data: [],
             borderColor: muted,
             borderWidth: 1,
             borderDash: [3, 3],
@@ -95,7 +95,6 @@ export function Plot({ title, label, x, y, line, beside }: PlotProps) {
     });
     chart.current = made;
     return () => made.destroy();
-    // Lines are changed below, without drawing the axes anew.
   }, [strongToken, ruleToken, mutedToken, x, y]);
   useEffect(() => {
     const made = chart.current;
@@ -103,7 +102,8 @@ export function Plot({ title, label, x, y, line, beside }: PlotProps) {
     made.data.datasets[0].data = [...line];
     made.data.datasets[1].data = [...(beside ?? [])];
     made.update("none");
-  }, [line, beside]);
+    // Axes that are drawn anew are drawn without lines.
+  }, [line, beside, strongToken, ruleToken, mutedToken, x, y]);
   return (
     <Box flex="1 1 0" minWidth="0" minHeight="110px" display="flex" flexDirection="column">
       <Box textStyle="hint" fontFamily="mono" mb="4px" truncate title={title}>

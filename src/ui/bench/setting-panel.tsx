@@ -36,21 +36,17 @@ function useMoving(setting: EffectSetting, playhead: Store<Playhead | null>) {
   const follows = setting.motion !== undefined;
   const isThere = useStore(playhead, (now) => now !== null);
   const frame = useStore(playhead, (now) => (follows && now ? now.frame : null));
+  const clip = useStore(playhead, (now) => (follows && now ? now.clip : null));
   if (!isThere) return null;
   const now = () => playhead.get();
   return {
     takes: (key: string) => movableIn(setting).has(key),
     /** The value that a lane has here; undefined where there is no lane. */
-    at: (key: string) => {
-      const { clip } = now() ?? {};
-      return clip && frame !== null && laneOf(setting, key).length > 0
+    at: (key: string) =>
+      clip && frame !== null && laneOf(setting, key).length > 0
         ? valueAtFrame(setting, key, clip, frame)?.value
-        : undefined;
-    },
-    hasHere: (key: string) => {
-      const { clip } = now() ?? {};
-      return clip !== undefined && frame !== null && keyframeAt(setting, key, clip, frame) >= 0;
-    },
+        : undefined,
+    hasHere: (key: string) => clip !== null && frame !== null && keyframeAt(setting, key, clip, frame) >= 0,
     withKeyframe: (key: string, value?: number) => {
       const here = now();
       return here ? keyframeSet(setting, key, here.clip, here.frame, value) : setting;

@@ -1,6 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { goesOn, mediumIds, type Medium } from "@/core/media";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
 import { v7 as newId } from "uuid";
 import { sameSettings } from "@/core/chain/medium";
 import { longestChain, type Chain } from "@/core/chain/model";
@@ -134,7 +134,7 @@ const overlayOf = ({ overlay }: { readonly overlay: Overlay }) => overlay;
 const firstConflict = ({ conflicts }: { readonly conflicts: readonly Conflict[] }) => conflicts[0] ?? null;
 
 /** The state of the bench for one session. Edits show at once and are saved behind them. */
-export function useBench(session: SessionData): Bench {
+export function useBench(fetched: SessionData): Bench {
   const desk = useDesk();
   const { send: sendOn, tell, hold, takeBack: serverTakeBack } = desk;
   const { library } = desk;
@@ -150,7 +150,7 @@ export function useBench(session: SessionData): Bench {
   );
   const [inPlace, setInPlace] = useState<Bench["inPlace"]>(null);
 
-  const { id: sessionId } = session.session;
+  const { id: sessionId } = fetched.session;
   const known = useCallback(
     (id: string) => client.getQueryData<SessionData>(sessionKey(sessionId))?.replica.target.get(id),
     [client, sessionId],
@@ -190,7 +190,11 @@ export function useBench(session: SessionData): Bench {
 
   // From the cache itself: its notices come a turn later, and an edit that has settled would meanwhile be shown as if it
   // had never been made.
-  const stored = (client.getQueryData<SessionData>(sessionKey(sessionId)) ?? session).replica.target;
+  const storedNow = () => client.getQueryData<SessionData>(sessionKey(sessionId));
+  const [hearStored] = useState(() => (listener: () => void) => client.getQueryCache().subscribe(listener));
+  const cached = useSyncExternalStore(hearStored, storedNow, storedNow);
+  const session = useMemo(() => ({ ...(cached ?? fetched), session: fetched.session }), [cached, fetched]);
+  const stored = session.replica.target;
   const targets = useMemo(
     () => [...stored.values()].map((t) => shown(t, overlay)).sort(byPosition),
     [stored, overlay],

@@ -39,7 +39,7 @@ export function useClip(
   onShown: (shown: Shown) => void,
 ) {
   const { renderer } = useDesk();
-  const { rate } = source;
+  const { rate, width } = source;
   const [shown, setShown] = useState<Shown | null>(null);
   const [frame, setFrame] = useState(0);
   const [playing, setPlaying] = useState(false);
@@ -136,7 +136,7 @@ export function useClip(
         from.current = index;
         // For measurements: by how much the picture is behind the sound, and whether it was made smaller, in seconds and halves.
         performance.mark("fichier:frame", {
-          detail: { late: Math.max(0, -early), half: made.after.width < source.width },
+          detail: { late: Math.max(0, -early), half: made.after.width < width },
         });
         take(made, size, of);
         setFrame(index);
@@ -153,7 +153,7 @@ export function useClip(
       player?.close();
       setHalf(false);
     };
-  }, [playing, ask, take, start, end, rate, sound]);
+  }, [playing, ask, take, start, end, rate, sound, width]);
 
   const goTo = useCallback((index: number) => {
     setPlaying(false);

@@ -32,6 +32,7 @@ import { PictureFrame } from "./picture-frame";
 import { Scopes } from "./scopes";
 import { filmRangeOn } from "./marked";
 import { useClip, type ClipSound } from "./use-clip";
+import { usePan } from "./use-pan";
 import type { Range } from "./use-loop";
 import { useLevels } from "./use-levels";
 import { LevelsStrip } from "./levels-strip";
@@ -100,7 +101,7 @@ export function VideoViewer(props: ViewerProps) {
   const { bench, target, media, lanes } = props;
   const { playhead } = bench;
   const { libraryId, renderer } = useDesk();
-  const result = useBenchResult();
+  const resultRef = useBenchResult();
   const facts = media.facts as VideoFacts;
   const { rate, frames, light } = facts;
   const chain = bench.audition?.chain ?? target.chain;
@@ -121,7 +122,7 @@ export function VideoViewer(props: ViewerProps) {
     earlier,
     range,
     ({ frame, size, chain: of, strength: share }) => {
-      result.current = benchResult({
+      resultRef.current = benchResult({
         medium: "video",
         on: name,
         chain: of,
@@ -154,8 +155,17 @@ export function VideoViewer(props: ViewerProps) {
   const after = clip.shown?.frame.after ?? null;
   const measures = useMeasures(after, scopes, measurePicture);
   const levels = useLevels({ source, chain, strength, earlier }, scopes && !clip.playing);
+  const { width, height } = after ?? light;
+  const isExact = clip.shown?.size === "exact";
+  // What is shown has the clip's own size or a smaller one, until the file's own frame is there.
+  const larger = isExact ? 1 : facts.width / (clip.shown?.size === "half" ? light.width / 2 : light.width);
+  const whole = { width: Math.round(width * larger), height: Math.round(height * larger) };
+  const pan = usePan(whole);
+  const part = pan.window;
   useActions(videoPlace, {
     whole: edge.whole,
+    isFull: part !== null,
+    toggleFull: pan.isOn || pan.hasMore ? pan.toggle : null,
     scopes,
     playing: clip.playing,
     frame: clip.frame,
@@ -171,13 +181,15 @@ export function VideoViewer(props: ViewerProps) {
     toggle: clip.toggle,
     goTo: clip.goTo,
   });
-  const { width, height } = after ?? light;
+  const size = part
+    ? `${part.width} × ${part.height} of it at full size${isExact || larger === 1 ? "" : `, from ${width} × ${height}`}`
+    : `shown at ${width} × ${height}`;
   const isMarked = start > 0 || end < frames;
   const isBehind = !clip.playing && (clip.shown?.chain !== chain || clip.shown.frame.index !== clip.frame);
   return (
     <PictureFrame
       name={target.name}
-      facts={`${facts.width} × ${facts.height} · ${Number((rate[0] / rate[1]).toFixed(3))} fps · shown at ${width} × ${height}${clip.shown?.size === "exact" ? ", exactly" : ""}${clip.half ? " to keep up" : ""}${isMarked ? ` · loops ${sayTimecode(start, rate)} to ${sayTimecode(end, rate)}` : ""}`}
+      facts={`${facts.width} × ${facts.height} · ${Number((rate[0] / rate[1]).toFixed(3))} fps · ${size}${isExact ? ", exactly" : ""}${clip.half ? " to keep up" : ""}${isMarked ? ` · loops ${sayTimecode(start, rate)} to ${sayTimecode(end, rate)}` : ""}`}
       notes={facts.notes.join(", ")}
       chain={chain}
       strength={strength}
@@ -187,9 +199,11 @@ export function VideoViewer(props: ViewerProps) {
       isBehind={isBehind}
       edge={edge}
       size={{ width, height }}
+      pan={pan}
+      whole={whole}
       marks={{
         "data-frame": clip.shown?.frame.index,
-        "data-exact": clip.shown?.size === "exact" ? "" : undefined,
+        "data-exact": isExact ? "" : undefined,
         "data-playing": clip.playing ? "" : undefined,
       }}
     >

@@ -1,16 +1,7 @@
 "use client";
 
 import { useQueryClient } from "@tanstack/react-query";
-import {
-  createContext,
-  useCallback,
-  useContext,
-  useEffect,
-  useMemo,
-  useRef,
-  useState,
-  type ReactNode,
-} from "react";
+import { createContext, useCallback, useContext, useEffect, useMemo, useState, type ReactNode } from "react";
 import type { CommandAnswer } from "@/core/api/command";
 import type { CommandName, InputOf, ResultOf } from "@/core/api/commands";
 import { capital } from "@/core/library/words";
@@ -102,11 +93,9 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
   const [notices] = useState(() => new NoticeBoard());
   const { tell } = notices;
   const [unsaved] = useState(() => new Store<Unsaved>({ open: 0, waiting: false }));
-  const [sessionId, openSession] = useState<string>();
-  const session = useRef(sessionId);
-  useEffect(() => {
-    session.current = sessionId;
-  }, [sessionId]);
+  const [opened] = useState(() => new Store<string | undefined>(undefined));
+  const sessionId = useStore(opened, itself);
+  const openSession = useCallback((id: string) => opened.set(id), [opened]);
 
   useEffect(() => {
     const finder = new Finder();
@@ -224,12 +213,13 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
   );
   const takeBack = useCallback(
     (direction: "undo" | "redo") => {
-      const body = { direction, ...(session.current && { sessionId: session.current }) };
+      const session = opened.get();
+      const body = { direction, ...(session && { sessionId: session }) };
       return direction === "undo"
         ? sendTakeBack(body, "Taken back", "There is nothing to take back.")
         : sendTakeBack(body, "Done again", "There is nothing to do again.");
     },
-    [sendTakeBack],
+    [sendTakeBack, opened],
   );
   const takeBackChange = useCallback(
     async ({ streamId, revision, direction }: HistoryEntry) => {
@@ -271,6 +261,7 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
       notices,
       unsaved,
       sessionId,
+      openSession,
       tell,
       hold,
       send,

@@ -309,10 +309,11 @@ export class LibraryStore {
       }
     if (change.of === "library" && change.at !== undefined) this.kept?.log(change as KeptChange);
     if (touched.size > 0) this.index(touched);
-    const { replica } = copy;
+    const { replica, shelf } = copy;
     if (replica === before) return;
     this.publish({
       replica,
+      shelf,
       ...(replica.member !== before.member && {
         member: selfOf(this.state.get().data!.member, replica),
       }),

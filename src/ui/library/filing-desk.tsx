@@ -49,11 +49,16 @@ export function FilingDesk({ ids, onLeave }: FilingDeskProps) {
   const id = topOf(pile);
   const card = id === undefined ? undefined : replica.card.get(id);
   const content = useContent(library.contents, card?.fingerprint);
-  const suggested = useMemo(() => {
-    const folderId = card ? suggestFolder(replica.card.values(), card) : null;
-    return folderId === null || folderId === card?.folderId ? undefined : replica.folder.get(folderId);
-    // All cards are looked at for it: once for each that comes to the top, not at every change.
-  }, [id]);
+  /** All cards are looked at for it: once for each that comes to the top, not at every change. */
+  const [suggestion, setSuggestion] = useState<{ readonly of?: string; readonly folderId: string | null }>({
+    folderId: null,
+  });
+  if (suggestion.of !== id)
+    setSuggestion({ of: id, folderId: card ? suggestFolder(replica.card.values(), card) : null });
+  const suggested =
+    suggestion.folderId === null || suggestion.folderId === card?.folderId
+      ? undefined
+      : replica.folder.get(suggestion.folderId);
   // The next contents, so that nothing is waited for.
   useEffect(() => {
     library.contents.ahead(

@@ -216,7 +216,7 @@ const itself = <T,>(value: T): T => value;
 /** The index at the left: the whole library, its folders, what has no folder, lists, searches. Only the lines in view are drawn. */
 export function IndexColumn({ replica, shelf, isIndexed, place, onPlace }: IndexColumnProps) {
   const box = useRef<HTMLDivElement>(null);
-  const { folder, tag, savedSearch, hiding, favouritesList } = replica;
+  const { folder, tag, savedSearch, hiding } = replica;
   const { library, finder, data } = useDesk();
   const { closedRows: kept, isViewLocked = false } = data.member.settings;
   /** What is closed for now, where the view is locked. */
@@ -243,8 +243,7 @@ export function IndexColumn({ replica, shelf, isIndexed, place, onPlace }: Index
   const hasOwn = shelf.count({ kind: "private" }) > 0 || place.kind === "private";
   const lines = useMemo(
     () => linesOf({ folder, tag, savedSearch, hiding }, shelf.allLists(), closed, to, hasOwn),
-    // The shelf is the same object after a change: what it says of lists follows these rows.
-    [folder, tag, savedSearch, hiding, favouritesList, shelf, closed, to, hasOwn],
+    [folder, tag, savedSearch, hiding, shelf, closed, to, hasOwn],
   );
   useSearchCounts();
   const counts = useStore(finder.counts, itself);

@@ -4,7 +4,6 @@ import { usualMedium } from "@/core/media";
 import { Box, chakra, HStack, Input } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import type { Replica } from "@/core/library/change";
 import { pathOf } from "@/core/library/tree";
 import type { Shelf } from "@/core/library/shelf";
 import { count } from "@/core/library/words";
@@ -43,8 +42,7 @@ import { useFolded } from "./use-folded";
 import { useFewestKeys } from "./use-fewest-keys";
 import { useSearch } from "./use-search";
 
-/** The shelf follows the copy, and is the same object after a change: what it says is asked anew for each copy. */
-const inPlace = (shelf: Shelf, place: LibraryPlace, _of: Replica): readonly string[] =>
+const inPlace = (shelf: Shelf, place: LibraryPlace): readonly string[] =>
   place.kind === "search" ? [] : shelf.at(place);
 
 const nothingYet: readonly string[] = [];
@@ -94,7 +92,7 @@ export function LibraryScreen() {
     () => (query === undefined ? [] : missingIn(parseQuery(query), vocabulary)),
     [query, vocabulary],
   );
-  const lying = useMemo(() => inPlace(shelf, place, replica), [shelf, place, replica]);
+  const lying = useMemo(() => inPlace(shelf, place), [shelf, place]);
   const here = search ? (held ?? nothingYet) : lying;
   const matching = useMemo(() => (found ? here.filter((id) => found.has(id)) : here), [here, found]);
   const { ids, folded } = useFolded(matching, data);

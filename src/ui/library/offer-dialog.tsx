@@ -1,7 +1,7 @@
 "use client";
 
 import { Box } from "@chakra-ui/react";
-import { useMemo } from "react";
+import { useState } from "react";
 import type { CardHead } from "@/core/library/entities";
 import { suggestFolder } from "@/core/library/suggest";
 import { pathOf } from "@/core/library/tree";
@@ -14,7 +14,7 @@ import { PathField } from "../parts/path-field";
 /** Offers a private card to the team, with the folder that it is meant for. */
 export function OfferDialog({ card, onClose }: { readonly card: CardHead; readonly onClose: () => void }) {
   const { folder, card: cards } = useDesk().data.replica;
-  const first = useMemo(() => ({ path: pathOf(folder, suggestFolder(cards.values(), card)) }), [card]);
+  const [first] = useState(() => ({ path: pathOf(folder, suggestFolder(cards.values(), card)) }));
   const form = useCommandForm("offer-card", {
     first,
     request: ({ path }) => ({ ownCardId: card.id, path }),

@@ -1,5 +1,5 @@
 import { Box, HStack } from "@chakra-ui/react";
-import { useEffect, useMemo } from "react";
+import { useEffect, useMemo, useRef } from "react";
 import { emptyChain } from "@/core/chain/model";
 import type { Media } from "@/core/api/operations/session-replica";
 import { onTimeline } from "../bench/marked";
@@ -60,10 +60,13 @@ function Played({ media, without, covered = false, before, after, sampleRate }: 
   const loop = useLoop(before, after, sampleRate);
   const { toggle, setSide, playing, problem, match } = loop;
   const isReady = loop.before !== null && loop.after !== null;
+  /** Begun once: whoever stops it wants quiet. */
+  const isBegun = useRef(false);
   useEffect(() => {
-    if (isReady && !playing) toggle();
-    // Begun once: whoever stops it wants quiet.
-  }, [isReady]);
+    if (!isReady || isBegun.current) return;
+    isBegun.current = true;
+    toggle();
+  }, [isReady, toggle]);
   useEffect(() => setSide(without ? "before" : "after"), [setSide, without]);
   if (problem) return <Box role="alert" color="loss">{`✕ This could not be rendered: ${problem}`}</Box>;
   return (

@@ -8,21 +8,15 @@ const styles = { mark: { bg: "matchGround", color: "cardInk", borderRadius: "sma
 export function Marked({ text, ranges }: { text: string; ranges: readonly MatchRange[] | undefined }) {
   const classes = useClasses(styles);
   if (!ranges || ranges.length === 0) return <>{text}</>;
-  let at = 0;
-  const parts = ranges.map(({ start, end }, i) => {
-    const before = text.slice(at, start);
-    at = end;
-    return (
-      <Fragment key={i}>
-        {before}
-        <mark className={classes.mark}>{text.slice(start, end)}</mark>
-      </Fragment>
-    );
-  });
   return (
     <>
-      {parts}
-      {text.slice(at)}
+      {ranges.map(({ start, end }, i) => (
+        <Fragment key={i}>
+          {text.slice(ranges[i - 1]?.end ?? 0, start)}
+          <mark className={classes.mark}>{text.slice(start, end)}</mark>
+        </Fragment>
+      ))}
+      {text.slice(ranges.at(-1)!.end)}
     </>
   );
 }

@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, chakra } from "@chakra-ui/react";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { count } from "@/core/library/words";
 import { findings } from "@/core/upkeep";
 import { upkeepPlace } from "../actions/upkeep";
@@ -34,15 +34,12 @@ export function UpkeepScreen() {
   const finding = findings.find(({ id }) => id === kind);
   const known = all.get(kind);
   const { found, left = 0, problem } = known ?? nothing;
-  const order = useMemo(() => found.map(({ id }) => id), [found]);
+  const order = found.map(({ id }) => id);
   const selection = useSelection(order);
-  const selected = useMemo(() => found.filter(({ id }) => selection.ids.has(id)), [found, selection.ids]);
+  const selected = found.filter(({ id }) => selection.ids.has(id));
   const lead = found.find(({ id }) => id === selection.lead);
   const remedies = useRemedies(finding, selected, found, look);
-  const cards = useMemo(
-    () => (finding?.of === "card" ? selected.flatMap(({ ids }) => replica.card.get(ids[0]) ?? []) : []),
-    [finding, selected, replica.card],
-  );
+  const cards = finding?.of === "card" ? selected.flatMap(({ ids }) => replica.card.get(ids[0]) ?? []) : [];
 
   useEffect(() => {
     settleFocus(kindList.current);

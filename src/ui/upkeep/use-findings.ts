@@ -37,13 +37,14 @@ export function useLook(): Look {
   const { data: used } = useUsage();
   const lately = useMemo(() => used && new Set(used.lately), [used]);
   const { replica, shelf, habitsOf, member } = data;
+  const [now] = useState(() => Date.now());
   const prefers = member.settings.preferredFormats;
   return useMemo<Look>(
     () => ({
       replica,
       shelf,
       habitsOf,
-      now: Date.now(),
+      now,
       memberId: member.id,
       usedLately: lately ?? null,
       fewestKeys: ({ id, medium, fits, madeFor }) =>
@@ -62,7 +63,7 @@ export function useLook(): Look {
           })),
         }),
     }),
-    [replica, shelf, habitsOf, member.id, lately, finder, alike, prefers, libraryId],
+    [replica, shelf, habitsOf, now, member.id, lately, finder, alike, prefers, libraryId],
   );
 }
 

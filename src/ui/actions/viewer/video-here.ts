@@ -2,7 +2,7 @@ import type { PictureHere } from "./picture-here";
 import type { RangeHere } from "./range-here";
 
 /** A clip in the viewer: what holds for pictures, and where in it one is. */
-export interface VideoHere extends Omit<PictureHere, "isFull" | "toggleFull">, RangeHere {
+export interface VideoHere extends PictureHere, RangeHere {
   /** The frame that is shown, counted from 0. */
   readonly frame: number;
   /** Frames of a second. */

@@ -1,4 +1,5 @@
 import type { ActionPlace } from "../action";
+import { fullSize } from "./full-size";
 import { nextFrame, previousFrame, secondEarlier, secondLater } from "./frames";
 import { markHere } from "./mark-here";
 import { play } from "./play";
@@ -12,6 +13,7 @@ export const videoPlace: ActionPlace<VideoHere> = {
   actions: [
     play,
     whole,
+    fullSize,
     scopes,
     previousFrame,
     nextFrame,
