@@ -168,7 +168,9 @@ test("by pointer: a clip is played, scrubbed and compared", async ({ page }) => 
   await expect(viewer(page)).not.toHaveAttribute("data-playing");
 
   // At full size a pixel is a pixel of the file, a part of it is seen, and the hand or arrows move it.
-  await strip(page).getByRole("button", { name: /full size/ }).click();
+  await strip(page)
+    .getByRole("button", { name: /full size/ })
+    .click();
   const part = page.getByRole("group", { name: "Picture at full size: arrow keys move it" });
   await expect(part).toBeFocused();
   await expect(viewer(page)).toContainText(/^(?!.*from).*\d+ × \d+ of it at full size, exactly/);
