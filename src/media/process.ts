@@ -17,6 +17,27 @@ export const soundFilesOnly = [
 /** The same for moving pictures: plain files alone, of containers that hold all of it themselves. */
 export const videoFilesOnly = ["-protocol_whitelist", "file", "-format_whitelist", "mov,matroska"] as const;
 
+/** What ffprobe reads besides headers, and is asked for: whether the first packets are protected. */
+export const firstPackets = ["-read_intervals", "%+#8"] as const;
+export const packetEntries = "packet_side_data=side_data_type";
+export interface ProbedPackets {
+  readonly packets?: readonly { readonly side_data_list?: readonly { readonly side_data_type?: string }[] }[];
+}
+
+/**
+ * Throws `UnreadableMedia` where packets are encrypted (ISO/IEC 23001-7 and the like). Their headers are not, so that a
+ * decoder takes them for what they were and makes noise of them.
+ */
+export function refuseProtected({ packets = [] }: ProbedPackets): void {
+  const isProtected = packets.some(({ side_data_list = [] }) =>
+    side_data_list.some(({ side_data_type }) => side_data_type === "Encryption info"),
+  );
+  if (isProtected)
+    throw new UnreadableMedia(
+      "it is protected against copying; only a copy without protection can be worked with",
+    );
+}
+
 /** The last line of a program's complaint, without the places in its own memory and files. */
 export const lastComplaint = (parts: readonly Buffer[]): string =>
   (

@@ -1,7 +1,16 @@
 import { spawn } from "node:child_process";
 import { open } from "node:fs/promises";
 import { maskOf, mustNameSpeakers, speakers, type Speaker } from "@/core/signal/speakers";
-import { lastComplaint, outputOf, soundFilesOnly, UnreadableMedia } from "./process";
+import {
+  firstPackets,
+  lastComplaint,
+  outputOf,
+  packetEntries,
+  refuseProtected,
+  soundFilesOnly,
+  UnreadableMedia,
+  type ProbedPackets,
+} from "./process";
 
 export interface SoundFacts {
   readonly sampleRate: number;
@@ -82,7 +91,7 @@ async function isOfUnknownLength(path: string): Promise<boolean> {
   }
 }
 
-interface Probed {
+interface Probed extends ProbedPackets {
   readonly streams?: readonly {
     readonly sample_rate: string;
     readonly channels: number;
@@ -96,12 +105,12 @@ interface Probed {
 
 /** What a file says of its first sound stream. Throws `UnreadableMedia` where there is none, with over 8 channels, or at a rate that no sound has. */
 export async function probeSound(path: string): Promise<SoundFacts> {
-  const entries =
-    "stream=sample_rate,channels,channel_layout,duration,codec_name,bits_per_raw_sample:format=duration,format_name";
+  const entries = `stream=sample_rate,channels,channel_layout,duration,codec_name,bits_per_raw_sample:format=duration,format_name:${packetEntries}`;
   const probed = await outputOf("ffprobe", [
     "-v",
     "error",
     ...soundFilesOnly,
+    ...firstPackets,
     "-select_streams",
     "a:0",
     "-show_entries",
@@ -110,7 +119,9 @@ export async function probeSound(path: string): Promise<SoundFacts> {
     "json",
     path,
   ]);
-  const { streams, format } = JSON.parse(probed.toString()) as Probed;
+  const found = JSON.parse(probed.toString()) as Probed;
+  const { streams, format } = found;
+  refuseProtected(found);
   const stream = streams?.[0];
   if (!stream || !(stream.channels > 0)) throw new UnreadableMedia("there is no sound in this file");
   if (stream.channels > mostChannels)

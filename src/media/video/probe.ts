@@ -1,4 +1,12 @@
-import { outputOf, UnreadableMedia, videoFilesOnly } from "../process";
+import {
+  firstPackets,
+  outputOf,
+  packetEntries,
+  refuseProtected,
+  UnreadableMedia,
+  videoFilesOnly,
+  type ProbedPackets,
+} from "../process";
 
 /** How a file's frames become pictures: every number that decoding needs, and words for what was done. */
 export interface VideoFacts {
@@ -34,7 +42,7 @@ interface Stream {
   readonly tags?: Readonly<Record<string, string>>;
 }
 
-interface Probed {
+interface Probed extends ProbedPackets {
   readonly streams?: readonly Stream[];
   readonly format?: { readonly duration?: string };
 }
@@ -118,13 +126,16 @@ export async function probeVideo(path: string): Promise<VideoFacts> {
     "-v",
     "error",
     ...videoFilesOnly,
+    ...firstPackets,
     "-show_entries",
-    "stream=codec_type,codec_name,width,height,pix_fmt,r_frame_rate,avg_frame_rate,color_space,color_range,color_transfer,sample_aspect_ratio,field_order,duration:stream_side_data=rotation:stream_disposition=attached_pic:stream_tags=timecode:format=duration",
+    "stream=codec_type,codec_name,width,height,pix_fmt,r_frame_rate,avg_frame_rate,color_space,color_range,color_transfer,sample_aspect_ratio,field_order,duration:stream_side_data=rotation:stream_disposition=attached_pic:stream_tags=timecode:format=duration:" +
+      packetEntries,
     "-of",
     "json",
     path,
   ]);
-  const { streams = [], format } = JSON.parse(probed.toString()) as Probed;
+  const found = JSON.parse(probed.toString()) as Probed;
+  const { streams = [], format } = found;
   const pictures = streams.filter(
     ({ codec_type, disposition }) => codec_type === "video" && !disposition?.attached_pic,
   );
@@ -135,6 +146,7 @@ export async function probeVideo(path: string): Promise<VideoFacts> {
     throw new UnreadableMedia(
       `its frames (${stream.codec_name ?? "of an unknown kind"}) cannot be decoded, or are protected`,
     );
+  refuseProtected(found);
   if (["smpte2084", "arib-std-b67"].includes(stream.color_transfer ?? ""))
     throw new UnreadableMedia(
       "it is of high dynamic range (PQ or HLG); only standard dynamic range can be worked with",

@@ -362,6 +362,110 @@ describe("frames of a clip", () => {
   });
 });
 
+describe("odd files", () => {
+  const chart = (size: string, rate: number, seconds: number) =>
+    ["-f", "lavfi", "-i", `testsrc2=size=${size}:rate=${rate}:duration=${seconds}`] as const;
+  const hashes = (frames: readonly Uint16Array[]) => frames.map(hash);
+
+  it("a clip of one frame has one, and one of 240 a second all of them", async () => {
+    ffmpeg(...chart("96x64", 25, 0.04), "-c:v", "ffv1", at("one.mkv"));
+    const one = await framesOf(at("one.mkv"));
+    expect([one.frames.length, one.facts.framesGuess]).toEqual([1, 1]);
+    ffmpeg(...chart("96x64", 240, 0.25), "-c:v", "ffv1", at("fast.mkv"));
+    const fast = await framesOf(at("fast.mkv"));
+    expect(fast.facts.rate).toEqual([240, 1]);
+    expect(fast.frames).toHaveLength(60);
+    expect(new Set(hashes(fast.frames)).size).toBe(60);
+  });
+
+  it("frames that become larger in the middle of a stream come as large as the first", async () => {
+    const colours = { "96x64": [0x80, 0x40, 0x20], "128x96": [0x20, 0x40, 0x80] };
+    const parts = Object.entries(colours).map(([size, rgb]) => {
+      const name = Buffer.from(rgb).toString("hex");
+      const plain = ["-f", "lavfi", "-i", `color=c=0x${name}:size=${size}:rate=25:duration=0.4`];
+      ffmpeg(...plain, "-c:v", "libx264", "-f", "mpegts", at(`${size}.ts`));
+      return readFileSync(at(`${size}.ts`));
+    });
+    writeFileSync(at("grows.ts"), Buffer.concat(parts));
+    ffmpeg("-i", at("grows.ts"), "-c", "copy", "-bsf:v", "dump_extra", at("grows.mkv"));
+    const { facts, frames } = await framesOf(at("grows.mkv"));
+    expect([facts.width, facts.height]).toEqual([96, 64]);
+    expect(frames.length).toBeGreaterThanOrEqual(20);
+    expect(frames.every(({ length }) => length === 96 * 64 * 3)).toBe(true);
+    const off = (frame: Uint16Array, rgb: readonly number[]) =>
+      frame.reduce((most, code, i) => Math.max(most, Math.abs(code / 257 - rgb[i % 3])), 0);
+    expect(off(frames[0], colours["96x64"])).toBeLessThan(4);
+    expect(off(frames.at(-2)!, colours["128x96"])).toBeLessThan(4);
+  });
+
+  it("timestamps that go back for a while neither stop it nor lose what lies behind them", async () => {
+    ffmpeg(...chart("96x64", 25, 1), "-c:v", "libx264", "-bf", "0", at("forth.mkv"));
+    const setts = "setts=ts=if(gte(N\\,10)*lt(N\\,15)\\,TS-6400\\,TS)";
+    ffmpeg("-i", at("forth.mkv"), "-c", "copy", "-bsf:v", setts, at("back.mkv"));
+    const [forth, back] = await Promise.all([framesOf(at("forth.mkv")), framesOf(at("back.mkv"))]);
+    expect(back.frames).toHaveLength(25);
+    expect(hashes(back.frames.slice(16))).toEqual(hashes(forth.frames.slice(16)));
+  });
+
+  it("a container that claims to last longer has the frames that it has; one that claims too much is refused", async () => {
+    ffmpeg(...chart("96x64", 25, 1), "-c:v", "ffv1", at("says.mkv"));
+    const bytes = readFileSync(at("says.mkv"));
+    // Matroska's Duration (element 0x4489), a double of milliseconds. Source: RFC 9559, 5.1.2.
+    const place = bytes.indexOf(Buffer.from([0x44, 0x89, 0x88])) + 3;
+    expect(bytes.readDoubleBE(place)).toBeCloseTo(1000, 0);
+    const claiming = (milliseconds: number) => {
+      bytes.writeDoubleBE(milliseconds, place);
+      // The stream's own words for its length are others.
+      for (let tag = bytes.indexOf("DURATION"); tag >= 0; tag = bytes.indexOf("DURATION", tag + 1))
+        bytes.write("D_______", tag);
+      writeFileSync(at("claims.mkv"), bytes);
+    };
+    claiming(100_000);
+    const { facts, frames } = await framesOf(at("claims.mkv"));
+    expect([facts.framesGuess, frames.length]).toEqual([2500, 25]);
+    claiming(1e9);
+    await expect(probeVideo(at("claims.mkv"))).rejects.toThrow("hours long");
+  });
+
+  it("an edit list is followed: what it leaves out is not shown", async () => {
+    ffmpeg(...chart("96x64", 25, 2), "-c:v", "libx264", "-g", "100", at("unedited.mp4"));
+    ffmpeg("-ss", "0.4", "-i", at("unedited.mp4"), "-c", "copy", at("edited.mp4"));
+    expect(readFileSync(at("edited.mp4")).includes("elst")).toBe(true);
+    const [whole, edited] = await Promise.all([framesOf(at("unedited.mp4")), framesOf(at("edited.mp4"))]);
+    expect(hashes(edited.frames)).toEqual(hashes(whole.frames.slice(10)));
+  });
+
+  it("of two streams of pictures the first is taken, and a cover is none", async () => {
+    ffmpeg(...chart("96x64", 25, 0.4), "-c:v", "ffv1", at("first.mkv"));
+    ffmpeg(...chart("128x96", 25, 0.4), "-c:v", "ffv1", at("second.mkv"));
+    const both = ["-i", at("first.mkv"), "-i", at("second.mkv"), "-map", "0:v", "-map", "1:v", "-c", "copy"];
+    ffmpeg(...both, at("both.mkv"));
+    const { facts } = await framesOf(at("both.mkv"));
+    expect([facts.width, facts.height]).toEqual([96, 64]);
+    expect(facts.notes).toContain("the first of 2 streams of pictures");
+    ffmpeg(...chart("320x200", 1, 1), "-frames:v", "1", at("cover.png"));
+    const cover = ["-i", at("cover.png"), "-i", at("usual.mp4"), "-map", "0", "-map", "1:v", "-c", "copy"];
+    ffmpeg(...cover, "-disposition:v:0", "attached_pic", at("covered.mp4"));
+    expect((await probeVideo(at("covered.mp4"))).width).toBe(160);
+  });
+
+  it("what is protected is refused, pictures and sound, and nothing is made of its noise", async () => {
+    // ISO/IEC 23001-7 (Common Encryption), by ffmpeg's own muxer.
+    const key = "00112233445566778899aabbccddeeff";
+    const scheme = ["-encryption_scheme", "cenc-aes-ctr", "-encryption_key", key, "-encryption_kid", key];
+    ffmpeg("-i", at("usual.mp4"), "-c", "copy", ...scheme, at("protected.mp4"));
+    await expect(probeVideo(at("protected.mp4"))).rejects.toThrow("protected against copying");
+    ffmpeg("-i", at("usual.mp4"), "-vn", "-c", "copy", ...scheme, at("protected.m4a"));
+    await expect(probeSound(at("protected.m4a"))).rejects.toThrow("protected against copying");
+  });
+
+  it("8,192 pixels a side are the most, and are read", async () => {
+    ffmpeg("-f", "lavfi", "-i", "color=size=8192x16:rate=25:duration=0.04", "-c:v", "ffv1", at("widest.mkv"));
+    const { facts, frames } = await framesOf(at("widest.mkv"));
+    expect([facts.width, frames.length]).toEqual([8192, 1]);
+  });
+});
+
 describe("what is made of a clip for the browser", () => {
   it("has the same frames at nearly the same colours, a strip through all of it, and its sound from its first frame on", async () => {
     const { facts, frames } = await framesOf(at("usual.mp4"));
