@@ -104,6 +104,10 @@ test("by keyboard: what was done once is kept as a routine, and done to another 
   await press(page, "Backspace");
   await expect(setting(page, "High-pass")).toHaveCount(0);
 
+  // As it was found, also where the routine came from.
+  await targets(page).focus();
+  await press(page, "Home");
+  await clearChain(page);
   await removeRoutine(page, "Wind, no low cut", "8");
 });
 
