@@ -97,6 +97,11 @@ export default tseslint.config(
             "JSXAttribute[name.name=/^(gap|rowGap|columnGap|[mp][trblxy]?)$/] Literal[value=/px/]:not([value=/^(-?(0|2px|4px|6px|8px|10px|12px|16px|20px|24px|32px|auto)( |$))+$/])",
           message: "Spaces are 2, 4, 6, 8, 10, 12, 16, 20, 24 or 32 px.",
         },
+        {
+          selector:
+            "VariableDeclarator[id.type='ArrayPattern'][init.callee.property.name=/^(values|entries|keys)$/]",
+          message: "The compiler keeps an iterator, which is at its end the second time: spread it first.",
+        },
       ],
     },
   },

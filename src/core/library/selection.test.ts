@@ -20,6 +20,15 @@ const on = (...ids: string[]): SelectionState => ({
 });
 const shown = ({ ids, lead }: SelectionState) => `${[...ids].sort().join("")} ${lead ?? "-"}`;
 
+describe("a list that is made anew", () => {
+  it("of the same rows in the same order leaves the state as it is, the very same", () => {
+    const before = on("b", "c");
+    expect(followOrder(before, [...rows])).toBe(before);
+    expect(followOrder(before, [...rows].reverse())).not.toBe(before);
+    expect(shown(followOrder(before, ["c", ...rows.slice(3)]))).toBe("c c");
+  });
+});
+
 describe("rows that are named", () => {
   it("are selected in their order, the first leads; those that are not there are left out", () => {
     const now = selectThese(on("a"), ["d", "gone", "b"]);

@@ -30,6 +30,8 @@ export function selectThese(state: SelectionState, ids: readonly string[]): Sele
 /** The state for a list whose rows have come, gone or moved. The same state where the order is the same. */
 export function followOrder(state: SelectionState, order: readonly string[]): SelectionState {
   if (order === state.order) return state;
+  // Another list of the same rows is no change: else whoever makes one each time would go round for ever.
+  if (order.length === state.order.length && order.every((id, i) => id === state.order[i])) return state;
   const known = new Set(order);
   const ids = new Set([...state.ids].filter((id) => known.has(id)));
   const kept = (id: string | null) => (id !== null && known.has(id) ? id : null);

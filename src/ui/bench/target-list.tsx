@@ -77,7 +77,7 @@ export function TargetList({ bench }: { bench: Bench }) {
     () => takeIn.incoming(sessionId),
     () => takeIn.incoming(sessionId),
   );
-  const [head] = session.replica.timeline.values();
+  const head = [...session.replica.timeline.values()].at(0);
   const bringing = useBringing({ id: sessionId, head });
   const { bring, missing } = bringing;
   const [over, setOver] = useState(false);

@@ -111,7 +111,7 @@ export function CardPanel({
   const variants = shelf
     .variantsOf(card.id)
     .flatMap((id) => (id === card.id ? [] : (replica.card.get(id) ?? [])));
-  const offered = card.ownerId === null ? undefined : lastOffer(replica.proposal.values(), card.id);
+  const offered = card.ownerId === null ? undefined : lastOffer([...replica.proposal.values()], card.id);
   const author =
     card.authorId === null
       ? "supplied with Fichier"

@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, chakra } from "@chakra-ui/react";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { count } from "@/core/library/words";
 import { findings } from "@/core/upkeep";
 import { upkeepPlace } from "../actions/upkeep";
@@ -21,6 +21,14 @@ import { UseShown } from "./use-shown";
 
 const nothing: FoundOfKind = { found: [] };
 
+/** What was found, with what of it is selected. */
+function useChosen(found: FoundOfKind["found"]) {
+  const order = useMemo(() => found.map(({ id }) => id), [found]);
+  const selection = useSelection(order);
+  const selected = useMemo(() => found.filter(({ id }) => selection.ids.has(id)), [found, selection.ids]);
+  return { selection, selected };
+}
+
 /** What wants tidying in the library, with what puts it right; and how much the library is used. */
 export function UpkeepScreen() {
   const begins = useBegins();
@@ -34,9 +42,7 @@ export function UpkeepScreen() {
   const finding = findings.find(({ id }) => id === kind);
   const known = all.get(kind);
   const { found, left = 0, problem } = known ?? nothing;
-  const order = found.map(({ id }) => id);
-  const selection = useSelection(order);
-  const selected = found.filter(({ id }) => selection.ids.has(id));
+  const { selection, selected } = useChosen(found);
   const lead = found.find(({ id }) => id === selection.lead);
   const remedies = useRemedies(finding, selected, found, look);
   const cards = finding?.of === "card" ? selected.flatMap(({ ids }) => replica.card.get(ids[0]) ?? []) : [];
