@@ -34,13 +34,14 @@ const whole = async (program: string, args: string[]): Promise<Count> =>
     ? { passed: 1, failed: 0, failures: [] }
     : { passed: 0, failed: 1, failures: [{ what: program, why: "See what it printed above." }] };
 
-/** What a runner counted; one that ended badly without a failed test (a file that cannot be loaded) has failed too. */
+/** What a runner counted; one that ended badly without a failed test, and a file that cannot be loaded, have failed too. */
 function counted(name: string, code: number, passed: number, failed: number, failures: Failure[]): Count {
-  if (code === 0 || failed > 0) return { passed, failed, failures };
+  if (code === 0) return { passed, failed, failures };
+  const ended = { what: name, why: `It ended with exit code ${code}.` };
   return {
     passed,
-    failed: Math.max(1, failures.length),
-    failures: failures.length > 0 ? failures : [{ what: name, why: `It ended with exit code ${code}.` }],
+    failed: Math.max(1, failed, failures.length),
+    failures: failures.length > 0 ? failures : [ended],
   };
 }
 

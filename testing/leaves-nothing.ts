@@ -1,7 +1,7 @@
 import { afterAll, expect, vi } from "vitest";
 
 /*
- * The files of unit tests share one global object a worker: what one of them put in the place of a global would be met
+ * The files of unit and of API tests share one global object a worker: what one of them put in the place of a global would be met
  * by whichever comes next. Stand-ins and clocks are taken back at the end of each file, and what still differs fails it.
  */
 const values = () =>

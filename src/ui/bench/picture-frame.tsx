@@ -111,15 +111,14 @@ export function PictureFrame({
           {...(part ? dragProps : { onPointerDown: drag, onPointerMove: drag })}
           flexShrink={0}
           style={
-            part
-              ? {
-                  ...(isPart ? { width: part.width, height: part.height } : { width, height }),
-                  overflow: "hidden",
-                }
-              : {
-                  aspectRatio: `${width} / ${height}`,
-                  width: `min(100cqw, calc(100cqh * ${width / height}))`,
-                }
+            isPart
+              ? { width: part.width, height: part.height, overflow: "hidden" }
+              : part
+                ? { width, height }
+                : {
+                    aspectRatio: `${width} / ${height}`,
+                    width: `min(100cqw, calc(100cqh * ${width / height}))`,
+                  }
           }
         >
           <Pixels
