@@ -1,5 +1,6 @@
 export * from "./codes";
 export * from "./detail";
+export * from "./frames";
 export * from "./picture";
 export * from "./sound";
 

@@ -1,5 +1,5 @@
 import { ALL_FORMATS, Input, UrlSource, VideoSampleSink, type VideoSample } from "mediabunny";
-import { halfRgbaOfFrame, rgbaOfFrame, type CodedPlane } from "@/core/colour/ycbcr";
+import { halfRgbaOfFrame, rgbaOfFrame, type CodedPlane } from "@/core/picture/ycbcr";
 import type { CodedPicture } from "@/core/picture/coded";
 import { loadPicture } from "./material";
 import { RecentlyUsed } from "./recently-used";

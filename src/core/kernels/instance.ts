@@ -54,6 +54,17 @@ interface KernelExports {
   ): void;
   round8(r: number, g: number, b: number, count: number, out: number): void;
   round16(r: number, g: number, b: number, count: number, out: number): void;
+  coloursBetween(near: number, far: number, count: number, out: number): void;
+  rgbaRow(y: number, u: number, v: number, count: number, factors: number, out: number): void;
+  rgbaHalf(
+    upper: number,
+    lower: number,
+    u: number,
+    v: number,
+    count: number,
+    factors: number,
+    out: number,
+  ): void;
   lightness(
     r: number,
     g: number,

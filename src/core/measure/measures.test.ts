@@ -11,7 +11,7 @@ import {
   waveformData,
 } from "./picture-statistics";
 import { columnsOf, Overview } from "./overview";
-import { samplePeak, waveformPeaks } from "./peaks";
+import { histogram, samplePeak, waveformPeaks } from "./peaks";
 import { bandSpectrum, soundStatistics, spectrum } from "./spectrum";
 
 it("what a title makes of greys is nothing, also where the outlines of letters are not known", () => {
@@ -124,6 +124,19 @@ describe("pictures", () => {
       ),
     ).toEqual({ black: 0.5, white: 0.5 });
   });
+  it("a histogram counts each channel's codes, of all pixels or of one in so many", () => {
+    const codes = Uint8ClampedArray.from({ length: 4 * 100 }, (_, i) => [i >> 2, 200, i >> 3, 255][i % 4]);
+    const [r, g, b] = histogram(codes);
+    expect(r.subarray(0, 100).every((n) => n === 1)).toBe(true);
+    expect(g[200]).toBe(100);
+    expect(b[7]).toBe(2);
+    const sparse = histogram(codes, 13);
+    expect(sparse.map((counts) => counts.reduce((sum, n) => sum + n))).toEqual([8, 8, 8]);
+    expect([...sparse[0].keys()].filter((code) => sparse[0][code] > 0)).toEqual([
+      0, 13, 26, 39, 52, 65, 78, 91,
+    ]);
+  });
+
   it("a difference in any one channel counts, and none is none", () => {
     const grey = [100, 100, 100];
     for (const c of [0, 1, 2]) {

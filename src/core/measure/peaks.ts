@@ -41,13 +41,13 @@ export function waveformPeaks(planes: readonly Float32Array[], columns: number):
   return out;
 }
 
-/** Counts of 8-bit sRGB codes for R, G and B, 256 each. `codes` is RGBA. */
-export function histogram(codes: Uint8ClampedArray): Uint32Array[] {
-  const counts = [new Uint32Array(256), new Uint32Array(256), new Uint32Array(256)];
-  for (let i = 0; i < codes.length; i += 4) {
-    counts[0][codes[i]]++;
-    counts[1][codes[i + 1]]++;
-    counts[2][codes[i + 2]]++;
+/** Counts of 8-bit sRGB codes for R, G and B, 256 each, of all pixels or of one in `every`. `codes` is RGBA. */
+export function histogram(codes: Uint8ClampedArray, every = 1): [Uint32Array, Uint32Array, Uint32Array] {
+  const [r, g, b] = [new Uint32Array(256), new Uint32Array(256), new Uint32Array(256)];
+  for (let i = 0; i < codes.length; i += 4 * every) {
+    r[codes[i]]++;
+    g[codes[i + 1]]++;
+    b[codes[i + 2]]++;
   }
-  return counts;
+  return [r, g, b];
 }

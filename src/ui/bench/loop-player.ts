@@ -30,11 +30,22 @@ export class LoopPlayer {
     this.context = new AudioContext({ sampleRate, latencyHint: "interactive" });
   }
 
-  /** Seconds into the loop, or null while nothing plays. */
+  /** Seconds into the loop of what is heard now, or null while nothing plays. */
   get position(): number | null {
     const loop = this.loops.before ?? this.loops.after;
     if (!this.playing || !loop) return null;
-    return (this.context.currentTime - this.startedAt) % (loop.rendered.planes[0].length / this.sampleRate);
+    const length = loop.rendered.planes[0].length / this.sampleRate;
+    return Math.max(0, this.heardTime - this.startedAt) % length;
+  }
+
+  /**
+   * The context's time of what leaves the loudspeakers now. Its current time is that of what is computed next, and goes
+   * by what is computed at once.
+   */
+  private get heardTime(): number {
+    const { contextTime = 0, performanceTime = 0 } = this.context.getOutputTimestamp();
+    if (contextTime === 0) return this.context.currentTime - this.context.outputLatency;
+    return contextTime + (performance.now() - performanceTime) / 1000;
   }
 
   /** Exchanges one version; `level` is linear. A loop of another length starts from its beginning. */

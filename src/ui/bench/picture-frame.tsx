@@ -22,6 +22,8 @@ interface PictureFrameProps {
   readonly problem: string | null;
   /** A newer result is on its way. */
   readonly isBehind: boolean;
+  /** Others follow several times a second. */
+  readonly moves?: boolean;
   readonly edge: ReturnType<typeof useEdge>;
   /** Of what is shown, in pixels. */
   readonly size: Frame;
@@ -46,6 +48,7 @@ export function PictureFrame({
   after,
   problem,
   isBehind,
+  moves = false,
   edge,
   size: { width, height },
   pan: { surround, window: part, surroundProps, dragProps },
@@ -84,7 +87,7 @@ export function PictureFrame({
         </Box>
         <HStack gap="8px">
           <ToneChart chain={chain} strength={strength} />
-          <Histogram picture={after} />
+          <Histogram picture={after} moves={moves} />
         </HStack>
       </HStack>
       {problem && (
@@ -129,7 +132,7 @@ export function PictureFrame({
             style={placed}
           />
           <Pixels
-            picture={before}
+            picture={shown > 0 ? before : null}
             label={`${name}, before`}
             position="absolute"
             style={{ ...placed, clipPath: `inset(0 ${beyond} 0 0)` }}

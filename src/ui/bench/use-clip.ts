@@ -1,13 +1,12 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { flushSync } from "react-dom";
 import type { Chain } from "@/core/chain/model";
-import { frameAt, secondsOf } from "@/core/media/timecode";
+import { secondsOf } from "@/core/media/timecode";
 import type { ClipSource, FrameJob, FrameSize, RenderedFrame, RenderedLoop } from "@/workers/render-messages";
 import { useDesk } from "../data/desk";
+import { FilmAhead } from "./film-ahead";
 import { LoopPlayer } from "./loop-player";
 import type { Range } from "./use-loop";
-
-/** How much of what a frame takes is remembered from one to the next. */
-const memory = 0.7;
 
 /** What is played with a clip: its sound through its own chain, rendered when playing begins. */
 export type ClipSound = () => Promise<RenderedLoop | null>;
@@ -22,6 +21,9 @@ interface Shown {
   readonly chain: Chain;
   readonly strength: number;
 }
+
+/** A frame with what it was made of. */
+type PlayedFrame = RenderedFrame & { readonly of: Pick<Shown, "chain" | "strength"> };
 
 /**
  * A clip through a chain: one frame of it, or a range of it played round and round with its sound. The sound keeps the
@@ -87,22 +89,25 @@ export function useClip(
     };
   }, [ask, take, frame, playing, chain, strength, source]);
 
-  // Played: one frame after the other, each for the moment at which it will be there.
+  // Played: each frame at its time, made some ahead.
   const from = useRef(0);
+  const ahead = useRef<FilmAhead<RenderedFrame> | null>(null);
   useEffect(() => {
     if (!playing) return;
     let current = true;
     let player: LoopPlayer | null = null;
+    let turn = 0;
     const frames = end - start;
-    const length = secondsOf(frames, rate);
+    const lasts = secondsOf(1, rate);
     const offset = secondsOf(from.current >= start && from.current < end ? from.current - start : 0, rate);
-    const begun = performance.now();
-    const elapsed = () =>
-      player ? (player.position ?? 0) : ((performance.now() - begun) / 1000 + offset) % length;
-    let small = false;
-    let usual = 0;
-    let making = 0;
-    let last = -1;
+    const beganAt = performance.now();
+    const clock = () =>
+      player ? (player.position ?? 0) : ((performance.now() - beganAt) / 1000 + offset) % (frames * lasts);
+    const fail = (error: Error) => {
+      if (!current) return;
+      setProblem(error.message);
+      setPlaying(false);
+    };
     const play = async () => {
       const loop = await sound?.().catch(() => null);
       if (!current) return;
@@ -110,50 +115,55 @@ export function useClip(
         player = new LoopPlayer(loop.sampleRate);
         player.set("after", loop, 1);
         await player.play(offset);
+        if (!current) return player.close();
       }
-      while (current) {
-        const due = frameAt((elapsed() + usual / 1000) % length, rate) % frames;
-        // The one that is shown is not made once more: the next one waits for its time.
-        const next = due === last ? (due + 1) % frames : due;
-        const index = start + next;
-        const of = wanted.current;
-        const size = small ? "half" : "played";
-        const made = await ask(index, size);
-        if (!current) return;
-        if (!made) continue;
-        usual = usual === 0 ? made.took : memory * usual + (1 - memory) * made.took;
-        // Frames that were kept say nothing of what others take.
-        if (!made.wasKept) making = making === 0 ? made.took : memory * making + (1 - memory) * made.took;
-        // What takes longer than a frame lasts is made smaller; what would do at four times the work is not.
-        const lasts = 1000 * secondsOf(1, rate);
-        const isLate = small ? making > lasts / 5 : making > lasts;
-        if (isLate !== small) setHalf((small = isLate));
-        // Around the end of the range the next frame is the first.
-        const early = ((secondsOf(next, rate) - elapsed() + 1.5 * length) % length) - length / 2;
-        if (early > 0) await new Promise((resolve) => setTimeout(resolve, early * 1000));
-        if (!current) return;
-        last = next;
-        from.current = index;
-        // For measurements: by how much the picture is behind the sound, and whether it was made smaller, in seconds and halves.
-        performance.mark("fichier:frame", {
-          detail: { late: Math.max(0, -early), half: made.after.width < width },
-        });
-        take(made, size, of);
-        setFrame(index);
-        await new Promise((resolve) => requestAnimationFrame(resolve));
-      }
+      const film = new FilmAhead<PlayedFrame>({
+        frames,
+        lasts,
+        clock,
+        make: async (index, small) => {
+          const of = wanted.current;
+          const made = await ask(start + index, small ? "half" : "played");
+          return made && { ...made, of };
+        },
+        onSize: setHalf,
+      });
+      ahead.current = film;
+      /** Seconds that drawing one takes. */
+      let drawing = 0;
+      const show = () => {
+        const due = film.take(drawing);
+        if (due) {
+          const begun = performance.now();
+          const { index, made, small, at } = due;
+          from.current = start + index;
+          // Within this turn of the screen, or it is seen one later.
+          flushSync(() => {
+            take(made, small ? "half" : "played", made.of);
+            setFrame(start + index);
+          });
+          drawing += ((performance.now() - begun) / 1000 - drawing) / 8;
+          // For measurements: by how much the picture is behind the sound, in seconds, and whether it was made smaller.
+          performance.mark("fichier:frame", {
+            detail: { late: Math.max(0, film.now() - at), half: made.after.width < width },
+          });
+        }
+        turn = requestAnimationFrame(show);
+      };
+      turn = requestAnimationFrame(show);
+      await film.run();
     };
-    play().catch((error: Error) => {
-      if (!current) return;
-      setProblem(error.message);
-      setPlaying(false);
-    });
+    play().catch(fail);
     return () => {
       current = false;
+      cancelAnimationFrame(turn);
+      ahead.current?.stop();
+      ahead.current = null;
       player?.close();
       setHalf(false);
     };
   }, [playing, ask, take, start, end, rate, sound, width]);
+  useEffect(() => ahead.current?.change(), [chain, strength]);
 
   const goTo = useCallback((index: number) => {
     setPlaying(false);

@@ -197,6 +197,7 @@ export function VideoViewer(props: ViewerProps) {
       after={after}
       problem={clip.problem}
       isBehind={isBehind}
+      moves={clip.playing}
       edge={edge}
       size={{ width, height }}
       pan={pan}

@@ -1,7 +1,7 @@
 "use client";
 
 import { chakra } from "@chakra-ui/react";
-import { useEffect, useRef, type ComponentProps } from "react";
+import { useLayoutEffect, useRef, type ComponentProps } from "react";
 import type { RenderedPicture } from "@/workers/render-messages";
 
 type Props = ComponentProps<typeof chakra.canvas> & {
@@ -9,10 +9,10 @@ type Props = ComponentProps<typeof chakra.canvas> & {
   readonly label: string;
 };
 
-/** A rendered picture on a canvas of its size; the style decides how large it is shown. */
+/** A rendered picture on a canvas of its size, painted together with what else has changed; the style decides how large it is shown. */
 export function Pixels({ picture, label, ...rest }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  useEffect(() => {
+  useLayoutEffect(() => {
     const element = canvas.current;
     if (!element || !picture) return;
     if (element.width !== picture.width || element.height !== picture.height) {

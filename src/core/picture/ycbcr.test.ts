@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { KernelInstance } from "../kernels/instance";
 import { halfRgbaOfFrame, rgbaOfFrame, type CodedPlane } from "./ycbcr";
 
 const [width, height] = [8, 6];
@@ -82,5 +83,53 @@ describe("codes of BT.709", () => {
       ...Array<number>(3).fill(Math.round(((90 - 16) * 255) / 219)),
       255,
     ]);
+  });
+});
+
+describe("in whole numbers", () => {
+  /** ITU-R BT.709-6, items 3.2 to 3.4, the codes of a level turned round (item 3.6). */
+  const byFormula = (y: number, cb: number, cr: number) => {
+    const [ey, eb, er] = [(y - 16) / 219, (cb - 128) / 224, (cr - 128) / 224];
+    const red = ey + 1.5748 * er;
+    const blue = ey + 1.8556 * eb;
+    const green = (ey - 0.2126 * red - 0.0722 * blue) / 0.7152;
+    return [red, green, blue].map((e) => Math.min(255, Math.max(0, 255 * e)));
+  };
+
+  it("no code is farther from the formula than rounding makes it", () => {
+    let worst = 0;
+    for (let y = 0; y < 256; y += 5)
+      for (let cb = 0; cb < 256; cb += 15)
+        for (let cr = 0; cr < 256; cr += 15) {
+          const made = pixel(rgbaOfFrame(...frameOf(flat(y), flat(cb), flat(cr))), width, 5, 3);
+          byFormula(y, cb, cr).forEach((code, c) => (worst = Math.max(worst, Math.abs(made[c] - code))));
+        }
+    expect(worst).toBeGreaterThan(0.4);
+    expect(worst).toBeLessThan(0.53);
+  });
+
+  it.each([
+    [2, 2],
+    [22, 6],
+    [64, 10],
+    [198, 4],
+    [1282, 6],
+  ])("kernels make of %i × %i pixels what their twin makes, to the bit", (columns, rows) => {
+    const strides = [columns + 7, columns / 2 + 1, columns / 2 + 2];
+    const sizes = [strides[0] * rows, (strides[1] * rows) / 2, (strides[2] * rows) / 2];
+    let seed = columns;
+    const codes = Uint8Array.from({ length: sizes[0] + sizes[1] + sizes[2] }, () => {
+      seed = (Math.imul(seed, 1_664_525) + 1_013_904_223) >>> 0;
+      return seed >>> 24;
+    });
+    const planes = strides.map((stride, n) => ({
+      offset: sizes.slice(0, n).reduce((a, b) => a + b, 0),
+      stride,
+    })) as [CodedPlane, CodedPlane, CodedPlane];
+    for (const make of [rgbaOfFrame, halfRgbaOfFrame]) {
+      const made = make(codes, planes, columns, rows, KernelInstance.make());
+      expect(made.every((code, i) => (i % 4 === 3 ? code === 255 : true))).toBe(true);
+      expect(made).toEqual(make(codes, planes, columns, rows, null));
+    }
   });
 });
