@@ -6,7 +6,19 @@ import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page } from "@playwright/test";
 import { writeWav } from "../src/core/formats/wav/write";
 import { byCommandLine } from "./command-line";
-import { ask, chooseFiles, found, press, said, saved, setting, signIn, target } from "./desk";
+import {
+  ask,
+  chain,
+  chooseFiles,
+  found,
+  openSession,
+  press,
+  said,
+  saved,
+  setting,
+  signIn,
+  target,
+} from "./desk";
 import { test } from "./test";
 
 const folder = mkdtempSync(join(tmpdir(), "fichier-e2e-keyframes-"));
@@ -385,4 +397,48 @@ test("by keyboard: a sound falls away by two keyframes, is kept, and is rendered
 
   const id = new URL(page.url()).pathname.split("/").at(-1)!;
   await ask(page, "remove-session", { id });
+});
+
+test("by keyboard: a bus falls away by keyframes set against all that reaches it, and comes back", async ({
+  page,
+}) => {
+  await signIn(page, "sound");
+  await openSession(page, "The foghorn, laid out");
+  await press(page, "End");
+  for (let i = 0; i < 20 && (await page.getByRole("heading", { level: 1 }).innerText()) !== "Ambience"; i++)
+    await press(page, "ArrowUp");
+  await expect(page.getByRole("heading", { name: "Ambience" })).toBeVisible();
+  const level = async () =>
+    Number((await page.getByTestId("loudness-after").innerText()).replace("−", "-").replace(/ LUFS.*/s, ""));
+  await expect.poll(level).toBeGreaterThan(-80);
+  const before = await level();
+  const settings = chain(page).getByRole("list", { name: "Settings" }).locator("[data-setting-name]");
+  const had = await settings.count();
+  await press(page, "a");
+  await page.keyboard.type("gain");
+  await expect(page.getByRole("combobox", { name: "Effect" })).toHaveValue("gain");
+  await press(page, "Enter");
+  await expect(settings).toHaveCount(had + 1);
+  await press(page, "q");
+  await expect(lanes(page)).toBeFocused();
+  await press(page, "Home");
+  await page.keyboard.type("-24");
+  await press(page, "Enter");
+  await expect.poll(() => keyframesOf(page, "Gain")).toBe("0");
+  await expect.poll(level).toBeLessThan(before - 23);
+  // Its last hundredth is where the last of its clips ends.
+  await press(page, "End");
+  await page.keyboard.type("-24");
+  await press(page, "Enter");
+  await expect.poll(() => keyframesOf(page, "Gain")).toMatch(/^0 \d{3,}$/);
+  await press(page, "Escape");
+  await saved(page);
+  await targets(page).focus();
+  for (let left = 4; left > 0 && (await settings.count()) > had; left--) {
+    await press(page, "Backspace");
+    await expect(said(page)).toContainText("Taken back");
+    await saved(page);
+  }
+  await expect(settings).toHaveCount(had);
+  await expect.poll(level).toBeCloseTo(before, 1);
 });

@@ -208,7 +208,7 @@ export function streamMix(
       node.chain,
       node.strength,
       { sampleRate: material?.sampleRate ?? sampleRate, channels: material?.channels ?? sides },
-      { ...resourcesOf(node), course: courseIn(nodes, ways, node, 0, sampleRate) },
+      { ...resourcesOf(node), course: courseIn(nodes, node, 0, sampleRate) },
     );
     processor.missing.forEach((effect) => missing.add(effect));
     const strand = material

@@ -2,7 +2,16 @@ import { describe, expect, it } from "vitest";
 import type { Chain } from "./model";
 import { findEffect } from "../effects/registry";
 import { streamMix } from "./mix-stream";
-import { linearGain, materialWindow, mixLength, planMix, runMix, toSides, type MixNode } from "./mix";
+import {
+  linearGain,
+  materialWindow,
+  mixLength,
+  nodeTime,
+  planMix,
+  runMix,
+  toSides,
+  type MixNode,
+} from "./mix";
 import { renderAudio } from "./run-audio";
 
 const rate = 8000;
@@ -319,3 +328,46 @@ function lagging(samples: number) {
     },
   };
 }
+
+describe("time as keyframes count it", () => {
+  const nodes = [
+    clip("a", "a", { feeds: "bus" }, 1),
+    clip("b", "b", { sends: [{ to: "back", level: -6 }] }, 2),
+    clip("a2", "a", {}, 9),
+    node("bus", { feeds: "out" }),
+    node("back", { feeds: "out" }),
+    node("out"),
+    node("alone"),
+  ];
+  const seconds = (id: string, of = nodes) => {
+    const { frames, rate: hundredths } = nodeTime(
+      of,
+      of.find((one) => one.id === id)!,
+      rate,
+    );
+    return (frames * hundredths[1]) / hundredths[0];
+  };
+
+  it("is a clip's own, and from the beginning of the timeline to the end of the last clip that can reach a group", () => {
+    expect(seconds("a")).toBeCloseTo(0.5, 9);
+    expect(seconds("bus")).toBeCloseTo(1.5, 9);
+    // By what is sent to it, and by what reaches what feeds it.
+    expect(seconds("back")).toBeCloseTo(2.5, 9);
+    expect(seconds("out")).toBeCloseTo(2.5, 9);
+    // One hundredth, the least there is.
+    expect(seconds("alone")).toBeCloseTo(0.01, 9);
+  });
+
+  it("stays the same whatever is muted or heard alone", () => {
+    for (const change of [{ muted: true }, { soloed: true }])
+      for (const id of nodes.map((one) => one.id))
+        for (const changed of nodes.map((one) => one.id))
+          expect(
+            seconds(
+              id,
+              nodes.map((one) => (one.id === changed ? { ...one, ...change } : one)),
+            ),
+            `${id} where ${changed} is`,
+          ).toBe(seconds(id));
+  });
+});

@@ -1,7 +1,8 @@
 import { fadeEdges, type Part } from "../media/part";
 import { resample, resampleNeeds } from "../signal/resample";
 import type { Resources } from "./active";
-import { courseFrom, type Course } from "./automated";
+import { soundTime, type Course } from "./automated";
+import { lengthOf, type ClipTime } from "./keyframes";
 import { isMoving } from "./motion";
 import type { Chain } from "./model";
 import { chainFacts, prepareAudioChain } from "./prepare-audio";
@@ -135,22 +136,37 @@ export function reaching(
   return { heard, needed };
 }
 
+/** The nodes whose sound can reach one, itself among them: what is muted now may be heard later, and moves nothing. */
+function feeding(nodes: readonly MixNode[], id: string): ReadonlySet<string> {
+  const found = new Set([id]);
+  for (const one of found)
+    for (const node of nodes)
+      if (node.feeds === one || node.sends.some(({ to }) => to === one)) found.add(node.id);
+  return found;
+}
+
 /**
- * Where in its material a node's chain begins, at its `start`-th sample: a clip in its own, what it feeds in all that
- * reaches it, from the beginning of the timeline to the end of the last clip.
+ * A node as keyframes count it: a clip from its own beginning to its end, what others feed from the beginning of the
+ * timeline to the end of the last clip that can reach it.
  */
-export function courseIn(
+export function nodeTime(nodes: readonly MixNode[], { id, material }: MixNode, sampleRate: number): ClipTime {
+  if (material) return soundTime(material.frames, material.sampleRate);
+  const reach = feeding(nodes, id);
+  const seconds = mixLength(nodes.filter((node) => reach.has(node.id)));
+  return soundTime(Math.ceil(seconds * sampleRate), sampleRate);
+}
+
+/** Where in its time a node's chain begins, at its `start`-th sample. */
+export const courseIn = (
   nodes: readonly MixNode[],
-  ways: readonly Connection[],
-  { id, material, chain }: MixNode,
+  node: MixNode,
   start: number,
   sampleRate: number,
-): Course {
-  if (material) return courseFrom(start, material.frames, material.sampleRate);
-  const { needed } = isMoving(chain) ? reaching(nodes, ways, id) : { needed: new Set<string>() };
-  const seconds = mixLength(nodes.filter((node) => needed.has(node.id)));
-  return courseFrom(start, Math.ceil(seconds * sampleRate), sampleRate);
-}
+): Course => ({
+  start,
+  // What does not move is the same wherever it ends.
+  length: node.material || isMoving(node.chain) ? lengthOf(nodeTime(nodes, node, sampleRate)) : [0, 1],
+});
 
 /**
  * Says what of which node has to be computed to hear a mix, or one node of it (`root`), over a window of the timeline.
@@ -210,7 +226,7 @@ export function planMix(
         node,
         out,
         input: { start: own.start - runUp, end: own.end + latency },
-        course: courseIn(nodes, edges, node, own.start - runUp, sampleRate),
+        course: courseIn(nodes, node, own.start - runUp, sampleRate),
         latency,
         sources: [],
       });
@@ -219,7 +235,7 @@ export function planMix(
     if (sources.length === 0) continue;
     const input = { start: out.start - runUp, end: out.end + latency };
     for (const { id } of sources) wanted.set(id, union(wanted.get(id), input));
-    const course = courseIn(nodes, edges, node, input.start, sampleRate);
+    const course = courseIn(nodes, node, input.start, sampleRate);
     steps.push({ node, out, input, course, latency, sources });
   }
   steps.reverse();

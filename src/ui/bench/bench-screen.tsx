@@ -211,6 +211,7 @@ export function BenchScreen({ session }: { session: SessionData }) {
   // As the bench has it: what was fetched may not know yet what a target that has just come is made of.
   const media = lead ? materialOf(bench.session.media, lead) : undefined;
   const Viewer = roomOf(media?.facts.kind)?.Viewer;
+  const lanes = { at: open ?? setting, asked: lanesAsked, leave: focusTargets };
 
   return (
     <Box height="100%" position="relative" display="flex" flexDirection="column">
@@ -235,15 +236,10 @@ export function BenchScreen({ session }: { session: SessionData }) {
                 >
                   <BenchResultContext.Provider value={result}>
                     {lead && lead.mediaId === null && (
-                      <GroupViewer key={lead.id} bench={bench} target={lead} />
+                      <GroupViewer key={lead.id} bench={bench} target={lead} lanes={lanes} />
                     )}
                     {lead && media && Viewer && (
-                      <Viewer
-                        bench={bench}
-                        target={lead}
-                        media={media}
-                        lanes={{ at: open ?? setting, asked: lanesAsked, leave: focusTargets }}
-                      />
+                      <Viewer bench={bench} target={lead} media={media} lanes={lanes} />
                     )}
                   </BenchResultContext.Provider>
                   {!lead && <EmptySession />}

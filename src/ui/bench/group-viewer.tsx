@@ -1,13 +1,13 @@
 "use client";
 
 import { useMemo, useState } from "react";
-import { mixLength } from "@/core/chain/mix";
-import type { Target } from "@/core/library/entities";
-import { feedersOf, mixNodes } from "@/core/library/mixing";
+import { mixLength, nodeTime } from "@/core/chain/mix";
+import { feedersOf, mixNodes, mixRate } from "@/core/library/mixing";
 import { countTargets } from "@/core/library/words";
 import { LoopFrame } from "./loop-frame";
+import type { ViewerProps } from "../media/define";
+import { useSoundLanes } from "./sound-lanes";
 import { Timeline } from "./timeline";
-import type { Bench } from "./use-bench";
 import { useLoop, type Range } from "./use-loop";
 import { useMix } from "./use-mix";
 
@@ -15,13 +15,18 @@ import { useMix } from "./use-mix";
 const firstLength = 4;
 
 /** A track, bus, return or output: the session's timeline with the looped range, heard with all that feeds it. */
-export function GroupViewer({ bench, target }: { bench: Bench; target: Target }) {
+export function GroupViewer({ bench, target, lanes }: Omit<ViewerProps, "media">) {
   const { targets, session, audition, inMix, setInMix } = bench;
   const feeders = useMemo(() => feedersOf(targets, target), [targets, target]);
-  const length = useMemo(
-    () => Math.max(1, mixLength(mixNodes(targets, (id) => session.media.get(id)?.facts))),
-    [targets, session.media],
-  );
+  const { length, time } = useMemo(() => {
+    const factsOf = (id: string) => session.media.get(id)?.facts;
+    const nodes = mixNodes(targets, factsOf);
+    const own = nodes.find(({ id }) => id === target.id)!;
+    return {
+      length: Math.max(1, mixLength(nodes)),
+      time: nodeTime(nodes, own, mixRate(targets, factsOf)),
+    };
+  }, [targets, session.media, target.id]);
   // A thousandth of a second is fine enough for a range on the timeline.
   const [chosen, setRange] = useState<Range | null>(null);
   const frames = Math.round(length * 1000);
@@ -32,13 +37,19 @@ export function GroupViewer({ bench, target }: { bench: Bench; target: Target })
   const seconds = useMemo(() => ({ start: range.start / 1000, end: range.end / 1000 }), [range]);
   const mix = useMix(bench, true, inMix ? null : target.id, seconds)!;
   const loop = useLoop(mix.before, mix.after, mix.sampleRate);
+  const chain = audition?.chain ?? target.chain;
+  const [rate, step] = time.rate;
+  const { drawn, rows } = useSoundLanes(
+    { bench, target, lanes },
+    { chain, time, start: Math.round((seconds.start * rate) / step) },
+  );
   const fed = feeders.length === 0 ? ", nothing feeds it yet" : ` of ${countTargets(feeders)}`;
   return (
     <LoopFrame
       name={target.name}
       facts={`${target.kind}${fed}`}
       loop={loop}
-      chain={audition?.chain ?? target.chain}
+      chain={drawn}
       strength={audition?.strength ?? target.strength}
       sampleRate={1000}
       responseRate={mix.sampleRate}
@@ -58,6 +69,7 @@ export function GroupViewer({ bench, target }: { bench: Bench; target: Target })
           setRange({ start: Math.round(start * 1000), end: Math.round(end * 1000) })
         }
       />
+      {rows}
     </LoopFrame>
   );
 }

@@ -1,19 +1,16 @@
 "use client";
 
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { useCallback, useMemo, useState } from "react";
 import { soundTime } from "@/core/chain/automated";
-import { lengthOf } from "@/core/chain/keyframes";
 import { emptyChain } from "@/core/chain/model";
-import { chainAt } from "@/core/chain/motion";
-import { sayClock } from "@/core/text/clock";
 import { soundDifference } from "@/core/measure/difference";
 import type { ViewerProps } from "../media/define";
 import { useDesk } from "../data/desk";
 import type { Media } from "@/core/api/operations/session-replica";
 import { benchResult, useBenchResult } from "./bench-result";
-import { Lanes, lanesOf } from "./lanes";
 import { LoopFrame } from "./loop-frame";
 import { onTimeline, rangeOn } from "./marked";
+import { useSoundLanes } from "./sound-lanes";
 import { useLoop, type Hearing, type Range } from "./use-loop";
 import { useMix } from "./use-mix";
 import { soundSource } from "../data/material";
@@ -67,27 +64,10 @@ export function SoundViewer({ bench, target, media, lanes }: ViewerProps) {
     },
     [renderer, source, name, chain, strength, start, end, result],
   );
-  const { playhead } = bench;
   const time = useMemo(() => soundTime(frames, sampleRate), [frames, sampleRate]);
-  const [, samples] = time.rate;
-  // Until one goes elsewhere, where the range begins.
-  const [wanted, setWanted] = useState<{ readonly on: string; readonly frame: number } | null>(null);
-  const setFrame = useCallback((to: number) => setWanted({ on: target.id, frame: to }), [target.id]);
-  const frame = Math.min(
-    time.frames - 1,
-    wanted?.on === target.id ? wanted.frame : Math.round(start / samples),
-  );
-  useEffect(
-    () => playhead.set({ targetId: target.id, clip: time, frame }),
-    [playhead, target.id, time, frame],
-  );
-  useEffect(() => () => playhead.set(null), [playhead]);
-  const [allLanes, setAllLanes] = useState<boolean | null>(null);
-  const shownLanes = lanesOf(target.chain, lanes);
-  // Curves are those of the playhead.
-  const drawn = useMemo(
-    () => chainAt(chain, { time: (frame * samples) / sampleRate, length: lengthOf(time) }),
-    [chain, frame, samples, sampleRate, time],
+  const { drawn, rows } = useSoundLanes(
+    { bench, target, lanes },
+    { chain, time, start: Math.round(start / time.rate[1]) },
   );
   const seconds = useMemo(() => onTimeline(target, facts, range), [target, facts, range]);
   const mix = useMix(bench, inMix, null, seconds);
@@ -117,20 +97,7 @@ export function SoundViewer({ bench, target, media, lanes }: ViewerProps) {
         position={loop.playing ? loop.position : null}
         onRange={setRange}
       />
-      {shownLanes !== null && (
-        <Lanes
-          chain={target.chain}
-          at={shownLanes}
-          clip={time}
-          frame={frame}
-          said={sayClock((frame * samples) / sampleRate)}
-          all={allLanes ?? lanes?.asked ?? false}
-          onFrame={setFrame}
-          onChain={bench.shape}
-          onAll={setAllLanes}
-          onLeave={() => lanes?.leave()}
-        />
-      )}
+      {rows}
     </LoopFrame>
   );
 }

@@ -7,8 +7,7 @@ import { currentSetting } from "./settings";
 /** The setting whose lanes are meant: the current one, else the first that can have any. */
 function movingSetting(here: Pick<BenchHere, "lead" | "setting" | "open">): number | null {
   const { lead } = here;
-  // What has no material of its own has no length that keyframes could be set against.
-  if (!lead || lead.mediaId === null || !media[lead.chain.medium].timed) return null;
+  if (!lead || !media[lead.chain.medium].timed) return null;
   const { settings } = lead.chain;
   const current = currentSetting(here);
   if (current !== null && movableIn(settings[current]).size > 0) return current;
