@@ -120,6 +120,8 @@ async function rendering(): Promise<void> {
       "medium",
       "-crf",
       "16",
+      "-rc-lookahead",
+      "20",
       "-pix_fmt",
       "yuv420p",
       "-y",

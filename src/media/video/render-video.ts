@@ -82,7 +82,11 @@ function numbered(ending: string, codes: string, pictures: readonly string[]): C
 const codings: Readonly<Record<ResultFormatOf<"video">, Coding>> = {
   mp4: {
     filters: halved,
-    pictures: ["-c:v", "libx264", "-preset", "medium", "-crf", "16", ...taggedBt709],
+    // Looking half as far ahead as usual saves 80 MB at 1280 × 720, and costs nothing that is seen.
+    pictures: [
+      ...["-c:v", "libx264", "-preset", "medium", "-crf", "16", "-rc-lookahead", "20"],
+      ...taggedBt709,
+    ],
     sound: ["-c:a", "aac", "-b:a", "256k"],
     container: "mp4",
     even: true,
