@@ -21,7 +21,9 @@ export class LoopPlayer {
     after: null,
   };
   private readonly voices: Record<Side, Voice | null> = { before: null, after: null };
+  /** The context's time at which the loop's beginning is or would have been, and from which on it sounds. */
   private startedAt = 0;
+  private soundsFrom = 0;
   private heard: Side = "after";
   playing = false;
 
@@ -35,7 +37,7 @@ export class LoopPlayer {
     const loop = this.loops.before ?? this.loops.after;
     if (!this.playing || !loop) return null;
     const length = loop.rendered.planes[0].length / this.sampleRate;
-    return Math.max(0, this.heardTime - this.startedAt) % length;
+    return (Math.max(this.soundsFrom, this.heardTime) - this.startedAt) % length;
   }
 
   /**
@@ -43,8 +45,9 @@ export class LoopPlayer {
    * by what is computed at once.
    */
   private get heardTime(): number {
-    const { contextTime = 0, performanceTime = 0 } = this.context.getOutputTimestamp();
-    if (contextTime === 0) return this.context.currentTime - this.context.outputLatency;
+    const { contextTime, performanceTime } = this.context.getOutputTimestamp();
+    // Nothing has come out yet, or the browser does not say.
+    if (!contextTime || !performanceTime) return this.context.currentTime - (this.context.outputLatency || 0);
     return contextTime + (performance.now() - performanceTime) / 1000;
   }
 
@@ -54,7 +57,7 @@ export class LoopPlayer {
     this.loops[side] = { rendered, level };
     if (!this.playing) return;
     if (before?.rendered.planes[0].length !== rendered.planes[0].length)
-      this.startedAt = this.context.currentTime + 0.02;
+      this.startedAt = this.soundsFrom = this.context.currentTime + 0.02;
     if (before?.rendered === rendered) {
       this.voices[side]?.gain.gain.setTargetAtTime(
         side === this.heard ? level : 0,
@@ -81,7 +84,8 @@ export class LoopPlayer {
     this.playing = true;
     await this.context.resume();
     if (!this.playing) return;
-    this.startedAt = this.context.currentTime + 0.02 - from;
+    this.soundsFrom = this.context.currentTime + 0.02;
+    this.startedAt = this.soundsFrom - from;
     for (const side of ["before", "after"] as const) if (this.loops[side]) this.startVoice(side);
   }
 
