@@ -18,14 +18,21 @@ const rounds = 3;
 const nothing: Chain = { medium: "image", settings: [] };
 
 interface Shown {
+  /** Seconds. */
   readonly late: number;
+  /** Milliseconds. */
+  readonly took: number;
   readonly half: boolean;
 }
 
-/** Plays what is on the bench, and gives what was shown. */
-async function playedBy(page: Page, seconds: number): Promise<Shown[]> {
+/** Plays what is on the bench, with keys pressed a second apart meanwhile, and gives what was shown. */
+async function playedBy(page: Page, seconds: number, keys: readonly string[] = []): Promise<Shown[]> {
   await page.evaluate(() => performance.clearMarks("fichier:frame"));
   await page.keyboard.press("Space");
+  for (const key of keys) {
+    await page.waitForTimeout(1000);
+    await page.keyboard.press(key);
+  }
   await page.waitForTimeout(seconds * 1000);
   await page.keyboard.press("Space");
   return page.evaluate(() =>
@@ -75,6 +82,10 @@ async function viewer(): Promise<void> {
       for (let i = 0; i < steps; i++) stepped.push(await keyTo(page, ".", "fichier:painted"));
       const shown = await playedBy(page, played);
       const late = shown.map((one) => one.late * 1000);
+      // Each new chain is tried at the whole size first.
+      const tried = await playedBy(page, 1, Array.from({ length: 12 }, (_, i) => (i % 2 === 0 ? "8" : "7")));
+      const making = (half: boolean) =>
+        [...shown, ...tried].filter((one) => one.half === half).map(({ took }) => took);
       const row = (name: string, values: readonly number[]) => [
         name,
         ms(median(values)),
@@ -85,6 +96,8 @@ async function viewer(): Promise<void> {
         row("key to the first changed frame, the standard look at full size", changed),
         row("key to the next frame, the standard look at full size", stepped),
         row(`the picture behind the sound, ${played} s played with the standard look`, late),
+        row("a frame of the whole size made while it plays", making(false)),
+        row("one of half the size", making(true)),
       ]);
       table("Frames shown a second", [
         ["", "frames", "of them at half the size"],

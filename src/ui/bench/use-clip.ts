@@ -143,9 +143,10 @@ export function useClip(
             setFrame(start + index);
           });
           drawing += ((performance.now() - begun) / 1000 - drawing) / 8;
-          // For measurements: by how much the picture is behind the sound, in seconds, and whether it was made smaller.
+          // For measurements: by how much the picture is behind the sound, in seconds, what it took to be made, in
+          // milliseconds, and whether it was made smaller.
           performance.mark("fichier:frame", {
-            detail: { late: Math.max(0, film.now() - at), half: made.after.width < width },
+            detail: { late: Math.max(0, film.now() - at), took: made.took, half: made.after.width < width },
           });
         }
         turn = requestAnimationFrame(show);
