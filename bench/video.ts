@@ -83,7 +83,11 @@ async function viewer(): Promise<void> {
       const shown = await playedBy(page, played);
       const late = shown.map((one) => one.late * 1000);
       // Each new chain is tried at the whole size first.
-      const tried = await playedBy(page, 1, Array.from({ length: 12 }, (_, i) => (i % 2 === 0 ? "8" : "7")));
+      const tried = await playedBy(
+        page,
+        1,
+        Array.from({ length: 12 }, (_, i) => (i % 2 === 0 ? "8" : "7")),
+      );
       const making = (half: boolean) =>
         [...shown, ...tried].filter((one) => one.half === half).map(({ took }) => took);
       const row = (name: string, values: readonly number[]) => [
