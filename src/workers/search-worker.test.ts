@@ -115,3 +115,25 @@ describe("the index from one visit to the next", () => {
     expect((await third.ask("recall", all)).matches).toBe(0);
   });
 });
+
+describe("what takes long", () => {
+  it("lets whoever types go first, and is right about what has changed meanwhile", async () => {
+    const { ask, change } = await page();
+    // Nothing short tells the two apart, so that all that may be typed is tried.
+    change([
+      card("a", "Morning fog over the northern slipway"),
+      card("b", "Morning fog over the northern slipway"),
+    ]);
+    const order: string[] = [];
+    const fewest = ask("fewestKeys", { cardId: "b", target: all.target }).then((found) => {
+      order.push("fewest");
+      return found;
+    });
+    for (const query of ["m", "mo", "mor"])
+      await ask("recall", { ...all, query }).then(({ hits }) => order.push(`${query} ${hits.length}`));
+    change([], ["a"]);
+    expect(order).toEqual(["m 2", "mo 2", "mor 2"]);
+    expect(await fewest).toMatchObject({ typed: expect.any(String) });
+    expect(await ask("fewestKeys", { cardId: "b", target: all.target })).toEqual({ keys: 3, typed: "f" });
+  });
+});

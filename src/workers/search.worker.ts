@@ -1,12 +1,14 @@
 import type { SearchSort } from "@/core/library/entities";
 import type { SearchDocument, SearchTarget } from "@/core/search/document";
-import { fewestKeys, type FewestKeys } from "@/core/search/fewest-keys";
+import { patiently } from "@/core/chain/turns";
+import { fewestKeysTurns, type FewestKeys } from "@/core/search/fewest-keys";
 import { groupsOf, type Group } from "@/core/search/groups";
 import { IndexStore } from "@/core/search/index-store";
 import { LiveSearches } from "@/core/search/live-searches";
 import { drawn, matching, recall, type RecallResult } from "@/core/search/recall";
 import { selected } from "@/core/search/select";
 import { keepIndex, readKeptIndex } from "./kept-index";
+import { letIn } from "./let-in";
 
 /** What can be asked of the index, by what it answers. */
 interface Questions {
@@ -145,7 +147,8 @@ const answers: { readonly [Q in Question]: (asked: Asked<Q>) => Answered<Q> | Pr
   matching: ({ query }) => matching(store, query, moment()),
   selected: ({ query, sort, placed }) => selected(store, query, moment(), sort, placed),
   groups: ({ query }) => groupsOf(store, query, moment()),
-  fewestKeys: ({ cardId, target }) => fewestKeys(store, cardId, { target, moment: moment() }),
+  fewestKeys: ({ cardId, target }) =>
+    patiently(fewestKeysTurns(store, cardId, { target, moment: moment() }), letIn),
 };
 
 function take(data: SearchRequest): void {
@@ -161,14 +164,15 @@ function take(data: SearchRequest): void {
       return settle();
     default: {
       const result = answers[data.kind](data as never);
-      if (result instanceof Promise) {
-        // What comes meanwhile is for the index that is read.
-        reading = result.then((known) => {
-          reading = null;
-          live.follow(followed);
-          post({ kind: "answer", id: data.id, result: known });
-        });
-      } else post({ kind: "answer", id: data.id, result });
+      const say = (result: Answered<Question>) => post({ kind: "answer", id: data.id, result });
+      if (!(result instanceof Promise)) return say(result);
+      if (data.kind !== "begin") return void result.then(say);
+      // What comes meanwhile is for the index that is read.
+      reading = result.then((known) => {
+        reading = null;
+        live.follow(followed);
+        say(known);
+      });
     }
   }
 }

@@ -1,3 +1,4 @@
+import { atOnce } from "../chain/turns";
 import type { SearchTarget } from "./document";
 import type { IndexStore } from "./index-store";
 import type { Moment } from "./query/model";
@@ -34,20 +35,30 @@ function attempts(name: string, aliases: readonly string[]): string[] {
   return [...found].sort((a, b) => a.length - b.length || (a < b ? -1 : 1));
 }
 
+interface Asked {
+  readonly target: SearchTarget;
+  readonly moment: Moment;
+}
+
 /**
  * The fewest keys that put a card on a target; null where it comes first by nothing of its own that is short enough. Asks the
- * index up to a few hundred times.
+ * index up to a few hundred times, a turn each: who types meanwhile need not wait for it.
  */
-export function fewestKeys(
+export function* fewestKeysTurns(
   store: IndexStore,
   cardId: string,
-  { target, moment }: { target: SearchTarget; moment: Moment },
-): FewestKeys | null {
+  { target, moment }: Asked,
+): Generator<void, FewestKeys | null> {
   const document = store.documentById(cardId);
   if (!document) return null;
   if (document.keys.length > 0) return { keys: 1, typed: "", key: document.keys[0] };
-  for (const typed of attempts(document.name, [...document.ownAliases, ...document.teamAliases]))
+  for (const typed of attempts(document.name, [...document.ownAliases, ...document.teamAliases])) {
     if (recall(store, typed, 1, { target, moment }).hits[0]?.id === cardId)
       return { keys: typed.length + 2, typed };
+    yield;
+  }
   return null;
 }
+
+export const fewestKeys = (store: IndexStore, cardId: string, asked: Asked): FewestKeys | null =>
+  atOnce(fewestKeysTurns(store, cardId, asked));
