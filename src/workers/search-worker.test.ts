@@ -125,15 +125,20 @@ describe("what takes long", () => {
       card("b", "Morning fog over the northern slipway"),
     ]);
     const order: string[] = [];
-    const fewest = ask("fewestKeys", { cardId: "b", target: all.target }).then((found) => {
-      order.push("fewest");
-      return found;
-    });
+    // Several at a time, each to its end.
+    const fewest = Promise.all(
+      ["b", "b"].map((cardId) =>
+        ask("fewestKeys", { cardId, target: all.target }).then((found) => {
+          order.push("fewest");
+          return found;
+        }),
+      ),
+    );
     for (const query of ["m", "mo", "mor"])
       await ask("recall", { ...all, query }).then(({ hits }) => order.push(`${query} ${hits.length}`));
     change([], ["a"]);
     expect(order).toEqual(["m 2", "mo 2", "mor 2"]);
-    expect(await fewest).toMatchObject({ typed: expect.any(String) });
+    expect((await fewest).map((one) => one?.typed)).toEqual([expect.any(String), expect.any(String)]);
     expect(await ask("fewestKeys", { cardId: "b", target: all.target })).toEqual({ keys: 3, typed: "f" });
   });
 });
