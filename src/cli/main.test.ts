@@ -1,4 +1,4 @@
-import { spawnSync } from "node:child_process";
+import { spawnSync, type ChildProcess } from "node:child_process";
 import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -9,6 +9,7 @@ import { noise, sine } from "../../testing/signals";
 import { writeCardFile } from "@/core/formats/card/write";
 import { writeWav } from "@/core/formats/wav/write";
 import { effects } from "@/core/effects/registry";
+import { Beside } from "./beside";
 import { main } from "./main";
 
 const folder = mkdtempSync(join(tmpdir(), "fichier-cli-"));
@@ -319,6 +320,28 @@ describe("the command line", () => {
       ).status,
     ).toBe(0);
     expect(readdirSync(to).sort()).toEqual(["a.flac", "b.flac"]);
+  });
+
+  it("carries out command lines in a process beside it, one after another, and in a new one where that has died", async () => {
+    const beside = new Beside();
+    try {
+      const list = ["effects", "--json"];
+      const { status, stdout, stderr } = await beside.run(list);
+      expect([status, stderr]).toEqual([0, ""]);
+      expect(stdout).toBe((await fichier(...list)).stdout);
+      expect(await beside.run(["render", "nowhere.wav", join(folder, "x.wav"), "--chain", chain])).toEqual(
+        await fichier("render", "nowhere.wav", join(folder, "x.wav"), "--chain", chain),
+      );
+      const process = Reflect.get(beside, "child") as ChildProcess;
+      // It does not get to it any more.
+      process.kill("SIGSTOP");
+      const lost = beside.run(list);
+      process.kill("SIGKILL");
+      await expect(lost).rejects.toThrow("The process that was at it ended (SIGKILL).");
+      expect((await beside.run(list)).stdout).toBe(stdout);
+    } finally {
+      beside.end();
+    }
   });
 
   it("finds exported cards by a query, with why, and says which file is none", async () => {

@@ -1,4 +1,3 @@
-import { spawn } from "node:child_process";
 import { mkdir, readdir, stat } from "node:fs/promises";
 import { availableParallelism } from "node:os";
 import { basename, extname, join, parse } from "node:path";
@@ -19,6 +18,7 @@ import {
   type ResultFormat,
 } from "@/core/library/renders";
 import { formatOfName, sayNote, type MediaNote } from "@/media/results";
+import { Beside } from "../beside";
 import { chainOption, withFiles } from "../chain-option";
 import { CliProblem, numberOption, SomeFailed, type Say } from "../problem";
 
@@ -116,31 +116,23 @@ interface Result {
   readonly notes: readonly string[];
 }
 
-const bin = join(import.meta.dirname, "../../../bin/fichier.mjs");
-
-/** Renders one file in a process of its own, so that each core has one. Rejects with what it said. */
-function inProcess(args: readonly string[]): Promise<Result> {
-  return new Promise((resolve, reject) => {
-    const child = spawn(process.execPath, [bin, ...args, "--quiet", "--json"], {
-      stdio: ["ignore", "pipe", "pipe"],
-    });
-    let [result, complaint] = ["", ""];
-    child.stdout.on("data", (part: Buffer) => (result += part.toString()));
-    child.stderr.on("data", (part: Buffer) => (complaint += part.toString()));
-    child.on("error", reject);
-    child.on("close", (code) =>
-      code === 0
-        ? resolve((JSON.parse(result) as Result[])[0])
-        : reject(new Error(complaint.trim().replace(/^fichier: /, ""))),
-    );
-  });
+/** Renders one file in a process beside this one. Rejects with what it said. */
+async function renderedBeside(beside: Beside, args: readonly string[]): Promise<Result> {
+  const { status, stdout, stderr } = await beside.run([...args, "--quiet", "--json"]);
+  if (status !== 0) throw new Error(stderr.trim().replace(/^fichier: /, ""));
+  return (JSON.parse(stdout) as Result[])[0];
 }
 
-/** Carries out tasks, as many at once as there are cores. */
-async function onAllCores(tasks: readonly (() => Promise<void>)[]): Promise<void> {
+/** Carries out tasks, as many at once as there are cores, each lot with a process of its own. */
+async function onAllCores(tasks: readonly ((beside: Beside) => Promise<void>)[]): Promise<void> {
   let next = 0;
   const worker = async () => {
-    while (next < tasks.length) await tasks[next++]();
+    const beside = new Beside();
+    try {
+      while (next < tasks.length) await tasks[next++](beside);
+    } finally {
+      beside.end();
+    }
   };
   await Promise.all(Array.from({ length: Math.min(tasks.length, availableParallelism()) }, worker));
 }
@@ -194,7 +186,7 @@ export function renderCommand(
             throw new CliProblem(`Two files would both become “${to}”.`, "Rename one of them.");
           taken.add(to);
           if (inputs.length > 1)
-            return async () => {
+            return async (beside: Beside) => {
               const same = Object.entries({
                 card: options.card,
                 chain: options.chain,
@@ -205,7 +197,7 @@ export function renderCommand(
                 rate: options.rate,
               }).flatMap(([key, value]) => (value === undefined ? [] : [`--${key}`, value]));
               try {
-                const result = await inProcess([
+                const result = await renderedBeside(beside, [
                   "render",
                   from,
                   to,
