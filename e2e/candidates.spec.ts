@@ -1,6 +1,18 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page } from "@playwright/test";
-import { chain, clearChain, found, look, openSession, press, said, saved, setting, signIn } from "./desk";
+import {
+  chain,
+  clearChain,
+  eventually,
+  found,
+  look,
+  openSession,
+  press,
+  said,
+  saved,
+  setting,
+  signIn,
+} from "./desk";
 import { test } from "./test";
 
 const strip = (page: Page) => page.getByRole("region", { name: "Candidates" });
@@ -18,16 +30,14 @@ async function onAPicture(page: Page): Promise<void> {
   await expect(settings(page)).toHaveCount(0);
   // Until it is this one that is shown.
   let last = 0;
-  await expect
-    .poll(
-      async () => {
-        const before = last;
-        last = await look(page);
-        return last === before;
-      },
-      { intervals: [400] },
-    )
-    .toBe(true);
+  await eventually(
+    async () => {
+      const before = last;
+      last = await look(page);
+      return last === before;
+    },
+    { intervals: [400] },
+  ).toBe(true);
 }
 
 test("the cards of the last search are tried one after another, each seen at once, and the sixth key keeps one", async ({
@@ -45,11 +55,11 @@ test("the cards of the last search are tried one after another, each seen at onc
   await press(page, "]");
   await expect(strip(page)).toContainText(/1 of \d+/);
   await expect(strip(page)).toContainText("“stills”");
-  await expect.poll(() => look(page)).not.toBe(untouched);
+  await eventually(() => look(page)).not.toBe(untouched);
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
   // As it was, by one key; and from the last one backwards.
   await press(page, "Escape");
-  await expect.poll(() => look(page)).toBe(untouched);
+  await eventually(() => look(page)).toBe(untouched);
   await press(page, "[");
   const [, count] = /(\d+) of (\d+)/.exec(await strip(page).innerText())!;
   await expect(strip(page)).toContainText(`${count} of ${count}`);
@@ -61,7 +71,7 @@ test("the cards of the last search are tried one after another, each seen at onc
   for (let i = 1; i <= 5; i++) {
     await press(page, "]");
     await expect(strip(page)).toContainText(`${i} of ${count}`);
-    await expect.poll(() => look(page)).not.toBe([...seen].at(-1) ?? untouched);
+    await eventually(() => look(page)).not.toBe([...seen].at(-1) ?? untouched);
     seen.add(await look(page));
   }
   const name = (await strip(page).innerText()).split("\n")[1];
@@ -69,7 +79,7 @@ test("the cards of the last search are tried one after another, each seen at onc
   await press(page, "Enter");
   await expect(strip(page)).toBeHidden();
   await expect(said(page)).toContainText(`“${name}” on`);
-  await expect.poll(() => look(page)).toBe(shown);
+  await eventually(() => look(page)).toBe(shown);
   await expect(settings(page)).not.toHaveCount(0);
   await saved(page);
   await press(page, "Backspace");
@@ -93,7 +103,7 @@ test("candidates are picked by number, drawn by chance without repeating, and al
   for (let i = 1; i < Number(count); i++) {
     const before = await strip(page).innerText();
     await press(page, "r");
-    await expect.poll(() => strip(page).innerText()).not.toBe(before);
+    await eventually(() => strip(page).innerText()).not.toBe(before);
     drawn.add(/(\d+) of/.exec(await strip(page).innerText())![1]);
   }
   expect(drawn.size).toBe(Number(count));
@@ -129,12 +139,12 @@ test("a card comes before the chain, at the chosen setting, or only with what is
   };
   const names = () => chain(page).locator("[data-setting-name]").allInnerTexts();
   await put("Selenium, quiet", "Enter");
-  await expect.poll(names).not.toEqual([]);
+  await eventually(names).not.toEqual([]);
   const first = await names();
   await saved(page);
   await put("Grey sea, weight", "Alt+Enter");
   await expect(said(page)).toContainText("“Grey sea, weight” before the chain of");
-  await expect.poll(async () => (await names()).slice(-first.length)).toEqual(first);
+  await eventually(async () => (await names()).slice(-first.length)).toEqual(first);
   const both = await names();
   expect(both.length).toBeGreaterThan(first.length);
   await saved(page);
@@ -145,12 +155,12 @@ test("a card comes before the chain, at the chosen setting, or only with what is
   // Before the setting that is chosen.
   await setting(page, both[1]).focus();
   await put("Yard copper", "Ctrl+Enter".replace("Ctrl", "Control"));
-  await expect.poll(async () => (await names()).length).toBeGreaterThan(both.length);
+  await eventually(async () => (await names()).length).toBeGreaterThan(both.length);
   const all = await names();
   expect([all[0], all.slice(-(both.length - 1))]).toEqual([both[0], both.slice(1)]);
   await saved(page);
   await press(page, "Backspace");
-  await expect.poll(names).toEqual(both);
+  await eventually(names).toEqual(both);
   await targets(page).focus();
   await clearChain(page);
 });

@@ -60,9 +60,15 @@ export const press = async (page: Page, ...keys: string[]) => {
   for (const key of keys) await page.keyboard.press(key);
 };
 
+/** Asks until the answer is as expected, more often than the runner does by itself: most of it comes within a moment. */
+export const eventually = <T>(
+  ask: () => T | Promise<T>,
+  options: { timeout?: number; intervals?: number[] } = {},
+) => expect.poll(ask, { intervals: [20, 50, 100, 100, 250], ...options });
+
 /** Everything sent has been confirmed by the server: a reload finds it. */
 export const saved = (page: Page) =>
-  expect.poll(() => page.evaluate(() => document.body.dataset.unsaved ?? "0")).toBe("0");
+  eventually(() => page.evaluate(() => document.body.dataset.unsaved ?? "0")).toBe("0");
 
 export const target = (page: Page, name: string) =>
   page.getByRole("listbox", { name: "Targets" }).getByRole("option", { name });

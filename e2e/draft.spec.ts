@@ -1,5 +1,17 @@
 import { expect, type Page } from "@playwright/test";
-import { ask, chain, clearChain, found, openSession, press, said, saved, signIn, target } from "./desk";
+import {
+  ask,
+  chain,
+  clearChain,
+  eventually,
+  found,
+  openSession,
+  press,
+  said,
+  saved,
+  signIn,
+  target,
+} from "./desk";
 import { test } from "./test";
 
 const bar = (page: Page) => page.getByRole("combobox", { name: "Find a card" });
@@ -30,7 +42,7 @@ test("by keyboard: six effects are gathered, applied, kept with an alias and a k
   await expect(bar(page)).toBeHidden();
   await expect(tray(page)).toHaveCount(0);
   // Each gave one setting or more.
-  await expect.poll(() => settings(page).count()).toBeGreaterThanOrEqual(6);
+  await eventually(() => settings(page).count()).toBeGreaterThanOrEqual(6);
   await saved(page);
   const all = await settings(page).count();
   for (const name of ["Low-pass", "Gain", "Compressor", "Expander and gate", "Limiter", "High-pass"])

@@ -9,7 +9,7 @@ import { randomFrom } from "../demo/random";
 import { environment, prepareDatabase, serve } from "../scripts/setup/application";
 import { ensureDatabase, removeCluster, startPostgres, type Server } from "../scripts/setup/postgres";
 import { freePort } from "../scripts/setup/run";
-import { press, said, signIn, strip, target } from "./desk";
+import { eventually, press, said, signIn, strip, target } from "./desk";
 
 /** A cluster and an application of this file's own, since it kills them. */
 const cluster = "postgres-faults";
@@ -209,9 +209,9 @@ test.describe("killed in the middle of a save", () => {
 
     // Every rendering that was asked for is made, whoever died over it, and none is offered in halves.
     const list = () => line.read<{ renders: { id: string; state: string; bytes: number }[] }>("renders");
-    await expect
-      .poll(async () => (await list()).renders.map((r) => r.state), { timeout: 120_000 })
-      .toEqual(Array(renders).fill("done"));
+    await eventually(async () => (await list()).renders.map((r) => r.state), { timeout: 120_000 }).toEqual(
+      Array(renders).fill("done"),
+    );
     for (const { id, bytes } of (await list()).renders) {
       const file = Buffer.from(await (await line.ask(`renders/${id}/file`)).response!.arrayBuffer());
       expect([file.length, file.readUInt32LE(4) + 8]).toEqual([bytes, bytes]);

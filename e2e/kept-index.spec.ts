@@ -1,5 +1,5 @@
 import { expect, type Page } from "@playwright/test";
-import { press, said, saved, signIn } from "./desk";
+import { eventually, press, said, saved, signIn } from "./desk";
 import { test } from "./test";
 
 const found = (page: Page) => page.getByRole("listbox", { name: "Cards found" }).getByRole("option");
@@ -29,7 +29,7 @@ test("the index is kept from one visit to the next, brought up to date, and forg
   browser,
 }) => {
   await signIn(page, "picture");
-  await expect.poll(() => keptIndexes(page), { timeout: 40_000 }).toBe(1);
+  await eventually(() => keptIndexes(page), { timeout: 40_000 }).toBe(1);
   const address = page.url();
   await page.goto("about:blank");
 
@@ -68,5 +68,5 @@ test("the index is kept from one visit to the next, brought up to date, and forg
   await page.getByRole("button", { name: "picture" }).click();
   await page.getByRole("menuitem", { name: "Sign out", exact: true }).click();
   await expect(page.getByLabel("E-mail")).toBeVisible();
-  await expect.poll(() => keptIndexes(page)).toBe(0);
+  await eventually(() => keptIndexes(page)).toBe(0);
 });

@@ -1,6 +1,6 @@
 import { expect, type BrowserContext, type Page } from "@playwright/test";
 import { readHeads } from "../testing/heads";
-import { press, signIn } from "./desk";
+import { eventually, press, signIn } from "./desk";
 import { test } from "./test";
 
 /* What a browser keeps of a library from one visit to the next, and that nobody is shown what is wrong of it. */
@@ -111,7 +111,7 @@ test("the cards are kept from one visit to the next, and brought up to date", as
   const context = await browser.newContext();
   const first = await visit(context);
   expect(first.fetched).toBe(1);
-  await expect.poll(() => copiesOf(first.page)).toBe(1);
+  await eventually(() => copiesOf(first.page)).toBe(1);
   await again(first);
   expect([first.fetched, first.warnings]).toEqual([0, []]);
   await expectWhole(first);
@@ -181,7 +181,7 @@ test("what is kept and cannot be used is thrown away and fetched again, and said
   ];
   await again(seen);
   for (const [what, said, spoil] of cases) {
-    await expect.poll(() => copiesOf(seen.page)).toBe(1);
+    await eventually(() => copiesOf(seen.page)).toBe(1);
     // What was logged since would be looked at first.
     await inKept(seen.page, `store("changes").clear();`);
     await spoil();
@@ -192,7 +192,7 @@ test("what is kept and cannot be used is thrown away and fetched again, and said
       expect.stringContaining(String(said)),
     ]);
     await expectWhole(seen);
-    await expect.poll(() => copiesOf(seen.page)).toBe(1);
+    await eventually(() => copiesOf(seen.page)).toBe(1);
     await again(seen);
     expect([what, seen.fetched]).toEqual([what, 0]);
   }
@@ -218,7 +218,7 @@ test.describe("a browser that keeps nothing", () => {
       await again(seen);
       await expectWhole(seen);
       expect(seen.fetched).toBe(1);
-      await expect.poll(() => seen.warnings.length).toBeGreaterThan(0);
+      await eventually(() => seen.warnings.length).toBeGreaterThan(0);
       await context.close();
     });
 });
@@ -253,14 +253,14 @@ test("cards that come only in part are asked for again, and the bench does not w
 test("nothing is kept after signing out, and each member has their own", async ({ browser }) => {
   const context = await browser.newContext();
   const { page } = await visit(context, "sound");
-  await expect.poll(() => copiesOf(page)).toBe(1);
+  await eventually(() => copiesOf(page)).toBe(1);
   await press(page, "Alt+m");
   await page.getByRole("menuitem", { name: "Sign out", exact: true }).click();
   await expect(page.getByLabel("E-mail")).toBeFocused();
   expect(await copiesOf(page)).toBe(0);
   await page.close();
   const next = await visit(context, "stills");
-  await expect.poll(() => copiesOf(next.page)).toBe(1);
+  await eventually(() => copiesOf(next.page)).toBe(1);
   await expectWhole(next);
   await context.close();
 });

@@ -10,6 +10,7 @@ import {
   ask,
   chain,
   chooseFiles,
+  eventually,
   found,
   openSession,
   press,
@@ -105,12 +106,12 @@ test("by keyboard: cropped by four keyframes, kept to fit by its end, put on thr
   await press(page, "End");
   await isAt(page, 99);
   await typed("100");
-  await expect.poll(() => keyframesOf(page, "Top")).toBe("0 50 75 99");
-  await expect.poll(() => blackFromAbove(page)).toBe(100);
+  await eventually(() => keyframesOf(page, "Top")).toBe("0 50 75 99");
+  await eventually(() => blackFromAbove(page)).toBe(100);
   // Back by keyframes: between two of them it is on its way.
   await press(page, "Control+ArrowLeft");
   await isAt(page, 75);
-  await expect.poll(() => blackFromAbove(page)).toBe(40);
+  await eventually(() => blackFromAbove(page)).toBe(40);
   await press(
     page,
     "Control+ArrowLeft",
@@ -122,7 +123,7 @@ test("by keyboard: cropped by four keyframes, kept to fit by its end, put on thr
     "ArrowLeft",
   );
   await isAt(page, 70);
-  await expect.poll(async () => [31, 32].includes(await blackFromAbove(page))).toBe(true);
+  await eventually(async () => [31, 32].includes(await blackFromAbove(page))).toBe(true);
   await expect(lane(page, "Top")).toContainText("32 %");
   const { violations } = await new AxeBuilder({ page }).analyze();
   expect(violations.map(({ id, nodes }) => [id, nodes[0].target])).toEqual([]);
@@ -165,16 +166,16 @@ test("by keyboard: cropped by four keyframes, kept to fit by its end, put on thr
     await targets(page).focus();
     await press(page, "Home", ...Array<string>(nth).fill("ArrowDown"));
     await expect(page.getByRole("heading", { name, exact: true })).toBeVisible();
-    await expect.poll(() => keyframesOf(page, "Top")).toBe(places);
+    await eventually(() => keyframesOf(page, "Top")).toBe(places);
     await page.getByRole("slider", { name: "Frame" }).focus();
     await press(page, "End");
     await isAt(page, end);
-    await expect.poll(() => blackFromAbove(page)).toBe(100);
+    await eventually(() => blackFromAbove(page)).toBe(100);
     for (let k = 0; k < 5; k++) await press(page, "ArrowLeft");
     await isAt(page, end - 5);
     // Five frames before the last of 24: 87.5 %.
-    await expect.poll(() => blackFromAbove(page)).toBeGreaterThan(85);
-    await expect.poll(() => blackFromAbove(page)).toBeLessThan(91);
+    await eventually(() => blackFromAbove(page)).toBeGreaterThan(85);
+    await eventually(() => blackFromAbove(page)).toBeLessThan(91);
   }
   // Compared: the whole of it, and again with what was before.
   await targets(page).focus();
@@ -186,10 +187,10 @@ test("by keyboard: cropped by four keyframes, kept to fit by its end, put on thr
   await expect(page.getByRole("dialog", { name: "Fit keyframes" })).toBeVisible();
   await page.getByRole("radio", { name: "Keep times from the end" }).focus();
   await press(page, "ArrowUp", "ArrowUp", "Enter");
-  await expect.poll(() => keyframesOf(page, "Top")).toBe("0 13 19 25");
+  await eventually(() => keyframesOf(page, "Top")).toBe("0 13 19 25");
   await saved(page);
   await press(page, "Backspace");
-  await expect.poll(() => keyframesOf(page, "Top")).toBe("-75 -25 0 24");
+  await eventually(() => keyframesOf(page, "Top")).toBe("-75 -25 0 24");
 
   // Rendered, frame by frame what the command line makes of the exported card.
   await saved(page);
@@ -221,7 +222,7 @@ test("by pointer: keyframes are set, moved, taken out, and follow the value's ow
   await page.getByRole("option", { name: /^Opacity/ }).click();
   const button = (name: string) => page.getByRole("button", { name, exact: true });
   await button("Set a keyframe of Opacity here").click();
-  await expect.poll(() => keyframesOf(page, "Opacity")).toBe("0");
+  await eventually(() => keyframesOf(page, "Opacity")).toBe("0");
   const slider = page.getByRole("slider", { name: "Frame" });
   const box = (await slider.boundingBox())!;
   await page.mouse.click(box.x + box.width - 1, box.y + 20);
@@ -231,23 +232,23 @@ test("by pointer: keyframes are set, moved, taken out, and follow the value's ow
   const value = page.getByRole("complementary", { name: "Chain" }).getByRole("slider", { name: "Opacity" });
   const bar = (await value.boundingBox())!;
   await page.mouse.click(bar.x + 2, bar.y + bar.height / 2);
-  await expect.poll(() => keyframesOf(page, "Opacity")).toBe(`0 ${last}`);
+  await eventually(() => keyframesOf(page, "Opacity")).toBe(`0 ${last}`);
   // Pressed twice in the lane: one more, with the value on the way; dragged, it is elsewhere.
   const row = (await lane(page, "Opacity").locator("svg").boundingBox())!;
   const at = (share: number) => [row.x + row.width * share, row.y + row.height / 2] as const;
   await page.mouse.dblclick(...at(0.5));
-  await expect.poll(async () => (await keyframesOf(page, "Opacity"))?.split(" ").length).toBe(3);
+  await eventually(async () => (await keyframesOf(page, "Opacity"))?.split(" ").length).toBe(3);
   const [, middle] = (await keyframesOf(page, "Opacity"))!.split(" ").map(Number);
   await page.mouse.move(...at(0.5));
   await page.mouse.down();
   await page.mouse.move(...at(0.6), { steps: 4 });
   await page.mouse.move(...at(0.75), { steps: 4 });
   await page.mouse.up();
-  await expect
-    .poll(async () => Number((await keyframesOf(page, "Opacity"))!.split(" ")[1]))
-    .toBeGreaterThan(middle + last * 0.2);
+  await eventually(async () => Number((await keyframesOf(page, "Opacity"))!.split(" ")[1])).toBeGreaterThan(
+    middle + last * 0.2,
+  );
   await button("Take the keyframe of Opacity out").click();
-  await expect.poll(() => keyframesOf(page, "Opacity")).toBe(`0 ${last}`);
+  await eventually(() => keyframesOf(page, "Opacity")).toBe(`0 ${last}`);
   // The menu of a lane does what its keys do.
   await lane(page, "Opacity").click({ button: "right" });
   await page.getByRole("menuitem", { name: /^Turn the lane round in time/ }).click();
@@ -296,11 +297,11 @@ test("a title and a dissolve are put on in four keys at most, besides letters", 
       for (let i = 0; i < data.length; i += 4) if (data[i] > 240 && data[i + 2] > 220) bright++;
       return bright;
     });
-  await expect.poll(seen).toBeGreaterThan(1500);
+  await eventually(seen).toBeGreaterThan(1500);
   const before = await seen();
   await page.locator("[data-setting-name]", { hasText: "Title" }).click();
   await page.getByRole("textbox", { name: "Text" }).fill("Lamp\nturning, at slack water");
-  await expect.poll(seen).not.toBe(before);
+  await eventually(seen).not.toBe(before);
   await saved(page);
 
   keys = 0;
@@ -321,7 +322,7 @@ test("a title and a dissolve are put on in four keys at most, besides letters", 
   const atCut = await middle();
   await press(page, "}");
   await isAt(page, 25);
-  await expect.poll(middle).not.toEqual(atCut);
+  await eventually(middle).not.toEqual(atCut);
   await saved(page);
   await press(page, "Backspace", "Backspace");
   await expect(setting(page, "Dissolve")).toHaveCount(0);
@@ -363,7 +364,7 @@ test("by keyboard: a sound falls away by two keyframes, is kept, and is rendered
   await press(page, "Enter", "Shift+ArrowRight");
   await page.keyboard.type("-26");
   await press(page, "Enter");
-  await expect.poll(() => keyframesOf(page, "Gain")).toBe("0 100");
+  await eventually(() => keyframesOf(page, "Gain")).toBe("0 100");
   await expect(page.getByText("Gain · at 00:01.00")).toBeVisible();
   // Half way between them it is said what it is there.
   for (let i = 0; i < 50; i++) await press(page, "ArrowLeft");
@@ -410,7 +411,7 @@ test("by keyboard: a bus falls away by keyframes set against all that reaches it
   await expect(page.getByRole("heading", { name: "Ambience" })).toBeVisible();
   const level = async () =>
     Number((await page.getByTestId("loudness-after").innerText()).replace("−", "-").replace(/ LUFS.*/s, ""));
-  await expect.poll(level).toBeGreaterThan(-80);
+  await eventually(level).toBeGreaterThan(-80);
   const before = await level();
   const settings = chain(page).getByRole("list", { name: "Settings" }).locator("[data-setting-name]");
   const had = await settings.count();
@@ -424,13 +425,13 @@ test("by keyboard: a bus falls away by keyframes set against all that reaches it
   await press(page, "Home");
   await page.keyboard.type("-24");
   await press(page, "Enter");
-  await expect.poll(() => keyframesOf(page, "Gain")).toBe("0");
-  await expect.poll(level).toBeLessThan(before - 23);
+  await eventually(() => keyframesOf(page, "Gain")).toBe("0");
+  await eventually(level).toBeLessThan(before - 23);
   // Its last hundredth is where the last of its clips ends.
   await press(page, "End");
   await page.keyboard.type("-24");
   await press(page, "Enter");
-  await expect.poll(() => keyframesOf(page, "Gain")).toMatch(/^0 \d{3,}$/);
+  await eventually(() => keyframesOf(page, "Gain")).toMatch(/^0 \d{3,}$/);
   await press(page, "Escape");
   await saved(page);
   await targets(page).focus();
@@ -440,5 +441,5 @@ test("by keyboard: a bus falls away by keyframes set against all that reaches it
     await saved(page);
   }
   await expect(settings).toHaveCount(had);
-  await expect.poll(level).toBeCloseTo(before, 1);
+  await eventually(level).toBeCloseTo(before, 1);
 });

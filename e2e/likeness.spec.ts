@@ -1,7 +1,7 @@
 import { expect, type Page } from "@playwright/test";
 import { demoCards } from "../demo/library/cards";
 import { packedLength } from "../src/core/measure/likeness";
-import { chain, openSession, press, said, saved, setting, signIn } from "./desk";
+import { chain, eventually, openSession, press, said, saved, setting, signIn } from "./desk";
 import { test } from "./test";
 
 const dialog = (page: Page) => page.getByRole("dialog", { name: "Find and apply" });
@@ -14,15 +14,13 @@ async function measured(page: Page, medium: "audio" | "image") {
   const [, libraryId] = new URL(page.url()).pathname.split("/");
   const all = demoCards.filter(({ chain }) => chain.medium === medium).length;
   const row = 32 + packedLength(medium);
-  await expect
-    .poll(
-      async () => {
-        const answer = await page.request.get(`/api/libraries/${libraryId}/imprints?medium=${medium}`);
-        return (await answer.body()).length / row;
-      },
-      { timeout: 60_000 },
-    )
-    .toBeGreaterThanOrEqual(all);
+  await eventually(
+    async () => {
+      const answer = await page.request.get(`/api/libraries/${libraryId}/imprints?medium=${medium}`);
+      return (await answer.body()).length / row;
+    },
+    { timeout: 60_000 },
+  ).toBeGreaterThanOrEqual(all);
 }
 
 test("cards that do nearly the same are found by one key, by what they do and not by their names", async ({
@@ -166,7 +164,7 @@ test("rows are put together by maker, effect, folder and kind, and as they were 
   await press(page, "Alt+g", "Alt+g");
   await expect(list).not.toContainText("nobody named");
   await press(page, "Alt+g", "Alt+g");
-  await expect.poll(inSight).toEqual(plain);
+  await eventually(inSight).toEqual(plain);
   await saved(page);
 });
 

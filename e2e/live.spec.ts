@@ -1,6 +1,7 @@
 import { expect, type Browser, type Page } from "@playwright/test";
 import {
   chain,
+  eventually,
   found,
   openSession,
   press,
@@ -105,7 +106,7 @@ test("the tabs of a browser share one event stream, and another takes over when 
   await make("Through the first tab");
   await expect(second.getByRole("navigation", { name: "Index" })).toContainText("Through the first tab");
   await page.close();
-  await expect.poll(() => opened.length).toBe(2);
+  await eventually(() => opened.length).toBe(2);
   await make("Through the second tab");
   await expect(second.getByRole("navigation", { name: "Index" })).toContainText("Through the second tab");
   await press(elsewhere, "Backspace", "Backspace");

@@ -10,6 +10,7 @@ import { writeCardFile } from "../src/core/formats/card/write";
 import {
   chain,
   chooseFiles,
+  eventually,
   found,
   openSession,
   press,
@@ -38,7 +39,7 @@ const loudness = async (page: Page) => {
 };
 /** The loudness once it is another than `before`. */
 const otherThan = async (page: Page, before: number) => {
-  await expect.poll(async () => (await loudness(page)) !== before).toBe(true);
+  await eventually(async () => (await loudness(page)) !== before).toBe(true);
   return loudness(page);
 };
 
@@ -68,16 +69,16 @@ test("clips run through tracks, buses and returns: heard alone or in the mix, mu
   await press(page, "m");
   await expect(target(page, "First blast")).toContainText("muted");
   await target(page, "Ambience").dispatchEvent("mousedown");
-  await expect.poll(() => loudness(page)).toBeLessThan(inMix);
+  await eventually(() => loudness(page)).toBeLessThan(inMix);
   await press(page, "Backspace");
   await expect(target(page, "First blast")).not.toContainText("muted");
-  await expect.poll(() => loudness(page)).toBe(inMix);
+  await eventually(() => loudness(page)).toBe(inMix);
 
   // Soloing the return: only what is sent to it.
   await target(page, "Lamp room").dispatchEvent("mousedown");
   await press(page, "l");
   await expect(target(page, "Lamp room")).toContainText("solo");
-  await expect.poll(() => loudness(page)).toBeLessThan(inMix);
+  await eventually(() => loudness(page)).toBeLessThan(inMix);
   await press(page, "l");
   await expect(target(page, "Lamp room")).not.toContainText("solo");
 

@@ -1,6 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page } from "@playwright/test";
-import { grid, panel, press, said, saved, signIn, toLibrary } from "./desk";
+import { eventually, grid, panel, press, said, saved, signIn, toLibrary } from "./desk";
 import { test } from "./test";
 
 const tried = (page: Page) => page.getByRole("region", { name: "Tried on" });
@@ -35,12 +35,12 @@ test("by keyboard: cards are seen and heard one after another in the library, wi
     });
   const first = await painted();
   await press(page, "w");
-  await expect.poll(painted).not.toBe(first);
+  await eventually(painted).not.toBe(first);
   const untouched = await painted();
   await press(page, "w");
-  await expect.poll(painted).toBe(first);
+  await eventually(painted).toBe(first);
   await press(page, "ArrowDown");
-  await expect.poll(painted).not.toBe(first);
+  await eventually(painted).not.toBe(first);
   expect(await painted()).not.toBe(untouched);
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
 
@@ -111,7 +111,7 @@ test("the table's columns and order are the member's own, can be copied from a c
   await dialog.getByLabel("Folder", { exact: true }).check();
   await dialog.getByLabel("Chain", { exact: true }).uncheck();
   await press(page, "Escape");
-  await expect.poll(() => headers(page)).toEqual(["Card", "Folder", "Kept by", "Key"]);
+  await eventually(() => headers(page)).toEqual(["Card", "Folder", "Kept by", "Key"]);
   await grid(page).getByRole("button", { name: "Folder" }).click();
   await expect(grid(page).getByRole("columnheader", { name: "Folder" })).toHaveAttribute(
     "aria-sort",
@@ -123,8 +123,8 @@ test("the table's columns and order are the member's own, can be copied from a c
   await press(page, "Home");
   const top = await names(page);
   await page.reload();
-  await expect.poll(() => headers(page)).toEqual(["Card", "Folder", "Kept by", "Key"]);
-  await expect.poll(() => names(page)).toBe(top);
+  await eventually(() => headers(page)).toEqual(["Card", "Folder", "Kept by", "Key"]);
+  await eventually(() => names(page)).toBe(top);
 
   const other = await (await browser.newContext()).newPage();
   await signIn(other, "picture");
@@ -134,7 +134,7 @@ test("the table's columns and order are the member's own, can be copied from a c
   const theirs = other.getByRole("dialog", { name: "Your view" });
   await theirs.getByLabel("Begin from the view of").selectOption({ label: "stills" });
   await theirs.getByRole("button", { name: "copy" }).click();
-  await expect.poll(() => headers(other)).toEqual(["Card", "Folder", "Kept by", "Key"]);
+  await eventually(() => headers(other)).toEqual(["Card", "Folder", "Kept by", "Key"]);
   // Locked, it is put in another order for now alone.
   await press(other, "v");
   await theirs.getByLabel(/^Locked/).check();

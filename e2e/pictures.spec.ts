@@ -1,6 +1,7 @@
 import { expect } from "@playwright/test";
 import {
   chain,
+  eventually,
   found,
   look,
   openSession,
@@ -43,7 +44,7 @@ test("a stills editor's look on twelve pictures at once, by keyboard alone", asy
     await press(page, "Enter");
     await expect(setting(page, name)).toBeVisible();
   }
-  await expect.poll(() => look(page)).not.toBe(untouched);
+  await eventually(() => look(page)).not.toBe(untouched);
   const shaped = await look(page);
   await press(page, "k");
   await page.keyboard.type("Quay print");
@@ -64,14 +65,14 @@ test("a stills editor's look on twelve pictures at once, by keyboard alone", asy
   await expect(page.getByRole("option").filter({ hasText: "Blue hour bath" })).toHaveCount(12);
   // What is shown is what was applied, not a card that was auditioned on the way.
   await expect(page.locator("[data-rendered]")).toHaveAttribute("aria-busy", "false");
-  await expect.poll(() => look(page)).not.toBe(shaped);
+  await eventually(() => look(page)).not.toBe(shaped);
   const blue = await look(page);
   await expect(strip(page)).toContainText("Fog, opened on 12 photos");
   await press(page, "1");
   await expect(page.getByRole("option").filter({ hasText: "Fog, opened" })).toHaveCount(12);
   await press(page, "Backspace");
   await expect(page.getByRole("option").filter({ hasText: "Blue hour bath" })).toHaveCount(12);
-  await expect.poll(() => look(page)).toBe(blue);
+  await eventually(() => look(page)).toBe(blue);
 
   // Touch up the exception: half strength on one.
   await press(page, "End", "s");
@@ -88,7 +89,7 @@ test("a stills editor's look on twelve pictures at once, by keyboard alone", asy
   for (const each of [page, second]) {
     await expect(each.getByRole("option").filter({ hasText: "Blue hour bath" })).toHaveCount(12);
     await expect(target(each, "Stair, night round")).toContainText("50 %");
-    await expect.poll(() => look(each)).toBe(blue);
+    await eventually(() => look(each)).toBe(blue);
   }
   await second.context().close();
 });
@@ -121,7 +122,7 @@ test("scopes, and a part of the picture at full size where an effect is finer th
   await press(page, "Enter");
   await expect(said(page)).toContainText("Leaking back");
   await expect(page.locator("[data-rendered]")).toHaveAttribute("aria-busy", "false");
-  await expect.poll(() => look(page)).not.toBe(noGrain);
+  await eventually(() => look(page)).not.toBe(noGrain);
   await expect(page.getByText("grain finer than this: Z for full size")).toBeVisible();
 
   // The scopes show what is shown: something where there is light, and what is clipped.
@@ -156,7 +157,7 @@ test("scopes, and a part of the picture at full size where an effect is finer th
   expect(size.map(Math.round)).toEqual([0, 0]);
   const middle = await look(page);
   await press(page, "ArrowLeft", "ArrowUp");
-  await expect.poll(() => look(page)).not.toBe(middle);
+  await eventually(() => look(page)).not.toBe(middle);
   await press(page, "z");
   await expect(part).toHaveCount(0);
   await expect(page.getByText("shown at 1280 × 853")).toBeVisible();

@@ -1,5 +1,5 @@
 import { expect, type Page } from "@playwright/test";
-import { ask, chain, clearChain, press, said, saved, setting, strip, toFirstClip } from "./desk";
+import { ask, chain, clearChain, eventually, press, said, saved, setting, strip, toFirstClip } from "./desk";
 import { test } from "./test";
 
 const targets = (page: Page) => page.getByRole("listbox", { name: "Targets" });
@@ -184,7 +184,7 @@ test("by keyboard: one key puts on a card by chance, each once before one comes 
   const first = await chain(page).innerText();
   await targets(page).focus();
   await press(page, "8");
-  await expect.poll(() => chain(page).innerText()).not.toBe(first);
+  await eventually(() => chain(page).innerText()).not.toBe(first);
   await saved(page);
   await targets(page).focus();
   await press(page, "Backspace", "Backspace");

@@ -1,5 +1,5 @@
 import { expect, type Page } from "@playwright/test";
-import { chain, openSession, press, said, saved, setting, signIn, strip } from "./desk";
+import { chain, eventually, openSession, press, said, saved, setting, signIn, strip } from "./desk";
 import { test } from "./test";
 
 const place = (page: Page, name: string | RegExp) => page.getByRole("treeitem", { name });
@@ -241,7 +241,7 @@ test("an effect by itself is found below the cards, and added to what is selecte
   await saved(page);
   await press(page, "Backspace");
   const added = settings.filter({ hasText: "Limiter" });
-  await expect.poll(() => added.count()).toBeLessThan(2);
+  await eventually(() => added.count()).toBeLessThan(2);
   // Within a moment they are one change of the history; with longer between them they are two.
   if ((await added.count()) === 1) await press(page, "Backspace");
   await expect(added).toHaveCount(0);
@@ -255,7 +255,7 @@ test("the apply bar can stand beside the material, and stays so", async ({ page 
   await listed(page, "");
   expect(await widthOf()).toBeGreaterThan(600);
   await press(page, "Alt+w");
-  await expect.poll(widthOf).toBeLessThan(300);
+  await eventually(widthOf).toBeLessThan(300);
   await page.keyboard.type("wind");
   await listed(page, "wind");
   await expect(found(page).first()).toContainText("Wind off");
@@ -268,7 +268,7 @@ test("the apply bar can stand beside the material, and stays so", async ({ page 
   await listed(page, "");
   expect(await widthOf()).toBeLessThan(300);
   await strip(page).getByRole("button", { name: "wide" }).click();
-  await expect.poll(widthOf).toBeGreaterThan(600);
+  await eventually(widthOf).toBeGreaterThan(600);
 });
 
 test("searches of the team are there for all and counted as cards change, by pointer alone", async ({
@@ -296,9 +296,9 @@ test("searches of the team are there for all and counted as cards change, by poi
     .getByRole("button", { name: /Keep the change/ })
     .click();
   await expect(said(other)).toContainText("Changed the search “Long chains”");
-  await expect.poll(count).toBeGreaterThan(before);
+  await eventually(count).toBeGreaterThan(before);
   await other.keyboard.press("Backspace");
-  await expect.poll(count).toBe(before);
+  await eventually(count).toBe(before);
   await other.close();
 
   // A search of the team asks for nothing of one's own, and says so before it is kept.
@@ -330,12 +330,12 @@ test("the cards of a search are put in order by hand, and Enter does what its ed
   await grid.focus();
   await press(page, "Home", "Alt+ArrowDown");
   await expect(said(page)).toContainText("Put the cards of “Sea and weather” in order");
-  await expect.poll(names).toEqual([before[1], before[0], before[2]]);
+  await eventually(names).toEqual([before[1], before[0], before[2]]);
   // The one that was moved stays chosen, and goes on.
   await press(page, "Alt+ArrowDown");
-  await expect.poll(names).toEqual([before[1], before[2], before[0]]);
+  await eventually(names).toEqual([before[1], before[2], before[0]]);
   await press(page, "Backspace", "Backspace");
-  await expect.poll(names).toEqual(before);
+  await eventually(names).toEqual(before);
   await saved(page);
 
   await page.getByRole("link", { name: "Bench" }).click();
@@ -353,9 +353,9 @@ test("the cards of a search are put in order by hand, and Enter does what its ed
   await listed(page, "wind off");
   await press(page, "Enter");
   // Behind what was there: the same effects twice.
-  await expect
-    .poll(() => chain(page).getByRole("list", { name: "Settings" }).getByRole("listitem").count())
-    .toBeGreaterThan(1);
+  await eventually(() =>
+    chain(page).getByRole("list", { name: "Settings" }).getByRole("listitem").count(),
+  ).toBeGreaterThan(1);
   await saved(page);
   await press(page, "Backspace", "Backspace", "/");
   for (const way of [

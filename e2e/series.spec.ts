@@ -1,5 +1,17 @@
 import { expect, type Page } from "@playwright/test";
-import { ask, chain, found, openSession, press, said, saved, setting, signIn, strip } from "./desk";
+import {
+  ask,
+  chain,
+  eventually,
+  found,
+  openSession,
+  press,
+  said,
+  saved,
+  setting,
+  signIn,
+  strip,
+} from "./desk";
 import { test } from "./test";
 
 const targets = (page: Page) => page.getByRole("listbox", { name: "Targets" });
@@ -145,6 +157,6 @@ test("by keyboard: of twelve pictures the one that is too light falls out, is co
   await press(page, "Backspace");
   await expect(said(page)).toContainText("Taken back: shaped");
   await press(page, "Backspace");
-  await expect.poll(saysLast).toBe(before);
+  await eventually(saysLast).toBe(before);
   await saved(page);
 });

@@ -8,7 +8,7 @@ import pg from "pg";
 import { writeWav } from "../src/core/formats/wav/write";
 import { ensureDatabase, removeCluster, startPostgres, type Server } from "../scripts/setup/postgres";
 import { freePort } from "../scripts/setup/run";
-import { chooseFiles, press, said, target } from "./desk";
+import { chooseFiles, eventually, press, said, target } from "./desk";
 
 /*
  * A start without the demo, as a team would have it: bin/serve with a file of settings, behind nginx with TLS, both as
@@ -97,7 +97,7 @@ test.describe("a team's own installation", () => {
     );
     start();
     nginx = spawn("/usr/sbin/nginx", ["-c", join(folder, "nginx.conf")], { stdio: "inherit" });
-    await expect.poll(() => output, { timeout: 90_000 }).toContain("/begin/fichier_begin_");
+    await eventually(() => output, { timeout: 90_000 }).toContain("/begin/fichier_begin_");
   });
   test.afterAll(async () => {
     nginx?.kill("SIGTERM");
@@ -219,22 +219,20 @@ test.describe("a team's own installation", () => {
       );
     const cores = availableParallelism();
     test.skip(cores < 2, "with one core there is one process, and nobody to go on meanwhile");
-    await expect.poll(() => answering().length, { timeout: 20_000 }).toBe(cores);
+    await eventually(() => answering().length, { timeout: 20_000 }).toBe(cores);
     const before = answering();
     process.kill(Number(before[0]), "SIGKILL");
     // What had been handed to it is lost with it, until that is noticed.
     await new Promise((resolve) => setTimeout(resolve, 300));
     const answers: number[] = [];
-    await expect
-      .poll(
-        async () => {
-          answers.push(await health("live"));
-          const now = answering();
-          return now.length === cores && !now.includes(before[0]);
-        },
-        { timeout: 20_000, intervals: [50] },
-      )
-      .toBe(true);
+    await eventually(
+      async () => {
+        answers.push(await health("live"));
+        const now = answering();
+        return now.length === cores && !now.includes(before[0]);
+      },
+      { timeout: 20_000 },
+    ).toBe(true);
     expect(new Set(answers)).toEqual(new Set([200]));
   });
 
@@ -243,12 +241,12 @@ test.describe("a team's own installation", () => {
   }) => {
     test.setTimeout(120_000);
     expect(await health("live")).toBe(200);
-    await expect.poll(() => health("ready"), { timeout: 30_000 }).toBe(200);
+    await eventually(() => health("ready"), { timeout: 30_000 }).toBe(200);
     server.stop();
-    await expect.poll(() => health("ready"), { timeout: 30_000 }).toBe(503);
+    await eventually(() => health("ready"), { timeout: 30_000 }).toBe(503);
     expect(await health("live")).toBe(200);
     server = await startPostgres(cluster);
-    await expect.poll(() => health("ready"), { timeout: 60_000 }).toBe(200);
+    await eventually(() => health("ready"), { timeout: 60_000 }).toBe(200);
     await page.goto(`${url}/sign-in?next=/%09/host.invalid`);
     await page.getByLabel("E-mail").fill("owner@team.example");
     await page.getByLabel("Password").fill("kelp lantern 43 foreshore");
@@ -279,9 +277,9 @@ test.describe("a team's own installation", () => {
     // With the database away it waits for it.
     server.stop();
     start();
-    await expect.poll(() => output, { timeout: 60_000 }).toContain("does not answer yet");
+    await eventually(() => output, { timeout: 60_000 }).toContain("does not answer yet");
     server = await startPostgres(cluster);
-    await expect.poll(() => health("ready"), { timeout: 60_000 }).toBe(200);
+    await eventually(() => health("ready"), { timeout: 60_000 }).toBe(200);
     expect(output).not.toContain("/begin/");
     await page.goto(url);
     await page.getByLabel("E-mail").fill("owner@team.example");

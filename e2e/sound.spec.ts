@@ -1,6 +1,7 @@
 import { expect, type Page } from "@playwright/test";
 import {
   chain,
+  eventually,
   found,
   openSession,
   press,
@@ -9,9 +10,9 @@ import {
   saved,
   setting,
   signIn,
+  signInByForm,
   strip,
   target,
-  signInByForm,
 } from "./desk";
 import { test } from "./test";
 
@@ -83,7 +84,7 @@ test("a sound editor's day, by keyboard alone", async ({ page, browser }) => {
   await page.keyboard.type("qua");
   await expect(found(page, "Quay, dry voice")).toHaveAttribute("aria-selected", "true");
   // The audition sounds before anything is applied.
-  await expect.poll(() => loudnessAfter(page)).not.toBe(untouched);
+  await eventually(() => loudnessAfter(page)).not.toBe(untouched);
   await expect(target(page, "Terns on the ledge")).toContainText("no card");
   await press(page, "Enter");
   for (const name of ["Ferry ramp", "Terns on the ledge"])

@@ -1,6 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page } from "@playwright/test";
-import { press, said, saved, signIn } from "./desk";
+import { eventually, press, said, saved, signIn } from "./desk";
 import { test } from "./test";
 
 const kinds = (page: Page) => page.getByRole("listbox", { name: "What wants tidying" });
@@ -29,10 +29,10 @@ test("by keyboard: what wants tidying is found, put right by one key, and taken 
   await expect(matters(page, "Tags of nearly one name")).toBeFocused();
   await press(page, "Enter");
   await expect(said(page)).toContainText("Merged tag");
-  await expect.poll(() => countOf(page, "Tags of nearly one name")).toBe(before - 1);
+  await eventually(() => countOf(page, "Tags of nearly one name")).toBe(before - 1);
   await press(page, "Backspace");
   await expect(said(page)).toContainText("Taken back: merged tag");
-  await expect.poll(() => countOf(page, "Tags of nearly one name")).toBe(before);
+  await eventually(() => countOf(page, "Tags of nearly one name")).toBe(before);
   await saved(page);
 });
 
@@ -50,14 +50,14 @@ test("by keyboard: all of a kind at once, as one change that one key takes back"
   await expect(said(page)).toContainText(`Hid ${before} cards`);
   await expect(page.getByText("Nothing of this kind. ✓")).toBeVisible();
   await press(page, "Backspace");
-  await expect.poll(() => countOf(page, "Unused for 90 days")).toBe(before);
+  await eventually(() => countOf(page, "Unused for 90 days")).toBe(before);
   // Hidden one by one as well, the next is chosen each time.
   await expect(matters(page, "Unused for 90 days").getByRole("option")).toHaveCount(before);
   await matters(page, "Unused for 90 days").focus();
   await press(page, "Enter");
-  await expect.poll(() => countOf(page, "Unused for 90 days")).toBe(before - 1);
+  await eventually(() => countOf(page, "Unused for 90 days")).toBe(before - 1);
   await press(page, "Backspace");
-  await expect.poll(() => countOf(page, "Unused for 90 days")).toBe(before);
+  await eventually(() => countOf(page, "Unused for 90 days")).toBe(before);
   await saved(page);
 });
 
@@ -75,21 +75,21 @@ test("by pointer: a remedy by its button and from the menu; axe finds nothing", 
     .getByRole("group", { name: "Remedies" })
     .getByRole("button", { name: /^Hide it from yourself/ })
     .click();
-  await expect.poll(() => countOf(page, "Unused for 90 days")).toBe(before - 1);
+  await eventually(() => countOf(page, "Unused for 90 days")).toBe(before - 1);
   await list.getByRole("option").first().click({ button: "right" });
   await page.getByRole("menuitem", { name: /^Hide it from yourself/ }).click();
-  await expect.poll(() => countOf(page, "Unused for 90 days")).toBe(before - 2);
+  await eventually(() => countOf(page, "Unused for 90 days")).toBe(before - 2);
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
   await page
     .getByRole("contentinfo", { name: "Keys" })
     .getByRole("button", { name: /take back/ })
     .click();
-  await expect.poll(() => countOf(page, "Unused for 90 days")).toBe(before - 1);
+  await eventually(() => countOf(page, "Unused for 90 days")).toBe(before - 1);
   await page
     .getByRole("contentinfo", { name: "Keys" })
     .getByRole("button", { name: /take back/ })
     .click();
-  await expect.poll(() => countOf(page, "Unused for 90 days")).toBe(before);
+  await eventually(() => countOf(page, "Unused for 90 days")).toBe(before);
   await saved(page);
 });
 

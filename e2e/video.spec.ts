@@ -9,6 +9,7 @@ import { writeWav } from "../src/core/formats/wav/write";
 import {
   ask,
   chooseFiles,
+  eventually,
   found,
   openSession,
   press,
@@ -103,7 +104,7 @@ test("by keyboard: a clip is gone through frame by frame, gets a look made for s
   await press(page, "/");
   await page.keyboard.type("fog opened");
   await expect(found(page, "Fog, opened")).toBeVisible();
-  await expect.poll(() => pixels(page)).not.toBe(untouched);
+  await eventually(() => pixels(page)).not.toBe(untouched);
   await press(page, "Enter");
   await expect(said(page)).toContainText("“Fog, opened” on “Ferry crossing”.");
   await expect(setting(page, "Exposure")).toBeVisible();
@@ -115,9 +116,9 @@ test("by keyboard: a clip is gone through frame by frame, gets a look made for s
   await targets(page).focus();
   await press(page, "Space");
   await expect(viewer(page)).toHaveAttribute("data-playing", "");
-  await expect.poll(() => frame(page)).not.toBe(134);
+  await eventually(() => frame(page)).not.toBe(134);
   // It goes round.
-  await expect.poll(() => frame(page), { intervals: [50] }).toBeLessThan(100);
+  await eventually(() => frame(page)).toBeLessThan(100);
   await press(page, "Space");
   await expect(viewer(page)).not.toHaveAttribute("data-playing");
   await expect(strip(page)).toContainText("play");
@@ -139,7 +140,7 @@ test("what is asked for meanwhile does not wait for the file's own frame", async
     isHeld ? void held.push(() => route.continue()) : route.continue(),
   );
   await toFilm(page);
-  await expect.poll(() => held.length).toBeGreaterThan(0);
+  await eventually(() => held.length).toBeGreaterThan(0);
   // While it is on its way.
   await targets(page).focus();
   await press(page, ".");
@@ -160,7 +161,7 @@ test("by pointer: a clip is played, scrubbed and compared", async ({ page }) => 
   const slider = page.getByRole("slider", { name: "Frame" });
   const box = (await slider.boundingBox())!;
   await page.mouse.click(box.x + box.width / 2, box.y + box.height / 2);
-  await expect.poll(() => frame(page)).toBeGreaterThan(55);
+  await eventually(() => frame(page)).toBeGreaterThan(55);
   expect(await frame(page)).toBeLessThan(70);
   await viewer(page).getByRole("button", { name: /^play/ }).click();
   await expect(viewer(page)).toHaveAttribute("data-playing", "");
@@ -183,9 +184,9 @@ test("by pointer: a clip is played, scrubbed and compared", async ({ page }) => 
   await page.mouse.down();
   await page.mouse.move(x, y - 50);
   await page.mouse.up();
-  await expect.poll(async () => Math.round((await seen()).y - first.y)).toBe(-50);
+  await eventually(async () => Math.round((await seen()).y - first.y)).toBe(-50);
   await press(page, "ArrowUp");
-  await expect.poll(async () => Math.round((await seen()).y - first.y)).toBeGreaterThan(-50);
+  await eventually(async () => Math.round((await seen()).y - first.y)).toBeGreaterThan(-50);
   expect(await offFile(page, "Fog lifting, upright", await frame(page))).toBeLessThanOrEqual(1);
   // Played it stays where it is, as large.
   await press(page, "Space");
@@ -215,17 +216,13 @@ test("a range of a clip is marked at the frames that are shown, and goes round; 
   await expect(viewer(page)).toHaveAttribute("data-playing", "");
   // It goes round within it: whatever is shown for two seconds, and both halves of it are.
   const seen: number[] = [];
-  await expect
-    .poll(
-      async () =>
-        seen.push(await frame(page)) > 30 &&
-        Math.max(...seen.slice(5)) > 40 &&
-        Math.min(...seen.slice(5)) < 35,
-      {
-        intervals: [60],
-      },
-    )
-    .toBe(true);
+  await eventually(
+    async () =>
+      seen.push(await frame(page)) > 30 && Math.max(...seen.slice(5)) > 40 && Math.min(...seen.slice(5)) < 35,
+    {
+      intervals: [60],
+    },
+  ).toBe(true);
   expect(seen.slice(5).filter((at) => at < 25 || at > 50)).toEqual([]);
   await press(page, "Space", "Shift+h");
   await expect(slider).toHaveAttribute("data-range", "0 150");
@@ -261,7 +258,7 @@ test("by keyboard: light and dark over the length of a clip are drawn, with a ca
   await expect(found(page, "Fog, opened")).toBeVisible();
   await press(page, "Enter");
   await expect(said(page)).toContainText("“Fog, opened” on “Ferry crossing”.");
-  await expect.poll(middle).toBeGreaterThan(untouched + 2);
+  await eventually(middle).toBeGreaterThan(untouched + 2);
   await saved(page);
   await press(page, "Backspace", "w");
   await expect(levels).toHaveCount(0);
