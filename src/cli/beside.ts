@@ -18,6 +18,8 @@ export class Beside {
 
   /** One at a time. Rejects where the process ends before it is done. */
   run(args: readonly string[]): Promise<Ended> {
+    // One that has died in between is not asked again.
+    if (!this.child?.connected) this.child = null;
     const child = (this.child ??= fork(bin, {
       stdio: ["ignore", "ignore", "ignore", "ipc"],
       execArgv: [],

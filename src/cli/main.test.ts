@@ -339,6 +339,12 @@ describe("the command line", () => {
       process.kill("SIGKILL");
       await expect(lost).rejects.toThrow("The process that was at it ended (SIGKILL).");
       expect((await beside.run(list)).stdout).toBe(stdout);
+      // Also where it died while nothing was asked of it.
+      const idle = Reflect.get(beside, "child") as ChildProcess;
+      const gone = new Promise((resolve) => idle.once("exit", resolve));
+      idle.kill("SIGKILL");
+      await gone;
+      expect((await beside.run(list)).stdout).toBe(stdout);
     } finally {
       beside.end();
     }

@@ -10,8 +10,9 @@ import {
   vectorscopeData,
   waveformData,
 } from "./picture-statistics";
-import { columnsOf, Overview } from "./overview";
+import { columnsOf, Overview, overviewStep } from "./overview";
 import { histogram, samplePeak, waveformPeaks } from "./peaks";
+import { nextSilence } from "./silence";
 import { bandSpectrum, soundStatistics, spectrum } from "./spectrum";
 
 it("what a title makes of greys is nothing, also where the outlines of letters are not known", () => {
@@ -233,6 +234,13 @@ describe("the peak of samples", () => {
 describe("levels of a picture", () => {
   const rgba = (count: number, at: (n: number) => readonly [number, number, number]) =>
     Uint8ClampedArray.from({ length: 4 * count }, (_, i) => [...at(i >> 2), 255][i & 3]);
+  it("of a single pixel are its own, and the first one counts as the others do", () => {
+    const grey = [51, 51, 51] as const;
+    const { low, middle, high } = lumaLevels(rgba(1, () => grey));
+    for (const level of [low, middle, high]) expect(level).toBeCloseTo(0.2, 9);
+    expect(lumaLevels(rgba(2, (n) => (n === 0 ? [0, 0, 0] : grey))).low).toBe(0);
+  });
+
   it("are those beyond which a hundredth lies, and the middle", () => {
     // Each grey as often as any other.
     const ramp = lumaLevels(rgba(25_600, (n) => [n % 256, n % 256, n % 256]));
@@ -255,5 +263,37 @@ describe("levels of a picture", () => {
     // Columns of two greys, of 1280 a row: neither is passed by.
     const large = lumaLevels(rgba(1280 * 720, (n) => (n % 2 ? [204, 204, 204] : [51, 51, 51])));
     expect([large.low, large.high]).toEqual([0.2, 0.8]);
+  });
+});
+
+describe("the next silence", () => {
+  const rate = 64_000;
+  /** An overview with the ends of each of its stretches, a thousandth of a second each. */
+  const pairsOf = (...stretches: readonly (readonly [number, number])[]) => Int16Array.from(stretches.flat());
+  const loud = [-9000, 9000] as const;
+  /** 0 dB of 16 bits, so that the limit is a whole code: what is as loud as that is still silent. */
+  const below = 0;
+  const next = (pairs: Int16Array, from = 0, to = pairs.length * 32, lasting = 1) =>
+    nextSilence(pairs, { below: below - 20, lasting }, rate, from, to);
+
+  it("begins where neither half of the wave is beyond the limit, which is itself silent", () => {
+    const limit = 3276;
+    expect(next(pairsOf(loud, [-limit, limit]))).toBe(overviewStep);
+    expect(next(pairsOf(loud, [-limit - 1, 0], [0, limit + 1], [0, 0]))).toBe(3 * overviewStep);
+    expect(nextSilence(pairsOf(loud, [-32_767, 32_767]), { below, lasting: 1 }, rate, 0, 128)).toBe(0);
+    expect(nextSilence(pairsOf([-32_768, 0], [0, 32_767]), { below, lasting: 1 }, rate, 0, 128)).toBe(
+      overviewStep,
+    );
+  });
+
+  it("lasts as long as is asked for, begins no earlier than asked, and is nowhere where it is not", () => {
+    const quiet = [-3, 3] as const;
+    const pairs = pairsOf(quiet, loud, quiet, quiet, loud, quiet, quiet, quiet);
+    expect(next(pairs, 0, undefined, 2)).toBe(2 * overviewStep);
+    expect(next(pairs, 0, undefined, 3)).toBe(5 * overviewStep);
+    expect(next(pairs, 0, undefined, 4)).toBeNull();
+    expect(next(pairs, 150)).toBe(150);
+    expect(next(pairs, 0, 5 * overviewStep, 3)).toBeNull();
+    expect(next(pairsOf(loud, loud))).toBeNull();
   });
 });

@@ -128,7 +128,7 @@ describe("frames that take longer than they last", () => {
     expect(sizes).toEqual([true, false, true]);
   });
 
-  test("are whole again once half of it takes less than a quarter of the time", async () => {
+  test("are whole again once half of it takes less than a fifth of the time", async () => {
     const { shown, sizes } = await played({
       seconds: 6,
       cost: (small, n) => (n < 40 ? 90 : small ? 7 : 28),

@@ -244,7 +244,10 @@ describe("what a material is like", () => {
     expect(silent.every(Number.isFinite)).toBe(true);
     for (const v of [0, 1, 7]) {
       const flat = { width: 9, height: 5, planes: [0, 1, 2].map(() => new Float32Array(45).fill(v)) };
-      expect(pictureLike(flat).every(Number.isFinite)).toBe(true);
+      const like = pictureLike(flat);
+      expect(like.every(Number.isFinite)).toBe(true);
+      // Black and white themselves in every zone, and light beyond white as white (CIE 15:2004).
+      for (let zone = 0; zone < 9; zone++) expect(like[zone * 3]).toBeCloseTo(v === 0 ? 0 : 100, 2);
     }
     expect(
       pictureLike({ width: 1, height: 1, planes: [0, 1, 2].map(() => new Float32Array(1)) }).every(
