@@ -88,6 +88,22 @@ describe("reading a query", () => {
     expect([shape(query.root), problems(query)]).toEqual([expected, wrong]);
   });
 
+  it.each([
+    ["name:<gull", "name: is not a number or a time, so that nothing is less than it."],
+    ["name:>=gull", "name: is not a number or a time, so that nothing is more than it."],
+    ["colour:red", "There is no field “colour”: it is looked for as a word."],
+    ["length:=>4", "“=>” compares nothing: there are <, <=, >, >= and =."],
+    ["(fog", "This bracket is still open."],
+    ["fog)", "No bracket is open here."],
+    ['"fog', "This phrase is still open."],
+    ["fog OR", "OR stands between two things; one is missing."],
+    ["fog NOT", "What is not wanted is missing."],
+  ])("says of %s what is wrong with it", (text, words) =>
+    expect(parseQuery(text).problems.map((problem) => Object.values(problem))).toEqual([
+      expect.arrayContaining([words]) as unknown,
+    ]),
+  );
+
   it("tells, at every letter, what was typed so far without a mistake", () => {
     const text = 'gull -(in:weather OR "sea wall") length:>2';
     for (let end = 0; end <= text.length; end++)
