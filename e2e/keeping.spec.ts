@@ -378,6 +378,14 @@ test("by keyboard: keys pressed before the rows asked for are there wait for the
   await page.keyboard.type("y z");
   await expect(page.getByRole("textbox", { name: "Filter cards" })).toHaveValue("mallets, hxy z");
 
+  // Letters that waited come before those that are typed once the first of them is there.
+  const box = page.getByRole("textbox", { name: "Filter cards" });
+  await press(page, "Enter", "/");
+  await page.keyboard.type("uvw");
+  await expect(box).toHaveValue(/u/);
+  await page.keyboard.type("st");
+  await expect(box).toHaveValue("mallets, hxy zuvwst");
+
   // And into a dialog that one of them opens, from one field to the next.
   await press(page, "Control+a", "Delete");
   await page.keyboard.type("fog");

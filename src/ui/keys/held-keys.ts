@@ -4,8 +4,8 @@ import { pressAgain } from "./press-again";
 /** Keys wait so long at most, in milliseconds; then they act on what is there. */
 const longest = 2000;
 
-const isTyping = ({ target }: Event): boolean =>
-  target instanceof HTMLElement && target.matches("input, textarea, select, [contenteditable]");
+const isField = (at: EventTarget | null): boolean =>
+  at instanceof HTMLElement && at.matches("input, textarea, select, [contenteditable]");
 
 const isModifier = ({ key }: KeyboardEvent): boolean => ["Alt", "Control", "Meta", "Shift"].includes(key);
 
@@ -20,7 +20,7 @@ export function useHeldKeys(isBehind: boolean): void {
     const hold = (press: KeyboardEvent) => {
       const mustWait = waits.current || held.current.length > 0;
       // Those that are let go come through here as well, and are not the browser's own.
-      if (!mustWait || !press.isTrusted || isTyping(press) || isModifier(press)) return;
+      if (!mustWait || !press.isTrusted || isField(press.target) || isModifier(press)) return;
       press.preventDefault();
       press.stopImmediatePropagation();
       held.current.push(press);
@@ -34,10 +34,11 @@ export function useHeldKeys(isBehind: boolean): void {
     /**
      * One after another, as each may open something that takes the next, and other rows may be asked for by one; but
      * without a pause in which the browser could bring a newer press first. React draws what a press changed in the
-     * microtask after it, as it does for the browser's own.
+     * microtask after it, as it does for the browser's own. Where one of them has gone to a field, those after it are
+     * typed there, whatever rows that asks for: the next letter comes there at once.
      */
     const letGo = async () => {
-      while (!waits.current && held.current.length > 0) {
+      while (held.current.length > 0 && (!waits.current || isField(document.activeElement))) {
         pressAgain(held.current.shift()!);
         await Promise.resolve();
       }
