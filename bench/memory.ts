@@ -50,7 +50,7 @@ async function peakMemoryOfAll(args: readonly string[]): Promise<string> {
   });
   const ended = once(program, "exit");
   let peak = 0;
-  while (program.exitCode === null) {
+  while (program.exitCode === null && program.signalCode === null) {
     peak = Math.max(peak, residentOf(program.pid!));
     await Promise.race([ended, wait(250)]);
   }

@@ -10,19 +10,14 @@ import { writeCardFile } from "@/core/formats/card/write";
 import { writeWav } from "@/core/formats/wav/write";
 import { effects } from "@/core/effects/registry";
 import { Beside } from "./beside";
-import { main } from "./main";
+import { carryOut } from "./serve-beside";
 
 const folder = mkdtempSync(join(tmpdir(), "fichier-cli-"));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 const bin = join(import.meta.dirname, "../../bin/fichier.mjs");
 /** As typed, but for the start of a process, which most of what follows is not about. */
-async function fichier(...args: string[]) {
-  const said = { stdout: "", stderr: "" };
-  const into = (stream: keyof typeof said) => ({ write: (text: string) => (said[stream] += text) });
-  const status = await main(args, { stdout: into("stdout"), stderr: into("stderr") });
-  return { status, ...said };
-}
+const fichier = (...args: string[]) => carryOut(args);
 
 const chain = JSON.stringify({
   medium: "audio",
