@@ -1,19 +1,21 @@
 import { defineConfig } from "@playwright/test";
 
-/** Against a production build that bin/test serves; Debian's Chromium. */
+/** An application for each of the browsers that run at once, in whose processes the runner says which one they are. */
+const addresses = (process.env.FICHIER_URL ?? "").split(" ");
+
+/** Against a production build that bin/test serves; Debian's Chromium, without a window. */
 export default defineConfig({
   testDir: "e2e",
-  // The files do not get in each other's way, but one browser that draws without a graphics card has enough of two cores:
-  // two took no less time together, and what waits for a moment waited for longer.
-  workers: 1,
+  // Files that share an application wait for each other; what they wait for is seldom the processor.
+  workers: addresses.length,
   timeout: 150_000,
   expect: { timeout: 25_000 },
   outputDir: "test-results",
   use: {
-    baseURL: process.env.FICHIER_URL,
+    baseURL: addresses[Number(process.env.TEST_PARALLEL_INDEX ?? 0)],
     viewport: { width: 1280, height: 800 },
     launchOptions: {
-      executablePath: "/usr/bin/chromium",
+      executablePath: "/usr/bin/chromium-headless-shell",
       args: [
         "--no-sandbox",
         "--disable-gpu",

@@ -9,9 +9,9 @@ import { bringUpToDate } from "@/db/migrate";
 export default async function setup() {
   const server = await startPostgres();
   const name = `fichier_test_${process.pid}`;
-  await ensureDatabase(server, name, true);
+  await ensureDatabase(server, name, { anew: true });
   // An empty one, for a test of how an older one is brought up to date.
-  await ensureDatabase(server, `${name}_empty`, true);
+  await ensureDatabase(server, `${name}_empty`, { anew: true });
   const url = server.url(name);
   const db = connect(url);
   // Two at once: the second waits for the first.

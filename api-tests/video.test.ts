@@ -294,6 +294,14 @@ describe("a clip that is brought in", () => {
     expect((await probeVideo(at("muted.mkv"))).hasSound).toBe(false);
     expect(await hashes(at("muted.mkv"))).toEqual(frames);
     await owner.run("edit-target", { sessionId, targetIds: [soundId], muted: false });
+
+    // Nor is it where it was taken out of the session.
+    await owner.run("remove-targets", { sessionId, targetIds: [soundId] });
+    await renderTo(clipId, "removed.mkv");
+    expect((await probeVideo(at("removed.mkv"))).hasSound).toBe(false);
+    await owner.takeBack("undo", sessionId);
+    await renderTo(clipId, "back.mkv");
+    expect((await probeVideo(at("back.mkv"))).hasSound).toBe(true);
   });
 
   it("is rendered at another size and rate, where it is a film", async () => {

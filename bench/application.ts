@@ -28,7 +28,7 @@ export async function withApplication<Filled>(
   const server = await startPostgres();
   const media = mkdtempSync(join(tmpdir(), "fichier-bench-media-"));
   try {
-    await ensureDatabase(server, "fichier_bench", true);
+    await ensureDatabase(server, "fichier_bench", { anew: true });
     const url = server.url("fichier_bench");
     await prepareDatabase(url, media);
     const db = connect(url);

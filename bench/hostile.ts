@@ -18,7 +18,7 @@ export async function benchHostile(): Promise<void> {
   await ensureBuild();
   const server = await startPostgres();
   const name = `fichier_hostile_${process.pid}`;
-  await ensureDatabase(server, name, true);
+  await ensureDatabase(server, name, { anew: true });
   const media = mkdtempSync(join(tmpdir(), "fichier-hostile-"));
   await prepareDatabase(server.url(name), media);
   const port = await freePort();

@@ -6,6 +6,7 @@ import { benchMemory } from "./memory";
 import { benchScale } from "./scale";
 import { benchSearch } from "./search";
 import { benchVideo } from "./video";
+import { ensurePackages } from "../scripts/setup/packages";
 
 /** Prints, in one run on one machine, how fast Fichier is beside general-purpose peers, and what hostile requests cost. Asserts nothing. */
 const parts = {
@@ -23,5 +24,6 @@ const asked = process.argv.slice(2);
 const unknown = asked.find((name) => !(name in parts));
 if (unknown !== undefined)
   throw new Error(`There is no part “${unknown}”; they are ${Object.keys(parts).join(", ")}.`);
+ensurePackages(["postgresql", "ffmpeg", "chromium", "sox"]);
 for (const [name, part] of Object.entries(parts))
   if (asked.length === 0 || asked.includes(name)) await part();

@@ -1,8 +1,7 @@
 import { expect, type FileChooser, type Locator, type Page } from "@playwright/test";
 import { demoPassword } from "../demo/members";
 
-/** Signs in by keyboard alone and waits until the bench has rendered. */
-/** Signs in by the form, by keyboard alone. */
+/** Signs in by the form, by keyboard alone, and waits until the bench has rendered. */
 export async function signInByForm(page: Page, who: string): Promise<void> {
   await page.goto("/");
   await expect(page.getByLabel("E-mail")).toBeFocused();

@@ -48,7 +48,7 @@ test.describe("killed in the middle of a save", () => {
     server = await startPostgres(cluster);
     port = await freePort();
     media = mkdtempSync(join(tmpdir(), "fichier-media-"));
-    await ensureDatabase(server, "fichier", true);
+    await ensureDatabase(server, "fichier", { anew: true });
     await prepareDatabase(server.url("fichier"), media);
     await startApp();
     startWorker();

@@ -3,7 +3,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import AxeBuilder from "@axe-core/playwright";
-import { expect, type Page } from "@playwright/test";
+import { expect, type Locator, type Page } from "@playwright/test";
 import { writeWav } from "../src/core/formats/wav/write";
 import { byCommandLine } from "./command-line";
 import {
@@ -442,4 +442,28 @@ test("by keyboard: a bus falls away by keyframes set against all that reaches it
   }
   await expect(settings).toHaveCount(had);
   await eventually(level).toBeCloseTo(before, 1);
+});
+
+test("lanes lie under what is drawn of the time, as far as the clips of a track go", async ({ page }) => {
+  await signIn(page, "sound");
+  await openSession(page, "The foghorn, laid out");
+  await targets(page)
+    .getByRole("option", { name: /^group Voice/ })
+    .click();
+  await expect(page.getByRole("heading", { name: "Voice" })).toBeVisible();
+  await press(page, "q");
+  await expect(lanes(page)).toBeFocused();
+  const timeline = page.getByRole("img", { name: /^Timeline of/ });
+  const ends = async (what: Locator) => {
+    const { x, width } = (await what.boundingBox())!;
+    return [x, x + width];
+  };
+  const lane = await ends(lanes(page).locator("[data-lane] > div").first());
+  const drawn = await ends(timeline);
+  // The only clip that feeds it ends before the session does.
+  const clip = await ends(timeline.getByText("Keeper's line").locator(".."));
+  expect(Math.abs(lane[0] - drawn[0])).toBeLessThan(2);
+  expect(Math.abs(lane[1] - clip[1])).toBeLessThan(2);
+  expect(drawn[1] - clip[1]).toBeGreaterThan(20);
+  await press(page, "Escape");
 });

@@ -135,6 +135,7 @@ test("the table's columns and order are the member's own, can be copied from a c
   await theirs.getByLabel("Begin from the view of").selectOption({ label: "stills" });
   await theirs.getByRole("button", { name: "copy" }).click();
   await eventually(() => headers(other)).toEqual(["Card", "Folder", "Kept by", "Key"]);
+  await expect(theirs).toBeHidden();
   // Locked, it is put in another order for now alone.
   await press(other, "v");
   await theirs.getByLabel(/^Locked/).check();

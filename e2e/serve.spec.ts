@@ -49,7 +49,7 @@ test.describe("a team's own installation", () => {
     folder = mkdtempSync(join(tmpdir(), "fichier-serve-"));
     removeCluster(cluster);
     server = await startPostgres(cluster);
-    await ensureDatabase(server, "team", true);
+    await ensureDatabase(server, "team", { anew: true });
     const [plain, secure] = [await freePort(), await freePort()];
     port = await freePort();
     url = `https://127.0.0.1:${secure}`;

@@ -30,6 +30,7 @@ const loudnessAfter = async (page: Page) =>
 
 test("a sound editor's day, by keyboard alone", async ({ page, browser }) => {
   await signInByForm(page, "sound");
+  await openSession(page, "Reel 3: the fog week");
 
   // Shape: three effects on the narration, with a value typed, stepped and put back to its default.
   await expect(target(page, "Narration, take 4")).toHaveAttribute("aria-selected", "true");

@@ -13,11 +13,11 @@ const kept = "cookies,local_storage,indexeddb,service_workers,cache_storage,file
  */
 export const test = base.extend<object, { visited: BrowserContext }>({
   visited: [
-    async ({ playwright, launchOptions }, use) => {
+    async ({ playwright, launchOptions }, use, { project }) => {
       const profile = mkdtempSync(join(tmpdir(), "fichier-profile-"));
       const context = await playwright.chromium.launchPersistentContext(profile, {
         ...launchOptions,
-        baseURL: process.env.FICHIER_URL,
+        baseURL: project.use.baseURL,
         viewport: { width: 1280, height: 800 },
       });
       await use(context);
@@ -27,7 +27,7 @@ export const test = base.extend<object, { visited: BrowserContext }>({
     { scope: "worker" },
   ],
   browser: [async ({ visited }, use) => use(visited.browser()!), { scope: "worker" }],
-  context: async ({ visited }, use) => {
+  context: async ({ visited, baseURL }, use) => {
     await use(visited);
     const pages = visited.pages();
     // Its data are cleared from a page that shows nothing, once nothing else can write any.
@@ -35,7 +35,7 @@ export const test = base.extend<object, { visited: BrowserContext }>({
     for (const page of pages) await page.close();
     const session = await visited.newCDPSession(blank);
     await session.send("Storage.clearDataForOrigin", {
-      origin: process.env.FICHIER_URL!,
+      origin: baseURL!,
       storageTypes: kept,
     });
     await session.detach();

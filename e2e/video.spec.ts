@@ -374,5 +374,15 @@ test("a clip, a sound and a picture come into one session, are told apart, and t
   expect(streams).toContain("h264,192,30");
   expect(streams).toContain("aac");
   await press(page, "Escape");
+  // Why it is silent is said where it is silent.
+  await targets(page).focus();
+  await press(page, "End", "Home", "ArrowDown", "Shift+Delete");
+  await expect(rows).toHaveCount(3);
+  await targets(page).focus();
+  await press(page, "Home");
+  await expect(viewer(page)).toContainText("silent, as its sound is not among the targets");
+  await press(page, "Control+z");
+  await expect(rows).toHaveCount(4);
+  await expect(viewer(page)).not.toContainText("silent");
   await ask(page, "remove-session", { id: new URL(page.url()).pathname.split("/").at(-1)! });
 });

@@ -1,4 +1,5 @@
-import { mkdtempSync, rmSync } from "node:fs";
+import type { ChildProcess } from "node:child_process";
+import { cpSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { parseArgs } from "node:util";
@@ -73,44 +74,53 @@ async function vitest(project: string, share?: string): Promise<Count> {
   );
 }
 
+/** Browsers at once. */
+const browsers = 2;
+
 async function browser(only: readonly string[]): Promise<Count> {
   await ensureBuild();
   const server = await startPostgres();
-  const media = mkdtempSync(join(tmpdir(), "fichier-media-"));
+  const folder = mkdtempSync(join(tmpdir(), "fichier-media-"));
   const report = statePath("browser-report.json");
   rmSync(report, { force: true });
+  const served: ChildProcess[] = [];
   try {
-    const name = `fichier_browser_${process.pid}`;
-    await ensureDatabase(server, name, true);
-    const url = server.url(name);
-    await prepareDatabase(url, media);
-    const port = await freePort();
-    const application = await serve(url, port, media, { quiet: true, remember: false });
-    try {
-      const env = {
-        ...process.env,
-        FICHIER_URL: `http://127.0.0.1:${port}`,
-        DATABASE_URL: url,
-        PLAYWRIGHT_JSON_OUTPUT_NAME: report,
-      };
-      const code = await show(bin("playwright"), ["test", "--reporter=list,json", ...only], {
-        cwd: checkout,
-        env,
-      });
-      const result = readJson<PlaywrightReport>(report);
-      return counted(
-        "browser",
-        code,
-        result?.stats.expected ?? 0,
-        (result?.stats.unexpected ?? 0) + (result?.stats.flaky ?? 0),
-        result ? failuresOfPlaywright(result) : [],
-      );
-    } finally {
+    // The demo is filled in once, and copied for each browser: an application of its own, where nobody else changes anything.
+    const names = Array.from({ length: browsers }, (_, n) => `fichier_browser_${process.pid}_${n}`);
+    const media = names.map((name) => join(folder, name));
+    for (const [n, name] of names.entries()) {
+      await ensureDatabase(server, name, { anew: true, ...(n > 0 && { from: names[0] }) });
+      if (n > 0) cpSync(media[0], media[n], { recursive: true });
+      else await prepareDatabase(server.url(name), media[0]);
+    }
+    const ports: number[] = [];
+    for (const [n, name] of names.entries()) {
+      ports.push(await freePort());
+      served.push(await serve(server.url(name), ports[n], media[n], { quiet: true, remember: false }));
+    }
+    const env = {
+      ...process.env,
+      FICHIER_URL: ports.map((port) => `http://127.0.0.1:${port}`).join(" "),
+      PLAYWRIGHT_JSON_OUTPUT_NAME: report,
+    };
+    const code = await show(bin("playwright"), ["test", "--reporter=list,json", ...only], {
+      cwd: checkout,
+      env,
+    });
+    const result = readJson<PlaywrightReport>(report);
+    return counted(
+      "browser",
+      code,
+      result?.stats.expected ?? 0,
+      (result?.stats.unexpected ?? 0) + (result?.stats.flaky ?? 0),
+      result ? failuresOfPlaywright(result) : [],
+    );
+  } finally {
+    for (const application of served) {
       application.kill("SIGKILL");
       await new Promise((resolve) => application.once("exit", resolve));
     }
-  } finally {
-    rmSync(media, { recursive: true, force: true });
+    rmSync(folder, { recursive: true, force: true });
     server.stop();
   }
 }
@@ -161,7 +171,7 @@ async function test(): Promise<void> {
   });
   if (values.help) return void console.log(help);
   if (values.only && !Object.hasOwn(steps, values.only)) throw new Trouble(help);
-  ensurePackages(["postgresql", "ffmpeg", "chromium", "nginx"]);
+  ensurePackages(["postgresql", "ffmpeg", "chromium-headless-shell", "nginx"]);
   const total: Count = { passed: 0, failed: 0, failures: [] };
   const carryOut = async (name: keyof typeof steps) => {
     const began = performance.now();

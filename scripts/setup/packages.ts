@@ -7,6 +7,8 @@ const programs = {
   postgresql: () => postgresPrograms() !== null,
   ffmpeg: () => succeeds("ffmpeg", ["-version"]) && succeeds("ffprobe", ["-version"]),
   chromium: () => existsSync("/usr/bin/chromium"),
+  "chromium-headless-shell": () => existsSync("/usr/bin/chromium-headless-shell"),
+  sox: () => succeeds("sox", ["--version"]),
   nginx: () => existsSync("/usr/sbin/nginx"),
 } as const;
 export type DebianPackage = keyof typeof programs;

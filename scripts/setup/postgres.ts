@@ -216,8 +216,15 @@ const handOver = `do $$ declare o record; begin
     union all select format('alter function %s owner to ${applicationUser}', p.oid::regprocedure) from pg_proc p join pg_namespace n on n.oid = p.pronamespace where n.nspname in ('public', 'pgboss')
   loop execute o.q; end loop; end $$`;
 
-/** Makes a database where it is missing. It belongs to the application's own user, who may do nothing else here. */
-export async function ensureDatabase(server: Server, name: string, empty = false): Promise<void> {
+/**
+ * Makes a database where it is missing: empty, or a copy of another one that nobody is connected to. It belongs to the
+ * application's own user, who may do nothing else here. Where `anew`, one that is there is dropped.
+ */
+export async function ensureDatabase(
+  server: Server,
+  name: string,
+  { anew = false, from = "template1" }: { anew?: boolean; from?: string } = {},
+): Promise<void> {
   const as = async (database: string, work: (client: pg.Client) => Promise<void>) => {
     const client = new pg.Client({ connectionString: server.ownerUrl(database) });
     await client.connect();
@@ -241,10 +248,11 @@ export async function ensureDatabase(server: Server, name: string, empty = false
       await client.query(
         `create role ${user} login nosuperuser nocreatedb nocreaterole password ${password}`,
       );
-    if (empty) await client.query(`drop database if exists ${quoted} with (force)`);
+    if (anew) await client.query(`drop database if exists ${quoted} with (force)`);
     if (await isThere("select 1 from pg_database where datname = $1", name))
       await client.query(`alter database ${quoted} owner to ${user}`);
-    else await client.query(`create database ${quoted} owner ${user}`);
+    else
+      await client.query(`create database ${quoted} owner ${user} template ${client.escapeIdentifier(from)}`);
   });
   await as(name, async (client) => void (await client.query(handOver)));
 }

@@ -89,13 +89,11 @@ export async function askRender(
   );
   const facts = new Map(media.map((one) => [one.id, one.facts]));
   const inOrder = [...known.values()].sort(byPosition);
-  /** The sound that a video came with, as it stands in the session. */
+  /** The sound that a video came with, as it stands in the session: what is not heard there is not rendered either. */
   const withSound = (clip: Clip) => {
+    if (clip.chain.medium !== "video") return {};
     const own = soundTargetOf(clip, inOrder, (id) => facts.get(id));
-    if (!own || !isClip(own)) return {};
-    // What is not heard is not rendered either.
-    if (own.muted) return { sound: null };
-    return { sound: partOfItem(own) };
+    return { sound: own && isClip(own) && !own.muted ? partOfItem(own) : null };
   };
   const items = targets.map((target): RenderItem => {
     const { id, name, chain } = target;

@@ -39,9 +39,25 @@ export function GroupViewer({ bench, target, lanes }: Omit<ViewerProps, "media">
   const loop = useLoop(mix.before, mix.after, mix.sampleRate);
   const chain = audition?.chain ?? target.chain;
   const [rate, step] = time.rate;
-  const { drawn, rows } = useSoundLanes(
+  const drawing = (
+    <Timeline
+      bench={bench}
+      length={length}
+      range={seconds}
+      feeders={feeders}
+      position={loop.playing ? loop.position : null}
+      onRange={({ start, end }) => setRange({ start: Math.round(start * 1000), end: Math.round(end * 1000) })}
+    />
+  );
+  const { chainHere, laid } = useSoundLanes(
     { bench, target, lanes },
-    { chain, time, start: Math.round((seconds.start * rate) / step) },
+    {
+      chain,
+      time,
+      start: Math.round((seconds.start * rate) / step),
+      share: Math.min(1, (time.frames * step) / rate / length),
+      drawing,
+    },
   );
   const fed = feeders.length === 0 ? ", nothing feeds it yet" : ` of ${countTargets(feeders)}`;
   return (
@@ -49,7 +65,7 @@ export function GroupViewer({ bench, target, lanes }: Omit<ViewerProps, "media">
       name={target.name}
       facts={`${target.kind}${fed}`}
       loop={loop}
-      chain={drawn}
+      chain={chainHere}
       strength={audition?.strength ?? target.strength}
       sampleRate={1000}
       responseRate={mix.sampleRate}
@@ -59,17 +75,7 @@ export function GroupViewer({ bench, target, lanes }: Omit<ViewerProps, "media">
       inMix={inMix}
       onInMix={setInMix}
     >
-      <Timeline
-        bench={bench}
-        length={length}
-        range={seconds}
-        feeders={feeders}
-        position={loop.playing ? loop.position : null}
-        onRange={({ start, end }) =>
-          setRange({ start: Math.round(start * 1000), end: Math.round(end * 1000) })
-        }
-      />
-      {rows}
+      {laid}
     </LoopFrame>
   );
 }

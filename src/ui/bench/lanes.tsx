@@ -42,6 +42,9 @@ const countOf = (lane: Lane) => lane.length;
 /** How a row of the viewer's time is divided: what it is, the time itself, a figure. */
 export const timeColumns = "112px minmax(0, 1fr) 192px";
 
+export const columnGap = "10px";
+/** Left of a lane, where it is the chosen one. */
+export const laneEdge = "3px";
 const laneHeight = 30;
 
 const sayEase = (ease: Ease) => {
@@ -68,6 +71,9 @@ interface LanesProps {
   readonly at: number;
   readonly clip: ClipTime;
   readonly frame: number;
+  readonly columns?: string;
+  /** How much of the time that is drawn above the clip takes, 0…1, from its beginning on. */
+  readonly share?: number;
   /** Where that is, in words, where nothing else says it. */
   readonly said?: string;
   /** All parameters that take keyframes have a row, also those without any. */
@@ -79,7 +85,9 @@ interface LanesProps {
 }
 
 /** The keyframes of a setting below the viewer, a lane a parameter, against the clip. */
-export function Lanes({ chain, at, clip, frame, said, all, onFrame, onChain, onAll, onLeave }: LanesProps) {
+export function Lanes(props: LanesProps) {
+  const { chain, at, clip, frame, columns = timeColumns, share = 1, said, all } = props;
+  const { onFrame, onChain, onAll, onLeave } = props;
   const setting = chain.settings[at];
   const specs = useMemo(() => movableIn(setting), [setting]);
   const keys = [...specs.keys()].filter((key) => all || laneOf(setting, key).length > 0);
@@ -144,6 +152,8 @@ export function Lanes({ chain, at, clip, frame, said, all, onFrame, onChain, onA
               setting={setting}
               clip={clip}
               frame={frame}
+              columns={columns}
+              share={share}
               isChosen={one === key}
               picked={one === key ? picked : none}
               onChoose={() => select(one)}
@@ -315,6 +325,8 @@ interface RowProps {
   readonly setting: EffectSetting;
   readonly clip: ClipTime;
   readonly frame: number;
+  readonly columns: string;
+  readonly share: number;
   readonly isChosen: boolean;
   readonly picked: ReadonlySet<number>;
   onChoose(): void;
@@ -339,7 +351,9 @@ export const TimeMark = ({ frame, frames }: { readonly frame: number; readonly f
 );
 
 /** A parameter's course over the clip: press to go there, press twice to set a keyframe, drag a keyframe to move it. */
-function LaneRow({ name, setting, clip, frame, isChosen, picked, onChoose, onFrame, onSetting }: RowProps) {
+function LaneRow(props: RowProps) {
+  const { name, setting, clip, frame, columns, share, isChosen, picked, onChoose, onFrame, onSetting } =
+    props;
   const { value, spec } = valueAtFrame(setting, name, clip, frame)!;
   const lane = laneOf(setting, name);
   const places = framesOfLane(setting, name, clip);
@@ -395,10 +409,10 @@ function LaneRow({ name, setting, clip, frame, isChosen, picked, onChoose, onFra
       data-subject-name={spec.label}
       data-keyframes={places.join(" ")}
       display="grid"
-      gridTemplateColumns={timeColumns}
+      gridTemplateColumns={columns}
       alignItems="center"
-      columnGap="10px"
-      borderLeft="3px solid"
+      columnGap={columnGap}
+      borderLeft={`${laneEdge} solid`}
       borderColor={isChosen ? "selected" : "transparent"}
       bg={isChosen ? "selectedGround" : undefined}
     >
@@ -412,7 +426,7 @@ function LaneRow({ name, setting, clip, frame, isChosen, picked, onChoose, onFra
         borderColor="rule"
         cursor="pointer"
         touchAction="none"
-        style={{ height: laneHeight }}
+        style={{ height: laneHeight, width: `${100 * share}%` }}
         onPointerDown={onPointer}
         onPointerMove={onPointer}
         onDoubleClick={(event) => {
@@ -460,7 +474,12 @@ function LaneRow({ name, setting, clip, frame, isChosen, picked, onChoose, onFra
         )}
         <TimeMark frame={frame} frames={clip.frames} />
       </Box>
-      <chakra.span textStyle="figure" whiteSpace="nowrap" truncate>
+      <chakra.span
+        textStyle="figure"
+        whiteSpace="nowrap"
+        truncate
+        title={here >= 0 ? `from here on ${sayEase(lane[here].ease)}` : undefined}
+      >
         {sayNumber(spec, value)}
         {here >= 0 && <chakra.span color="muted">{` · ${sayEase(lane[here].ease)}`}</chakra.span>}
       </chakra.span>

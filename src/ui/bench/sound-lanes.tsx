@@ -1,10 +1,11 @@
+import { Box } from "@chakra-ui/react";
 import { useCallback, useEffect, useMemo, useState, type ReactNode } from "react";
 import { lengthOf, type ClipTime } from "@/core/chain/keyframes";
 import type { Chain } from "@/core/chain/model";
 import { chainAt } from "@/core/chain/motion";
 import { sayClock } from "@/core/text/clock";
 import type { ViewerProps } from "../media/define";
-import { Lanes, lanesOf } from "./lanes";
+import { columnGap, laneEdge, Lanes, lanesOf } from "./lanes";
 
 interface Shown {
   /** What is heard, which may be tried out only. */
@@ -13,16 +14,28 @@ interface Shown {
   readonly time: ClipTime;
   /** Where the range begins, in hundredths of a second as `time` counts them. */
   readonly start: number;
+  /** How much of the drawing `time` takes, 0…1, from its beginning on. */
+  readonly share?: number;
+  /** The sound over its time. */
+  readonly drawing: ReactNode;
 }
 
+/** What lies on either side of the time itself in a lane: its name, a figure. The drawing lies over the time between them. */
+const [before, after] = ["96px", "136px"];
+const columns = `${before} minmax(0, 1fr) ${after}`;
+const aside = {
+  paddingLeft: `calc(${laneEdge} + ${before} + ${columnGap})`,
+  paddingRight: `calc(${columnGap} + ${after})`,
+};
+
 /**
- * The keyframes of a target that is heard, below its viewer: where one is among them, the chain as it is there, for its
- * curves, and the lanes, where there are any.
+ * A target that is heard, drawn over its time, with the lanes of its keyframes straight below, where there are any; and the
+ * chain as it is where one is among them, for its curves.
  */
 export function useSoundLanes(
   { bench, target, lanes }: Pick<ViewerProps, "bench" | "target" | "lanes">,
-  { chain, time, start }: Shown,
-): { readonly drawn: Chain; readonly rows: ReactNode } {
+  { chain, time, start, share, drawing }: Shown,
+): { readonly chainHere: Chain; readonly laid: ReactNode } {
   const { playhead } = bench;
   // Until one goes elsewhere, where the range begins.
   const [wanted, setWanted] = useState<{ readonly on: string; readonly frame: number } | null>(null);
@@ -37,23 +50,38 @@ export function useSoundLanes(
   const at = lanesOf(target.chain, lanes);
   const [rate, step] = time.rate;
   const seconds = (frame * step) / rate;
-  const drawn = useMemo(
+  const chainHere = useMemo(
     () => chainAt(chain, { time: seconds, length: lengthOf(time) }),
     [chain, seconds, time],
   );
-  const rows = at !== null && (
-    <Lanes
-      chain={target.chain}
-      at={at}
-      clip={time}
-      frame={frame}
-      said={sayClock(seconds)}
-      all={all ?? lanes?.asked ?? false}
-      onFrame={setFrame}
-      onChain={bench.shape}
-      onAll={setAll}
-      onLeave={() => lanes?.leave()}
-    />
+  const laid = (
+    <>
+      <Box
+        flex="1 1 0"
+        minHeight="90px"
+        display="flex"
+        flexDirection="column"
+        style={at === null ? undefined : aside}
+      >
+        {drawing}
+      </Box>
+      {at !== null && (
+        <Lanes
+          chain={target.chain}
+          at={at}
+          clip={time}
+          frame={frame}
+          columns={columns}
+          share={share}
+          said={sayClock(seconds)}
+          all={all ?? lanes?.asked ?? false}
+          onFrame={setFrame}
+          onChain={bench.shape}
+          onAll={setAll}
+          onLeave={() => lanes?.leave()}
+        />
+      )}
+    </>
   );
-  return { drawn, rows };
+  return { chainHere, laid };
 }

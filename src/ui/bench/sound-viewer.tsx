@@ -65,19 +65,31 @@ export function SoundViewer({ bench, target, media, lanes }: ViewerProps) {
     [renderer, source, name, chain, strength, start, end, result],
   );
   const time = useMemo(() => soundTime(frames, sampleRate), [frames, sampleRate]);
-  const { drawn, rows } = useSoundLanes(
-    { bench, target, lanes },
-    { chain, time, start: Math.round(start / time.rate[1]) },
-  );
   const seconds = useMemo(() => onTimeline(target, facts, range), [target, facts, range]);
   const mix = useMix(bench, inMix, null, seconds);
   const loop = useLoop(mix?.before ?? before, mix?.after ?? after, mix?.sampleRate ?? sampleRate);
+  const drawing = (
+    <Waveform
+      libraryId={libraryId}
+      media={media}
+      zoom={zoom}
+      range={range}
+      after={inMix ? null : loop.after}
+      level={10 ** (loop.match / 20)}
+      position={loop.playing ? loop.position : null}
+      onRange={setRange}
+    />
+  );
+  const { chainHere, laid } = useSoundLanes(
+    { bench, target, lanes },
+    { chain, time, start: Math.round(start / time.rate[1]), drawing },
+  );
   return (
     <LoopFrame
       name={target.name}
       facts={`${sampleRate / 1000} kHz ${["mono", "stereo"][channels - 1] ?? `${channels} channels`}`}
       loop={loop}
-      chain={drawn}
+      chain={chainHere}
       strength={strength}
       sampleRate={sampleRate}
       frames={frames}
@@ -87,17 +99,7 @@ export function SoundViewer({ bench, target, media, lanes }: ViewerProps) {
       onInMix={setInMix}
       onZoom={onZoom}
     >
-      <Waveform
-        libraryId={libraryId}
-        media={media}
-        zoom={zoom}
-        range={range}
-        after={inMix ? null : loop.after}
-        level={10 ** (loop.match / 20)}
-        position={loop.playing ? loop.position : null}
-        onRange={setRange}
-      />
-      {rows}
+      {laid}
     </LoopFrame>
   );
 }

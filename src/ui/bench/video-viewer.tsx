@@ -48,12 +48,12 @@ function lasting(plane: Float32Array, length: number): Float32Array {
   return all;
 }
 
-/** The sound of a range of a clip through the chain that it has in the session; null where it has none there. */
+/** The sound of a range of a clip through the chain that it has in the session, or why it is silent, where it came with one. */
 function useClipSound(
   { bench, target }: ViewerProps,
-  { rate }: VideoFacts,
+  { rate, sound: came }: VideoFacts,
   { start, end }: Range,
-): ClipSound | null {
+): { readonly sound: ClipSound | null; readonly silent: string | null } {
   const { libraryId, renderer } = useDesk();
   const { targets, session } = bench;
   const own = soundTargetOf(target, targets, (id) => session.media.get(id)?.facts);
@@ -61,7 +61,8 @@ function useClipSound(
   const chain = own?.chain;
   const strength = own?.strength ?? 100;
   const isMuted = own?.muted ?? false;
-  return useMemo(() => {
+  const missing = came === undefined || own ? null : "silent, as its sound is not among the targets";
+  const sound = useMemo(() => {
     if (!chain || isMuted || material?.facts.kind !== "audio") return null;
     const source = soundSource(libraryId, material.id, material.facts);
     const [first, after] = [start, end].map((at) => Math.round(secondsOf(at, rate) * source.sampleRate));
@@ -80,6 +81,7 @@ function useClipSound(
       return loop && { ...loop, planes: loop.planes.map((plane) => lasting(plane, after - first)) };
     };
   }, [chain, strength, isMuted, material, libraryId, renderer, rate, start, end]);
+  return { sound, silent: isMuted ? "silent, as its sound is muted" : missing };
 }
 
 /** The clip before, as it stands in the session, where something of it is seen. */
@@ -112,7 +114,7 @@ export function VideoViewer(props: ViewerProps) {
   const range = useMemo<Range>(() => ({ start, end }), [start, end]);
   const { mark } = bench;
   const setRange = useCallback((next: Range) => mark(target, next), [mark, target]);
-  const sound = useClipSound(props, facts, range);
+  const { sound, silent } = useClipSound(props, facts, range);
   const earlier = useEarlier(props, chain);
   const clip = useClip(
     source,
@@ -184,12 +186,18 @@ export function VideoViewer(props: ViewerProps) {
   const size = part
     ? `${part.width} × ${part.height} of it at full size${isExact || larger === 1 ? "" : `, from ${width} × ${height}`}`
     : `shown at ${width} × ${height}`;
-  const isMarked = start > 0 || end < frames;
+  const said = [
+    `${facts.width} × ${facts.height}`,
+    `${Number((rate[0] / rate[1]).toFixed(3))} fps`,
+    `${size}${isExact ? ", exactly" : ""}${clip.half ? " to keep up" : ""}`,
+    start > 0 || end < frames ? `loops ${sayTimecode(start, rate)} to ${sayTimecode(end, rate)}` : [],
+    silent ?? [],
+  ].flat();
   const isBehind = !clip.playing && (clip.shown?.chain !== chain || clip.shown.frame.index !== clip.frame);
   return (
     <PictureFrame
       name={target.name}
-      facts={`${facts.width} × ${facts.height} · ${Number((rate[0] / rate[1]).toFixed(3))} fps · ${size}${isExact ? ", exactly" : ""}${clip.half ? " to keep up" : ""}${isMarked ? ` · loops ${sayTimecode(start, rate)} to ${sayTimecode(end, rate)}` : ""}`}
+      facts={said.join(" · ")}
       notes={facts.notes.join(", ")}
       chain={chain}
       strength={strength}
