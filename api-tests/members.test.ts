@@ -148,6 +148,15 @@ describe("roles", () => {
     expect((await person.run("create-folder", { parentId: null, name: "No more" })).status).toBe(403);
   });
 
+  it("are not given up by a key that takes back what was done last", async () => {
+    for (const role of ["editor", "owner"] as const) {
+      const person = await join(libraryId, role);
+      const { status, body } = await person.takeBack("undo");
+      expect([status, body.change]).toEqual([200, null]);
+      expect((await membership(person)).role).toBe(role);
+    }
+  });
+
   it("leave a library its last owner, also when something is taken back", async () => {
     const alone = await newLibrary();
     const first = await join(alone.libraryId, "owner");

@@ -107,12 +107,13 @@ export async function changesSince(
     .limit(limit);
 }
 
-/** The change that a member's next `undo` or `redo` over these streams would take back, or null. */
+/** The change that a member's next `undo` or `redo` over these streams would take back, `among` those of these commands, or null. */
 export async function nextToTakeBack(
   db: Executor,
   streamIds: readonly string[],
   actorId: string,
   direction: "undo" | "redo",
+  among: readonly string[],
 ): Promise<ChangeRow | null> {
   if (streamIds.length === 0) return null;
   const latest = async (directions: ("do" | "undo" | "redo")[], open: boolean) => {
@@ -125,6 +126,7 @@ export async function nextToTakeBack(
           eq(change.streamId, stream.id),
           eq(change.actorId, actorId),
           inArray(change.direction, directions),
+          inArray(change.command, [...among]),
           // Written out: an index of those that stand is asked for by the same words.
           open ? sql`${change.takenBack} = false` : undefined,
         ),

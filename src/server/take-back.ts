@@ -42,7 +42,10 @@ interface Candidate {
   readonly stream: StreamRow;
 }
 
-/** The member's latest change over the library, their own things and a session. */
+/** What is no command, such as having joined, nobody takes back without meaning it: only where it stands in the history. */
+const byCommand = commands.map(({ name }) => name);
+
+/** The member's latest change by a command over the library, their own things and a session. */
 async function latest(
   db: Executor,
   { libraryId, userId }: Member,
@@ -64,6 +67,7 @@ async function latest(
     streams.map((s) => s.id),
     userId,
     direction,
+    byCommand,
   );
   return row && { row, stream: streams.find((s) => s.id === row.streamId)! };
 }
