@@ -86,6 +86,7 @@ test("a stills editor's look on twelve pictures at once, by keyboard alone", asy
   await rendered(page);
   const second = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
   await signIn(second, "stills");
+  await openSession(second, "Fog week, stills");
   for (const each of [page, second]) {
     await expect(each.getByRole("option").filter({ hasText: "Blue hour bath" })).toHaveCount(12);
     await expect(target(each, "Stair, night round")).toContainText("50 %");
