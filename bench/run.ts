@@ -1,3 +1,4 @@
+import { ensurePackages } from "../scripts/setup/packages";
 import { benchApplying } from "./applying";
 import { benchChains } from "./chains";
 import { benchHostile } from "./hostile";
@@ -6,7 +7,6 @@ import { benchMemory } from "./memory";
 import { benchScale } from "./scale";
 import { benchSearch } from "./search";
 import { benchVideo } from "./video";
-import { ensurePackages } from "../scripts/setup/packages";
 
 /** Prints, in one run on one machine, how fast Fichier is beside general-purpose peers, and what hostile requests cost. Asserts nothing. */
 const parts = {

@@ -117,6 +117,8 @@ async function browser(only: readonly string[]): Promise<Count> {
     );
   } finally {
     for (const application of served) {
+      // One that has ended by itself says nothing more.
+      if (application.exitCode !== null || application.signalCode !== null) continue;
       application.kill("SIGKILL");
       await new Promise((resolve) => application.once("exit", resolve));
     }
