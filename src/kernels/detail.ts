@@ -1,19 +1,13 @@
 // AssemblyScript, 128-bit SIMD. Rows of pictures and their neighbours; twins in src/core/effects/image/sharpen.ts and src/core/picture/gaussian.ts.
-import { number, roots, whole } from "./picture";
+import { cubeRoot } from "./picture";
 
-/** `out = ∛(wr·r + wg·g + wb·b + toe)`, `count` floats; eight at a time. */
+/** `out = ∛(wr·r + wg·g + wb·b + toe)`, `count` floats. Up to fifteen beyond the last are touched. */
 export function lightness(r: usize, g: usize, b: usize, out: usize, count: i32, wr: f32, wg: f32, wb: f32, toe: f32): void {
   const bytes = <usize>count << 2;
   const x = f32x4.splat(wr), y = f32x4.splat(wg), z = f32x4.splat(wb), t = f32x4.splat(toe);
-  const third = number(0), ninths = number(1), one = number(2), least = number(3), sign = whole(0), bias = whole(1), fraction = whole(2);
-  // Two at a time, as in `cubeRoot`.
-  for (let i: usize = 0; i < bytes; i += 32) {
-    const a = f32x4.add(f32x4.add(f32x4.mul(x, v128.load(r + i)), f32x4.mul(y, v128.load(g + i))), f32x4.add(f32x4.mul(z, v128.load(b + i)), t));
-    const c = f32x4.add(f32x4.add(f32x4.mul(x, v128.load(r + i, 16)), f32x4.mul(y, v128.load(g + i, 16))), f32x4.add(f32x4.mul(z, v128.load(b + i, 16)), t));
-    const ra = roots(a, third, ninths, one, least, sign, bias, fraction), rc = roots(c, third, ninths, one, least, sign, bias, fraction);
-    v128.store(out + i, ra);
-    v128.store(out + i, rc, 16);
-  }
+  for (let i: usize = 0; i < bytes; i += 16)
+    v128.store(out + i, f32x4.add(f32x4.add(f32x4.mul(x, v128.load(r + i)), f32x4.mul(y, v128.load(g + i))), f32x4.add(f32x4.mul(z, v128.load(b + i)), t)));
+  cubeRoot(out, count);
 }
 
 /**
@@ -53,21 +47,25 @@ export function columns(rows: usize, out: usize, count: i32, kernel: usize, reac
   }
 }
 
+/** Of `sharpen`, loaded as in picture.ts: one, and what is next to black. */
+const sharpenNumbers = memory.data<f32>([1, <f32>1e-6]);
+const signBit = memory.data<i32>([0x80000000]);
+
 /**
  * Sharpens a row of three planes into three others: adds `share` times what the lightness `sharp` is beyond `soft` and
  * `least`, and scales the colours to the luminance that makes; lightness as `lightness` gives it.
  */
 export function sharpen(r: usize, g: usize, b: usize, sharp: usize, soft: usize, count: i32, share: f32, least: f32, toe: f32, or: usize, og: usize, ob: usize): void {
   const bytes = <usize>count << 2;
-  const s = f32x4.splat(share), l = f32x4.splat(least), t = f32x4.splat(toe), zero = f32x4.splat(0), one = f32x4.splat(1), sign = i32x4.splat(0x80000000), black = f32x4.splat(<f32>1e-6);
+  const s = f32x4.splat(share), l = f32x4.splat(least), t = f32x4.splat(toe), zero = f32x4.splat(0), one = v128.load32_splat(sharpenNumbers), black = v128.load32_splat(sharpenNumbers, 4), sign = v128.load32_splat(signBit);
   for (let i: usize = 0; i < bytes; i += 16) {
     const x = v128.load(sharp + i);
     const d = f32x4.sub(x, v128.load(soft + i));
-    const size = f32x4.max(f32x4.sub(f32x4.abs(d), l), zero);
+    const size = f32x4.pmax(f32x4.sub(v128.andnot(d, sign), l), zero);
     const v = f32x4.add(x, f32x4.mul(s, v128.or(size, v128.and(d, sign))));
     const is = f32x4.sub(f32x4.mul(x, f32x4.mul(x, x)), t);
-    const wanted = f32x4.max(f32x4.sub(f32x4.mul(v, f32x4.mul(v, v)), t), zero);
-    const factor = v128.bitselect(f32x4.div(wanted, f32x4.max(is, black)), one, f32x4.gt(is, black));
+    const wanted = f32x4.pmax(f32x4.sub(f32x4.mul(v, f32x4.mul(v, v)), t), zero);
+    const factor = v128.bitselect(f32x4.div(wanted, is), one, f32x4.gt(is, black));
     v128.store(or + i, f32x4.mul(v128.load(r + i), factor));
     v128.store(og + i, f32x4.mul(v128.load(g + i), factor));
     v128.store(ob + i, f32x4.mul(v128.load(b + i), factor));
@@ -97,8 +95,8 @@ export function bilateral(rows: usize, distance: usize, reach: i32, count: i32, 
         const nl = v128.load(rl), na = v128.load(ra), nb = v128.load(rb);
         const dl = f32x4.sub(nl, l), da = f32x4.sub(na, a), db = f32x4.sub(nb, b);
         const dl2 = f32x4.mul(dl, dl);
-        let wl = f32x4.max(zero, f32x4.sub(one, f32x4.mul(dl2, sl)));
-        let wc = f32x4.max(zero, f32x4.sub(one, f32x4.mul(f32x4.add(f32x4.add(f32x4.mul(da, da), f32x4.mul(db, db)), f32x4.mul(quarter, dl2)), sc)));
+        let wl = f32x4.pmax(zero, f32x4.sub(one, f32x4.mul(dl2, sl)));
+        let wc = f32x4.pmax(zero, f32x4.sub(one, f32x4.mul(f32x4.add(f32x4.add(f32x4.mul(da, da), f32x4.mul(db, db)), f32x4.mul(quarter, dl2)), sc)));
         wl = f32x4.mul(wl, wl);
         wc = f32x4.mul(wc, wc);
         wl = f32x4.mul(wl, wl);

@@ -149,7 +149,7 @@ export function addScaled(out: usize, x: usize, frames: i32, factor: f32): void 
 /** `levels = max(levels, |x|)`, `frames` floats. */
 export function loudest(levels: usize, x: usize, frames: i32): void {
   const bytes = <usize>frames << 2;
-  for (let i: usize = 0; i < bytes; i += 16) v128.store(levels + i, f32x4.max(v128.load(levels + i), f32x4.abs(v128.load(x + i))));
+  for (let i: usize = 0; i < bytes; i += 16) v128.store(levels + i, f32x4.pmax(f32x4.abs(v128.load(x + i)), v128.load(levels + i)));
 }
 
 /** Exchanges `frames` floats of a signal and a line, which holds it back. */
@@ -204,6 +204,11 @@ export function allPass(x: usize, line: usize, frames: i32, gain: f32): void {
   }
 }
 
+/** Constants of `wantedReduction`, loaded before its loop as in picture.ts: of the logarithm, its decibels, one, and the least level. */
+const levelNumbers = memory.data<f32>([<f32>2.8853900817779268, <f32>0.9617966939259756, <f32>0.5770780163555854, <f32>0.41219858311113244, <f32>6.020599913279624, 1, <f32>1e-15]);
+/** The bits of √½: what lies above them, whole octaves, is the exponent. */
+const rootBits = memory.data<i32>([0x3f3504f3]);
+
 /**
  * Linear levels to the reductions in dB that a compressor's curve asks for, `frames` floats: 20·log₁₀ of the level, by
  * log₂ m = 2/ln 2 · artanh((m − 1)/(m + 1)) for a mantissa between √½ and √2, over the threshold, bent within the knee.
@@ -211,21 +216,20 @@ export function allPass(x: usize, line: usize, frames: i32, gain: f32): void {
  */
 export function wantedReduction(levels: usize, frames: i32, threshold: f32, knee: f32, bend: f32, slope: f32): void {
   const end = levels + (<usize>frames << 2);
-  const half = f32x4.splat(0.5 * knee), whole = f32x4.splat(knee), zero = f32x4.splat(0), one = f32x4.splat(1), b = f32x4.splat(bend), s = f32x4.splat(slope), t = f32x4.splat(threshold);
-  const c1 = f32x4.splat(<f32>2.8853900817779268), c3 = f32x4.splat(<f32>0.9617966939259756), c5 = f32x4.splat(<f32>0.5770780163555854), c7 = f32x4.splat(<f32>0.41219858311113244);
-  const decibels = f32x4.splat(<f32>6.020599913279624);
-  // The bits of √½: what lies above them, whole octaves, is the exponent.
-  const root = i32x4.splat(0x3f3504f3);
+  const half = f32x4.splat(0.5 * knee), whole = f32x4.splat(knee), zero = f32x4.splat(0), b = f32x4.splat(bend), s = f32x4.splat(slope), t = f32x4.splat(threshold);
+  const c1 = v128.load32_splat(levelNumbers), c3 = v128.load32_splat(levelNumbers, 4), c5 = v128.load32_splat(levelNumbers, 8), c7 = v128.load32_splat(levelNumbers, 12);
+  const decibels = v128.load32_splat(levelNumbers, 16), one = v128.load32_splat(levelNumbers, 20), least = v128.load32_splat(levelNumbers, 24);
+  const root = v128.load32_splat(rootBits);
   for (; levels < end; levels += 16) {
-    const x = f32x4.max(v128.load(levels), f32x4.splat(<f32>1e-15));
+    const x = f32x4.pmax(v128.load(levels), least);
     const octaves = i32x4.shr_s(i32x4.sub(x, root), 23);
     const m = i32x4.sub(x, i32x4.shl(octaves, 23));
     const q = f32x4.div(f32x4.sub(m, one), f32x4.add(m, one));
     const qq = f32x4.mul(q, q);
     const log = f32x4.add(f32x4.convert_i32x4_s(octaves), f32x4.mul(q, f32x4.add(c1, f32x4.mul(qq, f32x4.add(c3, f32x4.mul(qq, f32x4.add(c5, f32x4.mul(qq, c7))))))));
     const over = f32x4.sub(f32x4.mul(log, decibels), t);
-    const within = f32x4.min(f32x4.max(f32x4.add(over, half), zero), whole);
-    v128.store(levels, f32x4.mul(s, f32x4.add(f32x4.mul(b, f32x4.mul(within, within)), f32x4.max(f32x4.sub(over, half), zero))));
+    const within = f32x4.pmin(f32x4.pmax(f32x4.add(over, half), zero), whole);
+    v128.store(levels, f32x4.mul(s, f32x4.add(f32x4.mul(b, f32x4.mul(within, within)), f32x4.pmax(f32x4.sub(over, half), zero))));
   }
 }
 
@@ -242,18 +246,19 @@ export function follow(wanted: usize, frames: i32, attack: f64, release: f64, re
   return reduction;
 }
 
+/** Constants of `gainsOf`: an octave of 6 dB, what leaves a number's nearest integer in its lowest bits when it is added, the polynomial, and the least power. */
+const gainNumbers = memory.data<f32>([<f32>0.16609640474436813, <f32>12582912.0, 1, <f32>0.6931471805599453, <f32>0.2402265069591007, <f32>0.05550410866482158, <f32>0.009618129107628477, <f32>0.0013333558146428443, <f32>0.0001540353039338161, -100]);
+
 /** Reductions in dB to linear gains after a make-up gain in dB, `frames` floats: 2ˣ by whole octaves and a polynomial of the sixth degree. */
 export function gainsOf(reductions: usize, frames: i32, makeUp: f32): void {
   const end = reductions + (<usize>frames << 2);
-  const octave = f32x4.splat(<f32>0.16609640474436813), m = f32x4.splat(makeUp);
-  // Added, it leaves a number's nearest integer in its lowest bits.
-  const magic = f32x4.splat(<f32>12582912.0);
-  const c1 = f32x4.splat(<f32>0.6931471805599453), c2 = f32x4.splat(<f32>0.2402265069591007), c3 = f32x4.splat(<f32>0.05550410866482158), c4 = f32x4.splat(<f32>0.009618129107628477), c5 = f32x4.splat(<f32>0.0013333558146428443), c6 = f32x4.splat(<f32>0.0001540353039338161);
+  const n = gainNumbers;
+  const octave = v128.load32_splat(n), m = f32x4.splat(makeUp), magic = v128.load32_splat(n, 4), c0 = v128.load32_splat(n, 8), c1 = v128.load32_splat(n, 12), c2 = v128.load32_splat(n, 16), c3 = v128.load32_splat(n, 20), c4 = v128.load32_splat(n, 24), c5 = v128.load32_splat(n, 28), c6 = v128.load32_splat(n, 32), least = v128.load32_splat(n, 36);
   for (; reductions < end; reductions += 16) {
-    const x = f32x4.max(f32x4.mul(f32x4.sub(m, v128.load(reductions)), octave), f32x4.splat(-100));
+    const x = f32x4.pmax(f32x4.mul(f32x4.sub(m, v128.load(reductions)), octave), least);
     const moved = f32x4.add(x, magic);
     const f = f32x4.sub(x, f32x4.sub(moved, magic));
-    const power = f32x4.add(f32x4.splat(1), f32x4.mul(f, f32x4.add(c1, f32x4.mul(f, f32x4.add(c2, f32x4.mul(f, f32x4.add(c3, f32x4.mul(f, f32x4.add(c4, f32x4.mul(f, f32x4.add(c5, f32x4.mul(f, c6))))))))))));
+    const power = f32x4.add(c0, f32x4.mul(f, f32x4.add(c1, f32x4.mul(f, f32x4.add(c2, f32x4.mul(f, f32x4.add(c3, f32x4.mul(f, f32x4.add(c4, f32x4.mul(f, f32x4.add(c5, f32x4.mul(f, c6))))))))))));
     v128.store(reductions, i32x4.add(power, i32x4.shl(moved, 23)));
   }
 }
@@ -355,18 +360,26 @@ export function network(input: usize, outs: usize, frames: i32, places: usize, d
 /** Bytes of an interpolator's taps for one phase: 48 floats. */
 const phaseBytes: usize = 192;
 
-/** Magnitudes of the wave at three places between samples, at four neighbours: the largest of each. */
-// @ts-ignore: decorator
-@inline
-function between(x: usize, taps: usize): v128 {
-  let a = f32x4.splat(0), b = a, c = a;
-  for (let k: usize = 0; k < phaseBytes; k += 4) {
-    const v = v128.load(x + k);
-    a = f32x4.add(a, f32x4.mul(v, v128.load32_splat(taps + k)));
-    b = f32x4.add(b, f32x4.mul(v, v128.load32_splat(taps + k, 192)));
-    c = f32x4.add(c, f32x4.mul(v, v128.load32_splat(taps + k, 384)));
+/** The wave at three places between samples, at four neighbours each, as `waves` left it. */
+const wave = memory.data(48, 16);
+
+/** Puts the wave at three places between samples, at four neighbours, into `wave`. */
+function waves(x: usize, taps: usize): void {
+  // Sums of every other tap, since each waits for what was added before.
+  let a = f32x4.splat(0), b = a, c = a, d = a, e = a, f = a;
+  for (const end = x + phaseBytes; x < end; x += 8) {
+    const u = v128.load(x), v = v128.load(x, 4);
+    a = f32x4.add(a, f32x4.mul(u, v128.load32_splat(taps)));
+    b = f32x4.add(b, f32x4.mul(u, v128.load32_splat(taps, 192)));
+    c = f32x4.add(c, f32x4.mul(u, v128.load32_splat(taps, 384)));
+    d = f32x4.add(d, f32x4.mul(v, v128.load32_splat(taps, 4)));
+    e = f32x4.add(e, f32x4.mul(v, v128.load32_splat(taps, 196)));
+    f = f32x4.add(f, f32x4.mul(v, v128.load32_splat(taps, 388)));
+    taps += 8;
   }
-  return f32x4.max(f32x4.max(f32x4.abs(a), f32x4.abs(b)), f32x4.abs(c));
+  v128.store(wave, f32x4.add(a, d));
+  v128.store(wave, f32x4.add(b, e), 16);
+  v128.store(wave, f32x4.add(c, f), 32);
 }
 
 /**
@@ -376,17 +389,11 @@ function between(x: usize, taps: usize): v128 {
 export function peakBetween(x: usize, count: i32, taps: usize): f32 {
   const end = x + (<usize>count << 2);
   let most = f32x4.splat(0);
-  for (; x < end; x += 16) most = f32x4.max(most, between(x, taps));
+  for (; x < end; x += 16) {
+    waves(x, taps);
+    most = f32x4.pmax(f32x4.abs(v128.load(wave)), f32x4.pmax(f32x4.abs(v128.load(wave, 16)), f32x4.pmax(f32x4.abs(v128.load(wave, 32)), most)));
+  }
   return max(max(f32x4.extract_lane(most, 0), f32x4.extract_lane(most, 1)), max(f32x4.extract_lane(most, 2), f32x4.extract_lane(most, 3)));
-}
-
-/** The wave at one place between samples, at four neighbours. */
-// @ts-ignore: decorator
-@inline
-function waveAt(x: usize, taps: usize): v128 {
-  let sum = f32x4.splat(0);
-  for (let k: usize = 0; k < phaseBytes; k += 4) sum = f32x4.add(sum, f32x4.mul(v128.load(x + k), v128.load32_splat(taps + k)));
-  return sum;
 }
 
 /** The height of the parabola through three neighbours where the one in the middle is the largest, else the middle itself; magnitudes. */
@@ -394,7 +401,7 @@ function waveAt(x: usize, taps: usize): v128 {
 @inline
 function vertex(before: v128, middle: v128, behind: v128): v128 {
   const a = f32x4.abs(before), b = f32x4.abs(middle), c = f32x4.abs(behind);
-  const bend = f32x4.max(f32x4.sub(f32x4.sub(f32x4.add(b, b), a), c), f32x4.splat(<f32>1e-20));
+  const bend = f32x4.pmax(f32x4.sub(f32x4.sub(f32x4.add(b, b), a), c), f32x4.splat(<f32>1e-20));
   const slope = f32x4.sub(a, c);
   const more = f32x4.div(f32x4.mul(slope, slope), f32x4.mul(f32x4.splat(8), bend));
   return f32x4.add(b, v128.and(more, v128.and(f32x4.ge(b, a), f32x4.ge(b, c))));
@@ -407,11 +414,17 @@ function vertex(before: v128, middle: v128, behind: v128): v128 {
  */
 export function peaksAround(x: usize, count: i32, taps: usize, out: usize): void {
   const bytes = <usize>count << 2;
+  waves(x, taps);
+  // Of the third place, the one before each sample is the last sample's.
+  let third = v128.shuffle<f32>(v128.load(wave, 32), v128.load(wave, 32), 0, 0, 0, 0);
   for (let i: usize = 0; i < bytes; i += 16) {
     const at = x + i;
-    const before = waveAt(at, taps + 384);
-    const own = v128.load(at, 96), one = waveAt(at + 4, taps), two = waveAt(at + 4, taps + 192), three = waveAt(at + 4, taps + 384), next = v128.load(at, 100);
-    const most = f32x4.max(f32x4.max(vertex(before, own, one), vertex(own, one, two)), f32x4.max(vertex(one, two, three), vertex(two, three, next)));
-    v128.store(out + i, f32x4.max(v128.load(out + i), most));
+    waves(at + 4, taps);
+    const one = v128.load(wave), two = v128.load(wave, 16), three = v128.load(wave, 32);
+    const before = v128.shuffle<f32>(third, three, 3, 4, 5, 6);
+    const own = v128.load(at, 96), next = v128.load(at, 100);
+    third = three;
+    const most = f32x4.pmax(f32x4.pmax(vertex(before, own, one), vertex(own, one, two)), f32x4.pmax(vertex(one, two, three), vertex(two, three, next)));
+    v128.store(out + i, f32x4.pmax(v128.load(out + i), most));
   }
 }

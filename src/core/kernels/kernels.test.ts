@@ -7,7 +7,7 @@ import { gaussianPasses, plainPasses } from "../picture/gaussian";
 import { convert, fuse, prepareSteps, runPointsPlain, type PointStep } from "../picture/point-program";
 import { cascade, plainCascade, section } from "../signal/biquad";
 import { FeedbackNetwork } from "../signal/feedback-network";
-import { peakBetween, plainPeakBetween } from "../signal/true-peak-meter";
+import { peakBetween, plainPeakBetween, TruePeaks } from "../signal/true-peak-meter";
 import { matrixOf } from "../colour/matrix";
 import { livelyValues } from "../../../testing/effect-values";
 import { runNear } from "../chain/run-rows";
@@ -170,6 +170,62 @@ describe("surroundings of few rows: kernels beside the passes of their effects, 
       );
     }
   });
+});
+
+it("roots are within three units in the last place of Math.cbrt (ECMAScript), from the least to the largest, of either sign", () => {
+  const memory = KernelInstance.make()!;
+  // Every 1,001st float from the least that is normal, its bits counted on, besides the ends.
+  const values = new Float32Array(
+    Uint32Array.from({ length: 2 ** 21 }, (_, n) => Math.min(0x7f7fffff, 0x00800000 + 1001 * n)).buffer,
+  ).map((v, n) => (n % 2 ? -v : v));
+  const at = memory.reserve(4 * (values.length + 16));
+  memory.put(values, at);
+  memory.run.cubeRoot(at, values.length);
+  const roots = new Float32Array(values.length);
+  memory.get(roots, 0, at, values.length);
+  let furthest = 0;
+  for (let n = 0; n < values.length; n++) {
+    const root = Math.cbrt(values[n]);
+    furthest = Math.max(furthest, Math.abs(roots[n] / root - 1));
+  }
+  expect(furthest).toBeLessThan(3 * 2 ** -24);
+
+  const odd = Float32Array.of(0, -0, Infinity, -Infinity, 1e-42, NaN, 1, 8);
+  memory.put(odd, at);
+  memory.run.cubeRoot(at, odd.length);
+  const made = new Float32Array(odd.length);
+  memory.get(made, 0, at, odd.length);
+  expect([...made.slice(0, 2)]).toEqual([0, -0]);
+  // What is beyond all numbers stays large, and what is next to nothing stays so.
+  expect(made[2]).toBeGreaterThan(6e12);
+  expect(made[3]).toBeLessThan(-6e12);
+  expect(Math.abs(made[4])).toBeLessThan(1e-13);
+  expect(made[5]).toBeNaN();
+  expect(made[6]).toBeCloseTo(1, 6);
+  expect(made[7]).toBeCloseTo(2, 6);
+});
+
+it("true peaks around samples are their twin's, in blocks of any size, on any number of channels", () => {
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 1, max: 3 }),
+      fc.array(fc.integer({ min: 1, max: longestBlock }), { minLength: 1, maxLength: 5 }),
+      fc.integer({ min: 1, max: 1000 }),
+      (channels, sizes, seed) => {
+        const own = new TruePeaks(channels, longestBlock, KernelInstance.make()!);
+        const twin = new TruePeaks(channels, longestBlock);
+        for (const [n, size] of sizes.entries()) {
+          const blocks = Array.from({ length: channels }, (_, c) => noise(size, seed + 7 * n + c));
+          const expected = twin.listen(blocks, size);
+          own.listen(blocks, size).forEach((peak, i) => {
+            if (i < size && !(Math.abs(peak - expected[i]) <= 1e-5))
+              throw new Error(`block ${n}, sample ${i}: ${peak} instead of ${expected[i]}`);
+          });
+        }
+      },
+    ),
+    { numRuns: 30 },
+  );
 });
 
 it("a peak between samples is its twin's, in signals of any length", () => {

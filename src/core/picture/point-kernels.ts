@@ -21,10 +21,12 @@ export class PointKernels {
   private readonly placed = new Map<Float32Array, number>();
   private next = 0;
   private radialPlaced: Float32Array | null = null;
+  /** The step whose matrices lie in the kernels' memory; a step does not change. */
+  private matrixPlaced: PreparedStep | null = null;
 
   constructor(private readonly kernels: KernelInstance) {
-    // A few bytes more a plane, since kernels work on four values at a time, and roots on eight.
-    this.planes = [0, 1, 2].map(() => kernels.reserve(4 * (piece + 8))) as unknown as RowPlanes;
+    // A few bytes more a plane, since kernels work on four values at a time, and roots on sixteen.
+    this.planes = [0, 1, 2].map(() => kernels.reserve(4 * (piece + 16))) as unknown as RowPlanes;
     this.matrix = kernels.reserve(3 * 48);
     this.radial = kernels.reserve(4 * longestRadial);
     this.firstTable = kernels.reserve(slots * tableBytes);
@@ -99,11 +101,14 @@ export class PointKernels {
         run.applyTable(b, count, this.placeOf(step.tables[2]));
         break;
       case "matrix":
-        kernels.put(step.matrix, this.matrix);
+        if (this.matrixPlaced !== step) kernels.put(step.matrix, this.matrix);
+        this.matrixPlaced = step;
         run.applyMatrix(r, g, b, count, this.matrix);
         break;
       case "root-turn":
-        step.matrices.forEach((matrix, n) => kernels.put(matrix, this.matrix + 48 * n));
+        if (this.matrixPlaced !== step)
+          step.matrices.forEach((matrix, n) => kernels.put(matrix, this.matrix + 48 * n));
+        this.matrixPlaced = step;
         run.rootTurn(r, g, b, count, this.matrix);
         break;
       case "cube-root":

@@ -66,7 +66,13 @@ export function ContextMenus({ root }: { root: RefObject<HTMLElement | null> }) 
         from: document.activeElement,
       });
       // Keys of a fast hand do not fall through to what lies below while the menu comes.
-      stack.put({ id: scope, title: "Menu", offers: [], modal: true });
+      stack.put({
+        id: scope,
+        title: "Menu",
+        offers: [],
+        modal: true,
+        note: "Arrows choose, Enter does it, Esc leaves",
+      });
       return true;
     },
     [stack, scope],

@@ -34,10 +34,11 @@ export const vignette = defineImageEffect({
   create({ corner, start }) {
     // The factor as a table over r², which spares a root and a power for every pixel.
     const size = 4096;
-    const gain = Float32Array.from({ length: size + 2 }, (_, i) => {
+    const gain = new Float32Array(size + 2);
+    for (let i = 0; i < gain.length; i++) {
       const t = Math.min(1, Math.max(0, (Math.sqrt(i / size) - start) / (1 - start)));
-      return 2 ** (corner * t * t * (3 - 2 * t));
-    });
+      gain[i] = 2 ** (corner * t * t * (3 - 2 * t));
+    }
     return { kind: "radial", gain, size };
   },
 });
