@@ -65,7 +65,8 @@ async function copySound(id: string, path: string, room: number): Promise<Copied
   const overview = new Overview();
   let frames = 0;
   await writeWholeFile(place(id, "planes"), async (part) => {
-    const parts = await Promise.all(Array.from({ length: channels }, (_, c) => open(`${part}.${c}`, "w")));
+    const names = Array.from({ length: channels }, (_, c) => `${part}.${c}`);
+    const parts = await Promise.all(names.map((name) => open(name, "w")));
     try {
       for await (const block of soundBlocks(path, facts, { onRepaired: (samples) => (repaired = samples) })) {
         overview.add(block);
@@ -76,14 +77,14 @@ async function copySound(id: string, path: string, room: number): Promise<Copied
       if (frames === 0) throw new UnreadableMedia("there is no sound in this file");
       const whole = await open(part, "w");
       try {
-        for (let c = 0; c < channels; c++)
-          for await (const chunk of createReadStream(`${part}.${c}`)) await whole.write(chunk as Buffer);
+        for (const name of names)
+          for await (const chunk of createReadStream(name)) await whole.write(chunk as Buffer);
       } finally {
         await whole.close();
       }
     } finally {
       await Promise.all(parts.map((file) => file.close()));
-      await Promise.all(parts.map((_, c) => rm(`${part}.${c}`, { force: true })));
+      await Promise.all(names.map((name) => rm(name, { force: true })));
     }
   });
   const pairs = overview.finish();

@@ -65,7 +65,7 @@ export function ActionList({ scopes, onClose }: { scopes: readonly ActionScope[]
     event.preventDefault();
   };
   return (
-    <Dialog title="All actions" onClose={onClose} initialFocus={field} width="560px">
+    <Dialog title="All actions" onClose={onClose} initialFocus={field} width="680px">
       <FindInput
         ref={field}
         label="Find an action"

@@ -147,7 +147,9 @@ export function ContextMenus({ root }: { root: RefObject<HTMLElement | null> }) 
       }}
       onSelect={({ value }) => run(value)}
       positioning={{
-        placement: "bottom-start",
+        // Beside the point, so that a long one moves along the screen's height until it is all seen.
+        placement: "right-start",
+        gutter: 0,
         getAnchorRect: () => (opened ? { x: opened.x, y: opened.y, width: 0, height: 0 } : null),
       }}
     >

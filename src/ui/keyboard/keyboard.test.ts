@@ -52,6 +52,8 @@ describe("a drawn key", () => {
     expect(say("plain", "4")).toEqual({ kind: "free", words: "free" });
     expect(say("shift", "!")).toEqual({ kind: "free", words: "free" });
     expect(say("shift", "Q")).toEqual({ kind: "none", words: "" });
+    // The bench has it for pictures and clips, not for sounds.
+    expect(say("plain", "Z")).toEqual({ kind: "none", words: "on others" });
     expect(say("alt", "d")).toEqual({ kind: "browser", words: "the browser's" });
   });
 });

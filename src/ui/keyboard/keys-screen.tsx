@@ -47,7 +47,7 @@ const explained: Readonly<Record<Meaning["kind"], string>> = {
   "built in": "The bench itself uses it.",
   browser: "Browsers keep it for themselves; it does not reach the page everywhere.",
   free: "Free. Press Enter to let it stand for a card, a routine, a search or a folder.",
-  none: "It cannot be bound: Shift with a letter belongs to the bench’s own actions.",
+  none: "It cannot be bound: the bench’s own actions have it, here or on other material.",
 };
 
 interface ChosenProps<T extends string> {

@@ -1,4 +1,4 @@
-import { keyProblem } from "@/core/keys/combination";
+import { keyProblem, reservedKeys } from "@/core/keys/combination";
 import { browsersOwn, type PlaneCell } from "@/core/keys/boards";
 import type { KeyBinding } from "@/core/library/entities";
 
@@ -24,7 +24,7 @@ export function meaningOf(
     return name === null ? { kind: "lost", words: "leads nowhere" } : { kind: "bound", words: name };
   }
   if (keys.some((one) => browsersOwn.includes(one))) return { kind: "browser", words: "the browser's" };
-  return keys.some((one) => keyProblem(one) === null)
-    ? { kind: "free", words: "free" }
-    : { kind: "none", words: "" };
+  if (keys.some((one) => keyProblem(one) === null)) return { kind: "free", words: "free" };
+  // What the bench uses on other material alone says so; Shift with a letter says nothing.
+  return { kind: "none", words: keys.some((one) => reservedKeys.includes(one)) ? "on others" : "" };
 }

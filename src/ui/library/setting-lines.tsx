@@ -5,9 +5,12 @@ import { sayError } from "../data/api";
 import type { Known } from "../data/contents";
 import { QuietButton } from "../parts/buttons";
 
-/** A setting in a line: what it is set to, and where it differs from being wholly on. */
+/** A setting in a line, which breaks between values alone: what it is set to, and where it differs from being wholly on. */
 const sayWhole = (setting: EffectSetting): string =>
-  `${setting.on ? "" : "off · "}${saySetting(setting)}${setting.mix === 100 ? "" : ` · mix ${setting.mix} %`}`;
+  `${setting.on ? "" : "off · "}${saySetting(setting)}${setting.mix === 100 ? "" : ` · mix ${setting.mix} %`}`.replace(
+    /(?<!·) (?!·)/g,
+    "\u00a0",
+  );
 
 interface SettingLinesProps {
   readonly effects: readonly string[];
@@ -37,7 +40,7 @@ export function SettingLines({ effects, content: { chain, problem }, onAgain }: 
               borderColor="cardRule"
               color={setting?.on === false ? "cardMuted" : undefined}
             >
-              <span>{effectName(effect)}</span>
+              <chakra.span flexShrink={0}>{effectName(effect)}</chakra.span>
               <chakra.span textStyle="figure" textAlign="right" alignSelf="center">
                 {setting ? sayWhole(setting) : problem ? "" : "…"}
               </chakra.span>

@@ -17,7 +17,7 @@ function compared({ selected, targets, lead }: Pick<BenchHere, "selected" | "tar
 
 export const consistency: Action<BenchHere> = {
   id: "bench.consistency",
-  words: "Compare exposure, white and contrast of the pictures or clips of the series",
+  words: "Compare exposure, white and contrast over the series",
   short: "consistency",
   keys: ["Shift+s"],
   on: ["target"],
