@@ -232,6 +232,12 @@ test("the menu key opens the menu of what is chosen, and Esc leads back", async 
     await page.keyboard.press(keys);
     await expect(page.getByRole("menuitem", { name: /^Find a card and put it on/ })).toBeVisible();
     await expect(page.getByRole("menu")).toBeFocused();
+    // It is all seen, as far as the screen is high enough, wherever it was asked for.
+    expect(
+      await page
+        .getByRole("menu")
+        .evaluate((menu) => menu.clientHeight >= Math.min(menu.scrollHeight, innerHeight - 40)),
+    ).toBe(true);
     // The line at the foot says what keys do there.
     await expect(page.getByRole("contentinfo")).toContainText("Arrows choose, Enter does it, Esc leaves");
     // A letter belongs to the menu now: nothing below it is done.
