@@ -47,7 +47,7 @@ const explained: Readonly<Record<Meaning["kind"], string>> = {
   "built in": "The bench itself uses it.",
   browser: "Browsers keep it for themselves; it does not reach the page everywhere.",
   free: "Free. Press Enter to let it stand for a card, a routine, a search or a folder.",
-  none: "It cannot be bound: the bench’s own actions have it, here or on other material.",
+  none: "It cannot be bound: Shift with a letter belongs to the bench’s own actions.",
 };
 
 interface ChosenProps<T extends string> {
@@ -248,7 +248,7 @@ export function KeysScreen() {
           >
             <Box px="16px" py="12px" fontSize="sm" color="cardMuted">
               {here.kind === "none" && plane === "plain"
-                ? "The bench uses it on other material."
+                ? "It cannot be bound: the bench uses it on other material."
                 : explained[here.kind]}
               {binding && binding.medium === null && " On every medium where nothing else is bound to it."}
             </Box>

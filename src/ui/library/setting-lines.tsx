@@ -5,10 +5,10 @@ import { sayError } from "../data/api";
 import type { Known } from "../data/contents";
 import { QuietButton } from "../parts/buttons";
 
-/** A setting in a line, which breaks between values alone: what it is set to, and where it differs from being wholly on. */
+/** A setting in a line: what it is set to, and where it differs from being wholly on. Numbers stay beside their units. */
 const sayWhole = (setting: EffectSetting): string =>
   `${setting.on ? "" : "off · "}${saySetting(setting)}${setting.mix === 100 ? "" : ` · mix ${setting.mix} %`}`.replace(
-    /(?<!·) (?!·)/g,
+    /(?<=\d) (?![·→])/g,
     "\u00a0",
   );
 
@@ -41,7 +41,7 @@ export function SettingLines({ effects, content: { chain, problem }, onAgain }: 
               color={setting?.on === false ? "cardMuted" : undefined}
             >
               <chakra.span flexShrink={0}>{effectName(effect)}</chakra.span>
-              <chakra.span textStyle="figure" textAlign="right" alignSelf="center">
+              <chakra.span textStyle="figure" textAlign="right" alignSelf="center" overflowWrap="anywhere">
                 {setting ? sayWhole(setting) : problem ? "" : "…"}
               </chakra.span>
             </Box>
