@@ -239,7 +239,7 @@ test("the menu key opens the menu of what is chosen, and Esc leads back", async 
         .evaluate((menu) => menu.clientHeight >= Math.min(menu.scrollHeight, innerHeight - 40)),
     ).toBe(true);
     // The line at the foot says what keys do there.
-    await expect(page.getByRole("contentinfo")).toContainText("Arrows choose, Enter does it, Esc leaves");
+    await expect(strip(page)).toContainText("Arrows choose, Enter does it, Esc leaves");
     // A letter belongs to the menu now: nothing below it is done.
     await page.keyboard.press("k");
     await expect(page.getByRole("dialog")).toHaveCount(0);

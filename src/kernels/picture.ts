@@ -117,14 +117,14 @@ export function applyMatrix(r: usize, g: usize, b: usize, count: i32, m: usize):
  * five instructions each, on every turn. What was loaded before the loop stays in a register, or is one load away.
  */
 /** Of `roots`, in the order of its arguments: what it calculates with, and what it does with bits. */
-const rootNumbers = memory.data<f32>([<f32>0.99996721, <f32>0.33431578, <f32>0.23713757, 1.0, <f32>(2.0 / 3.0), <f32>3e38]);
+const rootNumbers = memory.data<f32>([<f32>0.99996721, <f32>0.33431578, <f32>0.23713757, 1.0, <f32>(2.0 / 3.0), f32.MAX_VALUE]);
 const rootBits = memory.data<i32>([0x80000000, 0x54a00000, 21845]);
 /** Of `radialGain`: pixels at once, and 2²³, beyond which a float's last place is one. */
 const radialNumbers = memory.data<f32>([4, 8388608]);
 
 /**
  * Cube roots of four floats: a guess at the inverse root r from the number's bits, at most 4 % from it; one turn that
- * brings it to 0.00005, r·p(e) with e = 1 − x·r³ and p the best square for (1 − e)^(−1/3) there; and q·(1 + 2e/3) with
+ * brings it to 0.00005, r·p(e) with e = 1 − x·r³ and p the best quadratic for (1 − e)^(−1/3) there; and q·(1 + 2e/3) with
  * q = x·r², which leaves two units in the last place.
  */
 // @ts-ignore: decorator

@@ -174,9 +174,9 @@ describe("surroundings of few rows: kernels beside the passes of their effects, 
 
 it("roots are within three units in the last place of Math.cbrt (ECMAScript), from the least to the largest, of either sign", () => {
   const memory = KernelInstance.make()!;
-  // Every 1,001st float from the least that is normal, its bits counted on, besides the ends.
+  // Every 1,017th float by its bits, from the least that is normal to the largest of all.
   const values = new Float32Array(
-    Uint32Array.from({ length: 2 ** 21 }, (_, n) => Math.min(0x7f7fffff, 0x00800000 + 1001 * n)).buffer,
+    Uint32Array.from({ length: 2 ** 21 }, (_, n) => Math.min(0x7f7fffff, 0x00800000 + 1017 * n)).buffer,
   ).map((v, n) => (n % 2 ? -v : v));
   const at = memory.reserve(4 * (values.length + 16));
   memory.put(values, at);

@@ -1,3 +1,4 @@
+import type { ColourMatrix } from "../colour/matrix";
 import type { RowPlanes, StripFacts } from "./work";
 import { longestTable } from "../numeric/function-table";
 import { runStripStep, type PreparedStep } from "./point-program";
@@ -41,6 +42,12 @@ export class PointKernels {
     this.kernels.put(table, address);
     this.placed.set(table, address);
     return address;
+  }
+
+  private placeMatrices(step: PreparedStep, matrices: readonly ColourMatrix[]): void {
+    if (this.matrixPlaced !== step)
+      matrices.forEach((matrix, n) => this.kernels.put(matrix, this.matrix + 48 * n));
+    this.matrixPlaced = step;
   }
 
   readonly run = (
@@ -101,14 +108,11 @@ export class PointKernels {
         run.applyTable(b, count, this.placeOf(step.tables[2]));
         break;
       case "matrix":
-        if (this.matrixPlaced !== step) kernels.put(step.matrix, this.matrix);
-        this.matrixPlaced = step;
+        this.placeMatrices(step, [step.matrix]);
         run.applyMatrix(r, g, b, count, this.matrix);
         break;
       case "root-turn":
-        if (this.matrixPlaced !== step)
-          step.matrices.forEach((matrix, n) => kernels.put(matrix, this.matrix + 48 * n));
-        this.matrixPlaced = step;
+        this.placeMatrices(step, step.matrices);
         run.rootTurn(r, g, b, count, this.matrix);
         break;
       case "cube-root":

@@ -24,6 +24,7 @@ export const looks: Readonly<Record<Meaning["kind"], object>> = {
   "built in": { bg: "raised", borderColor: "rule", color: "muted" },
   browser: { bg: "transparent", borderColor: "muted", borderStyle: "dotted", color: "muted" },
   free: { bg: "transparent", borderColor: "muted", borderStyle: "dashed", color: "muted" },
+  elsewhere: { bg: "transparent", borderColor: "rule", color: "muted" },
   none: { bg: "transparent", borderColor: "rule", color: "muted" },
 };
 

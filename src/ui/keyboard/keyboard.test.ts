@@ -53,7 +53,7 @@ describe("a drawn key", () => {
     expect(say("shift", "!")).toEqual({ kind: "free", words: "free" });
     expect(say("shift", "Q")).toEqual({ kind: "none", words: "" });
     // The bench has it for pictures and clips, not for sounds.
-    expect(say("plain", "Z")).toEqual({ kind: "none", words: "on others" });
+    expect(say("plain", "Z")).toEqual({ kind: "elsewhere", words: "on others" });
     expect(say("alt", "d")).toEqual({ kind: "browser", words: "the browser's" });
   });
 });

@@ -47,6 +47,7 @@ const explained: Readonly<Record<Meaning["kind"], string>> = {
   "built in": "The bench itself uses it.",
   browser: "Browsers keep it for themselves; it does not reach the page everywhere.",
   free: "Free. Press Enter to let it stand for a card, a routine, a search or a folder.",
+  elsewhere: "It cannot be bound: the bench uses it on other material.",
   none: "It cannot be bound: Shift with a letter belongs to the bench’s own actions.",
 };
 
@@ -247,9 +248,7 @@ export function KeysScreen() {
             }
           >
             <Box px="16px" py="12px" fontSize="sm" color="cardMuted">
-              {here.kind === "none" && plane === "plain"
-                ? "It cannot be bound: the bench uses it on other material."
-                : explained[here.kind]}
+              {explained[here.kind]}
               {binding && binding.medium === null && " On every medium where nothing else is bound to it."}
             </Box>
           </IndexCard>

@@ -4,7 +4,7 @@ import type { KeyBinding } from "@/core/library/entities";
 
 /** What a key does on the bench, and how it is drawn. */
 export interface Meaning {
-  readonly kind: "bound" | "lost" | "built in" | "browser" | "free" | "none";
+  readonly kind: "bound" | "lost" | "built in" | "browser" | "free" | "elsewhere" | "none";
   readonly words: string;
 }
 
@@ -25,6 +25,7 @@ export function meaningOf(
   }
   if (keys.some((one) => browsersOwn.includes(one))) return { kind: "browser", words: "the browser's" };
   if (keys.some((one) => keyProblem(one) === null)) return { kind: "free", words: "free" };
-  // What the bench uses on other material alone says so; Shift with a letter says nothing.
-  return { kind: "none", words: keys.some((one) => reservedKeys.includes(one)) ? "on others" : "" };
+  return keys.some((one) => reservedKeys.includes(one))
+    ? { kind: "elsewhere", words: "on others" }
+    : { kind: "none", words: "" };
 }
