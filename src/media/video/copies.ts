@@ -1,5 +1,5 @@
 import { outputOf, UnreadableMedia, videoFilesOnly } from "../process";
-import { decodeFrames } from "./frames";
+import { decodedBy, decodeFrames } from "./frames";
 import { longestVideo, type VideoFacts } from "./probe";
 
 /** The longer side of what the browser plays, in pixels. */
@@ -22,7 +22,7 @@ export function lightSize({ width, height }: Pick<VideoFacts, "width" | "height"
 }
 
 /** Begins of all that is made of a file: what may be opened, where times begin, how long it may be. */
-const inputOf = (path: string) => [
+const inputOf = (path: string, decoder?: string) => [
   "-y",
   "-v",
   "error",
@@ -31,6 +31,7 @@ const inputOf = (path: string) => [
   "-start_at_zero",
   "-t",
   String(longestVideo),
+  ...decodedBy(decoder),
   "-i",
   path,
 ];
@@ -66,7 +67,7 @@ export async function writeLight(
   const { width, height } = lightSize(facts);
   const [frames] = facts.rate;
   await outputOf("ffmpeg", [
-    ...inputOf(path),
+    ...inputOf(path, facts.decoder),
     ...within(limits),
     "-map",
     "0:v:0",

@@ -2,6 +2,10 @@ import { spawn } from "node:child_process";
 import { lastComplaint, UnreadableMedia, videoFilesOnly } from "../process";
 import { longestVideo, type VideoFacts } from "./probe";
 
+/** How ffmpeg is told which decoder reads the pictures of the file that follows; its own choice where none is named. */
+export const decodedBy = (decoder: string | undefined): readonly string[] =>
+  decoder === undefined ? [] : ["-c:v", decoder];
+
 export interface FrameHooks {
   readonly signal?: AbortSignal;
   /** The frame to begin with, and how many at most. */
@@ -19,7 +23,13 @@ const runUp = 1;
  */
 export async function* decodeFrames(
   path: string,
-  { width, height, rate, filters }: Pick<VideoFacts, "width" | "height" | "rate" | "filters">,
+  {
+    width,
+    height,
+    rate,
+    filters,
+    decoder,
+  }: Pick<VideoFacts, "width" | "height" | "rate" | "filters" | "decoder">,
   { signal, from = 0, count = Infinity }: FrameHooks = {},
 ): AsyncGenerator<Uint16Array> {
   const [frames, seconds] = rate;
@@ -37,6 +47,7 @@ export async function* decodeFrames(
       "-v",
       "error",
       ...videoFilesOnly,
+      ...decodedBy(decoder),
       ...seek,
       "-copyts",
       "-start_at_zero",

@@ -7,6 +7,7 @@ import {
   videoFilesOnly,
   type ProbedPackets,
 } from "../process";
+import { coloursOf } from "./colours";
 
 /** How a file's frames become pictures: every number that decoding needs, and words for what was done. */
 export interface VideoFacts {
@@ -17,6 +18,8 @@ export interface VideoFacts {
   readonly rate: readonly [frames: number, seconds: number];
   /** Filters of ffmpeg from a decoded frame to 16-bit RGB of that size at that rate. */
   readonly filters: readonly string[];
+  /** The decoder of ffmpeg that finds all of a frame; ffmpeg's own choice where it is left out. */
+  readonly decoder?: string;
   /** Frames as far as the file tells its length. */
   readonly framesGuess: number;
   readonly hasSound: boolean;
@@ -34,6 +37,7 @@ interface Stream {
   readonly color_space?: string;
   readonly color_range?: string;
   readonly color_transfer?: string;
+  readonly color_primaries?: string;
   readonly sample_aspect_ratio?: string;
   readonly field_order?: string;
   readonly duration?: string;
@@ -103,22 +107,7 @@ function rateOf({ r_frame_rate, avg_frame_rate }: Stream): {
   return { rate: nearest, uneven: true };
 }
 
-/** Names of matrices between ffprobe and zimg. Source: ITU-T H.273, table 4. */
-const matrices: Readonly<Record<string, { readonly zimg: string; readonly said: string }>> = {
-  bt709: { zimg: "709", said: "BT.709" },
-  smpte170m: { zimg: "170m", said: "BT.601" },
-  bt470bg: { zimg: "470bg", said: "BT.601" },
-  fcc: { zimg: "fcc", said: "FCC" },
-  smpte240m: { zimg: "240m", said: "SMPTE 240M" },
-  bt2020nc: { zimg: "2020_ncl", said: "BT.2020" },
-};
-/** What is meant where a file does not say: high pictures are BT.709, low ones BT.601 (common practice, no source). */
-const guessedMatrix = (height: number) => (height > 576 ? matrices.bt709 : matrices.smpte170m);
-
 const interlaced: readonly string[] = ["tt", "bb", "tb", "bt"];
-const isRgb = (format: string) => /^(gbr|rgb|bgr|argb|abgr|rgba|bgra|pal8|gray|mono|0rgb|0bgr)/.test(format);
-const hasAlpha = (format: string) => /^(yuva|gbrap|argb|abgr|rgba|bgra|ya|pal8)/.test(format);
-const bitsOf = (format: string) => Number(/(9|10|12|14|16)(le|be)$/.exec(format)?.[1] ?? 8);
 
 /** What a file says of its first stream of moving pictures. Throws `UnreadableMedia` where there is none that can be worked with. */
 export async function probeVideo(path: string): Promise<VideoFacts> {
@@ -128,7 +117,7 @@ export async function probeVideo(path: string): Promise<VideoFacts> {
     ...videoFilesOnly,
     ...firstPackets,
     "-show_entries",
-    "stream=codec_type,codec_name,width,height,pix_fmt,r_frame_rate,avg_frame_rate,color_space,color_range,color_transfer,sample_aspect_ratio,field_order,duration:stream_side_data=rotation:stream_disposition=attached_pic:stream_tags=timecode:format=duration:" +
+    "stream=codec_type,codec_name,width,height,pix_fmt,r_frame_rate,avg_frame_rate,color_space,color_range,color_transfer,color_primaries,sample_aspect_ratio,field_order,duration:stream_side_data=rotation:stream_disposition=attached_pic:stream_tags=timecode,alpha_mode:format=duration:" +
       packetEntries,
     "-of",
     "json",
@@ -147,10 +136,6 @@ export async function probeVideo(path: string): Promise<VideoFacts> {
       `its frames (${stream.codec_name ?? "of an unknown kind"}) cannot be decoded, or are protected`,
     );
   refuseProtected(found);
-  if (["smpte2084", "arib-std-b67"].includes(stream.color_transfer ?? ""))
-    throw new UnreadableMedia(
-      "it is of high dynamic range (PQ or HLG); only standard dynamic range can be worked with",
-    );
   const rotation = stream.side_data_list?.find((one) => one.rotation !== undefined)?.rotation ?? 0;
   const aspect = ratioOf(stream.sample_aspect_ratio, ":") ?? [1, 1];
   const wide = Math.max(1, Math.round((stream.width * aspect[0]) / aspect[1]));
@@ -166,46 +151,31 @@ export async function probeVideo(path: string): Promise<VideoFacts> {
       `it is ${Math.round(seconds / 3600)} hours long; at most ${limits.seconds / 3600} can be worked with`,
     );
   const { rate, uneven } = rateOf(stream);
-  const matrix = matrices[stream.color_space ?? ""] ?? guessedMatrix(stream.height);
-  const isFull = stream.color_range === "pc";
+  const colours = coloursOf({ ...stream, height: stream.height, coded }, { width, height });
   const isLaced = interlaced.includes(stream.field_order ?? "");
-  const size = `w=${width}:h=${height}`;
   const filters = [
     // Frames of another size in the middle of a stream come as large as the first.
     `fps=${rate[0]}/${rate[1]}:start_time=0`,
     ...(isLaced ? ["bwdif=mode=send_frame"] : []),
-    ...(isRgb(coded)
-      ? [`format=${hasAlpha(coded) ? "gbrap16le" : "gbrp16le"}`, `zscale=${size}:filter=bicubic`]
-      : [
-          `zscale=${size}:filter=bicubic:matrixin=${matrix.zimg}:rangein=${isFull ? "full" : "limited"}:range=full`,
-          `format=${hasAlpha(coded) ? "gbrap16le" : "gbrp16le"}`,
-        ]),
+    ...colours.filters,
     "setsar=1",
-    ...(hasAlpha(coded) ? ["premultiply=inplace=1", "format=gbrp16le"] : []),
     "format=rgb48le",
   ];
-  const bits = bitsOf(coded);
   return {
     width,
     height,
     rate,
     filters,
+    ...(colours.decoder && { decoder: colours.decoder }),
     framesGuess: Number.isFinite(seconds) ? Math.max(1, Math.round((seconds * rate[0]) / rate[1])) : 1,
     hasSound: streams.some(({ codec_type }) => codec_type === "audio"),
     notes: [
       stream.codec_name ?? "unknown coding",
-      `${bits} bits`,
-      ...(isRgb(coded) ? ["RGB"] : [matrix.said, isFull ? "full range" : "limited range"]),
-      ...(stream.color_space && matrices[stream.color_space]
-        ? []
-        : isRgb(coded)
-          ? []
-          : ["matrix guessed by its size"]),
+      ...colours.notes,
       ...(uneven ? [`uneven frames, shown at ${sayRate(rate)}`] : []),
       ...(rotation !== 0 ? [`turned by ${((rotation % 360) + 360) % 360}°`] : []),
       ...(aspect[0] !== aspect[1] ? [`pixels of ${aspect[0]}:${aspect[1]} made square`] : []),
       ...(isLaced ? ["interlaced, made progressive"] : []),
-      ...(hasAlpha(coded) ? ["transparent parts on black"] : []),
       ...(pictures.length > 1 ? [`the first of ${pictures.length} streams of pictures`] : []),
       ...(stream.tags?.timecode ? [`timecode ${stream.tags.timecode}`] : []),
     ],
