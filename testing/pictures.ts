@@ -158,8 +158,8 @@ export interface PlainPicture {
   readonly height: number;
   readonly bits: 8 | 16;
   readonly codes: readonly number[];
-  /** 1 grey, 3 RGB, 4 CMYK; as many as there are codes where left out. */
-  readonly channels?: 1 | 3 | 4;
+  /** 1 grey, 2 grey with transparency, 3 RGB, 4 RGB with transparency in PNG and CMYK in TIFF; as many as there are codes where left out. */
+  readonly channels?: 1 | 2 | 3 | 4;
   readonly profile?: Buffer;
 }
 
@@ -201,7 +201,11 @@ export function pngFile(picture: PlainPicture): Buffer {
     Buffer.from([137, 80, 78, 71, 13, 10, 26, 10]),
     chunk(
       "IHDR",
-      Buffer.concat([u32(width), u32(height), Buffer.from([bits, channels === 1 ? 0 : 2, 0, 0, 0])]),
+      Buffer.concat([
+        u32(width),
+        u32(height),
+        Buffer.from([bits, { 1: 0, 2: 4, 3: 2, 4: 6 }[channels], 0, 0, 0]),
+      ]),
     ),
     ...(profile ? [chunk("iCCP", Buffer.concat([Buffer.from("test\0\0"), deflateSync(profile)]))] : []),
     chunk("IDAT", deflateSync(Buffer.concat(lines))),
@@ -230,7 +234,7 @@ export function tiffFile(picture: PlainPicture): Buffer {
     [257, 4, 1, height],
     [258, 3, channels, channels === 1 ? bits : put(depth)],
     [259, 3, 1, 1],
-    [262, 3, 1, { 1: 1, 3: 2, 4: 5 }[channels]],
+    [262, 3, 1, { 1: 1, 2: 1, 3: 2, 4: 5 }[channels]],
     [273, 4, 1, place],
     [277, 3, 1, channels],
     [278, 4, 1, height],

@@ -1,5 +1,7 @@
 import sharp, { type Sharp } from "sharp";
-import { isSrgbProfile } from "@/core/formats/icc/is-srgb";
+import { isSrgb, readShaper } from "@/core/formats/icc/shaper";
+import { codesToSrgb } from "@/core/formats/icc/to-srgb";
+import { shippedProfile, throughProfile } from "./profiles";
 import type { CodedPicture } from "@/core/picture/coded";
 import { UnreadableMedia } from "./process";
 
@@ -11,18 +13,17 @@ export interface DeepPicture extends CodedPicture {
 
 const mostPixels = 120_000_000;
 
-/** The codes of a pipeline as three channels of 16 bits; `depth` is that of the pipeline's own codes, `space` what it makes them before an output profile is applied. */
-async function codesOf(
-  picture: Sharp,
-  depth: "uchar" | "ushort",
-  space: "srgb" | "rgb16" | "grey16" = depth === "uchar" ? "srgb" : "rgb16",
-): Promise<DeepPicture> {
-  const { data, info } = await picture
-    .removeAlpha()
-    .toColourspace(space)
-    .raw({ depth })
-    .toBuffer({ resolveWithObject: true });
-  const size = { width: info.width, height: info.height, channels: 3 as const };
+interface Codes {
+  readonly width: number;
+  readonly height: number;
+  readonly codes: Uint16Array;
+  readonly channels: number;
+}
+
+/** The codes of a pipeline at 16 bits; `depth` is that of the pipeline's own codes. */
+async function codesOf(picture: Sharp, depth: "uchar" | "ushort"): Promise<Codes> {
+  const { data, info } = await picture.raw({ depth }).toBuffer({ resolveWithObject: true });
+  const size = { width: info.width, height: info.height, channels: info.channels };
   // 257 = 65535 / 255.
   if (depth === "uchar") return { ...size, codes: Uint16Array.from(data, (code: number) => code * 257) };
   // A copy only where the bytes do not begin at an even address: large pictures should be in memory once.
@@ -34,29 +35,79 @@ async function codesOf(
         : new Uint16Array(data.buffer.slice(data.byteOffset, data.byteOffset + data.byteLength)),
   };
 }
+/** Codes as they are in the file, R G B and perhaps transparency: the pipeline in scRGB widens codes without touching them. */
+const rgbOf = (picture: Sharp) =>
+  codesOf(picture.pipelineColourspace("scrgb").toColourspace("rgb16"), "ushort");
+
+/** Where a picture has transparent parts, these on black, by its codes, as clips have it. */
+function onBlack({ codes, channels, ...size }: Codes): DeepPicture {
+  if (channels === 3) return { ...size, channels: 3, codes };
+  const opaque = new Uint16Array(size.width * size.height * 3);
+  for (let i = 0, at = 0; i < opaque.length; i += 3, at += 4) {
+    const alpha = codes[at + 3];
+    for (let c = 0; c < 3; c++) opaque[i + c] = (codes[at + c] * alpha) / 65535 + 0.5;
+  }
+  return { ...size, channels: 3, codes: opaque };
+}
+
+/** Codes of a picture of grey or RGB through its profile; null where they are sRGB's already, or the profile says nothing of them. */
+async function toSrgb(picture: Codes, isGrey: boolean, icc: Uint8Array): Promise<Codes | null> {
+  const shaper = readShaper(icc);
+  if (shaper) {
+    if (isSrgb(shaper) || (shaper.kind === "grey" && !isGrey)) return null;
+    codesToSrgb(picture.codes, picture.channels, shaper);
+    return picture;
+  }
+  const { codes, channels } = picture;
+  const pixels = picture.width * picture.height;
+  const own = (count: 1 | 3) => {
+    if (count === channels) return codes;
+    const taken = new Uint16Array(pixels * count);
+    for (let i = 0; i < pixels; i++)
+      for (let c = 0; c < count; c++) taken[i * count + c] = codes[i * channels + c];
+    return taken;
+  };
+  const made =
+    (await throughProfile(own(3), 3, icc)) ?? (isGrey ? await throughProfile(own(1), 1, icc) : null);
+  if (!made) return null;
+  for (let i = 0; i < pixels; i++) for (let c = 0; c < 3; c++) codes[i * channels + c] = made[i * 3 + c];
+  return picture;
+}
+
+/** What was done with a picture's colours, in words. */
+export interface PictureNotes {
+  readonly notes: readonly string[];
+}
 
 /**
- * Decodes a picture: turned upright, its ICC profile honoured, brought to sRGB primaries at 16 bits. Transparent parts
- * keep the colours they have below. Throws `UnreadableMedia` for files that are no picture, and for those of more than
- * 120 million pixels.
+ * Decodes a picture: turned upright, its ICC profile honoured, brought to sRGB primaries at 16 bits, transparent parts on
+ * black. Throws `UnreadableMedia` for files that are no picture, and for those of more than 120 million pixels.
  */
-export async function decodeImage(file: Uint8Array): Promise<DeepPicture> {
+export async function decodeImage(file: Uint8Array): Promise<DeepPicture & PictureNotes> {
   try {
-    const { icc, space, depth } = await sharp(file, { limitInputPixels: mostPixels }).metadata();
-    const isSrgb = icc !== undefined && isSrgbProfile(icc);
-    const picture = sharp(file, {
+    const { icc, space, depth, hasAlpha } = await sharp(file, { limitInputPixels: mostPixels }).metadata();
+    const whole = sharp(file, {
       limitInputPixels: mostPixels,
       failOn: "warning",
-      ignoreIcc: isSrgb,
+      ignoreIcc: true,
     }).rotate();
-    // Only sharp's own pipeline converts by profiles, and from CMYK, at the depth of the file. Where neither is asked
-    // for, the one in scRGB widens codes without touching them.
-    if ((!icc || isSrgb) && space !== "cmyk")
-      return await codesOf(picture.pipelineColourspace("scrgb"), "ushort");
-    if (depth === "uchar") return await codesOf(picture, "uchar");
-    // Where codes have 16 bits that pipeline works in Display P3, and passes grey by, until it is told where to end;
-    // grey must still be grey then, or its profile would not be one of its kind.
-    return await codesOf(picture.withIccProfile("srgb"), "ushort", space === "grey16" ? "grey16" : "rgb16");
+    const notes = hasAlpha ? ["transparent parts on black"] : [];
+    if (space === "cmyk") {
+      const inks = await codesOf(
+        whole.removeAlpha().pipelineColourspace("cmyk").toColourspace("cmyk"),
+        depth === "uchar" ? "uchar" : "ushort",
+      );
+      const codes =
+        (icc && (await throughProfile(inks.codes, 4, icc))) ??
+        (await throughProfile(inks.codes, 4, await shippedProfile("cmyk")));
+      return { ...inks, channels: 3, codes: codes!, notes: ["CMYK, brought to sRGB"] };
+    }
+    const picture = await rgbOf(hasAlpha ? whole : whole.removeAlpha());
+    const converted = icc ? await toSrgb(picture, ["b-w", "grey16"].includes(space ?? ""), icc) : null;
+    return {
+      ...onBlack(converted ?? picture),
+      notes: [...(converted ? ["colours brought to sRGB"] : []), ...notes],
+    };
   } catch (error) {
     throw new UnreadableMedia(error instanceof Error ? error.message : String(error), { cause: error });
   }
@@ -69,10 +120,13 @@ export async function scaleImage(
 ): Promise<DeepPicture> {
   const whole = sharp(codes, { raw: { width, height, channels: 3 }, limitInputPixels: mostPixels });
   // scRGB is linear light: scaling there keeps fine bright detail as bright as it is.
-  return codesOf(
-    whole
-      .pipelineColourspace("scrgb")
-      .resize(longest, longest, { fit: "inside", withoutEnlargement: true, kernel: "lanczos3" }),
-    "ushort",
+  return onBlack(
+    await codesOf(
+      whole
+        .pipelineColourspace("scrgb")
+        .resize(longest, longest, { fit: "inside", withoutEnlargement: true, kernel: "lanczos3" })
+        .toColourspace("rgb16"),
+      "ushort",
+    ),
   );
 }

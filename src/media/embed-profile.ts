@@ -1,22 +1,11 @@
 import { open, rename, rm } from "node:fs/promises";
 import { crc32, deflateSync } from "node:zlib";
-import sharp from "sharp";
+import { shippedProfile } from "./profiles";
 
 /*
  * Puts an ICC profile into a picture file that is there already. sharp would convert the codes while it does so, by way
  * of Display P3 where they have 16 bits, and no code should be touched.
  */
-
-let profile: Promise<Buffer> | null = null;
-
-/** sharp's own profile of sRGB. */
-function srgbProfile(): Promise<Buffer> {
-  return (profile ??= sharp({ create: { width: 1, height: 1, channels: 3, background: "black" } })
-    .withIccProfile("srgb")
-    .png()
-    .toBuffer()
-    .then(async (png) => (await sharp(png).metadata()).icc!));
-}
 
 /** Writes a file anew with some bytes between its first `head` bytes and the rest. */
 async function insert(path: string, head: number, bytes: Uint8Array): Promise<void> {
@@ -112,5 +101,5 @@ const ways = { png: intoPng, jpeg: intoJpeg, tiff: intoTiff } as const;
 
 /** Says in a picture file that its codes are sRGB. Pre: it was written by sharp, without a profile, and nobody else has it open. */
 export async function embedSrgb(path: string, format: keyof typeof ways): Promise<void> {
-  await ways[format](path, await srgbProfile());
+  await ways[format](path, await shippedProfile("srgb"));
 }

@@ -113,7 +113,8 @@ describe("decoding pictures", () => {
   it("scales to a longest side and never up", async () => {
     const whole = await decodeImage(await gradient().png().toBuffer());
     expect((await scaleImage(whole, 16)).width).toBe(16);
-    expect(await scaleImage(whole, 600)).toEqual(whole);
+    const { notes: _, ...picture } = whole;
+    expect(await scaleImage(whole, 600)).toEqual(picture);
   });
 
   it("scales in linear light: stripes of black and white become as bright as they were", async () => {

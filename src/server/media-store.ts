@@ -116,7 +116,16 @@ async function copyPicture(id: string, path: string): Promise<Copied> {
   const [preview, mini] = [await scaleImage(whole, previewSide), await scaleImage(whole, miniSide)];
   await put(id, "preview", bytesOf(preview.codes));
   await put(id, "mini", bytesOf(mini.codes));
-  return { facts: { kind: "image", ...sizeOf(whole), preview: sizeOf(preview), mini: sizeOf(mini) } };
+  const { notes } = whole;
+  return {
+    facts: {
+      kind: "image",
+      ...sizeOf(whole),
+      preview: sizeOf(preview),
+      mini: sizeOf(mini),
+      ...(notes.length > 0 && { notes }),
+    },
+  };
 }
 
 /** The same of an encoded copy: what a file may take here, in seconds and bytes. */

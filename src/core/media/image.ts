@@ -9,6 +9,8 @@ interface Size {
 interface PictureMaterial extends Size {
   readonly preview: Size;
   readonly mini: Size;
+  /** What was done with its colours when it was decoded, in words. */
+  readonly notes?: readonly string[];
 }
 
 export const image = defineMedium<PictureMaterial>()({

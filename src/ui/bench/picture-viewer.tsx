@@ -52,7 +52,7 @@ export function PictureViewer({ bench: { audition }, target, media }: ViewerProp
   return (
     <PictureFrame
       name={target.name}
-      facts={`${facts.width} × ${facts.height} · ${size}${finer}`}
+      facts={[`${facts.width} × ${facts.height}`, `${size}${finer}`, ...(facts.notes ?? [])].join(" · ")}
       chain={chain}
       strength={strength}
       before={before.rendered}

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { decodeSrgb } from "../../colour/srgb";
-import { isSrgbProfile } from "./is-srgb";
+import { isSrgb, readShaper } from "./shaper";
 
 /*
  * Profiles are put together here by ICC.1:2010: a head of 128 bytes, a table of tags (signature, offset, length), XYZ tags
@@ -59,6 +59,10 @@ const colours = {
   gXYZ: xyz([0.3851, 0.7169, 0.0971]),
   bXYZ: xyz([0.1431, 0.0606, 0.7141]),
 };
+function isSrgbProfile(profile: Uint8Array): boolean {
+  const shaper = readShaper(profile);
+  return shaper !== null && isSrgb(shaper);
+}
 const withCurves = (curve: Uint8Array, more: object = {}) =>
   isSrgbProfile(profileOf({ ...colours, rTRC: curve, gTRC: curve, bTRC: curve, ...more }));
 /** IEC 61966-2-1 as a parametric curve of the third kind. */

@@ -1,11 +1,11 @@
 import { decodeSrgb } from "../../colour/srgb";
 
 /** sRGB's primaries as a profile holds them, adapted to D50. Source: the ICC's own sRGB profiles. */
-const primaries = {
-  rXYZ: [0.4361, 0.2225, 0.0139],
-  gXYZ: [0.3851, 0.7169, 0.0971],
-  bXYZ: [0.1431, 0.0606, 0.7141],
-} as const;
+const primaries = [
+  [0.4361, 0.2225, 0.0139],
+  [0.3851, 0.7169, 0.0971],
+  [0.1431, 0.0606, 0.7141],
+] as const;
 const primaryTolerance = 0.002;
 /** How far a curve may be from IEC 61966-2-1: less than half a code of 8 bits. */
 const curveTolerance = 0.001;
@@ -47,35 +47,60 @@ function curveOf(view: DataView, at: number, length: number): ((x: number) => nu
   };
 }
 
+/** A profile that is three curves and a matrix to XYZ under D50, or one curve of grey. */
+export type Shaper =
+  | {
+      readonly kind: "rgb";
+      readonly curves: readonly ((code: number) => number)[];
+      readonly toXyz: readonly (readonly number[])[];
+    }
+  | { readonly kind: "grey"; readonly curve: (code: number) => number };
+
 /**
- * True where an ICC profile stands for sRGB: by its primaries and curves, whoever made it. Such a picture needs no
- * conversion, which would change its codes by rounding. False for all that cannot be read. Source: ICC.1:2010.
+ * Reads a profile of curves and a matrix. Null for one that holds tables of colours, which would come first, and for all
+ * that cannot be read. Source: ICC.1:2010, 8.3 and 10.
  */
-export function isSrgbProfile(profile: Uint8Array): boolean {
+export function readShaper(profile: Uint8Array): Shaper | null {
   const view = new DataView(profile.buffer, profile.byteOffset, profile.byteLength);
-  if (profile.length < 132) return false;
+  if (profile.length < 132) return null;
   const tags = new Map<string, { at: number; length: number }>();
   const count = Math.min(100, view.getUint32(128));
   for (let i = 0; i < count && 132 + 12 * (i + 1) <= profile.length; i++) {
     const entry = 132 + 12 * i;
     const [at, length] = [view.getUint32(entry + 4), view.getUint32(entry + 8)];
-    if (at + length > profile.length) return false;
+    if (at + length > profile.length) return null;
     tags.set(String.fromCharCode(...profile.subarray(entry, entry + 4)), { at, length });
   }
-  // Tables of colours, which would come before what is looked at here.
-  if (tags.has("A2B0") || tags.has("B2A0")) return false;
-  for (const [name, wanted] of Object.entries(primaries)) {
+  if (tags.has("A2B0") || tags.has("B2A0")) return null;
+  const curve = (name: string) => {
     const tag = tags.get(name);
-    if (!tag || tag.length < 20) return false;
-    if (wanted.some((v, i) => Math.abs(view.getInt32(tag.at + 8 + 4 * i) / 65536 - v) > primaryTolerance))
-      return false;
+    return (tag && curveOf(view, tag.at, tag.length)) ?? null;
+  };
+  const grey = curve("kTRC");
+  if (grey) return { kind: "grey", curve: grey };
+  const columns: number[][] = [];
+  const curves: ((code: number) => number)[] = [];
+  for (const channel of ["r", "g", "b"]) {
+    const [tag, own] = [tags.get(`${channel}XYZ`), curve(`${channel}TRC`)];
+    if (!tag || tag.length < 20 || !own) return null;
+    columns.push([0, 1, 2].map((i) => view.getInt32(tag.at + 8 + 4 * i) / 65536));
+    curves.push(own);
   }
-  for (const name of ["rTRC", "gTRC", "bTRC"]) {
-    const tag = tags.get(name);
-    const curve = tag && curveOf(view, tag.at, tag.length);
-    if (!curve) return false;
-    for (let i = 0; i <= 64; i++)
-      if (!(Math.abs(curve(i / 64) - decodeSrgb(i / 64)) <= curveTolerance)) return false;
-  }
-  return true;
+  return { kind: "rgb", curves, toXyz: [0, 1, 2].map((row) => columns.map((column) => column[row])) };
+}
+
+/** True where a profile stands for sRGB, whoever made it: such codes need no conversion, which would round them. */
+export function isSrgb(shaper: Shaper): boolean {
+  if (shaper.kind === "grey") return false;
+  const { curves, toXyz } = shaper;
+  return (
+    primaries.every((column, c) =>
+      column.every((v, row) => Math.abs(toXyz[row][c] - v) <= primaryTolerance),
+    ) &&
+    curves.every((curve) =>
+      Array.from({ length: 65 }, (_, i) => i / 64).every(
+        (x) => Math.abs(curve(x) - decodeSrgb(x)) <= curveTolerance,
+      ),
+    )
+  );
 }
