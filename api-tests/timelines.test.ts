@@ -3,6 +3,7 @@ import type { Target } from "@/core/library/entities";
 import type { SessionAnswer } from "@/core/api/operations/session-replica";
 import { database } from "@/db/connection";
 import { noteMedia } from "@/db/media";
+import * as commandRoute from "@/app/api/libraries/[libraryId]/commands/[command]/route";
 import * as findRoute from "@/app/api/libraries/[libraryId]/material/find/route";
 import * as sessionRoute from "@/app/api/libraries/[libraryId]/sessions/[sessionId]/route";
 import * as timelineRoute from "@/app/api/libraries/[libraryId]/sessions/[sessionId]/timeline/route";
@@ -189,6 +190,49 @@ describe("a timeline", () => {
       chain: highPass(),
       cardId: null,
     });
+  });
+
+  it("keeps numbers of others that JavaScript would change, as its file has them", async () => {
+    const big = { frame: "N1", scale: "N2" };
+    const text = JSON.stringify({
+      name: "Numbers",
+      timeline: timeline(track("Audio", [{ ...clip("horn.wav", 0, 50), metadata: big }])),
+      media: [],
+    });
+    const numbers = ["9223372036854775807", "1e400"];
+    const sent = numbers.reduce((t, number, i) => t.replace(`"N${i + 1}"`, number), text);
+    const made = await answer<{ result: { sessionId: string } }>(
+      await commandRoute.POST(request("/api", { method: "POST", cookie: owner.cookie, body: sent }), {
+        params: Promise.resolve({ libraryId: owner.libraryId, command: "lay-timeline" }),
+      }),
+    );
+    const response = await timelineRoute.GET(request("/api", { cookie: owner.cookie }), {
+      params: Promise.resolve({ libraryId: owner.libraryId, sessionId: made.body.result.sessionId }),
+    });
+    const out = await response.text();
+    for (const number of numbers) expect(out).toMatch(new RegExp(`: ${number}[,\n]`));
+  });
+
+  it("finds a file whose name the timeline writes with letters and marks one by one", async () => {
+    const id = "5".repeat(64);
+    await noteMedia(database(), {
+      libraryId: owner.libraryId,
+      id,
+      name: "Fähre.wav".normalize("NFC"),
+      bytes: 1,
+      facts: { kind: "audio", sampleRate: 48_000, channels: 1, frames: 1, peaks: [0, 0] } as never,
+    });
+    const found = await answer<{ media: { id: string }[] }>(
+      await findRoute.POST(
+        request("/api", {
+          cookie: owner.cookie,
+          method: "POST",
+          body: { hashes: [], names: ["fähre.wav".normalize("NFD")] },
+        }),
+        { params: Promise.resolve({ libraryId: owner.libraryId }) },
+      ),
+    );
+    expect(found.body.media.map((one) => one.id)).toEqual([id]);
   });
 
   it("puts nothing on that is too long to be kept", async () => {

@@ -132,7 +132,7 @@ describe("pictures with a colour profile, of 8 and of 16 bits", () => {
       if (space === "srgb") continue;
       const matrix = product(inverse(rgbToXyz(srgbPrimaries, d65)), [
         ...product(
-          adaptation("bradford", whiteOf(...white), whiteOf(...d65)),
+          adaptation("bradford", whiteOf(white[0], white[1]), whiteOf(...d65)),
           rgbToXyz([red, green, blue], white),
         ),
       ]);

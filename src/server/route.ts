@@ -1,5 +1,6 @@
 import { canonicalJson } from "@/core/chain/fingerprint";
 import type { Json } from "@/core/chain/model";
+import { parseExact } from "@/core/formats/exact-numbers";
 import { longestRequest } from "./http/limits";
 import { Refusal } from "./refusal";
 
@@ -140,12 +141,15 @@ export async function boundedText(request: Request, most = longestRequest): Prom
   return Buffer.concat(parts).toString("utf8");
 }
 
-/** The JSON of a request. Refuses what is longer than `most` bytes or no JSON. */
-export async function body(request: Request, most = longestRequest): Promise<unknown> {
+/** The JSON of a request, `exact` as `parseExact` reads it. Refuses what is longer than `most` bytes or no JSON. */
+export async function body(
+  request: Request,
+  { most = longestRequest, exact = false }: { most?: number; exact?: boolean } = {},
+): Promise<unknown> {
   const text = await boundedText(request, most);
   let value: unknown;
   try {
-    value = JSON.parse(text);
+    value = exact ? parseExact(text) : JSON.parse(text);
   } catch {
     throw new Refusal(400, "no-json", "The request's body is not JSON.");
   }

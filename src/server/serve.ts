@@ -33,7 +33,10 @@ async function inputOf({ body: schema, query, path }: Operation, request: Reques
   if (query) return validate(query, Object.fromEntries(new URL(request.url).searchParams));
   // Outside of a library anybody may ask.
   if (schema)
-    return validate(schema, await body(request, concernsLibrary({ path }) ? undefined : longestSignIn));
+    return validate(
+      schema,
+      await body(request, { most: concernsLibrary({ path }) ? undefined : longestSignIn }),
+    );
   return {};
 }
 

@@ -3,7 +3,7 @@ import type { LaidMedia } from "@/core/api/fields";
 import type { Target, Timeline } from "@/core/library/entities";
 import { cardsIn } from "@/core/library/timeline/applied";
 import { layClips, type LayWorld, type Material } from "@/core/library/timeline/lay";
-import type { LaidTrack } from "@/core/library/timeline/laid";
+import type { LaidTrack } from "@/core/library/timeline/items";
 import type { Executor } from "@/db/connection";
 import type { Ledger } from "@/db/ledger";
 import { listMedia, readTimelineOf } from "@/db/replica";

@@ -17,6 +17,8 @@ export interface CommandShape<Name extends string = string, Input = never, Resul
   readonly ownToo?: true;
   /** What taking it back asks for, where that is not `right`. */
   readonly undoRight?: Right;
+  /** Of numbers that JavaScript would change the text is kept, see `formats/exact-numbers`. */
+  readonly exact?: true;
   /** Only notes a fact; taking back passes it by. */
   readonly isStamp?: boolean;
   /** Never there: holds the types. */

@@ -16,12 +16,16 @@ function depthOf(value: unknown, limit: number): number {
  * Reads JSON (RFC 8259) of at most `longest` characters and 32 levels. Throws a FormatFault that names the line and
  * column of a fault in its syntax.
  */
-export function readJsonText(text: string, longest: number): Json {
+export function readJsonText(
+  text: string,
+  longest: number,
+  parse: (text: string) => Json = JSON.parse,
+): Json {
   if (text.length > longest)
     throw new FormatFault(`The file has ${text.length} characters; at most ${longest} are read.`, "the file");
   let value: Json;
   try {
-    value = JSON.parse(text.replace(/^\uFEFF/, "")) as Json;
+    value = parse(text.replace(/^\uFEFF/, ""));
   } catch (error) {
     const at = /position (\d+)/.exec(error instanceof Error ? error.message : "")?.[1];
     const before = text.slice(0, at === undefined ? text.length : Number(at)).split("\n");

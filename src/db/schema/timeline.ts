@@ -1,6 +1,6 @@
 import { jsonb, pgTable, text, unique, uuid } from "drizzle-orm/pg-core";
 import type { JsonRecord } from "@/core/formats/timeline/model";
-import type { LaidTrack } from "@/core/library/timeline/laid";
+import type { LaidTrack } from "@/core/library/timeline/items";
 import { version } from "./columns";
 import { library } from "./libraries";
 import { benchSession } from "./session";

@@ -28,7 +28,7 @@ export const layTimeline = carryOut(shape, async (ledger, { name, timeline, medi
     position: await lastSessionPlace(ledger),
     removed: false,
   });
-  const { tracks, targets } = await layFound(
+  const { tracks, targets, shortened } = await layFound(
     ledger,
     unlaid(file),
     { sessionId: session.id, targets: [] },
@@ -45,7 +45,7 @@ export const layTimeline = carryOut(shape, async (ledger, { name, timeline, medi
   const missing = wantedOf(tracks).length;
   const clips = targets.filter(({ mediaId }) => mediaId !== null);
   return {
-    summary: `began the session “${name}” with ${clips.length > 0 ? countTargets(clips) : "no clip"} of a timeline${missing > 0 ? `; the files of ${count(missing, "clip")} are missing` : ""}`,
+    summary: `began the session “${name}” with ${clips.length > 0 ? countTargets(clips) : "no clip"} of a timeline${missing > 0 ? `; the files of ${count(missing, "clip")} are missing` : ""}${shortened > 0 ? `; ${count(shortened, "dissolve")} shorter than it says, for want of material` : ""}`,
     result: { sessionId: session.id },
   };
 });

@@ -1,4 +1,5 @@
 import { mostOfOneName } from "@/core/api/operations/find-material";
+import { cleanName } from "@/core/text/names";
 import { database } from "@/db/connection";
 import { findMedia } from "@/db/media";
 import type { Member } from "../member";
@@ -8,5 +9,7 @@ export async function findMaterial(
   { libraryId }: Member,
   wanted: { readonly hashes: readonly string[]; readonly names: readonly string[] },
 ) {
-  return { media: await findMedia(database(), libraryId, wanted, mostOfOneName) };
+  // As names are kept here: some systems write letters and their marks one by one.
+  const names = wanted.names.map(cleanName);
+  return { media: await findMedia(database(), libraryId, { ...wanted, names }, mostOfOneName) };
 }

@@ -1,3 +1,4 @@
+import { stringifyExact } from "@/core/formats/exact-numbers";
 import { timelineExtension } from "@/core/formats/timeline/model";
 import type { Json } from "@/core/chain/model";
 import { canonicalJson } from "@/core/chain/fingerprint";
@@ -42,7 +43,7 @@ export async function sessionTimeline({ libraryId }: Member, sessionId: string):
         },
       },
     );
-    return new Response(JSON.stringify(JSON.parse(canonicalJson(json as Json)), null, 2), {
+    return new Response(stringifyExact(JSON.parse(canonicalJson(json as Json)) as Json, 2), {
       headers: attachment(`${session.name}${timelineExtension}`, "application/json"),
     });
   });

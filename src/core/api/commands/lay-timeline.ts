@@ -16,6 +16,7 @@ export const layTimeline = command<LayTimeline, { sessionId: string }>()({
   name: "lay-timeline",
   right: "bench",
   stream: "library",
+  exact: true,
   input: Joi.object({
     name: nameOf("session").required(),
     timeline: Joi.object().required(),

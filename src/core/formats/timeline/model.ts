@@ -33,6 +33,13 @@ export interface TimelineTrack {
   /** Of a track of either kind without its children. */
   readonly json: JsonRecord;
   readonly items: readonly TimelineItem[];
+  /** Clips use what their files have beyond the cut, where something goes over; those of sessions that are older do not. */
+  readonly handles?: true;
+  /**
+   * What of it is seen or heard, in seconds of its own time, where its range or its stack's says so; `zero` is what
+   * becomes the session's begin. All of it where it is left out.
+   */
+  readonly window?: { readonly from: number; readonly to: number; readonly zero: number };
 }
 
 /** What a timeline holds, whatever becomes of it. */

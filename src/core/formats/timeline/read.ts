@@ -1,5 +1,6 @@
 import { FormatFault } from "../../chain/fault";
 import { isRecord, type Json } from "../../chain/model";
+import { parseExact } from "../exact-numbers";
 import { readJsonText, requireShallow } from "../json-text";
 import {
   longestTimeline,
@@ -55,9 +56,26 @@ export const availableSpan = (clip: JsonRecord): Span | null => readSpan(referen
 export const shownSpan = (clip: JsonRecord): Span | null =>
   readSpan(clip.source_range) ?? availableSpan(clip);
 
+/**
+ * How long something nested lasts, in seconds: a stack as long as its longest child, a track as its children together, what
+ * only a file could tell as nothing. Source: OpenTimelineIO's documentation of available_range, from memory.
+ */
+function nestedLength(json: Json): number | null {
+  if (!isRecord(json)) return null;
+  const schema = schemaOf(json);
+  if (schema === "Transition") return 0;
+  const span = schema === "Clip" ? shownSpan(json) : readSpan(json.source_range);
+  if (span) return secondsOfTime(span.duration);
+  if (!Array.isArray(json.children)) return null;
+  const lengths = json.children.map((child) => nestedLength(child) ?? 0);
+  if (schema === "Stack") return Math.max(0, ...lengths);
+  return schema === "Track" ? lengths.reduce((sum, length) => sum + length, 0) : null;
+}
+
 /** How long an item lasts in its track, in seconds; null where only the file tells. What goes over lies above its neighbours. */
 export function lengthOf({ kind, json }: TimelineItem): number | null {
   if (kind === "transition") return 0;
+  if (kind === "other") return nestedLength(json);
   const span = kind === "clip" ? shownSpan(json) : readSpan(json.source_range);
   return span ? secondsOfTime(span.duration) : null;
 }
@@ -80,6 +98,7 @@ function readItem(json: Json, where: string): TimelineItem {
   const kind = itemKinds[schemaOf(json)] ?? "other";
   readSpan(json.source_range, `${where}.source_range`);
   if (kind === "clip") readSpan(referenceOf(json)?.available_range, `${where}.available_range`);
+  if (kind === "other") nestedLength(json);
   if (kind === "transition")
     for (const key of ["in_offset", "out_offset"]) {
       const { value } = readTime(json[key], `${where}.${key}`);
@@ -88,15 +107,29 @@ function readItem(json: Json, where: string): TimelineItem {
   return { kind, json };
 }
 
-function readTrack(json: Json, where: string): TimelineTrack {
+const secondsOf = (span: Span | null) => span && [secondsOfTime(span.start), secondsOfTime(span.duration)];
+
+/** What of a track is seen, by its own range and its stack's; both are told in the times of what they cut. */
+function windowOf(track: Span | null, stack: Span | null): TimelineTrack["window"] {
+  if (!track && !stack) return undefined;
+  const [begin, length] = secondsOf(track) ?? [0, Number.MAX_VALUE];
+  const [later, most] = secondsOf(stack) ?? [0, Number.MAX_VALUE];
+  const zero = begin + later;
+  return { from: Math.max(begin, zero), to: Math.min(begin + length, zero + most), zero };
+}
+
+function readTrack(json: Json, where: string, stack: Span | null): TimelineTrack {
   if (!isRecord(json)) throw new FormatFault("A child of the stack is an object.", where);
   const { children = [], ...rest } = json;
   const kind = rest.kind === "Video" ? "pictures" : rest.kind === "Audio" ? "sounds" : null;
   if (schemaOf(json) !== "Track" || kind === null) return { kind: null, json, items: [] };
   if (!Array.isArray(children)) throw new FormatFault("Children are a list.", `${where}.children`);
+  const window = windowOf(readSpan(rest.source_range, `${where}.source_range`), stack);
   return {
     kind,
     json: rest,
+    handles: true,
+    ...(window && { window }),
     items: children.map((child, i) => readItem(child, `${where}.children[${i}]`)),
   };
 }
@@ -124,7 +157,8 @@ export function readTimeline(value: Json | undefined): TimelineFile {
     throw new FormatFault("A timeline has a stack of tracks.", "tracks");
   const { children = [], ...rest } = stack;
   if (!Array.isArray(children)) throw new FormatFault("Children are a list.", "tracks.children");
-  const tracks = children.map((child, i) => readTrack(child, `tracks.children[${i}]`));
+  const range = readSpan(rest.source_range, "tracks.source_range");
+  const tracks = children.map((child, i) => readTrack(child, `tracks.children[${i}]`, range));
   const items = tracks.reduce((sum, track) => sum + track.items.length, 0);
   if (items > mostItems)
     throw new FormatFault(`The tracks have ${items} children; at most ${mostItems} are read.`, "tracks");
@@ -133,4 +167,4 @@ export function readTimeline(value: Json | undefined): TimelineFile {
 
 /** Reads a timeline's file. Throws a FormatFault. */
 export const readTimelineText = (text: string): TimelineFile =>
-  readTimeline(readJsonText(text, longestTimelineFile));
+  readTimeline(readJsonText(text, longestTimelineFile, parseExact));

@@ -20,14 +20,24 @@ export const gapJson = (duration: Time): JsonRecord => ({
   source_range: spanJson({ start: { value: 0, rate: duration.rate }, duration }),
 });
 
-/** `type`: a name that OpenTimelineIO gives, such as `SMPTE_Dissolve`. */
-export const transitionJson = (name: string, type: string, before: Time, after: Time): JsonRecord => ({
-  OTIO_SCHEMA: "Transition.1",
-  name,
-  metadata: {},
-  transition_type: type,
+export const offsetsJson = (before: Time, after: Time): JsonRecord => ({
   in_offset: timeJson(before),
   out_offset: timeJson(after),
+});
+
+/** `type`: a name that OpenTimelineIO gives, such as `SMPTE_Dissolve`. */
+export const transitionJson = (
+  name: string,
+  type: string,
+  before: Time,
+  after: Time,
+  metadata: JsonRecord = {},
+): JsonRecord => ({
+  OTIO_SCHEMA: "Transition.1",
+  name,
+  metadata,
+  transition_type: type,
+  ...offsetsJson(before, after),
 });
 
 export const trackJson = (name: string, kind: "pictures" | "sounds"): JsonRecord => ({

@@ -1,5 +1,6 @@
 import type { JsonRecord } from "../../formats/timeline/model";
-import { wantedOf, type LaidTrack, type Wanted } from "../timeline/laid";
+import type { LaidTrack } from "../timeline/items";
+import { wantedOf, type Wanted } from "../timeline/laid";
 import { defineEntity, type Versioned } from "./define";
 
 /** The timeline that a session began with; what is not understood of it is kept, and goes out again. */

@@ -12,6 +12,7 @@ import {
 import {
   clipJson,
   gapJson,
+  offsetsJson,
   spanJson,
   timelineJson,
   trackJson,
@@ -24,8 +25,10 @@ import { soundTargetOf } from "../clip-sound";
 import { Unfit } from "../unfit";
 import type { Target } from "../entities/target";
 import { appliedJson, readApplied, withApplied } from "./applied";
-import { clipName, dissolveChain, lengthOfFile, partShown, trackName, type Material } from "./lay";
-import { hashOf, isDissolve, transitionLength, type LaidTrack } from "./laid";
+import { isDissolve, isShownAgain, shownAgain, transitionLength, type LaidTrack } from "./items";
+import { clipName, dissolveChain, partAt, trackName, type Material } from "./lay";
+import { hashOf } from "./laid";
+import { lengthOfFile, placesOf, sameTime, type Place } from "./place";
 
 export interface GatherWorld {
   /** A file of the library, by its id. */
@@ -36,8 +39,6 @@ export interface GatherWorld {
   cardName(id: string): string | null;
 }
 
-/** Times that differ by less than this are the same: a rounded sample at any rate is farther off. Seconds. */
-const same = 1e-6;
 /** How long a still stands that no timeline says it of, in seconds. */
 const still = 5;
 
@@ -78,18 +79,31 @@ function cutLength(chain: Chain): number | null {
 }
 
 /** The transition to a clip: that of the timeline where it still says what the chain does, else what the chain does. */
-function overTo(chain: Chain, before: JsonRecord | null): JsonRecord | null {
+function overTo(chain: Chain, before: JsonRecord | null, place: Place | null): JsonRecord | null {
   const lasts = cutLength(chain);
-  if (lasts === null) return before && !isDissolve(before) ? before : null;
-  const said = before && isDissolve(before) ? cutLength(dissolveChain(transitionLength(before))) : null;
-  if (before && (said === null || Math.abs(said - lasts) < same)) return before;
+  if (lasts === null)
+    return before && (!isDissolve(before) || place?.comes === 0) && !isShownAgain(before) ? before : null;
+  if (before) {
+    if (!isDissolve(before)) return before;
+    // As long as it says, or as there is material for it.
+    const said = [transitionLength(before), place?.comes ?? 0].map((length) =>
+      cutLength(dissolveChain(length))!,
+    );
+    if (said.some((length) => Math.abs(length - lasts) < sameTime)) return before;
+    // Still in the middle of what both clips use of each other.
+    if (place && place.comes > 0) {
+      const lead = (lasts * place.lead) / place.comes;
+      return { ...before, ...offsetsJson(timeIn(lead, 1000), timeIn(lasts - lead, 1000)) };
+    }
+  }
   const own = chain.settings.some(({ effect, on }) => on && effect === "video.dissolve");
-  // Over the clip alone, from its cut on: the clip before shows its end once more, and needs nothing behind it.
+  // Over the clip alone, from its cut on: the clip before shows its end once more, which only a session here does.
   return transitionJson(
     own ? "Dissolve" : "Transition",
     own ? "SMPTE_Dissolve" : "Custom_Transition",
     timeIn(0, 1000),
     timeIn(lasts, 1000),
+    shownAgain,
   );
 }
 
@@ -100,11 +114,11 @@ function inLine(placed: readonly Placed[]): { readonly items: TimelineItem[]; re
   let end = 0;
   for (const one of [...placed].sort((a, b) => a.start - b.start)) {
     const gap = one.start - end;
-    if (gap < -same) {
+    if (gap < -sameTime) {
       over.push(one);
       continue;
     }
-    if (gap > same)
+    if (gap > sameTime)
       items.push({ kind: "gap", json: gapJson(timeIn(gap, shownSpan(one.json)?.duration.rate ?? 1000)) });
     else if (one.over && items.length > 0) items.push({ kind: "transition", json: one.over });
     items.push({ kind: "clip", json: one.json });
@@ -115,6 +129,8 @@ function inLine(placed: readonly Placed[]): { readonly items: TimelineItem[]; re
 
 const isSamePart = (a: Part | null, b: Part | null): boolean =>
   a === b || (a !== null && b !== null && a.from === b.from && a.to === b.to);
+
+const noEdges = { lead: 0, tail: 0 };
 
 class Gathering {
   private readonly byId: ReadonlyMap<string, Target>;
@@ -148,27 +164,39 @@ class Gathering {
   }
 
   /** What a clip shows: what the timeline said, where the target still uses just that. */
-  private spanOf(json: JsonRecord, target: Target, file: Material): Span | null {
+  private spanOf(json: JsonRecord, target: Target, file: Material, place: Place): Span | null {
+    const edges = this.edgesOf(target, file, place);
+    if (shownSpan(json) && edges.isSame) return null;
+    return this.spanOfPart(target, file, availableSpan(json)?.start, edges);
+  }
+
+  /** How much of what a target uses goes over at its edges, in seconds: where these are still where the timeline had them. */
+  private edgesOf({ part }: Target, file: Material, place: Place) {
     let was: Part | null | undefined;
     try {
-      was = partShown(json, file);
+      was = partAt(place, file);
     } catch (error) {
       // Other material than the timeline's.
       if (!(error instanceof Unfit)) throw error;
     }
-    const shown = shownSpan(json);
-    if (shown && was !== undefined && isSamePart(was, target.part)) return null;
-    return this.spanOfPart(target, file, availableSpan(json)?.start);
+    const of = (one: Part | null) => one ?? { from: 0, to: "frames" in file.facts ? file.facts.frames : 0 };
+    return {
+      isSame: was !== undefined && isSamePart(was, part),
+      lead: was !== undefined && of(was).from === of(part).from ? place.lead : 0,
+      tail: was !== undefined && of(was).to === of(part).to ? place.tail : 0,
+    };
   }
 
   /** What a target uses of its file, as the file tells its times. */
-  private spanOfPart({ part }: Target, file: Material, begins?: Time): Span {
+  private spanOfPart({ part }: Target, file: Material, begins?: Time, { lead, tail } = noEdges): Span {
     const rate = unitsOf(file);
     const length = lengthOfFile(file.facts) ?? still;
     const first = begins ? rescaled(begins, rate).value : 0;
+    const [before, behind] = [Math.round(lead * rate), Math.round(tail * rate)];
+    const used = part ? part.to - part.from : Math.round(length * rate);
     return {
-      start: { value: first + (part?.from ?? 0), rate },
-      duration: { value: part ? part.to - part.from : Math.round(length * rate), rate },
+      start: { value: first + (part?.from ?? 0) + before, rate },
+      duration: { value: used - before - behind, rate },
     };
   }
 
@@ -179,13 +207,13 @@ class Gathering {
   }
 
   /** A clip of the timeline as its target is by now. */
-  private clipAgain(json: JsonRecord, target: Target): JsonRecord {
+  private clipAgain(json: JsonRecord, target: Target, place: Place): JsonRecord {
     const file = target.mediaId === null ? undefined : this.world.material(target.mediaId);
     if (!file) return this.withTarget(json, target);
     const isNamed = target.name === clipName(json, file);
     const all = this.withTarget(isNamed ? json : { ...json, name: target.name }, target);
     if (target.origin) return this.withFile(all, this.newClip(target)!);
-    const span = this.spanOf(json, target, file);
+    const span = this.spanOf(json, target, file, place);
     return this.withHash(span ? { ...all, source_range: spanJson(span) } : all, file);
   }
 
@@ -240,11 +268,20 @@ class Gathering {
     const json = group ? this.withTarget(this.renamed(track.json, group), group) : track.json;
     const placed: Placed[] = [];
     const items: TimelineItem[] = [];
-    let at = 0;
     let moved = others.length > 0;
     let before: JsonRecord | null = null;
-    for (const item of track.items) {
+    const files = track.items.map(({ targetId }) => {
+      const target = targetId === null ? undefined : this.byId.get(targetId);
+      // What was rendered in place is not the file that the timeline names.
+      return target && !target.origin && target.mediaId !== null
+        ? this.world.material(target.mediaId)
+        : undefined;
+    });
+    const places = placesOf(track, (i) => files[i]?.facts);
+    const zero = track.window?.zero ?? 0;
+    for (const [i, item] of track.items.entries()) {
       const target = item.targetId === null ? undefined : this.byId.get(item.targetId);
+      const place = places[i];
       const length = lengthOf(item) ?? (target ? this.lengthOfTarget(target) : 0);
       if (item.kind === "transition") {
         before = item.json;
@@ -254,24 +291,27 @@ class Gathering {
         // It was removed from the session: its place stays free.
         if (length > 0) items.push({ kind: "gap", json: gapJson(timeIn(length, 1000)) });
       } else {
-        const again = target ? this.clipAgain(item.json, target) : item.json;
+        const again = target ? this.clipAgain(item.json, target, place) : item.json;
         const shown = target ? this.shownLength(again, target) : length;
+        let { start } = place;
         if (target) {
-          moved ||= Math.abs(target.at - at) > same || Math.abs(shown - length) > same;
+          const isLonger = Math.abs(shown - length) > sameTime;
+          moved ||= Math.abs(target.at - place.at) > sameTime || isLonger;
+          const lead = isLonger && files[i] ? this.edgesOf(target, files[i], place).lead : 0;
+          start = isLonger ? target.at + zero + lead : place.start + (target.at - place.at);
         }
-        const over = target && target.chain.medium === "video" ? overTo(target.chain, before) : before;
+        const over = target && target.chain.medium === "video" ? overTo(target.chain, before, place) : before;
         // Where nothing is before it, it comes from black: no transition of a timeline.
         if (over && (over === before || items.at(-1)?.kind === "clip"))
           items.push({ kind: "transition", json: over });
         items.push({ kind: item.kind, json: again });
-        if (item.kind !== "gap") placed.push({ start: target?.at ?? at, length: shown, over, json: again });
+        if (item.kind !== "gap") placed.push({ start, length: shown, over, json: again });
       }
       before = null;
-      at += length;
     }
     if (before) items.push({ kind: "transition", json: before });
     if (!moved) return { track: { kind: track.kind, json, items }, over: [] };
-    const line = inLine([...placed, ...others]);
+    const line = inLine([...placed, ...others.map((one) => ({ ...one, start: one.start + zero }))]);
     return { track: { kind: track.kind, json, items: line.items }, over: line.over };
   }
 
@@ -300,7 +340,7 @@ class Gathering {
       const json = this.newClip(target);
       if (!json) continue;
       const length = this.lengthOfTarget(target);
-      pictures.push({ start: end, length, over: overTo(target.chain, null), json });
+      pictures.push({ start: end, length, over: overTo(target.chain, null, null), json });
       const sound = soundTargetOf(target, free, (id) => this.world.material(id)?.facts);
       if (sound && sound.at === 0) startOf.set(sound.id, end);
       end += length;

@@ -1,19 +1,8 @@
 import { isRecord } from "../../chain/model";
-import type { JsonRecord, TimelineFile, TimelineItem, TimelineTrack } from "../../formats/timeline/model";
-import { secondsOfTime } from "../../formats/timeline/model";
-import { availableSpan, offsetsOf, referenceOf, schemaOf, shownSpan } from "../../formats/timeline/read";
-
-/** A child of a timeline's track, and what it has become in the session. */
-export interface LaidItem extends TimelineItem {
-  /** Null for what is no clip, and for clips whose file has not been found. */
-  readonly targetId: string | null;
-}
-
-export interface LaidTrack extends Omit<TimelineTrack, "items"> {
-  /** The track of the session that its sounds go to; null where it has none. */
-  readonly targetId: string | null;
-  readonly items: readonly LaidItem[];
-}
+import { secondsOfTime, type JsonRecord, type TimelineFile } from "../../formats/timeline/model";
+import { availableSpan, referenceOf, schemaOf } from "../../formats/timeline/read";
+import { isDissolve, type LaidTrack } from "./items";
+import { placesOf } from "./place";
 
 /** A clip whose file is looked for. */
 export interface Wanted {
@@ -43,7 +32,9 @@ const text = (value: unknown): string => (typeof value === "string" ? value : ""
 
 /** The last part of an address or a path, as it reads. */
 function fileOf(address: string): string {
-  const last = address.split(/[?#]/)[0].split(/[/\\]/).at(-1)!;
+  // In a path that is no address every character is one of a name.
+  const isAddress = /^[a-z][a-z0-9+.-]+:\//i.test(address);
+  const last = (isAddress ? address.split(/[?#]/)[0] : address).split(/[/\\]/).at(-1)!;
   try {
     return decodeURIComponent(last);
   } catch {
@@ -65,26 +56,26 @@ const showsFile = (clip: JsonRecord): boolean => {
   return reference === null || ["ExternalReference", "MissingReference"].includes(schemaOf(reference));
 };
 
-/** What a clip shows in seconds of its file, from the file's own begin; null where it is all of it. */
-export function shownOf(clip: JsonRecord): readonly [number, number] | null {
-  const shown = shownSpan(clip);
-  if (!shown) return null;
-  const available = availableSpan(clip);
-  const from = secondsOfTime(shown.start) - (available ? secondsOfTime(available.start) : 0);
-  return [from, from + secondsOfTime(shown.duration)];
-}
+const unknown = () => undefined;
 
-/** The clips of all tracks, numbered. */
+/** The clips of all tracks, numbered, where they lie as far as that can be told without their files. */
 export const clipsOf = (tracks: readonly LaidTrack[]) =>
   tracks
-    .flatMap((track) => track.items.map((item) => ({ ...item, sound: track.kind === "sounds" })))
+    .flatMap((track) => {
+      const places = placesOf(track, unknown);
+      return track.items.map((item, i) => ({
+        ...item,
+        sound: track.kind === "sounds",
+        place: places[i],
+      }));
+    })
     .filter(({ kind }) => kind === "clip")
     .map((item, clip) => ({ ...item, clip }));
 
 /** The clips whose file has not been found. */
 export const wantedOf = (tracks: readonly LaidTrack[]): Wanted[] =>
-  clipsOf(tracks).flatMap(({ clip, json, sound, targetId }) => {
-    if (targetId !== null || !showsFile(json)) return [];
+  clipsOf(tracks).flatMap(({ clip, json, sound, targetId, place }) => {
+    if (targetId !== null || !showsFile(json) || !place.isSeen) return [];
     const reference = referenceOf(json);
     const available = availableSpan(json);
     return {
@@ -92,7 +83,7 @@ export const wantedOf = (tracks: readonly LaidTrack[]): Wanted[] =>
       file: fileOf(text(reference?.target_url)) || text(reference?.name) || text(json.name),
       sound,
       hash: hashOf(json),
-      span: shownOf(json),
+      span: place.shown,
       length: available && secondsOfTime(available.duration),
     };
   });
@@ -106,11 +97,16 @@ export function notesOf(tracks: readonly LaidTrack[]): string[] {
   const effects = items
     .flatMap(({ json }) => (Array.isArray(json.effects) ? json.effects : []))
     .filter((effect) => !isRecord(effect) || !isRecord(effect.metadata) || !("fichier" in effect.metadata));
-  const clips = items.filter(({ kind }) => kind === "clip");
+  const clips = clipsOf(tracks);
   const groups: (readonly [number, one: string, several: string])[] = [
     [tracks.filter(({ kind }) => kind === null).length, "part that is no track", "parts that are no tracks"],
     [items.filter(({ kind }) => kind === "other").length, "nested piece", "nested pieces"],
     [clips.filter(({ json }) => !showsFile(json)).length, "clip without a file", "clips without files"],
+    [
+      clips.filter(({ json, place }) => showsFile(json) && !place.isSeen).length,
+      "clip that is switched off or lies outside of what its track shows",
+      "clips that are switched off or lie outside of what their tracks show",
+    ],
     [effects.filter((effect) => isSpeed(schemaOf(effect))).length, "change of speed", "changes of speed"],
     [
       effects.filter((effect) => !isSpeed(schemaOf(effect))).length,
@@ -127,12 +123,3 @@ export function notesOf(tracks: readonly LaidTrack[]): string[] {
     n > 0 ? `${n.toLocaleString("en")} ${n === 1 ? one : several}` : [],
   );
 }
-
-/** True for a transition that is shown as a dissolve. The name is OpenTimelineIO's own. */
-export const isDissolve = (json: JsonRecord): boolean => json.transition_type === "SMPTE_Dissolve";
-
-/** How long a transition lasts, in seconds. */
-export const transitionLength = (json: JsonRecord): number => {
-  const { before, after } = offsetsOf(json);
-  return before + after;
-};

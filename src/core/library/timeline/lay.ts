@@ -1,7 +1,6 @@
 import { emptyChain, type Chain } from "../../chain/model";
 import { defaultValues, normaliseChain } from "../../chain/values";
 import { findEffect } from "../../effects/registry";
-import { lengthOf } from "../../formats/timeline/read";
 import type { JsonRecord, TimelineItem } from "../../formats/timeline/model";
 import { ownKind, workingMedia, type Medium } from "../../media";
 import type { Part } from "../../media/part";
@@ -12,15 +11,9 @@ import { lastPlace, placesAmong } from "../places";
 import { requireRoom } from "../stand";
 import { Unfit } from "../unfit";
 import { readApplied, type Applied } from "./applied";
-import {
-  isDissolve,
-  shownOf,
-  transitionLength,
-  wantedOf,
-  type Wanted,
-  type LaidItem,
-  type LaidTrack,
-} from "./laid";
+import { isDissolve, isShownAgain, transitionLength, type LaidItem, type LaidTrack } from "./items";
+import { wantedOf, type Wanted } from "./laid";
+import { placesOf, rateOf, sameTime, type Place } from "./place";
 
 /** A file of the library. */
 export interface Material {
@@ -36,14 +29,6 @@ export interface LayWorld {
   /** Whether everybody may know of that version of a card. */
   hasCard(id: string, version: number): boolean;
 }
-
-/** Samples or frames a second; null for what has no length. */
-const rateOf = (facts: MediaFacts): number | null =>
-  facts.kind === "audio" ? facts.sampleRate : facts.kind === "video" ? facts.rate[0] / facts.rate[1] : null;
-
-/** How long a file is, in seconds; null for what has no length. */
-export const lengthOfFile = (facts: MediaFacts): number | null =>
-  facts.kind === "audio" || facts.kind === "video" ? facts.frames / rateOf(facts)! : null;
 
 /** Sounds of films are seldom as long as the pictures to the sample; in seconds. */
 const slack = 0.1;
@@ -72,8 +57,15 @@ export function partOfSpan(shown: Wanted["span"], { facts, name }: Known): Part 
   return first === 0 && end === facts.frames ? null : { from: first, to: end, fadeIn: 0, fadeOut: 0 };
 }
 
-/** The same of a clip. */
-export const partShown = (clip: JsonRecord, file: Known): Part | null => partOfSpan(shownOf(clip), file);
+/** What a clip at its place uses of a file; sounds come and go where the timeline goes over from one to the next. */
+export function partAt({ used, comes, goes }: Place, file: Known): Part | null {
+  const part = partOfSpan(used, file);
+  if (file.facts.kind !== "audio" || (comes === 0 && goes === 0)) return part;
+  const { sampleRate, frames } = file.facts;
+  const { from, to } = part ?? { from: 0, to: frames };
+  const fadeIn = Math.min(to - from, Math.round(comes * sampleRate));
+  return { from, to, fadeIn, fadeOut: Math.min(to - from - fadeIn, Math.round(goes * sampleRate)) };
+}
 
 /** Throws Unfit where a file has nothing that a track of sounds, or one of pictures, could have. */
 export function requireKind(sound: boolean, { facts, name }: Known): void {
@@ -104,12 +96,17 @@ export function dissolveChain(lasts: number): Chain {
   return normaliseChain({ medium: "video", settings: [{ effect: id, values, on: true, mix: 100 }] }).chain;
 }
 
-/** What a clip has on it: what it came with, else the dissolve that leads to it. */
-function appliedTo({ json }: TimelineItem, before: TimelineItem | undefined, medium: Medium): Applied {
+/** What a clip has on it: what it came with, else the dissolve that leads to it, as long as there is material for it. */
+function appliedTo(
+  { json }: TimelineItem,
+  before: TimelineItem | undefined,
+  { comes }: Place,
+  medium: Medium,
+): Applied {
   const own = readApplied(json.effects, medium);
   if (own) return own;
   const dissolves = medium === "video" && before?.kind === "transition" && isDissolve(before.json);
-  const lasts = dissolves ? transitionLength(before.json) : 0;
+  const lasts = dissolves ? comes || (isShownAgain(before.json) ? transitionLength(before.json) : 0) : 0;
   return { chain: lasts > 0 ? dissolveChain(lasts) : emptyChain(medium), strength: 100, card: null };
 }
 
@@ -170,7 +167,12 @@ export function layClips(
   session: Session,
   found: ReadonlyMap<number, string>,
   world: LayWorld,
-): { readonly tracks: readonly LaidTrack[]; readonly targets: readonly Target[] } {
+): {
+  readonly tracks: readonly LaidTrack[];
+  readonly targets: readonly Target[];
+  /** Clips to which something goes over that is shorter than the timeline says, since their files end before. */
+  readonly shortened: number;
+} {
   const wanted = new Set(wantedOf(tracks).map(({ clip }) => clip));
   const stray = [...found.keys()].find((clip) => !wanted.has(clip));
   if (stray !== undefined)
@@ -179,23 +181,26 @@ export function layClips(
     });
   const fileOf = new Map(session.targets.map(({ id, mediaId }) => [id, mediaId]));
   let targets = session.targets;
+  let shortened = 0;
   let clip = 0;
   let after: string | null = null;
   const laid = tracks.map((track): LaidTrack => {
     const sound = track.kind === "sounds";
+    const first = clip;
     let { targetId } = track;
-    let at = 0;
+    const files = track.items.map((item): Material | undefined => {
+      if (item.kind !== "clip") return undefined;
+      const id = found.get(clip++) ?? (item.targetId === null ? null : fileOf.get(item.targetId));
+      const file = id ? world.material(id) : undefined;
+      return sound && file?.facts.kind === "video" ? world.material(file.facts.sound ?? "") : file;
+    });
+    clip = first;
+    const places = placesOf(track, (i) => files[i]?.facts);
     const items = track.items.map((item, i): LaidItem => {
-      if (item.kind !== "clip") {
-        at += lengthOf(item) ?? 0;
-        return item;
-      }
+      if (item.kind !== "clip") return item;
       const mediaId = found.get(clip++);
       if (mediaId === undefined) {
-        const there = item.targetId === null ? null : fileOf.get(item.targetId);
-        const file = there ? world.material(there) : undefined;
-        if (there !== null && there !== undefined) after = item.targetId;
-        at += lengthOf(item) ?? (file ? (lengthOfFile(file.facts) ?? 0) : 0);
+        if (item.targetId !== null && fileOf.get(item.targetId)) after = item.targetId;
         return item;
       }
       const material = materialFor(sound, mediaId, world);
@@ -206,7 +211,17 @@ export function layClips(
         targetId = made.id;
       }
       requireRoom(targets.length + 1);
-      const applied = appliedTo(item, track.items[i - 1], medium);
+      const place = places[i];
+      const before = track.items[i - 1] as LaidItem | undefined;
+      if (
+        before?.kind === "transition" &&
+        track.handles &&
+        isDissolve(before.json) &&
+        !isShownAgain(before.json) &&
+        place.comes < transitionLength(before.json) - sameTime
+      )
+        shortened++;
+      const applied = appliedTo(item, before, place, medium);
       const made: Target = {
         ...bareTarget,
         id: world.newId(),
@@ -215,10 +230,10 @@ export function layClips(
         kind: ownKind(medium),
         name: clipName(item.json, material),
         mediaId: material.id,
-        part: partShown(item.json, material),
+        part: partAt(place, material),
         position: "",
         feedsId: medium === "audio" ? targetId : null,
-        at,
+        at: place.at,
         muted: medium === "audio" && item.json.enabled === false,
         chain: applied.chain,
         strength: applied.strength,
@@ -226,10 +241,9 @@ export function layClips(
       };
       targets = placed(targets, made, after);
       after = made.id;
-      at += lengthOf(item) ?? lengthOfFile(material.facts) ?? 0;
       return { ...item, targetId: made.id };
     });
     return { ...track, targetId, items };
   });
-  return { tracks: laid, targets };
+  return { tracks: laid, targets, shortened };
 }

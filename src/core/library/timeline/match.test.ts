@@ -19,6 +19,12 @@ const sound = (id: string, name: string, seconds: number): Material => ({
 });
 const [one] = wantedFiles([wanted({})]);
 
+it("a name is found however its letters and their marks are written", () => {
+  const wanted = { key: "x", file: "fa\u0308hre.mov", hash: null, clips: [] };
+  expect(foundAmong(wanted, [{ name: "F\u00e4hre.mov" }])).toEqual({ name: "F\u00e4hre.mov" });
+  expect(foundAmong({ file: "f\u00e4hre.mov" }, [{ name: "fa\u0308hre.mov" }])).toBeDefined();
+});
+
 describe("files that clips want", () => {
   it("are one where they are of one hash, or of one name whatever its case", () => {
     const files = wantedFiles([

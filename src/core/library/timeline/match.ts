@@ -1,4 +1,6 @@
-import { lengthOfFile, partOfSpan, requireKind, type Material } from "./lay";
+import { partOfSpan, requireKind, type Material } from "./lay";
+import { lengthOfFile } from "./place";
+import { cleanName } from "../../text/names";
 import { Unfit } from "../unfit";
 import type { Wanted } from "./laid";
 
@@ -11,7 +13,8 @@ export interface WantedFile {
   readonly clips: readonly Wanted[];
 }
 
-const folded = (name: string) => name.toLowerCase();
+/** As names are kept here, whatever their case: some systems write letters and their marks one by one (UAX 15). */
+const folded = (name: string) => cleanName(name).toLowerCase();
 
 /** Clips by the file that they want: one of that hash, else one of that name. */
 export function wantedFiles(wanted: readonly Wanted[]): WantedFile[] {

@@ -5,6 +5,7 @@ import {
   wholeTimeline,
   clipJson,
   gapJson,
+  spanJson,
   timelineJson,
   trackJson,
   transitionJson,
@@ -15,7 +16,8 @@ import type { Target } from "../entities/target";
 import { Unfit } from "../unfit";
 import { gatherTimeline, type GatherWorld } from "./gather";
 import { layClips, type LayWorld, type Material } from "./lay";
-import { notesOf, unlaid, wantedOf, type LaidTrack } from "./laid";
+import type { LaidTrack } from "./items";
+import { notesOf, unlaid, wantedOf } from "./laid";
 
 const film = (id: string, frames: number, rate: readonly [number, number], sound?: string): Material => ({
   id,
@@ -86,8 +88,8 @@ const timeline = (...tracks: readonly (readonly ["pictures" | "sounds", readonly
 /** A timeline brought into an empty session, with the files named. */
 function laid(json: JsonRecord, found: readonly (readonly [number, string])[]) {
   const file = readTimeline(json);
-  const { tracks, targets } = layClips(unlaid(file), { sessionId: "s", targets: [] }, new Map(found), world);
-  return { timeline: { json: file.json, tracks }, targets };
+  const { tracks, ...laid } = layClips(unlaid(file), { sessionId: "s", targets: [] }, new Map(found), world);
+  return { timeline: { json: file.json, tracks }, ...laid };
 }
 const gathered = ({
   timeline: row,
@@ -177,14 +179,162 @@ describe("a timeline that comes in", () => {
     expect(targets.filter(({ mediaId }) => mediaId).map(({ part }) => part)).toEqual([null, null]);
   });
 
-  it("makes a dissolve of a transition, as long as both of its sides", () => {
-    const over = transitionJson("", "SMPTE_Dissolve", at25(10), at25(15));
-    const { targets } = laid(timeline(["pictures", [clip("ferry", 0, 50), over, clip("lamp", 0, 50)]]), [
+  const over = (before: number, behind: number) =>
+    transitionJson("", "SMPTE_Dissolve", at25(before), at25(behind));
+  const spans = (targets: readonly Target[]) =>
+    targets
+      .filter(({ mediaId }) => mediaId)
+      .map(({ at, part }) => [
+        Number(at.toFixed(6)),
+        part && [part.from, part.to, part.fadeIn, part.fadeOut],
+      ]);
+
+  it("makes a dissolve of a transition: both clips go on beyond the cut by its sides", () => {
+    const json = timeline(["pictures", [clip("ferry", 0, 50), over(10, 15), clip("ferry", 100, 50)]]);
+    const { targets, shortened } = laid(json, [
       [0, "ferry"],
-      [1, "lamp"],
+      [1, "ferry"],
     ]);
     expect(targets[0].chain.settings).toEqual([]);
     expect(targets[1].chain.settings).toMatchObject([{ effect: "video.dissolve", values: { lasts: 1 } }]);
+    // The last second of the one, from 1.6 s to 2.6 s, lies under the first second of the other.
+    expect(spans(targets)).toEqual([
+      [0, [0, 65, 0, 0]],
+      [1.6, [90, 150, 0, 0]],
+    ]);
+    expect(shortened).toBe(0);
+  });
+
+  it("goes over as long as there is material, and says where that is shorter", () => {
+    const json = timeline([
+      "pictures",
+      [clip("ferry", 100, 150), over(10, 15), clip("ferry", 4, 50), over(10, 10), clip("ferry", 0, 50)],
+    ]);
+    const { targets, shortened } = laid(json, [
+      [0, "ferry"],
+      [1, "ferry"],
+      [2, "ferry"],
+    ]);
+    expect(targets.map(({ chain }) => chain.settings[0]?.values.lasts)).toEqual([undefined, 0.16, 0.4]);
+    expect(spans(targets)).toEqual([
+      [0, [100, 250, 0, 0]],
+      [5.84, [0, 64, 0, 0]],
+      [8, [0, 50, 0, 0]],
+    ]);
+    expect(shortened).toBe(2);
+  });
+
+  it("lets sounds go over into each other", () => {
+    const json = timeline(["sounds", [clip("horn", 0, 50), over(5, 10), clip("horn", 100, 50)]]);
+    const one = laid(json, [
+      [0, "horn"],
+      [1, "horn"],
+    ]);
+    // 15 frames of 25 a second are 28,800 samples.
+    expect(spans(one.targets)).toEqual([
+      [0, [0, 115_200, 0, 28_800]],
+      [1.8, [182_400, 288_000, 28_800, 0]],
+    ]);
+    expect(plain(gathered(one))).toEqual(json);
+    // Moved on, both keep what they show; the first is shorter now.
+    const [a, b, track] = one.targets;
+    const out = gathered({ ...one, targets: [a, { ...b, at: 3 }, track] });
+    expect(childrenOf(out).map((child) => [child.OTIO_SCHEMA, child.source_range && seconds(child)])).toEqual(
+      [
+        ["Clip.2", [0, 2]],
+        ["Gap.1", [0, 1.2]],
+        ["Clip.2", [4, 2]],
+      ],
+    );
+  });
+  const seconds = ({ source_range }: JsonRecord) => {
+    const { start_time: s, duration: d } = source_range as unknown as { start_time: Time; duration: Time };
+    return [s.value / s.rate, Number((d.value / d.rate).toFixed(6))];
+  };
+
+  it("tells how long nested pieces without a range are: a stack its longest child, a track its children together", () => {
+    const nested = (schema: string, children: Json[], source_range: Json = null): JsonRecord => ({
+      OTIO_SCHEMA: `${schema}.1`,
+      name: "",
+      source_range,
+      effects: [],
+      markers: [],
+      metadata: {},
+      children,
+    });
+    const inner = nested("Track", [
+      clip("ferry", 0, 25),
+      over(5, 5),
+      gapJson(at25(25)),
+      nested("Stack", [clip("ferry", 0, 10), nested("Track", [clip("ferry", 0, 50)])]),
+    ]);
+    const places = (piece: JsonRecord) =>
+      laid(timeline(["pictures", [piece, clip("ferry", 0, 25)]]), [[0, "ferry"]]).targets.map(({ at }) => at);
+    expect(places(inner)).toEqual([4]);
+    expect(places(nested("Stack", [inner, clip("ferry", 0, 10)]))).toEqual([4]);
+    expect(places(nested("Stack", []))).toEqual([0]);
+    expect(places({ ...inner, source_range: gapJson(at25(30)).source_range })).toEqual([1.2]);
+  });
+
+  it("shows of a track, and of the whole, what their ranges say", () => {
+    const range = (from: number, length: number) =>
+      clip("", from, length).source_range as unknown as JsonRecord;
+    const four = [0, 50, 100, 150].map((from) => clip("ferry", from, 50));
+    const cut = (track: JsonRecord | null, stack: JsonRecord | null): JsonRecord => {
+      const json = timeline(["pictures", four]);
+      const { tracks } = json as unknown as { tracks: { children: JsonRecord[] } };
+      return {
+        ...json,
+        tracks: {
+          ...tracks,
+          source_range: stack,
+          children: [{ ...tracks.children[0], source_range: track }],
+        },
+      } as unknown as JsonRecord;
+    };
+    const all = [0, 1, 2, 3].map((n) => [n, "ferry"] as const);
+    const wantedIn = (json: JsonRecord) =>
+      wantedOf(unlaid(readTimeline(json))).map(({ clip: n, span }) => [n, span]);
+    // From one second on, five seconds long: half of the first, two whole, none of the last.
+    const trimmed = cut(range(25, 125), null);
+    expect(wantedIn(trimmed)).toEqual([
+      [0, [1, 2]],
+      [1, [2, 4]],
+      [2, [4, 6]],
+    ]);
+    const one = laid(trimmed, all.slice(0, 3));
+    expect(spans(one.targets)).toEqual([
+      [0, [25, 50, 0, 0]],
+      [1, [50, 100, 0, 0]],
+      [3, [100, 150, 0, 0]],
+    ]);
+    expect(plain(gathered(one))).toEqual(trimmed);
+    expect(notesOf(one.timeline.tracks)).toEqual([
+      "1 clip that is switched off or lies outside of what its track shows",
+    ]);
+    // The stack's range counts from where the track's begins.
+    const both = cut(range(25, 125), range(50, 50));
+    expect(spans(laid(both, [all[1], all[2]]).targets)).toEqual([
+      [0, [75, 100, 0, 0]],
+      [1, [100, 125, 0, 0]],
+    ]);
+    // Moved by hand, it is where it was put once it comes back.
+    const [a, b, c] = one.targets;
+    const back = laid(gathered({ ...one, targets: [a, b, { ...c, at: 3.5 }] }), all.slice(0, 3));
+    expect(spans(back.targets).map(([at]) => at)).toEqual([0, 1, 3.5]);
+  });
+
+  it("leaves out pictures that are switched off, alone or with their track", () => {
+    const off = { enabled: false };
+    const json = timeline(["pictures", [clip("ferry", 0, 25, off), clip("ferry", 0, 25)]]);
+    const { targets, timeline: row } = laid(json, [[1, "ferry"]]);
+    expect(targets.map(({ at }) => at)).toEqual([1]);
+    expect(wantedOf(row.tracks)).toEqual([]);
+    expect(notesOf(row.tracks)).toHaveLength(1);
+    expect(() => laid(json, [[0, "ferry"]])).toThrow(/clip 1/);
+    const { tracks } = json as unknown as { tracks: { children: JsonRecord[] } };
+    const whole = { ...json, tracks: { ...tracks, children: [{ ...tracks.children[0], ...off }] } };
+    expect(wantedOf(unlaid(readTimeline(whole as unknown as JsonRecord)))).toEqual([]);
   });
 
   it("takes over what is switched off, and settings that were written here", () => {
@@ -272,6 +422,9 @@ describe("a timeline that comes in", () => {
     expect(named("file:///reels/f%C3%A4hre.mov?x=1#t=2")).toBe("fähre.mov");
     expect(named("D:\\reels\\ferry.mov")).toBe("ferry.mov");
     expect(named("100%.mov")).toBe("100%.mov");
+    expect(named("/reels/wharf #2/take #3?.mov")).toBe("take #3?.mov");
+    expect(named("D:/reels/take #3.mov")).toBe("take #3.mov");
+    expect(named("take%20%233.mov")).toBe("take #3.mov");
     expect(named("")).toBe("a");
   });
 
@@ -352,14 +505,52 @@ describe("a session that goes out", () => {
         .map(([a, b, type]) => ({ file: null, json: transitionJson("t", type, a, b) })),
     },
   );
-  const someTrack = fc.tuple(fc.constantFrom("pictures", "sounds"), fc.array(someItem, { maxLength: 8 }));
+  const someNested = fc
+    .tuple(fc.constantFrom("Stack", "Track"), fc.array(someClip, { maxLength: 3 }))
+    .map(([schema, children]) => ({
+      file: null,
+      json: {
+        OTIO_SCHEMA: `${schema}.1`,
+        name: "",
+        source_range: null,
+        effects: [],
+        markers: [],
+        metadata: {},
+        children: children.map((child) => child.json),
+      } as JsonRecord,
+    }));
+  const someTrack = fc.tuple(
+    fc.constantFrom("pictures", "sounds"),
+    fc.array(fc.oneof({ weight: 5, arbitrary: someItem }, { weight: 1, arbitrary: someNested }), {
+      maxLength: 8,
+    }),
+  );
+  const someRange = fc.option(fc.tuple(times, times));
+
+  /** A timeline of which the first track, and the whole, show a part. */
+  function ranged(json: JsonRecord, [track, stack]: readonly (readonly [Time, Time] | null)[]): JsonRecord {
+    const { tracks } = json as unknown as { tracks: { children: JsonRecord[] } & JsonRecord };
+    const range = (span: readonly [Time, Time] | null) =>
+      span && spanJson({ start: span[0], duration: span[1] });
+    return {
+      ...json,
+      tracks: {
+        ...tracks,
+        source_range: range(stack),
+        children: tracks.children.map((each, i) =>
+          i === 0 ? { ...each, source_range: range(track) } : each,
+        ),
+      },
+    } as unknown as JsonRecord;
+  }
 
   it("is the timeline that came in, where nothing was changed, whatever that holds (property)", () => {
     fc.assert(
       fc.property(
         fc.array(someTrack, { maxLength: 3 }),
         fc.array(fc.boolean(), { minLength: 24, maxLength: 24 }),
-        (tracks, missing) => {
+        fc.tuple(someRange, someRange),
+        (tracks, missing, ranges) => {
           // Of two transitions in a row, or one before nothing, nobody could say what goes over to what.
           const clean = tracks.map(([kind, items]) => {
             const kept = items.filter(
@@ -369,14 +560,16 @@ describe("a session that goes out", () => {
             );
             return [kind as "pictures" | "sounds", kept] as const;
           });
-          const json = timeline(
-            ...clean.map(([kind, items]) => [kind, items.map((one) => one.json)] as const),
+          const json = ranged(
+            timeline(...clean.map(([kind, items]) => [kind, items.map((one) => one.json)] as const)),
+            ranges,
           );
+          const wanted = new Set(wantedOf(unlaid(readTimeline(json))).map((one) => one.clip));
           const fits = { pictures: ["ferry", "lamp"], sounds: ["ferry", "horn"] };
           const chosen = clean
             .flatMap(([kind, items]) => items.flatMap(({ file }) => (file === null ? [] : { kind, file })))
             .flatMap(({ kind, file }, i) =>
-              missing[i] || !fits[kind].includes(file) ? [] : [[i, file] as const],
+              missing[i] || !wanted.has(i) || !fits[kind].includes(file) ? [] : [[i, file] as const],
             );
           const once = gathered(laid(json, chosen));
           // What leads over is told as settings too; all else is as it was.

@@ -5,5 +5,6 @@ import { body, route } from "@/server/route";
 
 export const POST = route<{ libraryId: string; command: string }>(async (request, { libraryId, command }) => {
   const member = await requireMember(request.headers, libraryId);
-  return run(findCommand(command), member, await body(request));
+  const found = findCommand(command);
+  return run(found, member, await body(request, { exact: found.exact }));
 });
