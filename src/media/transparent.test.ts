@@ -227,6 +227,63 @@ describe("loudspeakers", () => {
   );
 });
 
+describe("loudspeakers that ffmpeg named", () => {
+  it.each([
+    "mono",
+    "stereo",
+    "3.0",
+    "3.0(back)",
+    "quad",
+    "4.0",
+    "5.0",
+    "5.0(side)",
+    "5.1",
+    "5.1(side)",
+    "6.1",
+    "7.1",
+    "7.1(wide)",
+  ])("%s is what a rendering names", async (layout) => {
+    for (const source of ["from.flac", "from.wav"]) {
+      const made = spawnSync("ffmpeg", [
+        ...[
+          "-v",
+          "error",
+          "-y",
+          "-f",
+          "lavfi",
+          "-i",
+          `anoisesrc=r=48000:d=0.1:a=0.1,aformat=channel_layouts=${layout}`,
+        ],
+        place(source),
+      ]);
+      expect(made.stderr.toString()).toBe("");
+      for (const [format, name] of [
+        ["wav", "named.wav"],
+        ["wav-float", "named-float.wav"],
+        ["flac", "named.flac"],
+      ] as const) {
+        await render(source, name, format);
+        const { stdout } = spawnSync(
+          "ffprobe",
+          [
+            "-v",
+            "error",
+            "-show_entries",
+            "stream=channel_layout,channels",
+            "-of",
+            "default=nw=1:nk=1",
+            place(name),
+          ],
+          { encoding: "utf8" },
+        );
+        // Of one and two channels the number says it.
+        const [channels, said] = stdout.trim().split("\n");
+        if (Number(channels) > 2) expect(said, `${source} as ${name}`).toBe(layout);
+      }
+    }
+  });
+});
+
 describe("what is no sound in a sound", () => {
   const broken = noise(48_000, 3, 0.2);
   broken[1000] = NaN;

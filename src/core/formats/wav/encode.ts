@@ -1,3 +1,5 @@
+import { layoutOf, maskOf } from "../../signal/speakers";
+
 export const wavEncodings = ["s16", "s24", "s32", "f32"] as const;
 /** Samples of a WAV file: integers of 16, 24 or 32 bits, or 32-bit floats, little-endian. */
 export type WavEncoding = (typeof wavEncodings)[number];
@@ -9,7 +11,7 @@ export interface WavFacts {
   /** Samples a channel. */
   readonly frames: number;
   readonly encoding: WavEncoding;
-  /** Loudspeakers as a channel mask, where the file should name them; see `speakers`. */
+  /** Loudspeakers as a channel mask, see `speakers`; the usual ones of so many channels where it is left out, or 0. */
   readonly mask?: number;
 }
 
@@ -17,8 +19,15 @@ const bytesPer: Record<WavEncoding, number> = { s16: 2, s24: 3, s32: 4, f32: 4 }
 const formatTag: Record<WavEncoding, number> = { s16: 1, s24: 1, s32: 1, f32: 3 };
 const most32 = 0xffffffff;
 /** Length of a header: `RIFF`, a chunk for 64-bit sizes or in its place `JUNK`, `fmt `, `fact`, `data`. */
-export const wavHeaderBytes = ({ mask }: Pick<WavFacts, "mask">): number =>
-  12 + 36 + (mask ? 48 : 26) + 12 + 8;
+export const wavHeaderBytes = (facts: Pick<WavFacts, "channels" | "mask">): number =>
+  12 + 36 + (namedSpeakers(facts) ? 48 : 26) + 12 + 8;
+
+/**
+ * The mask that a file names, or 0 for none: above two channels there is always one, since the format without it says
+ * nothing of more. Source: Microsoft, "Multiple channel audio data and WAVE files", from memory.
+ */
+const namedSpeakers = ({ channels, mask = 0 }: Pick<WavFacts, "channels" | "mask">): number =>
+  channels > 2 ? maskOf(layoutOf(channels, mask)) : mask;
 
 /** The end of the identifiers by which an extensible format names what a tag of two bytes names else. */
 const formatFamily = [0x00, 0x00, 0x10, 0x00, 0x80, 0x00, 0x00, 0xaa, 0x00, 0x38, 0x9b, 0x71];
@@ -32,7 +41,8 @@ export const wavDataBytes = ({ channels, frames, encoding }: WavFacts): number =
  * (RF64), whose `ds64` takes the place of `JUNK`.
  */
 export function wavHeader(facts: WavFacts): Uint8Array {
-  const { channels, sampleRate, frames, encoding, mask } = facts;
+  const { channels, sampleRate, frames, encoding } = facts;
+  const mask = namedSpeakers(facts);
   const data = wavDataBytes(facts);
   const length = wavHeaderBytes(facts);
   const riff = length - 8 + data + (data & 1);

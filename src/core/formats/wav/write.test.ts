@@ -5,7 +5,7 @@ import { wavEncodings, wavHeader, wavHeaderBytes as headerBytes, wavSamples } fr
 import { maskOf } from "../../signal/speakers";
 import { writeWav } from "./write";
 
-const wavHeaderBytes = headerBytes({});
+const wavHeaderBytes = headerBytes({ channels: 2 });
 const text = (bytes: Uint8Array, at: number) => String.fromCharCode(...bytes.subarray(at, at + 4));
 
 describe("writing WAV", () => {
@@ -115,6 +115,19 @@ describe("writing WAV", () => {
       { input: wav, encoding: "utf8" },
     );
     expect(stdout.trim().split("\n")).toEqual(["pcm_s24le", "4.0", "24"]);
+  });
+
+  it("names the usual loudspeakers of more than two channels, where it is told none", () => {
+    const layouts = Array.from({ length: 8 }, (_, n) => {
+      const planes = Array.from({ length: n + 1 }, () => Float32Array.of(0.1, 0.2));
+      const { stdout } = spawnSync(
+        "ffprobe",
+        ["-v", "error", "-show_entries", "stream=channel_layout", "-of", "default=nw=1:nk=1", "-"],
+        { input: writeWav({ planes, sampleRate: 48_000 }), encoding: "utf8" },
+      );
+      return stdout.trim();
+    });
+    expect(layouts.slice(2)).toEqual(["3.0", "quad", "5.0", "5.1", "6.1", "7.1"]);
   });
 
   it("gives the same bytes in blocks of any size", () => {
