@@ -1,10 +1,19 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import type { Chain } from "../chain/model";
+import type { Chain, EffectSetting } from "../chain/model";
 import { renderCodes } from "../chain/render-codes";
 import { normaliseChain } from "../chain/values";
 import { encodeSrgb } from "../colour/srgb";
-import { correctionTo, fallingOut, lookMeasures, lookOf, usualLook, type PictureLook } from "./consistency";
+import { noise } from "../../../testing/signals";
+import {
+  broughtTo,
+  correctionTo,
+  fallingOut,
+  lookMeasures,
+  lookOf,
+  usualLook,
+  type PictureLook,
+} from "./consistency";
 
 const side = 64;
 /** A scene in linear light: greys of many depths with a little colour here and there, far from black and white. */
@@ -85,7 +94,9 @@ describe("a correction", () => {
   /** What settings make of the scene, in 16-bit codes, looked at in eight. */
   const rendered = async (of: readonly (readonly number[])[], settings: Chain["settings"]) => {
     const chain = normaliseChain({ medium: "image", settings }).chain;
-    const codes = Uint16Array.from(of.flatMap((rgb) => rgb.map((v) => Math.round(65_535 * encodeSrgb(v)))));
+    const codes = Uint16Array.from(
+      of.flatMap((rgb) => rgb.map((v) => Math.round(65_535 * encodeSrgb(Math.min(1, v))))),
+    );
     const { picture } = await renderCodes(
       { chain, strength: 100, resources: {}, bits: 8 },
       { width: side, height: side, channels: 3, codes },
@@ -117,6 +128,77 @@ describe("a correction", () => {
       ),
       { numRuns: 40 },
     );
+  });
+
+  /** Ten pictures of ten places: a sky over a ground, with things on it, each with colours and depths of its own. */
+  const photographs = Array.from({ length: 10 }, (_, n) => {
+    const chance = noise(400, 100 + n);
+    let next = 0;
+    const among = (least: number, most: number) => least + ((chance[next++] + 1) / 2) * (most - least);
+    const colour = (light: number) => [among(0.3, 1.7), 1, among(0.2, 2)].map((v) => v * light);
+    const [sky, ground] = [colour(among(0.2, 0.9)), colour(among(0.02, 0.3))];
+    const horizon = among(0.2, 0.8) * side;
+    const things = Array.from({ length: 12 }, () => ({
+      x: among(0, side),
+      y: among(0, side),
+      size: among(2, 14),
+      colour: colour(2 ** among(-7, 0.5)),
+    }));
+    const grain = noise(3 * side * side, 7 + n);
+    return Array.from({ length: side * side }, (_, i) => {
+      const [x, y] = [i % side, Math.floor(i / side)];
+      const thing = things.find((one) => Math.hypot(x - one.x, y - one.y) < one.size);
+      const base = thing?.colour ?? (y < horizon ? sky.map((v) => v * (1.4 - y / side)) : ground);
+      return base.map((v, c) => Math.max(0, v * (1 + 0.25 * grain[3 * i + c])));
+    });
+  });
+  const changes: Chain["settings"][] = [
+    { effect: "image.exposure", values: { exposure: 1.6 } },
+    { effect: "image.exposure", values: { exposure: -1.8 } },
+    { effect: "image.white-balance", values: { temperature: 3600, tint: 8 } },
+    { effect: "image.white-balance", values: { temperature: 11_000, tint: -14 } },
+    { effect: "image.contrast", values: { contrast: 180 } },
+    { effect: "image.contrast", values: { contrast: 55 } },
+  ].map((one) => [{ on: true, mix: 100, ...one }]);
+
+  it("never leaves a picture further away than it was, and mostly far nearer, whatever it shows", async () => {
+    const usual = usualLook(
+      photographs.flatMap((of) => lookOf(coded(of.map((rgb) => rgb.map((v) => Math.min(1, v))))) ?? []),
+    );
+    const rooms = { exposure: 0.1, red: 0.04, blue: 0.04, contrast: 0.15 } as const;
+    let [nearer, all] = [0, 0];
+    for (const of of photographs)
+      for (const change of changes) {
+        const before = await rendered(of, change);
+        if (!before) continue;
+        const apart = (look: PictureLook) =>
+          lookMeasures.map((measure) => Math.abs(look[measure] - usual[measure]));
+        const out = lookMeasures.filter((measure, i) => apart(before)[i] > rooms[measure]);
+        const settings = await broughtTo(before, usual, out, (more) => rendered(of, [...change, ...more]));
+        const after = (await rendered(of, [...change, ...settings]))!;
+        for (const [i, measure] of lookMeasures.entries())
+          expect(apart(after)[i]).toBeLessThanOrEqual(Math.max(apart(before)[i], rooms[measure]) + 1e-9);
+        all++;
+        const worst = (look: PictureLook) =>
+          Math.max(...apart(look).map((v, i) => v / rooms[lookMeasures[i]]));
+        if (worst(after) < 0.5 * worst(before)) nearer++;
+      }
+    expect(all).toBeGreaterThan(50);
+    expect(nearer / all).toBeGreaterThan(0.65);
+  });
+
+  it("tries less where it went too far, and does nothing where nothing helps", async () => {
+    const look: PictureLook = { exposure: -3, red: 0, blue: 0, contrast: 2 };
+    const wanted: PictureLook = { ...look, exposure: -2 };
+    const exposed = (settings: readonly EffectSetting[]) => (settings[0]?.values.exposure as number) ?? 0;
+    // A picture that answers three times as much as it should.
+    const hasty = (settings: readonly EffectSetting[]) =>
+      Promise.resolve({ ...look, exposure: -3 + 3 * exposed(settings) });
+    expect(exposed(await broughtTo(look, wanted, ["exposure"], hasty))).toBeCloseTo(1 / 3, 1);
+    const stubborn = (settings: readonly EffectSetting[]) =>
+      Promise.resolve({ ...look, exposure: -3 - exposed(settings) });
+    expect(await broughtTo(look, wanted, ["exposure"], stubborn)).toEqual([]);
+    expect(await broughtTo(look, wanted, ["exposure"], () => Promise.resolve(null))).toEqual([]);
   });
 
   it("touches only what falls out, and is stored as it comes", () => {

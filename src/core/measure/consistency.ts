@@ -59,6 +59,14 @@ export function lookOf(...pictures: readonly Uint8ClampedArray[]): PictureLook |
   };
 }
 
+/** A look by each of its measures. */
+const each = (of: (measure: LookMeasure) => number): PictureLook => ({
+  exposure: of("exposure"),
+  red: of("red"),
+  blue: of("blue"),
+  contrast: of("contrast"),
+});
+
 const median = (values: readonly number[]): number => quantile(Float64Array.from(values).sort(), 0.5);
 
 /** Differences that nobody sees are no exceptions, however alike the others are (common practice, no source). Stops. */
@@ -66,10 +74,8 @@ const leastApart: PictureLook = { exposure: 0.1, red: 0.04, blue: 0.04, contrast
 const farOut = 3.5;
 
 /** What most of a series are like: the median of each measure. Pre: at least one. */
-export const usualLook = (looks: readonly PictureLook[]): PictureLook => {
-  const of = (measure: LookMeasure) => median(looks.map((look) => look[measure]));
-  return { exposure: of("exposure"), red: of("red"), blue: of("blue"), contrast: of("contrast") };
-};
+export const usualLook = (looks: readonly PictureLook[]): PictureLook =>
+  each((measure) => median(looks.map((look) => look[measure])));
 
 /**
  * For each of a series the measures by which it falls out: those that are further from the median than 3.5 times the median
@@ -168,4 +174,58 @@ export function correctionTo(
         ]
       : []),
   ];
+}
+
+/** So often a correction is tried; each is measured by a rendering. */
+const mostTries = 6;
+
+/** How far a look is from another, by its worst measure, in multiples of what is seen. */
+const distance = (look: PictureLook, wanted: PictureLook): number =>
+  Math.max(...lookMeasures.map((measure) => Math.abs(look[measure] - wanted[measure]) / leastApart[measure]));
+
+/** True where no measure is further away than it was, or than is seen. */
+const isNoFurther = (look: PictureLook, was: PictureLook, wanted: PictureLook): boolean =>
+  lookMeasures.every((measure) => {
+    const [now, then] = [look, was].map((one) => Math.abs(one[measure] - wanted[measure]));
+    return now <= Math.max(then, leastApart[measure]);
+  });
+
+/** A picture answers what is aimed at more or less; beyond these it does something else. */
+const [leastAnswer, mostAnswer] = [0.2, 5];
+
+/** What to aim at next in one measure, where `aim` made of `from` what is found in `made`. */
+function nextAim(from: number, aim: number, made: number, wanted: number): number {
+  const answer = (made - from) / (aim - from);
+  // What did not move by itself is moved by the others, and put right by as much.
+  if (Math.abs(aim - from) < 0.02) return aim + wanted - made;
+  return answer > leastAnswer && answer < mostAnswer
+    ? from + (wanted - from) / answer
+    : from + (aim - from) / 2;
+}
+
+/**
+ * The settings that bring a picture nearer to a look by some of its measures, as `measure` finds it with them: a picture is
+ * no scene of greys, so that what is computed may miss. How a try was answered tells where the next one aims. None where
+ * no try leaves the picture nearer, and no measure further away.
+ */
+export async function broughtTo(
+  look: PictureLook,
+  wanted: PictureLook,
+  measures: readonly LookMeasure[],
+  measure: (settings: readonly EffectSetting[]) => Promise<PictureLook | null>,
+): Promise<EffectSetting[]> {
+  let best: { settings: EffectSetting[]; far: number } = { settings: [], far: distance(look, wanted) };
+  let aim = wanted;
+  for (let i = 0; i < mostTries && best.far > 0.5; i++) {
+    const settings = correctionTo(look, aim, measures);
+    if (settings.length === 0) break;
+    const made = await measure(settings);
+    const far = made ? distance(made, wanted) : Infinity;
+    if (made && far < best.far && isNoFurther(made, look, wanted)) best = { settings, far };
+    const last = aim;
+    aim = each((one) =>
+      made ? nextAim(look[one], last[one], made[one], wanted[one]) : (look[one] + last[one]) / 2,
+    );
+  }
+  return best.settings;
 }

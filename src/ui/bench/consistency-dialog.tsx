@@ -2,10 +2,11 @@
 
 import { Box, chakra, HStack } from "@chakra-ui/react";
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
+import type { Chain, EffectSetting } from "@/core/chain/model";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
 import {
-  correctionTo,
+  broughtTo,
   fallingOut,
   lookMeasures,
   usualLook,
@@ -14,6 +15,8 @@ import {
 } from "@/core/measure/consistency";
 import { count } from "@/core/library/words";
 import { sentence, useDesk } from "../data/desk";
+import { materialOf } from "../data/material";
+import { roomOf } from "../media";
 import { MainButton, QuietButton } from "../parts/buttons";
 import { Dialog } from "../parts/dialog";
 import type { Bench } from "./use-bench";
@@ -37,7 +40,7 @@ interface ConsistencyDialogProps {
 
 /** How alike the pictures or clips of a series are; what falls out is corrected by one key, all that does by another. */
 export function ConsistencyDialog({ bench, ids, onClose }: ConsistencyDialogProps) {
-  const { act, tell } = useDesk();
+  const { act, tell, libraryId, renderer } = useDesk();
   const { session } = bench;
   const targets = useMemo(
     () => ids.flatMap((id) => bench.targets.find((target) => target.id === id) ?? []),
@@ -45,7 +48,9 @@ export function ConsistencyDialog({ bench, ids, onClose }: ConsistencyDialogProp
   );
   const looks = useLooks(session, targets);
   const [wanted, setAt] = useState(0);
-  const [isBusy, setBusy] = useState(false);
+  /** How many of those that are corrected have been; null where none is. */
+  const [done, setDone] = useState<{ readonly of: number; readonly so: number } | null>(null);
+  const isBusy = done !== null;
   const list = useRef<HTMLDivElement>(null);
   const rows = useMemo<readonly Row[]>(() => {
     const known = targets.flatMap(({ id, name }) => {
@@ -69,18 +74,46 @@ export function ConsistencyDialog({ bench, ids, onClose }: ConsistencyDialogProp
   const outer = rows.filter(({ out }) => out.length > 0);
   const correct = async (some: readonly Row[]) => {
     if (!usual || some.length === 0 || isBusy) return;
-    setBusy(true);
+    setDone({ of: some.length, so: 0 });
     await bench.sendWaiting();
-    const done = await act("set-chains", {
-      sessionId: session.session.id,
-      chains: some.map(({ id, look, out }) => {
-        const { chain, version } = bench.targets.find((target) => target.id === id)!;
-        const settings = [...chain.settings, ...correctionTo(look, usual, out)];
-        return { targetId: id, chain: { ...chain, settings }, seen: version };
-      }),
-    });
-    setBusy(false);
-    if (done?.change) tell({ kind: "done", text: sentence(done.change.summary) });
+    const chains: { targetId: string; chain: Chain; seen: number }[] = [];
+    const stays: string[] = [];
+    for (const [i, { id, name, look, out }] of some.entries()) {
+      const target = bench.targets.find((one) => one.id === id);
+      const media = target && materialOf(session.media, target);
+      const measure = roomOf(media?.facts.kind)?.look;
+      if (!target || !media || !measure) continue;
+      const { chain, strength, version } = target;
+      const withMore = (more: readonly EffectSetting[]) => ({
+        ...chain,
+        settings: [...chain.settings, ...more],
+      });
+      const more = await broughtTo(look, usual, out, (tried) =>
+        measure({
+          renderer,
+          libraryId,
+          media,
+          chain: withMore(tried),
+          strength,
+          isWanted: () => true,
+        }).catch(() => null),
+      );
+      if (more.length > 0) chains.push({ targetId: id, chain: withMore(more), seen: version });
+      else stays.push(name);
+      setDone({ of: some.length, so: i + 1 });
+    }
+    const made =
+      chains.length > 0 ? await act("set-chains", { sessionId: session.session.id, chains }) : null;
+    setDone(null);
+    const words = [
+      ...(made?.change ? [sentence(made.change.summary)] : []),
+      ...(stays.length > 0
+        ? [
+            `Nothing brings ${stays.length === 1 ? `“${stays[0]}”` : count(stays.length, noun)} nearer to the others.`,
+          ]
+        : []),
+    ];
+    if (words.length > 0) tell({ kind: "done", text: words.join(" ") });
   };
   const onKey = (event: KeyboardEvent) => {
     const keys = combination(event);
@@ -103,11 +136,13 @@ export function ConsistencyDialog({ bench, ids, onClose }: ConsistencyDialogProp
         {isMeasured && rows.length < targets.length
           ? `${count(targets.length - rows.length, noun)} too black or too white to be measured. `
           : ""}
-        {isMeasured
-          ? outer.length === 0
-            ? "All alike: none falls out."
-            : `${outer.length} of ${rows.length} fall out. In stops, against the middle of the series.`
-          : `Measuring ${looks.size} of ${targets.length} …`}
+        {done
+          ? `Correcting ${done.so + 1} of ${done.of} …`
+          : isMeasured
+            ? outer.length === 0
+              ? "All alike: none falls out."
+              : `${outer.length} of ${rows.length} fall out. In stops, against the middle of the series.`
+            : `Measuring ${looks.size} of ${targets.length} …`}
       </Box>
       <Box
         display="grid"
