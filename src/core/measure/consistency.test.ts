@@ -152,14 +152,16 @@ describe("a correction", () => {
       return base.map((v, c) => Math.max(0, v * (1 + 0.25 * grain[3 * i + c])));
     });
   });
-  const changes: Chain["settings"][] = [
-    { effect: "image.exposure", values: { exposure: 1.6 } },
-    { effect: "image.exposure", values: { exposure: -1.8 } },
-    { effect: "image.white-balance", values: { temperature: 3600, tint: 8 } },
-    { effect: "image.white-balance", values: { temperature: 11_000, tint: -14 } },
-    { effect: "image.contrast", values: { contrast: 180 } },
-    { effect: "image.contrast", values: { contrast: 55 } },
-  ].map((one) => [{ on: true, mix: 100, ...one }]);
+  const changes = (
+    [
+      ["exposure", { exposure: 1.6 }],
+      ["exposure", { exposure: -1.8 }],
+      ["white-balance", { temperature: 3600, tint: 8 }],
+      ["white-balance", { temperature: 11_000, tint: -14 }],
+      ["contrast", { contrast: 180 }],
+      ["contrast", { contrast: 55 }],
+    ] as [string, EffectSetting["values"]][]
+  ).map(([effect, values]): Chain["settings"] => [{ effect: `image.${effect}`, values, on: true, mix: 100 }]);
 
   it("never leaves a picture further away than it was, and mostly far nearer, whatever it shows", async () => {
     const usual = usualLook(
