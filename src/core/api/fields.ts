@@ -186,6 +186,7 @@ const json = Joi.any();
 /** Keyframes: read as those of a card's file are. */
 const motion = Joi.object({
   length: Joi.array().required(),
+  frame: Joi.array(),
   way: Joi.string()
     .valid(...fitIds)
     .required(),

@@ -289,9 +289,9 @@ describe("what of sound takes keyframes", () => {
   });
 
   it("counts a sound in hundredths of a second, at any rate", () => {
-    expect(soundTime(48_000, 48_000)).toEqual({ frames: 100, rate: [48_000, 480] });
-    expect(soundTime(44_101, 44_100)).toEqual({ frames: 101, rate: [44_100, 441] });
-    expect(soundTime(1, 11_025)).toEqual({ frames: 1, rate: [11_025, 110] });
+    expect(soundTime(48_000, 48_000)).toEqual({ frames: 100, rate: [48_000, 480], isSound: true });
+    expect(soundTime(44_101, 44_100)).toEqual({ frames: 101, rate: [44_100, 441], isSound: true });
+    expect(soundTime(1, 11_025)).toEqual({ frames: 1, rate: [11_025, 110], isSound: true });
     expect(lengthOf(soundTime(96_000, 48_000))).toEqual([2, 1]);
   });
 });

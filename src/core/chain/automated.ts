@@ -3,8 +3,9 @@ import { planeIn } from "../kernels/plane";
 import type { AudioContextFacts } from "../signal/block";
 import { Hold } from "../signal/hold";
 import { Ramp } from "../signal/ramp";
-import { secondsIn, type Ratio } from "../time/ratio";
-import { lengthOf, type ClipTime } from "./keyframes";
+import { secondsIn } from "../time/ratio";
+import type { Extent } from "../time/fit";
+import { extentOf, type ClipTime } from "./keyframes";
 import type { EffectSetting, Motion } from "./model";
 import { settingAt } from "./motion";
 
@@ -17,21 +18,20 @@ import { settingAt } from "./motion";
 export const automationGrid = 64;
 
 /** Where in its material the first sample is that goes into a chain, in samples, and how long that is. */
-export interface Course {
+export interface Course extends Extent {
   readonly start: number;
-  readonly length: Ratio;
 }
 
 /** A sound as keyframes count it: in hundredths of a second, the last of them begun. */
 export function soundTime(frames: number, sampleRate: number): ClipTime {
   const step = Math.max(1, Math.round(sampleRate / 100));
-  return { frames: Math.max(1, Math.ceil(frames / step)), rate: [sampleRate, step] };
+  return { frames: Math.max(1, Math.ceil(frames / step)), rate: [sampleRate, step], isSound: true };
 }
 
 /** The course of a sound from its `start`-th sample on. */
 export const courseFrom = (start: number, frames: number, sampleRate: number): Course => ({
   start,
-  length: lengthOf(soundTime(frames, sampleRate)),
+  ...extentOf(soundTime(frames, sampleRate)),
 });
 
 export interface Moving {
@@ -94,7 +94,7 @@ export class Automated implements AudioProcessor {
   private readonly hold: Hold;
   private readonly wet: readonly (() => Float32Array)[];
   private readonly dry: readonly (() => Float32Array)[];
-  private readonly length: Ratio;
+  private readonly extent: Extent;
 
   constructor(
     private readonly moving: Moving,
@@ -107,7 +107,8 @@ export class Automated implements AudioProcessor {
     const start = course?.start ?? 0;
     this.into = new Clock(start - before, before);
     this.outOf = new Clock(start - before - this.latency, before + this.latency);
-    this.length = course?.length ?? setting.motion.length;
+    const { length, frame } = setting.motion;
+    this.extent = course ?? { length, step: frame };
     this.share = new Ramp(setting.mix / 100);
     this.hold = new Hold(this.latency, facts.channels, facts.kernels);
     const planes = () => Array.from({ length: facts.channels }, () => planeIn(facts.kernels, automationGrid));
@@ -141,8 +142,8 @@ export class Automated implements AudioProcessor {
 
   /** What the keyframes say of a sample. */
   private at(sample: number): EffectSetting {
-    const time = Math.min(secondsIn(this.length), Math.max(0, sample / this.facts.sampleRate));
-    return settingAt(this.moving.setting, { time, length: this.length });
+    const time = Math.min(secondsIn(this.extent.length), Math.max(0, sample / this.facts.sampleRate));
+    return settingAt(this.moving.setting, { time, ...this.extent });
   }
 
   /** Within one cell of the grid. In memory of its own, since kernels may write some samples too many. */

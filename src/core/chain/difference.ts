@@ -58,7 +58,9 @@ function motionDifference(name: string, before: EffectSetting, after: EffectSett
     return same(from as unknown as Json, to as unknown as Json) ? [] : [`${of} changed`];
   });
   if (!was || !is) return lanes;
-  const fits = (["length", "way", "opening", "closing"] as const).some((key) => !same(was[key], is[key]));
+  const fits = (["length", "frame", "way", "opening", "closing"] as const).some(
+    (key) => !same(was[key] ?? null, is[key] ?? null),
+  );
   return fits ? [...lanes, `${name}: keyframes fit ${fitWays[is.way].said}`] : lanes;
 }
 

@@ -61,6 +61,7 @@ describe("setting keyframes", () => {
     const once = keyframeSet(crop, "top", clip, 20);
     expect(once.motion).toEqual({
       length: [4, 1],
+      frame: [1, 25],
       way: "start",
       opening: [0, 1],
       closing: [0, 1],
@@ -120,6 +121,7 @@ describe("setting keyframes", () => {
   it("on a clip of another length sets them where the fitting has it there", () => {
     const fitted = fittedAs(chainOf(closing), "end", ratio(0), ratio(0)).settings[0];
     const places = framesOfLane(fitted, "top", long).map((f) => ((f * 1001) / 30_000).toFixed(1));
+    // A frame of 25 is longer than one here, so that the last ones meet.
     expect(places).toEqual(["6.0", "9.0", "10.0"]);
     const more = keyframeSet(fitted, "top", long, 270, 7);
     expect(framesOfLane(more, "top", long)).toContain(270);

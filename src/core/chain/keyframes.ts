@@ -12,13 +12,22 @@ export interface ClipTime {
   readonly frames: number;
   /** Frames a second, as a ratio. */
   readonly rate: Ratio;
+  /** True for a sound, which goes on between its hundredths: these are only how its lanes count. */
+  readonly isSound?: true;
 }
 
 export const lengthOf = ({ frames, rate }: ClipTime): Ratio => timeOfFrame(frames, rate);
 
+/** How long it is, and how long its frames. */
+export const extentOf = (clip: ClipTime): { readonly length: Ratio; readonly step: Ratio } => ({
+  length: lengthOf(clip),
+  step: clip.isSound ? ratio(0) : timeOfFrame(1, clip.rate),
+});
+
 /** How keyframes fit that are set on a clip for the first time. */
 const begun = (clip: ClipTime): Fit => ({
   length: lengthOf(clip),
+  ...(!clip.isSound && { frame: timeOfFrame(1, clip.rate) }),
   way: "start",
   opening: ratio(0),
   closing: ratio(0),
@@ -31,16 +40,16 @@ export const laneOf = ({ motion }: EffectSetting, key: string): Lane =>
 
 /** The moment of a frame in a setting's own time. */
 const ownTimeOf = (setting: EffectSetting, clip: ClipTime, frame: number): Ratio =>
-  ownTimeAt(fitOf(setting, clip), lengthOf(clip), timeOfFrame(frame, clip.rate));
+  ownTimeAt(fitOf(setting, clip), extentOf(clip), timeOfFrame(frame, clip.rate));
 
 /** The frames at which the keyframes of a lane are seen, in order; some may lie before the clip or behind it. */
 export function framesOfLane(setting: EffectSetting, key: string, clip: ClipTime): number[] {
   const fit = fitOf(setting, clip);
-  const length = lengthOf(clip);
+  const extent = extentOf(clip);
   const [perSecond, seconds] = clip.rate;
   // The frame that shows it first.
   return laneOf(setting, key).map(
-    ({ at }) => Math.ceil((secondsIn(clipTimeAt(fit, length, at)) * perSecond) / seconds - 1e-6) + 0,
+    ({ at }) => Math.ceil((secondsIn(clipTimeAt(fit, extent, at)) * perSecond) / seconds - 1e-6) + 0,
   );
 }
 
@@ -57,8 +66,8 @@ export function valueAtFrame(
 ): { readonly value: number; readonly spec: NumberParameter } | null {
   const spec = movableIn(setting).get(key);
   if (!spec) return null;
-  const length = lengthOf(clip);
-  const { values, mix } = settingAt(setting, { time: secondsIn(timeOfFrame(frame, clip.rate)), length });
+  const time = secondsIn(timeOfFrame(frame, clip.rate));
+  const { values, mix } = settingAt(setting, { time, ...extentOf(clip) });
   const own = key === mixLane ? mix : values[key];
   return { value: roundTo(typeof own === "number" ? own : spec.default, spec.resolution), spec };
 }
@@ -71,7 +80,7 @@ export function courseOf(setting: EffectSetting, key: string, clip: ClipTime, pl
     const frame = (n / (places - 1)) * (clip.frames - 1);
     const { values, mix } = settingAt(setting, {
       time: (frame * clip.rate[1]) / clip.rate[0],
-      length: lengthOf(clip),
+      ...extentOf(clip),
     });
     const value = key === mixLane ? mix : (values[key] as number);
     return (value - spec.min) / (spec.max - spec.min);
@@ -114,8 +123,10 @@ export function keyframeSet(
   if (value === undefined) return setting;
   const lane = laneOf(setting, key);
   const at = keyframeAt(setting, key, clip, frame);
-  const time = at >= 0 ? lane[at].at : ownTimeOf(setting, clip, frame);
-  return withLane(setting, key, withKeyframe(lane, time, value), clip, frame);
+  // One that this frame is the first to show may lie a little before it; what is set here is seen here.
+  const others = at >= 0 ? withoutKeyframes(lane, new Set([at])) : lane;
+  const time = ownTimeOf(setting, clip, frame);
+  return withLane(setting, key, withKeyframe(others, time, value, lane[at]?.ease), clip, frame);
 }
 
 /** Which keyframes of a lane are meant, by their places. */

@@ -2,7 +2,7 @@ import { fadeEdges, type Part } from "../media/part";
 import { resample, resampleNeeds } from "../signal/resample";
 import type { Resources } from "./active";
 import { soundTime, type Course } from "./automated";
-import { lengthOf, type ClipTime } from "./keyframes";
+import { extentOf, type ClipTime } from "./keyframes";
 import { isMoving } from "./motion";
 import type { Chain } from "./model";
 import { chainFacts, prepareAudioChain } from "./prepare-audio";
@@ -165,7 +165,9 @@ export const courseIn = (
 ): Course => ({
   start,
   // What does not move is the same wherever it ends.
-  length: node.material || isMoving(node.chain) ? lengthOf(nodeTime(nodes, node, sampleRate)) : [0, 1],
+  ...(node.material || isMoving(node.chain)
+    ? extentOf(nodeTime(nodes, node, sampleRate))
+    : { length: [0, 1] as const }),
 });
 
 /**

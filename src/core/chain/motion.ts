@@ -1,7 +1,7 @@
 import type { EffectDefinition } from "../effects/define";
 import { findEffect } from "../effects/registry";
 import { percent, type NumberParameter } from "../effects/parameter";
-import { fitIds, ownTime } from "../time/fit";
+import { fitIds, ownTime, type Extent } from "../time/fit";
 import type { Ease } from "../time/ease";
 import { mostKeyframes, valueAt, type Keyframe, type Lane } from "../time/lane";
 import type { Moment } from "../time/moment";
@@ -49,11 +49,11 @@ const laneValue = (lane: Lane, spec: NumberParameter, own: number): number =>
 /** A setting as it is at a moment: the values that its lanes have there. */
 export function settingAt(
   setting: EffectSetting,
-  { time, length }: Pick<Moment, "time" | "length">,
+  { time, ...clip }: Pick<Moment, "time"> & Extent,
 ): EffectSetting {
   const { motion, ...still } = setting;
   if (!motion) return setting;
-  const own = ownTime(motion, length)(time);
+  const own = ownTime(motion, clip)(time);
   const values: Record<string, Json> = { ...still.values };
   let { mix } = still;
   for (const [key, spec] of movableIn(setting)) {
@@ -67,7 +67,7 @@ export function settingAt(
 }
 
 /** A chain as it is at a moment, with nothing left that moves by keyframes. */
-export const chainAt = (chain: Chain, moment: Pick<Moment, "time" | "length">): Chain =>
+export const chainAt = (chain: Chain, moment: Pick<Moment, "time"> & Extent): Chain =>
   chain.settings.some(({ motion }) => motion !== undefined)
     ? { ...chain, settings: chain.settings.map((setting) => settingAt(setting, moment)) }
     : chain;
@@ -138,6 +138,9 @@ export function readMotion(value: Json, where: string): Motion {
   if (!way) throw new FormatFault(`The way of fitting is one of ${fitIds.join(", ")}.`, `${where}.way`);
   const length = readRatio(value.length, `${where}.length`);
   if (length[0] <= 0) throw new FormatFault("The length is above 0.", `${where}.length`);
+  const frame = value.frame === undefined ? undefined : readRatio(value.frame, `${where}.frame`);
+  if (frame && (frame[0] <= 0 || compareRatios(frame, length) > 0))
+    throw new FormatFault("A frame is above 0, and no longer than the clip was.", `${where}.frame`);
   const opening = readRatio(value.opening ?? [0, 1], `${where}.opening`);
   const closing = readRatio(value.closing ?? [0, 1], `${where}.closing`);
   if (opening[0] < 0 || closing[0] < 0 || compareRatios(plus(opening, closing), length) > 0)
@@ -145,7 +148,7 @@ export function readMotion(value: Json, where: string): Motion {
   const lanes = Object.fromEntries(
     Object.entries(value.lanes).map(([key, lane]) => [key, readLane(lane, `${where}.lanes.${key}`)]),
   );
-  return { length, way, opening, closing, lanes };
+  return { length, ...(frame && { frame }), way, opening, closing, lanes };
 }
 
 /** A motion's lanes as far as they are what `check` makes of them; null where nothing is left. */

@@ -42,10 +42,10 @@ const usual: readonly (readonly Speaker[])[] = [
   ["FL", "FR", "FC", "LFE", "BL", "BR", "SL", "SR"],
 ];
 
-/** The speakers of a sound of 1 to 8 channels; a mask of another number of channels says nothing. */
+/** The speakers of a sound of 1 to 8 channels, none of one of more; a mask of another number of channels says nothing. */
 export function layoutOf(channels: number, mask = 0): readonly Speaker[] {
   const named = speakersOf(mask);
-  return named.length === channels ? named : usual[channels - 1];
+  return named.length === channels ? named : (usual[channels - 1] ?? []);
 }
 
 /** True where a file must name its speakers, since its number of channels does not tell them. */

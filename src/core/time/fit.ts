@@ -31,9 +31,18 @@ export const fitWays = {
 export type FitWay = keyof typeof fitWays;
 export const fitIds = Object.keys(fitWays) as FitWay[];
 
+/** How long a clip is, and how long each of its frames: its last one begins so much before its end. */
+export interface Extent {
+  readonly length: Ratio;
+  /** 0 where it is left out, for what has no frames. */
+  readonly step?: Ratio;
+}
+
 export interface Fit {
   /** Of the clip that the keyframes were set on; above 0. */
   readonly length: Ratio;
+  /** How long each of its frames was; as long as those of the clip that they are fitted to, where it is left out. */
+  readonly frame?: Ratio;
   readonly way: FitWay;
   /** How long the opening and the closing last, together at most the length; of other ways without a meaning, but kept. */
   readonly opening: Ratio;
@@ -59,8 +68,19 @@ export function endsOn(
   return { opening: times(opening, share), closing: times(closing, share), isShortened: true };
 }
 
-function piecesOf(fit: Fit, clip: Ratio): readonly Piece[] {
-  const { length } = fit;
+/** The time of the last frame; a clip of one frame is told by its end. */
+function lastOf(length: Ratio, frame: Ratio): Ratio {
+  const last = minus(length, frame);
+  return compareRatios(last, zero) > 0 ? last : length;
+}
+
+/** Both clips from their first frames to their last ones, so that what was set on a last frame is met on the other's. */
+function piecesOf(whole: Fit, { length: clipLength, step = zero }: Extent): readonly Piece[] {
+  const frame = whole.frame ?? step;
+  const clip = lastOf(clipLength, step);
+  const length = lastOf(whole.length, frame);
+  const closing = minus(whole.closing, minus(whole.length, length));
+  const fit = { ...whole, length, closing: compareRatios(closing, zero) > 0 ? closing : zero };
   switch (fit.way) {
     case "stretch":
       return [{ clip: [zero, clip], own: [zero, length] }];
@@ -85,10 +105,10 @@ function piecesOf(fit: Fit, clip: Ratio): readonly Piece[] {
 const runs = (from: Ratio, to: Ratio) => compareRatios(from, to) < 0;
 
 /**
- * The card's own time, in seconds, at a time of a clip of length `clip`; both may lie beyond the ends, where time runs on as
+ * The card's own time, in seconds, at a time of a clip; both may lie beyond the ends, where time runs on as
  * it does within.
  */
-export function ownTime(fit: Fit, clip: Ratio): (time: number) => number {
+export function ownTime(fit: Fit, clip: Extent): (time: number) => number {
   const pieces = piecesOf(fit, clip).map(({ clip: [from, to], own: [first, last] }) => {
     const slope = secondsIn(over(minus(last, first), minus(to, from)));
     return { from: secondsIn(from), to: secondsIn(to), first: secondsIn(first), slope };
@@ -100,7 +120,7 @@ export function ownTime(fit: Fit, clip: Ratio): (time: number) => number {
 }
 
 /** The same exactly, for a keyframe that is set there. */
-export function ownTimeAt(fit: Fit, clip: Ratio, time: Ratio): Ratio {
+export function ownTimeAt(fit: Fit, clip: Extent, time: Ratio): Ratio {
   const pieces = piecesOf(fit, clip);
   const { clip: at, own } = pieces.find((piece) => compareRatios(time, piece.clip[1]) < 0) ?? pieces.at(-1)!;
   return plus(own[0], times(minus(time, at[0]), over(minus(own[1], own[0]), minus(at[1], at[0]))));
@@ -110,7 +130,7 @@ export function ownTimeAt(fit: Fit, clip: Ratio, time: Ratio): Ratio {
  * Where the clip is at a moment of the card's own time, the inverse of `ownTime`: several moments may share a place where
  * the middle has none, and moments may lie beyond the clip's ends.
  */
-export function clipTimeAt(fit: Fit, clip: Ratio, own: Ratio): Ratio {
+export function clipTimeAt(fit: Fit, clip: Extent, own: Ratio): Ratio {
   const pieces = piecesOf(fit, clip).filter((piece) => runs(...piece.own));
   const piece = pieces.find((p) => compareRatios(own, p.own[1]) < 0) ?? pieces.at(-1);
   if (!piece) return zero;

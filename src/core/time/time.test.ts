@@ -101,7 +101,9 @@ describe("fitting, by a table worked by hand", () => {
     ["middle", [1, 1], [0, 0.5, 0.5, 0.5, 1]],
   ] as const)("%s on %j seconds", (way, clip, places) => {
     const one = fit(way, [4, 1], [1, 1], [1, 1]);
-    expect([0, 1, 2, 3, 4].map((at) => secondsIn(clipTimeAt(one, clip, [at, 1])))).toEqual(places);
+    expect([0, 1, 2, 3, 4].map((at) => secondsIn(clipTimeAt(one, { length: clip }, [at, 1])))).toEqual(
+      places,
+    );
   });
 
   it("shortens opening and closing by the same share where the clip is shorter than both", () => {
@@ -109,13 +111,36 @@ describe("fitting, by a table worked by hand", () => {
     expect(endsOn(one, [5, 1])).toEqual({ opening: [3, 1], closing: [1, 1], isShortened: false });
     expect(endsOn(one, [2, 1])).toEqual({ opening: [3, 2], closing: [1, 2], isShortened: true });
     // 1.5 s of the clip run through 3 s of opening; then at once the last second, in half of its time.
-    const own = ownTime(one, [2, 1]);
+    const own = ownTime(one, { length: [2, 1] });
     expect([0, 0.75, 1.25, 1.5, 1.75, 2].map(own)).toEqual([0, 1.5, 2.5, 9, 9.5, 10]);
   });
 
+  it("leads the first and the last frame of one clip to those of the other, whatever their lengths and rates", () => {
+    // Worked by hand: 100 frames at 25 a second, the last at 3.96 s; 31 frames at 50, the last at 0.6 s.
+    const kept = { ...fit("stretch", [4, 1], [1, 1], [1, 1]), frame: [1, 25] as const };
+    const clip = { length: [31, 50], step: [1, 50] } as const;
+    const at = (way: Fit["way"], time: number) => ownTime({ ...kept, way }, clip)(time);
+    expect(at("stretch", 0.6)).toBeCloseTo(3.96, 12);
+    expect(at("stretch", 0.3)).toBeCloseTo(1.98, 12);
+    expect(at("end", 0.6)).toBeCloseTo(3.96, 12);
+    expect(at("start", 0.6)).toBeCloseTo(0.6, 12);
+    expect(at("middle", 0.6)).toBeCloseTo(3.96, 12);
+    // On a clip as long as the one they were set on every frame is its own.
+    for (const way of fitIds)
+      for (const frame of [0, 24, 25, 98, 99])
+        expect(ownTime({ ...kept, way }, { length: [4, 1], step: [1, 25] })(frame / 25)).toBeCloseTo(
+          frame / 25,
+          12,
+        );
+    // Keyframes that do not say how long a frame was were set on frames as long as these.
+    expect(ownTime(fit("stretch", [4, 1]), { length: [2, 1], step: [1, 25] })(1.96)).toBeCloseTo(3.96, 12);
+    // A clip of a single frame is at its begin.
+    expect(ownTime(kept, { length: [1, 25], step: [1, 25] })(0)).toBe(0);
+  });
+
   it("goes on beyond the ends as within", () => {
-    expect(ownTime(fit("end", [4, 1]), [3, 1])(-1)).toBe(0);
-    expect(ownTime(fit("stretch", [4, 1]), [2, 1])(3)).toBe(6);
+    expect(ownTime(fit("end", [4, 1]), { length: [3, 1] })(-1)).toBe(0);
+    expect(ownTime(fit("stretch", [4, 1]), { length: [2, 1] })(3)).toBe(6);
   });
 });
 
@@ -132,9 +157,12 @@ describe("fitting any keyframes to any clip", () => {
     fc.assert(
       fc.property(anyFit, length, fc.array(share, { minLength: 2, maxLength: 12 }), (one, clip, places) => {
         const moments = places.sort((a, b) => a - b).map((p) => times(one.length, [p, 1000]));
-        const placed = moments.map((at) => clipTimeAt(one, clip, at));
+        const placed = moments.map((at) => clipTimeAt(one, { length: clip }, at));
         placed.slice(1).forEach((at, i) => expect(compareRatios(at, placed[i])).toBeGreaterThanOrEqual(0));
-        const [first, last] = [clipTimeAt(one, clip, [0, 1]), clipTimeAt(one, clip, one.length)];
+        const [first, last] = [
+          clipTimeAt(one, { length: clip }, [0, 1]),
+          clipTimeAt(one, { length: clip }, one.length),
+        ];
         if (one.way !== "end") expect(secondsIn(first)).toBeCloseTo(0, 9);
         if (one.way !== "start") expect(secondsIn(last)).toBeCloseTo(secondsIn(clip), 6);
         if (one.way === "start") expect(last).toEqual(one.length);
@@ -148,15 +176,15 @@ describe("fitting any keyframes to any clip", () => {
     fc.assert(
       fc.property(anyFit, length, share, (one, clip, p) => {
         const at = times(clip, [p, 1000]);
-        const own = ownTimeAt(one, clip, at);
-        expect(secondsIn(own)).toBeCloseTo(ownTime(one, clip)(secondsIn(at)), 5);
+        const own = ownTimeAt(one, { length: clip }, at);
+        expect(secondsIn(own)).toBeCloseTo(ownTime(one, { length: clip })(secondsIn(at)), 5);
         const ends = plus(one.opening, one.closing);
         const isEven =
           one.way !== "middle" || (compareRatios(ends, clip) < 0 && compareRatios(ends, one.length) < 0);
-        if (isEven) expect(secondsIn(clipTimeAt(one, clip, own))).toBeCloseTo(secondsIn(at), 5);
+        if (isEven) expect(secondsIn(clipTimeAt(one, { length: clip }, own))).toBeCloseTo(secondsIn(at), 5);
         const same = times(one.length, [p, 1000]);
         if (one.way !== "middle" || compareRatios(ends, one.length) < 0)
-          expect(secondsIn(ownTimeAt(one, one.length, same))).toBeCloseTo(secondsIn(same), 9);
+          expect(secondsIn(ownTimeAt(one, one, same))).toBeCloseTo(secondsIn(same), 9);
       }),
     );
   });
@@ -167,9 +195,9 @@ describe("fitting any keyframes to any clip", () => {
         const one: Fit = { ...any, way: "middle" };
         if (endsOn(one, clip).isShortened) return;
         const into = times(one.opening, [p, 1001]);
-        expect(secondsIn(ownTimeAt(one, clip, into))).toBeCloseTo(secondsIn(into), 6);
+        expect(secondsIn(ownTimeAt(one, { length: clip }, into))).toBeCloseTo(secondsIn(into), 6);
         const left = times(one.closing, [p, 1001]);
-        expect(secondsIn(minus(one.length, ownTimeAt(one, clip, minus(clip, left))))).toBeCloseTo(
+        expect(secondsIn(minus(one.length, ownTimeAt(one, { length: clip }, minus(clip, left))))).toBeCloseTo(
           secondsIn(left),
           5,
         );
@@ -219,8 +247,8 @@ describe("lanes", () => {
         { at: ratio(-1), value: 0, ease: "hold" },
         { at, value: 1, ease: "hold" },
       ];
-      const { time, length } = momentOf(frame, 600, rate);
-      expect(valueAt(one, ownTime(fit("end", length), length)(time))).toBe(1);
+      const { time, ...clip } = momentOf(frame, 600, rate);
+      expect(valueAt(one, ownTime(fit("end", clip.length), clip)(time))).toBe(1);
       if (frame > 0) expect(valueAt(one, momentOf(frame - 1, 600, rate).time)).toBe(0);
     }
   });

@@ -1,6 +1,6 @@
 import { Box } from "@chakra-ui/react";
 import { useCallback, useEffect, useMemo, useState, type ReactNode } from "react";
-import { lengthOf, type ClipTime } from "@/core/chain/keyframes";
+import { extentOf, type ClipTime } from "@/core/chain/keyframes";
 import type { Chain } from "@/core/chain/model";
 import { chainAt } from "@/core/chain/motion";
 import { sayClock } from "@/core/text/clock";
@@ -51,7 +51,7 @@ export function useSoundLanes(
   const [rate, step] = time.rate;
   const seconds = (frame * step) / rate;
   const chainHere = useMemo(
-    () => chainAt(chain, { time: seconds, length: lengthOf(time) }),
+    () => chainAt(chain, { time: seconds, ...extentOf(time) }),
     [chain, seconds, time],
   );
   const laid = (

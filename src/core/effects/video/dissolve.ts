@@ -8,7 +8,7 @@ export const dissolve = defineVideoEffect({
   id: "video.dissolve",
   name: "Dissolve",
   short: "Diss",
-  summary: "The clip before goes over into this one.",
+  summary: "The clip before goes over into this one, in light.",
   parameters: cutParameters,
   key: ["lasts"],
   placed: true,

@@ -1,4 +1,4 @@
-import { decodeSrgb } from "../../colour/srgb";
+import { decodeSrgb, encodeSrgb } from "../../colour/srgb";
 import type { Ground } from "../../picture/placing";
 import { choice, plain } from "../parameter";
 
@@ -27,6 +27,29 @@ export const groundChoice = choice({
   options: plainOptions,
   default: "black",
 });
+
+/** In what a picture and its ground are mixed. */
+export const mixesChoice = choice({
+  label: "Mixes",
+  help: "Codes: half of it has half the code, as opacity elsewhere. Light: half of it has half the light, as dissolves, dips and titles mix.",
+  options: [
+    { value: "codes", label: "codes" },
+    { value: "light", label: "light" },
+  ],
+  default: "codes",
+});
+
+/** A share of the picture over a ground, of an encoded value to one. */
+export function overGround(
+  ground: PlainGround,
+  mixes: "codes" | "light",
+  share: number,
+): (code: number) => number {
+  const behind = groundCode(ground);
+  if (mixes === "codes") return (x) => behind + (x - behind) * share;
+  const light = decodeSrgb(behind);
+  return (x) => encodeSrgb(light + (decodeSrgb(x) - light) * share);
+}
 
 /** The same for what moves the picture, which can also go on mirrored, so that no edge is empty. */
 export const edgeChoice = (usual: PlainGround | "mirrored") =>

@@ -1,10 +1,10 @@
 import { defineVideoEffect } from "../define";
 import { percent } from "../parameter";
 import { onChannels } from "../image/work";
-import { groundChoice, groundCode } from "./grounds";
+import { groundChoice, mixesChoice, overGround } from "./grounds";
 
 /**
- * The picture over a plain ground: c = α·picture + (1 − α)·ground, on encoded values. Source: W3C Compositing and Blending
+ * The picture over a plain ground: c = α·picture + (1 − α)·ground, on encoded values or in linear light. Source: W3C Compositing and Blending
  * Level 1, source-over.
  */
 export const opacity = defineVideoEffect({
@@ -16,12 +16,9 @@ export const opacity = defineVideoEffect({
   parameters: {
     opacity: percent({ label: "Opacity", help: "0 shows the ground alone.", min: 0, max: 100, default: 100 }),
     behind: groundChoice,
+    mixes: mixesChoice,
   },
   key: ["opacity", "behind"],
   encoding: "srgb",
-  create({ opacity, behind }) {
-    const ground = groundCode(behind);
-    const share = opacity / 100;
-    return onChannels((x) => ground + (x - ground) * share);
-  },
+  create: ({ opacity, behind, mixes }) => onChannels(overGround(behind, mixes, opacity / 100)),
 });

@@ -1,5 +1,5 @@
 import { eased } from "../../time/ease";
-import { secondsIn } from "../../time/ratio";
+import { lastMoment } from "../../time/moment";
 import { placed } from "../../picture/placing";
 import { defineVideoEffect } from "../define";
 import { percent } from "../parameter";
@@ -8,7 +8,7 @@ import { courseChoice, courseEase } from "./course";
 import { edgeChoice, groundBehind } from "./grounds";
 
 /**
- * Grows or shrinks from the clip's start to its end by equal ratios in equal times, around a point of the frame. Own
+ * Grows or shrinks from the clip's first frame to its last by equal ratios in equal times, around a point of the frame. Own
  * definition; Lanczos-3 in linear light.
  */
 export const slowZoom = defineVideoEffect({
@@ -54,7 +54,8 @@ export const slowZoom = defineVideoEffect({
   lively: true,
   neutral: { from: 100, to: 100 },
   create({ from, to, x, y, course, behind }, frame, { moment }) {
-    const passed = eased(courseEase(course), moment.time / secondsIn(moment.length));
+    const last = lastMoment(moment);
+    const passed = last > 0 ? eased(courseEase(course), moment.time / last) : 0;
     const scale = (from / 100) * (to / from) ** passed;
     if (scale === 1) return nothing;
     const point = [(frame.width * x) / 100, (frame.height * y) / 100] as const;

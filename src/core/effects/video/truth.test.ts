@@ -1,5 +1,6 @@
 import { converter } from "culori";
 import { describe, expect, it } from "vitest";
+import { decodeSrgb, encodeSrgb } from "../../colour/srgb";
 import type { Json } from "../../chain/model";
 import { renderImage, type ImageMaterial } from "../../chain/run-image";
 import type { EarlierPicture } from "../../picture/earlier";
@@ -215,12 +216,19 @@ const truths = {
     near(shown(values, 0), part(0));
     near(shown(values, 25), part(0.5));
     near(shown(values, 60), part(1));
-    near(shown(values, 200), part(0.5));
-    near(shown(values, 249), part(0.01));
-    // On three seconds both are half as long.
-    near(shown(values, 25, 75), part(1));
-    near(shown(values, 12, 75), part(0.48));
-    near(shown(values, 50, 75), part(0.5));
+    // The last of 250 frames begins at 9.96 s; two seconds before, half is gone.
+    near(shown(values, 199), part(0.5));
+    near(shown(values, 248), part(0.01));
+    near(shown(values, 249), part(0));
+    // On 76 frames both are half as long.
+    near(shown(values, 25, 76), part(1));
+    near(shown(values, 12, 76), part(0.48));
+    near(shown(values, 50, 76), part(0.5));
+    near(shown(values, 75, 76), part(0));
+    // In light half of it has half the light.
+    const half = colour.map((v) => encodeSrgb(decodeSrgb(v) / 2));
+    near(shown({ ...values, mixes: "light" }, 25), half);
+    near(codeAt(render("video.opacity", { opacity: 50, mixes: "light" }, flat(2, 2, colour)), 0, 0), half);
     // CSS ease-in-out is half way at half of the time, and behind at a quarter (by the table of `cubic_bezier`: 0.1292).
     near(shown({ ...values, course: "gentle" }, 25), part(0.5));
     near(shown({ opening: 4, closing: 0, course: "gentle" }, 25), part(0.12916), 3);

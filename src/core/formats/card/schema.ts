@@ -21,6 +21,7 @@ const motion = {
   required: ["length", "lanes"],
   properties: {
     length: time("Of the clip that they were set on; above 0."),
+    frame: time("How long each of its frames was; above 0."),
     way: {
       enum: fitIds,
       default: "start",
