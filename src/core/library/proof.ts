@@ -1,3 +1,4 @@
+import { resultsNow } from "../chain/otherwise";
 import { media, type Medium } from "../media";
 
 /** What came of rebuilding a kept card from the database on untouched material. */
@@ -8,6 +9,8 @@ export interface Proof {
   readonly difference: number | null;
   /** True where the difference is too small to be heard or seen. */
   readonly same: boolean;
+  /** How many changes of results were known by then; none where it is left out. See `chain/otherwise`. */
+  readonly results?: number;
 }
 
 /** Judges a measured difference. */
@@ -15,6 +18,7 @@ export const prove = (medium: Medium, on: string, difference: number | null): Pr
   on,
   difference,
   same: difference === null || difference < media[medium].difference.tooSmall,
+  results: resultsNow,
 });
 
 /** A proof in words: `the same to the bit`, `differs by −96 dB`. */

@@ -2,6 +2,7 @@ import { Box, chakra, HStack } from "@chakra-ui/react";
 import type { Resources } from "@/core/chain/active";
 import { unbakeable } from "@/core/chain/bake";
 import { chainNoun, effectName } from "@/core/chain/describe";
+import { changedSince } from "@/core/chain/otherwise";
 import { isCorrection } from "@/core/formats/cdl/correction";
 import { cardFile } from "@/core/api/operations/card-file";
 import type { CardHead } from "@/core/library/entities";
@@ -102,6 +103,7 @@ export function CardPanel({
   onPlace,
 }: CardPanelProps) {
   const { chain } = content;
+  const since = chain && card.proof ? changedSince(chain, card.proof.results ?? 0) : [];
   const { replica, shelf, member } = data;
   const aliases = shelf.aliasesOf(card.id);
   const key = shelf.keyOf(card.id);
@@ -239,6 +241,13 @@ export function CardPanel({
           <CardLine
             name={card.proof.same ? "Proved" : "Not proved"}
           >{`on “${card.proof.on}”: ${sayProof(card.proof, card.medium)}`}</CardLine>
+        )}
+        {since.length > 0 && (
+          <CardLine name="Since then">
+            {since.map(({ effect, said }, i) => (
+              <div key={i}>{`${effectName(effect)} ${said}`}</div>
+            ))}
+          </CardLine>
         )}
         <CardLine name="File">
           <HStack gap="12px" display="inline-flex">
