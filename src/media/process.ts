@@ -38,20 +38,52 @@ export function refuseProtected({ packets = [] }: ProbedPackets): void {
     );
 }
 
-/** The last line of a program's complaint, without the places in its own memory and files. */
-export const lastComplaint = (parts: readonly Buffer[]): string =>
-  (
-    Buffer.concat(parts as Buffer[])
-      .toString()
-      .trim()
-      .split("\n")
-      .at(-1) ?? ""
-  )
-    .replace(/^\[[^\]]*\] /, "")
-    .replace(/^\S*\/\S+: /, "");
+/** A file of a kind that is not taken in, whatever it holds. */
+export class OtherKind extends UnreadableMedia {}
+
+/** Names of ffmpeg's readers as people know them; of others the reader's own. */
+const kinds: Readonly<Record<string, string>> = {
+  avi: "AVI",
+  mpeg: "MPEG",
+  mpegvideo: "MPEG",
+  mpegts: "MPEG transport stream",
+  asf: "WMV and WMA",
+  flv: "FLV",
+  gif: "GIF",
+};
+/** What can be read, by the list that a program was given. */
+const readable = {
+  [videoFilesOnly[3]]: "MP4, MOV, WebM and MKV",
+  [soundFilesOnly[3]]: "WAV, AIFF, FLAC, MP3, Ogg, Opus, M4A and AAC",
+};
+
+/** Lines that only say that something was said before. */
+const saysNothing =
+  /^(Last message repeated|Conversion failed|Error while|Error opening|Failed to|At least one output)|: (Invalid argument|Invalid data found when processing input|Generic error in an external library|Operation not permitted|Input\/output error)$/;
+const nothingSaid = "it is damaged, or nothing in it can be decoded";
+
+/** Why a program could not read a file, by what it complained of; without the places in its own memory and files. */
+export function complaintOf(parts: readonly Buffer[]): UnreadableMedia {
+  const lines = Buffer.concat(parts as Buffer[])
+    .toString()
+    .split("\n")
+    .map((line) => line.trim());
+  for (const line of lines) {
+    const [, reader, list] = /^\[([^ @\]]+) @ [^\]]*\] Format not on whitelist '([^']*)'/.exec(line) ?? [];
+    if (!reader) continue;
+    const kind = kinds[reader] ?? reader.split(",")[0].toUpperCase();
+    const can = (readable as Readonly<Record<string, string>>)[list];
+    return new OtherKind(`files of the kind ${kind} are not taken in${can ? `; ${can} are` : ""}`);
+  }
+  const said = lines
+    .map((line) => line.replace(/^\[[^\]]*\] /, ""))
+    .filter((line) => line !== "" && !saysNothing.test(line))
+    .map((line) => line.replace(/^\S*\/\S+: /, ""));
+  return new UnreadableMedia(said.at(-1) ?? nothingSaid);
+}
 
 /**
- * Runs a program and gives its standard output. Throws `UnreadableMedia` with the last line of its complaint where it
+ * Runs a program and gives its standard output. Throws `UnreadableMedia` with what it complained of where it
  * fails, and an Error where it is not installed.
  */
 export function outputOf(program: string, args: readonly string[]): Promise<Buffer> {
@@ -66,7 +98,7 @@ export function outputOf(program: string, args: readonly string[]): Promise<Buff
     child.stderr.on("data", (part: Buffer) => complaint.push(part));
     child.on("close", (code) => {
       if (code === 0) resolve(Buffer.concat(out));
-      else reject(new UnreadableMedia(lastComplaint(complaint)));
+      else reject(complaintOf(complaint));
     });
   });
 }

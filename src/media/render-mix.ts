@@ -1,7 +1,7 @@
 import { placeInFile } from "@/core/media/part";
 import { open, type FileHandle } from "node:fs/promises";
 import type { Resources } from "@/core/chain/active";
-import { learning } from "@/core/chain/learn";
+import { learning, missed } from "@/core/chain/learn";
 import {
   connections,
   mixLength,
@@ -87,10 +87,9 @@ export async function renderMixFile(
     for (const node of used) {
       const { chain, material } = node;
       const found = { files: await decodeFiles(chain, pathOf) };
-      resources.set(
-        node.id,
-        material ? { ...found, learnt: await learn(node, found, read, hooks.signal) } : found,
-      );
+      const learnt = material ? await learn(node, found, read, hooks.signal) : undefined;
+      if (learnt) for (const said of missed(chain, learnt, found)) hooks.onNote?.({ code: "missed", said });
+      resources.set(node.id, { ...found, ...(learnt && { learnt }) });
     }
     const resourcesOf: ResourcesOf = (node) => resources.get(node.id) ?? {};
     const stream = streamMix(nodes, sampleRate, root, read, resourcesOf);

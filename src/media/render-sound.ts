@@ -1,5 +1,5 @@
 import type { Resources } from "@/core/chain/active";
-import { learning } from "@/core/chain/learn";
+import { learning, missed } from "@/core/chain/learn";
 import { courseFrom } from "@/core/chain/automated";
 import type { Chain } from "@/core/chain/model";
 import { isMoving } from "@/core/chain/motion";
@@ -90,6 +90,7 @@ export async function renderSoundFile(
   let lesson = lessons.next();
   for (; !lesson.done; lesson = lessons.next())
     for await (const block of material()) lesson.value(block, block[0].length);
+  for (const said of missed(chain, lesson.value, { files })) hooks.onNote?.({ code: "missed", said });
   const processor = prepareAudioChain(
     chain,
     strength,

@@ -23,6 +23,8 @@ export function formatOfName(name: string): ResultFormat | undefined {
 export type MediaNote =
   /** Samples of a float file that were no numbers, or absurdly large, and became silence. */
   | { readonly code: "repaired"; readonly samples: number }
+  /** What an effect could not reach. */
+  | { readonly code: "missed"; readonly said: string }
   /** Samples beyond full scale in a file of integers; `peak` in dB over full scale. */
   | { readonly code: "clipped"; readonly samples: number; readonly peak: number };
 
@@ -33,6 +35,8 @@ export function sayNote(note: MediaNote): string {
   switch (note.code) {
     case "repaired":
       return `${count(note.samples)} of the material ${note.samples === 1 ? "was no number and" : "were no numbers and"} became silence.`;
+    case "missed":
+      return note.said;
     case "clipped":
       return `${count(note.samples)} ${note.samples === 1 ? "was" : "were"} over full scale and cut off, by up to ${note.peak.toFixed(1)} dB; turn it down, or render to floats.`;
   }

@@ -1,7 +1,7 @@
 import { open } from "node:fs/promises";
 import sharp from "sharp";
 import type { MediaFacts } from "@/core/library/media";
-import { outputOf, UnreadableMedia, videoFilesOnly } from "./process";
+import { OtherKind, outputOf, UnreadableMedia, videoFilesOnly } from "./process";
 import { probeSound } from "./sound-stream";
 
 /** A .cube file names the size of its table near its beginning. */
@@ -53,6 +53,7 @@ export async function sniff(path: string): Promise<MediaFacts["kind"]> {
   if (await isTable(path)) return "lut";
   if (await hasPictures(path)) return "video";
   await probeSound(path).catch((error) => {
+    if (error instanceof OtherKind) throw new OtherKind(error.message.split(";")[0]);
     throw error instanceof UnreadableMedia && /channels|no sound/.test(error.message)
       ? error
       : new UnreadableMedia("it is no sound, picture, video or table that can be read");

@@ -11,7 +11,7 @@ import {
 } from "@/core/formats/wav/encode";
 import { layoutOf } from "@/core/signal/speakers";
 import { longestTail } from "@/core/effects/aligned";
-import { lastComplaint } from "./process";
+import { complaintOf } from "./process";
 import type { ResultFormatOf } from "@/core/library/renders";
 import type { RenderHooks } from "./results";
 import { writeWholeFile } from "./whole-file";
@@ -121,7 +121,7 @@ function flacSink(path: string, { channels, sampleRate, mask }: SoundShape, clip
     async close() {
       child.stdin.end();
       const [code] = await ended;
-      if (code !== 0) throw new Error(`FLAC could not be written: ${lastComplaint(complaint)}`);
+      if (code !== 0) throw new Error(`FLAC could not be written: ${complaintOf(complaint).message}`);
     },
     async abandon() {
       child.kill("SIGKILL");

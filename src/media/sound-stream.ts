@@ -3,7 +3,7 @@ import { open } from "node:fs/promises";
 import { maskOf, mustNameSpeakers, speakers, type Speaker } from "@/core/signal/speakers";
 import {
   firstPackets,
-  lastComplaint,
+  complaintOf,
   outputOf,
   packetEntries,
   refuseProtected,
@@ -204,7 +204,7 @@ async function* decodedParts(
       decoded += frames;
       yield all.subarray(0, frames * frameBytes);
     }
-    if ((await ended) !== 0) throw new UnreadableMedia(lastComplaint(complaint));
+    if ((await ended) !== 0) throw complaintOf(complaint);
     // Decoders pass by damaged stretches without a word; the rounding of the told length is allowed for.
     if (isExact && decoded < Math.min(framesGuess, most ?? Infinity) - 1)
       throw new UnreadableMedia(

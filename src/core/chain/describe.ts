@@ -2,6 +2,7 @@ import { findEffect } from "../effects/registry";
 import type { NumberParameter, Parameter } from "../effects/parameter";
 import type { Lane } from "../time/lane";
 import type { EffectSetting, Json } from "./model";
+import { roundTo } from "./values";
 
 const trimmed = (value: number, digits: number) => String(Number(value.toFixed(digits))).replace("-", "−");
 
@@ -97,4 +98,20 @@ export function readNumber(spec: NumberParameter, text: string): number | undefi
   if (spec.unit === "ms" && unit === "s") return value * 1000;
   if (spec.unit === "s" && unit === "ms") return value / 1000;
   return value * (multipliers[unit] ?? 1);
+}
+
+/** A number that somebody typed as it is taken: within the parameter's range, in its steps; and in words where that is another. */
+export function takenAs(
+  spec: NumberParameter,
+  read: number,
+): { readonly value: number; readonly said: string | null } {
+  const inside = Math.min(spec.max, Math.max(spec.min, read));
+  const value = roundTo(inside, spec.resolution);
+  const isNear = (a: number, b: number) => Math.abs(a - b) <= 1e-9 * Math.max(1, Math.abs(a));
+  if (!isNear(inside, read))
+    return { value, said: `Goes from ${sayNumber(spec, spec.min)} to ${sayNumber(spec, spec.max)}.` };
+  return {
+    value,
+    said: isNear(value, read) ? null : `Taken as ${value}: goes in steps of ${spec.resolution}.`,
+  };
 }

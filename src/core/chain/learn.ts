@@ -39,6 +39,17 @@ export function* learning(
   return learnt;
 }
 
+/** What settings of a chain will not reach on a material of which this was learnt, in words. */
+export const missed = (
+  chain: Chain,
+  learnt: ReadonlyMap<number, Learnt>,
+  resources: Resources = {},
+): string[] =>
+  activeSettings(chain, "audio", resources).active.flatMap(({ index, effect, values }) => {
+    const lesson = learnt.get(index);
+    return (lesson && effect.misses?.(values, lesson)) ?? [];
+  });
+
 const blockSize = 16_384;
 
 /** Learns from a material that is all in memory; it is not changed. Yields after each block. */

@@ -1,5 +1,5 @@
 import { spawn } from "node:child_process";
-import { lastComplaint, UnreadableMedia, videoFilesOnly } from "../process";
+import { complaintOf, videoFilesOnly } from "../process";
 import { longestVideo, type VideoFacts } from "./probe";
 
 /** How ffmpeg is told which decoder reads the pictures of the file that follows; its own choice where none is named. */
@@ -101,8 +101,7 @@ export async function* decodeFrames(
       }
     }
     const code = await ended;
-    if (code !== 0 && given === 0)
-      throw new UnreadableMedia(lastComplaint(complaint) || "its frames cannot be decoded");
+    if (code !== 0 && given === 0) throw complaintOf(complaint);
   } finally {
     child.kill("SIGKILL");
   }

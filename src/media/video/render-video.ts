@@ -15,7 +15,7 @@ import type { EarlierPicture, EarlierTime } from "@/core/picture/earlier";
 import type { Frame } from "@/core/picture/frame";
 import { momentOf } from "@/core/time/moment";
 import { startHelper } from "../picture-helper";
-import { lastComplaint } from "../process";
+import { complaintOf } from "../process";
 import { renderSoundFile } from "../render-sound";
 import { MissingEffects, type RenderHooks } from "../results";
 import { writeWholeFile } from "../whole-file";
@@ -202,7 +202,7 @@ function startEncoder(
     async finish() {
       child.stdin.end();
       const [code] = await ended;
-      if (code !== 0) throw new Error(`The encoder failed: ${lastComplaint(complaint)}`);
+      if (code !== 0) throw new Error(`The encoder failed: ${complaintOf(complaint).message}`);
     },
   };
 }

@@ -2,7 +2,7 @@
 
 import { Box, chakra, HStack } from "@chakra-ui/react";
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
-import { readNumber, sayNumber } from "@/core/chain/describe";
+import { readNumber, takenAs, sayNumber } from "@/core/chain/describe";
 import {
   courseOf,
   framesOfLane,
@@ -279,7 +279,7 @@ function LanesKeys(props: KeysProps) {
     if (event.key === "Escape") return close();
     const read = readNumber(spec, typed ?? "");
     if (read === undefined) return setProblem(true);
-    onSetting(keyframeSet(setting, name, clip, frame, Math.min(spec.max, Math.max(spec.min, read))));
+    onSetting(keyframeSet(setting, name, clip, frame, takenAs(spec, read).value));
     close();
   };
   return (

@@ -2,7 +2,7 @@
 
 import { Box, chakra } from "@chakra-ui/react";
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
-import { readNumber, sayNumber } from "@/core/chain/describe";
+import { readNumber, sayNumber, takenAs } from "@/core/chain/describe";
 import type { NumberParameter } from "@/core/effects/parameter";
 import { fromTravel, stepped, toTravel } from "./travel";
 
@@ -20,13 +20,17 @@ interface NumberControlProps {
 export function NumberControl({ spec, value, onChange, disabled }: NumberControlProps) {
   const [typed, setTyped] = useState<string | null>(null);
   const [problem, setProblem] = useState(false);
+  /** How what was typed was taken, and the value that it became: said as long as that stands. */
+  const [taken, setTaken] = useState<{ readonly value: number; readonly said: string } | null>(null);
   const slider = useRef<HTMLDivElement>(null);
   const { label, help, min, max } = spec;
 
   const commit = (text: string) => {
     const read = readNumber(spec, text);
     if (read === undefined) return setProblem(true);
-    onChange(Math.min(max, Math.max(min, read)));
+    const { value: next, said } = takenAs(spec, read);
+    onChange(next);
+    setTaken(said === null ? null : { value: next, said });
     setTyped(null);
     setProblem(false);
     slider.current?.focus();
@@ -113,6 +117,11 @@ export function NumberControl({ spec, value, onChange, disabled }: NumberControl
           />
         )}
       </Box>
+      {taken?.value === value && typed === null && (
+        <Box role="status" fontSize="xs" color="cardMuted">
+          {taken.said}
+        </Box>
+      )}
       {problem && (
         <Box
           role="alert"

@@ -41,6 +41,9 @@ function gainFor(meter: LoudnessMeter, target: number): number {
 /** Near enough to the target, in LU; how often it is tried; and the most that is added to what a limiter takes away, in dB. */
 const [nearEnough, mostTurns, mostMore] = [0.03, 10, 24];
 
+/** Further away than this it is said, in LU. Source: EBU Tech 3341, the tolerance of a meter. */
+const told = 0.1;
+
 /**
  * Brings the whole material to a loudness. Its integrated loudness and true peak are measured first; the gain is their
  * distance from the target. Where the peaks would pass the ceiling the gain stays lower, or they are limited: then the
@@ -125,8 +128,16 @@ export const loudnessTarget = defineAudioEffect({
         );
         return true;
       },
-      finish: () => Float64Array.of(gain, limits ? 1 : 0),
+      // The last meter that heard has what comes out; without a limiter the gain tells it.
+      finish: () =>
+        Float64Array.of(gain, limits ? 1 : 0, limits ? meter.integrated : meter.integratedWith(gain)),
     };
+  },
+  misses({ target, ceiling }, [, , reached]) {
+    if (!Number.isFinite(reached))
+      return `The target of ${target} LUFS is not reached: there is only silence.`;
+    if (Math.abs(reached - target) < told) return null;
+    return `The target of ${target} LUFS is not reached: it is ${reached.toFixed(1)} LUFS, since its peaks may not pass ${ceiling} dBTP.`;
   },
   create: ({ ceiling }, facts, { learnt }) => levelling(learnt?.[0] ?? 0, ceiling, learnt?.[1] === 1, facts),
 });
