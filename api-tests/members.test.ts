@@ -132,6 +132,69 @@ describe("an invitation", () => {
   });
 });
 
+describe("an invitation of somebody who is no owner any more", () => {
+  const invitedBy = async (person: Person, role: Role) => {
+    const { body } = await answer<{ token: string; invitation: { id: string } }>(
+      await invitationsRoute.POST(
+        request("/api/test", { method: "POST", cookie: person.cookie, body: { role } }),
+        params({}),
+      ),
+    );
+    return body.token;
+  };
+  const listed = async () =>
+    (
+      await answer<{ invitations: { madeBy: string }[] }>(
+        await invitationsRoute.GET(request("/api/test", { cookie: owner.cookie }), params({})),
+      )
+    ).body.invitations.map(({ madeBy }) => madeBy);
+  const change = async (person: Person, role: Role): Promise<void> => {
+    const { id: memberId, version: seen } = await membership(person);
+    expect((await owner.run("change-role", { memberId, role, seen })).status).toBe(200);
+  };
+
+  it.each([
+    [
+      "was removed",
+      async (person: Person): Promise<void> => {
+        const { id: memberId, version: seen } = await membership(person);
+        expect((await owner.run("remove-member", { memberId, seen })).status).toBe(200);
+      },
+    ],
+    ["was demoted", async (person: Person): Promise<void> => change(person, "curator")],
+    ["left", async (person: Person) => void expect((await person.run("leave-library", {})).status).toBe(200)],
+    [
+      "was made an owner by what was taken back",
+      async (person: Person): Promise<void> => {
+        await change(person, "viewer");
+        await change(person, "owner");
+        expect((await owner.takeBack("undo")).status).toBe(200);
+      },
+    ],
+  ] as const)("does not hold where they %s, nor once they are one again", async (_, lose) => {
+    const second = await join(libraryId, "owner");
+    const tokens = [await invitedBy(second, "owner"), await invitedBy(second, "viewer")];
+    const mine = await invitedBy(owner, "viewer");
+    expect((await look(tokens[0])).status).toBe(200);
+    await lose(second);
+    expect(await listed()).not.toContain(second.id);
+    const refused = async (): Promise<void> => {
+      for (const token of tokens) {
+        expect((await look(token)).status).toBe(404);
+        expect((await accept(token, {}, second.cookie)).body.error?.code).toBe("no-invitation");
+        expect((await accept(token, { account: account() })).body.error?.code).toBe("no-invitation");
+      }
+    };
+    await refused();
+    // Back again, by an owner.
+    if ((await membership(second)).removed) await accept((await invite("owner")).token, {}, second.cookie);
+    else await change(second, "owner");
+    expect(await membership(second)).toMatchObject({ role: "owner", removed: false });
+    await refused();
+    expect((await look(mine)).status).toBe(200);
+  });
+});
+
 describe("roles", () => {
   it("are changed by owners and count at once", async () => {
     const person = await join(libraryId, "viewer");

@@ -1,9 +1,28 @@
-import { and, desc, eq, gt, isNull } from "drizzle-orm";
+import { and, desc, eq, exists, gt, inArray, isNull, notExists } from "drizzle-orm";
+import { may, roles } from "@/core/library/roles";
 import type { Executor } from "./connection";
 import { invitation, library, member } from "./schema";
 
-const inForce = () =>
+const open = () =>
   and(isNull(invitation.usedAt), isNull(invitation.revokedAt), gt(invitation.expiresAt, new Date()));
+
+/** The membership of whoever made an invitation, where they may still make one. */
+const ofItsMaker = (db: Executor) =>
+  db
+    .select({ id: member.id })
+    .from(member)
+    .where(
+      and(
+        eq(member.libraryId, invitation.libraryId),
+        eq(member.userId, invitation.madeBy),
+        eq(member.removed, false),
+        inArray(
+          member.role,
+          roles.filter((role) => may(role, "govern")),
+        ),
+      ),
+    );
+const inForce = (db: Executor) => and(open(), exists(ofItsMaker(db)));
 const shown = {
   id: invitation.id,
   role: invitation.role,
@@ -19,11 +38,22 @@ export const listInvitations = (db: Executor, libraryId: string) =>
   db
     .select(shown)
     .from(invitation)
-    .where(and(eq(invitation.libraryId, libraryId), inForce()))
+    .where(and(eq(invitation.libraryId, libraryId), inForce(db)))
     .orderBy(desc(invitation.madeAt), desc(invitation.id));
 
 export async function insertInvitation(db: Executor, row: typeof invitation.$inferInsert) {
   return (await db.insert(invitation).values(row).returning(shown))[0];
+}
+
+/**
+ * Withdraws for good the invitations of a library whose makers are no members any more, or may not invite: they do not hold
+ * again where these come back.
+ */
+export async function withdrawOrphaned(db: Executor, libraryId: string): Promise<void> {
+  await db
+    .update(invitation)
+    .set({ revokedAt: new Date() })
+    .where(and(eq(invitation.libraryId, libraryId), open(), notExists(ofItsMaker(db))));
 }
 
 /** Revokes an invitation; false where there is none in force. */
@@ -31,7 +61,7 @@ export async function revokeInvitation(db: Executor, libraryId: string, id: stri
   const done = await db
     .update(invitation)
     .set({ revokedAt: new Date() })
-    .where(and(eq(invitation.libraryId, libraryId), eq(invitation.id, id), inForce()))
+    .where(and(eq(invitation.libraryId, libraryId), eq(invitation.id, id), inForce(db)))
     .returning({ id: invitation.id });
   return done.length > 0;
 }
@@ -49,7 +79,7 @@ export async function findInvitation(db: Executor, tokenHash: string, lock = fal
     .from(invitation)
     .innerJoin(library, eq(library.id, invitation.libraryId))
     .innerJoin(member, and(eq(member.libraryId, invitation.libraryId), eq(member.userId, invitation.madeBy)))
-    .where(and(eq(invitation.tokenHash, tokenHash), inForce()));
+    .where(and(eq(invitation.tokenHash, tokenHash), inForce(db)));
   const [found] = await (lock ? asked.for("update", { of: invitation }) : asked);
   return found ?? null;
 }

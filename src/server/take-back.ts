@@ -22,7 +22,7 @@ import { changing } from "./changing";
 import { commands } from "./commands";
 import { requireRightNow, type Member } from "./member";
 import { isReferred } from "./referred";
-import { requireOwner } from "./members";
+import { settleMembers } from "./members";
 import { Refusal } from "./refusal";
 import { entities } from "@/core/library/entities";
 
@@ -130,7 +130,7 @@ export async function takeBack(
       await requireRightNow(tx, member, command ? (command.undoRight ?? command.right) : "govern");
       const ledger = new Ledger(tx, libraryId, userId, kindOf(candidate.stream));
       await playBack(ledger, row.forward, row.backward);
-      if (row.forward.some((step) => step.entity === "member")) await requireOwner(ledger);
+      if (row.forward.some((step) => step.entity === "member")) await settleMembers(ledger);
       await markTakenBack(tx, row);
       const written = await record(tx, locked, {
         requestId,

@@ -3,7 +3,7 @@ import { carryOut } from "../command";
 import { findMembership } from "@/db/members";
 import { revokeKeysOf } from "@/db/script-keys";
 import { requirePerson } from "../member";
-import { requireMembership, requireOwner } from "../members";
+import { requireMembership, settleMembers } from "../members";
 
 export const leaveLibrary = carryOut(shape, async (ledger, _input, member) => {
   requirePerson(member);
@@ -11,7 +11,7 @@ export const leaveLibrary = carryOut(shape, async (ledger, _input, member) => {
   const own = await findMembership(ledger.db, libraryId, userId);
   const { id, name } = await requireMembership(ledger, own!.id);
   await ledger.update("member", id, { removed: true });
-  await requireOwner(ledger);
+  await settleMembers(ledger);
   await revokeKeysOf(ledger.db, ledger.libraryId, userId);
   return { summary: `${name} left the library` };
 });
