@@ -5,6 +5,7 @@ import { database } from "@/db/connection";
 import { noteMedia } from "@/db/media";
 import * as commandRoute from "@/app/api/libraries/[libraryId]/commands/[command]/route";
 import * as findRoute from "@/app/api/libraries/[libraryId]/material/find/route";
+import * as rendersRoute from "@/app/api/libraries/[libraryId]/renders/route";
 import * as sessionRoute from "@/app/api/libraries/[libraryId]/sessions/[sessionId]/route";
 import * as timelineRoute from "@/app/api/libraries/[libraryId]/sessions/[sessionId]/timeline/route";
 import { answer, highPass, join, newLibrary, request, type Person } from "./world";
@@ -233,6 +234,33 @@ describe("a timeline", () => {
       ),
     );
     expect(found.body.media.map((one) => one.id)).toEqual([id]);
+  });
+
+  it("is refused where a gap would make it endless, and a session that lasts days is not rendered", async () => {
+    const gap = { OTIO_SCHEMA: "Gap.1", name: "", metadata: {}, effects: [], markers: [], source_range: span(0, 5e10) };
+    const endless = await lay(timeline(track("Audio", [gap, clip("horn.wav", 0, 50)])), [
+      { clip: 0, mediaId: hornId },
+    ]);
+    expect([endless.status, endless.body.error?.code]).toEqual([409, "too-late"]);
+    // Ninety hours, which a session holds.
+    const long = { ...gap, source_range: span(0, 90 * 3600 * 25) };
+    const { body } = await lay(timeline(track("Audio", [long, clip("horn.wav", 0, 50)])), [
+      { clip: 0, mediaId: hornId },
+    ]);
+    const { sessionId } = body.result;
+    const row = (await sessionOf(sessionId)).body.targets.find(({ kind }) => kind === "track")!;
+    const asked = await answer<{ error?: { code: string; message: string } }>(
+      await rendersRoute.POST(
+        request("/api", {
+          method: "POST",
+          cookie: owner.cookie,
+          body: { sessionId, targetIds: [row.id], format: "wav" },
+        }),
+        { params: Promise.resolve({ libraryId: owner.libraryId }) },
+      ),
+    );
+    expect([asked.status, asked.body.error?.code]).toEqual([409, "too-long"]);
+    expect(asked.body.error?.message).toContain("90 hours; at most 24");
   });
 
   it("puts nothing on that is too long to be kept", async () => {

@@ -137,10 +137,22 @@ const encodingOf = async (path: string, room: number) => {
   };
 };
 
+/** Frames that any file may become, and one more for so many of its bytes: each frame that was coded takes more than these. */
+const [framesAtLeast, bytesAFrame] = [4500, 24];
+
 /** Makes what is played, looked at in lists and stands for a clip, and takes its sound into the store as material of its own. */
 async function copyVideo(id: string, path: string, room: number): Promise<Copied> {
   const facts = await probeVideo(path);
   const limits = await encodingOf(path, room);
+  const mostFrames = framesAtLeast + Math.floor((await stat(path)).size / bytesAFrame);
+  // Where times jump ahead, what stands still in between would be made frame by frame.
+  const requireFrames = (count: number) => {
+    if (count > mostFrames)
+      throw new UnreadableMedia(
+        `its times jump: it would become ${count.toLocaleString("en")} frames or more, far more than a file of its size holds; save it anew without the gap`,
+      );
+  };
+  requireFrames(facts.framesGuess);
   let copied = 0;
   const check = async (part: string) => {
     copied += (await stat(part)).size;
@@ -151,7 +163,8 @@ async function copyVideo(id: string, path: string, room: number): Promise<Copied
         : new UnreadableMedia("it would become far larger than a file of its size should");
   };
   const frames = await writeWholeFile(place(id, "light"), async (part) => {
-    const count = await writeLight(path, part, facts, limits);
+    const count = await writeLight(path, part, facts, { ...limits, frames: mostFrames + 1 });
+    requireFrames(count);
     await check(part);
     return count;
   });

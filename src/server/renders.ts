@@ -5,10 +5,10 @@ import { v7 as newId } from "uuid";
 import { filesOf } from "@/core/chain/active";
 import { needsEarlier } from "@/core/chain/cut";
 import type { Chain } from "@/core/chain/model";
-import { connections, reaching } from "@/core/chain/mix";
+import { connections, mixLength, reaching } from "@/core/chain/mix";
 import type { Target } from "@/core/library/entities";
 import { mixNodes, mixRate } from "@/core/library/mixing";
-import type { FilmShape, MaterialItem, RenderItem } from "@/core/library/renders";
+import { longestRender, type FilmShape, type MaterialItem, type RenderItem } from "@/core/library/renders";
 import { isClip, renderingOf, type Clip } from "@/core/library/in-place";
 import type { Medium, WorkingMedium } from "@/core/media";
 import { countTargets } from "@/core/library/words";
@@ -25,6 +25,7 @@ import { isId } from "./ids";
 import { placingOf, saidOn, toRender } from "./in-place";
 import { fitting } from "./putting";
 import { queueRender } from "./jobs/queue";
+import { diskRoom, noDisk } from "./room";
 import { resultPath } from "./jobs/render-store";
 import { type Member } from "./member";
 import { noSession, notFound, Refusal } from "./refusal";
@@ -110,6 +111,14 @@ export async function askRender(
     }
     const { needed } = reaching(mix.nodes, connections(mix.nodes), id);
     const nodes = mix.nodes.filter((node) => needed.has(node.id));
+    const hours = mixLength(nodes) / 3600;
+    if (hours * 3600 > longestRender)
+      throw new Refusal(
+        409,
+        "too-long",
+        `“${name}” lasts ${Math.round(hours).toLocaleString("en")} hours; at most ${longestRender / 3600} are rendered at once.`,
+        { field: "targetIds", hint: "Move the clips that lie far behind nearer to the others." },
+      );
     if (!nodes.some((node) => node.material))
       throw new Refusal(409, "no-material", `No sound reaches “${name}”.`, {
         field: "targetIds",
@@ -142,11 +151,21 @@ async function begin(
   { libraryId, userId }: Member,
   asked: Pick<RenderRow, "id" | "name" | "format" | "items"> & Partial<Pick<RenderRow, "aftermath">>,
 ): Promise<{ render: Rendering }> {
+  const least = asked.items.reduce((sum, item) => sum + leastBytes(item, asked.format as ResultFormat), 0);
+  const room = await diskRoom();
+  if (least > room) throw noDisk(least, room);
   const row = await insertRender(database(), { ...asked, libraryId, memberId: userId });
   if (row.memberId !== userId || row.libraryId !== libraryId)
     throw new Refusal(409, "request-id-taken", "This request id was used before.");
   if (row.state === "waiting") await queueRender(row.id);
   return { render: publicRender(row) };
+}
+
+/** What an item's result takes at least, in bytes, as far as that can be told before: of mixes in WAV. */
+function leastBytes(item: RenderItem, format: ResultFormat): number {
+  if (!("root" in item) || format === "flac") return 0;
+  const bits = format === "wav-16" ? 16 : format === "wav" ? 24 : 32;
+  return mixLength(item.nodes) * item.sampleRate * 2 * (bits / 8);
 }
 
 /** Tells which files that chains depend on the library has. */

@@ -20,6 +20,23 @@ export async function roomOf({ libraryId }: Pick<Member, "libraryId">): Promise<
   };
 }
 
+/** Bytes on the disk of the material that may still be taken by what is made for a while, such as results. */
+export async function diskRoom(): Promise<number> {
+  await mkdir(mediaRoot(), { recursive: true });
+  const disk = await statfs(mediaRoot());
+  return Math.max(0, disk.bavail * disk.bsize - configuration().reserve);
+}
+
+export const noDisk = (bytes: number, left: number) =>
+  new Refusal(
+    507,
+    "disk-full",
+    `The result takes ${sayBytes(bytes)}; the server's disk has room for ${sayBytes(left)}.`,
+    {
+      hint: "Render less at a time, or ask whoever looks after the server to make room.",
+    },
+  );
+
 export const tooMuch = (bytes: number, left: number) =>
   new Refusal(507, "no-room", `This takes ${sayBytes(bytes)}; there is room for ${sayBytes(left)} more.`, {
     hint: "An owner can remove material that nothing uses, under Team; whoever looks after the server can make more room.",

@@ -13,6 +13,7 @@ import { noteMedia } from "@/db/media";
 import { UnreadableMedia } from "@/media/process";
 import { largestFile } from "./http/limits";
 import { decoding } from "./decoding/decoding";
+import { TookTooLong } from "./decoding/lane";
 import { isStored, mediaRoot, NoRoom } from "./media-store";
 import { type Member } from "./member";
 import { Refusal } from "./refusal";
@@ -53,7 +54,10 @@ export async function takeIn(member: Member, name: string, request: Request) {
     await mkdir(folder, { recursive: true });
     await pipeline(Readable.fromWeb(request.body as NodeStream), counted, createWriteStream(path));
     if (bytes === 0) throw new Refusal(400, "empty-file", `“${clean}” is empty.`);
-    const stored = await decoding.store(path, left - bytes);
+    const stored = await decoding.store(path, left - bytes, {
+      owner: member.userId,
+      signal: request.signal,
+    });
     // Not while what nobody seems to have is thrown away.
     await waitForLock(database(), "material", async () => {
       if (!(await isStored(stored.id)))
@@ -71,7 +75,10 @@ export async function takeIn(member: Member, name: string, request: Request) {
   } catch (error) {
     if (error instanceof UnreadableMedia)
       throw new Refusal(415, "unreadable", `“${clean}” cannot be used: ${error.message}.`, {
-        hint: "WAV, AIFF, FLAC, MP3, M4A, AAC, Ogg and Opus sounds, PNG, JPEG, TIFF and WebP pictures, MP4, MOV, WebM and MKV video and .cube tables can be brought in.",
+        hint:
+          error instanceof TookTooLong
+            ? "Save it anew in a simpler format or a smaller size, and bring that in."
+            : "WAV, AIFF, FLAC, MP3, M4A, AAC, Ogg and Opus sounds, PNG, JPEG, TIFF and WebP pictures, MP4, MOV, WebM and MKV video and .cube tables can be brought in.",
       });
     if (error instanceof NoRoom) throw tooMuch(error.bytes + bytes, left);
     if (isDiskFull(error))

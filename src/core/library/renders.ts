@@ -31,6 +31,9 @@ export interface FilmShape {
   readonly rate?: FilmRate;
 }
 
+/** The longest that sounds are rendered to, in seconds: a product rule and a guard. */
+export const longestRender = 24 * 3600;
+
 export type RenderState = "waiting" | "running" | "done" | "failed" | "cancelled";
 
 /** A clip or photo of a rendering, as it was when it was asked for. */

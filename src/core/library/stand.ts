@@ -20,6 +20,8 @@ export interface Stand {
 }
 
 /** A product rule and a guard: copies of copies, and pieces of pieces, would soon be more than anybody can look at. */
+/** The latest that a target may begin in its session, in seconds: a hundred hours. */
+export const latestStart = 360_000;
 export const mostTargets = 2000;
 
 /** Throws Unfit where a session would have too many targets. */

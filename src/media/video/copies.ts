@@ -42,10 +42,11 @@ export const taggedBt709 = [
   ...["-color_trc", "bt709", "-color_range", "tv"],
 ] as const;
 
-/** What may be spent on a copy: seconds of computing, and bytes. */
+/** What may be spent on a copy: seconds of computing, bytes, and frames. */
 export interface Limits {
   readonly seconds: number;
   readonly bytes: number;
+  readonly frames?: number;
 }
 /** Beyond its bytes a copy breaks off: whoever asked for it looks at its size. */
 const within = ({ seconds, bytes }: Limits) => [
@@ -80,6 +81,7 @@ export async function writeLight(
     ].join(","),
     "-fps_mode",
     "passthrough",
+    ...(limits.frames === undefined ? [] : ["-frames:v", String(limits.frames)]),
     "-c:v",
     "libx264",
     "-preset",

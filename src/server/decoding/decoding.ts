@@ -2,7 +2,7 @@ import { randomUUID } from "node:crypto";
 import { mkdir, open, rm, stat, type FileHandle } from "node:fs/promises";
 import { join } from "node:path";
 import { mediaRoot } from "../media-store";
-import { Lane } from "./lane";
+import { Lane, type TaskOf } from "./lane";
 import type { BakeTask, FrameTask, TaskResult, WindowTask } from "./tasks";
 
 /*
@@ -12,7 +12,7 @@ import type { BakeTask, FrameTask, TaskResult, WindowTask } from "./tasks";
 const shared = globalThis as { fichierLanes?: { readonly incoming: Lane; readonly looking: Lane } };
 const lanes = () => (shared.fichierLanes ??= { incoming: new Lane(100), looking: new Lane(40) });
 
-/** Milliseconds: for any file, and for each of its megabytes; a megabyte of video may be half a minute of it. */
+/** Milliseconds of computing: for any file, and for each of its megabytes; a megabyte of video may be half a minute of it. */
 const [atLeast, aMegabyte] = [120_000, 6000];
 const lookingFor = 60_000;
 
@@ -32,9 +32,9 @@ async function fileFrom(write: (out: string) => Promise<unknown>): Promise<FileH
 
 export const decoding = {
   /** Takes a file into the store; its working copies take at most `room` bytes. Throws `UnreadableMedia`, `NoRoom` or a refusal. */
-  async store(path: string, room: number): Promise<TaskResult<"store">> {
+  async store(path: string, room: number, of: TaskOf = {}): Promise<TaskResult<"store">> {
     const { size } = await stat(path);
-    return lanes().incoming.run("store", { path, room }, atLeast + (size / 2 ** 20) * aMegabyte);
+    return lanes().incoming.run("store", { path, room }, atLeast + (size / 2 ** 20) * aMegabyte, of);
   },
 
   /** A window of a picture at full size as a file that is gone once it is closed. */

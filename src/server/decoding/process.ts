@@ -3,6 +3,7 @@ import { UnreadableMedia } from "@/media/process";
 import { FormatFault } from "@/core/chain/fault";
 import { NoRoom } from "../media-store";
 import { tasks, type TaskName } from "./tasks";
+import { killGroup } from "./work-time";
 
 /* The process in which `Lane` has its tasks done. It ends with whoever started it. */
 
@@ -36,7 +37,8 @@ const problemOf = (error: unknown): Extract<TaskAnswer, { problem: unknown }>["p
 process.umask(0o077);
 // Whoever waits for an answer comes before a file that is read.
 setPriority(constants.priority.PRIORITY_BELOW_NORMAL);
-process.on("disconnect", () => process.exit(0));
+// What it has started, such as ffmpeg, goes with it: it leads a group of its own.
+process.on("disconnect", () => killGroup(process.pid));
 process.on("message", ({ id, name, input }: TaskMessage) => {
   tasks[name](input)
     .then(

@@ -17,7 +17,7 @@ import { findCommand } from "../commands";
 import { decoding } from "../decoding/decoding";
 import { NoRoom, originalPath, planesPath } from "../media-store";
 import { Refusal } from "../refusal";
-import { roomOf } from "../room";
+import { diskRoom, roomOf } from "../room";
 import { resultFolder, resultPath } from "./render-store";
 import { zipFiles } from "@/media/zip";
 
@@ -25,6 +25,10 @@ import { zipFiles } from "@/media/zip";
 const lookEvery = 300;
 
 class Cancelled extends Error {}
+/** The room that is kept free would be taken: as when there is none at all. */
+class DiskFull extends Error {
+  readonly code = "ENOSPC";
+}
 
 /** Renders all items into files of their own; gives where these lie. */
 async function renderItems(
@@ -109,7 +113,7 @@ async function putInPlace(
   const rendered = [];
   for (const [i, path] of paths.entries()) {
     const { left } = await roomOf(member);
-    const { sound, ...stored } = await decoding.store(path, left);
+    const { sound, ...stored } = await decoding.store(path, left, { owner: memberId });
     if (sound) await noteMedia(database(), { libraryId, name: items[i].name, isRendered: true, ...sound });
     await noteMedia(database(), { libraryId, name: items[i].name, isRendered: true, ...stored });
     rendered.push({ of: of[i], mediaId: stored.id });
@@ -150,6 +154,9 @@ export async function carryOutRender(id: string): Promise<boolean> {
     const stop = new AbortController();
     let progress = 0;
     const look = setInterval(() => {
+      void diskRoom()
+        .then((left) => left > 0 || stop.abort(new DiskFull()))
+        .catch(() => undefined);
       void moveRender(db, id, ["running"], { progress })
         .then((still) => still || stop.abort(new Cancelled()))
         .catch(() => undefined);

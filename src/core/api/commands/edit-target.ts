@@ -1,4 +1,5 @@
 import Joi from "joi";
+import { latestStart } from "../../library/stand";
 import type { Send } from "@/core/library/entities";
 import { levelRange, mostSends } from "@/core/library/sends";
 import { id, nameOf, seen } from "../fields";
@@ -25,7 +26,7 @@ export const editTarget = command<EditTarget>()({
     targetIds: Joi.array().items(id).min(1).max(1000).unique().required(),
     name: nameOf("target"),
     feedsId: id.allow(null),
-    at: Joi.number().min(0).max(360_000),
+    at: Joi.number().min(0).max(latestStart),
     muted: Joi.boolean(),
     soloed: Joi.boolean(),
     sends: Joi.array()

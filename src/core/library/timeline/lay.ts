@@ -8,7 +8,7 @@ import { cleanName, longestName } from "../../text/names";
 import { bareTarget, type Target } from "../entities/target";
 import type { MediaFacts } from "../media";
 import { lastPlace, placesAmong } from "../places";
-import { requireRoom } from "../stand";
+import { latestStart, requireRoom } from "../stand";
 import { Unfit } from "../unfit";
 import { readApplied, type Applied } from "./applied";
 import { isDissolve, isShownAgain, transitionLength, type LaidItem, type LaidTrack } from "./items";
@@ -211,6 +211,12 @@ export function layClips(
         targetId = made.id;
       }
       requireRoom(targets.length + 1);
+      if (places[i].at > latestStart)
+        throw new Unfit(
+          "too-late",
+          `“${clipName(item.json, material)}” begins ${Math.round(places[i].at / 3600).toLocaleString("en")} hours after the timeline does; a session holds ${latestStart / 3600}.`,
+          { field: "timeline", hint: "Leave the clip out, or take a part of the timeline." },
+        );
       const place = places[i];
       const before = track.items[i - 1] as LaidItem | undefined;
       if (
