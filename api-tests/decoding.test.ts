@@ -1,4 +1,4 @@
-import { spawnSync } from "node:child_process";
+import { spawn, spawnSync } from "node:child_process";
 import {
   existsSync,
   mkdirSync,
@@ -67,6 +67,60 @@ describe("a line of tasks in a process of its own", () => {
     await expect(slow).rejects.toThrow(TookTooLong);
     expect((await next).facts).toMatchObject({ kind: "audio", frames: 4800 });
   });
+  it("ends with all it has started, where nobody waits for it any more, and goes on with the next", async () => {
+    const lane = new Lane(10);
+    const film = joinPath(folder, "long.mp4");
+    spawnSync("ffmpeg", [
+      ...["-v", "error", "-y", "-f", "lavfi", "-i", "testsrc2=s=1280x720:r=25:d=60", "-c:v", "libx264"],
+      ...["-preset", "ultrafast", film],
+    ]);
+    const gone = new AbortController();
+    const asked = lane.run("store", { path: film, room: 1e9 }, 600_000, { signal: gone.signal });
+    const leader = (lane as unknown as { child: { pid: number } }).child.pid;
+    const group = () => {
+      const { stdout } = spawnSync("ps", ["-eo", "pgid=,stat=,comm="], { encoding: "utf8" });
+      return stdout
+        .split("\n")
+        .map((line) => line.trim().split(/\s+/))
+        .filter(([pgid, stat]) => Number(pgid) === leader && !stat.startsWith("Z"))
+        .map(([, , program]) => program);
+    };
+    await expect.poll(group, { timeout: 30_000 }).toContain("ffmpeg");
+    gone.abort();
+    await expect(asked).rejects.toThrow();
+    await expect.poll(group, { timeout: 10_000 }).toEqual([]);
+    expect(
+      (await lane.run("store", { path: file("then.wav", tone(480, 0.017)), room: 1e9 }, 60_000)).facts,
+    ).toMatchObject({ frames: 480 });
+  });
+  it("lets owners take turns: one's many files wait behind each other, not before another's", async () => {
+    const lane = new Lane(20);
+    const order: string[] = [];
+    const ask = (owner: string, n: number) =>
+      lane
+        .run("store", { path: file(`${owner}${n}.wav`, tone(480, 0.03 + n / 977)), room: 1e9 }, 60_000, {
+          owner,
+        })
+        .then(() => order.push(`${owner}${n}`));
+    await Promise.all([...[1, 2, 3, 4].map((n) => ask("a", n)), ...[5, 6].map((n) => ask("b", n))]);
+    expect(order).toEqual(["a1", "b5", "a2", "b6", "a3", "a4"]);
+  });
+  it("counts computing, not waiting for a busy machine", async () => {
+    const lane = new Lane(10);
+    const busy = Array.from({ length: 6 }, () =>
+      spawn("sh", ["-c", "while :; do :; done"], { stdio: "ignore" }),
+    );
+    try {
+      const { facts } = await lane.run(
+        "store",
+        { path: file("patient.wav", tone(480_000, 0.019)), room: 1e9 },
+        6000,
+      );
+      expect(facts).toMatchObject({ frames: 480_000 });
+    } finally {
+      for (const each of busy) each.kill("SIGKILL");
+    }
+  });
   it("says what is wrong with a file, by its kind", async () => {
     const lane = new Lane(10);
     await expect(
@@ -98,6 +152,25 @@ describe("a line of tasks in a process of its own", () => {
 });
 
 describe("small files of large effect", () => {
+  it("a film whose times jump hours ahead is refused at once, with words", async () => {
+    const path = joinPath(folder, "jump.mkv");
+    spawnSync("ffmpeg", [
+      ...["-v", "error", "-y", "-f", "lavfi", "-i", "testsrc=s=64x36:r=25:d=1"],
+      ...[
+        "-vf",
+        "setpts=PTS+if(gte(N\\,12)\\,3*3600/TB\\,0)",
+        "-fps_mode",
+        "passthrough",
+        "-c:v",
+        "libx264",
+        path,
+      ],
+    ]);
+    expect(statSync(path).size).toBeLessThan(40_000);
+    const { status, body } = await bring("jump.mkv", readFileSync(path));
+    expect([status, body.error?.code]).toEqual([415, "unreadable"]);
+    expect(body.error?.message).toMatch(/its times jump: it would become [\d,]+ frames or more/);
+  });
   it("a silent FLAC does not become gigabytes", async () => {
     const path = joinPath(folder, "silent.flac");
     spawnSync("ffmpeg", [

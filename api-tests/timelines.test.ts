@@ -237,7 +237,14 @@ describe("a timeline", () => {
   });
 
   it("is refused where a gap would make it endless, and a session that lasts days is not rendered", async () => {
-    const gap = { OTIO_SCHEMA: "Gap.1", name: "", metadata: {}, effects: [], markers: [], source_range: span(0, 5e10) };
+    const gap = {
+      OTIO_SCHEMA: "Gap.1",
+      name: "",
+      metadata: {},
+      effects: [],
+      markers: [],
+      source_range: span(0, 5e10),
+    };
     const endless = await lay(timeline(track("Audio", [gap, clip("horn.wav", 0, 50)])), [
       { clip: 0, mediaId: hornId },
     ]);

@@ -102,6 +102,8 @@ else {
   await answerTogether();
 }
 if (cluster.isPrimary) {
+  // Whoever started it has gone, and would not end it any more.
+  if (process.send) process.on("disconnect", () => process.kill(process.pid, "SIGTERM"));
   process.on("exit", () => worker?.kill("SIGTERM"));
   startWorker();
 }

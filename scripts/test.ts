@@ -12,6 +12,7 @@ import {
   type PlaywrightReport,
   type VitestReport,
 } from "./setup/failures";
+import { endWhenTold } from "./setup/minder";
 import { ensurePackages } from "./setup/packages";
 import { ensureDatabase, startPostgres } from "./setup/postgres";
 import { freePort, show } from "./setup/run";
@@ -81,6 +82,8 @@ async function browser(only: readonly string[]): Promise<Count> {
   await ensureBuild();
   const server = await startPostgres();
   const folder = mkdtempSync(join(tmpdir(), "fichier-media-"));
+  const tidy = () => rmSync(folder, { recursive: true, force: true });
+  process.once("exit", tidy);
   const report = statePath("browser-report.json");
   rmSync(report, { force: true });
   const served: ChildProcess[] = [];
@@ -122,7 +125,7 @@ async function browser(only: readonly string[]): Promise<Count> {
       application.kill("SIGKILL");
       await new Promise((resolve) => application.once("exit", resolve));
     }
-    rmSync(folder, { recursive: true, force: true });
+    tidy();
     server.stop();
   }
 }
@@ -174,6 +177,7 @@ async function test(): Promise<void> {
   if (values.help) return void console.log(help);
   if (values.only && !Object.hasOwn(steps, values.only)) throw new Trouble(help);
   ensurePackages(["postgresql", "ffmpeg", "chromium-headless-shell", "nginx"]);
+  endWhenTold();
   const total: Count = { passed: 0, failed: 0, failures: [] };
   const carryOut = async (name: keyof typeof steps) => {
     const began = performance.now();

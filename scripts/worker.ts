@@ -8,6 +8,8 @@ process.umask(0o077);
 setPriority(constants.priority.PRIORITY_BELOW_NORMAL);
 // Where the application that started it has gone, nobody would end it.
 if (process.send) process.on("disconnect", () => process.exit(0));
+// It may have gone before this line was read.
+if (process.send && !process.connected) process.exit(0);
 for (const signal of ["SIGTERM", "SIGINT"] as const) process.on(signal, () => process.exit(0));
 await startWorking();
 process.stdout.write("working\n");

@@ -94,7 +94,10 @@ interface ServeOptions {
   readonly remember?: boolean;
 }
 
-/** Serves the built application on loopback; resolves when it answers. */
+/** After so long without an answer it is said what is waited for, in milliseconds. */
+const saidAfter = 10_000;
+
+/** Serves the built application on loopback; resolves when it answers, however long a slow machine takes. */
 export async function serve(
   url: string,
   port: number,
@@ -108,21 +111,28 @@ export async function serve(
     env: own
       ? { ...process.env, NODE_ENV: "production", NEXT_TELEMETRY_DISABLED: "1" }
       : environment(url, port, mediaFolder),
-    stdio: ["ignore", quiet ? "ignore" : "inherit", "inherit"],
+    // By its line to this process it knows when this one has gone.
+    stdio: ["ignore", quiet ? "ignore" : "inherit", "inherit", "ipc"],
     detached: true,
   });
+  child.channel?.unref();
   if (remember) {
     writeFileSync(appFile(port), JSON.stringify({ pid: child.pid, starter: process.pid }));
     child.once("exit", () => rmSync(appFile(port), { force: true }));
   }
-  for (let i = 0; i < 300; i++) {
-    if (child.exitCode !== null || child.signalCode !== null) break;
+  let isSaid = false;
+  for (const began = Date.now(); child.exitCode === null && child.signalCode === null;) {
     const answer = await fetch(
       `http://${own ? (process.env.FICHIER_HOST ?? "127.0.0.1") : "127.0.0.1"}:${port}/api/health/live`,
     ).catch(() => null);
     if (answer?.ok) return child;
+    if (!isSaid && Date.now() - began > saidAfter) {
+      isSaid = true;
+      say("the application is still loading; it is waited for until it answers");
+    }
     await new Promise((r) => setTimeout(r, 100));
   }
-  child.kill("SIGKILL");
-  throw new Trouble("The application did not start; the messages above say why.");
+  throw new Trouble(
+    `The application ended while it started (${child.signalCode ?? `exit code ${child.exitCode}`}). What it said itself stands above; where there is nothing, it was ended from outside, as for want of memory.`,
+  );
 }

@@ -2,6 +2,9 @@ import { existsSync, mkdirSync, readdirSync, writeFileSync } from "node:fs";
 import { capture, succeeds } from "./run";
 import { say, Trouble } from "./state";
 
+/** Seconds that another program's lock on the packages is waited for. */
+const lockTimeout = 600;
+
 /** Debian packages by the program that shows whether they are there. */
 const programs = {
   postgresql: () => postgresPrograms() !== null,
@@ -47,8 +50,10 @@ export function ensurePackages(names: readonly DebianPackage[]): void {
   say(`installing ${missing.join(", ")} from Debian`);
   if (missing.includes("postgresql")) declineDebianCluster();
   const env = { ...process.env, DEBIAN_FRONTEND: "noninteractive" };
-  capture("apt-get", ["update", "-qq"], { env });
-  capture("apt-get", ["install", "-y", "-qq", "--no-install-recommends", ...missing], { env });
+  // Another installation, such as the system's own at its start, is waited for.
+  const waiting = ["-o", `DPkg::Lock::Timeout=${lockTimeout}`];
+  capture("apt-get", [...waiting, "update", "-qq"], { env });
+  capture("apt-get", [...waiting, "install", "-y", "-qq", "--no-install-recommends", ...missing], { env });
   const still = missing.filter((name) => !programs[name]());
   if (still.length > 0)
     throw new Trouble(

@@ -1,5 +1,6 @@
 import { spawn, spawnSync, type SpawnOptions } from "node:child_process";
 import { createServer } from "node:net";
+import { endedAlready, endsWithThis } from "./minder";
 import { Trouble } from "./state";
 
 /** Runs a program to its end and gives its standard output. Throws Trouble with what it said where it fails. */
@@ -21,9 +22,14 @@ export const succeeds = (program: string, args: readonly string[]): boolean =>
 /** Runs a program in view of the person; resolves with its exit code. */
 export function show(program: string, args: readonly string[], options: SpawnOptions = {}): Promise<number> {
   return new Promise((resolve, reject) => {
-    const child = spawn(program, args, { stdio: "inherit", ...options });
+    // A group of its own, which ends with this process however that ends.
+    const child = spawn(program, args, { stdio: "inherit", ...options, detached: true });
+    endsWithThis(child.pid);
     child.on("error", reject);
-    child.on("close", (code) => resolve(code ?? 1));
+    child.on("close", (code) => {
+      endedAlready(child.pid);
+      resolve(code ?? 1);
+    });
   });
 }
 

@@ -112,11 +112,13 @@ export class Lane {
       (first, one) => (first && lastTurn(first) <= lastTurn(one) ? first : one),
       undefined,
     );
-    if (!task) return undefined;
+    if (!task) {
+      // Nobody waits: the turns begin anew.
+      this.turns.clear();
+      return undefined;
+    }
     this.queue.splice(this.queue.indexOf(task), 1);
     if (task.owner !== undefined) this.turns.set(task.owner, this.turn++);
-    // Nobody waits: the turns begin anew.
-    if (this.queue.length === 0) this.turns.clear();
     return task;
   }
 

@@ -39,6 +39,8 @@ process.umask(0o077);
 setPriority(constants.priority.PRIORITY_BELOW_NORMAL);
 // What it has started, such as ffmpeg, goes with it: it leads a group of its own.
 process.on("disconnect", () => killGroup(process.pid));
+// It may have gone before this line was read.
+if (!process.connected) killGroup(process.pid);
 process.on("message", ({ id, name, input }: TaskMessage) => {
   tasks[name](input)
     .then(

@@ -10,7 +10,7 @@ import { askAs, sayError } from "./api";
 import { CommandQueue } from "./command-queue";
 import { sourceOf, useFiles } from "./files";
 import { Finder } from "./finder";
-import { catchUp, historyKey, takeChange, takeEvent } from "./library-data";
+import { catchingUp, historyKey, lookAtAll, takeChange, takeEvent } from "./library-data";
 import { LibraryStore } from "./library-store";
 import { followLibrary } from "./live";
 import { NoticeBoard, type Notice } from "./notices";
@@ -83,6 +83,7 @@ interface Tools {
 
 const nothing = { data: null, error: null };
 const nowhere = new Store<{ readonly data: LibraryData | null; readonly error: Error | null }>(nothing);
+const behind = "What others change is not here yet: the server does not answer. It is asked again by itself.";
 const itself = <T,>(value: T): T => value;
 
 /** Loads a library and keeps its copy, its workers and its line to the server while any of its screens is open. */
@@ -121,18 +122,32 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
   );
   const known = useMemo(() => tools && { client, library: tools.library }, [client, tools]);
 
+  const catching = useMemo(() => known && catchingUp(known, libraryId), [known, libraryId]);
+
   useEffect(() => {
-    if (!known) return;
+    if (!known || !catching) return;
     const look = () => {
-      if (document.visibilityState === "visible") void catchUp(known, libraryId).catch(() => undefined);
+      if (document.visibilityState !== "visible") return;
+      lookAtAll(known, catching);
+      catching.retry();
     };
+    const say = () =>
+      tell(
+        catching.isBehind.get()
+          ? { kind: "problem", text: behind }
+          : { kind: "done", text: "What others changed is here again.", completes: behind },
+      );
+    const unheard = catching.isBehind.subscribe(say);
     document.addEventListener("visibilitychange", look);
     window.addEventListener("focus", look);
+    window.addEventListener("online", look);
     return () => {
+      unheard();
       document.removeEventListener("visibilitychange", look);
       window.removeEventListener("focus", look);
+      window.removeEventListener("online", look);
     };
-  }, [known, libraryId]);
+  }, [known, catching, tell]);
 
   const files = useFiles(libraryId);
   useEffect(() => {
@@ -144,14 +159,10 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
 
   const memberId = data?.member.id;
   useEffect(() => {
-    if (memberId === undefined || !known) return;
+    if (memberId === undefined || !known || !catching) return;
     askAs(memberId);
-    // One after another, so that no change is fetched twice.
-    let tail: Promise<unknown> = Promise.resolve();
-    return followLibrary(libraryId, memberId, (event) => {
-      tail = tail.then(() => takeEvent(known, libraryId, event)).catch(() => undefined);
-    });
-  }, [known, libraryId, memberId]);
+    return followLibrary(libraryId, memberId, (event) => takeEvent(known, libraryId, catching, event));
+  }, [known, catching, libraryId, memberId]);
 
   useEffect(() => {
     const ask = (event: BeforeUnloadEvent) => event.preventDefault();

@@ -1,11 +1,12 @@
-import { useQuery, type QueryClient } from "@tanstack/react-query";
+import { useQuery, useQueryClient, type QueryClient } from "@tanstack/react-query";
 import type { SignedChange } from "@/core/api/command";
 import { changes } from "@/core/api/operations/changes";
 import { sessionsHolding } from "@/core/api/operations/sessions-holding";
 import { sessionReplica, type Media, type SessionAnswer } from "@/core/api/operations/session-replica";
 import { applyRowChanges, replicaOf, type Replica } from "@/core/library/change";
 import type { LiveEvent } from "@/core/library/live";
-import { ask } from "./api";
+import { ApiError, ask } from "./api";
+import { CatchingUp, type Line } from "./catching-up";
 import type { LibraryStore } from "./library-store";
 
 /** A bench session in the client's cache. */
@@ -37,8 +38,19 @@ async function fetchSession(libraryId: string, sessionId: string): Promise<Sessi
   };
 }
 
-export const useSessionQuery = (libraryId: string, sessionId: string) =>
-  useQuery({ queryKey: sessionKey(sessionId), queryFn: () => fetchSession(libraryId, sessionId) });
+export function useSessionQuery(libraryId: string, sessionId: string) {
+  const client = useQueryClient();
+  const queryKey = sessionKey(sessionId);
+  return useQuery({
+    queryKey,
+    queryFn: () => fetchSession(libraryId, sessionId),
+    // One that is on the screen is asked for until it comes; one that never was says what is wrong.
+    retry: (tries, error) =>
+      (!(error instanceof ApiError) || error.passing) &&
+      (tries < 3 || client.getQueryData(queryKey) !== undefined),
+    retryDelay: (tries) => Math.min(15_000, 500 * 2 ** tries),
+  });
+}
 
 /** The media of which sessions have material, by their ids. */
 export const useHolding = (libraryId: string) =>
@@ -80,34 +92,54 @@ async function catchUpSession(client: QueryClient, libraryId: string, sessionId:
   }
 }
 
-/** Takes in what others have changed, in the library, among the member's own things and in every session that is open. */
-export async function catchUp({ client, library }: Known, libraryId: string): Promise<void> {
-  await library.catchUp();
-  for (const sessionId of openSessions(client)) await catchUpSession(client, libraryId, sessionId);
-}
-
 const openSessions = (client: QueryClient): string[] =>
   client
     .getQueryCache()
     .findAll({ queryKey: ["session"], type: "active" })
     .map((query) => query.queryKey[1] as string);
 
+/** A fetch over a line that is dead and does not say so is given up after so long, in milliseconds. */
+const deadAfter = 20_000;
+
+const inTime = <T>(asked: Promise<T>): Promise<T> =>
+  Promise.race([
+    asked,
+    new Promise<never>((_, reject) => setTimeout(() => reject(new Error("no answer came")), deadAfter)),
+  ]);
+
+const isLibrarys = (line: Line): line is "library" | "member" => line === "library" || line === "member";
+
+/** What keeps this page up with a library, its member's own things and the sessions that are open. */
+export const catchingUp = ({ client, library }: Known, libraryId: string): CatchingUp =>
+  new CatchingUp({
+    fetch: (line) =>
+      inTime(isLibrarys(line) ? library.catchUp([line]) : catchUpSession(client, libraryId, line)),
+    revisionOf(line) {
+      if (isLibrarys(line)) return library.revisionOf(line);
+      return openSessions(client).includes(line) ? revisionOf(client, line) : undefined;
+    },
+    isPassing: (error) => !(error instanceof ApiError) || error.passing,
+    wait: (milliseconds) => new Promise((resolve) => setTimeout(resolve, milliseconds)),
+  });
+
+/** Anything may have changed. */
+export function lookAtAll({ client }: Pick<Known, "client">, catching: CatchingUp): void {
+  for (const line of ["library", "member", ...openSessions(client)]) catching.want(line, null);
+}
+
 /** Takes in what an event of the live stream tells of. */
-export async function takeEvent(known: Known, libraryId: string, event: LiveEvent): Promise<void> {
-  const { client, library } = known;
+export function takeEvent(known: Known, libraryId: string, catching: CatchingUp, event: LiveEvent): void {
+  const { client } = known;
   // The history may hold anything that happens.
   void client.invalidateQueries({ queryKey: historyKey(libraryId) });
   if (event.of === "session" || event.of === "anything")
     void client.invalidateQueries({ queryKey: holdingKey(libraryId) });
   if (event.of === "anything") {
     void client.invalidateQueries({ queryKey: ["session"], refetchType: "none" });
-    return catchUp(known, libraryId);
+    return lookAtAll(known, catching);
   }
   const { of, sessionId, revision } = event;
-  const at = of === "session" ? revisionOf(client, sessionId!) : library.revisionOf(of);
-  if (at === null || revision <= at) return;
-  if (of !== "session") return library.catchUp([of]);
-  if (!openSessions(client).includes(sessionId!))
-    return client.invalidateQueries({ queryKey: sessionKey(sessionId!), refetchType: "none" });
-  await catchUpSession(client, libraryId, sessionId!);
+  if (of === "session" && !openSessions(client).includes(sessionId!))
+    return void client.invalidateQueries({ queryKey: sessionKey(sessionId!), refetchType: "none" });
+  catching.want(of === "session" ? sessionId! : of, revision);
 }

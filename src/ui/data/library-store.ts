@@ -56,6 +56,9 @@ const [firstWait, longestWait] = [500, 15_000];
 /** Changes that are followed one by one; after more than that the cards are fetched anew. */
 const mostFollowed = 5000;
 
+/** Milliseconds after which a fetch is not waited for any more by those behind it. */
+const deadAfter = 20_000;
+
 const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 
 interface Scheduler {
@@ -340,7 +343,8 @@ export class LibraryStore {
     const next = this.following.then(async () => {
       for (const stream of streams) await this.follow(stream);
     });
-    this.following = next.catch(() => undefined);
+    // A line that is dead and does not say so holds up nobody for ever; what an answer brings twice is known already.
+    this.following = Promise.race([next.catch(() => undefined), wait(deadAfter)]);
     return next;
   }
 

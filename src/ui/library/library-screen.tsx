@@ -147,6 +147,14 @@ export function LibraryScreen() {
   }, [triedIn, libraryId, router]);
 
   const leaveDesk = () => setPile(null);
+  /** The filing desk was asked for; it opens once all that would lie on it is here. */
+  const [wantsDesk, setWantsDesk] = useState(false);
+  const isAllHere =
+    !data.arriving && isAnswered && (search ? held !== undefined && isIndexed : order.length === ids.length);
+  if (wantsDesk && isAllHere) {
+    setWantsDesk(false);
+    setPile(selected.length > 1 ? selected.map(({ id }) => id) : order);
+  }
 
   const bring = useBringFile(libraryId);
   /** Looks that name no folder are filed where one is looking. */
@@ -207,7 +215,14 @@ export function LibraryScreen() {
       setWithout,
       toHistory: (id) => router.push(`/${libraryId}/history?of=${id}`),
       toOffers: () => setAtOffers(true),
-      toDesk: () => setPile(selected.length > 1 ? selected.map(({ id }) => id) : order),
+      toDesk: () => {
+        setWantsDesk(true);
+        if (!isAllHere)
+          tell({
+            kind: "done",
+            text: "The cards are still coming; the filing desk opens once they are here.",
+          });
+      },
       selectable: order.length,
       selectAll: () => selection.all(),
       chooseFiles: () => chooseFiles(importable, (files) => void importCards(files)),
