@@ -17,7 +17,7 @@ import { afterAll, afterEach, beforeAll, describe, expect, it } from "vitest";
 import { writeWav } from "@/core/formats/wav/write";
 import { database } from "@/db/connection";
 import { Lane, TookTooLong } from "@/server/decoding/lane";
-import { sweepFiles } from "@/server/jobs/sweep";
+import { closeMaterial, sweepFiles } from "@/server/jobs/sweep";
 import { mediaRoot, originalPath } from "@/server/media-store";
 import { UnreadableMedia } from "@/media/process";
 import * as materialRoute from "@/app/api/libraries/[libraryId]/material/route";
@@ -149,6 +149,17 @@ describe("a line of tasks in a process of its own", () => {
     );
     expect(await Promise.all(asked)).toEqual(["done", "done", "done", "busy", "busy"]);
   });
+});
+
+it("material of an earlier release is closed to everybody else on the machine", async () => {
+  const old = joinPath(folder, "old", "ab");
+  mkdirSync(old, { recursive: true, mode: 0o755 });
+  writeFileSync(joinPath(old, "original"), "x", { mode: 0o644 });
+  await closeMaterial(joinPath(folder, "old"));
+  const mode = (path: string) => statSync(path).mode & 0o777;
+  expect([mode(joinPath(folder, "old")), mode(old), mode(joinPath(old, "original"))]).toEqual([
+    0o700, 0o700, 0o600,
+  ]);
 });
 
 describe("small files of large effect", () => {

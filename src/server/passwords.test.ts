@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { demoPassword } from "../../demo/members";
 import { requireStrong } from "./passwords";
 import { Refusal } from "./refusal";
 
@@ -20,6 +21,11 @@ describe("a password", () => {
     ["xk2v", "Add more words that are less common."],
   ])("such as %s is refused, with what is wrong with it or would help", (password, hint) => {
     expect(refused(password)).toMatchObject({ code: "weak-password", details: { field: "password", hint } });
+  });
+
+  it("that the README prints is refused, also with a little more", () => {
+    for (const password of [demoPassword, `${demoPassword}1`, "Tidal-Year-Demo", "tidalyeardemo"])
+      expect(refused(password)?.code, password).toBe("weak-password");
   });
 
   it("of several words that have nothing to do with each other is taken", () => {

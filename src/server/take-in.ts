@@ -1,6 +1,6 @@
 import { randomUUID } from "node:crypto";
 import { createWriteStream } from "node:fs";
-import { mkdir, rm } from "node:fs/promises";
+import { mkdir, rm, utimes } from "node:fs/promises";
 import { join } from "node:path";
 import { Readable, Transform } from "node:stream";
 import { pipeline } from "node:stream/promises";
@@ -54,10 +54,11 @@ export async function takeIn(member: Member, name: string, request: Request) {
     await mkdir(folder, { recursive: true });
     await pipeline(Readable.fromWeb(request.body as NodeStream), counted, createWriteStream(path));
     if (bytes === 0) throw new Refusal(400, "empty-file", `“${clean}” is empty.`);
-    const stored = await decoding.store(path, left - bytes, {
-      owner: member.userId,
-      signal: request.signal,
-    });
+    // However long it waits and is decoded, the sweep sees that somebody has it.
+    const inUse = setInterval(() => void utimes(path, new Date(), new Date()).catch(() => undefined), 60_000);
+    const stored = await decoding
+      .store(path, left - bytes, { owner: member.userId, signal: request.signal })
+      .finally(() => clearInterval(inUse));
     // Not while what nobody seems to have is thrown away.
     await waitForLock(database(), "material", async () => {
       if (!(await isStored(stored.id)))

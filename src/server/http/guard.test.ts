@@ -112,4 +112,19 @@ describe("the guard before the application", () => {
       expect(scripts).not.toContain("unsafe-inline");
     }
   });
+
+  it("takes nothing that is sent to a page, announced or not", async () => {
+    const port = await guarded([]);
+    for (const [method, headers] of [
+      ["POST", {}],
+      ["PUT", { "content-length": "0" }],
+      ["GET", { "transfer-encoding": "chunked" }],
+      ["POST", { "transfer-encoding": "chunked" }],
+    ] as const) {
+      const { status, body } = await ask(port, "/some/page", headers as Record<string, string>, method);
+      expect([status, body.error?.code], method).toEqual([405, "no-page"]);
+    }
+    expect((await ask(port, "/some/page")).status).toBe(200);
+    expect((await ask(port, "/api/things", { "content-length": "0" }, "POST")).status).toBe(200);
+  });
 });

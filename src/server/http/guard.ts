@@ -85,6 +85,23 @@ export function makeGuard(
       );
       return false;
     }
+    // A page takes no body: what would be sent with a request for one is never read.
+    const isPage = !url.startsWith("/api/");
+    if (
+      isPage &&
+      (!["GET", "HEAD"].includes(request.method ?? "") ||
+        headers["transfer-encoding"] !== undefined ||
+        Number(length ?? 0) > 0)
+    ) {
+      refuse(
+        response,
+        405,
+        "no-page",
+        "A page is only looked at: nothing can be sent to it.",
+        "Send requests to the addresses below /api.",
+      );
+      return false;
+    }
     // Next.js takes the nonce of its own scripts from this.
     const policy = contentPolicy(randomBytes(16).toString("base64"));
     headers["content-security-policy"] = policy;

@@ -1,4 +1,4 @@
-import { readdir, rm, stat } from "node:fs/promises";
+import { chmod, readdir, rm, stat } from "node:fs/promises";
 import { join } from "node:path";
 import { database } from "@/db/connection";
 import { waitForLock, withLock } from "@/db/locks";
@@ -15,6 +15,23 @@ const keptDays = 7;
 
 /** A file that nobody has written to for so long is nobody's, in milliseconds. */
 const abandonedAfter = 3600_000;
+
+/**
+ * Makes material its owner's alone to read, that of an earlier release too, which was readable for everybody on the
+ * machine: folders 0700, files 0600.
+ */
+export async function closeMaterial(folder = mediaRoot()): Promise<void> {
+  const close = async (path: string, mode: number) => {
+    const found = await stat(path).catch(() => null);
+    if (found && (found.mode & 0o077) !== 0) await chmod(path, mode).catch(() => undefined);
+  };
+  await close(folder, 0o700);
+  for (const entry of await readdir(folder, { withFileTypes: true }).catch(() => [])) {
+    const path = join(folder, entry.name);
+    if (entry.isDirectory()) await closeMaterial(path);
+    else if (entry.isFile()) await close(path, 0o600);
+  }
+}
 
 /** Throws away what uploads and windows left behind when their process was killed. */
 export async function sweepFiles(): Promise<void> {

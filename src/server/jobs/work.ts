@@ -1,7 +1,7 @@
 import { carryOutNext } from "./carry-out-render";
 import { makeImprints, tryImprintsAgain } from "./imprints";
 import { workOnRenders } from "./queue";
-import { sweepFiles, sweepMaterial, sweepRenders } from "./sweep";
+import { closeMaterial, sweepFiles, sweepMaterial, sweepRenders } from "./sweep";
 
 const sweepEvery = 10_000;
 const lookEvery = 3000;
@@ -27,6 +27,7 @@ export async function startWorking(): Promise<void> {
     await makeImprints().catch((error: Error) => console.error("imprints:", error.message));
     setTimeout(() => void lookAtCards(), lookEvery).unref();
   };
+  void closeMaterial().catch(() => undefined);
   sweep();
   sweepAway();
   void tryImprintsAgain()

@@ -1,3 +1,4 @@
+import { shownQuery } from "./library/keep-search";
 import { keyframeSet } from "@/core/chain/keyframes";
 import type { Chain } from "@/core/chain/model";
 import type { CardHead, Target } from "@/core/library/entities";
@@ -687,6 +688,26 @@ describe("searches in the library", () => {
     expect(
       standingOf(action(libraryPlace, library(), "search.keep"), library({ typed: " fog " })).words,
     ).toBe("Keep the search “fog”"));
+  it("keep what is shown, the place that is open among it", () => {
+    const rows = (name: string, id: string, parentId: string | null) => ({ id, name, parentId });
+    const replica = {
+      ...library().replica,
+      folder: new Map([
+        ["a", rows("Rooms", "a", null)],
+        ["b", rows("Small ones", "b", "a")],
+      ]),
+    } as unknown as LibraryHere["replica"];
+    const query = (more: Partial<LibraryHere>) =>
+      shownQuery({ ...library({ typed: " fog ", ...more }), replica });
+    const folder = replica.folder.get("b");
+    expect(query({ folder })).toBe('in:"Rooms/Small ones" fog');
+    expect(query({ folder, typed: "fog OR tarn" })).toBe('in:"Rooms/Small ones" (fog OR tarn)');
+    expect(query({ tag: { name: "night" } as LibraryHere["tag"] })).toBe('tag:"night" fog');
+    expect(query({ list: { name: 'Best of "all"' } as LibraryHere["list"] })).toBe('list:"Best of all" fog');
+    expect(query({ search: { ...shown("u"), query: "a OR b" } })).toBe("(a OR b) fog");
+    expect(query({})).toBe("fog");
+    expect(query({ folder, typed: " " })).toBe("");
+  });
   it("Enter puts a card on in the member's own way, Shift+Enter in the other", () => {
     const of = (way: ApplyHere["way"]) =>
       ["apply.put", way === "replace" ? "apply.put-after" : "apply.put-replace", "apply.way"].map(

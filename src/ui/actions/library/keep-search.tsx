@@ -1,18 +1,46 @@
+import { pathOf } from "@/core/library/tree";
 import { may } from "@/core/library/roles";
 import { SearchDialog } from "../../library/search-dialog";
 import type { Action } from "../action";
 import type { LibraryHere } from "./here";
 
+/** A value of a field as a query has it, whatever stands in it. */
+const quoted = (text: string) => `"${text.replaceAll('"', "")}"`;
+
+/** What is on the screen as a query: the place that is open, and what is typed within it. */
+export function shownQuery({
+  typed,
+  folder,
+  tag,
+  list,
+  search,
+  replica,
+}: Pick<LibraryHere, "typed" | "folder" | "tag" | "list" | "search" | "replica">): string {
+  const place = folder
+    ? `in:${quoted(pathOf(replica.folder, folder.id).replaceAll(" / ", "/"))}`
+    : tag
+      ? `tag:${quoted(tag.name)}`
+      : list
+        ? `list:${quoted(list.name)}`
+        : search
+          ? `(${search.query})`
+          : "";
+  const words = typed.trim();
+  // Beside a place OR would reach beyond it.
+  const within = place && / OR /.test(words) ? `(${words})` : words;
+  return words === "" ? "" : [place, within].filter(Boolean).join(" ");
+}
+
 export const keepSearch: Action<LibraryHere> = {
   id: "search.keep",
-  words: ({ typed }) => (typed.trim() ? `Keep the search “${typed.trim()}”` : "Make a search"),
+  words: (here) => (here.typed.trim() ? `Keep the search “${shownQuery(here)}”` : "Make a search"),
   short: "keep search",
   keys: ["s"],
   strip: true,
   offered: ({ role }) => may(role, "own"),
   dialog: ({ here, close }) => (
     <SearchDialog
-      query={here.typed.trim()}
+      query={shownQuery(here)}
       onClose={(id) => {
         if (id !== undefined) here.openSearch(id);
         close();
