@@ -17,7 +17,7 @@ const config: NextConfig = {
   // Types and lint are checked by bin/test, in their own steps.
   typescript: { ignoreBuildErrors: true },
   // Loaded once for all route handlers: else each brings a copy of its own, which is memory and time at the first request.
-  serverExternalPackages: ["better-auth", "drizzle-orm", "joi"],
+  serverExternalPackages: ["better-auth", "drizzle-orm", "joi", "lcms-wasm"],
   experimental: { optimizePackageImports: ["@chakra-ui/react"] },
   headers: async () => [{ source: "/:path*", headers }],
 };

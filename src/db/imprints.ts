@@ -1,7 +1,7 @@
 import { and, asc, eq, gt, inArray, isNotNull, isNull, sql } from "drizzle-orm";
 import type { Medium } from "@/core/media";
 import type { Executor } from "./connection";
-import { card, cardVersion, imprint } from "./schema";
+import { card, cardVersion, imprint, library } from "./schema";
 
 /** A content of a card, as its canonical text, whose imprint is not there yet. */
 export interface Lacking {
@@ -55,6 +55,9 @@ export async function keepImprint(
   form: number,
   figures: Buffer | null,
 ): Promise<void> {
+  // The library may have been removed while it was looked at.
+  const there = await db.select({ id: library.id }).from(library).where(eq(library.id, libraryId));
+  if (there.length === 0) return;
   await db
     .insert(imprint)
     .values({ libraryId, medium, fingerprint, form, figures })

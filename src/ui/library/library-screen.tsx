@@ -6,6 +6,7 @@ import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { pathOf } from "@/core/library/tree";
 import type { Shelf } from "@/core/library/shelf";
+import type { CardHead } from "@/core/library/entities";
 import { count } from "@/core/library/words";
 import { Columns } from "../parts/columns";
 import { settleFocus } from "../parts/settle-focus";
@@ -46,6 +47,7 @@ const inPlace = (shelf: Shelf, place: LibraryPlace): readonly string[] =>
   place.kind === "search" ? [] : shelf.at(place);
 
 const nothingYet: readonly string[] = [];
+const noCards: readonly CardHead[] = [];
 
 /** Why a place shows nothing, and what to do about it. */
 function sayEmpty({ kind }: LibraryPlace, typed: string, isIndexed: boolean): string {
@@ -184,6 +186,9 @@ export function LibraryScreen() {
     [act, tell, bring, path],
   );
 
+  /** The hand is in the index: keys are about what is chosen there, and no card that it does not look at is changed. */
+  const [isAtIndex, setAtIndex] = useState(false);
+  const hand = isAtIndex ? noCards : selected;
   const opened = useActions(
     libraryPlace,
     {
@@ -191,9 +196,9 @@ export function LibraryScreen() {
       role: member.role,
       replica,
       shelf,
-      card,
-      selected,
-      chosenCards: selected,
+      card: isAtIndex ? undefined : card,
+      selected: hand,
+      chosenCards: hand,
       folder,
       tag,
       list,
@@ -250,13 +255,22 @@ export function LibraryScreen() {
             width: 240,
             least: 180,
             content: (
-              <IndexColumn
-                replica={replica}
-                shelf={shelf}
-                isIndexed={isIndexed}
-                place={place}
-                onPlace={setPlace}
-              />
+              <Box
+                display="contents"
+                onFocus={() => setAtIndex(true)}
+                onBlur={({ currentTarget, relatedTarget }) => {
+                  // A dialog or a menu that opens from there gives the focus back to it.
+                  if (relatedTarget && !currentTarget.contains(relatedTarget as Node)) setAtIndex(false);
+                }}
+              >
+                <IndexColumn
+                  replica={replica}
+                  shelf={shelf}
+                  isIndexed={isIndexed}
+                  place={place}
+                  onPlace={setPlace}
+                />
+              </Box>
             ),
           },
           {

@@ -261,10 +261,15 @@ class Parser {
 /** A bare term without a letter or digit asks for nothing: a dash between words, say. */
 const asks = ({ text, isPhrase }: Term) => isPhrase || queryWords(text).length > 0;
 
+/** Pictures among the characters (UTS #51): no words, but somebody who types one means it. */
+const picture = /\p{Extended_Pictographic}|\p{Regional_Indicator}/u;
+
 function withoutIdle(node: Node): Node | null {
   switch (node.kind) {
     case "term":
-      return asks(node.term) ? node : null;
+      if (asks(node.term)) return node;
+      // Looked for as it stands, as what is quoted is.
+      return picture.test(node.term.text) ? { ...node, term: { ...node.term, isPhrase: true } } : null;
     case "field":
       return node;
     case "not": {

@@ -58,6 +58,9 @@ describe("reading a query", () => {
     ["-in:a/b c", "(and (not in:a/b) c)"],
     ["alias:*", "alias:*"],
     ["— · !", ""],
+    // A picture is no word, and meant all the same.
+    ["🌊", '"🌊"'],
+    ["gull 🌊", '(and gull "🌊")'],
     ["a — b", "(and a b)"],
     ["((a))", "a"],
     ["http://x", "http://x"],
