@@ -7,7 +7,7 @@ const codes = { black: 0, grey: 119, white: 255 } as const;
 export type PlainGround = keyof typeof codes;
 
 /** An encoded value, 0…1, of a ground. */
-export const groundCode = (ground: PlainGround): number => codes[ground] / 255;
+const groundCode = (ground: PlainGround): number => codes[ground] / 255;
 /** Linear light of R, G and B. */
 export const groundLight = (ground: PlainGround): readonly [number, number, number] => {
   const light = decodeSrgb(groundCode(ground));
