@@ -9,6 +9,7 @@ import * as acceptRoute from "@/app/api/invitations/[token]/accept/route";
 import * as librariesRoute from "@/app/api/libraries/route";
 import * as keysRoute from "@/app/api/libraries/[libraryId]/keys/route";
 import * as settingsRoute from "@/app/api/libraries/[libraryId]/settings/route";
+import { addUser } from "@/server/accounts";
 import { found, foundingPath, readFounding } from "@/server/founding";
 import { replaceFounding } from "@/db/accounts";
 import { hashToken } from "@/server/tokens";
@@ -223,6 +224,22 @@ describe("the first link", () => {
       sql`select role from member join library on library.id = library_id where library.name = ${`Yard ${mark}`}`,
     );
     expect(rows).toEqual([{ role: "owner" }]);
+  });
+  it("goes on after a founding that was killed between account and library", async () => {
+    const email = `killed-${newId()}@people.example`;
+    await addUser("Killed", email, "kelp lantern 43 foreshore");
+    await replaceFounding(database(), hashToken("killed"), new Date(Date.now() + 60_000));
+    const account = { name: "First", email: email.toUpperCase(), password: "sea holly 91 breakwater" };
+    const { libraryId } = await found("killed", { library: "Yard again", account });
+    const { rows } = await database().execute(
+      sql`select name, role from member where library_id = ${libraryId}`,
+    );
+    expect(rows).toEqual([{ name: "First", role: "owner" }]);
+    // Who is a member somewhere is no leftover.
+    await replaceFounding(database(), hashToken("again"), new Date(Date.now() + 60_000));
+    await expect(found("again", { library: "Third", account })).rejects.toMatchObject({
+      code: "known-email",
+    });
   });
   it("makes nobody with a weak password", async () => {
     await replaceFounding(database(), hashToken("weak"), new Date(Date.now() + 60_000));

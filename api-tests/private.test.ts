@@ -391,3 +391,20 @@ describe("an offer to the team", () => {
     expect(shown).toContain(name);
   });
 });
+
+it("a team's search names no private card among those that it puts in order", async () => {
+  const { cardId } = await keepOwn();
+  const ours = (
+    await author.run<{ cardId: string }>("keep-card", { name: fresh("Ours"), path: "", chain: ownChain() })
+  ).body.result.cardId;
+  const { body } = await author.run<{ searchId: string }>("keep-team-search", {
+    name: fresh("Plates"),
+    query: "plate",
+    sort: "placed",
+    placed: [cardId, ours],
+  });
+  expect(body.error).toBeUndefined();
+  expect(await textOf(replicaRoute, other)).not.toContain(cardId);
+  const row = (await other.rows()).savedSearch.find((one) => one.id === body.result.searchId);
+  expect(row).toMatchObject({ placed: [ours] });
+});

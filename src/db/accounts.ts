@@ -1,15 +1,27 @@
-import { and, count, eq, ne } from "drizzle-orm";
+import { and, count, eq, ne, notExists } from "drizzle-orm";
 import type { Executor } from "./connection";
-import { founding, signIn, user } from "./schema";
+import { founding, library, member, signIn, user } from "./schema";
 
 /** Ends all sign-ins of a user but the one with that token. */
 export async function endOtherSignIns(db: Executor, userId: string, token: string): Promise<void> {
   await db.delete(signIn).where(and(eq(signIn.userId, userId), ne(signIn.token, token)));
 }
 
-/** How many accounts there are. */
-export async function countUsers(db: Executor): Promise<number> {
-  return (await db.select({ users: count() }).from(user))[0].users;
+/** How many libraries there are. */
+export async function countLibraries(db: Executor): Promise<number> {
+  return (await db.select({ libraries: count() }).from(library))[0].libraries;
+}
+
+/** Removes the account of an address that is, and never was, a member of any library. */
+export async function removeStranded(db: Executor, email: string): Promise<void> {
+  await db
+    .delete(user)
+    .where(
+      and(
+        eq(user.email, email.trim().toLowerCase()),
+        notExists(db.select({ id: member.id }).from(member).where(eq(member.userId, user.id))),
+      ),
+    );
 }
 
 /** Makes this the only link by which an empty database is begun. */

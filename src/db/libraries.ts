@@ -1,4 +1,4 @@
-import type { Database } from "./connection";
+import type { Executor } from "./connection";
 import { furnish } from "./members";
 import { library, member, stream } from "./schema";
 
@@ -9,12 +9,10 @@ interface NewLibrary {
   readonly owner: { readonly id: string; readonly userId: string; readonly name: string };
 }
 
-/** Makes an empty library with its line of changes and its owner. */
-export async function insertLibrary(db: Database, { id, name, streamId, owner }: NewLibrary): Promise<void> {
-  await db.transaction(async (tx) => {
-    await tx.insert(library).values({ id, name });
-    await tx.insert(stream).values({ id: streamId, libraryId: id });
-    await tx.insert(member).values({ ...owner, libraryId: id, role: "owner" });
-    await furnish(tx, id, owner.userId);
-  });
+/** Makes an empty library with its line of changes and its owner, as part of a transaction. */
+export async function insertLibrary(tx: Executor, { id, name, streamId, owner }: NewLibrary): Promise<void> {
+  await tx.insert(library).values({ id, name });
+  await tx.insert(stream).values({ id: streamId, libraryId: id });
+  await tx.insert(member).values({ ...owner, libraryId: id, role: "owner" });
+  await furnish(tx, id, owner.userId);
 }

@@ -1,6 +1,6 @@
 import type { Account } from "@/core/api/account";
 import { v7 as newId } from "uuid";
-import { countUsers, hasFounding, replaceFounding, takeFounding } from "@/db/accounts";
+import { countLibraries, hasFounding, removeStranded, replaceFounding, takeFounding } from "@/db/accounts";
 import { database, type Database } from "@/db/connection";
 import { insertLibrary } from "@/db/libraries";
 import { waitForLock } from "@/db/locks";
@@ -11,9 +11,9 @@ import { hashToken, makeToken } from "./tokens";
 /** How long the first link can be used, in days. */
 const goodFor = 7;
 
-/** The path of a link by which the first owner and library of an empty database are made; null where there is an account already. */
+/** The path of a link by which the first owner and library of an empty database are made; null where there is a library already. */
 export async function foundingPath(db: Database): Promise<string | null> {
-  if ((await countUsers(db)) > 0) return null;
+  if ((await countLibraries(db)) > 0) return null;
   const { token, hash } = makeToken("fichier_begin");
   await replaceFounding(db, hash, new Date(Date.now() + goodFor * 24 * 3600_000));
   return `/begin/${token}`;
@@ -34,15 +34,20 @@ export async function readFounding(token: string) {
 export async function found(token: string, { library, account }: { library: string; account: Account }) {
   return waitForLock(database(), "founding", async () => {
     await readFounding(token);
+    // What a founding that was killed between account and library has left: it belongs to nothing.
+    await removeStranded(database(), account.email);
     await requireNewAccount(account, "account");
-    if (!(await takeFounding(database(), hashToken(token)))) throw used();
     const userId = await addUser(account.name, account.email, account.password);
     const libraryId = newId();
-    await insertLibrary(database(), {
-      id: libraryId,
-      name: library,
-      streamId: newId(),
-      owner: { id: newId(), userId, name: account.name },
+    // Together: the link holds until there is a library.
+    await database().transaction(async (tx) => {
+      if (!(await takeFounding(tx, hashToken(token)))) throw used();
+      await insertLibrary(tx, {
+        id: libraryId,
+        name: library,
+        streamId: newId(),
+        owner: { id: newId(), userId, name: account.name },
+      });
     });
     return { libraryId };
   });

@@ -19,12 +19,19 @@ async function requireSearch(ledger: Ledger, id: string, ownerId: string | null)
   return row;
 }
 
+/** Of some cards those of the team: what everybody reads names nobody's private ones. */
+async function ofTeam(ledger: Ledger, cardIds: readonly string[]): Promise<string[]> {
+  const known = await ledger.readAll("card", [...new Set(cardIds)]);
+  return cardIds.filter((id) => known.get(id)?.ownerId === null);
+}
+
 /** Keeps a query for an owner (null: the team). */
 export async function keepSearchFor(
   ledger: Ledger,
-  { searchId, name, query, sort, placed, seen }: KeepSearch,
+  { searchId, name, query, sort, placed: asked, seen }: KeepSearch,
   ownerId: string | null,
 ) {
+  const placed = asked && ownerId === null ? await ofTeam(ledger, asked) : asked;
   const own = ownIn(parseQuery(query));
   if (ownerId === null && own.length > 0)
     throw new Refusal(400, "own-things", `${own.join(", ")} differs from member to member.`, {
