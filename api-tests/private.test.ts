@@ -400,7 +400,6 @@ it("a team's search names no private card among those that it puts in order", as
   const { body } = await author.run<{ searchId: string }>("keep-team-search", {
     name: fresh("Plates"),
     query: "plate",
-    sort: "placed",
     placed: [cardId, ours],
   });
   expect(body.error).toBeUndefined();
