@@ -169,6 +169,8 @@ export interface Server {
 export async function startPostgres(name = mainCluster): Promise<Server> {
   const home = clusterHome(name);
   const data = join(home, "data");
+  // Before anything else: whoever is just about to stop the server sees that somebody needs it.
+  writeFileSync(join(usersFolder(name), String(process.pid)), "");
   if (!existsSync(home) || !succeeds(...asServer("test", ["-d", data]))) makeCluster(home);
   const portFile = statePath(`${name}-port.json`);
   let port = runningPort(data);
@@ -178,7 +180,6 @@ export async function startPostgres(name = mainCluster): Promise<Server> {
     writeFileSync(portFile, JSON.stringify(port));
     await launch(home, data, port);
   }
-  writeFileSync(join(usersFolder(name), String(process.pid)), "");
   if (!minded.has(name)) {
     minded.add(name);
     // As `stop` does it, for a start that is killed: the last one stops the server.

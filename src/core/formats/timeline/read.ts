@@ -110,10 +110,10 @@ function readItem(json: Json, where: string): TimelineItem {
 const secondsOf = (span: Span | null) => span && [secondsOfTime(span.start), secondsOfTime(span.duration)];
 
 /** What of a track is seen, by its own range and its stack's; both are told in the times of what they cut. */
-function windowOf(track: Span | null, stack: Span | null): TimelineTrack["window"] {
-  if (!track && !stack) return undefined;
-  const [begin, length] = secondsOf(track) ?? [0, Number.MAX_VALUE];
-  const [later, most] = secondsOf(stack) ?? [0, Number.MAX_VALUE];
+function windowOf(own: Span | null, whole: Span | null): TimelineTrack["window"] {
+  if (!own && !whole) return undefined;
+  const [begin, length] = secondsOf(own) ?? [0, Number.MAX_VALUE];
+  const [later, most] = secondsOf(whole) ?? [0, Number.MAX_VALUE];
   const zero = begin + later;
   return { from: Math.max(begin, zero), to: Math.min(begin + length, zero + most), zero };
 }
