@@ -528,7 +528,7 @@ describe("a session that goes out", () => {
   const someRange = fc.option(fc.tuple(times, times));
 
   /** A timeline of which the first track, and the whole, show a part. */
-  function ranged(json: JsonRecord, [track, stack]: readonly (readonly [Time, Time] | null)[]): JsonRecord {
+  function ranged(json: JsonRecord, [own, whole]: readonly (readonly [Time, Time] | null)[]): JsonRecord {
     const { tracks } = json as unknown as { tracks: { children: JsonRecord[] } & JsonRecord };
     const range = (span: readonly [Time, Time] | null) =>
       span && spanJson({ start: span[0], duration: span[1] });
@@ -536,9 +536,9 @@ describe("a session that goes out", () => {
       ...json,
       tracks: {
         ...tracks,
-        source_range: range(stack),
+        source_range: range(whole),
         children: tracks.children.map((each, i) =>
-          i === 0 ? { ...each, source_range: range(track) } : each,
+          i === 0 ? { ...each, source_range: range(own) } : each,
         ),
       },
     } as unknown as JsonRecord;
