@@ -537,9 +537,7 @@ describe("a session that goes out", () => {
       tracks: {
         ...tracks,
         source_range: range(whole),
-        children: tracks.children.map((each, i) =>
-          i === 0 ? { ...each, source_range: range(own) } : each,
-        ),
+        children: tracks.children.map((each, i) => (i === 0 ? { ...each, source_range: range(own) } : each)),
       },
     } as unknown as JsonRecord;
   }
