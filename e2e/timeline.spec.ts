@@ -158,9 +158,9 @@ test("by keyboard: a timeline comes in with missing files, is completed, goes ou
   await expect(page.getByRole("navigation", { name: "Session" })).toContainText(
     "3 clips wait for their files",
   );
-  // What is used of it is what is shown: 50 frames of 100.
+  // What is used of it is what is shown, 50 frames of 100, and the five that go over into the next clip.
   const scrubber = page.getByRole("slider", { name: "Frame", exact: true });
-  await expect(scrubber).toHaveAttribute("aria-valuemax", "49");
+  await expect(scrubber).toHaveAttribute("aria-valuemax", "54");
 
   await press(page, "Alt+f");
   await expect(files(page)).toContainText([/landing\.mp4.*missing/, /bell\.wav.*missing/]);
