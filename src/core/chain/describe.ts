@@ -109,9 +109,9 @@ export function takenAs(
   const value = roundTo(inside, spec.resolution);
   const isNear = (a: number, b: number) => Math.abs(a - b) <= 1e-9 * Math.max(1, Math.abs(a));
   if (!isNear(inside, read))
-    return { value, said: `Goes from ${sayNumber(spec, spec.min)} to ${sayNumber(spec, spec.max)}.` };
+    return { value, said: `It goes from ${sayNumber(spec, spec.min)} to ${sayNumber(spec, spec.max)}.` };
   return {
     value,
-    said: isNear(value, read) ? null : `Taken as ${value}: goes in steps of ${spec.resolution}.`,
+    said: isNear(value, read) ? null : `Taken as ${sayNumber(spec, value)}: it goes in steps of ${spec.resolution}.`,
   };
 }
