@@ -112,6 +112,8 @@ export function takenAs(
     return { value, said: `It goes from ${sayNumber(spec, spec.min)} to ${sayNumber(spec, spec.max)}.` };
   return {
     value,
-    said: isNear(value, read) ? null : `Taken as ${sayNumber(spec, value)}: it goes in steps of ${spec.resolution}.`,
+    said: isNear(value, read)
+      ? null
+      : `Taken as ${sayNumber(spec, value)}: it goes in steps of ${spec.resolution}.`,
   };
 }
