@@ -158,7 +158,7 @@ test("by keyboard: a timeline comes in with missing files, is completed, goes ou
   await expect(page.getByRole("navigation", { name: "Session" })).toContainText(
     "3 clips wait for their files",
   );
-  // What is used of it is what is shown, 50 frames of 100, and the five that go over into the next clip.
+  // The clip uses the 50 frames it shows, and 5 more under the dissolve into the next clip.
   const scrubber = page.getByRole("slider", { name: "Frame", exact: true });
   await expect(scrubber).toHaveAttribute("aria-valuemax", "54");
 

@@ -102,7 +102,7 @@ else {
   await answerTogether();
 }
 if (cluster.isPrimary) {
-  // Whoever started it has gone, and would not end it any more.
+  // The parent process has ended: stop as if it had sent SIGTERM.
   if (process.send) process.on("disconnect", () => process.kill(process.pid, "SIGTERM"));
   process.on("exit", () => worker?.kill("SIGTERM"));
   startWorker();

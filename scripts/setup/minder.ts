@@ -1,8 +1,8 @@
 import { spawn } from "node:child_process";
 
 /*
- * What a start or a run of tests has begun ends with it, also where it is killed and can do nothing any more: a small
- * process of its own looks whether it is still there.
+ * Child processes end with the process that began them, also where that is killed by SIGKILL: a small detached process
+ * watches its process id and cleans up.
  */
 
 /**

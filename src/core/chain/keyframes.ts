@@ -123,7 +123,7 @@ export function keyframeSet(
   if (value === undefined) return setting;
   const lane = laneOf(setting, key);
   const at = keyframeAt(setting, key, clip, frame);
-  // One that this frame is the first to show may lie a little before it; what is set here is seen here.
+  // The keyframe first shown at this frame may lie a little before it: replaced, so that the value set is the value seen.
   const others = at >= 0 ? withoutKeyframes(lane, new Set([at])) : lane;
   const time = ownTimeOf(setting, clip, frame);
   return withLane(setting, key, withKeyframe(others, time, value, lane[at]?.ease), clip, frame);

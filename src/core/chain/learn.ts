@@ -39,7 +39,7 @@ export function* learning(
   return learnt;
 }
 
-/** What settings of a chain will not reach on a material of which this was learnt, in words. */
+/** Targets that settings of a chain miss on the material that was analysed, in words. */
 export const missed = (
   chain: Chain,
   learnt: ReadonlyMap<number, Learnt>,

@@ -4,13 +4,13 @@ import type { Chain, EffectSetting } from "./model";
 /** A change of what effects make of the same settings, from one release to the next. */
 interface Otherwise {
   readonly effects: readonly EffectId[] | ((setting: EffectSetting) => boolean);
-  /** What is another, and by how much, as the recorded figures have it. */
+  /** The difference, and its size by the recorded figures. */
   readonly said: string;
 }
 
 /**
- * What effects make otherwise than in an earlier release, the oldest first; new ones come at the end, so that a number says
- * which of them a proof knew. Whoever records figures anew (docs/decisions/0030) adds a line.
+ * Changes of effects' results between releases, oldest first. New entries are appended, so that a proof's number tells
+ * which of them it knew. A change that records figures anew (docs/decisions/0030) adds an entry.
  */
 const otherwise: readonly Otherwise[] = [
   {

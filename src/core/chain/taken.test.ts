@@ -12,6 +12,6 @@ it("a number that is typed is taken in steps and within its range, and what was 
     value: spec.max,
     said: expect.stringMatching(/^It goes from −.* to \+.* dB\.$/),
   });
-  // What only binary fractions make of a step is no other number.
+  // Rounding errors of binary fractions are not reported.
   for (const text of ["0.1", "0.3", "-0.7", "12.6"]) expect(taken(text).said).toBeNull();
 });
