@@ -92,7 +92,7 @@ export interface AudioEffect<Specs extends ParameterSpecs = ParameterSpecs> exte
   ): AudioProcessor | SectionCascade;
   /** Present where the effect must hear the whole material first. */
   analyse?(values: ValuesOf<Specs>, facts: AudioContextFacts): Analysis;
-  /** What it will not reach on the material that it has heard, in words; null where it reaches all it should. */
+  /** The target that the effect misses on the analysed material, in words; `null`: it misses none. */
   misses?(values: ValuesOf<Specs>, learnt: Learnt): string | null;
   /** Output level in dB for a steady input level in dB; absent where there is no such curve. */
   levelCurve?(values: ValuesOf<Specs>, level: number): number;

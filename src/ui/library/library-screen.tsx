@@ -149,13 +149,18 @@ export function LibraryScreen() {
   }, [triedIn, libraryId, router]);
 
   const leaveDesk = () => setPile(null);
+  /** The focus is in the index: keys are about the folder, tag or list there, and change no card of the table. */
+  const [isAtIndex, setAtIndex] = useState(false);
+  const hand = isAtIndex ? noCards : selected;
   /** The filing desk was asked for; it opens once all that would lie on it is here. */
   const [wantsDesk, setWantsDesk] = useState(false);
   const isAllHere =
     !data.arriving && isAnswered && (search ? held !== undefined && isIndexed : order.length === ids.length);
   if (wantsDesk && isAllHere) {
     setWantsDesk(false);
-    setPile(selected.length > 1 ? selected.map(({ id }) => id) : order);
+    setPile(hand.length > 1 ? hand.map(({ id }) => id) : order);
+    // The index goes, and whatever is focused after it is not in it.
+    setAtIndex(false);
   }
 
   const bring = useBringFile(libraryId);
@@ -186,9 +191,6 @@ export function LibraryScreen() {
     [act, tell, bring, path],
   );
 
-  /** The hand is in the index: keys are about what is chosen there, and no card that it does not look at is changed. */
-  const [isAtIndex, setAtIndex] = useState(false);
-  const hand = isAtIndex ? noCards : selected;
   const opened = useActions(
     libraryPlace,
     {
@@ -219,7 +221,10 @@ export function LibraryScreen() {
       },
       setWithout,
       toHistory: (id) => router.push(`/${libraryId}/history?of=${id}`),
-      toOffers: () => setAtOffers(true),
+      toOffers: () => {
+        setAtOffers(true);
+        setAtIndex(false);
+      },
       toDesk: () => {
         setWantsDesk(true);
         if (!isAllHere)
@@ -259,8 +264,8 @@ export function LibraryScreen() {
                 display="contents"
                 onFocus={() => setAtIndex(true)}
                 onBlur={({ currentTarget, relatedTarget }) => {
-                  // A dialog or a menu that opens from there gives the focus back to it.
-                  if (relatedTarget && !currentTarget.contains(relatedTarget as Node)) setAtIndex(false);
+                  // Another window that comes to the front takes the focus as well, and gives it back.
+                  if (document.hasFocus() && !currentTarget.contains(relatedTarget)) setAtIndex(false);
                 }}
               >
                 <IndexColumn

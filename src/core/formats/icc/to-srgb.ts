@@ -23,7 +23,7 @@ const stretch = 4096;
 
 /**
  * Turns interleaved codes of 16 bits, R G B and perhaps one more, into sRGB's, in place: by a profile's curves and matrix.
- * What sRGB cannot show is cut off, channel by channel; the profile's white becomes white.
+ * Values outside of 0…1 are clipped, channel by channel; the profile's white becomes 65535.
  */
 export function codesToSrgb(codes: Uint16Array, channels: number, shaper: Shaper): void {
   const curves = shaper.kind === "rgb" ? shaper.curves : [shaper.curve, shaper.curve, shaper.curve];

@@ -36,8 +36,8 @@ export interface TimelineTrack {
   /** Clips use what their files have beyond the cut, where something goes over; those of sessions that are older do not. */
   readonly handles?: true;
   /**
-   * What of it is seen or heard, in seconds of its own time, where its range or its stack's says so; `zero` is what
-   * becomes the session's begin. All of it where it is left out.
+   * The visible stretch, in seconds of the track's own time, from the source ranges of track and stack; `zero` is the
+   * time that becomes the session's begin. Left out: the whole track.
    */
   readonly window?: { readonly from: number; readonly to: number; readonly zero: number };
 }

@@ -109,7 +109,7 @@ function readItem(json: Json, where: string): TimelineItem {
 
 const secondsOf = (span: Span | null) => span && [secondsOfTime(span.start), secondsOfTime(span.duration)];
 
-/** What of a track is seen, by its own range and its stack's; both are told in the times of what they cut. */
+/** The visible stretch of a track. Its own range is in the track's times, the stack's range counts from where that begins. */
 function windowOf(own: Span | null, whole: Span | null): TimelineTrack["window"] {
   if (!own && !whole) return undefined;
   const [begin, length] = secondsOf(own) ?? [0, Number.MAX_VALUE];

@@ -272,7 +272,7 @@ class Gathering {
     let before: JsonRecord | null = null;
     const files = track.items.map(({ targetId }) => {
       const target = targetId === null ? undefined : this.byId.get(targetId);
-      // What was rendered in place is not the file that the timeline names.
+      // A target rendered in place plays another file than the one the timeline names.
       return target && !target.origin && target.mediaId !== null
         ? this.world.material(target.mediaId)
         : undefined;

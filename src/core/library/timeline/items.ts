@@ -19,7 +19,7 @@ export interface LaidTrack extends Omit<TimelineTrack, "items"> {
   readonly items: readonly LaidItem[];
 }
 
-/** What a clip shows in seconds of its file, from the file's own begin; null where it is all of it. */
+/** The stretch of its file that a clip shows, in seconds from the file's begin; `null`: all of it. */
 export function shownOf(clip: JsonRecord): readonly [number, number] | null {
   const shown = shownSpan(clip);
   if (!shown) return null;
@@ -42,5 +42,5 @@ export function isShownAgain({ metadata }: JsonRecord): boolean {
   const own = isRecord(metadata) ? metadata.fichier : undefined;
   return isRecord(own) && own.again === true;
 }
-/** What says so. */
+/** The metadata that mark such a transition. */
 export const shownAgain: JsonRecord = { fichier: { again: true } };

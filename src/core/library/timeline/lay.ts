@@ -57,7 +57,7 @@ export function partOfSpan(shown: Wanted["span"], { facts, name }: Known): Part 
   return first === 0 && end === facts.frames ? null : { from: first, to: end, fadeIn: 0, fadeOut: 0 };
 }
 
-/** What a clip at its place uses of a file; sounds come and go where the timeline goes over from one to the next. */
+/** The part of a file that a clip at its place uses, in samples or frames; sounds get the fades of their cross-fades. */
 export function partAt({ used, comes, goes }: Place, file: Known): Part | null {
   const part = partOfSpan(used, file);
   if (file.facts.kind !== "audio" || (comes === 0 && goes === 0)) return part;
