@@ -1,4 +1,4 @@
-import { and, desc, eq, inArray, lt, sql } from "drizzle-orm";
+import { and, desc, eq, inArray, isNull, lt, or, sql } from "drizzle-orm";
 import type { RenderState } from "@/core/library/renders";
 import type { Executor } from "./connection";
 import { render } from "./schema";
@@ -37,6 +37,25 @@ export async function moveRender(
     .where(and(eq(render.id, id), inArray(render.state, [...from])))
     .returning({ id: render.id });
   return moved.length > 0;
+}
+
+/**
+ * Stops a rendering that has not ended; false where it has. One in place whose share done is 1 is about to change its
+ * session: that is too late to be stopped.
+ */
+export async function stopRender(db: Executor, id: string): Promise<boolean> {
+  const stopped = await db
+    .update(render)
+    .set({ state: "cancelled", endedAt: new Date() })
+    .where(
+      and(
+        eq(render.id, id),
+        inArray(render.state, ["waiting", "running"]),
+        or(isNull(render.aftermath), lt(render.progress, 1)),
+      ),
+    )
+    .returning({ id: render.id });
+  return stopped.length > 0;
 }
 
 /** Ids of renderings that somebody has begun. */

@@ -30,7 +30,7 @@ export interface Asker {
 
 const outage = () =>
   new Refusal(503, "no-database", "It cannot be told just now who you are.", {
-    hint: "Nothing was changed. It is tried again by itself.",
+    hint: "Nothing was changed. Try again in a moment.",
   });
 
 /** Whoever a script's key stands for. Throws a 401 refusal for one that is unknown, revoked, or whose member has left. */

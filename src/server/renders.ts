@@ -14,7 +14,7 @@ import type { Medium, WorkingMedium } from "@/core/media";
 import { countTargets } from "@/core/library/words";
 import { atOneMoment, database } from "@/db/connection";
 import { Ledger } from "@/db/ledger";
-import { insertRender, listRenders, moveRender, readRender, type RenderRow } from "@/db/renders";
+import { insertRender, listRenders, readRender, stopRender, type RenderRow } from "@/db/renders";
 import { listMedia, readSession, readTargets } from "@/db/replica";
 import { resultFormats, type ResultFormat } from "@/core/library/renders";
 import type { AskInPlace } from "@/core/api/operations/ask-in-place";
@@ -300,7 +300,7 @@ export const oneRender = async (member: Member, id: string) => ({
 /** Stops a rendering that is not done yet. */
 export async function cancelRender(member: Member, id: string) {
   await requireRender(member, id);
-  await moveRender(database(), id, ["waiting", "running"], { state: "cancelled", endedAt: new Date() });
+  await stopRender(database(), id);
   return oneRender(member, id);
 }
 

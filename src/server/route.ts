@@ -60,7 +60,7 @@ function toResponse(error: unknown): Response {
   if (error instanceof Refusal) refusal = error;
   else if (isOutage(error))
     refusal = new Refusal(503, "no-database", "The library's database does not answer just now.", {
-      hint: "Nothing was changed. It is tried again by itself.",
+      hint: "Nothing was changed. Try again in a moment.",
     });
   else {
     console.error(forLog(error));

@@ -5,7 +5,7 @@ import { join } from "node:path";
 import { Readable, Transform } from "node:stream";
 import { pipeline } from "node:stream/promises";
 import type { ReadableStream as NodeStream } from "node:stream/web";
-import { cleanName, longestName } from "@/core/text/names";
+import { cleanName, longestName, shortened } from "@/core/text/names";
 import { database } from "@/db/connection";
 import { waitForLock } from "@/db/locks";
 import { retryImprints } from "@/db/imprints";
@@ -34,7 +34,7 @@ const isDiskFull = (error: unknown): boolean =>
  * nothing behind. The same file brought again is answered at once.
  */
 export async function takeIn(member: Member, name: string, request: Request) {
-  const clean = cleanName(name).slice(0, longestName);
+  const clean = shortened(cleanName(name), longestName);
   if (clean === "") throw new Refusal(400, "no-name", "Say how the file is called.", { field: "name" });
   if (!request.body) throw new Refusal(400, "no-file", "There is no file in this request.");
   const announced = Number(request.headers.get("content-length") ?? 0);

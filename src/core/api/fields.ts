@@ -8,6 +8,7 @@ import { mediumIds } from "@/core/media";
 import {
   cleanName,
   deepestFolder,
+  lengthOf,
   longestAlias,
   longestName,
   longestNote,
@@ -57,7 +58,8 @@ export const nameOf = (noun: string) =>
     .custom((text: string, { error }) => {
       const clean = cleanName(text);
       if (clean === "") return error("no-name");
-      return clean.length > longestName ? error("long-name", { length: clean.length }) : clean;
+      const length = lengthOf(clean);
+      return length > longestName ? error("long-name", { length }) : clean;
     })
     .messages({
       "no-name": `Give the ${noun} a name`,
@@ -69,12 +71,12 @@ export const nameOf = (noun: string) =>
 /** Names of folders or tags, separated by `/`. */
 const pathOf = (plural: string, noun: string) =>
   Joi.string()
-    .max(longestName * deepestFolder)
+    .max(longestName * deepestFolder * 2)
     .custom((text: string, { error }) => {
       const names = parsePath(text);
       if (names.length > deepestFolder) return error("too-deep");
-      const long = names.find((name) => name.length > longestName);
-      return long === undefined ? text : error("long-name", { length: long.length });
+      const length = Math.max(...names.map(lengthOf));
+      return length > longestName ? error("long-name", { length }) : text;
     })
     .messages({
       "too-deep": `${plural} lie at most ${deepestFolder} deep`,
@@ -91,8 +93,9 @@ export const tagPath = pathOf("Tags", "tag")
   .error(empty("no-name"));
 
 export const note = Joi.string()
-  .max(longestNote)
+  .max(longestNote * 2)
   .allow("")
+  .custom((text: string, { error }) => (lengthOf(text) > longestNote ? error("string.max") : text))
   .messages({ "string.max": `A note has at most ${longestNote} characters` });
 
 /** Who made a card; empty where nobody says. Comes out as it is stored. */
@@ -101,7 +104,7 @@ export const maker = Joi.string()
   .max(longestName * 4)
   .custom((text: string, { error }) => {
     const clean = cleanName(text);
-    return clean.length > longestName ? error("string.max") : clean;
+    return lengthOf(clean) > longestName ? error("string.max") : clean;
   })
   .messages({ "string.max": `A maker's name has at most ${longestName} characters` });
 
@@ -147,7 +150,7 @@ export const alias = Joi.string()
   .max(longestAlias * 4)
   .custom((text: string, { error }) => {
     const clean = cleanName(text);
-    return clean === "" || clean.length > longestAlias || /\s/.test(clean) ? error("bad-alias") : clean;
+    return clean === "" || lengthOf(clean) > longestAlias || /\s/.test(clean) ? error("bad-alias") : clean;
   })
   .messages(
     Object.fromEntries(

@@ -1,4 +1,4 @@
-import { longestName } from "../text/names";
+import { longestName, shortened } from "../text/names";
 import { sayClock } from "../text/clock";
 import type { Part } from "../media/part";
 import type { Origin, Target } from "./entities/target";
@@ -35,7 +35,7 @@ const originOfPiece = (origin: Origin | null, by: number, piece: Part): Origin |
 const pieceName = (name: string, edge: "from" | "to", seconds: number): string => {
   const said = ` ${edge} ${sayClock(seconds)}`;
   const before = name.replace(new RegExp(` ${edge} \\d\\d:\\d\\d\\.\\d\\d`), "");
-  return before.slice(0, longestName - said.length) + said;
+  return shortened(before, longestName - said.length) + said;
 };
 
 interface Pieces {

@@ -1,15 +1,29 @@
+import { utf8ToBytes } from "@noble/hashes/utils.js";
+import { lengthOf, shortened } from "../text/names";
+
 /** Characters that file systems or archives do not take, or that would climb out of a folder. */
 const unfit = /[\p{Cc}/\\:*?"<>|]/gu;
 const longest = 120;
 
+/** File systems take 255 bytes of a name; doubles are numbered and an ending follows. */
+const mostBytes = 200;
+
+/** As much of a name as fits, no character cut in half. */
+function fitting(name: string): string {
+  let fit = shortened(name, longest);
+  while (utf8ToBytes(fit).length > mostBytes) fit = shortened(fit, lengthOf(fit) - 1);
+  return fit;
+}
+
 /** A name fit for a file on any system, without its ending. */
 export function fileName(name: string): string {
-  const clean = name
-    .normalize("NFC")
-    .replace(unfit, "-")
-    .replace(/^[.\s]+|[.\s]+$/g, "")
-    .slice(0, longest)
-    .trim();
+  const clean = fitting(
+    name
+      .toWellFormed()
+      .normalize("NFC")
+      .replace(unfit, "-")
+      .replace(/^[.\s]+|[.\s]+$/g, ""),
+  ).trim();
   return clean === "" ? "untitled" : clean;
 }
 

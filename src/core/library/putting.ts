@@ -1,7 +1,7 @@
 import { goesOn } from "../media";
 import { longestChain, type Chain } from "../chain/model";
 import { putOn, wayOf, waysFor, type WayId } from "../chain/ways";
-import { longestName } from "../text/names";
+import { longestName, shortened } from "../text/names";
 import { bareTarget, type Target } from "./entities/target";
 import { lastPlace, placesAmong } from "./places";
 import { routingProblem, sayRoutingProblem } from "./routing";
@@ -99,7 +99,7 @@ function ontoReturns(stand: Stand, { puts, strength }: Putting, newId: () => str
       version: 1,
       sessionId,
       kind: "return",
-      name: name.slice(0, longestName),
+      name: shortened(name, longestName),
       position: lastPlace(all),
       chain,
       ...pin,
@@ -145,7 +145,7 @@ function ontoCopies(stand: Stand, { puts }: Putting, newId: () => string): Stand
       ...besides,
       id: newId(),
       version: 1,
-      name: `${target.name}, ${puts.map(({ name }) => name).join(", ")}`.slice(0, longestName),
+      name: shortened(`${target.name}, ${puts.map(({ name }) => name).join(", ")}`, longestName),
       position: positions[0],
       chain: { medium: target.chain.medium, settings },
       ...(pinOf(puts) ?? bare),

@@ -1,4 +1,4 @@
-import { cleanName, longestName } from "../text/names";
+import { cleanName, lengthOf, longestName } from "../text/names";
 
 /** How names are made out of others. */
 export interface Renaming {
@@ -32,7 +32,7 @@ export function renamedAll(
     const problem =
       name === ""
         ? "no name is left"
-        : name.length > longestName
+        : lengthOf(name) > longestName
           ? `more than ${longestName} characters`
           : null;
     return { name, problem };

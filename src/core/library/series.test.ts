@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { aGainChain, aTarget } from "../../../testing/library";
-import { exceptionAfter, exceptionsOf, othersOf, seriesOf } from "./series";
+import { aGainChain, aHead, aTarget } from "../../../testing/library";
+import { chainText, fingerprint } from "../chain/fingerprint";
+import { exceptionAfter, exceptionsOf as exceptionsAmong, isTouched, othersOf, seriesOf } from "./series";
 
 /** Targets by card and gain: `a1` has the card a and a gain of 1, `-1` no card. */
 const targets = (...of: string[]) =>
@@ -13,6 +14,12 @@ const targets = (...of: string[]) =>
       strength: text[2] === undefined ? 100 : Number(text[2]),
     }),
   );
+
+const exceptionsOf = (all: ReturnType<typeof targets>) => exceptionsAmong(all, new Map());
+
+/** The card a, which is kept with a gain. */
+const kept = (gain: number, contentVersion = 1) =>
+  new Map([["a", aHead({ contentVersion, fingerprint: fingerprint(chainText(aGainChain(gain))) })]]);
 
 describe("a series", () => {
   it("is what has the same card, and its exceptions are those that are not as most of it are", () => {
@@ -26,6 +33,24 @@ describe("a series", () => {
   it("of two that differ, the second is the exception; one alone has none, nor has what has no card", () => {
     expect(exceptionsOf(targets("a1", "a2"))).toEqual(["t1"]);
     expect(exceptionsOf(targets("a1", "b2", "-3", "-4"))).toEqual([]);
+  });
+
+  it("has no exception in what has the card as it is kept, whatever the others are like", () => {
+    const all = targets("a7", "a7", "a7", "a1").map((one) => ({ ...one, cardVersion: 1 }));
+    expect(exceptionsAmong(all, kept(1))).toEqual([]);
+    // Of as many, the card as it is kept is the usual one, wherever it stands.
+    expect(exceptionsAmong(all.slice(2), kept(1))).toEqual(["t2"]);
+    // With another strength it is not as it was put on.
+    const weaker = all.map((one, i) => (i === 3 ? { ...one, strength: 60 } : one));
+    expect(exceptionsAmong(weaker, kept(1))).toEqual(["t3"]);
+  });
+
+  it("says of what has an earlier content of its card nothing but how most are", () => {
+    const all = targets("a7", "a7", "a1").map((one) => ({ ...one, cardVersion: 1 }));
+    expect(exceptionsAmong(all, kept(1, 2))).toEqual(["t2"]);
+    expect(isTouched(all[0], kept(1, 2).get("a")!)).toBeNull();
+    expect(isTouched(all[0], kept(1).get("a")!)).toBe(true);
+    expect(isTouched(all[2], kept(1).get("a")!)).toBe(false);
   });
 
   it("is gone through from exception to exception, and round again", () => {

@@ -1,13 +1,34 @@
-import { canonicalJson } from "../chain/fingerprint";
-import type { Json } from "../chain/model";
+import { canonicalJson, chainText, fingerprint } from "../chain/fingerprint";
+import type { Chain, Json } from "../chain/model";
+import { chainOn } from "../chain/medium";
+import type { CardHead } from "./entities/card";
 import type { Target } from "./entities/target";
 
 /*
  * A series is the targets of a session that have the same card. Most of them are alike; one that has another chain or
- * strength than most is an exception, for a reason that its editor had.
+ * strength than most is an exception, for a reason that its editor had: one that has the card as it is kept is none.
  */
 
-type InSeries = Pick<Target, "id" | "cardId" | "chain" | "strength">;
+type InSeries = Pick<Target, "id" | "cardId" | "cardVersion" | "chain" | "strength">;
+type Kept = Pick<CardHead, "medium" | "fingerprint" | "contentVersion">;
+
+/** The fingerprints of chains that were asked for before, as each of a card's medium. */
+const prints = new WeakMap<Chain, Map<string, string>>();
+
+function printOf(chain: Chain, medium: CardHead["medium"]): string {
+  const known = prints.get(chain) ?? new Map<string, string>();
+  prints.set(chain, known);
+  const print = known.get(medium) ?? fingerprint(chainText(chainOn(chain, medium)));
+  known.set(medium, print);
+  return print;
+}
+
+/** Whether a target has another chain than the card that is on it; null where it has an earlier content of that. */
+export const isTouched = (
+  { chain, cardVersion }: Pick<Target, "chain" | "cardVersion">,
+  card: Kept,
+): boolean | null =>
+  cardVersion === card.contentVersion ? printOf(chain, card.medium) !== card.fingerprint : null;
 
 /** Those of rows that were asked for before: a session is looked through at every touch of one of its targets. */
 const shapes = new WeakMap<InSeries, string>();
@@ -26,10 +47,14 @@ function shapeOf(target: InSeries): string {
 export const seriesOf = <T extends InSeries>(targets: readonly T[], { cardId }: InSeries): T[] =>
   cardId === null ? [] : targets.filter((target) => target.cardId === cardId);
 
-/** What most of a series are like: of several that are as many, what comes first in their order. */
-function usualShape(series: readonly InSeries[]): string | undefined {
+/** What most of a series are like: of several that are as many, the card as it is, else what comes first in their order. */
+function usualShape<T extends InSeries>(
+  series: readonly T[],
+  isAsKept: (target: T) => boolean = () => false,
+): string | undefined {
   const counts = new Map<string, number>();
-  for (const target of series) {
+  const keptFirst = [true, false].flatMap((kept) => series.filter((one) => isAsKept(one) === kept));
+  for (const target of keptFirst) {
     const shape = shapeOf(target);
     counts.set(shape, (counts.get(shape) ?? 0) + 1);
   }
@@ -38,15 +63,19 @@ function usualShape(series: readonly InSeries[]): string | undefined {
 }
 
 /** The ids of the exceptions of all series, in the order of the targets. */
-export function exceptionsOf(targets: readonly InSeries[]): string[] {
+export function exceptionsOf(targets: readonly InSeries[], cards: ReadonlyMap<string, Kept>): string[] {
+  const isAsKept = (target: InSeries): boolean => {
+    const card = target.cardId === null ? undefined : cards.get(target.cardId);
+    return card !== undefined && target.strength === 100 && isTouched(target, card) === false;
+  };
   const byCard = new Map<string, InSeries[]>();
   for (const target of targets)
     if (target.cardId !== null) byCard.set(target.cardId, [...(byCard.get(target.cardId) ?? []), target]);
   const others = new Set<string>();
   for (const series of byCard.values()) {
     if (series.length < 2) continue;
-    const usual = usualShape(series);
-    for (const target of series) if (shapeOf(target) !== usual) others.add(target.id);
+    const usual = usualShape(series, isAsKept);
+    for (const target of series) if (shapeOf(target) !== usual && !isAsKept(target)) others.add(target.id);
   }
   return targets.flatMap(({ id }) => (others.has(id) ? id : []));
 }

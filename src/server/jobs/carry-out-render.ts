@@ -99,6 +99,11 @@ async function offer(
   return { fileName: paths.length === 1 ? names[0] : `${fileName(name)}.zip`, bytes: size };
 }
 
+/** Who has cancelled it meanwhile wants nothing changed; after this it is too late. Throws where it was cancelled. */
+async function claim(id: string): Promise<void> {
+  if (!(await moveRender(database(), id, ["running"], { progress: 1 }))) throw new Cancelled();
+}
+
 /**
  * Takes what was rendered into the library and changes the session that asked for it, once, however often it is tried.
  * Throws a Refusal where the session, or who asked, is not any more as it was.
@@ -119,6 +124,7 @@ async function putInPlace(
     rendered.push({ of: of[i], mediaId: stored.id });
   }
   await rm(resultFolder(id), { recursive: true, force: true });
+  await claim(id);
   const { change, result } = await run(
     findCommand(command),
     { ...member, scope: null },
@@ -153,11 +159,12 @@ export async function carryOutRender(id: string): Promise<boolean> {
       return false;
     const stop = new AbortController();
     let progress = 0;
+    let looking: Promise<unknown> = Promise.resolve();
     const look = setInterval(() => {
       void diskRoom()
         .then((left) => left > 0 || stop.abort(new DiskFull()))
         .catch(() => undefined);
-      void moveRender(db, id, ["running"], { progress })
+      looking = moveRender(db, id, ["running"], { progress })
         .then((still) => still || stop.abort(new Cancelled()))
         .catch(() => undefined);
     }, lookEvery);
@@ -165,15 +172,16 @@ export async function carryOutRender(id: string): Promise<boolean> {
       const notes: string[] = [];
       const paths = await renderItems(
         row,
-        (share) => (progress = share),
+        // All of it is for what has been claimed.
+        (share) => (progress = Math.min(0.999, share)),
         (words) => notes.push(words),
         stop.signal,
       );
-      // Who has cancelled it meanwhile wants nothing changed; after that it is too late.
-      if (!(await moveRender(db, id, ["running"], { progress: 1 }))) throw new Cancelled();
+      clearInterval(look);
+      await looking;
       const came = row.aftermath ? await putInPlace(row, row.aftermath, paths) : await offer(row, paths);
       if (
-        !(await moveRender(db, id, row.aftermath ? ["running", "cancelled"] : ["running"], {
+        !(await moveRender(db, id, ["running"], {
           state: "done",
           progress: 1,
           ...came,

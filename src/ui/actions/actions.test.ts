@@ -139,7 +139,7 @@ function library(given: Partial<LibraryHere> = {}, done: Done = []): LibraryHere
     folder: undefined,
     search: undefined,
     typed: "",
-    openSearch: say("open search"),
+    open: say("open"),
     act: say("act") as never,
     takeBack: say("take back"),
     filter: say("filter"),

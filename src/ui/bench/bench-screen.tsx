@@ -59,7 +59,7 @@ async function resultOf(
 
 /** The bench: targets, viewer, chain; the apply bar over the middle. */
 export function BenchScreen({ session }: { session: SessionData }) {
-  const { data, libraryId, act, send, tell } = useDesk();
+  const { data, libraryId, act, send, tell, notices } = useDesk();
   const { replica } = data;
   const bench = useBench(session);
   const { lead, selected, pin, takeBack } = bench;
@@ -95,7 +95,8 @@ export function BenchScreen({ session }: { session: SessionData }) {
     setOpen(null);
     setSetting(null);
     setLanesAsked(false);
-  }, [leadId]);
+    notices.turn();
+  }, [leadId, notices]);
 
   /** What gets the focus once it is drawn. */
   const focusWanted = useRef<{ within: string; part: string } | null>(null);

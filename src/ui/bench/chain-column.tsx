@@ -1,8 +1,7 @@
 "use client";
 
-import { chainOn } from "@/core/chain/medium";
 import { Box, chakra, HStack } from "@chakra-ui/react";
-import { chainText, fingerprint } from "@/core/chain/fingerprint";
+import { isTouched } from "@/core/library/series";
 import type { EffectSetting } from "@/core/chain/model";
 import { percent } from "@/core/effects/parameter";
 import type { Origin, Target } from "@/core/library/entities";
@@ -74,7 +73,7 @@ export function ChainColumn({ bench, target, here, onSetting, open, onOpen }: Ch
   const behind =
     card !== undefined && target.cardVersion !== null && target.cardVersion !== card.contentVersion;
   const changed =
-    card !== undefined && !behind && fingerprint(chainText(chainOn(chain, card.medium))) !== card.fingerprint;
+    card !== undefined && isTouched(target, card) === true;
 
   const late = outOfOrder(chain, here.stages);
 

@@ -10,7 +10,7 @@ import type { TimelineHead } from "@/core/library/entities";
 import { clipsOf, notesOf, unlaid, wantedOf } from "@/core/library/timeline/laid";
 import { wantedFiles, type WantedFile } from "@/core/library/timeline/match";
 import { count } from "@/core/library/words";
-import { cleanName, longestName } from "@/core/text/names";
+import { cleanName, longestName, shortened } from "@/core/text/names";
 import { sentence, useDesk } from "../data/desk";
 import { QuietButton } from "../parts/buttons";
 import { chooseFiles, chooseFolder } from "../parts/choose-files";
@@ -41,7 +41,7 @@ export function LayDialog({ timeline, name, files, onClose }: LayDialogProps) {
   const wanted = useMemo(() => wantedFiles(wantedOf(tracks)), [tracks]);
   const looked = useFoundFiles(wanted, files);
   const lost = missingIn(looked.found);
-  const first = useMemo(() => ({ name: cleanName(name).slice(0, longestName) }), [name]);
+  const first = useMemo(() => ({ name: shortened(cleanName(name), longestName) }), [name]);
   const form = useRequestForm({
     schema: laySchema,
     first,

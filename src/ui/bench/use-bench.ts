@@ -1,7 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { goesOn, mediumIds, type Medium } from "@/core/media";
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
-import { v7 as newId } from "uuid";
 import { sameSettings } from "@/core/chain/medium";
 import { longestChain, type Chain } from "@/core/chain/model";
 import type { EffectDefinition } from "@/core/effects/define";
@@ -9,7 +8,6 @@ import { normaliseChain } from "@/core/chain/values";
 import type { CardHead, Routine, Target } from "@/core/library/entities";
 import type { TimeRange } from "@/core/library/stand";
 import type { InPlaceWork } from "@/core/api/commands/in-place-input";
-import { askInPlace } from "@/core/api/operations/ask-in-place";
 import { putOn as chainWith, wayOf, waysFor, type WayId } from "@/core/chain/ways";
 import type { InputOf } from "@/core/api/commands";
 import { mostSteps, mustRender, type Step } from "@/core/library/steps";
@@ -21,15 +19,14 @@ import { byPosition } from "@/core/library/order";
 import { browsingKeys, mostKeys } from "@/core/library/use";
 import { exceptionsOf } from "@/core/library/series";
 import { countTargets, sayPiece } from "@/core/library/words";
-import { ask } from "../data/api";
 import { sayError, sentence, useDesk } from "../data/desk";
-import { followRender } from "../data/follow-render";
 import { materialOf } from "../data/material";
 import { sessionKey } from "../data/library-data";
 import type { SessionData } from "../data/library-data";
 import { rememberTarget } from "../data/last-targets";
 import { Store, useStore } from "../data/store";
 import { BenchEdits, type Conflict, type Shape } from "./edits";
+import { InPlaceRuns, renderLine, type InPlaceState } from "./in-place";
 import { markedOn, onTimeline, rangeOn, type Marked } from "./marked";
 import type { Playhead } from "./playhead";
 import type { Range } from "./use-loop";
@@ -107,7 +104,7 @@ export interface Bench {
   /** Renders what is selected in place; of it the marked range alone, or anew with the newest contents of its cards. */
   renderInPlace(what: "all" | "range" | "again"): void;
   /** What is being rendered in place, and how far that is (0…1). */
-  readonly inPlace: { readonly name: string; readonly progress: number } | null;
+  readonly inPlace: InPlaceState | null;
   /** What was done here last, as steps for whatever is selected another time. */
   readonly learnt: readonly Step[];
   /** What effects begin with. */
@@ -130,6 +127,7 @@ export interface Bench {
 export const offeredWays = ({ range }: Pick<Bench, "range">, medium: Medium): readonly WayId[] =>
   waysFor(medium).filter((way) => range !== null || !wayOf(way).cuts);
 
+const itself = <T>(value: T): T => value;
 const overlayOf = ({ overlay }: { readonly overlay: Overlay }) => overlay;
 const firstConflict = ({ conflicts }: { readonly conflicts: readonly Conflict[] }) => conflicts[0] ?? null;
 
@@ -148,7 +146,9 @@ export function useBench(fetched: SessionData): Bench {
     (target: Target, range: Range) => setMarked((now) => markedOn(now, target, range)),
     [],
   );
-  const [inPlace, setInPlace] = useState<Bench["inPlace"]>(null);
+  const { libraryId } = desk;
+  const runs = useMemo(() => new InPlaceRuns(renderLine(libraryId)), [libraryId]);
+  const inPlace = useStore(runs, itself);
 
   const { id: sessionId } = fetched.session;
   const known = useCallback(
@@ -210,7 +210,8 @@ export function useBench(fetched: SessionData): Bench {
     [targets, narrowed],
   );
   const order = useMemo(() => listed.map((t) => t.id), [listed]);
-  const exceptions = useMemo(() => exceptionsOf(targets), [targets]);
+  const { card: cards } = desk.data.replica;
+  const exceptions = useMemo(() => exceptionsOf(targets, cards), [targets, cards]);
   const selection = useSelection(order);
   const selected = useMemo(() => targets.filter((t) => selection.ids.has(t.id)), [targets, selection.ids]);
   const lead = targets.find((t) => t.id === selection.lead) ?? null;
@@ -467,32 +468,25 @@ export function useBench(fetched: SessionData): Bench {
 
   const takeBack = useCallback(
     async (direction: "undo" | "redo") => {
+      // What is under way is the last thing that was done.
+      if (direction === "undo" && (await runs.stopLatest()) === "stopped") return;
       await edits.saveNow();
       // What was taken back is no step.
       if (direction === "undo") setLearnt((steps) => steps.slice(0, -1));
       await serverTakeBack(direction);
     },
-    [edits, serverTakeBack],
+    [edits, runs, serverTakeBack],
   );
 
   const { these } = selection;
-  const { libraryId } = desk;
   /** Has something rendered, after what still waits was sent; the session is changed once it is there. */
   const askForPlace = useCallback(
-    async (work: Omit<InPlaceWork, "sessionId" | "targetIds">) => {
-      const ids = latest.current.selected.map(({ id }) => id);
+    async (work: Omit<InPlaceWork, "sessionId">) => {
       setAudition(null);
-      await edits.saveNow();
       try {
-        const { render } = await ask(
-          askInPlace,
-          { libraryId },
-          { sessionId, targetIds: ids, ...work, requestId: newId() },
-        );
-        const { state, problem, said, selected, name } = await followRender(
-          libraryId,
-          render,
-          ({ name, progress }) => setInPlace({ name, progress }),
+        const { state, problem, said, selected, name } = await runs.render(
+          () => ({ sessionId, ...work }),
+          edits.saveNow(),
         );
         if (state === "done") {
           if (work.routineId === undefined && !work.again) {
@@ -501,20 +495,21 @@ export function useBench(fetched: SessionData): Bench {
           }
           tell({ kind: "done", text: sentence(said ?? name) });
           if (selected) these(selected);
-        } else tell({ kind: "problem", text: problem ?? "It was cancelled: nothing was changed." });
+        } else if (state === "cancelled")
+          tell({ kind: "done", text: "The rendering was stopped: nothing was changed." });
+        else tell({ kind: "problem", text: problem ?? "It could not be rendered." });
       } catch (error) {
         tell({ kind: "problem", text: sayError(error) });
-      } finally {
-        setInPlace(null);
       }
     },
-    [edits, libraryId, sessionId, tell, these],
+    [edits, runs, sessionId, tell, these],
   );
 
   const renderInPlace = useCallback(
     (what: "all" | "range" | "again") => {
-      const { range } = latest.current;
+      const { range, selected } = latest.current;
       void askForPlace({
+        targetIds: selected.map(({ id }) => id),
         ...(what === "range" && range && { range }),
         ...(what === "again" && { again: true }),
       });
@@ -532,7 +527,7 @@ export function useBench(fetched: SessionData): Bench {
         try {
           const drawn = lead ? await draw(steps, lead) : [];
           const input = { routineId, ...(range && { range }), ...(drawn.length > 0 && { drawn }) };
-          if (mustRender(steps)) return await askForPlace(input);
+          if (mustRender(steps)) return await askForPlace({ targetIds: ids, ...input });
           // Sent as it was before.
           await edits.saveNow();
           const { change, result } = await sendOn("run-routine", () => ({

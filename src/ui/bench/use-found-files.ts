@@ -3,7 +3,7 @@ import { findMaterial } from "@/core/api/operations/find-material";
 import type { LaidMedia } from "@/core/api/fields";
 import { foundAmong, foundIn, whyNot, type WantedFile } from "@/core/library/timeline/match";
 import { mostTargets } from "@/core/library/stand";
-import { longestName } from "@/core/text/names";
+import { longestName, shortened } from "@/core/text/names";
 import type { Material } from "@/core/library/timeline/lay";
 import { ask, sayError } from "../data/api";
 import { useDesk } from "../data/desk";
@@ -48,7 +48,7 @@ export function useFoundFiles(wanted: readonly WantedFile[], first: readonly Fil
       {
         hashes: wanted.flatMap(({ hash }) => hash ?? []).slice(0, mostTargets),
         // No file of the library has a longer name.
-        names: wanted.map(({ file }) => file.slice(0, longestName)).slice(0, mostTargets),
+        names: wanted.map(({ file }) => shortened(file, longestName)).slice(0, mostTargets),
       },
     ).then(
       ({ media }) => media,

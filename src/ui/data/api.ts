@@ -59,7 +59,7 @@ export async function answered(path: string, init: RequestInit = {}): Promise<Re
     headers: { ...(asker !== null && { "x-fichier-member": asker }), ...headers },
   }).catch(() => {
     throw new ApiError(0, "unreachable", "Fichier's server cannot be reached just now.", {
-      hint: "It is tried again by itself.",
+      hint: "Try again in a moment.",
     });
   });
   if (!response.ok) throw refused(response.status, await response.text());

@@ -134,7 +134,7 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
     const say = () =>
       tell(
         catching.isBehind.get()
-          ? { kind: "problem", text: behind }
+          ? { kind: "problem", text: behind, lasting: true }
           : { kind: "done", text: "What others changed is here again.", completes: behind },
       );
     const unheard = catching.isBehind.subscribe(say);

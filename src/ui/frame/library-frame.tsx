@@ -2,7 +2,7 @@
 
 import { Box } from "@chakra-ui/react";
 import { usePathname } from "next/navigation";
-import { useMemo, useRef, useState, type ReactNode, type RefObject } from "react";
+import { useEffect, useMemo, useRef, useState, type ReactNode, type RefObject } from "react";
 import { ContextMenus } from "../actions/context-menu";
 import { DeskProvider, useDesk } from "../data/desk";
 import { KeysProvider } from "../keys/keys";
@@ -44,7 +44,9 @@ export function LibraryFrame({ libraryId, children }: { libraryId: string; child
 }
 
 function Framed({ root, children }: { root: RefObject<HTMLDivElement | null>; children: ReactNode }) {
-  const { data } = useDesk();
+  const { data, notices } = useDesk();
+  const path = usePathname();
+  useEffect(() => notices.turn(), [notices, path]);
   return (
     <KeysProvider bareKeys={data.member.settings.bareKeys ?? true}>
       <TopBar />

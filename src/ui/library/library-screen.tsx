@@ -68,7 +68,7 @@ interface Ordered {
 
 /** The library: index, table of cards, the card itself. */
 export function LibraryScreen() {
-  const { data, library, act, tell, takeBack } = useDesk();
+  const { data, library, act, tell, takeBack, notices } = useDesk();
   const { replica, shelf, member } = data;
   const { contents } = library;
   const router = useRouter();
@@ -112,7 +112,9 @@ export function LibraryScreen() {
     () => order.filter((id) => selection.ids.has(id)).flatMap((id) => replica.card.get(id) ?? []),
     [order, selection.ids, replica.card],
   );
-  const card = selection.lead ? replica.card.get(selection.lead) : undefined;
+  const { lead } = selection;
+  useEffect(() => notices.turn(), [notices, lead, place]);
+  const card = lead ? replica.card.get(lead) : undefined;
   const content = useContent(contents, card?.fingerprint);
   const at = selection.lead === null ? -1 : order.indexOf(selection.lead);
   useEffect(() => {
@@ -208,7 +210,7 @@ export function LibraryScreen() {
       search,
       typed,
       order: order.length === ids.length && order.every((id, i) => id === ids[i]) ? order : nothingYet,
-      openSearch: (id) => setPlace({ kind: "search", id }),
+      open: setPlace,
       act,
       takeBack,
       filter: () => filter.current?.focus(),

@@ -6,7 +6,7 @@ import { parseChain } from "../../chain/parse";
 import { normaliseChain, sayProblem } from "../../chain/values";
 import { targetKinds, type TargetKind } from "../../media";
 import { longestFormat, readFormat, sayFormat } from "../../media/format";
-import { cleanName, deepestFolder, longestName, longestNote } from "../../text/names";
+import { cleanName, deepestFolder, lengthOf, longestName, longestNote } from "../../text/names";
 import { FormatFault } from "../../chain/fault";
 import { readJsonText } from "../json-text";
 import { longestChain } from "../../chain/model";
@@ -21,11 +21,9 @@ import {
 
 function text(value: Json | undefined, where: string, longest: number): string {
   if (typeof value !== "string") throw new FormatFault("Text is missing here.", where);
-  if (value.length > longest)
-    throw new FormatFault(
-      `At most ${longest} characters are possible here; there are ${value.length}.`,
-      where,
-    );
+  const length = lengthOf(value);
+  if (length > longest)
+    throw new FormatFault(`At most ${longest} characters are possible here; there are ${length}.`, where);
   return value;
 }
 

@@ -1,3 +1,4 @@
+import { shortened } from "../../text/names";
 import type { Lut } from "../../colour/lut";
 
 const number = (v: number) => String(Number(v.toPrecision(9)));
@@ -6,7 +7,7 @@ const number = (v: number) => String(Number(v.toPrecision(9)));
 export function writeCube({ title, kind, size, domainMin, domainMax, values }: Omit<Lut, "shaper">): string {
   const lines = [
     // Quotes and line ends have no place in a title, and the specification no way to write them.
-    ...(title === "" ? [] : [`TITLE "${title.replace(/["\r\n]/g, " ").slice(0, 200)}"`]),
+    ...(title === "" ? [] : [`TITLE "${shortened(title.replace(/["\r\n]/g, " "), 200)}"`]),
     `${kind === "1d" ? "LUT_1D_SIZE" : "LUT_3D_SIZE"} ${size}`,
     ...(domainMin.every((v) => v === 0) ? [] : [`DOMAIN_MIN ${domainMin.map(number).join(" ")}`]),
     ...(domainMax.every((v) => v === 1) ? [] : [`DOMAIN_MAX ${domainMax.map(number).join(" ")}`]),

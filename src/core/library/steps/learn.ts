@@ -1,3 +1,4 @@
+import { longestName, shortened } from "../../text/names";
 import { chainText } from "../../chain/fingerprint";
 import type { Chain, EffectSetting } from "../../chain/model";
 import type { Target } from "../entities/target";
@@ -43,10 +44,7 @@ function stepOfChain(before: Chain, after: Chain, nameOf: Sent["nameOf"]): Step 
     ? {
         kind: "put",
         of: {
-          name: added.settings
-            .map(({ effect }) => nameOf(effect))
-            .join(", ")
-            .slice(0, 200),
+          name: shortened(added.settings.map(({ effect }) => nameOf(effect)).join(", "), longestName),
           chain: added,
         },
         how: "after",

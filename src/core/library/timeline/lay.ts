@@ -4,7 +4,7 @@ import { findEffect } from "../../effects/registry";
 import type { JsonRecord, TimelineItem } from "../../formats/timeline/model";
 import { ownKind, workingMedia, type Medium } from "../../media";
 import type { Part } from "../../media/part";
-import { cleanName, longestName } from "../../text/names";
+import { cleanName, longestName, shortened } from "../../text/names";
 import { bareTarget, type Target } from "../entities/target";
 import type { MediaFacts } from "../media";
 import { lastPlace, placesAmong } from "../places";
@@ -111,7 +111,7 @@ function appliedTo(
 }
 
 const named = (name: unknown, otherwise: string): string =>
-  cleanName(typeof name === "string" ? name : "").slice(0, longestName) || otherwise;
+  shortened(cleanName(typeof name === "string" ? name : ""), longestName) || otherwise;
 
 /** What the target of a timeline's clip is called at first. */
 export const clipName = (clip: JsonRecord, { name }: Pick<Material, "name">): string =>

@@ -2,7 +2,7 @@ import type { Replica } from "@/core/library/change";
 import type { CardHead, FavouritesList, Folder, Tag } from "@/core/library/entities";
 import { may } from "@/core/library/roles";
 import { count } from "@/core/library/words";
-import type { ShownSearch } from "../../library/places";
+import type { LibraryPlace, ShownSearch } from "../../library/places";
 import type { CardHere } from "../shared/card";
 import type { SelectsAll } from "../shared/select-all";
 import type { TakesBack } from "../shared/take-back";
@@ -29,7 +29,7 @@ export interface LibraryHere extends CardsHere, TakesBack, SelectsAll {
   readonly typed: string;
   /** The ids of the cards of the place, as they are shown; empty where the table puts them in another order. */
   readonly order: readonly string[];
-  openSearch(id: string): void;
+  open(place: LibraryPlace): void;
   filter(): void;
   toBench(): void;
   /** Lays what is selected, or all that is shown, on the filing desk. */

@@ -1,5 +1,6 @@
 import { may } from "@/core/library/roles";
 import type { Action } from "../action";
+import type { LibraryPlace } from "../../library/places";
 import type { LibraryHere } from "./here";
 
 const branchId = ({ folder, tag }: LibraryHere) =>
@@ -15,6 +16,12 @@ const isHidden = (here: LibraryHere) =>
 const sayBranch = ({ folder, tag }: LibraryHere) =>
   folder ? `the folder “${folder.name}”` : `the tag “${tag?.name}”`;
 
+/** Where one stands once the open folder or tag is hidden: in what it lies in. */
+const above = ({ folder, tag }: LibraryHere): LibraryPlace => {
+  const parentId = (folder ?? tag)?.parentId ?? null;
+  return parentId === null ? { kind: "all" } : { kind: folder ? "folder" : "tag", id: parentId };
+};
+
 /** Hides the open folder or tag, or shows it again. */
 export const hideBranch: Action<LibraryHere> = {
   id: "library.hide-branch",
@@ -23,5 +30,9 @@ export const hideBranch: Action<LibraryHere> = {
   keys: ["Shift+h"],
   on: ["folder", "tag"],
   offered: (here) => branchId(here) !== undefined && may(here.role, "own"),
-  run: (here) => here.act("hide", { ...branchId(here)!, on: !isHidden(here) }),
+  async run(here) {
+    const on = !isHidden(here);
+    const done = await here.act("hide", { ...branchId(here)!, on });
+    if (done && on) here.open(above(here));
+  },
 };

@@ -42,7 +42,7 @@ export const keepSearch: Action<LibraryHere> = {
     <SearchDialog
       query={shownQuery(here)}
       onClose={(id) => {
-        if (id !== undefined) here.openSearch(id);
+        if (id !== undefined) here.open({ kind: "search", id });
         close();
       }}
     />
