@@ -328,6 +328,41 @@ describe("applying", () => {
       settings: [{}, {}],
     });
   });
+  it("on targets as they were seen refuses what has changed since, all of it or none", async () => {
+    const [cardId, second] = [await keep(), await keep()];
+    const versions = async () =>
+      new Map((await owner.rows(sessionId)).target.map(({ id, version }) => [id, version]));
+    const seenTargets = Object.fromEntries(await versions());
+    const routine = await owner.run<{ routineId: string }>("keep-routine", {
+      name: `On what was seen ${cardId}`,
+      steps: [{ kind: "strength", strength: 50 }],
+    });
+    const all: [string, object][] = [
+      ["apply-card", { targetIds, cardId: second }],
+      ["apply-draft", { targetIds, parts: [{ cardId: second }] }],
+      ["apply-picks", { picks: [{ cardId: second, targetIds }] }],
+      ["carry-over", { fromId: targetIds[0], targetIds: [targetIds[1]] }],
+      ["run-routine", { targetIds, routineId: routine.body.result?.routineId }],
+    ];
+    await owner.run("apply-card", { sessionId, targetIds: [targetIds[1]], cardId });
+    const before = await owner.rows(sessionId);
+    for (const [command, input] of all) {
+      const { status, body } = await owner.run(command, { sessionId, ...input, seenTargets });
+      expect([command, status]).toEqual([command, 409]);
+      expect(body.error).toMatchObject({ code: "stale", current: { id: targetIds[1], cardId } });
+    }
+    expect((await owner.rows(sessionId)).target).toEqual(before.target);
+    // What is not named was not looked at; what is as it was seen is changed.
+    for (const [command, input] of all) {
+      const now = Object.fromEntries(await versions());
+      expect([command, (await owner.run(command, { sessionId, ...input, seenTargets: now })).status]).toEqual(
+        [command, 200],
+      );
+    }
+    expect((await owner.run("apply-card", { sessionId, targetIds, cardId, seenTargets: {} })).status).toBe(
+      200,
+    );
+  });
   it("refuses a stale edit and shows the present state", async () => {
     const { body } = await owner.run("set-chain", {
       sessionId,

@@ -127,4 +127,37 @@ test("supplied cards stay as they are, and a viewer is offered no changes", asyn
   await press(page, "Enter", "Home");
   await expect(card(page)).toContainText("supplied with Fichier");
   await expect(strip).not.toContainText("rename");
+  // The letters of the name that would have been typed run nothing.
+  const [before] = (await card(page).innerText()).split("\n");
+  await page.keyboard.type("rhxc");
+  await expect(said(page)).toHaveText(/is a supplied card and stays as it is/);
+  await expect(page.getByRole("dialog")).toHaveCount(0);
+  await expect(page.getByRole("grid", { name: "Cards" })).toBeFocused();
+  expect((await card(page).innerText()).split("\n")[0]).toBe(before);
+});
+
+test("what is typed while the page still loads is typed where it was meant, and nothing of it runs as a command", async ({
+  page,
+}) => {
+  await signIn(page, "curator");
+  await press(page, "Alt+l", "/");
+  const filter = page.getByLabel("Filter cards");
+  await expect(filter).toBeFocused();
+  await page.route("**/_next/static/chunks/**", async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 400));
+    await route.continue();
+  });
+  await page.reload({ waitUntil: "commit" });
+  await page.waitForFunction(() => document.body?.innerText.includes("Opening the library"));
+  // No script of the page's own has come yet.
+  expect(await page.evaluate(() => window.firstPresses !== undefined)).toBe(true);
+  await page.keyboard.type("/d", { delay: 20 });
+  // Over what is loaded next, piece by piece, a slow typist goes on.
+  await page.keyboard.type("eadfog", { delay: 300 });
+  await expect(filter).toHaveValue("deadfog");
+  await expect(page.getByRole("dialog")).toHaveCount(0);
+  await expect(page.getByRole("grid", { name: "Cards" })).toBeVisible();
+  // The same from one place to another.
+  await press(page, "Escape", "Alt+b", "/", "f", "o", "g");
+  await expect(page.getByRole("combobox", { name: "Find a card" })).toHaveValue("fog");
 });

@@ -162,3 +162,45 @@ test("two shape one target at once: both are shown, one is kept, the other can b
   await saved(page);
   await other.context().close();
 });
+
+test("what is put on while cut off is asked for, where somebody else has put on another thing meanwhile", async ({
+  page,
+  browser,
+}) => {
+  const other = await otherBrowser(browser);
+  for (const [desk, who] of [
+    [page, "owner"],
+    [other, "curator"],
+  ] as const) {
+    await signIn(desk, who);
+    await openSession(desk, "The foghorn, laid out");
+    await target(desk, "First blast").dispatchEvent("mousedown");
+    await expect(desk.getByRole("heading", { name: "First blast" })).toBeVisible();
+    await desk.getByRole("listbox", { name: "Targets" }).focus();
+  }
+  const putOn = async (desk: Page, words: string, name: string) => {
+    await press(desk, "/");
+    await desk.keyboard.type(words);
+    await expect(found(desk, name)).toHaveAttribute("aria-selected", "true");
+    await press(desk, "Enter");
+    await expect(target(desk, "First blast")).toContainText(name);
+  };
+  await page.context().setOffline(true);
+  await putOn(page, "kitchen", "Kitchen table talk");
+  await putOn(other, "telephone", "Telephone band");
+  await saved(other);
+  await page.context().setOffline(false);
+  const dialog = page.getByRole("dialog", { name: /changed by somebody else/ });
+  await expect(dialog).toBeVisible();
+  await expect(target(other, "First blast")).toContainText("Telephone band");
+  await press(page, "Enter");
+  await expect(dialog).toBeHidden();
+  await saved(page);
+  for (const desk of [page, other])
+    await expect(target(desk, "First blast")).toContainText("Kitchen table talk");
+  await press(page, "Backspace");
+  await expect(target(page, "First blast")).toContainText("Telephone band");
+  await press(other, "Backspace");
+  await saved(page);
+  await other.context().close();
+});

@@ -10,12 +10,13 @@ import { Unfit } from "@/core/library/unfit";
 import type { Habit } from "@/core/library/habit";
 import { openName } from "@/core/library/words";
 import { noteDay, noteUse } from "@/db/habits";
+import type { SeenTargets } from "@/core/api/fields";
 import type { Ledger } from "@/db/ledger";
 import { listMedia, readTargets } from "@/db/replica";
 import type { Member } from "./member";
 import { notFound, Refusal } from "./refusal";
 import { requireRow } from "./rows";
-import { requireTargets } from "./targets";
+import { refuseChanged, requireTargets } from "./targets";
 
 /** A card's content as something to put on; its current one where no version is named. */
 export async function cardToPut(ledger: Ledger, cardId: string, contentVersion?: number): Promise<Put> {
@@ -65,10 +66,12 @@ export async function wholeStand(
   ledger: Ledger,
   sessionId: string,
   selected: readonly string[],
+  seen: SeenTargets = {},
 ): Promise<Stand> {
   const targets = (await readTargets(ledger.db, ledger.libraryId, sessionId)).sort(byPosition);
   const ids = new Set(targets.map(({ id }) => id));
   if (!selected.every((id) => ids.has(id))) throw notFound("target");
+  targets.forEach((target) => refuseChanged(target, seen));
   const media = await listMedia(ledger.db, ledger.libraryId, [
     ...new Set(targets.flatMap(({ mediaId }) => mediaId ?? [])),
   ]);
@@ -83,14 +86,20 @@ export async function putOnTargets(
     sessionId,
     targetIds,
     range,
+    seenTargets,
     ...putting
-  }: Putting & { readonly sessionId: string; readonly targetIds: string[]; readonly range?: TimeRange },
+  }: Putting & {
+    readonly sessionId: string;
+    readonly targetIds: string[];
+    readonly range?: TimeRange;
+    readonly seenTargets?: SeenTargets;
+  },
 ): Promise<Done> {
   const { beside, cuts } = wayOf(putting.how);
   const stand =
     beside || cuts
-      ? { ...(await wholeStand(ledger, sessionId, targetIds)), range }
-      : { targets: await requireTargets(ledger, sessionId, targetIds), selected: targetIds };
+      ? { ...(await wholeStand(ledger, sessionId, targetIds, seenTargets)), range }
+      : { targets: await requireTargets(ledger, sessionId, targetIds, seenTargets), selected: targetIds };
   return standAnew(ledger, stand, (now) => put(now, putting, newId));
 }
 

@@ -1,21 +1,28 @@
 import type { Chain } from "@/core/chain/model";
 import type { Target } from "@/core/library/entities";
+import type { SeenTargets } from "@/core/api/fields";
 import type { Ledger } from "@/db/ledger";
 import { notFound, Refusal, stale } from "./refusal";
 import { storedChain } from "./stored-chain";
 
-/** Targets of one session, in the order of the ids; `seen` is the version of the first one that the client saw. */
+/** Refuses what has changed since the client saw it. */
+export function refuseChanged(target: Target, seen: SeenTargets): void {
+  if (target.id in seen && target.version !== seen[target.id])
+    throw stale(`target, “${target.name}”,`, seen[target.id], target);
+}
+
+/** Targets of one session, in the order of the ids. Refuses where one has changed since the client saw it. */
 export async function requireTargets(
   ledger: Ledger,
   sessionId: string,
   ids: readonly string[],
-  seen?: number,
+  seen: SeenTargets = {},
 ): Promise<Target[]> {
   const found = await ledger.readAll("target", ids);
-  return ids.map((id, at) => {
+  return ids.map((id) => {
     const target = found.get(id);
     if (target?.sessionId !== sessionId) throw notFound("target");
-    if (at === 0 && seen !== undefined && target.version !== seen) throw stale("target", seen, target);
+    refuseChanged(target, seen);
     return target;
   });
 }
@@ -27,7 +34,12 @@ export async function shapeTarget(
   targetId: string,
   { chain, strength, seen }: { readonly chain?: Chain; readonly strength?: number; readonly seen?: number },
 ): Promise<Target> {
-  const [target] = await requireTargets(ledger, sessionId, [targetId], seen);
+  const [target] = await requireTargets(
+    ledger,
+    sessionId,
+    [targetId],
+    seen === undefined ? {} : { [targetId]: seen },
+  );
   if (chain && chain.medium !== target.chain.medium)
     throw new Refusal(409, "other-medium", `“${target.name}” is ${target.chain.medium}.`, {
       field: "chain.medium",

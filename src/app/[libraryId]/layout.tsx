@@ -2,6 +2,7 @@ import { headers } from "next/headers";
 import { redirect } from "next/navigation";
 import type { ReactNode } from "react";
 import { isSignedIn } from "@/server/queries/start-path";
+import { firstPresses } from "@/ui/keys/held-presses";
 import { LibraryFrame } from "@/ui/frame/library-frame";
 
 export default async function LibraryLayout({
@@ -12,6 +13,17 @@ export default async function LibraryLayout({
   params: Promise<{ libraryId: string }>;
 }) {
   const { libraryId } = await params;
-  if (!(await isSignedIn(await headers()))) redirect("/sign-in");
-  return <LibraryFrame libraryId={libraryId}>{children}</LibraryFrame>;
+  const asked = await headers();
+  if (!(await isSignedIn(asked))) redirect("/sign-in");
+  const nonce = /'nonce-([^']+)'/.exec(asked.get("content-security-policy") ?? "")?.[1];
+  return (
+    <>
+      <script
+        nonce={nonce}
+        suppressHydrationWarning
+        dangerouslySetInnerHTML={{ __html: `(${firstPresses.toString()})()` }}
+      />
+      <LibraryFrame libraryId={libraryId}>{children}</LibraryFrame>
+    </>
+  );
 }

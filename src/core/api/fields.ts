@@ -31,6 +31,14 @@ export const versionNumber = version();
 /** The row version that the client saw; a command on an older state is refused. */
 export const seen = version();
 
+/** The versions of targets that the client saw, by their ids: where one has changed since, all of it is refused. */
+export type SeenTargets = Readonly<Record<string, number>>;
+/** What is done to targets as the client saw them. */
+export interface OnSeen {
+  readonly seenTargets?: SeenTargets;
+}
+export const seenTargets = Joi.object().pattern(id, version()).max(1000);
+
 /** Cards that one request changes; with more, all others would wait for it too long. */
 export const mostCards = 10_000;
 export const sayMostCards = `At most ${mostCards.toLocaleString("en")} cards can be changed at once. Choose fewer, a folder at a time`;

@@ -13,6 +13,8 @@ interface Way {
   readonly said: string;
   /** The target keeps its strength; else that of the card becomes it. */
   readonly keepsStrength: boolean;
+  /** What the target had is gone. */
+  readonly replaces?: true;
   /** The card comes onto a target of its own, beside what is selected: that stays as it is. Where things are mixed. */
   readonly beside?: "return" | "copy";
   /** The target is cut at the ends of what is marked; the card comes onto the piece within. Where material has a length. */
@@ -28,6 +30,7 @@ const ways = {
     short: "put on",
     said: "on",
     keepsStrength: false,
+    replaces: true,
     settings: (_, card) => card,
   },
   after: {

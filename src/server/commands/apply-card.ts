@@ -6,7 +6,7 @@ export const applyCard = carryOut(
   shape,
   async (
     ledger,
-    { sessionId, targetIds, cardId, contentVersion, strength, how, at, range, keys, browsing },
+    { sessionId, targetIds, cardId, contentVersion, strength, how, at, range, keys, browsing, seenTargets },
     member,
   ) => {
     const card = await cardToPut(ledger, cardId, contentVersion);
@@ -18,6 +18,7 @@ export const applyCard = carryOut(
       at,
       range,
       strength,
+      seenTargets,
     });
     const counted = keys !== undefined && browsing !== undefined ? { keys, browsing } : null;
     const habits = await noteUses(ledger, member, [{ cardId, onto }], counted);

@@ -7,7 +7,7 @@ import { storedChain } from "../stored-chain";
 
 export const applyDraft = carryOut(
   shape,
-  async (ledger, { sessionId, targetIds, parts, how, at, range, strength }, member) => {
+  async (ledger, { sessionId, targetIds, parts, how, at, range, strength, seenTargets }, member) => {
     const puts: Put[] = [];
     for (const part of parts)
       if ("cardId" in part) puts.push(await cardToPut(ledger, part.cardId, part.contentVersion));
@@ -27,6 +27,7 @@ export const applyDraft = carryOut(
       at,
       range,
       strength,
+      seenTargets,
     });
     const used = [...new Set(puts.flatMap(({ pin }) => pin?.cardId ?? []))];
     const habits = await noteUses(

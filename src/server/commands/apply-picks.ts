@@ -6,9 +6,9 @@ import { count, countTargets } from "@/core/library/words";
 import { carryOut } from "../command";
 import { cardToPut, noteUses, standAnew, wholeStand } from "../putting";
 
-export const applyPicks = carryOut(shape, async (ledger, { sessionId, picks, how }, member) => {
+export const applyPicks = carryOut(shape, async (ledger, { sessionId, picks, how, seenTargets }, member) => {
   const all = picks.flatMap(({ targetIds }) => targetIds);
-  const stand = await wholeStand(ledger, sessionId, all);
+  const stand = await wholeStand(ledger, sessionId, all, seenTargets);
   const chosen: [Awaited<ReturnType<typeof cardToPut>>, readonly string[]][] = [];
   for (const { cardId, contentVersion, targetIds } of picks)
     chosen.push([await cardToPut(ledger, cardId, contentVersion), targetIds]);

@@ -5,20 +5,28 @@ import { carryOut } from "../command";
 import { Refusal } from "../refusal";
 import { requireTargets } from "../targets";
 
-export const carryOver = carryOut(shape, async (ledger, { sessionId, fromId, targetIds, seen }) => {
-  const [from] = await requireTargets(ledger, sessionId, [fromId], seen);
-  const targets = await requireTargets(ledger, sessionId, targetIds);
-  const { chain, strength, cardId, cardVersion } = from;
-  const wrong = targets.find((target) => target.chain.medium !== chain.medium);
-  if (wrong)
-    throw new Refusal(
-      409,
-      "other-medium",
-      `“${from.name}” is ${chain.medium}; “${wrong.name}” is ${wrong.chain.medium}.`,
+export const carryOver = carryOut(
+  shape,
+  async (ledger, { sessionId, fromId, targetIds, seen, seenTargets }) => {
+    const [from] = await requireTargets(
+      ledger,
+      sessionId,
+      [fromId],
+      seen === undefined ? {} : { [fromId]: seen },
     );
-  await ledger.updateAll(
-    "target",
-    targets.map((target): [Target, Partial<Target>] => [target, { chain, strength, cardId, cardVersion }]),
-  );
-  return { summary: `carried what is on “${from.name}” over to ${countTargets(targets)}` };
-});
+    const targets = await requireTargets(ledger, sessionId, targetIds, seenTargets);
+    const { chain, strength, cardId, cardVersion } = from;
+    const wrong = targets.find((target) => target.chain.medium !== chain.medium);
+    if (wrong)
+      throw new Refusal(
+        409,
+        "other-medium",
+        `“${from.name}” is ${chain.medium}; “${wrong.name}” is ${wrong.chain.medium}.`,
+      );
+    await ledger.updateAll(
+      "target",
+      targets.map((target): [Target, Partial<Target>] => [target, { chain, strength, cardId, cardVersion }]),
+    );
+    return { summary: `carried what is on “${from.name}” over to ${countTargets(targets)}` };
+  },
+);

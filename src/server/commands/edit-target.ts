@@ -16,7 +16,12 @@ const words = (input: EditTarget, what: string): string => {
 
 export const editTarget = carryOut(shape, async (ledger, input) => {
   const { sessionId, targetIds, name, feedsId, at, muted, soloed, sends } = input;
-  const targets = await requireTargets(ledger, sessionId, targetIds, input.seen);
+  const targets = await requireTargets(
+    ledger,
+    sessionId,
+    targetIds,
+    input.seen === undefined ? {} : { [targetIds[0]]: input.seen },
+  );
   if (name !== undefined && targets.length > 1)
     throw new Refusal(400, "one-name", "Rename one target at a time.", { field: "targetIds" });
   const set: Partial<Target> = {

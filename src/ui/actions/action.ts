@@ -48,6 +48,8 @@ export interface Action<Here> {
   readonly strip?: boolean | ((here: Here) => boolean);
   /** Whether it can be done; always, where this is left out. Pure. */
   offered?(here: Here): boolean;
+  /** Why it cannot be done though it is about what is here; null where it can. Told to who presses its key. Pure. */
+  refused?(here: Here): string | null;
   run?(here: Here): unknown;
   /** Opened by it, after `run`. */
   readonly dialog?: (props: ActionDialogProps<Here>) => ReactNode;
@@ -78,6 +80,10 @@ export interface Offer {
   readonly on: readonly Subject[];
   readonly strip: boolean;
   readonly offered: boolean;
+  /** Why it is not offered, to be told to who presses its key. */
+  readonly refused: string | null;
+  /** It opens something that may be typed into. */
+  readonly opens: boolean;
   run(): void;
 }
 
@@ -88,12 +94,18 @@ const said = <Here>(words: string | ((here: Here) => string), here: Here) =>
 export const nameOf = ({ name, words }: Pick<Action<never>, "name" | "words">): string =>
   name ?? (typeof words === "string" ? words : "");
 
+/** Whether an action can be done here and now. */
+export const isOffered = <Here>(action: Action<Here>, here: Here): boolean =>
+  (action.offered?.(here) ?? true) && (action.refused?.(here) ?? null) === null;
+
 /** The facts of an offer; `run` is the caller's matter. */
 export function standingOf<Here>(action: Action<Here>, here: Here): Omit<Offer, "run"> {
-  const offered = action.offered?.(here) ?? true;
+  const isMeant = action.offered?.(here) ?? true;
+  const refused = isMeant ? (action.refused?.(here) ?? null) : null;
+  const offered = isMeant && refused === null;
   // What is not offered may have no words: they can be about what is not there.
   const known = <W extends Action<Here>["words"]>(text: W) =>
-    offered || action.sayable || typeof text === "string" ? said(text, here) : "";
+    isMeant || action.sayable || typeof text === "string" ? said(text, here) : "";
   const words = known(action.words);
   return {
     id: action.id,
@@ -103,5 +115,7 @@ export function standingOf<Here>(action: Action<Here>, here: Here): Omit<Offer, 
     on: action.on ?? [],
     strip: offered && (typeof action.strip === "function" ? action.strip(here) : (action.strip ?? false)),
     offered,
+    refused,
+    opens: action.dialog !== undefined,
   };
 }

@@ -35,7 +35,7 @@ import { videoPlace } from "./viewer/video";
 import type { VideoHere } from "./viewer/video-here";
 import { sessionPlace } from "./session";
 import { another, type SessionHere } from "./session/here";
-import { offerFor, offersOn, stripOf, type ActionScope } from "./stack";
+import { meaningOf, offerFor, offersOn, stripOf, type ActionScope } from "./stack";
 import { offersPlace } from "./offers";
 import type { OffersHere } from "./offers/here";
 import { teamPlace } from "./team";
@@ -789,6 +789,42 @@ describe("in the library", () => {
     expect(ids).toContain("card.mark");
     for (const id of ["library.rename", "library.file", "library.withdraw"]) expect(ids).not.toContain(id);
   });
+  it("whoever presses a key that changes what stays as it is is told why", () => {
+    const supplied = aHead({ id: "s", layer: "supplied", name: "Fog" });
+    const own = aHead({ id: "p", layer: "private", name: "Mine" });
+    const said = (id: string, given: Partial<LibraryHere>) => {
+      const here = library({ card: given.selected?.[0], ...given });
+      return standingOf(action(libraryPlace, here, id), here).refused;
+    };
+    for (const id of ["rename", "file", "withdraw", "note", "maker", "made-for"])
+      expect(said(`library.${id}`, { selected: [supplied] }), id).toMatch(/“Fog” is a supplied card/);
+    expect(said("library.rename", { selected: [supplied, aHead()] })).toMatch(/among those chosen: 1/);
+    for (const id of ["file", "tag", "also-file"])
+      expect(said(`library.${id}`, { selected: [own] }), id).toMatch(/“Mine” is yours alone/);
+    for (const id of ["rename", "file", "tag", "copy"])
+      expect(said(`library.${id}`, { selected: [aHead()], role: "viewer" }), id).toMatch(/Your role, viewer/);
+    expect(said("library.rename", { selected: [aHead()] })).toBeNull();
+  });
+  it("hiding the folder one stands in leads to what it lies in", async () => {
+    for (const [folder, tag, place] of [
+      [aFolder({ id: "f", parentId: "above" }), undefined, { kind: "folder", id: "above" }],
+      [aFolder({ id: "f", parentId: null }), undefined, { kind: "all" }],
+      [undefined, aTag({ id: "t", parentId: "above" }), { kind: "tag", id: "above" }],
+    ] as const) {
+      const done: Done = [];
+      const here = library({ folder, tag, card: undefined, selected: [] }, done);
+      await action(libraryPlace, here, "library.hide-branch").run!({
+        ...here,
+        act: async () => ({}) as never,
+      });
+      expect(done).toEqual([["open", place]]);
+      // It stays open where it is shown again, or was not hidden.
+      const refused: Done = [];
+      const there = library({ folder, tag, card: undefined, selected: [] }, refused);
+      await action(libraryPlace, there, "library.hide-branch").run!({ ...there, act: async () => null });
+      expect(refused).toEqual([]);
+    }
+  });
   it("several are filed, withdrawn and renamed together", () => {
     const done: Done = [];
     const here = library({ selected: [aHead(), aHead({ id: "card-2" })] }, done);
@@ -1008,6 +1044,24 @@ describe("scopes on top of each other", () => {
     };
     expect(offerFor("a", [chain, other])?.id).toBe("x.y");
     expect(stripOf([chain, other]).filter((o) => o.keys[0] === "a")).toHaveLength(1);
+  });
+  it("a key that is refused up there says why, and does not mean another thing below", () => {
+    const supplied = aHead({ layer: "supplied", name: "Fog" });
+    const over = scope("library", libraryPlace, library({ card: supplied, selected: [supplied] }));
+    const below: ActionScope = {
+      ...bottom,
+      offers: [{ ...bottom.offers[0], id: "x.y", keys: ["r"], offered: true, refused: null }],
+    };
+    expect(meaningOf("r", [below, over])).toEqual({
+      why: "“Fog” is a supplied card and stays as it is. Copy it to change the copy.",
+    });
+    expect(meaningOf("r", [below])).toMatchObject({ id: "x.y" });
+    // About nothing that is here: the key means what lies below.
+    const empty = scope("library", libraryPlace, library({ card: undefined, selected: [] }));
+    expect(meaningOf("r", [below, empty])).toMatchObject({ id: "x.y" });
+    // Nothing below either: what would have opened takes no letters.
+    expect(meaningOf("r", [empty])).toEqual({ why: null });
+    expect(meaningOf("§", [below, over])).toBeUndefined();
   });
   it("what is not offered has no key, and is in no menu", () => {
     expect(offerFor("v", [bottom])).toBeUndefined();

@@ -56,6 +56,23 @@ export const offerFor = (keys: string, scopes: readonly ActionScope[]): Offer | 
     .flatMap((scope) => scope.offers)
     .find((offer) => offer.offered && offer.keys.includes(keys));
 
+/** Why a key does nothing here and now. */
+export interface Refusal {
+  /** Null where nobody says. */
+  readonly why: string | null;
+}
+
+/** What a key does here and now, or why it does not; undefined where it means nothing. */
+export function meaningOf(keys: string, scopes: readonly ActionScope[]): Offer | Refusal | undefined {
+  const all = reached(scopes)
+    .flatMap((scope) => scope.offers)
+    .filter((offer) => offer.keys.includes(keys));
+  // A key that is refused up here does not mean another thing below.
+  const first = all.find(({ offered, refused }) => offered || refused !== null);
+  if (first) return first.offered ? first : { why: first.refused };
+  return all.some(({ opens }) => opens) ? { why: null } : undefined;
+}
+
 /** What the menu of a row, card or the like holds. */
 export const offersOn = (subject: Subject, scopes: readonly ActionScope[]): Offer[] =>
   [...scopes]

@@ -10,7 +10,7 @@ import {
   useSyncExternalStore,
   type ReactNode,
 } from "react";
-import { actionsOf, standingOf, type ActionPlace, type Offer } from "./action";
+import { actionsOf, isOffered, standingOf, type ActionPlace, type Offer } from "./action";
 import { ActionStack, type ActionScope } from "./stack";
 
 export const ActionStackContext = createContext<ActionStack | null>(null);
@@ -100,7 +100,7 @@ export function useActions<Here>(
               run() {
                 const now = latest.current;
                 const action = actionsOf(place, now).find((one) => one.id === fact.id);
-                if (!action || action.offered?.(now) === false) return;
+                if (!action || !isOffered(action, now)) return;
                 action.run?.(now);
                 if (action.dialog) setOpen(action.id);
               },

@@ -72,8 +72,7 @@ export function ChainColumn({ bench, target, here, onSetting, open, onOpen }: Ch
   const key = card && data.shelf.keyOf(card.id);
   const behind =
     card !== undefined && target.cardVersion !== null && target.cardVersion !== card.contentVersion;
-  const changed =
-    card !== undefined && isTouched(target, card) === true;
+  const changed = card !== undefined && isTouched(target, card) === true;
 
   const late = outOfOrder(chain, here.stages);
 

@@ -26,6 +26,9 @@ class HandClock implements Clock {
 
 interface Sent {
   readonly targetId: string;
+  /** Of what is put on several. */
+  readonly targetIds?: readonly string[];
+  readonly seenTargets?: Readonly<Record<string, number>>;
   readonly chain?: Target["chain"];
   readonly strength?: number;
   readonly seen?: number;
@@ -43,6 +46,7 @@ class Server implements EditLine {
   undone = 0;
   private readonly queue: {
     make: () => object;
+    isAgain: (refusal: unknown) => boolean;
     resolve: (answer: unknown) => void;
     reject: (error: unknown) => void;
   }[] = [];
@@ -54,20 +58,30 @@ class Server implements EditLine {
     }
   }
   known = (id: string) => this.copy.get(id);
+  /** Counts what others are heard to have done. */
+  private heard = 0;
+  private readonly others = new Map<string, number>();
+  revision = () => this.heard;
+  isOthers = (id: string, after: number) => (this.others.get(id) ?? 0) > after;
   hold = () => {
     this.open++;
     return () => void this.open--;
   };
   tell = ({ text }: { text: string }) => void this.told.push(text);
   undo = () => Promise.resolve(void this.undone++);
-  send = (_command: string, make: () => object) =>
-    new Promise((resolve, reject) => this.queue.push({ make, resolve, reject }));
+  send = (_command: string, make: () => object, isAgain: (refusal: unknown) => boolean = () => false) =>
+    new Promise((resolve, reject) => this.queue.push({ make, isAgain, resolve, reject }));
   /** Answers the oldest command, if there is one. */
   answer(): boolean {
     const next = this.queue.shift();
     if (!next) return false;
     try {
       const sent = next.make() as Sent;
+      if (sent.targetIds) {
+        this.put(sent, sent.targetIds);
+        next.resolve({});
+        return true;
+      }
       const now = this.targets.get(sent.targetId)!;
       if (this.refusing.has(sent.targetId)) throw new ApiError(422, "refused", "No.", {});
       if (sent.seen !== now.version) throw new ApiError(409, "stale", "It was changed.", { current: now });
@@ -76,7 +90,8 @@ class Server implements EditLine {
       this.follow(sent.targetId);
       next.resolve({});
     } catch (error) {
-      next.reject(error);
+      if (next.isAgain(error)) this.queue.unshift(next);
+      else next.reject(error);
     }
     return true;
   }
@@ -89,9 +104,25 @@ class Server implements EditLine {
       version: before.version + 1,
     });
   }
+  private put(sent: Sent, ids: readonly string[]): void {
+    const refused = ids.find((id) => this.refusing.has(id));
+    if (refused) throw new ApiError(422, "refused", "No.", {});
+    const changed = ids.find((id) => this.targets.get(id)!.version !== sent.seenTargets![id]);
+    if (changed) throw new ApiError(409, "stale", "It was changed.", { current: this.targets.get(changed) });
+    for (const id of ids) {
+      this.write(id, sent);
+      this.accepted.push({ ...sent, targetId: id });
+      this.follow(id);
+    }
+  }
   /** The client hears of what the server has. */
   follow(id: string): void {
     this.copy.set(id, this.targets.get(id)!);
+  }
+  /** The same of what somebody else did. */
+  hear(id: string): void {
+    if (this.copy.get(id) !== this.targets.get(id)) this.others.set(id, ++this.heard);
+    this.follow(id);
   }
 }
 
@@ -207,6 +238,145 @@ describe("edits on the bench", () => {
     expect(server.accepted.map(gainOf).sort()).toEqual([1, 2]);
     expect(server.open).toBe(0);
   });
+
+  /** Puts something with a gain on targets, in place of what they have. */
+  const put = (server: Server, edits: BenchEdits, ids: readonly string[], gain: number) =>
+    edits.replace(
+      new Map(ids.map((id) => [id, { chain: aGainChain(gain), strength: 100, cardId: `card ${gain}` }])),
+      (asSeen, isAgain) => {
+        const make = () => {
+          const { ids, seen } = asSeen();
+          return { targetIds: ids, chain: aGainChain(gain), strength: 100, seenTargets: seen };
+        };
+        return server.send("apply-card", make, isAgain);
+      },
+    );
+  const answerAll = async (server: Server) => {
+    await settled();
+    while (server.answer()) await settled();
+    await settled();
+  };
+
+  it("what is put on what somebody else changed in between is asked for, and the others have it", async () => {
+    for (const heard of [true, false]) {
+      const { server, edits } = make();
+      const done = put(server, edits, ["a", "b"], 3);
+      expect(gainOf(edits.get().overlay.get("a")!)).toBe(3);
+      server.write("a", { chain: aGainChain(50) });
+      if (heard) server.hear("a");
+      await answerAll(server);
+      await done;
+      expect(gainOf(server.targets.get("b")!)).toBe(3);
+      expect(gainOf(server.targets.get("a")!)).toBe(50);
+      const [conflict] = edits.get().conflicts;
+      expect([conflict.targetId, gainOf(conflict.mine), gainOf(conflict.theirs)]).toEqual(["a", 3, 50]);
+      expect([...edits.get().overlay.keys()]).toEqual(["a"]);
+      server.hear("a");
+      void edits.decide(conflict, "mine");
+      await answerAll(server);
+      // As the card again, not as settings that nobody knows the origin of.
+      expect(server.accepted.at(-1)).toMatchObject({ targetId: "a", targetIds: ["a"] });
+      expect(gainOf(server.targets.get("a")!)).toBe(3);
+      expect(edits.get()).toEqual({ overlay: new Map(), conflicts: [] });
+    }
+  });
+
+  it("what was shaped after it was put on is sent as it was shaped", async () => {
+    const { server, edits } = make();
+    const done = put(server, edits, ["a"], 3);
+    touch(edits, "a", 4);
+    server.write("a", { chain: aGainChain(50) });
+    await answerAll(server);
+    await done;
+    const [conflict] = edits.get().conflicts;
+    expect(gainOf(conflict.mine)).toBe(4);
+    server.hear("a");
+    void edits.decide(conflict, "mine");
+    await answerAll(server);
+    expect(server.accepted.at(-1)).toHaveProperty("seen");
+    expect(gainOf(server.targets.get("a")!)).toBe(4);
+  });
+
+  it("what was only renamed or moved meanwhile is no reason to ask, nor is what was done here", async () => {
+    const { server, edits } = make();
+    const first = put(server, edits, ["a"], 3);
+    server.write("a", {});
+    // Sent one after the other: the second is made on what the first has left.
+    const second = put(server, edits, ["a", "b"], 4);
+    await answerAll(server);
+    await Promise.all([first, second]);
+    expect(edits.get()).toEqual({ overlay: new Map(), conflicts: [] });
+    expect(server.accepted.map(gainOf)).toEqual([3, 4, 4]);
+  });
+
+  it("what is taken back and put on anew at once is not asked for", async () => {
+    const { server, edits } = make();
+    const first = put(server, edits, ["a"], 3);
+    // A command of one's own whose effect is not foreseen here, such as taking back.
+    void server.send("take-back", () => ({
+      targetIds: ["a"],
+      chain: aGainChain(0),
+      seenTargets: { a: server.targets.get("a")!.version },
+    }));
+    const second = put(server, edits, ["a"], 4);
+    await answerAll(server);
+    await Promise.all([first, second]);
+    expect(edits.get().conflicts).toEqual([]);
+    expect(server.accepted.map(gainOf)).toEqual([3, 0, 4]);
+  });
+
+  it("a put that is refused is told to whoever did it, and what the server has is shown again", async () => {
+    const { server, edits } = make();
+    server.refusing.add("b");
+    const done = put(server, edits, ["a", "b"], 3);
+    const told = expect(done).rejects.toThrow("No.");
+    await answerAll(server);
+    await told;
+    expect([edits.get().overlay.size, edits.get().conflicts.length]).toEqual([0, 0]);
+  });
+
+  it("whatever others do meanwhile, nothing of theirs is replaced unseen and nothing hangs", () =>
+    fc.assert(
+      fc.asyncProperty(
+        fc.array(
+          fc.tuple(fc.constantFrom("put", "others", "hear", "answer"), fc.constantFrom("a", "b", "ab")),
+          { maxLength: 30 },
+        ),
+        async (steps) => {
+          const { server, edits } = make();
+          let gain = 0;
+          const waiting: Promise<void>[] = [];
+          for (const [kind, on] of steps) {
+            const ids = [...on];
+            if (kind === "put") waiting.push(put(server, edits, ids, ++gain));
+            else if (kind === "others")
+              for (const id of ids) server.write(id, { chain: aGainChain(1000 + ++gain) });
+            else if (kind === "hear") ids.forEach((id) => server.hear(id));
+            else {
+              const before = new Map([..."ab"].map((id) => [id, gainOf(server.targets.get(id)!)!]));
+              const seen = new Map([..."ab"].map((id) => [id, gainOf(server.copy.get(id)!)!]));
+              await settled();
+              server.answer();
+              for (const id of "ab")
+                if (gainOf(server.targets.get(id)!) !== before.get(id) && before.get(id)! > 1000)
+                  // What was replaced was known here.
+                  expect(seen.get(id)).toBe(before.get(id));
+            }
+            await settled();
+          }
+          for (let round = 0; round < 80; round++) {
+            await answerAll(server);
+            const [conflict] = edits.get().conflicts;
+            if (!conflict) break;
+            server.hear(conflict.targetId);
+            void edits.decide(conflict, "mine");
+          }
+          await Promise.all(waiting);
+          expect(edits.get()).toEqual({ overlay: new Map(), conflicts: [] });
+        },
+      ),
+      { numRuns: 150 },
+    ));
 
   type Step =
     | { readonly kind: "touch" | "strength" | "others" | "follow" | "refuse" | "allow"; readonly id: string }

@@ -1,4 +1,5 @@
 import { chainText } from "@/core/chain/fingerprint";
+import type { SeenTargets } from "@/core/api/fields";
 import type { InputOf } from "@/core/api/commands";
 import type { Chain } from "@/core/chain/model";
 import type { Target } from "@/core/library/entities";
@@ -17,7 +18,18 @@ export interface Conflict {
   readonly targetId: string;
   readonly mine: Shape;
   readonly theirs: Shape & { readonly version: number };
+  /** Puts on what was put on here, over what has been seen of theirs; a chain that was shaped is sent as it is. */
+  readonly putAgain?: (seen: () => SeenTargets) => Promise<unknown>;
 }
+
+/**
+ * Saves what is put on some targets. Which, and as they were seen, is asked for when its turn has come, and once more where
+ * it is refused and `isAgain` says that there is another way: nothing else comes between.
+ */
+export type SavePut = (
+  asSeen: () => { readonly ids: readonly string[]; readonly seen: SeenTargets },
+  isAgain: (refusal: unknown) => boolean,
+) => Promise<unknown>;
 
 /** The server, as far as edits need it. */
 export interface EditLine {
@@ -27,6 +39,10 @@ export interface EditLine {
   hold(): () => void;
   /** A target as the server is known to have it. */
   known(id: string): Target | undefined;
+  /** How far the session is known. */
+  revision(): number;
+  /** Whether somebody else is known to have changed a target after a revision. */
+  isOthers(id: string, after: number): boolean;
   /** Takes back the last change. */
   undo(): Promise<unknown>;
   tell(notice: { readonly kind: "problem"; readonly text: string }): void;
@@ -66,6 +82,10 @@ const sameShape = (a: Shape, b: Shape) =>
   a.strength === b.strength && chainText(a.chain) === chainText(b.chain);
 const stale = (current: Target) =>
   new ApiError(409, "stale", `“${current.name}” was changed in the meantime.`, { current });
+
+/** The target that was changed in the meantime, where a refusal says so. */
+const staleIn = (error: unknown): Target | undefined =>
+  error instanceof ApiError && error.code === "stale" ? (error.details.current as Target) : undefined;
 
 /**
  * What is changed on the bench of one session and not confirmed yet: shown at once, sent after a rest, taken away again
@@ -146,21 +166,105 @@ export class BenchEdits extends Store<EditState> {
       });
       this.settle(done);
     } catch (error) {
-      const theirs =
-        error instanceof ApiError && error.code === "stale" ? (error.details.current as Target) : undefined;
+      const theirs = staleIn(error);
       if (theirs) return this.contend(id, mine, theirs);
       this.line.tell({ kind: "problem", text: sayError(error) });
       this.settle(done);
     }
   }
 
-  private contend(targetId: string, mine: Edit, { chain, strength, version }: Target): void {
+  /**
+   * What of some targets is known now, to be asked for once the turn has come of what is done to them. Throws where
+   * somebody else has changed one of them since: whoever did this never saw it.
+   */
+  seenOf(ids: readonly string[]): () => SeenTargets {
+    const { overlay } = this.get();
+    const base = new Map(
+      ids.flatMap((id) => {
+        const known = this.line.known(id);
+        return known ? [[id, shown(known, overlay)] as const] : [];
+      }),
+    );
+    const revision = this.line.revision();
+    return () => this.unchanged(base, revision);
+  }
+
+  private unchanged(base: ReadonlyMap<string, Shape>, revision: number): SeenTargets {
+    const seen: Record<string, number> = {};
+    for (const [id, shape] of base) {
+      const now = this.line.known(id);
+      // What was done here meanwhile changes it too, and is no reason.
+      if (now && this.line.isOthers(id, revision) && !sameShape(now, shape)) throw stale(now);
+      if (now) seen[id] = now.version;
+    }
+    return seen;
+  }
+
+  /**
+   * Shows at once what is put on targets in place of what they have, and saves it. Where somebody else has changed one of
+   * them in between that one becomes a conflict, and the others have it. Rejects where it is refused otherwise.
+   */
+  async replace(edits: Overlay, save: SavePut): Promise<void> {
+    const { overlay } = this.get();
+    const base = new Map<string, Shape>();
+    for (const id of edits.keys()) {
+      const known = this.line.known(id);
+      if (known) base.set(id, shown(known, overlay));
+    }
+    const revision = this.line.revision();
+    this.lay(edits);
+    /** What is known of a target that has other news than another shape. */
+    const newer = new Map<string, number>();
+    let left = [...edits.keys()];
+    const settleLeft = () => this.settle(new Map([...edits].filter(([id]) => left.includes(id))));
+    const asSeen = () => {
+      const seen: Record<string, number> = {
+        ...this.unchanged(new Map([...base].filter(([id]) => left.includes(id))), revision),
+      };
+      for (const [id, version] of newer) if (id in seen) seen[id] = Math.max(seen[id], version);
+      return { ids: left, seen };
+    };
+    const isAgain = (error: unknown): boolean => {
+      const theirs = staleIn(error);
+      if (!theirs || !left.includes(theirs.id)) return false;
+      const { id, version } = theirs;
+      const before = base.get(id);
+      // Renamed or moved, say: nothing of that is replaced.
+      if (before && sameShape(before, theirs) && (newer.get(id) ?? 0) < version) newer.set(id, version);
+      else {
+        left = left.filter((one) => one !== id);
+        this.contend(id, edits.get(id)!, theirs, (seen) =>
+          save(
+            () => ({ ids: [id], seen: seen() }),
+            () => false,
+          ),
+        );
+      }
+      return left.length > 0;
+    };
+    try {
+      await save(asSeen, isAgain);
+    } catch (error) {
+      if (left.length > 0) throw error;
+    } finally {
+      settleLeft();
+    }
+  }
+
+  private contend(
+    targetId: string,
+    mine: Edit,
+    { chain, strength, version }: Target,
+    putAgain?: Conflict["putAgain"],
+  ): void {
     // With what was touched since, and with what another request was refused for.
     const over = { ...mine, ...this.get().overlay.get(targetId) };
     const conflict = {
       targetId,
       mine: { chain: over.chain ?? chain, strength: over.strength ?? strength },
       theirs: { chain, strength, version },
+      // What was put on and then shaped is no longer the card as it is.
+      ...(putAgain && over.chain === mine.chain && over.strength === mine.strength && { putAgain }),
     };
     this.update((state) => ({
       ...state,
@@ -170,18 +274,21 @@ export class BenchEdits extends Store<EditState> {
 
   /** Keeps what was done here, or what somebody else did. */
   async decide(conflict: Conflict, keep: "mine" | "theirs"): Promise<void> {
-    const { targetId, mine, theirs } = conflict;
+    const { targetId, mine, theirs, putAgain } = conflict;
     const over = this.get().overlay.get(targetId);
     this.update((state) => ({ ...state, conflicts: state.conflicts.filter((c) => c !== conflict) }));
     if (!over) return;
     try {
       // Where theirs is kept mine is saved and taken back, so that it is in the history and one key brings it back.
-      await this.line.send("set-chain", () => ({
-        sessionId: this.sessionId,
-        targetId,
-        ...mine,
-        seen: Math.max(theirs.version, this.line.known(targetId)?.version ?? 0),
-      }));
+      const seen = () => Math.max(theirs.version, this.line.known(targetId)?.version ?? 0);
+      await (putAgain
+        ? putAgain(() => ({ [targetId]: seen() }))
+        : this.line.send("set-chain", () => ({
+            sessionId: this.sessionId,
+            targetId,
+            ...mine,
+            seen: seen(),
+          })));
       if (keep === "theirs") await this.line.undo();
     } catch (error) {
       this.line.tell({ kind: "problem", text: sayError(error) });

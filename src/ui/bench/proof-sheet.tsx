@@ -150,15 +150,18 @@ export function ProofSheetView({ bench, sheet, from, onChange, onClose }: ProofS
     [cards.length, chosenRow, firstChain, secondChain, how],
   );
   const keep = async () => {
-    const done = await act("apply-picks", {
+    const byCard = picksByCard(sheet);
+    const seen = bench.seenOf(byCard.flatMap(({ targetIds }) => targetIds));
+    const done = await act("apply-picks", () => ({
       sessionId: session.session.id,
-      picks: picksByCard(sheet).map(({ cardId, targetIds }) => ({
+      picks: byCard.map(({ cardId, targetIds }) => ({
         cardId,
         contentVersion: replica.card.get(cardId)?.contentVersion,
         targetIds,
       })),
       how,
-    });
+      seenTargets: seen(),
+    }));
     // What was refused is said, and the picks are still there.
     if (!done) return;
     library.takeHabits(done.result.habits);

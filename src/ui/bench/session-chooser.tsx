@@ -1,7 +1,7 @@
 "use client";
 
 import { NativeSelect } from "@chakra-ui/react";
-import { useRouter } from "next/navigation";
+import { useGo } from "../keys/use-go";
 import { useDesk } from "../data/desk";
 import type { Session } from "@/core/library/entities";
 import { useSayKeys } from "../keys/keys";
@@ -9,7 +9,7 @@ import { useSayKeys } from "../keys/keys";
 /** The session's name, which opens the list of the others. */
 export function SessionChooser({ session }: { session: Session }) {
   const { data, libraryId } = useDesk();
-  const router = useRouter();
+  const go = useGo();
   const say = useSayKeys();
   return (
     <NativeSelect.Root pl="8px" variant="plain" size="sm">
@@ -22,7 +22,7 @@ export function SessionChooser({ session }: { session: Session }) {
         value={session.id}
         color="ink"
         css={{ "& option": { bg: "panel", color: "ink" } }}
-        onChange={(event) => router.push(`/${libraryId}/bench/${event.target.value}`)}
+        onChange={(event) => go(`/${libraryId}/bench/${event.target.value}`)}
       >
         {data.sessions.map((each) => (
           <option key={each.id} value={each.id}>

@@ -2,7 +2,6 @@
 
 import { chakra, Menu } from "@chakra-ui/react";
 import { Menu as MenuSign } from "lucide-react";
-import { useRouter } from "next/navigation";
 import { useCallback } from "react";
 import type { Session } from "@/core/library/entities";
 import { timelineExtension } from "@/core/formats/timeline/model";
@@ -11,6 +10,7 @@ import { MenuOfOffers } from "../actions/menu-of-offers";
 import { sessionPlace } from "../actions/session";
 import { offersOn, type ActionScope } from "../actions/stack";
 import { useActions, useScopes } from "../actions/use-actions";
+import { useGo } from "../keys/use-go";
 import { useDesk } from "../data/desk";
 import { chooseFiles } from "../parts/choose-files";
 import { saveTimeline, type Bringing } from "./use-bringing";
@@ -26,12 +26,12 @@ const onSession = (scopes: readonly ActionScope[]) => offersOn("session", scopes
 /** Offers what can be done with the sessions; gives what is opened by it. */
 export function useSessionActions(session: Session | null, { bring, begin, missing, findMissing }: Bringing) {
   const { data, libraryId } = useDesk();
-  const router = useRouter();
+  const go = useGo();
   return useActions(sessionPlace, {
     session,
     sessions: data.sessions,
     role: data.member.role,
-    go: (id) => router.push(id === undefined ? `/${libraryId}/bench` : `/${libraryId}/bench/${id}`),
+    go: (id) => go(id === undefined ? `/${libraryId}/bench` : `/${libraryId}/bench/${id}`),
     // The ending of a file may lie; the server looks into it.
     chooseFiles: () => session && chooseFiles(endings, bring),
     chooseTimeline: () => chooseFiles(endings, begin),

@@ -1,6 +1,5 @@
 import { Box, chakra, HStack } from "@chakra-ui/react";
 import Joi from "joi";
-import { useRouter } from "next/navigation";
 import { useMemo } from "react";
 import { nameOf, type LaidMedia } from "@/core/api/fields";
 import type { Json } from "@/core/chain/model";
@@ -11,6 +10,7 @@ import { clipsOf, notesOf, unlaid, wantedOf } from "@/core/library/timeline/laid
 import { wantedFiles, type WantedFile } from "@/core/library/timeline/match";
 import { count } from "@/core/library/words";
 import { cleanName, longestName, shortened } from "@/core/text/names";
+import { useGo } from "../keys/use-go";
 import { sentence, useDesk } from "../data/desk";
 import { QuietButton } from "../parts/buttons";
 import { chooseFiles, chooseFolder } from "../parts/choose-files";
@@ -36,7 +36,7 @@ interface LayDialogProps {
 /** What would come of a timeline: its tracks and clips, which of their files are there, and what is only carried along. */
 export function LayDialog({ timeline, name, files, onClose }: LayDialogProps) {
   const { send, tell, libraryId } = useDesk();
-  const router = useRouter();
+  const go = useGo();
   const tracks = useMemo(() => unlaid(timeline), [timeline]);
   const wanted = useMemo(() => wantedFiles(wantedOf(tracks)), [tracks]);
   const looked = useFoundFiles(wanted, files);
@@ -51,7 +51,7 @@ export function LayDialog({ timeline, name, files, onClose }: LayDialogProps) {
       const { change, result } = await send("lay-timeline", () => ({ ...asked, timeline: whole, media }));
       if (change) tell({ kind: "done", text: sentence(change.summary) });
       onClose();
-      router.push(`/${libraryId}/bench/${result.sessionId}`);
+      go(`/${libraryId}/bench/${result.sessionId}`);
     },
   });
   const items = tracks.flatMap((track) => track.items);

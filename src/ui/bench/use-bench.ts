@@ -9,6 +9,7 @@ import type { CardHead, Routine, Target } from "@/core/library/entities";
 import type { TimeRange } from "@/core/library/stand";
 import type { InPlaceWork } from "@/core/api/commands/in-place-input";
 import { putOn as chainWith, wayOf, waysFor, type WayId } from "@/core/chain/ways";
+import type { SeenTargets } from "@/core/api/fields";
 import type { InputOf } from "@/core/api/commands";
 import { mostSteps, mustRender, type Step } from "@/core/library/steps";
 import { learnt, stepOf } from "@/core/library/steps/learn";
@@ -25,7 +26,7 @@ import { sessionKey } from "../data/library-data";
 import type { SessionData } from "../data/library-data";
 import { rememberTarget } from "../data/last-targets";
 import { Store, useStore } from "../data/store";
-import { BenchEdits, type Conflict, type Shape } from "./edits";
+import { BenchEdits, type Conflict, type SavePut, type Shape } from "./edits";
 import { InPlaceRuns, renderLine, type InPlaceState } from "./in-place";
 import { markedOn, onTimeline, rangeOn, type Marked } from "./marked";
 import type { Playhead } from "./playhead";
@@ -117,6 +118,8 @@ export interface Bench {
   readonly conflict: Conflict | null;
   /** Keeps what was done here, or what somebody else did. */
   decide(keep: "mine" | "theirs"): void;
+  /** The versions of targets as they are seen now, to be asked for when the turn has come of what is done to them. */
+  seenOf(ids: readonly string[]): () => SeenTargets;
   /** Sends what still waits, so that it comes before what is asked for next. */
   sendWaiting(): Promise<unknown>;
   /** Sends what still waits, then takes back. */
@@ -127,6 +130,10 @@ export interface Bench {
 export const offeredWays = ({ range }: Pick<Bench, "range">, medium: Medium): readonly WayId[] =>
   waysFor(medium).filter((way) => range !== null || !wayOf(way).cuts);
 
+const onSeen = ({ ids, seen }: ReturnType<Parameters<SavePut>[0]>) => ({
+  targetIds: [...ids],
+  seenTargets: seen,
+});
 const itself = <T>(value: T): T => value;
 const overlayOf = ({ overlay }: { readonly overlay: Overlay }) => overlay;
 const firstConflict = ({ conflicts }: { readonly conflicts: readonly Conflict[] }) => conflicts[0] ?? null;
@@ -151,21 +158,25 @@ export function useBench(fetched: SessionData): Bench {
   const inPlace = useStore(runs, itself);
 
   const { id: sessionId } = fetched.session;
-  const known = useCallback(
-    (id: string) => client.getQueryData<SessionData>(sessionKey(sessionId))?.replica.target.get(id),
+  // From the cache itself: its notices come a turn later, and an edit that has settled would meanwhile be shown as if it
+  // had never been made.
+  const cachedOf = useCallback(
+    () => client.getQueryData<SessionData>(sessionKey(sessionId)),
     [client, sessionId],
   );
+  const known = useCallback((id: string) => cachedOf()?.replica.target.get(id), [cachedOf]);
   const [learntSteps, setLearnt] = useState<readonly Step[]>([]);
   /** Sends, and remembers what was done as a step where it is one. */
   const send = useCallback<typeof sendOn>(
-    async (command, makeInput) => {
+    async (command, makeInput, isAgain) => {
       let step: Step | null = null;
-      const answer = await sendOn(command, () => {
+      const make = () => {
         const input = makeInput();
         const { targetId } = input as { readonly targetId?: string };
         step = stepOf({ command, input: input as object, before: known(targetId ?? ""), nameOf: effectName });
         return input;
-      });
+      };
+      const answer = await sendOn(command, make, isAgain);
       const done: Step | null = step;
       if (done && answer.change) setLearnt((steps) => learnt(steps, done, mostSteps));
       return answer;
@@ -180,19 +191,18 @@ export function useBench(fetched: SessionData): Bench {
         tell,
         undo: () => serverTakeBack("undo"),
         known,
+        revision: () => cachedOf()?.stream.revision ?? 0,
+        isOthers: (id, after) => (cachedOf()?.others.get(id) ?? 0) > after,
       }),
-    [sessionId, send, hold, tell, serverTakeBack, known],
+    [sessionId, send, hold, tell, serverTakeBack, known, cachedOf],
   );
   // Leaving the bench must not lose the last touch.
   useEffect(() => () => void edits.saveNow(), [edits]);
   const overlay = useStore(edits, overlayOf);
   const conflict = useStore(edits, firstConflict);
 
-  // From the cache itself: its notices come a turn later, and an edit that has settled would meanwhile be shown as if it
-  // had never been made.
-  const storedNow = () => client.getQueryData<SessionData>(sessionKey(sessionId));
   const [hearStored] = useState(() => (listener: () => void) => client.getQueryCache().subscribe(listener));
-  const cached = useSyncExternalStore(hearStored, storedNow, storedNow);
+  const cached = useSyncExternalStore(hearStored, cachedOf, cachedOf);
   const session = useMemo(() => ({ ...(cached ?? fetched), session: fetched.session }), [cached, fetched]);
   const stored = session.replica.target;
   const targets = useMemo(
@@ -274,22 +284,31 @@ export function useBench(fetched: SessionData): Bench {
     [],
   );
 
-  /** Shows edits at once while what makes them is saved. Resolves to false where it was refused. */
+  /**
+   * Shows edits at once while what makes them is saved, for some targets and as these were seen. Resolves to false where
+   * it was refused.
+   */
   const showAhead = useCallback(
-    async (sent: Overlay, save: () => Promise<unknown>): Promise<boolean> => {
+    async (how: WayId, ids: readonly string[], sent: Overlay, save: SavePut): Promise<boolean> => {
       setAudition(null);
       // What waits is sent as it was before; what is seen changes at once.
       const saved = edits.saveNow();
-      edits.lay(sent);
-      await saved;
       try {
-        await save();
+        if (wayOf(how).replaces)
+          await edits.replace(sent, (asSeen, isAgain) => saved.then(() => save(asSeen, isAgain)));
+        else {
+          edits.lay(sent);
+          await saved;
+          // What is added to what there is takes nothing away from it.
+          await save(
+            () => ({ ids, seen: {} }),
+            () => false,
+          ).finally(() => edits.settle(sent));
+        }
         return true;
       } catch (error) {
         tell({ kind: "problem", text: sayError(error) });
         return false;
-      } finally {
-        edits.settle(sent);
       }
     },
     [edits, tell],
@@ -310,17 +329,19 @@ export function useBench(fetched: SessionData): Bench {
         return browsingKeys(one, replica.folder, shelf);
       };
       const pin = { cardId: card.id, cardVersion: card.contentVersion };
-      void showAhead(editsOf(ids, chain, applying, pin), async () => {
-        const { result } = await send("apply-card", () => ({
+      const place = placeOf(applying);
+      void showAhead(how, ids, editsOf(ids, chain, applying, pin), async (asSeen, isAgain) => {
+        const input = () => ({
+          ...onSeen(asSeen()),
           sessionId,
-          targetIds: [...ids],
           cardId: card.id,
           contentVersion: card.contentVersion,
           strength,
           how,
-          ...placeOf(applying),
+          ...place,
           ...(keys !== undefined && { keys: Math.min(mostKeys, keys), browsing: browsed(card) }),
-        }));
+        });
+        const { result } = await send("apply-card", input, isAgain);
         library.takeHabits(result.habits);
       });
     },
@@ -349,17 +370,19 @@ export function useBench(fetched: SessionData): Bench {
       if (full) return refuse(`The chain on “${full.name}” would have more than ${longestChain} settings.`);
       const ids = selected.map(({ id }) => id);
       const unpinned = how === "replace" ? { cardId: null, cardVersion: null } : {};
-      return showAhead(editsOf(ids, whole, applying, unpinned), async () => {
-        const { change, result } = await send("apply-draft", () => ({
+      const place = placeOf(applying);
+      return showAhead(how, ids, editsOf(ids, whole, applying, unpinned), async (asSeen, isAgain) => {
+        const input = () => ({
+          ...onSeen(asSeen()),
           sessionId,
-          targetIds: ids,
           parts: items.map(({ name, chain, card }): InputOf<"apply-draft">["parts"][number] =>
             card ? { cardId: card.id, contentVersion: card.contentVersion } : { name, chain },
           ),
           how,
           strength,
-          ...placeOf(applying),
-        }));
+          ...place,
+        });
+        const { change, result } = await send("apply-draft", input, isAgain);
         library.takeHabits(result.habits);
         tell({
           kind: "done",
@@ -528,11 +551,13 @@ export function useBench(fetched: SessionData): Bench {
           const drawn = lead ? await draw(steps, lead) : [];
           const input = { routineId, ...(range && { range }), ...(drawn.length > 0 && { drawn }) };
           if (mustRender(steps)) return await askForPlace({ targetIds: ids, ...input });
+          const seen = edits.seenOf(ids);
           // Sent as it was before.
           await edits.saveNow();
           const { change, result } = await sendOn("run-routine", () => ({
             sessionId,
             targetIds: ids,
+            seenTargets: seen(),
             ...input,
           }));
           tell({ kind: "done", text: change ? sentence(change.summary) : "It was so already." });
@@ -597,6 +622,7 @@ export function useBench(fetched: SessionData): Bench {
     pin,
     conflict,
     decide,
+    seenOf: (ids) => edits.seenOf(ids),
     sendWaiting: edits.saveNow,
     takeBack,
   };

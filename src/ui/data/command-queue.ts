@@ -23,10 +23,24 @@ export class CommandQueue {
     private readonly onState: (open: number, waiting: boolean) => void,
   ) {}
 
-  /** `path` is below the library's address: `commands/keep-card` or `take-back`. */
-  send<Result extends object>(path: string, makeBody: MakeBody): Promise<CommandAnswer<Result>> {
+  /**
+   * `path` is below the library's address: `commands/keep-card` or `take-back`. Where it is refused and `isAgain` says so
+   * it is made and sent once more, before all that was asked for after it.
+   */
+  send<Result extends object>(
+    path: string,
+    makeBody: MakeBody,
+    isAgain: (refusal: unknown) => boolean = () => false,
+  ): Promise<CommandAnswer<Result>> {
     this.report(+1, this.waiting);
-    const turn = this.tail.then(() => this.deliver<Result>(path, { ...makeBody(), requestId: newId() }));
+    const turn = this.tail.then(async () => {
+      for (;;)
+        try {
+          return await this.deliver<Result>(path, { ...makeBody(), requestId: newId() });
+        } catch (error) {
+          if (!isAgain(error)) throw error;
+        }
+    });
     this.tail = turn.catch(() => undefined).then(() => this.report(-1, false));
     return turn;
   }

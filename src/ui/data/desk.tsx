@@ -44,10 +44,17 @@ export interface Desk {
   tell(notice: Notice | null): void;
   /** Counts an edit that waits to be sent as unsaved, until the returned function is called. */
   hold(): () => void;
-  /** Sends a command and takes its change in. Rejects with an ApiError where it is refused. */
-  send<N extends CommandName>(command: N, makeInput: () => InputOf<N>): Promise<CommandAnswer<ResultOf<N>>>;
-  /** Like `send`, with a refusal told at the foot of the window; null then. */
-  act<N extends CommandName>(command: N, input: InputOf<N>): Promise<CommandAnswer<ResultOf<N>> | null>;
+  /** Sends a command, again where `isAgain` says so, and takes its change in. Rejects with an ApiError where it is refused. */
+  send<N extends CommandName>(
+    command: N,
+    makeInput: () => InputOf<N>,
+    isAgain?: (refusal: unknown) => boolean,
+  ): Promise<CommandAnswer<ResultOf<N>>>;
+  /** Like `send`, with what it did, or why it was refused, told at the foot of the window; null where it was. */
+  act<N extends CommandName>(
+    command: N,
+    input: InputOf<N> | (() => InputOf<N>),
+  ): Promise<CommandAnswer<ResultOf<N>> | null>;
   takeBack(direction: "undo" | "redo"): Promise<void>;
   /** Takes back one change of the history, whoever made it. */
   takeBackChange(change: HistoryEntry): Promise<void>;
@@ -181,8 +188,12 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
   }, [unsaved]);
 
   const send = useCallback(
-    async <N extends CommandName>(command: N, makeInput: () => InputOf<N>) => {
-      const answer = await queue.send<ResultOf<N>>(`commands/${command}`, makeInput);
+    async <N extends CommandName>(
+      command: N,
+      makeInput: () => InputOf<N>,
+      isAgain?: (refusal: unknown) => boolean,
+    ) => {
+      const answer = await queue.send<ResultOf<N>>(`commands/${command}`, makeInput, isAgain);
       if (answer.change && known) takeChange(known, answer.change);
       return answer;
     },
@@ -192,9 +203,12 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
   const hold = useCallback(() => queue.hold(), [queue]);
 
   const act = useCallback(
-    async <N extends CommandName>(command: N, input: InputOf<N>) => {
+    async <N extends CommandName>(command: N, input: InputOf<N> | (() => InputOf<N>)) => {
       try {
-        const answer = await send(command, () => input);
+        const answer = await send(
+          command,
+          typeof input === "function" ? (input as () => InputOf<N>) : () => input,
+        );
         if (answer.change) tell({ kind: "done", text: sentence(answer.change.summary) });
         return answer;
       } catch (error) {

@@ -13,6 +13,8 @@ import type { LibraryStore } from "./library-store";
 export interface SessionData extends Omit<SessionAnswer, "targets" | "timelines" | "media"> {
   readonly replica: Replica;
   readonly media: ReadonlyMap<string, Media>;
+  /** At which revision somebody else has changed a target last, as far as it was heard of here. */
+  readonly others: ReadonlyMap<string, number>;
 }
 
 /** What holds what this page knows: the sessions that were opened, and the library. */
@@ -29,10 +31,24 @@ export const sessionKey = (sessionId: string) => ["session", sessionId] as const
 export const nameOfMember = (replica: Replica, userId: string): string | undefined =>
   [...replica.member.values()].find((m) => m.userId === userId)?.name;
 
-async function fetchSession(libraryId: string, sessionId: string): Promise<SessionData> {
+async function fetchSession(
+  libraryId: string,
+  sessionId: string,
+  before: () => SessionData | undefined,
+): Promise<SessionData> {
   const { targets, timelines, media, ...rest } = await ask(sessionReplica, { libraryId, sessionId });
+  const known = before();
+  // Of what was fetched whole nobody says who changed it.
+  const changed = targets.filter(({ id, version }) => {
+    const target = known?.replica.target.get(id);
+    return target !== undefined && target.version !== version;
+  });
   return {
     ...rest,
+    others: new Map([
+      ...(known?.others ?? []),
+      ...changed.map(({ id }) => [id, rest.stream.revision] as const),
+    ]),
     replica: replicaOf({ target: targets, timeline: timelines }),
     media: new Map(media.map((each) => [each.id, each])),
   };
@@ -43,7 +59,7 @@ export function useSessionQuery(libraryId: string, sessionId: string) {
   const queryKey = sessionKey(sessionId);
   return useQuery({
     queryKey,
-    queryFn: () => fetchSession(libraryId, sessionId),
+    queryFn: () => fetchSession(libraryId, sessionId, () => client.getQueryData<SessionData>(queryKey)),
     // One that is on the screen is asked for until it comes; one that never was says what is wrong.
     retry: (tries, error) =>
       (!(error instanceof ApiError) || error.passing) &&
@@ -61,11 +77,12 @@ export const useHolding = (libraryId: string) =>
 
 /** Takes a change into what is known here. One that is known already does nothing. */
 export function takeChange({ client, library }: Known, change: SignedChange): void {
-  if (change.of === "session") takeSessionChange(client, change);
+  if (change.of === "session") takeSessionChange({ client, library }, change);
   else library.take(change);
 }
 
-function takeSessionChange(client: QueryClient, { sessionId, revision, forward }: SignedChange): void {
+function takeSessionChange({ client, library }: Known, change: SignedChange): void {
+  const { sessionId, revision, forward, actorId } = change;
   const key = sessionKey(sessionId!);
   const session = client.getQueryData<SessionData>(key);
   if (!session || revision <= session.stream.revision) return;
@@ -73,7 +90,17 @@ function takeSessionChange(client: QueryClient, { sessionId, revision, forward }
   // Somebody else's targets may need material that is not known here yet.
   const known = [...replica.target.values()].every((t) => t.mediaId === null || session.media.has(t.mediaId));
   if (revision === session.stream.revision + 1 && known)
-    client.setQueryData<SessionData>(key, { ...session, stream: { ...session.stream, revision }, replica });
+    client.setQueryData<SessionData>(key, {
+      ...session,
+      stream: { ...session.stream, revision },
+      replica,
+      ...(actorId !== library.memberId && {
+        others: new Map([
+          ...session.others,
+          ...forward.map((row) => [row.kind === "insert" ? row.row.id : row.id, revision] as const),
+        ]),
+      }),
+    });
   else void client.invalidateQueries({ queryKey: key });
 }
 
@@ -81,12 +108,13 @@ const revisionOf = (client: QueryClient, sessionId: string): number | null =>
   client.getQueryData<SessionData>(sessionKey(sessionId))?.stream.revision ?? null;
 
 /** Fetches what a session has brought since the last look, and takes it in. */
-async function catchUpSession(client: QueryClient, libraryId: string, sessionId: string): Promise<void> {
+async function catchUpSession(known: Known, libraryId: string, sessionId: string): Promise<void> {
+  const { client } = known;
   for (let more = true; more;) {
     const since = revisionOf(client, sessionId);
     if (since === null) return;
     const answer = await ask(changes, { libraryId }, { stream: "session", since: String(since), sessionId });
-    for (const change of answer.changes) takeSessionChange(client, change);
+    for (const change of answer.changes) takeSessionChange(known, change);
     // Where nothing moved on, the session is being fetched whole.
     more = answer.more && revisionOf(client, sessionId) !== since;
   }
@@ -110,10 +138,11 @@ const inTime = <T>(asked: Promise<T>): Promise<T> =>
 const isLibrarys = (line: Line): line is "library" | "member" => line === "library" || line === "member";
 
 /** What keeps this page up with a library, its member's own things and the sessions that are open. */
-export const catchingUp = ({ client, library }: Known, libraryId: string): CatchingUp =>
-  new CatchingUp({
+export function catchingUp(known: Known, libraryId: string): CatchingUp {
+  const { client, library } = known;
+  return new CatchingUp({
     fetch: (line) =>
-      inTime(isLibrarys(line) ? library.catchUp([line]) : catchUpSession(client, libraryId, line)),
+      inTime(isLibrarys(line) ? library.catchUp([line]) : catchUpSession(known, libraryId, line)),
     revisionOf(line) {
       if (isLibrarys(line)) return library.revisionOf(line);
       return openSessions(client).includes(line) ? revisionOf(client, line) : undefined;
@@ -121,6 +150,7 @@ export const catchingUp = ({ client, library }: Known, libraryId: string): Catch
     isPassing: (error) => !(error instanceof ApiError) || error.passing,
     wait: (milliseconds) => new Promise((resolve) => setTimeout(resolve, milliseconds)),
   });
+}
 
 /** Anything may have changed. */
 export function lookAtAll({ client }: Pick<Known, "client">, catching: CatchingUp): void {

@@ -107,6 +107,11 @@ export class LibraryStore {
   /** One after another, so that no change is fetched twice. */
   private following: Promise<unknown> = Promise.resolve();
 
+  /** Who uses this copy; undefined until it has come. */
+  get memberId(): string | undefined {
+    return this.state.get().data?.member.id;
+  }
+
   constructor(
     private readonly libraryId: string,
     private readonly finder: Pick<Finder, "change" | "ask" | "complete">,

@@ -2,9 +2,11 @@
 
 import { Box } from "@chakra-ui/react";
 import { usePathname } from "next/navigation";
-import { useEffect, useMemo, useRef, useState, type ReactNode, type RefObject } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode, type RefObject } from "react";
 import { ContextMenus } from "../actions/context-menu";
 import { DeskProvider, useDesk } from "../data/desk";
+import { useHoldingKeys } from "../keys/held-keys";
+import { useArrivals } from "../keys/use-go";
 import { KeysProvider } from "../keys/keys";
 import { ThemeRootContext } from "../parts/theme-root";
 import { FindingContext, type Finding } from "./finding";
@@ -14,6 +16,7 @@ import { TopBar } from "./top-bar";
 
 /** What surrounds every place of a library: top bar above, key strip below. The bench is lit as Night, the rest as Paper. */
 export function LibraryFrame({ libraryId, children }: { libraryId: string; children: ReactNode }) {
+  useHoldingKeys();
   const root = useRef<HTMLDivElement>(null);
   const [finding, setFinding] = useState<Finding | null>(null);
   const night = usePathname().startsWith(`/${libraryId}/bench`);
@@ -44,11 +47,13 @@ export function LibraryFrame({ libraryId, children }: { libraryId: string; child
 }
 
 function Framed({ root, children }: { root: RefObject<HTMLDivElement | null>; children: ReactNode }) {
-  const { data, notices } = useDesk();
+  const { data, notices, tell } = useDesk();
+  const tellRefused = useCallback((text: string) => tell({ kind: "problem", text }), [tell]);
   const path = usePathname();
+  useArrivals(path);
   useEffect(() => notices.turn(), [notices, path]);
   return (
-    <KeysProvider bareKeys={data.member.settings.bareKeys ?? true}>
+    <KeysProvider bareKeys={data.member.settings.bareKeys ?? true} onRefused={tellRefused}>
       <TopBar />
       <Box minHeight="0" overflow="hidden">
         {children}

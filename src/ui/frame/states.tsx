@@ -1,9 +1,11 @@
 import { Box, chakra } from "@chakra-ui/react";
 import { sayError } from "../data/desk";
+import { useKeysDropped, useKeysWait } from "../keys/held-keys";
 import { MainButton } from "../parts/buttons";
 
-/** Shown while something is fetched. */
+/** Shown while something is fetched; keys wait for it. */
 export function Waiting({ words }: { words: string }) {
+  useKeysWait();
   return (
     <Box as="main" p="32px" color="muted" role="status">
       {words}
@@ -13,6 +15,7 @@ export function Waiting({ words }: { words: string }) {
 
 /** Shown where a page could not be had, with a way on. */
 export function Failed({ error, retry }: { error: Error; retry: () => void }) {
+  useKeysDropped();
   return (
     <Box as="main" p="32px" maxWidth="560px">
       <chakra.h1 textStyle="screenTitle" mb="8px">

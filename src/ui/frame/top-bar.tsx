@@ -3,7 +3,6 @@
 import { Box, chakra, HStack } from "@chakra-ui/react";
 import NextLink from "next/link";
 import { usePathname } from "next/navigation";
-import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { ActionList } from "../actions/action-list";
 import { openMenuOfFocus } from "../actions/context-menu";
@@ -11,6 +10,7 @@ import { framePlace } from "../actions/frame";
 import type { PlaceName } from "../actions/frame/here";
 import type { ActionScope } from "../actions/stack";
 import { useActions, useActionStack } from "../actions/use-actions";
+import { useGo } from "../keys/use-go";
 import { useDesk } from "../data/desk";
 import { useSayKeys } from "../keys/keys";
 import { KeyCap } from "../parts/key-cap";
@@ -27,7 +27,7 @@ export function TopBar() {
   /** What lies below the list of all actions, as it was when it was opened. */
   const [below, setBelow] = useState<readonly ActionScope[] | null>(null);
   const path = usePathname();
-  const router = useRouter();
+  const go = useGo();
   const onBench = path.startsWith(`/${libraryId}/bench`);
   const open = data.sessions.find((s) => s.id === sessionId) ?? data.sessions[0];
   const benchPath = open ? `/${libraryId}/bench/${open.id}` : `/${libraryId}/bench`;
@@ -48,7 +48,7 @@ export function TopBar() {
     { name: "Team", place: "team", here: path.startsWith(paths.team), keys: "Alt+t" },
   ] as const;
   useActions(framePlace, {
-    go: (place) => router.push(paths[place]),
+    go: (place) => go(paths[place]),
     openAccount: () => setAccountOpen(true),
     openMenu: () => openMenuOfFocus(),
     openAll: () => setBelow(stack.current()),

@@ -1,57 +1,45 @@
-import { useEffect, useLayoutEffect, useRef } from "react";
+import { useEffect, useLayoutEffect } from "react";
+import { HeldPresses, isField } from "./held-presses";
 import { pressAgain } from "./press-again";
 
-/** Keys wait so long at most, in milliseconds; then they act on what is there. */
-const longest = 2000;
+/** Rows are waited for so long at most, in milliseconds; then keys act on those that are there. */
+const longestForRows = 2000;
 
-const isField = (at: EventTarget | null): boolean =>
-  at instanceof HTMLElement && at.matches("input, textarea, select, [contenteditable]");
+const presses = new HeldPresses<KeyboardEvent>({
+  again: pressAgain,
+  isTyping: () => isField(document.activeElement),
+});
 
-const isModifier = ({ key }: KeyboardEvent): boolean => ["Alt", "Control", "Meta", "Shift"].includes(key);
-
-/**
- * Keys that are pressed while the rows on the screen are not yet those that were asked for wait for these, in their
- * order; else who types fast would act on a card that is about to go. What is typed into a field goes on being typed.
- */
-export function useHeldKeys(isBehind: boolean): void {
-  const held = useRef<KeyboardEvent[]>([]);
-  const waits = useRef(false);
-  useEffect(() => {
+/** Listens for presses that have to wait, from the first one that the page took up. Once for the whole page. */
+export function useHoldingKeys(): void {
+  useLayoutEffect(() => {
     const hold = (press: KeyboardEvent) => {
-      const mustWait = waits.current || held.current.length > 0;
-      // Those that are let go come through here as well, and are not the browser's own.
-      if (!mustWait || !press.isTrusted || isField(press.target) || isModifier(press)) return;
+      if (!presses.take(press, isField(press.target))) return;
       press.preventDefault();
       press.stopImmediatePropagation();
-      held.current.push(press);
     };
     window.addEventListener("keydown", hold, true);
+    const first = window.firstPresses;
+    first?.end();
+    presses.begin(first?.presses.splice(0) ?? []);
     return () => window.removeEventListener("keydown", hold, true);
   }, []);
-  useLayoutEffect(() => {
-    waits.current = isBehind;
-    if (!isBehind) return;
-    /**
-     * One after another, as each may open something that takes the next, and other rows may be asked for by one; but
-     * without a pause in which the browser could bring a newer press first. React draws what a press changed in the
-     * microtask after it, as it does for the browser's own. Where one of them has gone to a field, those after it are
-     * typed there, whatever rows that asks for: the next letter comes there at once.
-     */
-    const letGo = async () => {
-      while (held.current.length > 0 && (!waits.current || isField(document.activeElement))) {
-        pressAgain(held.current.shift()!);
-        await Promise.resolve();
-      }
-    };
-    const enough = setTimeout(() => {
-      waits.current = false;
-      void letGo();
-    }, longest);
-    return () => {
-      clearTimeout(enough);
-      waits.current = false;
-      // After whatever else follows from the rows that came, such as which of them is selected.
-      setTimeout(() => void letGo());
-    };
-  }, [isBehind]);
+}
+
+/** Keys that are pressed while the rows on the screen are not yet those that were asked for wait for these. */
+export function useHeldKeys(isBehind: boolean): void {
+  useLayoutEffect(() => (isBehind ? presses.wait(longestForRows) : undefined), [isBehind]);
+}
+
+/** Keys wait until the returned function is called, or for so many milliseconds. */
+export const waitForKeys = (longest: number): (() => void) => presses.wait(longest);
+
+/** Keys wait for the screen that this stands for. */
+export function useKeysWait(): void {
+  useLayoutEffect(() => presses.wait(), []);
+}
+
+/** The screen did not come: what was pressed for it means nothing. */
+export function useKeysDropped(): void {
+  useEffect(() => presses.drop(), []);
 }

@@ -12,7 +12,8 @@ import {
 } from "react";
 import { combination, isBareCharacter, numberKey } from "@/core/keys/combination";
 import { keyboardOf, printed, type Keyboard } from "@/core/keys/printed";
-import { ActionStack, offerFor } from "../actions/stack";
+import { ActionStack, meaningOf } from "../actions/stack";
+import { UnheardLetters } from "./unheard";
 import { ActionStackContext } from "../actions/use-actions";
 
 /** Characters without a modifier work as keys; else they want Alt. */
@@ -23,13 +24,23 @@ const isTextField = (element: EventTarget | null): boolean =>
   (element.isContentEditable ||
     element.matches("input:not([type=checkbox],[type=radio],[type=range]), textarea, select"));
 
+interface KeysProviderProps {
+  readonly bareKeys: boolean;
+  /** Tells why a key does nothing here. */
+  readonly onRefused: (why: string) => void;
+  readonly children: ReactNode;
+}
+
 /** Listens for keys and gives each press to the topmost scope that has a use for it. */
-export function KeysProvider({ bareKeys, children }: { bareKeys: boolean; children: ReactNode }) {
+export function KeysProvider({ bareKeys, onRefused, children }: KeysProviderProps) {
   const [stack] = useState(() => new ActionStack());
+  const [unheard] = useState(() => new UnheardLetters());
+  const tellWhy = useRef(onRefused);
   const bare = useRef(bareKeys);
   useEffect(() => {
     bare.current = bareKeys;
-  }, [bareKeys]);
+    tellWhy.current = onRefused;
+  }, [bareKeys, onRefused]);
 
   useEffect(() => {
     const onKey = (press: KeyboardEvent) => {
@@ -54,20 +65,23 @@ export function KeysProvider({ bareKeys, children }: { bareKeys: boolean; childr
       )
         return;
       if (!bare.current && isBare) return;
+      if (unheard.take(isBare, performance.now())) return press.preventDefault();
       // Where nothing is bound to a key of the numeric pad it is what it prints.
       const padded = numberKey(press);
       const meanings = bare.current ? [combination(press)] : meaningsWithAlt(press);
       for (const keys of padded === null ? meanings : [padded, ...meanings]) {
-        const offer = offerFor(keys, stack.current());
-        if (!offer) continue;
+        const meaning = meaningOf(keys, stack.current());
+        if (!meaning) continue;
         press.preventDefault();
-        offer.run();
+        if ("run" in meaning) return meaning.run();
+        unheard.begin(performance.now());
+        if (meaning.why !== null) tellWhy.current(meaning.why);
         return;
       }
     };
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
-  }, [stack]);
+  }, [stack, unheard]);
 
   return (
     <ActionStackContext.Provider value={stack}>

@@ -2,7 +2,6 @@
 
 import { usualMedium } from "@/core/media";
 import { Box, chakra, HStack, Input } from "@chakra-ui/react";
-import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { pathOf } from "@/core/library/tree";
 import type { Shelf } from "@/core/library/shelf";
@@ -12,6 +11,7 @@ import { Columns } from "../parts/columns";
 import { settleFocus } from "../parts/settle-focus";
 import { useSelection } from "../parts/use-selection";
 import { useContent } from "../data/contents";
+import { useGo } from "../keys/use-go";
 import { sayError, useDesk } from "../data/desk";
 import { useBringFile } from "../data/files";
 import { libraryPlace } from "../actions/library";
@@ -71,7 +71,7 @@ export function LibraryScreen() {
   const { data, library, act, tell, takeBack, notices } = useDesk();
   const { replica, shelf, member } = data;
   const { contents } = library;
-  const router = useRouter();
+  const go = useGo();
   const [wantedPlace, setPlace] = useState<LibraryPlace>({ kind: "all" });
   const place = useMemo(() => knownPlace(wantedPlace, replica), [wantedPlace, replica]);
   const [typed, setTyped] = useState("");
@@ -147,8 +147,8 @@ export function LibraryScreen() {
   const { libraryId } = useDesk();
   const { session: triedIn = data.sessions[0] } = useTriedIn(card?.medium ?? usualMedium);
   const toBench = useCallback(() => {
-    if (triedIn) router.push(`/${libraryId}/bench/${triedIn.id}`);
-  }, [triedIn, libraryId, router]);
+    if (triedIn) go(`/${libraryId}/bench/${triedIn.id}`);
+  }, [triedIn, libraryId, go]);
 
   const leaveDesk = () => setPile(null);
   /** The focus is in the index: keys are about the folder, tag or list there, and change no card of the table. */
@@ -222,7 +222,7 @@ export function LibraryScreen() {
         setWithout(false);
       },
       setWithout,
-      toHistory: (id) => router.push(`/${libraryId}/history?of=${id}`),
+      toHistory: (id) => go(`/${libraryId}/history?of=${id}`),
       toOffers: () => {
         setAtOffers(true);
         setAtIndex(false);

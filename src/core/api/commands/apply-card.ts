@@ -1,6 +1,6 @@
 import Joi from "joi";
 import { mostKeys } from "@/core/library/use";
-import { id, strength as strengthField, versionNumber } from "../fields";
+import { id, seenTargets, strength as strengthField, versionNumber } from "../fields";
 import { command } from "../command";
 import { wayFields, type PutHow, type Used } from "./put-input";
 
@@ -36,5 +36,6 @@ export const applyCard = command<ApplyCard, Used>()({
     ...wayFields,
     keys: keysTaken,
     browsing: keysTaken,
+    seenTargets,
   }).and("keys", "browsing"),
 });

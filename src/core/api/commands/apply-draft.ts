@@ -1,6 +1,13 @@
 import Joi from "joi";
 import { longestChain, type Chain } from "@/core/chain/model";
-import { chain as chainField, id, nameOf, strength as strengthField, versionNumber } from "../fields";
+import {
+  chain as chainField,
+  id,
+  nameOf,
+  seenTargets,
+  strength as strengthField,
+  versionNumber,
+} from "../fields";
 import { command } from "../command";
 import { wayFields, type PutHow, type Used } from "./put-input";
 
@@ -42,6 +49,7 @@ export const applyDraft = command<ApplyDraft, Used>()({
       .max(longestChain)
       .required(),
     ...wayFields,
+    seenTargets,
     strength: strengthField.default(100),
   }),
 });

@@ -1,11 +1,11 @@
 import Joi from "joi";
 import { mostColumns } from "@/core/library/proof-sheet";
 import type { WayId } from "@/core/chain/ways";
-import { id, versionNumber } from "../fields";
+import { id, seenTargets, versionNumber, type OnSeen } from "../fields";
 import { command } from "../command";
 import { wayFields, type Used } from "./put-input";
 
-interface ApplyPicks {
+interface ApplyPicks extends OnSeen {
   readonly sessionId: string;
   /** Cards, each with the targets that it is for; no target is there twice. */
   readonly picks: {
@@ -39,5 +39,6 @@ export const applyPicks = command<ApplyPicks, Used>()({
       })
       .messages({ twice: "A target has one pick" }),
     how: wayFields.how.invalid("at", "range"),
+    seenTargets,
   }),
 });

@@ -1,8 +1,8 @@
 import Joi from "joi";
-import { id, seen } from "../fields";
+import { id, seen, seenTargets, type OnSeen } from "../fields";
 import { command } from "../command";
 
-interface CarryOver {
+interface CarryOver extends OnSeen {
   readonly sessionId: string;
   readonly fromId: string;
   readonly targetIds: string[];
@@ -19,5 +19,6 @@ export const carryOver = command<CarryOver>()({
     fromId: id.required(),
     targetIds: Joi.array().items(id).min(1).max(1000).unique().required(),
     seen,
+    seenTargets,
   }),
 });

@@ -2,11 +2,11 @@ import Joi from "joi";
 import { longestChain } from "@/core/chain/model";
 import type { Habit } from "@/core/library/habit";
 import type { TimeRange } from "@/core/library/stand";
-import { timeRange } from "../fields";
+import { timeRange, type OnSeen } from "../fields";
 import { wayIds, type WayId } from "@/core/chain/ways";
 
 /** How something is put on targets. */
-export interface PutHow {
+export interface PutHow extends OnSeen {
   readonly how: WayId;
   /** The place of the chosen setting, for the way that asks for it. */
   readonly at?: number;

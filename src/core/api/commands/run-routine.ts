@@ -1,10 +1,10 @@
 import Joi from "joi";
-import { id, timeRange } from "../fields";
+import { id, seenTargets, timeRange, type OnSeen } from "../fields";
 import { command } from "../command";
 import { drawn, rendered, type InPlaceWork, type Rendered } from "./in-place-input";
 import type { Used } from "./put-input";
 
-interface RunRoutine extends Pick<InPlaceWork, "sessionId" | "targetIds" | "range" | "drawn"> {
+interface RunRoutine extends OnSeen, Pick<InPlaceWork, "sessionId" | "targetIds" | "range" | "drawn"> {
   readonly routineId: string;
   readonly rendered?: readonly Rendered[];
 }
@@ -23,5 +23,6 @@ export const runRoutine = command<RunRoutine, Used & { readonly selected: readon
     range: timeRange,
     drawn,
     rendered,
+    seenTargets,
   }),
 });

@@ -34,10 +34,13 @@ export const othersToo: Action<BenchHere> = {
   run: async (here) => {
     // What was touched last is what is carried over.
     await here.bench.sendWaiting();
-    await here.act("carry-over", {
+    const [fromId, targetIds] = [here.lead!.id, others(here)];
+    const seen = here.bench.seenOf(targetIds);
+    await here.act("carry-over", () => ({
       sessionId: here.session.id,
-      fromId: here.lead!.id,
-      targetIds: others(here),
-    });
+      fromId,
+      targetIds,
+      seenTargets: seen(),
+    }));
   },
 };

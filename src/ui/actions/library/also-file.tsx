@@ -1,6 +1,6 @@
 import { FilingsDialog } from "../../keeping/filings-dialog";
 import type { Action } from "../action";
-import { mayKeep, shared, what, type CardsHere } from "./here";
+import { chosen, what, whyNowhere, type CardsHere } from "./here";
 
 export const alsoFile: Action<CardsHere> = {
   id: "library.also-file",
@@ -8,6 +8,7 @@ export const alsoFile: Action<CardsHere> = {
   short: "also file",
   keys: ["a"],
   on: ["card"],
-  offered: (here) => mayKeep(here) && shared(here),
+  offered: chosen,
+  refused: whyNowhere,
   dialog: ({ here, close }) => <FilingsDialog cards={here.selected} onClose={close} />,
 };

@@ -1,5 +1,5 @@
 import type { Action } from "../action";
-import { mayKeep, what, type LibraryHere } from "./here";
+import { chosen, what, whyNotKeep, type LibraryHere } from "./here";
 
 const areSupplied = ({ selected }: LibraryHere) => selected.every(({ layer }) => layer === "supplied");
 
@@ -12,6 +12,7 @@ export const copy: Action<LibraryHere> = {
   keys: ["c"],
   on: ["card"],
   strip: areSupplied,
-  offered: (here) => mayKeep(here) && here.selected.length > 0,
+  offered: chosen,
+  refused: whyNotKeep,
   run: ({ act, selected }) => act("copy-cards", { cardIds: selected.map(({ id }) => id) }),
 };

@@ -1,7 +1,7 @@
 import { pathOf } from "@/core/library/tree";
 import { FileDialog } from "../../library/library-dialogs";
 import type { Action } from "../action";
-import { editable, shared, what, type CardsHere } from "./here";
+import { chosen, what, whyFixed, whyNowhere, type CardsHere } from "./here";
 
 export const file: Action<CardsHere> = {
   id: "library.file",
@@ -10,7 +10,8 @@ export const file: Action<CardsHere> = {
   keys: ["m"],
   on: ["card"],
   strip: true,
-  offered: (here) => editable(here) && shared(here),
+  offered: chosen,
+  refused: (here) => whyFixed(here) ?? whyNowhere(here),
   dialog: ({ here, close }) => (
     <FileDialog
       cardIds={here.selected.map((c) => c.id)}

@@ -49,9 +49,35 @@ export interface LibraryHere extends CardsHere, TakesBack, SelectsAll {
 export const mayKeep = ({ role }: Pick<LibraryHere, "role">): boolean => may(role, "keep");
 export const mayCurate = ({ role }: Pick<LibraryHere, "role">): boolean => may(role, "curate");
 
-/** Supplied cards are copied to be changed. */
+export const chosen = ({ selected }: Pick<CardsHere, "selected">): boolean => selected.length > 0;
+/** One card alone is chosen. */
+export const oneChosen = ({ selected, card }: Pick<CardsHere, "selected" | "card">): boolean =>
+  selected.length === 1 && card !== undefined;
+
+/** Why nothing of the team's may be changed; null where it may. */
+export const whyNotKeep = (here: Pick<CardsHere, "role">): string | null =>
+  mayKeep(here) ? null : `Your role, ${here.role}, changes no cards.`;
+
+/** Why the chosen cards stay as they are; null where they may be changed. Supplied cards are copied to be changed. */
+export function whyFixed(here: Pick<CardsHere, "role" | "selected">): string | null {
+  const supplied = here.selected.filter((c) => c.layer === "supplied");
+  if (!mayKeep(here) || supplied.length === 0) return whyNotKeep(here);
+  return here.selected.length === 1
+    ? `“${supplied[0].name}” is a supplied card and stays as it is. Copy it to change the copy.`
+    : `Supplied cards stay as they are; among those chosen: ${supplied.length.toLocaleString("en")}. Copy them to change the copies.`;
+}
+
+/** Why the chosen cards lie nowhere; null where they can be put in order. */
+export function whyNowhere(here: Pick<CardsHere, "role" | "selected">): string | null {
+  const own = here.selected.filter((c) => c.layer === "private");
+  if (!mayKeep(here) || own.length === 0) return whyNotKeep(here);
+  return own.length === 1
+    ? `“${own[0].name}” is yours alone and lies in no folder. Offer it to the team first.`
+    : `Cards that are yours alone lie in no folder; among those chosen: ${own.length.toLocaleString("en")}. Offer them to the team first.`;
+}
+
 export const editable = (here: Pick<CardsHere, "role" | "selected">): boolean =>
-  mayKeep(here) && here.selected.length > 0 && here.selected.every((c) => c.layer !== "supplied");
+  chosen(here) && whyFixed(here) === null;
 
 /** What is the team's can be put in order: private cards lie nowhere. */
 export const shared = ({ selected }: Pick<CardsHere, "selected">): boolean =>

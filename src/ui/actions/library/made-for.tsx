@@ -1,12 +1,13 @@
 import { MadeForDialog } from "../../library/library-dialogs";
 import type { Action } from "../action";
-import { editable, type LibraryHere } from "./here";
+import { oneChosen, whyFixed, type LibraryHere } from "./here";
 
 export const madeFor: Action<LibraryHere> = {
   id: "library.made-for",
   words: "Say which format the card is made for",
   keys: ["Shift+b"],
   on: ["card"],
-  offered: (here) => here.selected.length === 1 && here.card !== undefined && editable(here),
+  offered: oneChosen,
+  refused: whyFixed,
   dialog: ({ here: { card }, close }) => (card ? <MadeForDialog card={card} onClose={close} /> : null),
 };

@@ -1,6 +1,6 @@
 import { NoteDialog } from "../../library/note-dialog";
 import type { Action } from "../action";
-import { editable, type CardsHere } from "./here";
+import { oneChosen, whyFixed, type CardsHere } from "./here";
 
 export const note: Action<CardsHere> = {
   id: "library.note",
@@ -8,6 +8,7 @@ export const note: Action<CardsHere> = {
   short: "note",
   keys: ["y"],
   on: ["card"],
-  offered: (here) => here.selected.length === 1 && here.card !== undefined && editable(here),
+  offered: oneChosen,
+  refused: whyFixed,
   dialog: ({ here: { card }, close }) => (card ? <NoteDialog card={card} onClose={close} /> : null),
 };

@@ -1,7 +1,7 @@
 import { RenameCardsDialog } from "../../keeping/rename-cards-dialog";
 import { NameDialog } from "../../parts/command-dialogs";
 import type { Action } from "../action";
-import { editable, type CardsHere } from "./here";
+import { chosen, whyFixed, type CardsHere } from "./here";
 
 export const rename: Action<CardsHere> = {
   id: "library.rename",
@@ -10,7 +10,8 @@ export const rename: Action<CardsHere> = {
   keys: ["r"],
   on: ["card"],
   strip: true,
-  offered: (here) => here.card !== undefined && editable(here),
+  offered: (here) => here.card !== undefined && chosen(here),
+  refused: whyFixed,
   dialog: ({ here: { card, selected }, close }) =>
     selected.length > 1 ? (
       <RenameCardsDialog cards={selected} onClose={close} />

@@ -1,6 +1,6 @@
 import { TagDialog } from "../../keeping/tag-dialog";
 import type { Action } from "../action";
-import { mayKeep, shared, what, type CardsHere } from "./here";
+import { chosen, what, whyNowhere, type CardsHere } from "./here";
 
 export const tagCards: Action<CardsHere> = {
   id: "library.tag",
@@ -9,6 +9,7 @@ export const tagCards: Action<CardsHere> = {
   keys: ["t"],
   on: ["card"],
   strip: true,
-  offered: (here) => mayKeep(here) && shared(here),
+  offered: chosen,
+  refused: whyNowhere,
   dialog: ({ here, close }) => <TagDialog cards={here.selected} onClose={close} />,
 };

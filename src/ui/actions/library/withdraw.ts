@@ -1,5 +1,5 @@
 import type { Action } from "../action";
-import { editable, what, type CardsHere } from "./here";
+import { chosen, what, whyFixed, type CardsHere } from "./here";
 
 export const withdraw: Action<CardsHere> = {
   id: "library.withdraw",
@@ -8,7 +8,8 @@ export const withdraw: Action<CardsHere> = {
   keys: ["Delete"],
   on: ["card"],
   strip: true,
-  offered: editable,
+  offered: chosen,
+  refused: whyFixed,
   run: ({ act, selected, card }) =>
     act("withdraw-cards", { cardIds: selected.map((c) => c.id), withdrawn: !(card?.withdrawn ?? false) }),
 };
