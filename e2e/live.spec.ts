@@ -185,6 +185,11 @@ test("what is put on while cut off is asked for, where somebody else has put on 
     await press(desk, "Enter");
     await expect(target(desk, "First blast")).toContainText(name);
   };
+  // Its content is here.
+  await putOn(page, "kitchen", "Kitchen table talk");
+  await press(page, "Backspace");
+  await expect(target(page, "First blast")).not.toContainText("Kitchen");
+  await saved(page);
   await page.context().setOffline(true);
   await putOn(page, "kitchen", "Kitchen table talk");
   await putOn(other, "telephone", "Telephone band");

@@ -61,6 +61,13 @@ const realClock: Clock = {
   },
 };
 
+/** Targets as they were shown when something was done to them. */
+export interface Standing {
+  readonly shapes: ReadonlyMap<string, Shape>;
+  /** How far the session was known. */
+  readonly revision: number;
+}
+
 interface EditState {
   readonly overlay: Overlay;
   /** Targets that somebody else changed while they were being changed here. */
@@ -173,54 +180,49 @@ export class BenchEdits extends Store<EditState> {
     }
   }
 
+  /** How some targets stand now, as they are shown. */
+  standingOf(ids: readonly string[]): Standing {
+    const { overlay } = this.get();
+    const shapes = ids.flatMap((id) => {
+      const known = this.line.known(id);
+      return known ? [[id, shown(known, overlay)] as const] : [];
+    });
+    return { shapes: new Map(shapes), revision: this.line.revision() };
+  }
+
   /**
    * What of some targets is known now, to be asked for once the turn has come of what is done to them. Throws where
    * somebody else has changed one of them since: whoever did this never saw it.
    */
   seenOf(ids: readonly string[]): () => SeenTargets {
-    const { overlay } = this.get();
-    const base = new Map(
-      ids.flatMap((id) => {
-        const known = this.line.known(id);
-        return known ? [[id, shown(known, overlay)] as const] : [];
-      }),
-    );
-    const revision = this.line.revision();
-    return () => this.unchanged(base, revision);
+    const standing = this.standingOf(ids);
+    return () => this.unchanged(standing, ids);
   }
 
-  private unchanged(base: ReadonlyMap<string, Shape>, revision: number): SeenTargets {
+  private unchanged({ shapes, revision }: Standing, ids: readonly string[]): SeenTargets {
     const seen: Record<string, number> = {};
-    for (const [id, shape] of base) {
-      const now = this.line.known(id);
+    for (const id of ids) {
+      const [now, before] = [this.line.known(id), shapes.get(id)];
+      if (!now || !before) continue;
       // What was done here meanwhile changes it too, and is no reason.
-      if (now && this.line.isOthers(id, revision) && !sameShape(now, shape)) throw stale(now);
-      if (now) seen[id] = now.version;
+      if (this.line.isOthers(id, revision) && !sameShape(now, before)) throw stale(now);
+      seen[id] = now.version;
     }
     return seen;
   }
 
   /**
    * Shows at once what is put on targets in place of what they have, and saves it. Where somebody else has changed one of
-   * them in between that one becomes a conflict, and the others have it. Rejects where it is refused otherwise.
+   * them since they stood so that one becomes a conflict, and the others have it. Rejects where it is refused otherwise.
    */
-  async replace(edits: Overlay, save: SavePut): Promise<void> {
-    const { overlay } = this.get();
-    const base = new Map<string, Shape>();
-    for (const id of edits.keys()) {
-      const known = this.line.known(id);
-      if (known) base.set(id, shown(known, overlay));
-    }
-    const revision = this.line.revision();
+  async replace(edits: Overlay, save: SavePut, standing = this.standingOf([...edits.keys()])): Promise<void> {
     this.lay(edits);
     /** What is known of a target that has other news than another shape. */
     const newer = new Map<string, number>();
     let left = [...edits.keys()];
     const settleLeft = () => this.settle(new Map([...edits].filter(([id]) => left.includes(id))));
     const asSeen = () => {
-      const seen: Record<string, number> = {
-        ...this.unchanged(new Map([...base].filter(([id]) => left.includes(id))), revision),
-      };
+      const seen: Record<string, number> = { ...this.unchanged(standing, left) };
       for (const [id, version] of newer) if (id in seen) seen[id] = Math.max(seen[id], version);
       return { ids: left, seen };
     };
@@ -228,7 +230,7 @@ export class BenchEdits extends Store<EditState> {
       const theirs = staleIn(error);
       if (!theirs || !left.includes(theirs.id)) return false;
       const { id, version } = theirs;
-      const before = base.get(id);
+      const before = standing.shapes.get(id);
       // Renamed or moved, say: nothing of that is replaced.
       if (before && sameShape(before, theirs) && (newer.get(id) ?? 0) < version) newer.set(id, version);
       else {

@@ -3,7 +3,7 @@ import type { InPlaceWork } from "@/core/api/commands/in-place-input";
 import { askInPlace } from "@/core/api/operations/ask-in-place";
 import { cancelRender } from "@/core/api/operations/cancel-render";
 import { oneRender, type Rendering } from "@/core/api/operations/one-render";
-import { ApiError, ask } from "../data/api";
+import { ask, isPassing } from "../data/api";
 import { Store } from "../data/store";
 
 /** What is being rendered in place, and how far that is (0…1). */
@@ -31,7 +31,7 @@ export const renderLine = (libraryId: string): RenderLine => ({
   look: async (renderId) => (await ask(oneRender, { libraryId, renderId })).render,
   stop: async (renderId) => (await ask(cancelRender, { libraryId, renderId })).render,
   rest: () => new Promise((resolve) => setTimeout(resolve, lookEvery)),
-  isPassing: (error) => error instanceof ApiError && error.passing,
+  isPassing,
 });
 
 /** One rendering that was asked for and has not ended. */

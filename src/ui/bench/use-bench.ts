@@ -26,7 +26,9 @@ import { sessionKey } from "../data/library-data";
 import type { SessionData } from "../data/library-data";
 import { rememberTarget } from "../data/last-targets";
 import { Store, useStore } from "../data/store";
-import { BenchEdits, type Conflict, type SavePut, type Shape } from "./edits";
+import { sleep, untilAnswered } from "../data/until-answered";
+import { isPassing } from "../data/api";
+import { BenchEdits, type Conflict, type SavePut, type Shape, type Standing } from "./edits";
 import { InPlaceRuns, renderLine, type InPlaceState } from "./in-place";
 import { markedOn, onTimeline, rangeOn, type Marked } from "./marked";
 import type { Playhead } from "./playhead";
@@ -289,19 +291,19 @@ export function useBench(fetched: SessionData): Bench {
    * it was refused.
    */
   const showAhead = useCallback(
-    async (how: WayId, ids: readonly string[], sent: Overlay, save: SavePut): Promise<boolean> => {
+    async (how: WayId, standing: Standing, sent: Overlay, save: SavePut): Promise<boolean> => {
       setAudition(null);
       // What waits is sent as it was before; what is seen changes at once.
       const saved = edits.saveNow();
       try {
         if (wayOf(how).replaces)
-          await edits.replace(sent, (asSeen, isAgain) => saved.then(() => save(asSeen, isAgain)));
+          await edits.replace(sent, (asSeen, isAgain) => saved.then(() => save(asSeen, isAgain)), standing);
         else {
           edits.lay(sent);
           await saved;
           // What is added to what there is takes nothing away from it.
           await save(
-            () => ({ ids, seen: {} }),
+            () => ({ ids: [...standing.shapes.keys()], seen: {} }),
             () => false,
           ).finally(() => edits.settle(sent));
         }
@@ -322,7 +324,13 @@ export function useBench(fetched: SessionData): Bench {
 
   /** Puts a content on some targets: seen at once, saved behind it. */
   const putOn = useCallback(
-    (ids: readonly string[], card: CardHead, chain: Chain, applying: Applying) => {
+    (
+      ids: readonly string[],
+      card: CardHead,
+      chain: Chain,
+      applying: Applying,
+      standing = edits.standingOf(ids),
+    ) => {
       const { how, strength, keys } = applying;
       const browsed = (one: CardHead) => {
         const { replica, shelf } = latest.current.data;
@@ -330,7 +338,8 @@ export function useBench(fetched: SessionData): Bench {
       };
       const pin = { cardId: card.id, cardVersion: card.contentVersion };
       const place = placeOf(applying);
-      void showAhead(how, ids, editsOf(ids, chain, applying, pin), async (asSeen, isAgain) => {
+      const edited = editsOf(ids, chain, applying, pin);
+      void showAhead(how, standing, edited, async (asSeen, isAgain) => {
         const input = () => ({
           ...onSeen(asSeen()),
           sessionId,
@@ -345,7 +354,7 @@ export function useBench(fetched: SessionData): Bench {
         library.takeHabits(result.habits);
       });
     },
-    [showAhead, editsOf, placeOf, send, sessionId, library],
+    [edits, showAhead, editsOf, placeOf, send, sessionId, library],
   );
 
   const putAll = useCallback(
@@ -371,7 +380,8 @@ export function useBench(fetched: SessionData): Bench {
       const ids = selected.map(({ id }) => id);
       const unpinned = how === "replace" ? { cardId: null, cardVersion: null } : {};
       const place = placeOf(applying);
-      return showAhead(how, ids, editsOf(ids, whole, applying, unpinned), async (asSeen, isAgain) => {
+      const edited = editsOf(ids, whole, applying, unpinned);
+      return showAhead(how, edits.standingOf(ids), edited, async (asSeen, isAgain) => {
         const input = () => ({
           ...onSeen(asSeen()),
           sessionId,
@@ -390,7 +400,7 @@ export function useBench(fetched: SessionData): Bench {
         });
       });
     },
-    [showAhead, editsOf, placeOf, send, tell, sessionId, library],
+    [edits, showAhead, editsOf, placeOf, send, tell, sessionId, library],
   );
 
   /** Cards whose content is still on its way; one after another, as they were asked for. */
@@ -430,19 +440,24 @@ export function useBench(fetched: SessionData): Bench {
         const chain = just?.chain ?? contents.peek(one.fingerprint)?.chain;
         if (chain && !coming.current) return putOn(ids, one, chain, applying);
         const before = coming.current ?? Promise.resolve();
-        const turn = Promise.all([chain ?? contents.get(one.fingerprint), before])
+        const standing = edits.standingOf(ids);
+        const release = hold();
+        const content =
+          chain ?? untilAnswered(() => contents.get(one.fingerprint), { isPassing, wait: sleep });
+        const turn = Promise.all([content, before])
           .then(
-            ([content]) => putOn(ids, one, content, applying),
+            ([content]) => putOn(ids, one, content, applying, standing),
             (error) => tell({ kind: "problem", text: `“${one.name}” is not on it: ${sayError(error)}` }),
           )
           .finally(() => {
+            release();
             if (coming.current === turn) coming.current = null;
           });
         coming.current = turn;
       };
       for (const [one, ids] of meant) putOne(one, ids);
     },
-    [contents, putOn, tell, session.media],
+    [contents, edits, hold, putOn, tell, session.media],
   );
 
   const defaults = useDefaults();

@@ -22,6 +22,9 @@ export class ApiError extends Error {
   }
 }
 
+/** Whether the same request may succeed later by itself. */
+export const isPassing = (error: unknown): boolean => error instanceof ApiError && error.passing;
+
 /** Error words with their remedy, on one line. */
 export const sayError = (error: unknown): string =>
   error instanceof ApiError

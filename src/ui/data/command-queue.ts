@@ -1,12 +1,10 @@
 import { v7 as newId } from "uuid";
-import { api, ApiError } from "./api";
+import { api, isPassing } from "./api";
+import { sleep, untilAnswered } from "./until-answered";
 import type { CommandAnswer } from "@/core/api/command";
 
 /** How a request looks when its turn comes: later ones may depend on what earlier ones brought. */
 type MakeBody = () => object;
-
-const firstWait = 400;
-const longestWait = 5000;
 
 /**
  * Sends commands one after another. A server that cannot be reached is tried again with the same request id until it
@@ -51,19 +49,17 @@ export class CommandQueue {
     return () => this.report(-1, this.waiting);
   }
 
-  private async deliver<Result extends object>(path: string, body: object): Promise<CommandAnswer<Result>> {
-    for (let wait = firstWait; ; wait = Math.min(longestWait, wait * 2)) {
-      try {
-        return await api<CommandAnswer<Result>>(`/api/libraries/${this.libraryId}/${path}`, {
-          method: "POST",
-          body,
-        });
-      } catch (error) {
-        if (!(error instanceof ApiError) || !error.passing) throw error;
-        this.report(0, true);
-        await new Promise((resolve) => setTimeout(resolve, wait));
-      }
-    }
+  private deliver<Result extends object>(path: string, body: object): Promise<CommandAnswer<Result>> {
+    return untilAnswered(
+      () => api<CommandAnswer<Result>>(`/api/libraries/${this.libraryId}/${path}`, { method: "POST", body }),
+      {
+        isPassing,
+        wait: (milliseconds) => {
+          this.report(0, true);
+          return sleep(milliseconds);
+        },
+      },
+    );
   }
 
   private report(difference: number, waiting: boolean): void {
