@@ -28,6 +28,18 @@ export default defineConfig({
       },
       {
         resolve: { alias },
+        // Components by themselves, in a document without layout: what is measured or painted is the browser tests' matter.
+        test: {
+          name: "screen",
+          include: ["src/ui/**/*.test.tsx"],
+          environment: "jsdom",
+          isolate: false,
+          setupFiles: "./testing/screen.tsx",
+          testTimeout: 30000,
+        },
+      },
+      {
+        resolve: { alias },
         // One database for all: the files run one after another, each in a library of its own.
         test: {
           name: "api",

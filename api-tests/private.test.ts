@@ -352,6 +352,8 @@ describe("an offer to the team", () => {
     expect((await answer(author, true)).status).toBe(403);
     expect((await other.run("drop-proposal", { proposalId })).status).toBe(403);
     expect((await answer(other, false, { answer: "Too wet", seen: 7 })).status).toBe(409);
+    // Taking it in is nothing that may be left unsaid.
+    expect((await other.run("answer-proposal", { proposalId })).status).toBe(400);
     const both = await Promise.all([answer(other, true), answer(curator, true)]);
     expect(both.map(({ status }) => status).sort()).toEqual([200, 409]);
     expect((await author.run("drop-proposal", { proposalId })).body.error!.message).toBe(

@@ -154,6 +154,7 @@ const steps = {
     return whole("tsc", ["--noEmit"]);
   },
   unit: () => vitest("unit"),
+  screen: () => vitest("screen"),
   // Files of one database wait for each other, and much of it waits for the clock: two halves, each with its own.
   api: async () => {
     // Started before, since two at once would each make the cluster where there is none.
@@ -168,7 +169,7 @@ const steps = {
 } satisfies Record<string, (only: readonly string[]) => Promise<Count>>;
 
 /** Steps that are carried out at once: one waits where the other computes. Browsers have the machine for themselves. */
-const together = [["lint", "types"], ["unit", "api"], ["browser"]] satisfies (keyof typeof steps)[][];
+const together = [["lint", "types"], ["unit", "api", "screen"], ["browser"]] satisfies (keyof typeof steps)[][];
 
 async function test(): Promise<void> {
   const { values } = parseArgs({

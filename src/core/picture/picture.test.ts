@@ -9,6 +9,7 @@ import { adaptation, lightOf } from "../colour/white-point";
 import { transform } from "../colour/matrix";
 import { gaussianKernel, gaussianPasses } from "./gaussian";
 import { lanczos3, scaleWeights } from "./lanczos";
+import { resampled } from "./sampler";
 
 const plane = (width: number, height: number, f: (x: number, y: number) => number) =>
   Float32Array.from({ length: width * height }, (_, i) => f(i % width, Math.floor(i / width)));
@@ -115,6 +116,34 @@ describe("scaling", () => {
       12,
     );
     scaleWeights(100, 37).weights.forEach((w) => expect(w.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 12));
+  });
+  it("from any places is the sum of Lanczos' weights over six by six pixels, by its definition", () => {
+    const [width, height] = [23, 17];
+    const planes = [1, 2, 3].map((seed) => noise(width * height, seed));
+    const frame = { width: 11, height: 9 };
+    for (const footprint of [1, 1.7]) {
+      const turned = (x: number, y: number) => [1.3 * x + 0.7 * y - 2.2, 1.9 * y - 0.6 * x + 3.1] as const;
+      const work = resampled({ width, height }, frame, (x, y, into) => into.set(turned(x, y)), footprint);
+      const out = [0, 1, 2].map(() => new Float32Array(frame.width * frame.height));
+      if (work.kind !== "geometry") throw new Error("a picture is laid anew by it");
+      work.run(planes, out, 0, frame.height);
+      for (let y = 0; y < frame.height; y++)
+        for (let x = 0; x < frame.width; x++) {
+          const [px, py] = turned(x + 0.5, y + 0.5);
+          const isInside = px >= 0 && py >= 0 && px <= width && py <= height;
+          // All pixels that the window reaches, those beyond the edges being as the edge is.
+          let [sum, weights] = [0, 0];
+          for (let j = -20; j < height + 20; j++)
+            for (let i = -20; i < width + 20; i++) {
+              const w = lanczos3((i + 0.5 - px) / footprint) * lanczos3((j + 0.5 - py) / footprint);
+              const at = Math.min(height - 1, Math.max(0, j)) * width + Math.min(width - 1, Math.max(0, i));
+              [sum, weights] = [sum + w * planes[1][at], weights + w];
+            }
+          const is = out[1][y * frame.width + x];
+          if (isInside) expect(is).toBeCloseTo(sum / weights, 4);
+          else expect(is).toBe(0);
+        }
+    }
   });
   it.each([37.5, 62.5])("makes a picture smaller as sharp's Lanczos-3 does (%d %%)", async (size) => {
     const [width, height] = [96, 64];

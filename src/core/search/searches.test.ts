@@ -206,6 +206,13 @@ describe("the fewest keys", () => {
     expect(of("id4")).toBeNull();
     expect(of("not there")).toBeNull();
   });
+  it("are looked for among the first words of a name, not all the way through a long one", () => {
+    const names = ["one two three four five six", "one two three four five six seven"];
+    const [, long] = names.map((_, i) => `id${i}`);
+    const store = storeOf(cards(...names.map((name) => ({ name }))));
+    // Only its last word tells it apart, and nobody looks for a name by its seventh word.
+    expect(fewestKeys(store, long, { target, moment: aMoment })).toBeNull();
+  });
   it("bring the card first, and nothing shorter of what might be typed does", () => {
     for (const id of ["id0", "id1", "id3", "id5"]) {
       const { typed } = of(id)!;

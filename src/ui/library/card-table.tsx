@@ -31,6 +31,7 @@ import type { Selection } from "../parts/use-selection";
 import { useListKeys } from "../parts/use-list-keys";
 import { pressRow, rowPress, selectsAlso } from "../parts/row-press";
 import { useTaken } from "./drag";
+import { inOrder } from "./table-order";
 import { columnsOfTable, orderIn, type TableLook } from "./table-columns";
 import { MediumSign } from "../parts/medium-sign";
 import { Stars } from "../parts/stars";
@@ -149,12 +150,6 @@ interface CardTableProps {
   readonly ref: RefObject<HTMLDivElement | null>;
 }
 
-/** Some ids in the order of all. */
-const byNames = (ids: readonly string[], all: readonly string[]): string[] => {
-  const some = new Set(ids);
-  return all.filter((id) => some.has(id));
-};
-
 /** True where two rows show the same. */
 const isSameRow = (a: TableRow, b: TableRow): boolean =>
   a.card === b.card &&
@@ -263,22 +258,15 @@ export function CardTable({
     const kept = by ? { by: by.id as TableColumnId | "name", desc: by.desc } : null;
     library.saveSettings({ tableSort: kept }).catch(() => undefined);
   };
-  const order = useMemo(() => {
-    const [by] = sorting;
-    if (!by) return ids;
-    const upwards =
-      by.id === "name"
-        ? ownOrder
-          ? byNames(ids, shelf.at({ kind: "all" }))
-          : ids
-        : sortedBy(by.id as TableColumnId);
-    return by.desc ? [...upwards].reverse() : upwards;
-    // Names that tie keep the order in which they came, by name.
-    function sortedBy(what: TableColumnId): string[] {
-      const keyed = ids.map((id) => [orderIn(what, replica.card.get(id)!, look), id] as const);
-      return keyed.sort(([a], [b]) => (a < b ? -1 : a > b ? 1 : 0)).map(([, id]) => id);
-    }
-  }, [ids, sorting, ownOrder, replica, shelf, look]);
+  const order = useMemo(
+    () =>
+      inOrder(ids, sorting[0], {
+        isOwn: ownOrder,
+        byName: () => shelf.at({ kind: "all" }),
+        of: (what, id) => orderIn(what as TableColumnId, replica.card.get(id)!, look),
+      }),
+    [ids, sorting, ownOrder, replica, shelf, look],
+  );
   useEffect(() => onOrder(order, ids), [order, ids, onOrder]);
   // The virtualiser is a mutable object; what is drawn follows from its own state, not from props.
   // The head covers what is scrolled to the top, and sets the rows down by its height.

@@ -30,6 +30,10 @@ describe("kinds of rows", () => {
     expect(nameOfRow("card", { name: "Room" })).toBe("Room");
     expect(nameOfRow("alias", { text: "shr" })).toBe("shr");
     expect(nameOfRow("keyBinding", { key: "4" })).toBe("4");
+    // A hiding of a card, folder or tag is said by what it is about.
+    expect(nameOfRow("hiding", { effect: "audio.gain", maker: null })).toBe("audio.gain");
+    expect(nameOfRow("hiding", { effect: null, maker: "The yard" })).toBe("The yard");
+    expect(nameOfRow("hiding", { effect: null, maker: null })).toBe("");
     for (const entity of entityNames) expect(factsOf(entity).nameOf ?? factsOf(entity).about).toBeDefined();
   });
   it("make a head of a card's fields in the order in which they travel", () => {

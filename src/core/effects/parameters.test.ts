@@ -1,0 +1,19 @@
+import { expect, it } from "vitest";
+import { effects } from "./registry";
+
+/*
+ * What cards hold is read by these: a range that grows narrower or a default that moves changes what was kept. Whoever
+ * means that writes it here too, and into the list of what earlier releases gave otherwise.
+ */
+it("parameters and their ranges are those that cards were kept with", async () => {
+  const lines = effects.flatMap(({ id, parameters }) =>
+    Object.entries(parameters).map(([key, parameter]) => {
+      const { label: _, help: __, ...facts } = parameter as unknown as Record<string, unknown>;
+      const said = Object.entries(facts).map(
+        ([name, value]) => `${name} ${typeof value === "function" ? "…" : JSON.stringify(value)}`,
+      );
+      return `${id} ${key}: ${said.join(", ")}`;
+    }),
+  );
+  await expect(`${lines.sort().join("\n")}\n`).toMatchFileSnapshot("parameters.txt");
+});
