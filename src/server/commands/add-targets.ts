@@ -1,6 +1,6 @@
 import { addTargets as shape } from "@/core/api/commands/add-targets";
 import { carryOut } from "../command";
-import { generateNKeysBetween } from "fractional-indexing";
+import { generateKeyBetween } from "fractional-indexing";
 import { v7 as newId } from "uuid";
 import { chainOn } from "@/core/chain/medium";
 import { emptyChain } from "@/core/chain/model";
@@ -11,9 +11,10 @@ import type { Put } from "@/core/library/putting";
 import type { Ledger } from "@/db/ledger";
 import type { Member } from "../member";
 import { cardToPut } from "../putting";
-import { readMedia } from "@/db/replica";
+import { byPosition } from "@/core/library/order";
+import { readMedia, readTargets } from "@/db/replica";
 import { notFound, Refusal } from "../refusal";
-import { lastTargetPlace, requireSession } from "../sessions";
+import { requireSession } from "../sessions";
 
 /** What the member wants new material of a medium to begin with; null for nothing, or where that card is out of use. */
 async function beginningOf(ledger: Ledger, { settings }: Member, medium: Medium): Promise<Put | null> {
@@ -24,10 +25,11 @@ async function beginningOf(ledger: Ledger, { settings }: Member, medium: Medium)
 
 export const addTargets = carryOut(shape, async (ledger, { sessionId, items }, member) => {
   await requireSession(ledger, sessionId);
-  const places = generateNKeysBetween(await lastTargetPlace(ledger, sessionId), null, items.length);
+  /** Those of the session and those that are made, in their order. */
+  const laid = (await readTargets(ledger.db, ledger.libraryId, sessionId)).sort(byPosition);
   const begins = new Map<Medium, Put | null>();
   const made: Target[] = [];
-  for (const [i, { mediaId, name }] of items.entries()) {
+  for (const { mediaId, name, beforeId } of items) {
     const material = await readMedia(ledger.db, ledger.libraryId, mediaId);
     if (!material) throw notFound("material");
     const medium = workingMedia.find((one) => one === material.facts.kind);
@@ -42,6 +44,8 @@ export const addTargets = carryOut(shape, async (ledger, { sessionId, items }, m
       );
     if (!begins.has(medium)) begins.set(medium, await beginningOf(ledger, member, medium));
     const begin = begins.get(medium);
+    const found = beforeId === undefined ? -1 : laid.findIndex(({ id }) => id === beforeId);
+    const at = found === -1 ? laid.length : found;
     const target = await ledger.insert("target", {
       ...bareTarget,
       id: newId(),
@@ -49,11 +53,12 @@ export const addTargets = carryOut(shape, async (ledger, { sessionId, items }, m
       kind: ownKind(medium),
       name,
       mediaId,
-      position: places[i],
+      position: generateKeyBetween(laid[at - 1]?.position ?? null, laid[at]?.position ?? null),
       chain: begin ? chainOn(begin.chain, medium) : emptyChain(medium),
       ...begin?.pin,
     });
     made.push(target);
+    laid.splice(at, 0, target);
   }
   const said = [...new Set([...begins.values()].flatMap((begin) => begin?.said ?? []))];
   return {

@@ -10,10 +10,18 @@ const words: Record<Incoming["state"], (share: number) => string> = {
   failed: () => "✕",
 };
 
+/** Of those that wait so many are listed. */
+const mostWaiting = 20;
+
 /** Files on their way into the session, with how far they are and what went wrong. */
 export function TakeInTray({ incoming, onClear }: { incoming: readonly Incoming[]; onClear: () => void }) {
   if (incoming.length === 0) return null;
   const open = incoming.some((i) => i.state !== "failed" && i.state !== "done");
+  // Hundreds may wait: what is under way or went wrong is what one looks for.
+  const shown = incoming
+    .filter((i) => i.state !== "done" && i.state !== "waiting")
+    .concat(incoming.filter((i) => i.state === "waiting").slice(0, mostWaiting));
+  const done = incoming.filter((i) => i.state === "done").length;
   return (
     <Box
       as="section"
@@ -26,13 +34,15 @@ export function TakeInTray({ incoming, onClear }: { incoming: readonly Incoming[
       flexShrink={0}
     >
       <HStack justifyContent="space-between" px="16px" pt="6px">
-        <chakra.span textStyle="hint">Coming in</chakra.span>
+        <chakra.span textStyle="hint" aria-live="polite">
+          {open && incoming.length > 1 ? `Coming in: ${done} of ${incoming.length}` : "Coming in"}
+        </chakra.span>
         <QuietButton size="xs" onClick={onClear}>
           {open ? "Stop" : "Close"}
         </QuietButton>
       </HStack>
-      <Box as="ul" listStyleType="none" m="0" p="0 16px 8px" aria-live="polite">
-        {incoming.map(({ key, name, state, share, problem }) => (
+      <Box as="ul" listStyleType="none" m="0" p="0 16px 8px">
+        {shown.map(({ key, name, state, share, problem }) => (
           <Box as="li" key={key} py="4px">
             <HStack justifyContent="space-between" gap="8px" fontSize="sm">
               <chakra.span truncate title={name}>

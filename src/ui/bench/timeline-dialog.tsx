@@ -1,14 +1,14 @@
 import { Box, chakra, HStack } from "@chakra-ui/react";
 import Joi from "joi";
 import { useMemo } from "react";
-import { nameOf, type LaidMedia } from "@/core/api/fields";
+import { nameOf } from "@/core/api/fields";
 import type { Json } from "@/core/chain/model";
 import type { TimelineFile } from "@/core/formats/timeline/model";
 import { wholeTimeline } from "@/core/formats/timeline/write";
 import type { TimelineHead } from "@/core/library/entities";
 import { clipsOf, notesOf, unlaid, wantedOf } from "@/core/library/timeline/laid";
 import { wantedFiles, type WantedFile } from "@/core/library/timeline/match";
-import { count } from "@/core/library/words";
+import { capital, count } from "@/core/library/words";
 import { cleanName, longestName, shortened } from "@/core/text/names";
 import { useGo } from "../keys/use-go";
 import { sentence, useDesk } from "../data/desk";
@@ -35,7 +35,7 @@ interface LayDialogProps {
 
 /** What would come of a timeline: its tracks and clips, which of their files are there, and what is only carried along. */
 export function LayDialog({ timeline, name, files, onClose }: LayDialogProps) {
-  const { send, tell, libraryId } = useDesk();
+  const { send, tell, takeIn, libraryId } = useDesk();
   const go = useGo();
   const tracks = useMemo(() => unlaid(timeline), [timeline]);
   const wanted = useMemo(() => wantedFiles(wantedOf(tracks)), [tracks]);
@@ -46,11 +46,13 @@ export function LayDialog({ timeline, name, files, onClose }: LayDialogProps) {
     schema: laySchema,
     first,
     async send(asked) {
-      const media = await looked.bring();
+      const { media, coming } = await looked.settled();
       const whole = wholeTimeline(timeline.json, timeline.tracks) as Json;
       const { change, result } = await send("lay-timeline", () => ({ ...asked, timeline: whole, media }));
-      if (change) tell({ kind: "done", text: sentence(change.summary) });
+      if (change && coming.length === 0) tell({ kind: "done", text: sentence(change.summary) });
+      else tell({ kind: "done", text: `Began “${asked.name}”; ${sayComing(coming)}.` });
       onClose();
+      void takeIn.bringClips(result.sessionId, coming);
       go(`/${libraryId}/bench/${result.sessionId}`);
     },
   });
@@ -109,7 +111,7 @@ interface CompleteDialogProps {
 
 /** Asks for the files of the clips that a session's timeline misses. */
 export function CompleteDialog({ sessionId, head, onClose }: CompleteDialogProps) {
-  const { send, tell } = useDesk();
+  const { send, tell, takeIn } = useDesk();
   const wanted = useMemo(() => wantedFiles(head.missing), [head.missing]);
   const looked = useFoundFiles(wanted, none);
   const lost = missingIn(looked.found);
@@ -117,11 +119,15 @@ export function CompleteDialog({ sessionId, head, onClose }: CompleteDialogProps
     schema: completeSchema,
     first: nothing,
     async send() {
-      const media: LaidMedia[] = await looked.bring();
-      if (media.length === 0) throw new Error("Choose a file first.");
-      const { change } = await send("complete-timeline", () => ({ sessionId, media, seen: head.version }));
-      if (change) tell({ kind: "done", text: sentence(change.summary) });
+      const { media, coming } = await looked.settled();
+      if (media.length + coming.length === 0) throw new Error("Choose a file first.");
+      if (media.length > 0) {
+        const { change } = await send("complete-timeline", () => ({ sessionId, media, seen: head.version }));
+        if (change) tell({ kind: "done", text: sentence(change.summary) });
+      }
+      if (coming.length > 0) tell({ kind: "done", text: capital(`${sayComing(coming)}.`) });
       onClose();
+      void takeIn.bringClips(sessionId, coming);
     },
   });
   return (
@@ -144,9 +150,10 @@ export function CompleteDialog({ sessionId, head, onClose }: CompleteDialogProps
 
 const none: readonly File[] = [];
 const missingIn = (found: ReadonlyMap<string, Found>) =>
-  [...found.values()].filter(({ state }) => state === "missing" || state === "refused").length;
+  [...found.values()].filter(({ state }) => state === "missing").length;
+const sayComing = (coming: readonly unknown[]) =>
+  coming.length === 1 ? "one file is coming in" : `${coming.length.toLocaleString("en")} files are coming in`;
 
-const shareWords = (share: number) => (share < 1 ? `${Math.round(share * 100)} %` : "decoding");
 function sayFound(found: Found): string {
   switch (found.state) {
     case "looking":
@@ -156,9 +163,7 @@ function sayFound(found: Found): string {
     case "there":
       return "in the library";
     case "at hand":
-      return found.share === null ? "will be brought in" : shareWords(found.share);
-    case "refused":
-      return "✕";
+      return "will be brought in";
   }
 }
 
@@ -188,7 +193,7 @@ function Files({ wanted, found, add, choose }: FilesProps) {
       >
         {wanted.map(({ key, file, clips }) => {
           const now = found.get(key)!;
-          const isLost = now.state === "missing" || now.state === "refused";
+          const isLost = now.state === "missing";
           return (
             <Box as="li" key={key} px="8px" py="4px" fontSize="sm">
               <HStack gap="8px" minHeight="32px">
@@ -215,11 +220,6 @@ function Files({ wanted, found, add, choose }: FilesProps) {
                   </QuietButton>
                 )}
               </HStack>
-              {now.state === "refused" && (
-                <Box fontSize="xs" color="cardLoss" overflowWrap="anywhere">
-                  {now.problem}
-                </Box>
-              )}
             </Box>
           );
         })}

@@ -1,20 +1,23 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { findMaterial } from "@/core/api/operations/find-material";
 import type { LaidMedia } from "@/core/api/fields";
-import { foundAmong, foundIn, whyNot, type WantedFile } from "@/core/library/timeline/match";
+import { foundAmong, foundIn, type WantedFile } from "@/core/library/timeline/match";
 import { mostTargets } from "@/core/library/stand";
 import { longestName, shortened } from "@/core/text/names";
 import type { Material } from "@/core/library/timeline/lay";
-import { ask, sayError } from "../data/api";
+import { ask } from "../data/api";
 import { useDesk } from "../data/desk";
-import { uploadFile } from "../data/upload";
 
 /** Where the file that some clips want is. */
 export type Found =
   | { readonly state: "looking" | "missing" }
   | { readonly state: "there"; readonly material: Material }
-  | { readonly state: "at hand"; readonly file: File; readonly share: number | null }
-  | { readonly state: "refused"; readonly problem: string };
+  | { readonly state: "at hand"; readonly file: File };
+
+interface Settled {
+  readonly media: LaidMedia[];
+  readonly coming: readonly { readonly file: File; readonly wanted: WantedFile }[];
+}
 
 /** Larger files are not read to see whether they are the ones of a hash. */
 const hashedAtMost = 512 * 2 ** 20;
@@ -28,15 +31,13 @@ async function hashOfFile(file: File): Promise<string> {
 
 /**
  * Looks for the files that the clips of a timeline want: in the library by hash or name, among the files at hand by name or
- * hash. `bring` sends those that are not in the library yet, and tells which clip got which.
+ * hash. `settled` tells which clip gets which, and what has to be brought in.
  */
 export function useFoundFiles(wanted: readonly WantedFile[], first: readonly File[]) {
   const { libraryId } = useDesk();
   const [library, setLibrary] = useState<readonly Material[] | null>(null);
   const [files, setFiles] = useState(first);
   const [chosen, setChosen] = useState<ReadonlyMap<string, File>>(new Map());
-  const [sent, setSent] = useState<ReadonlyMap<string, Found>>(new Map());
-  const stop = useRef<AbortController | null>(null);
   /** What the library has of them, once it is known. */
   const looking = useRef<Promise<readonly Material[]>>(Promise.resolve(nothing));
 
@@ -58,23 +59,20 @@ export function useFoundFiles(wanted: readonly WantedFile[], first: readonly Fil
     void looking.current.then((media) => current && setLibrary(media));
     return () => {
       current = false;
-      stop.current?.abort();
     };
   }, [libraryId, wanted]);
 
   const whereIs = useCallback(
     (one: WantedFile, has: readonly Material[] | null): Found => {
-      const known = sent.get(one.key);
-      if (known) return known;
       const own = chosen.get(one.key);
-      if (own) return { state: "at hand", file: own, share: null };
+      if (own) return { state: "at hand", file: own };
       const there = has && foundIn(one, has);
       if (there) return { state: "there", material: there };
       const file = foundAmong(one, files);
-      if (file) return { state: "at hand", file, share: null };
+      if (file) return { state: "at hand", file };
       return { state: has ? "missing" : "looking" };
     },
-    [chosen, files, sent],
+    [chosen, files],
   );
   const found = useMemo(
     () => new Map(wanted.map((one) => [one.key, whereIs(one, library)] as const)),
@@ -85,8 +83,6 @@ export function useFoundFiles(wanted: readonly WantedFile[], first: readonly Fil
   const add = useCallback(
     async (more: readonly File[]) => {
       setFiles((now) => [...now, ...more]);
-      // What was refused may be among them; what is in the library stays there.
-      setSent((now) => new Map([...now].filter(([, { state }]) => state === "there")));
       const looked = wanted.filter((one) => one.hash !== null && !foundAmong(one, more));
       if (looked.length === 0 || !globalThis.crypto?.subtle) return;
       for (const file of more) {
@@ -101,42 +97,22 @@ export function useFoundFiles(wanted: readonly WantedFile[], first: readonly Fil
 
   const choose = useCallback((key: string, file: File) => {
     setChosen((now) => new Map(now).set(key, file));
-    setSent((now) => new Map([...now].filter(([other]) => other !== key)));
   }, []);
 
-  /** Sends what is at hand. Throws where a file is refused, or is none that its clips can show. */
-  const bring = useCallback(async (): Promise<LaidMedia[]> => {
-    stop.current = new AbortController();
-    const media: LaidMedia[] = [];
+  /** What of them is in the library, by the clips that show it, and the files at hand that have to be brought in. */
+  const settled = useCallback(async (): Promise<Settled> => {
     // Whoever is faster than the library waits for it.
     const has = await looking.current;
+    const media: LaidMedia[] = [];
+    const coming: { file: File; wanted: WantedFile }[] = [];
     for (const one of wanted) {
       const now = whereIs(one, has);
-      let material = now.state === "there" ? now.material : null;
-      if (now.state === "at hand") {
-        const { file } = now;
-        const tell = (next: Found) => setSent((all) => new Map(all).set(one.key, next));
-        try {
-          tell({ state: "at hand", file, share: 0 });
-          const brought = await uploadFile(
-            libraryId,
-            file,
-            (share) => tell({ state: "at hand", file, share }),
-            stop.current.signal,
-          );
-          const problem = whyNot(one, brought.media);
-          if (problem !== null) throw new Error(problem);
-          material = brought.media;
-          tell({ state: "there", material });
-        } catch (error) {
-          tell({ state: "refused", problem: sayError(error) });
-          throw error;
-        }
-      }
-      if (material) for (const { clip } of one.clips) media.push({ clip, mediaId: material.id });
+      if (now.state === "there")
+        for (const { clip } of one.clips) media.push({ clip, mediaId: now.material.id });
+      if (now.state === "at hand") coming.push({ file: now.file, wanted: one });
     }
-    return media;
-  }, [wanted, whereIs, libraryId]);
+    return { media, coming };
+  }, [wanted, whereIs]);
 
-  return { found, add, choose, bring };
+  return { found, add, choose, settled };
 }

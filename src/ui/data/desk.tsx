@@ -16,7 +16,9 @@ import { followLibrary } from "./live";
 import { NoticeBoard, type Notice } from "./notices";
 import { Renderer } from "./renderer";
 import { Store, useStore } from "./store";
+import { incomingOver } from "./incoming-line";
 import { TakeIn } from "./take-in";
+import { sleep } from "./until-answered";
 import type { HistoryEntry } from "@/core/api/operations/history";
 import type { LibraryData } from "./library-store";
 
@@ -220,7 +222,7 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
   );
 
   const takeIn = useMemo(
-    () => new TakeIn(libraryId, client, { act, hold, tell }),
+    () => new TakeIn({ ...incomingOver(client, libraryId), act, hold, tell, wait: sleep }),
     [libraryId, client, act, hold, tell],
   );
 

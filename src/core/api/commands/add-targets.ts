@@ -1,10 +1,15 @@
 import Joi from "joi";
-import { mediaId, nameOf } from "../fields";
+import { id, mediaId, nameOf } from "../fields";
 import { command } from "../command";
 
 interface AddTargets {
   readonly sessionId: string;
-  readonly items: { readonly mediaId: string; readonly name: string }[];
+  readonly items: {
+    readonly mediaId: string;
+    readonly name: string;
+    /** The target that it comes before; the end of the session where that is left out or gone. */
+    readonly beforeId?: string;
+  }[];
 }
 
 /** Puts material that was brought in into a session: sounds as clips, pictures as photos. */
@@ -14,7 +19,7 @@ export const addTargets = command<AddTargets, { targetIds: string[] }>()({
   stream: "session",
   input: Joi.object({
     items: Joi.array()
-      .items(Joi.object({ mediaId: mediaId.required(), name: nameOf("target").required() }))
+      .items(Joi.object({ mediaId: mediaId.required(), name: nameOf("target").required(), beforeId: id }))
       .min(1)
       .max(500)
       .required(),

@@ -7,7 +7,7 @@ import type { Part } from "../../media/part";
 import { cleanName, longestName, shortened } from "../../text/names";
 import { bareTarget, type Target } from "../entities/target";
 import type { MediaFacts } from "../media";
-import { lastPlace, placesAmong } from "../places";
+import { placesAmong } from "../places";
 import { latestStart, requireRoom } from "../stand";
 import { Unfit } from "../unfit";
 import { readApplied, type Applied } from "./applied";
@@ -140,8 +140,18 @@ function pinOf({ card }: Applied, world: LayWorld): Pick<Target, "cardId" | "car
     : { cardId: null, cardVersion: null };
 }
 
+/** What the track for the `n`th one of a timeline comes behind: tracks lie as the timeline has them, whichever is found first. */
+function besides(targets: readonly Target[], groups: readonly (string | null)[], n: number): string | null {
+  const there = new Map(targets.map(({ id }, at) => [id, at]));
+  const places = groups.map((id) => (id === null ? undefined : there.get(id)));
+  const earlier = places.slice(0, n).findLast((at) => at !== undefined);
+  const later = places.slice(n + 1).find((at) => at !== undefined);
+  const at = earlier ?? (later === undefined ? targets.length - 1 : later - 1);
+  return targets[at]?.id ?? null;
+}
+
 /** The track of the session for a track of sounds. */
-function trackTarget(track: LaidTrack, { sessionId, targets }: Session, world: LayWorld): Target {
+function trackTarget(track: LaidTrack, sessionId: string, world: LayWorld): Target {
   const applied = readApplied(track.json.effects, "audio");
   return {
     ...bareTarget,
@@ -150,7 +160,7 @@ function trackTarget(track: LaidTrack, { sessionId, targets }: Session, world: L
     sessionId,
     kind: "track",
     name: trackName(track.json),
-    position: lastPlace(targets),
+    position: "",
     muted: track.json.enabled === false,
     chain: applied?.chain ?? emptyChain("audio"),
     strength: applied?.strength ?? 100,
@@ -184,7 +194,9 @@ export function layClips(
   let shortened = 0;
   let clip = 0;
   let after: string | null = null;
-  const laid = tracks.map((track): LaidTrack => {
+  /** The tracks of the session for those of the timeline, as far as there are any. */
+  const groups = tracks.map(({ targetId }) => targetId);
+  const laid = tracks.map((track, n): LaidTrack => {
     const sound = track.kind === "sounds";
     const first = clip;
     let { targetId } = track;
@@ -206,9 +218,10 @@ export function layClips(
       const material = materialFor(sound, mediaId, world);
       const medium = workingMedia.find((one) => one === material.facts.kind)!;
       if (sound && (targetId === null || !targets.some(({ id }) => id === targetId))) {
-        const made = trackTarget(track, { ...session, targets }, world);
-        targets = [...targets, made];
+        const made = trackTarget(track, session.sessionId, world);
+        targets = placed(targets, made, besides(targets, groups, n));
         targetId = made.id;
+        groups[n] = made.id;
       }
       requireRoom(targets.length + 1);
       if (places[i].at > latestStart)

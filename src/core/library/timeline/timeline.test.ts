@@ -548,7 +548,8 @@ describe("a session that goes out", () => {
         fc.array(someTrack, { maxLength: 3 }),
         fc.array(fc.boolean(), { minLength: 24, maxLength: 24 }),
         fc.tuple(someRange, someRange),
-        (tracks, missing, ranges) => {
+        fc.array(fc.nat(2), { minLength: 24, maxLength: 24 }),
+        (tracks, missing, ranges, turns) => {
           // Of two transitions in a row, or one before nothing, nobody could say what goes over to what.
           const clean = tracks.map(([kind, items]) => {
             const kept = items.filter(
@@ -570,6 +571,23 @@ describe("a session that goes out", () => {
               missing[i] || !wanted.has(i) || !fits[kind].includes(file) ? [] : [[i, file] as const],
             );
           const once = gathered(laid(json, chosen));
+          // The same where the files come one after the other, in whatever order.
+          let inTurns = laid(json, []);
+          for (const turn of [0, 1, 2]) {
+            const { tracks, ...more } = layClips(
+              inTurns.timeline.tracks,
+              { sessionId: "s", targets: inTurns.targets },
+              new Map(chosen.filter((_, i) => turns[i] === turn)),
+              world,
+            );
+            inTurns = { ...more, timeline: { ...inTurns.timeline, tracks } };
+          }
+          const inOrder = (targets: readonly Target[]) =>
+            [...targets]
+              .sort((a, b) => (a.position < b.position ? -1 : 1))
+              .map(({ kind, name, mediaId, at, part, chain }) => ({ kind, name, mediaId, at, part, chain }));
+          expect(inOrder(inTurns.targets)).toEqual(inOrder(laid(json, chosen).targets));
+          expect(gathered(inTurns)).toEqual(once);
           // What leads over is told as settings too; all else is as it was.
           const stripped = (value: Json): Json =>
             Array.isArray(value)
