@@ -238,6 +238,26 @@ describe("room", () => {
     expect((await bring("over.wav", tone(4800, 0.017))).status).toBe(507);
     expect(readdirSync(joinPath(mediaRoot(), "uploads"))).toEqual([]);
   });
+  it("is not passed by several that come at once, however they are sent", async () => {
+    const use = async () =>
+      (
+        await answer<{ used: number }>(
+          await unusedRoute.GET(request("/api", { cookie: owner.cookie }), params({})),
+        )
+      ).body.used;
+    const used = await use();
+    // Room for two and a half: 14 kB as a file, 19 kB decoded.
+    process.env.FICHIER_QUOTA = String(used + 85_000);
+    const all = await Promise.all(
+      Array.from({ length: 6 }, (_, i) => bring(`many ${i}.wav`, tone(4800, 0.021 + i / 1000))),
+    );
+    expect(all.map(({ status }) => status).sort()).toEqual([200, 200, 507, 507, 507, 507]);
+    expect(await use()).toBeLessThanOrEqual(used + 85_000);
+    // What was kept for those that were refused is free again.
+    process.env.FICHIER_QUOTA = String(used + 120_000);
+    expect((await bring("another.wav", tone(4800, 0.031))).status).toBe(200);
+    expect(readdirSync(joinPath(mediaRoot(), "uploads"))).toEqual([]);
+  });
   it("counts decoded sound too: what fits by itself may not fit with its copy", async () => {
     const used = (
       await answer<{ used: number }>(

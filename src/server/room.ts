@@ -1,6 +1,6 @@
 import { mkdir, statfs } from "node:fs/promises";
 import { database } from "@/db/connection";
-import { removeMedia, unusedMedia, usedBytes } from "@/db/media";
+import { noteMedia, removeMedia, unusedMedia, usedBytes } from "@/db/media";
 import { waitForLock } from "@/db/locks";
 import type { Room } from "@/core/api/operations/room";
 import { sayBytes } from "@/core/library/bytes";
@@ -42,6 +42,42 @@ export const tooMuch = (bytes: number, left: number) =>
     hint: "An owner can remove material that nothing uses, under Team; whoever looks after the server can make more room.",
     left,
   });
+
+type Noted = Omit<Parameters<typeof noteMedia>[1], "libraryId">;
+
+/**
+ * Takes stored material into a library, all of it or none; of several that come at once those for which there is room.
+ * `stillThere` is asked first, while nothing can be thrown away. Throws a Refusal where the library's room ends before.
+ */
+export async function noteInRoom(
+  { libraryId }: Pick<Member, "libraryId">,
+  all: readonly Noted[],
+  stillThere: () => Promise<void> = () => Promise.resolve(),
+): Promise<void> {
+  await waitForLock(database(), "material", async () => {
+    await stillThere();
+    const { quota } = configuration();
+    await database().transaction(async (tx) => {
+      const before = await usedBytes(tx, libraryId);
+      for (const one of all) await noteMedia(tx, { libraryId, ...one });
+      const after = await usedBytes(tx, libraryId);
+      // What was there already takes nothing more.
+      if (after > quota && after > before) throw tooMuch(after - before, Math.max(0, quota - before));
+    });
+  });
+}
+
+/** Bytes that are on their way into libraries. */
+const comingIn = new Map<string, number>();
+
+/** Keeps room for something that is on its way. `left` is that of the others; `end` gives it back. */
+export async function roomBeside(member: Pick<Member, "libraryId">, bytes: number) {
+  const { libraryId } = member;
+  const add = (more: number) => comingIn.set(libraryId, (comingIn.get(libraryId) ?? 0) + more);
+  const left = Math.max(0, (await roomOf(member)).left - (comingIn.get(libraryId) ?? 0));
+  add(bytes);
+  return { left, end: () => void add(-bytes) };
+}
 
 /** Material that nothing uses, the largest first. */
 export async function unused(member: Member) {

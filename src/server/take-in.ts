@@ -7,9 +7,7 @@ import { pipeline } from "node:stream/promises";
 import type { ReadableStream as NodeStream } from "node:stream/web";
 import { cleanName, longestName, shortened } from "@/core/text/names";
 import { database } from "@/db/connection";
-import { waitForLock } from "@/db/locks";
 import { retryImprints } from "@/db/imprints";
-import { noteMedia } from "@/db/media";
 import { UnreadableMedia } from "@/media/process";
 import { largestFile } from "./http/limits";
 import { decoding } from "./decoding/decoding";
@@ -17,7 +15,7 @@ import { TookTooLong } from "./decoding/lane";
 import { isStored, mediaRoot, NoRoom } from "./media-store";
 import { type Member } from "./member";
 import { Refusal } from "./refusal";
-import { roomOf, tooMuch } from "./room";
+import { noteInRoom, roomBeside, tooMuch } from "./room";
 
 /** Where uploads lie until they are whole. */
 export const uploadsFolder = (): string => join(mediaRoot(), "uploads");
@@ -39,8 +37,11 @@ export async function takeIn(member: Member, name: string, request: Request) {
   if (!request.body) throw new Refusal(400, "no-file", "There is no file in this request.");
   const announced = Number(request.headers.get("content-length") ?? 0);
   if (announced > largestFile) throw tooLarge();
-  const { left } = await roomOf(member);
-  if (announced > left || left === 0) throw tooMuch(Math.max(1, announced), left);
+  const { left, end } = await roomBeside(member, announced);
+  if (announced > left || left === 0) {
+    end();
+    throw tooMuch(Math.max(1, announced), left);
+  }
   const folder = uploadsFolder();
   const path = join(folder, randomUUID());
   let bytes = 0;
@@ -60,15 +61,14 @@ export async function takeIn(member: Member, name: string, request: Request) {
       .store(path, left - bytes, { owner: member.userId, signal: request.signal })
       .finally(() => clearInterval(inUse));
     // Not while what nobody seems to have is thrown away.
-    await waitForLock(database(), "material", async () => {
+    const { sound, ...own } = stored;
+    const all = [own, ...(sound ? [sound] : [])].map((one) => ({ name: clean, ...one }));
+    await noteInRoom(member, all, async () => {
       if (!(await isStored(stored.id)))
         throw new Refusal(503, "gone", `“${clean}” was just removed.`, { hint: "Bring it in again." });
-      const { sound, ...own } = stored;
-      await noteMedia(database(), { libraryId: member.libraryId, name: clean, ...own });
-      if (sound) await noteMedia(database(), { libraryId: member.libraryId, name: clean, ...sound });
-      // A card may have waited for just this file.
-      await retryImprints(database(), member.libraryId);
     });
+    // A card may have waited for just this file.
+    await retryImprints(database(), member.libraryId);
     return {
       media: { id: stored.id, name: clean, facts: stored.facts },
       ...(stored.sound && { sound: { id: stored.sound.id, name: clean, facts: stored.sound.facts } }),
@@ -88,6 +88,7 @@ export async function takeIn(member: Member, name: string, request: Request) {
       });
     throw error;
   } finally {
+    end();
     await rm(path, { force: true });
   }
 }

@@ -159,6 +159,8 @@ export interface RenderedLoop {
   /** dBTP. */
   readonly truePeak: number;
   readonly missing: readonly string[];
+  /** Targets of settings that this material does not come to, in words. */
+  readonly missed: readonly string[];
 }
 export interface RenderedPicture {
   readonly kind: "picture";

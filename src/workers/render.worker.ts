@@ -4,7 +4,7 @@ import { geometryOf } from "@/core/chain/geometry";
 import { filesOf, type Resources } from "@/core/chain/active";
 import { courseFrom } from "@/core/chain/automated";
 import type { Chain } from "@/core/chain/model";
-import { learnTurns, lesson } from "@/core/chain/learn";
+import { learnTurns, lesson, missed } from "@/core/chain/learn";
 import { materialWindow, mixTurns, planMix, type ResourcesOf } from "@/core/chain/mix";
 import { planImage } from "@/core/chain/plan-image";
 import { renderCodes, renderWindow, widened, type CodedResult } from "@/core/chain/render-codes";
@@ -80,7 +80,15 @@ async function renderMix(
     mixTurns(plan, (step) => read.get(step)!, { resourcesOf, remember: (key, make) => mixed.get(key, make) }),
     breathe,
   );
-  return { kind: "loop", planes, sampleRate, missing: plan.missing, ...levelsOf(planes, sampleRate) };
+  const missedOf = nodes.flatMap(({ id, chain }) => missed(chain, learnt.get(id) ?? new Map(), files));
+  return {
+    kind: "loop",
+    planes,
+    sampleRate,
+    missing: plan.missing,
+    missed: missedOf,
+    ...levelsOf(planes, sampleRate),
+  };
 }
 
 const levelsOf = (planes: readonly Float32Array[], sampleRate: number, mask?: number) => ({
@@ -128,7 +136,13 @@ async function renderSound(
     }),
     breathe,
   );
-  return { kind: "loop", ...loop, mask: source.mask, ...levelsOf(loop.planes, loop.sampleRate, source.mask) };
+  return {
+    kind: "loop",
+    ...loop,
+    mask: source.mask,
+    missed: missed(chain, learnt, resources),
+    ...levelsOf(loop.planes, loop.sampleRate, source.mask),
+  };
 }
 
 const helpers = new PortHelpers();

@@ -207,6 +207,14 @@ describe("the rendering worker", () => {
     expect(asked.filter((url) => url === "/clip")).toHaveLength(1);
   });
 
+  it("says what a material does not come to", async () => {
+    const [high, low] = [-5, -30].map((target) => set("audio.loudness-target", { target, ceiling: -9 }));
+    expect((await rendered("loop", loopJob(sound(high)))).missed).toEqual([
+      expect.stringMatching(/^The target of -5 LUFS is not reached: it is -\d+\.\d LUFS/),
+    ]);
+    expect((await rendered("loop", loopJob(sound(low)))).missed).toEqual([]);
+  });
+
   it("mixes, and a clip in a mix has heard its material too", async () => {
     const node = (chain: Chain) => ({
       id: "clip",
@@ -230,7 +238,10 @@ describe("the rendering worker", () => {
       end: clip.length,
     });
     const made = await rendered("loop", mix(sound(set("audio.loudness-target", { target: -30 }))));
-    expect(made.missing).toEqual([]);
+    expect([made.missing, made.missed]).toEqual([[], []]);
+    const peaks = { target: -5, ceiling: -9 };
+    const short = await rendered("loop", mix(sound(set("audio.loudness-target", peaks))));
+    expect(short.missed).toHaveLength(1);
     // Both sides carry the one channel: 3.01 LU more.
     expect(made.loudness).toBeCloseTo(-30 + 3.01, 1);
   });

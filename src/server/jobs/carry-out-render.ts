@@ -2,7 +2,6 @@ import { mkdir, rename, rm, stat } from "node:fs/promises";
 import { join } from "node:path";
 import { fileName, fileNames } from "@/core/library/file-names";
 import { database } from "@/db/connection";
-import { noteMedia } from "@/db/media";
 import { readMember } from "@/db/replica";
 import { withLock } from "@/db/locks";
 import { moveRender, nextRenders, readRender, type RenderRow } from "@/db/renders";
@@ -17,7 +16,7 @@ import { findCommand } from "../commands";
 import { decoding } from "../decoding/decoding";
 import { NoRoom, originalPath, planesPath } from "../media-store";
 import { Refusal } from "../refusal";
-import { diskRoom, roomOf } from "../room";
+import { diskRoom, noteInRoom, roomOf } from "../room";
 import { resultFolder, resultPath } from "./render-store";
 import { zipFiles } from "@/media/zip";
 
@@ -119,8 +118,11 @@ async function putInPlace(
   for (const [i, path] of paths.entries()) {
     const { left } = await roomOf(member);
     const { sound, ...stored } = await decoding.store(path, left, { owner: memberId });
-    if (sound) await noteMedia(database(), { libraryId, name: items[i].name, isRendered: true, ...sound });
-    await noteMedia(database(), { libraryId, name: items[i].name, isRendered: true, ...stored });
+    const all = [...(sound ? [sound] : []), stored];
+    await noteInRoom(
+      { libraryId },
+      all.map((one) => ({ name: items[i].name, isRendered: true, ...one })),
+    );
     rendered.push({ of: of[i], mediaId: stored.id });
   }
   await rm(resultFolder(id), { recursive: true, force: true });

@@ -157,6 +157,11 @@ export function LoopFrame({
           </span>
         </HStack>
       )}
+      {loop.after?.missed.map((said) => (
+        <chakra.div key={said} role="status" fontSize="sm" color="muted">
+          {said}
+        </chakra.div>
+      ))}
       <HStack gap="12px" flex="1 1 0" minHeight="110px" alignItems="stretch" data-chart={chart}>
         {chart === "curves" && <ResponseChart chain={chain} strength={strength} sampleRate={responseRate} />}
         {chart === "curves" && <LevelChart chain={chain} strength={strength} />}
