@@ -1,7 +1,7 @@
 import { createHash } from "node:crypto";
 import { mkdir, readFile, rename, stat, writeFile } from "node:fs/promises";
 import { join } from "node:path";
-import { eq } from "drizzle-orm";
+import { and, eq } from "drizzle-orm";
 import { generateKeyBetween, generateNKeysBetween } from "fractional-indexing";
 import { v7 as newId } from "uuid";
 import { chainText, fingerprint } from "../src/core/chain/fingerprint";
@@ -371,18 +371,23 @@ export async function seedDemo(
     }
 
     const sessions = [
-      { name: "Reel 3: the fog week", kind: "audio" },
-      { name: "Fog week, stills", kind: "image" },
-      { name: "The crossing, film", kind: "video" },
+      { name: "Reel 3: the fog week", kind: "audio", of: "sound" },
+      { name: "Fog week, stills", kind: "image", of: "stills" },
+      { name: "The crossing, film", kind: "video", of: "picture" },
     ] as const;
     // What is laid out in time comes before the film.
     const [first, second, laidOut, third] = generateNKeysBetween(null, null, sessions.length + 1);
     const sessionPlaces = [first, second, third];
     const mediaIds = new Map<string, string>();
-    for (const [s, { name, kind }] of sessions.entries()) {
+    for (const [s, { name, kind, of }] of sessions.entries()) {
       const sessionId = newId();
       await tx.insert(benchSession).values({ id: sessionId, libraryId, name, position: sessionPlaces[s] });
       await tx.insert(stream).values({ id: newId(), libraryId, sessionId });
+      // Each begins with what they have to do.
+      await tx
+        .update(member)
+        .set({ settings: { lastSessionId: sessionId } })
+        .where(and(eq(member.libraryId, libraryId), eq(member.userId, ids.get(of)!)));
       const list = demoFiles.filter((f) => f.kind === kind);
       let last: string | null = null;
       const lay = async (medium: WorkingMedium, name: string, { id: mediaId, bytes, facts }: StoredMedia) => {

@@ -1,18 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page } from "@playwright/test";
-import {
-  chain,
-  clearChain,
-  eventually,
-  found,
-  look,
-  openSession,
-  press,
-  said,
-  saved,
-  setting,
-  signIn,
-} from "./desk";
+import { chain, clearChain, eventually, found, look, press, said, saved, setting, signIn } from "./desk";
 import { test } from "./test";
 
 const strip = (page: Page) => page.getByRole("region", { name: "Candidates" });
@@ -23,8 +11,7 @@ const listed = (page: Page, query: string) => expect(page.locator(`[data-query="
 
 /** A picture that no other test asks about, with nothing on it. */
 async function onAPicture(page: Page): Promise<void> {
-  await signIn(page, "stills");
-  await openSession(page, "Fog week, stills");
+  await signIn(page, "stills", "Fog week, stills");
   await expect(page.getByTestId("after")).toBeVisible();
   await press(page, "End");
   await expect(settings(page)).toHaveCount(0);

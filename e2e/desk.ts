@@ -12,8 +12,8 @@ export async function signInByForm(page: Page, who: string): Promise<void> {
   await rendered(page);
 }
 
-/** Signs in as the form does, without the form, onto the first session of the demo: which one comes up by itself hangs on what others changed last. */
-export async function signIn(page: Page, who: string): Promise<void> {
+/** Signs in as the form does, without the form, and opens a session at its own address. */
+export async function signIn(page: Page, who: string, session = "Reel 3: the fog week"): Promise<void> {
   // Whichever server the page is for.
   const alive = await page.request.get("/api/health/live");
   const { origin } = new URL(alive.url());
@@ -22,9 +22,23 @@ export async function signIn(page: Page, who: string): Promise<void> {
     headers: { origin },
   });
   expect(answer.status(), await answer.text()).toBe(200);
-  await page.goto("/");
+  const read = async <T>(path: string) =>
+    (await (await page.request.get(`${origin}/api${path}`)).json()) as T;
+  const [{ id }] = (await read<{ libraries: { id: string }[] }>("/libraries")).libraries;
+  const { rows } = await read<{ rows: { session: { id: string; name: string; removed: boolean }[] } }>(
+    `/libraries/${id}/replica`,
+  );
+  const open = rows.session.find(({ name, removed }) => name === session && !removed);
+  if (!open) throw new Error(`there is no session “${session}”`);
+  await page.goto(`/${id}/bench/${open.id}`);
+  await settled(page, session);
+}
+
+/** The session of that name is laid out, and the focus in the list of its targets. */
+async function settled(page: Page, name: string): Promise<void> {
+  await expect(page.getByRole("combobox", { name: "Session" }).locator("option:checked")).toHaveText(name);
+  await page.getByRole("listbox", { name: "Targets" }).focus();
   await rendered(page);
-  await openSession(page, "Reel 3: the fog week");
 }
 
 /** Waits until the material of the bench is there. */
@@ -36,9 +50,7 @@ export async function openSession(page: Page, name: string): Promise<void> {
   const chooser = page.getByRole("combobox", { name: "Session" });
   const shown = chooser.locator("option:checked");
   if ((await shown.innerText()) !== name) await chooser.selectOption({ label: name });
-  await expect(shown).toHaveText(name);
-  await page.getByRole("listbox", { name: "Targets" }).focus();
-  await rendered(page);
+  await settled(page, name);
 }
 
 /**

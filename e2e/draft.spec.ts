@@ -1,17 +1,5 @@
 import { expect, type Page } from "@playwright/test";
-import {
-  ask,
-  chain,
-  clearChain,
-  eventually,
-  found,
-  openSession,
-  press,
-  said,
-  saved,
-  signIn,
-  target,
-} from "./desk";
+import { ask, chain, clearChain, eventually, found, press, said, saved, signIn, target } from "./desk";
 import { test } from "./test";
 
 const bar = (page: Page) => page.getByRole("combobox", { name: "Find a card" });
@@ -23,8 +11,7 @@ const settings = (page: Page) =>
 test("by keyboard: six effects are gathered, applied, kept with an alias and a key, and recalled by one", async ({
   page,
 }) => {
-  await signIn(page, "sound");
-  await openSession(page, "Reel 3: the fog week");
+  await signIn(page, "sound", "Reel 3: the fog week");
   await page.getByRole("listbox", { name: "Targets" }).focus();
   await press(page, "Home");
   await clearChain(page);
@@ -79,8 +66,7 @@ test("by keyboard: six effects are gathered, applied, kept with an alias and a k
 test("by keyboard: a draft survives a reload; its settings are moved, switched, doubled and removed, and each put on a return", async ({
   page,
 }) => {
-  await signIn(page, "sound");
-  await openSession(page, "Reel 3: the fog week");
+  await signIn(page, "sound", "Reel 3: the fog week");
   const targets = page.getByRole("listbox", { name: "Targets" });
   await targets.focus();
   await press(page, "Home");
@@ -137,8 +123,7 @@ test("by keyboard: a draft survives a reload; its settings are moved, switched, 
 test("by pointer: rows are gathered by their sign, dragged to another place, and put on; a card comes onto a return and a copy", async ({
   page,
 }) => {
-  await signIn(page, "sound");
-  await openSession(page, "Reel 3: the fog week");
+  await signIn(page, "sound", "Reel 3: the fog week");
   const targets = page.getByRole("listbox", { name: "Targets" });
   await targets.getByRole("option").first().click();
   await clearChain(page);

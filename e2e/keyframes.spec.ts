@@ -12,7 +12,6 @@ import {
   chooseFiles,
   eventually,
   found,
-  openSession,
   press,
   said,
   saved,
@@ -404,8 +403,7 @@ test("by keyboard: a sound falls away by two keyframes, is kept, and is rendered
 test("by keyboard: a bus falls away by keyframes set against all that reaches it, and comes back", async ({
   page,
 }) => {
-  await signIn(page, "sound");
-  await openSession(page, "The foghorn, laid out");
+  await signIn(page, "sound", "The foghorn, laid out");
   await press(page, "End");
   for (let i = 0; i < 20 && (await page.getByRole("heading", { level: 1 }).innerText()) !== "Ambience"; i++)
     await press(page, "ArrowUp");
@@ -446,8 +444,7 @@ test("by keyboard: a bus falls away by keyframes set against all that reaches it
 });
 
 test("lanes lie under what is drawn of the time, as far as the clips of a track go", async ({ page }) => {
-  await signIn(page, "sound");
-  await openSession(page, "The foghorn, laid out");
+  await signIn(page, "sound", "The foghorn, laid out");
   await targets(page)
     .getByRole("option", { name: /^group Voice/ })
     .click();

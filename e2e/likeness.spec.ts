@@ -51,8 +51,7 @@ test("cards that do nearly the same are found by one key, by what they do and no
 test("the card and the strength that bring a picture near to another one are found and put on", async ({
   page,
 }) => {
-  await signIn(page, "stills");
-  await openSession(page, "Fog week, stills");
+  await signIn(page, "stills", "Fog week, stills");
   await measured(page, "image");
   const targets = page.getByRole("listbox", { name: "Targets" });
   await targets.focus();
@@ -108,8 +107,7 @@ test("an effect begins as the card that was made its default, by pointer alone",
 });
 
 test("variants show as the one that a target asks for, and each target gets its own", async ({ page }) => {
-  await signIn(page, "stills");
-  await openSession(page, "Fog week, stills");
+  await signIn(page, "stills", "Fog week, stills");
   await page.getByRole("listbox", { name: "Targets" }).focus();
   await press(page, "Home", "/");
   await page.keyboard.type("fog print");

@@ -123,8 +123,7 @@ test("two shape one target at once: both are shown, one is kept, the other can b
     [page, "owner"],
     [other, "curator"],
   ] as const) {
-    await signIn(desk, who);
-    await openSession(desk, "The foghorn, laid out");
+    await signIn(desk, who, "The foghorn, laid out");
     await target(desk, "First blast").dispatchEvent("mousedown");
     await expect(desk.getByRole("heading", { name: "First blast" })).toBeVisible();
     await desk.getByRole("listbox", { name: "Targets" }).focus();
@@ -172,8 +171,7 @@ test("what is put on while cut off is asked for, where somebody else has put on 
     [page, "owner"],
     [other, "curator"],
   ] as const) {
-    await signIn(desk, who);
-    await openSession(desk, "The foghorn, laid out");
+    await signIn(desk, who, "The foghorn, laid out");
     await target(desk, "First blast").dispatchEvent("mousedown");
     await expect(desk.getByRole("heading", { name: "First blast" })).toBeVisible();
     await desk.getByRole("listbox", { name: "Targets" }).focus();

@@ -46,8 +46,7 @@ const otherThan = async (page: Page, before: number) => {
 test("clips run through tracks, buses and returns: heard alone or in the mix, muted, soloed, routed, treated as a whole", async ({
   page,
 }) => {
-  await signIn(page, "curator");
-  await openSession(page, "The foghorn, laid out");
+  await signIn(page, "curator", "The foghorn, laid out");
   await expect(target(page, "Everything")).toBeVisible();
 
   // A bus: heard alone, then in the mix.
@@ -122,8 +121,7 @@ test("clips run through tracks, buses and returns: heard alone or in the mix, mu
 });
 
 test("the wave is enlarged around the range", async ({ page }) => {
-  await signIn(page, "picture");
-  await openSession(page, "Reel 3: the fog week");
+  await signIn(page, "picture", "Reel 3: the fog week");
   await press(page, "Home");
   const wave = page.locator("[data-zoom]");
   await expect(wave).toHaveAttribute("data-zoom", "1");

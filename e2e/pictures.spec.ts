@@ -4,7 +4,6 @@ import {
   eventually,
   found,
   look,
-  openSession,
   press,
   rendered,
   said,
@@ -85,8 +84,7 @@ test("a stills editor's look on twelve pictures at once, by keyboard alone", asy
   await page.reload();
   await rendered(page);
   const second = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
-  await signIn(second, "stills");
-  await openSession(second, "Fog week, stills");
+  await signIn(second, "stills", "Fog week, stills");
   for (const each of [page, second]) {
     await expect(each.getByRole("option").filter({ hasText: "Blue hour bath" })).toHaveCount(12);
     await expect(target(each, "Stair, night round")).toContainText("50 %");
@@ -112,8 +110,7 @@ test("the edge between before and after moves by key, and shows either whole", a
 test("scopes, and a part of the picture at full size where an effect is finer than the preview", async ({
   page,
 }) => {
-  await signIn(page, "owner");
-  await openSession(page, "Fog week, stills");
+  await signIn(page, "owner", "Fog week, stills");
   await expect(page.getByTestId("after")).toBeVisible();
   await expect(page.locator("[data-rendered]")).toHaveAttribute("aria-busy", "false");
   const noGrain = await look(page);

@@ -1,17 +1,5 @@
 import { expect, type Page } from "@playwright/test";
-import {
-  ask,
-  chain,
-  eventually,
-  found,
-  openSession,
-  press,
-  said,
-  saved,
-  setting,
-  signIn,
-  strip,
-} from "./desk";
+import { ask, chain, eventually, found, press, said, saved, setting, signIn, strip } from "./desk";
 import { test } from "./test";
 
 const targets = (page: Page) => page.getByRole("listbox", { name: "Targets" });
@@ -19,8 +7,7 @@ const rows = (page: Page) => targets(page).getByRole("option");
 
 /** A look on all twelve pictures, and another strength on the fifth of them. */
 async function prepare(page: Page): Promise<void> {
-  await signIn(page, "stills");
-  await openSession(page, "Fog week, stills");
+  await signIn(page, "stills", "Fog week, stills");
   await targets(page).focus();
   await press(page, "Home", "Control+a", "/");
   await page.keyboard.type("grey sea");
@@ -120,8 +107,7 @@ test("by keyboard: new clips begin with a card, by one key, and with nothing by 
 test("by keyboard: of twelve pictures the one that is too light falls out, is corrected in three keys, and taken back", async ({
   page,
 }) => {
-  await signIn(page, "stills");
-  await openSession(page, "Fog week, stills");
+  await signIn(page, "stills", "Fog week, stills");
   const targets = page.getByRole("listbox", { name: "Targets" });
   const rows = targets.getByRole("option");
   await targets.focus();

@@ -1,6 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page } from "@playwright/test";
-import { clearChain, found, openSession, press, said, signIn, strip, target } from "./desk";
+import { clearChain, found, press, said, signIn, strip, target } from "./desk";
 import { test } from "./test";
 
 const targets = (page: Page) => page.getByRole("listbox", { name: "Targets" });
@@ -23,8 +23,7 @@ async function prepare(page: Page, typed: string, count: number): Promise<void> 
 test("by keyboard: of eight cards on four pictures the best of each is picked by six keys, as one change", async ({
   page,
 }) => {
-  await signIn(page, "stills");
-  await openSession(page, "Fog week, stills");
+  await signIn(page, "stills", "Fog week, stills");
   await prepare(page, "fog", 4);
   const keys = ["p", "2", "1", "3", "2", "Enter"];
   await press(page, keys[0]);
@@ -51,8 +50,7 @@ test("by keyboard: of eight cards on four pictures the best of each is picked by
 test("by keyboard: names are covered and the cards shuffled until the choice is made; what lost is left out; sounds are heard", async ({
   page,
 }) => {
-  await signIn(page, "sound");
-  await openSession(page, "Reel 3: the fog week");
+  await signIn(page, "sound", "Reel 3: the fog week");
   await targets(page).focus();
   await press(page, "Home");
   await clearChain(page);
@@ -108,8 +106,7 @@ test("by keyboard: names are covered and the cards shuffled until the choice is 
 test("by pointer: a cell is chosen and picked, all rows get a card, the picks are put on and taken back", async ({
   page,
 }) => {
-  await signIn(page, "sound");
-  await openSession(page, "Reel 3: the fog week");
+  await signIn(page, "sound", "Reel 3: the fog week");
   await targets(page).getByRole("option").first().click();
   await clearChain(page);
   await page.getByRole("button", { name: /Find and apply/ }).click();

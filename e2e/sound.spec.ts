@@ -111,8 +111,7 @@ test("a sound editor's day, by keyboard alone", async ({ page, browser }) => {
   await page.reload();
   await rendered(page);
   const second = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
-  await signIn(second, "curator");
-  await openSession(second, "Reel 3: the fog week");
+  await signIn(second, "curator", "Reel 3: the fog week");
   for (const each of [page, second]) {
     // What was kept is what its target has.
     await expect(target(each, "Narration, take 4")).toContainText("Quay, dry voice");
@@ -127,8 +126,7 @@ test("a sound editor's day, by keyboard alone", async ({ page, browser }) => {
 });
 
 test("a card gets an alias, the mark and a key, and each of them works", async ({ page }) => {
-  await signIn(page, "picture");
-  await openSession(page, "Reel 3: the fog week");
+  await signIn(page, "picture", "Reel 3: the fog week");
   await press(page, "/");
   await page.keyboard.type("kit tab");
   await expect(found(page, "Kitchen table talk")).toHaveAttribute("aria-selected", "true");

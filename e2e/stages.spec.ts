@@ -1,6 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page } from "@playwright/test";
-import { chain, clearChain, press, said, saved, signIn, openSession } from "./desk";
+import { chain, clearChain, press, said, saved, signIn } from "./desk";
 import { test } from "./test";
 
 const stages = (page: Page) => page.getByRole("list", { name: "Stages" });
@@ -10,8 +10,7 @@ const found = (page: Page) => page.getByRole("listbox", { name: "Cards found" })
 test("by keyboard: a stage offers its cards; what comes too late is pointed out; the order is one's own", async ({
   page,
 }) => {
-  await signIn(page, "picture");
-  await openSession(page, "Reel 3: the fog week");
+  await signIn(page, "picture", "Reel 3: the fog week");
   await expect(stages(page).getByRole("button")).toHaveCount(6);
   // Onto a clip that no other test asks about.
   await press(page, "End", "Alt+5");

@@ -11,7 +11,6 @@ import {
   chooseFiles,
   eventually,
   found,
-  openSession,
   press,
   said,
   saved,
@@ -31,8 +30,7 @@ const frame = async (page: Page) => Number(await viewer(page).getAttribute("data
 const isAt = (page: Page, index: number) => expect(viewer(page)).toHaveAttribute("data-frame", String(index));
 /** The film session of the demo, at the first frame of its first clip. */
 async function toFilm(page: Page): Promise<void> {
-  await signIn(page, "picture");
-  await openSession(page, "The crossing, film");
+  await signIn(page, "picture", "The crossing, film");
   await isAt(page, 0);
 }
 /** A frame that stands is shown as it is rendered. */
@@ -153,8 +151,7 @@ test("what is asked for meanwhile does not wait for the file's own frame", async
 });
 
 test("by pointer: a clip is played, scrubbed and compared", async ({ page }) => {
-  await signIn(page, "picture");
-  await openSession(page, "The crossing, film");
+  await signIn(page, "picture", "The crossing, film");
   await target(page, "Fog lifting, upright").first().click();
   await isAt(page, 0);
   await expect(viewer(page)).toContainText("720 × 1280");
