@@ -169,7 +169,11 @@ const steps = {
 } satisfies Record<string, (only: readonly string[]) => Promise<Count>>;
 
 /** Steps that are carried out at once: one waits where the other computes. Browsers have the machine for themselves. */
-const together = [["lint", "types"], ["unit", "api", "screen"], ["browser"]] satisfies (keyof typeof steps)[][];
+const together = [
+  ["lint", "types"],
+  ["unit", "api", "screen"],
+  ["browser"],
+] satisfies (keyof typeof steps)[][];
 
 async function test(): Promise<void> {
   const { values } = parseArgs({

@@ -1,3 +1,4 @@
+import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { FormatFault } from "../chain/fault";
 import { boundOn } from "./bindings";
@@ -80,5 +81,43 @@ describe("keys as a file", () => {
     const file = typeof value === "string" ? value : JSON.stringify(value);
     expect(() => readKeys(file)).toThrow(FormatFault);
     expect(() => readKeys(file)).toThrow(expect.objectContaining({ where }) as Error);
+  });
+
+  it("are read, or refused with a place, whatever the file holds; what is read goes out as it came", () => {
+    const line = fc.record(
+      {
+        key: fc.oneof(fc.constantFrom("1", "7", "Num3", "PadA1", "é"), fc.string({ unit: "binary" })),
+        medium: fc.oneof(fc.constantFrom("audio", "image", "video", null), fc.jsonValue()),
+        means: fc.oneof(fc.constantFrom("cardId", "searchId", "folderId", "routineId"), fc.string()),
+        id: fc.oneof(fc.string({ unit: "binary" }), fc.jsonValue()),
+        name: fc.oneof(fc.string({ unit: "binary" }), fc.jsonValue()),
+      },
+      { requiredKeys: [] },
+    );
+    const file = fc.oneof(
+      fc.record({
+        fichierKeys: fc.constantFrom(1, 1, 1, "1"),
+        keys: fc.array(fc.oneof(line, fc.jsonValue())),
+      }),
+      fc.jsonValue({ maxDepth: 4 }),
+    );
+    fc.assert(
+      fc.property(file, fc.nat(), (value, cut) => {
+        const text = JSON.stringify(value);
+        for (const given of [text, text.slice(0, cut % (text.length + 1))]) {
+          let read;
+          try {
+            read = readKeys(given);
+          } catch (error) {
+            expect(error).toBeInstanceOf(FormatFault);
+            expect((error as FormatFault).where).not.toBe("");
+            continue;
+          }
+          const again = JSON.stringify({ fichierKeys: 1, keys: read });
+          expect(readKeys(again)).toEqual(read);
+        }
+      }),
+      { numRuns: 500 },
+    );
   });
 });

@@ -8,7 +8,7 @@ export interface Pressing<P extends Press> {
 }
 
 /** What a page that is not running yet has taken up; see `firstPresses`. */
-export interface FirstPresses {
+interface FirstPresses {
   readonly presses: KeyboardEvent[];
   /** Takes no more. */
   end(): void;
