@@ -352,7 +352,7 @@ describe("applying", () => {
       expect(body.error).toMatchObject({ code: "stale", current: { id: targetIds[1], cardId } });
     }
     expect((await owner.rows(sessionId)).target).toEqual(before.target);
-    // What is not named was not looked at; what is as it was seen is changed.
+    // Targets as they were seen are changed; versions of targets that are not named are not compared.
     for (const [command, input] of all) {
       const now = Object.fromEntries(await versions());
       expect([command, (await owner.run(command, { sessionId, ...input, seenTargets: now })).status]).toEqual(

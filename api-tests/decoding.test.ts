@@ -253,7 +253,7 @@ describe("room", () => {
     );
     expect(all.map(({ status }) => status).sort()).toEqual([200, 200, 507, 507, 507, 507]);
     expect(await use()).toBeLessThanOrEqual(used + 85_000);
-    // What was kept for those that were refused is free again.
+    // Refused uploads keep no room.
     process.env.FICHIER_QUOTA = String(used + 120_000);
     expect((await bring("another.wav", tone(4800, 0.031))).status).toBe(200);
     expect(readdirSync(joinPath(mediaRoot(), "uploads"))).toEqual([]);

@@ -114,10 +114,8 @@ test("the tabs of a browser share one event stream, and another takes over when 
   await elsewhere.context().close();
 });
 
-test("two shape one target at once: both are shown, one is kept, the other can be brought back", async ({
-  page,
-  browser,
-}) => {
+/** Two members on the same target of one session, the second in a browser of their own. */
+async function bothAtFirstBlast(page: Page, browser: Browser): Promise<Page> {
   const other = await otherBrowser(browser);
   for (const [desk, who] of [
     [page, "owner"],
@@ -128,6 +126,14 @@ test("two shape one target at once: both are shown, one is kept, the other can b
     await expect(desk.getByRole("heading", { name: "First blast" })).toBeVisible();
     await desk.getByRole("listbox", { name: "Targets" }).focus();
   }
+  return other;
+}
+
+test("two shape one target at once: both are shown, one is kept, the other can be brought back", async ({
+  page,
+  browser,
+}) => {
+  const other = await bothAtFirstBlast(page, browser);
 
   // This browser hears nothing of the other for a moment, as on a bad line.
   await page.route("**/events", (route) => route.abort());
@@ -166,16 +172,7 @@ test("what is put on while cut off is asked for, where somebody else has put on 
   page,
   browser,
 }) => {
-  const other = await otherBrowser(browser);
-  for (const [desk, who] of [
-    [page, "owner"],
-    [other, "curator"],
-  ] as const) {
-    await signIn(desk, who, "The foghorn, laid out");
-    await target(desk, "First blast").dispatchEvent("mousedown");
-    await expect(desk.getByRole("heading", { name: "First blast" })).toBeVisible();
-    await desk.getByRole("listbox", { name: "Targets" }).focus();
-  }
+  const other = await bothAtFirstBlast(page, browser);
   const putOn = async (desk: Page, words: string, name: string) => {
     await press(desk, "/");
     await desk.keyboard.type(words);

@@ -33,7 +33,7 @@ export const seen = version();
 
 /** The versions of targets that the client saw, by their ids: where one has changed since, all of it is refused. */
 export type SeenTargets = Readonly<Record<string, number>>;
-/** What is done to targets as the client saw them. */
+/** An input that names the versions of its targets as the client saw them. */
 export interface OnSeen {
   readonly seenTargets?: SeenTargets;
 }

@@ -13,7 +13,7 @@ interface Way {
   readonly said: string;
   /** The target keeps its strength; else that of the card becomes it. */
   readonly keepsStrength: boolean;
-  /** What the target had is gone. */
+  /** The card's chain takes the place of the target's. */
   readonly replaces?: true;
   /** The card comes onto a target of its own, beside what is selected: that stays as it is. Where things are mixed. */
   readonly beside?: "return" | "copy";

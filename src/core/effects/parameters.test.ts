@@ -2,8 +2,8 @@ import { expect, it } from "vitest";
 import { effects } from "./registry";
 
 /*
- * What cards hold is read by these: a range that grows narrower or a default that moves changes what was kept. Whoever
- * means that writes it here too, and into the list of what earlier releases gave otherwise.
+ * Ranges and defaults by which the values of stored cards are read: a narrower range or another default changes cards that
+ * were kept. A change that is meant is recorded here (`-u`) and in the list of what earlier releases gave otherwise.
  */
 it("parameters and their ranges are those that cards were kept with", async () => {
   const lines = effects.flatMap(({ id, parameters }) =>

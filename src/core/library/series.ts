@@ -47,7 +47,7 @@ function shapeOf(target: InSeries): string {
 export const seriesOf = <T extends InSeries>(targets: readonly T[], { cardId }: InSeries): T[] =>
   cardId === null ? [] : targets.filter((target) => target.cardId === cardId);
 
-/** What most of a series are like: of several that are as many, the card as it is, else what comes first in their order. */
+/** The shape that most of a series have; of several shapes that are as frequent, that of the kept card, else the first in order. */
 function usualShape<T extends InSeries>(
   series: readonly T[],
   isAsKept: (target: T) => boolean = () => false,

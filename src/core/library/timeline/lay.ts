@@ -140,7 +140,7 @@ function pinOf({ card }: Applied, world: LayWorld): Pick<Target, "cardId" | "car
     : { cardId: null, cardVersion: null };
 }
 
-/** What the track for the `n`th one of a timeline comes behind: tracks lie as the timeline has them, whichever is found first. */
+/** The id of the target that the track for the `n`th one of a timeline comes behind, null for the first place: tracks lie in the timeline's order, whichever is found first. */
 function besides(targets: readonly Target[], groups: readonly (string | null)[], n: number): string | null {
   const there = new Map(targets.map(({ id }, at) => [id, at]));
   const places = groups.map((id) => (id === null ? undefined : there.get(id)));
