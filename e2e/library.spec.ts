@@ -136,6 +136,37 @@ test("supplied cards stay as they are, and a viewer is offered no changes", asyn
   expect((await card(page).innerText()).split("\n")[0]).toBe(before);
 });
 
+test("keys are about what has the focus: no card while that is in the index, the chosen card again after it", async ({
+  page,
+}) => {
+  await signIn(page, "curator");
+  await press(page, "Alt+l");
+  const grid = page.getByRole("grid", { name: "Cards" });
+  await expect(grid).toBeFocused();
+  await press(page, "Home");
+  const index = page.getByRole("tree", { name: "Folders and lists" });
+  const renaming = page.getByRole("dialog", { name: /^Rename/ });
+  await index.focus();
+  await page.keyboard.type("r");
+  await press(page, "Delete");
+  await expect(page.getByRole("dialog")).toHaveCount(0);
+  await expect(said(page)).not.toContainText("Withdrew");
+  // The focus goes on to the table.
+  await grid.focus();
+  await press(page, "r");
+  await expect(renaming).toBeVisible();
+  await press(page, "Escape");
+  // The index goes with the focus in it: the filing desk opens over both.
+  await index.focus();
+  await press(page, "d");
+  await expect(page.getByRole("heading", { name: /^Filing desk/ })).toBeVisible();
+  await press(page, "Escape");
+  await expect(grid).toBeFocused();
+  await press(page, "r");
+  await expect(renaming).toBeVisible();
+  await press(page, "Escape");
+});
+
 test("what is typed while the page still loads is typed where it was meant, and nothing of it runs as a command", async ({
   page,
 }) => {

@@ -1,3 +1,5 @@
+import { readKept, writeKept } from "../data/browser-store";
+
 /** Queries that cards were put on by, in this browser, the latest first: for each member and library. */
 const most = 30;
 
@@ -5,10 +7,10 @@ const keyOf = (libraryId: string, memberId: string) => `fichier:queries:${librar
 
 export function earlierQueries(libraryId: string, memberId: string): readonly string[] {
   try {
-    const kept: unknown = JSON.parse(localStorage.getItem(keyOf(libraryId, memberId)) ?? "[]");
+    const kept: unknown = JSON.parse(readKept(keyOf(libraryId, memberId)) ?? "[]");
     return Array.isArray(kept) ? kept.filter((one): one is string => typeof one === "string") : [];
   } catch {
-    // A browser that keeps nothing has no earlier queries.
+    // Not what was written here.
     return [];
   }
 }
@@ -17,9 +19,5 @@ export function rememberQuery(libraryId: string, memberId: string, query: string
   const text = query.trim();
   if (text === "") return;
   const others = earlierQueries(libraryId, memberId).filter((one) => one !== text);
-  try {
-    localStorage.setItem(keyOf(libraryId, memberId), JSON.stringify([text, ...others].slice(0, most)));
-  } catch {
-    // Full, or closed to us: nothing that anybody waits for is lost.
-  }
+  writeKept(keyOf(libraryId, memberId), JSON.stringify([text, ...others].slice(0, most)));
 }

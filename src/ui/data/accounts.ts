@@ -1,3 +1,4 @@
+import { forgetAllKept } from "./browser-store";
 import { api } from "./api";
 import { forgetKept } from "./kept-cards";
 
@@ -29,7 +30,7 @@ export const announceDesk = (): void => desk().postMessage("taken over");
 
 /** Leaves the page for another, so that nothing of a member's stays: not in this tab's memory, nor in its store, nor in other tabs. */
 function leaveFor(path: string): void {
-  for (const key of Object.keys(localStorage)) if (key.startsWith("fichier:")) localStorage.removeItem(key);
+  forgetAllKept();
   announceDesk();
   window.location.assign(path);
 }

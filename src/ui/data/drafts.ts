@@ -1,6 +1,7 @@
 import { useMemo } from "react";
 import { emptyDraft, readDraft, writeDraft, type Draft } from "@/core/chain/draft";
 import type { Medium } from "@/core/media";
+import { readKept, writeKept } from "./browser-store";
 import { useDesk } from "./desk";
 import { Store, useStore } from "./store";
 
@@ -9,10 +10,10 @@ const stores = new Map<string, Store<Draft>>();
 
 function stored(key: string, medium: Medium): Draft {
   try {
-    const draft = readDraft(localStorage.getItem(key) ?? "");
+    const draft = readDraft(readKept(key) ?? "");
     return draft?.medium === medium ? draft : emptyDraft(medium);
   } catch {
-    // A browser that keeps nothing has no earlier draft.
+    // Not what was written here.
     return emptyDraft(medium);
   }
 }
@@ -23,12 +24,8 @@ function storeOf(key: string, medium: Medium): Store<Draft> {
   const store = new Store(stored(key, medium));
   store.subscribe(() => {
     const draft = store.get();
-    try {
-      if (draft.parts.length === 0) localStorage.removeItem(key);
-      else if (localStorage.getItem(key) !== writeDraft(draft)) localStorage.setItem(key, writeDraft(draft));
-    } catch {
-      // Full, or closed to us: it lasts as long as the page.
-    }
+    const text = draft.parts.length === 0 ? null : writeDraft(draft);
+    if (readKept(key) !== text) writeKept(key, text);
   });
   // Another tab has changed it.
   window.addEventListener("storage", (event) => event.key === key && store.set(stored(key, medium)));
