@@ -1,5 +1,11 @@
 import { expect, it } from "vitest";
-import { failuresOfPlaywright, failuresOfVitest } from "./setup/failures";
+import {
+  failuresOfPlaywright,
+  failuresOfVitest,
+  slowest,
+  tookOfPlaywright,
+  tookOfVitest,
+} from "./setup/failures";
 
 it("a failed test is named with its file and the beginning of why, and so is a file that could not be loaded", () => {
   const test = (fullName: string, status: string, failureMessages: string[] = []) => ({
@@ -13,6 +19,8 @@ it("a failed test is named with its file and the beginning of why, and so is a f
     testResults: [
       {
         name: "/here/src/core/a.test.ts",
+        startTime: 1000,
+        endTime: 3500,
         status: "failed",
         message: "",
         assertionResults: [
@@ -20,9 +28,18 @@ it("a failed test is named with its file and the beginning of why, and so is a f
           test("a takes away", "failed", ["\u001b[31mno\u001b[39m\n\n  at b"]),
         ],
       },
-      { name: "/here/src/core/c.test.ts", status: "failed", message: "cannot load", assertionResults: [] },
+      {
+        startTime: 0,
+        endTime: 0,
+        name: "/here/src/core/c.test.ts",
+        status: "failed",
+        message: "cannot load",
+        assertionResults: [],
+      },
       {
         name: "/here/src/core/d.test.ts",
+        startTime: 2000,
+        endTime: 12000,
         status: "passed",
         message: "",
         assertionResults: [test("d", "skipped")],
@@ -33,13 +50,23 @@ it("a failed test is named with its file and the beginning of why, and so is a f
     { what: "src/core/a.test.ts › a takes away", why: "no\nat b" },
     { what: "src/core/c.test.ts", why: "cannot load" },
   ]);
+  expect(slowest(tookOfVitest(report, "/here"), 2)).toEqual([
+    "   10.0 s  src/core/d.test.ts",
+    "    2.5 s  src/core/a.test.ts",
+  ]);
 });
 
 it("browser tests are named however deep they stand, and so is what only passed at a second try", () => {
   const spec = (title: string, ...statuses: string[]) => ({
     title,
     tests: [
-      { results: statuses.map((status) => ({ status, errors: [{ message: `${title} was ${status}` }] })) },
+      {
+        results: statuses.map((status) => ({
+          status,
+          duration: 1500,
+          errors: [{ message: `${title} was ${status}` }],
+        })),
+      },
     ],
   });
   const report = {
@@ -59,4 +86,6 @@ it("browser tests are named however deep they stand, and so is what only passed 
     { what: "a.spec.ts › waits", why: "waits was timedOut" },
     { what: "a.spec.ts › closes", why: "closes was failed" },
   ]);
+  // With what was tried twice.
+  expect(tookOfPlaywright(report)).toEqual([{ file: "e2e/a.spec.ts", seconds: 7.5 }]);
 });

@@ -8,8 +8,12 @@ import { ensureBuild } from "./setup/build";
 import {
   failuresOfPlaywright,
   failuresOfVitest,
+  slowest,
+  tookOfPlaywright,
+  tookOfVitest,
   type Failure,
   type PlaywrightReport,
+  type Took,
   type VitestReport,
 } from "./setup/failures";
 import { endWhenTold } from "./setup/minder";
@@ -18,8 +22,8 @@ import { ensureDatabase, startPostgres } from "./setup/postgres";
 import { freePort, show } from "./setup/run";
 import { checkout, readJson, say, statePath, Trouble } from "./setup/state";
 
-const help = `bin/test             lint (style, rules, who may import whom, what nobody uses), types, unit, API and browser tests
-  --only STEP        one of: lint, types, unit, api, browser
+const help = `bin/test             lint (style, rules, who may import whom, what nobody uses), types, unit, component, API and browser tests
+  --only STEP        one of: lint, types, unit, screen, api, browser
   --grep FILE        of the browser tests only those in files that contain this`;
 
 interface Count {
@@ -27,6 +31,7 @@ interface Count {
   failed: number;
   /** What failed, to be said once more at the end: a log is read from there, and may be cut before. */
   failures: Failure[];
+  took?: Took[];
 }
 const bin = (name: string) => join(checkout, "node_modules/.bin", name);
 
@@ -34,6 +39,7 @@ const summed = (counts: readonly Count[]): Count => ({
   passed: counts.reduce((sum, { passed }) => sum + passed, 0),
   failed: counts.reduce((sum, { failed }) => sum + failed, 0),
   failures: counts.flatMap(({ failures }) => failures),
+  took: counts.flatMap(({ took = [] }) => took),
 });
 
 /** A step that either passes or fails as a whole. */
@@ -66,13 +72,16 @@ async function vitest(project: string, share?: string): Promise<Count> {
     { cwd: checkout },
   );
   const result = readJson<VitestReport>(report);
-  return counted(
-    project,
-    code,
-    result?.numPassedTests ?? 0,
-    result?.numFailedTests ?? 0,
-    result ? failuresOfVitest(result, checkout) : [],
-  );
+  return {
+    ...counted(
+      project,
+      code,
+      result?.numPassedTests ?? 0,
+      result?.numFailedTests ?? 0,
+      result ? failuresOfVitest(result, checkout) : [],
+    ),
+    took: result ? tookOfVitest(result, checkout) : [],
+  };
 }
 
 /** Browsers at once. */
@@ -111,13 +120,16 @@ async function browser(only: readonly string[]): Promise<Count> {
       env,
     });
     const result = readJson<PlaywrightReport>(report);
-    return counted(
-      "browser",
-      code,
-      result?.stats.expected ?? 0,
-      (result?.stats.unexpected ?? 0) + (result?.stats.flaky ?? 0),
-      result ? failuresOfPlaywright(result) : [],
-    );
+    return {
+      ...counted(
+        "browser",
+        code,
+        result?.stats.expected ?? 0,
+        (result?.stats.unexpected ?? 0) + (result?.stats.flaky ?? 0),
+        result ? failuresOfPlaywright(result) : [],
+      ),
+      took: result ? tookOfPlaywright(result) : [],
+    };
   } finally {
     for (const application of served) {
       // One that has ended by itself says nothing more.
@@ -183,22 +195,24 @@ async function test(): Promise<void> {
   if (values.only && !Object.hasOwn(steps, values.only)) throw new Trouble(help);
   ensurePackages(["postgresql", "ffmpeg", "chromium-headless-shell", "nginx"]);
   endWhenTold();
-  const total: Count = { passed: 0, failed: 0, failures: [] };
+  const total = { passed: 0, failed: 0, failures: [] as Failure[], took: [] as Took[] };
   const carryOut = async (name: keyof typeof steps) => {
     const began = performance.now();
-    const count = await steps[name](values.grep ? [values.grep] : []).catch((error): Count => {
+    const count: Count = await steps[name](values.grep ? [values.grep] : []).catch((error): Count => {
       console.error(error instanceof Trouble ? `  ${error.message}` : error);
       return { passed: 0, failed: 1, failures: [{ what: name, why: String(error) }] };
     });
     total.passed += count.passed;
     total.failed += count.failed;
     total.failures.push(...count.failures);
+    total.took.push(...(count.took ?? []));
     say(
       `${name}: ${count.passed} passed, ${count.failed} failed, ${((performance.now() - began) / 1000).toFixed(1)} s`,
     );
   };
   for (const names of together)
     await Promise.all(names.filter((name) => !values.only || values.only === name).map(carryOut));
+  if (total.took.length > 0) console.log(`\nThe slowest files:\n${slowest(total.took, 10).join("\n")}`);
   if (total.failures.length > 0) console.log("\nWhat failed:");
   for (const { what, why } of total.failures) console.log(`  ${what}\n${why.replace(/^/gm, "      ")}`);
   console.log(`\n${total.passed} passed, ${total.failed} failed`);

@@ -12,6 +12,9 @@ export interface VitestReport {
     name: string;
     status: string;
     message: string;
+    /** Milliseconds. */
+    startTime: number;
+    endTime: number;
     assertionResults: { fullName: string; status: string; failureMessages?: string[] }[];
   }[];
 }
@@ -21,7 +24,7 @@ interface Suite {
   suites?: Suite[];
   specs: {
     title: string;
-    tests: { results: { status: string; errors: { message?: string }[] }[] }[];
+    tests: { results: { status: string; duration: number; errors: { message?: string }[] }[] }[];
   }[];
 }
 /** What this reads of Playwright's JSON report. */
@@ -30,6 +33,34 @@ export interface PlaywrightReport {
   suites: Suite[];
   errors: { message?: string }[];
 }
+
+/** How long the tests of a file took, in seconds. */
+export interface Took {
+  readonly file: string;
+  readonly seconds: number;
+}
+
+export const tookOfVitest = (report: VitestReport, root: string): Took[] =>
+  report.testResults.map(({ name, startTime, endTime }) => ({
+    file: name.replace(`${root}/`, ""),
+    seconds: (endTime - startTime) / 1000,
+  }));
+
+export function tookOfPlaywright(report: PlaywrightReport): Took[] {
+  const of = (suite: Suite): number =>
+    [
+      ...suite.specs.flatMap(({ tests }) => tests.flatMap(({ results }) => results.map((r) => r.duration))),
+      ...(suite.suites ?? []).map(of),
+    ].reduce((sum, one) => sum + one, 0);
+  return report.suites.map((suite) => ({ file: `e2e/${suite.file}`, seconds: of(suite) / 1000 }));
+}
+
+/** The files that took longest, longest first, as lines. */
+export const slowest = (took: readonly Took[], most: number): string[] =>
+  [...took]
+    .sort((a, b) => b.seconds - a.seconds)
+    .slice(0, most)
+    .map(({ file, seconds }) => `${seconds.toFixed(1).padStart(7)} s  ${file}`);
 
 // A terminal's colours would stand in the text of a log.
 const colours = /\u001b\[[0-9;]*m/g;

@@ -35,7 +35,7 @@ import { videoPlace } from "./viewer/video";
 import type { VideoHere } from "./viewer/video-here";
 import { sessionPlace } from "./session";
 import { another, type SessionHere } from "./session/here";
-import { meaningOf, offerFor, offersOn, stripOf, type ActionScope } from "./stack";
+import { meaningAmong, meaningOf, offerFor, offersOn, stripOf, type ActionScope } from "./stack";
 import { offersPlace } from "./offers";
 import type { OffersHere } from "./offers/here";
 import { teamPlace } from "./team";
@@ -1062,6 +1062,12 @@ describe("scopes on top of each other", () => {
     // Nothing below either: what would have opened takes no letters.
     expect(meaningOf("r", [empty])).toEqual({ why: null });
     expect(meaningOf("§", [below, over])).toBeUndefined();
+    // A press that may mean several things is refused only where none of them can be done.
+    expect(meaningAmong(["r", "ü"], [below, over])).toHaveProperty("why");
+    const other: ActionScope = { ...below, id: "y", offers: [{ ...below.offers[0], keys: ["ü"] }] };
+    expect(meaningAmong(["r", "ü"], [other, over])).toMatchObject({ id: "x.y" });
+    expect(meaningAmong(["§", "r"], [over])).toHaveProperty("why");
+    expect(meaningAmong(["§"], [over])).toBeUndefined();
   });
   it("what is not offered has no key, and is in no menu", () => {
     expect(offerFor("v", [bottom])).toBeUndefined();

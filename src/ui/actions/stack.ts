@@ -73,6 +73,17 @@ export function meaningOf(keys: string, scopes: readonly ActionScope[]): Offer |
   return all.some(({ opens }) => opens) ? { why: null } : undefined;
 }
 
+/** The same of a press that may mean several things, the first that can be done; where none can, why. */
+export function meaningAmong(
+  all: readonly string[],
+  scopes: readonly ActionScope[],
+): Offer | Refusal | undefined {
+  const meant = all.flatMap((keys) => meaningOf(keys, scopes) ?? []);
+  return (
+    meant.find((one) => "run" in one) ?? meant.find((one) => "why" in one && one.why !== null) ?? meant.at(0)
+  );
+}
+
 /** What the menu of a row, card or the like holds. */
 export const offersOn = (subject: Subject, scopes: readonly ActionScope[]): Offer[] =>
   [...scopes]

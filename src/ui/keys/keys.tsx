@@ -12,7 +12,7 @@ import {
 } from "react";
 import { combination, isBareCharacter, numberKey } from "@/core/keys/combination";
 import { keyboardOf, printed, type Keyboard } from "@/core/keys/printed";
-import { ActionStack, meaningOf } from "../actions/stack";
+import { ActionStack, meaningAmong } from "../actions/stack";
 import { UnheardLetters } from "./unheard";
 import { ActionStackContext } from "../actions/use-actions";
 
@@ -69,15 +69,12 @@ export function KeysProvider({ bareKeys, onRefused, children }: KeysProviderProp
       // Where nothing is bound to a key of the numeric pad it is what it prints.
       const padded = numberKey(press);
       const meanings = bare.current ? [combination(press)] : meaningsWithAlt(press);
-      for (const keys of padded === null ? meanings : [padded, ...meanings]) {
-        const meaning = meaningOf(keys, stack.current());
-        if (!meaning) continue;
-        press.preventDefault();
-        if ("run" in meaning) return meaning.run();
-        unheard.begin(performance.now());
-        if (meaning.why !== null) tellWhy.current(meaning.why);
-        return;
-      }
+      const meaning = meaningAmong(padded === null ? meanings : [padded, ...meanings], stack.current());
+      if (!meaning) return;
+      press.preventDefault();
+      if ("run" in meaning) return meaning.run();
+      unheard.begin(performance.now());
+      if (meaning.why !== null) tellWhy.current(meaning.why);
     };
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
