@@ -239,6 +239,9 @@ const good: Record<string, () => Promise<Asked>> = {
   "POST /libraries/{libraryId}/renders/{renderId}/cancel": async () => ({
     parameters: { renderId: await rendering() },
   }),
+  "POST /libraries/{libraryId}/faults": async () => ({
+    body: { number: "K7Q2M9", where: "/bench", words: "x is not a function", stack: "at y" },
+  }),
   "PATCH /libraries/{libraryId}/settings": async () => ({ body: { bareKeys: false } }),
   "POST /libraries/{libraryId}/keys": async () => ({ body: { name: "Nightly", scope: "look" } }),
   "POST /libraries/{libraryId}/keys/{keyId}/revoke": async () => ({

@@ -186,6 +186,9 @@ export const printedKey = Joi.string()
   })
   .error(empty("bad-key"));
 
+/** The number of a fault of the interface. */
+export const faultNumber = Joi.string().pattern(/^[A-Z0-9]{6}$/);
+
 /** Percent, to a thousandth; less than that is nothing, and nothing that the database could hold. */
 export const strength = Joi.number()
   .min(0)

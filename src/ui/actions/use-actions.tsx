@@ -11,6 +11,7 @@ import {
   type ReactNode,
 } from "react";
 import { actionsOf, isOffered, standingOf, type ActionPlace, type Offer } from "./action";
+import { Boundary, BrokenDialogContext } from "../parts/boundary";
 import { ActionStack, type ActionScope } from "./stack";
 
 export const ActionStackContext = createContext<ActionStack | null>(null);
@@ -118,5 +119,11 @@ export function useActions<Here>(
     [stack, id],
   );
   const Opened = open === null ? undefined : actionsOf(place, here).find((one) => one.id === open)?.dialog;
-  return Opened ? <Opened here={here} close={() => setOpen(null)} /> : null;
+  const BrokenDialog = useContext(BrokenDialogContext);
+  const close = () => setOpen(null);
+  return Opened ? (
+    <Boundary fallback={(error) => <BrokenDialog error={error} onClose={close} />}>
+      <Opened here={here} close={close} />
+    </Boundary>
+  ) : null;
 }

@@ -6,8 +6,9 @@ import type { CommandAnswer } from "@/core/api/command";
 import type { CommandName, InputOf, ResultOf } from "@/core/api/commands";
 import { capital } from "@/core/library/words";
 import { Alike } from "./alike";
-import { askAs, sayError } from "./api";
+import { askAs, isPassing, sayError } from "./api";
 import { CommandQueue } from "./command-queue";
+import { report } from "./faults";
 import { sourceOf, useFiles } from "./files";
 import { Finder } from "./finder";
 import { catchingUp, historyKey, lookAtAll, takeChange, takeEvent } from "./library-data";
@@ -157,6 +158,27 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
       window.removeEventListener("online", look);
     };
   }, [known, catching, tell]);
+
+  useEffect(() => {
+    // What was given up on purpose, or could not be reached, is nobody's fault.
+    const onRejection = ({ reason }: PromiseRejectionEvent) => {
+      if (!isPassing(reason) && !(reason instanceof DOMException)) report(libraryId, reason);
+    };
+    // What a part throws while it is drawn is told where it stood.
+    const onError = ({ error }: ErrorEvent) => {
+      if (error)
+        tell({
+          kind: "problem",
+          text: `Something went wrong, and may not have been done (fault ${report(libraryId, error)}).`,
+        });
+    };
+    window.addEventListener("unhandledrejection", onRejection);
+    window.addEventListener("error", onError);
+    return () => {
+      window.removeEventListener("unhandledrejection", onRejection);
+      window.removeEventListener("error", onError);
+    };
+  }, [libraryId, tell]);
 
   const files = useFiles(libraryId);
   useEffect(() => {

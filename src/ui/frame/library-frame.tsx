@@ -8,6 +8,8 @@ import { DeskProvider, useDesk } from "../data/desk";
 import { useHoldingKeys } from "../keys/held-keys";
 import { useArrivals } from "../keys/use-go";
 import { KeysProvider } from "../keys/keys";
+import { BrokenDialogContext } from "../parts/boundary";
+import { BrokenDialog } from "../parts/broken-dialog";
 import { ThemeRootContext } from "../parts/theme-root";
 import { FindingContext, type Finding } from "./finding";
 import { KeyStrip } from "./key-strip";
@@ -53,13 +55,15 @@ function Framed({ root, children }: { root: RefObject<HTMLDivElement | null>; ch
   useArrivals(path);
   useEffect(() => notices.turn(), [notices, path]);
   return (
-    <KeysProvider bareKeys={data.member.settings.bareKeys ?? true} onRefused={tellRefused}>
-      <TopBar />
-      <Box minHeight="0" overflow="hidden">
-        {children}
-      </Box>
-      <KeyStrip />
-      <ContextMenus root={root} />
-    </KeysProvider>
+    <BrokenDialogContext.Provider value={BrokenDialog}>
+      <KeysProvider bareKeys={data.member.settings.bareKeys ?? true} onRefused={tellRefused}>
+        <TopBar />
+        <Box minHeight="0" overflow="hidden">
+          {children}
+        </Box>
+        <KeyStrip />
+        <ContextMenus root={root} />
+      </KeysProvider>
+    </BrokenDialogContext.Provider>
   );
 }

@@ -65,7 +65,7 @@ export function KeysProvider({ bareKeys, onRefused, children }: KeysProviderProp
       )
         return;
       if (!bare.current && isBare) return;
-      if (unheard.take(isBare, performance.now())) return press.preventDefault();
+      if (unheard.take(press.key, isBare, performance.now())) return press.preventDefault();
       // Where nothing is bound to a key of the numeric pad it is what it prints.
       const padded = numberKey(press);
       const meanings = bare.current ? [combination(press)] : meaningsWithAlt(press);

@@ -2,8 +2,8 @@
 const withinWord = 700;
 
 /**
- * Letters that were meant for what a refused key would have opened: they follow each other, and run nothing. A pause or
- * any other key ends them.
+ * Text that was meant for what a refused key would have opened, with its spaces and what was typed wrong and taken away
+ * again: it runs nothing. A pause, Enter, which would have sent it, or any other key ends it.
  */
 export class UnheardLetters {
   private last = -Infinity;
@@ -13,10 +13,11 @@ export class UnheardLetters {
     this.last = now;
   }
 
-  /** Whether a press belongs to them. */
-  take(isCharacter: boolean, now: number): boolean {
-    const follows = isCharacter && now - this.last <= withinWord;
-    this.last = follows ? now : -Infinity;
+  /** Whether a press belongs to it; `isBare` where it is a character without a modifier. */
+  take(key: string, isBare: boolean, now: number): boolean {
+    const isText = isBare || key === " " || key === "Backspace";
+    const follows = (isText || key === "Enter") && now - this.last <= withinWord;
+    this.last = follows && isText ? now : -Infinity;
     return follows;
   }
 }

@@ -39,6 +39,7 @@ import { renderedFile } from "./rendered-file";
 import { changeSettings } from "./change-settings";
 import { scriptKeys } from "./script-keys";
 import { makeScriptKey } from "./make-script-key";
+import { reportFault } from "./report-fault";
 import { revokeScriptKey } from "./revoke-script-key";
 import { invitations } from "./invitations";
 import { invite } from "./invite";
@@ -97,6 +98,7 @@ export const operations: readonly Operation[] = [
   changeSettings,
   scriptKeys,
   makeScriptKey,
+  reportFault,
   revokeScriptKey,
   invitations,
   invite,

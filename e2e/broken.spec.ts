@@ -1,0 +1,51 @@
+import { expect } from "@playwright/test";
+import { press, saved, signIn, target } from "./desk";
+import { test } from "./test";
+
+test("a screen that breaks says so with a number, keeps what was not sent, and is begun again by one key", async ({
+  page,
+}) => {
+  // From the moment on that this is set, the days of the history cannot be written.
+  await page.addInitScript(() => {
+    const { get } = Object.getOwnPropertyDescriptor(Intl.DateTimeFormat.prototype, "format")!;
+    Object.defineProperty(Intl.DateTimeFormat.prototype, "format", {
+      get() {
+        if (document.documentElement.dataset.broken !== undefined) throw new TypeError("no days are left");
+        return get!.call(this) as unknown;
+      },
+    });
+  });
+  await signIn(page, "sound");
+  const isBroken = (on: boolean) =>
+    page.evaluate((broken) => {
+      if (broken) document.documentElement.dataset.broken = "";
+      else delete document.documentElement.dataset.broken;
+    }, on);
+  let letGo = () => {};
+  const held = new Promise<void>((resolve) => (letGo = resolve));
+  await page.route("**/commands/apply-card", async (route) => {
+    await held;
+    await route.continue();
+  });
+  await press(page, "1");
+  await expect(target(page, "Narration, take 4")).toContainText("Small harbour room");
+  const reported = page.waitForRequest("**/faults");
+  await isBroken(true);
+  await press(page, "Alt+h");
+  const alert = page.getByRole("alert").filter({ hasText: "This screen broke" });
+  await expect(alert).toContainText(/no days are left Fault [A-Z0-9]{6}/);
+  const { number, words } = (await reported).postDataJSON() as { number: string; words: string };
+  expect(await alert.innerText()).toContain(number);
+  expect(words).toBe("no days are left");
+  // The frame is still there, and so is what was on its way.
+  await expect(page.getByRole("navigation", { name: "Places" })).toBeVisible();
+  await isBroken(false);
+  await press(page, "Enter");
+  await expect(page.getByRole("listbox", { name: "Changes" })).toBeVisible();
+  letGo();
+  await saved(page);
+  await press(page, "Alt+b");
+  await expect(target(page, "Narration, take 4")).toContainText("Small harbour room");
+  await press(page, "Backspace");
+  await saved(page);
+});

@@ -1,0 +1,5 @@
+import { NoSuchPage } from "@/ui/frame/no-such-page";
+
+export default function NotFound() {
+  return <NoSuchPage />;
+}
