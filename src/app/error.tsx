@@ -3,7 +3,7 @@
 import { Broken } from "@/ui/frame/broken";
 
 export default function PageError({ error }: { error: Error }) {
-  // What holds the page together broke: it is loaded anew.
+  // The frame of the page itself broke, so drawing it again is not enough: the page is loaded anew.
   return (
     <Broken
       error={error}

@@ -61,7 +61,7 @@ export async function noteInRoom(
       const before = await usedBytes(tx, libraryId);
       for (const one of all) await noteMedia(tx, { libraryId, ...one });
       const after = await usedBytes(tx, libraryId);
-      // What was there already takes nothing more.
+      // A file that the library had already adds no bytes.
       if (after > quota && after > before) throw tooMuch(after - before, Math.max(0, quota - before));
     });
   });

@@ -25,7 +25,7 @@ async function beginningOf(ledger: Ledger, { settings }: Member, medium: Medium)
 
 export const addTargets = carryOut(shape, async (ledger, { sessionId, items }, member) => {
   await requireSession(ledger, sessionId);
-  /** Those of the session and those that are made, in their order. */
+  /** The session's targets, with each made one put in at its place. */
   const laid = (await readTargets(ledger.db, ledger.libraryId, sessionId)).sort(byPosition);
   const begins = new Map<Medium, Put | null>();
   const made: Target[] = [];

@@ -62,7 +62,7 @@ export interface Refusal {
   readonly why: string | null;
 }
 
-/** What a key does here and now, or why it does not; undefined where it means nothing. */
+/** The offer that a key runs here and now, or why it runs none; undefined where no action has the key. */
 export function meaningOf(keys: string, scopes: readonly ActionScope[]): Offer | Refusal | undefined {
   const all = reached(scopes)
     .flatMap((scope) => scope.offers)
@@ -73,7 +73,7 @@ export function meaningOf(keys: string, scopes: readonly ActionScope[]): Offer |
   return all.some(({ opens }) => opens) ? { why: null } : undefined;
 }
 
-/** The same of a press that may mean several things, the first that can be done; where none can, why. */
+/** For a press with several meanings: the first offer that can be run; where none can, why the first meant one cannot. */
 export function meaningAmong(
   all: readonly string[],
   scopes: readonly ActionScope[],

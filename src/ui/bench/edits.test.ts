@@ -119,7 +119,7 @@ class Server implements EditLine {
   follow(id: string): void {
     this.copy.set(id, this.targets.get(id)!);
   }
-  /** The same of what somebody else did. */
+  /** The client hears of a change that somebody else made. */
   hear(id: string): void {
     if (this.copy.get(id) !== this.targets.get(id)) this.others.set(id, ++this.heard);
     this.follow(id);

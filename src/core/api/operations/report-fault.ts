@@ -4,7 +4,7 @@ import { operation, ofLibrary } from "../operation";
 
 /** Something that broke in a browser. */
 export interface Fault {
-  /** What the member sees, and whoever reads the server's log finds it by. */
+  /** Six letters and digits that the member is shown and the line of the server's log begins with. */
   readonly number: string;
   /** The place in the application, as the path of its address. */
   readonly where: string;
