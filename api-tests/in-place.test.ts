@@ -8,7 +8,7 @@ import { renderingOf, type Clip } from "@/core/library/in-place";
 import { database } from "@/db/connection";
 import { noteMedia, unusedMedia } from "@/db/media";
 import { listFiles } from "@/db/replica";
-import { moveRender, readRender } from "@/db/renders";
+import { moveRender, readRender, stopRender } from "@/db/renders";
 import { carryOutRender } from "@/server/jobs/carry-out-render";
 import { sweepRenders } from "@/server/jobs/sweep";
 import * as copyRoute from "@/app/api/libraries/[libraryId]/media/[mediaId]/[copy]/route";
@@ -176,6 +176,23 @@ describe("rendering in place", () => {
     await moveRender(database(), cancelled.body.render.id, ["waiting"], { state: "cancelled" });
     await carryOutRender(cancelled.body.render.id);
     expect(await rowOf(id)).toMatchObject({ mediaId, origin: null });
+  });
+
+  it("is stopped until it is about to change its session, and then no more", async () => {
+    const id = await clip("Late", gain(-6));
+    const [early, late] = [await ask({ targetIds: [id] }), await ask({ targetIds: [id] })];
+    const [first, second] = [early.body.render.id, late.body.render.id];
+    await moveRender(database(), first, ["waiting"], { state: "running", progress: 0.999 });
+    expect(await stopRender(database(), first)).toBe(true);
+    expect(await stopRender(database(), first)).toBe(false);
+    await moveRender(database(), second, ["waiting"], { state: "running", progress: 1 });
+    expect(await stopRender(database(), second)).toBe(false);
+    expect((await readRender(database(), second))!.state).toBe("running");
+    // The stopped one changes nothing, whenever a worker comes by it.
+    await carryOutRender(first);
+    expect(await rowOf(id)).toMatchObject({ mediaId, origin: null });
+    await carryOutRender(second);
+    expect((await rowOf(id)).origin).toMatchObject({ mediaId });
   });
 
   it("is carried out once, also where its worker was killed and it is begun again", async () => {
