@@ -58,8 +58,7 @@ export const offerFor = (keys: string, scopes: readonly ActionScope[]): Offer | 
 
 /** Why a key does nothing here and now. */
 export interface Refusal {
-  /** Null where nobody says. */
-  readonly why: string | null;
+  readonly why: string;
 }
 
 /** The offer that a key runs here and now, or why it runs none; undefined where no action has the key. */
@@ -69,8 +68,7 @@ export function meaningOf(keys: string, scopes: readonly ActionScope[]): Offer |
     .filter((offer) => offer.keys.includes(keys));
   // A key that is refused up here does not mean another thing below.
   const first = all.find(({ offered, refused }) => offered || refused !== null);
-  if (first) return first.offered ? first : { why: first.refused };
-  return all.some(({ opens }) => opens) ? { why: null } : undefined;
+  return first && (first.offered ? first : { why: first.refused! });
 }
 
 /** For a press with several meanings: the first offer that can be run; where none can, why the first meant one cannot. */
@@ -79,9 +77,7 @@ export function meaningAmong(
   scopes: readonly ActionScope[],
 ): Offer | Refusal | undefined {
   const meant = all.flatMap((keys) => meaningOf(keys, scopes) ?? []);
-  return (
-    meant.find((one) => "run" in one) ?? meant.find((one) => "why" in one && one.why !== null) ?? meant.at(0)
-  );
+  return meant.find((one) => "run" in one) ?? meant.at(0);
 }
 
 /** What the menu of a row, card or the like holds. */

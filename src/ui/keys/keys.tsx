@@ -74,7 +74,7 @@ export function KeysProvider({ bareKeys, onRefused, children }: KeysProviderProp
       press.preventDefault();
       if ("run" in meaning) return meaning.run();
       unheard.begin(performance.now());
-      if (meaning.why !== null) tellWhy.current(meaning.why);
+      tellWhy.current(meaning.why);
     };
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
