@@ -359,7 +359,7 @@ describe("edits on the bench", () => {
               server.answer();
               for (const id of "ab")
                 if (gainOf(server.targets.get(id)!) !== before.get(id) && before.get(id)! > 1000)
-                  // What was replaced was known here.
+                  // The client had the replaced gain in its copy.
                   expect(seen.get(id)).toBe(before.get(id));
             }
             await settled();

@@ -191,7 +191,7 @@ export class BenchEdits extends Store<EditState> {
   }
 
   /**
-   * What of some targets is known now, to be asked for once the turn has come of what is done to them. Throws where
+   * Gives the versions of some targets, to be asked for when the command about them is sent. Throws where
    * somebody else has changed one of them since: whoever did this never saw it.
    */
   seenOf(ids: readonly string[]): () => SeenTargets {
@@ -204,7 +204,7 @@ export class BenchEdits extends Store<EditState> {
     for (const id of ids) {
       const [now, before] = [this.line.known(id), shapes.get(id)];
       if (!now || !before) continue;
-      // What was done here meanwhile changes it too, and is no reason.
+      // A change of this member's own since then is no conflict.
       if (this.line.isOthers(id, revision) && !sameShape(now, before)) throw stale(now);
       seen[id] = now.version;
     }
@@ -217,7 +217,7 @@ export class BenchEdits extends Store<EditState> {
    */
   async replace(edits: Overlay, save: SavePut, standing = this.standingOf([...edits.keys()])): Promise<void> {
     this.lay(edits);
-    /** What is known of a target that has other news than another shape. */
+    /** Newer versions of targets whose chain and strength are the same, by their ids: they were renamed or moved. */
     const newer = new Map<string, number>();
     let left = [...edits.keys()];
     const settleLeft = () => this.settle(new Map([...edits].filter(([id]) => left.includes(id))));
@@ -265,7 +265,7 @@ export class BenchEdits extends Store<EditState> {
       targetId,
       mine: { chain: over.chain ?? chain, strength: over.strength ?? strength },
       theirs: { chain, strength, version },
-      // What was put on and then shaped is no longer the card as it is.
+      // A card that was shaped after it was put on is sent as settings, not as the card.
       ...(putAgain && over.chain === mine.chain && over.strength === mine.strength && { putAgain }),
     };
     this.update((state) => ({

@@ -5,8 +5,9 @@ import { cancelRender } from "@/core/api/operations/cancel-render";
 import { oneRender, type Rendering } from "@/core/api/operations/one-render";
 import { ask, isPassing } from "../data/api";
 import { Store } from "../data/store";
+import { sleep } from "../data/until-answered";
 
-/** What is being rendered in place, and how far that is (0…1). */
+/** The rendering in place that is under way: its name, and the share that is done (0…1). */
 export interface InPlaceState {
   readonly name: string;
   readonly progress: number;
@@ -30,7 +31,7 @@ export const renderLine = (libraryId: string): RenderLine => ({
   begin: async (work) => (await ask(askInPlace, { libraryId }, { ...work, requestId: newId() })).render,
   look: async (renderId) => (await ask(oneRender, { libraryId, renderId })).render,
   stop: async (renderId) => (await ask(cancelRender, { libraryId, renderId })).render,
-  rest: () => new Promise((resolve) => setTimeout(resolve, lookEvery)),
+  rest: () => sleep(lookEvery),
   isPassing,
 });
 
@@ -45,7 +46,7 @@ interface Run {
 const isOver = ({ state }: Rendering) => state !== "waiting" && state !== "running";
 
 /**
- * What a bench has rendered in place. The latest that has not ended is what taking back is about: it is stopped, and
+ * The renderings in place of a bench. Taking back is about the latest one that has not ended: it is stopped, and
  * nothing that was done before it is touched.
  */
 export class InPlaceRuns extends Store<InPlaceState | null> {
@@ -69,8 +70,8 @@ export class InPlaceRuns extends Store<InPlaceState | null> {
   }
 
   /**
-   * Stops the latest that has not ended. Resolves to what there is to be done still: `nothing` where none was under way
-   * or it was stopped, `undo` where it had come to its end meanwhile and has to be taken back.
+   * Stops the latest that has not ended. Resolves to `idle` where none was under way, to `stopped` where it has changed
+   * nothing, and to `done` where it had changed the session before it could be stopped.
    */
   async stopLatest(): Promise<"idle" | "stopped" | "done"> {
     const run = this.runs.findLast(({ isUnwanted }) => !isUnwanted);

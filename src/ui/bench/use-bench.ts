@@ -301,7 +301,7 @@ export function useBench(fetched: SessionData): Bench {
         else {
           edits.lay(sent);
           await saved;
-          // What is added to what there is takes nothing away from it.
+          // A card that is added to a chain removes nothing of it, so no version is compared.
           await save(
             () => ({ ids: [...standing.shapes.keys()], seen: {} }),
             () => false,

@@ -8,6 +8,7 @@ import type { LiveEvent } from "@/core/library/live";
 import { ApiError, ask } from "./api";
 import { CatchingUp, type Line } from "./catching-up";
 import type { LibraryStore } from "./library-store";
+import { sleep } from "./until-answered";
 
 /** A bench session in the client's cache. */
 export interface SessionData extends Omit<SessionAnswer, "targets" | "timelines" | "media"> {
@@ -148,7 +149,7 @@ export function catchingUp(known: Known, libraryId: string): CatchingUp {
       return openSessions(client).includes(line) ? revisionOf(client, line) : undefined;
     },
     isPassing: (error) => !(error instanceof ApiError) || error.passing,
-    wait: (milliseconds) => new Promise((resolve) => setTimeout(resolve, milliseconds)),
+    wait: sleep,
   });
 }
 

@@ -16,6 +16,7 @@ import { addressOf, answered, ApiError, ask, sayError } from "./api";
 import { Contents, inPortions } from "./contents";
 import type { Finder } from "./finder";
 import { hasKept, KeptCards, type KeptChange } from "./kept-cards";
+import { sleep } from "./until-answered";
 import { Store } from "./store";
 
 /** A library as this page holds it. */
@@ -59,7 +60,6 @@ const mostFollowed = 5000;
 /** Milliseconds after which a fetch is not waited for any more by those behind it. */
 const deadAfter = 20_000;
 
-const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 
 interface Scheduler {
   postTask(task: () => void, options: { readonly priority: "background" }): Promise<void>;
@@ -160,7 +160,7 @@ export class LibraryStore {
       } catch (error) {
         if (signal.aborted || !(error instanceof ApiError) || !error.passing) throw error;
         this.state.set({ data: null, error });
-        await wait(pause);
+        await sleep(pause);
       }
   }
 
@@ -294,7 +294,7 @@ export class LibraryStore {
         console.warn("Fichier: the cards are asked for again.", error);
         this.arrival.update((now) => ({ ...now, problem: sayError(error) }));
         this.copy!.dropCards();
-        await wait(pause);
+        await sleep(pause);
         pause = Math.min(longestWait, pause * 2);
       }
     }
@@ -349,7 +349,7 @@ export class LibraryStore {
       for (const stream of streams) await this.follow(stream);
     });
     // A line that is dead and does not say so holds up nobody for ever; what an answer brings twice is known already.
-    this.following = Promise.race([next.catch(() => undefined), wait(deadAfter)]);
+    this.following = Promise.race([next.catch(() => undefined), sleep(deadAfter)]);
     return next;
   }
 

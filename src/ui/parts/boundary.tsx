@@ -1,4 +1,4 @@
-import { Component, createContext, type ComponentType, type ErrorInfo, type ReactNode } from "react";
+import { Component, createContext, type ComponentType, type ReactNode } from "react";
 
 /** What stands in the place of a dialog that broke; nothing where nobody gives it. */
 export const BrokenDialogContext = createContext<ComponentType<{ error: Error; onClose: () => void }>>(
@@ -9,7 +9,6 @@ interface BoundaryProps {
   readonly children: ReactNode;
   /** What is drawn in the place of a part that threw; `again` draws that anew. */
   readonly fallback: (error: Error, again: () => void) => ReactNode;
-  readonly onFault?: (error: Error, info: ErrorInfo) => void;
 }
 
 interface BoundaryState {
@@ -22,10 +21,6 @@ export class Boundary extends Component<BoundaryProps, BoundaryState> {
 
   static getDerivedStateFromError(error: unknown): BoundaryState {
     return { error: error instanceof Error ? error : new Error(String(error)) };
-  }
-
-  override componentDidCatch(error: Error, info: ErrorInfo): void {
-    this.props.onFault?.(error, info);
   }
 
   override render(): ReactNode {
