@@ -60,7 +60,6 @@ const mostFollowed = 5000;
 /** Milliseconds after which a fetch is not waited for any more by those behind it. */
 const deadAfter = 20_000;
 
-
 interface Scheduler {
   postTask(task: () => void, options: { readonly priority: "background" }): Promise<void>;
 }
