@@ -3,14 +3,17 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { Fragment, memo, useLayoutEffect, useRef, type ReactNode } from "react";
 import { pathsOf } from "@/core/library/tree";
 import type { Shelf } from "@/core/library/shelf";
+import type { CardHead } from "@/core/library/entities";
+import type { Explanation } from "@/core/search/explain";
 import { comparedAs, type Medium } from "@/core/media";
 import type { Bench } from "../bench/use-bench";
 import { sayMadeFor } from "@/core/library/variants";
 import { useDesk } from "../data/desk";
 import { ApplyRow, applyRowHeight, EffectRow } from "./apply-row";
 import { Heading, headingHeight } from "./apply-parts";
-import { sayApart, sayParts, type LikeHit } from "./use-likeness";
-import type { useRows } from "./use-rows";
+import type { LikeHit } from "../state/bar/model";
+import type { BarView } from "../state/bar/view";
+import { sayApart, sayParts } from "./use-likeness";
 
 /** Pixels: nine rows and the top of a tenth, which says that there are more. */
 const listHeight = 9.4 * applyRowHeight;
@@ -29,10 +32,9 @@ function sayLiked(medium: Medium, hit: LikeHit | undefined) {
   return { apart: `${strength}${sayApart(comparedAs(medium), hit.apart)}`, parts: sayParts(hit.apart) };
 }
 
-interface FoundListProps extends Pick<
-  ReturnType<typeof useRows>,
-  "query" | "hits" | "headings" | "effects" | "liked" | "why"
-> {
+interface FoundListProps extends Pick<BarView, "query" | "hits" | "headings" | "effects" | "liked"> {
+  /** Why a card answers to the query. */
+  readonly why: (card: CardHead) => Explanation;
   /** The kind of the chosen target. */
   readonly kind: string;
   /** What it is, as far as cards are made for that. */

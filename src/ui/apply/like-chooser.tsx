@@ -1,7 +1,7 @@
 import { chakra, HStack, NativeSelect } from "@chakra-ui/react";
 import { X } from "lucide-react";
 import type { Target } from "@/core/library/entities";
-import type { LikeWhat } from "./use-likeness";
+import type { LikeWhat } from "../state/bar/model";
 
 interface LikeChooserProps {
   readonly what: LikeWhat;

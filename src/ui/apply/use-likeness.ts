@@ -18,26 +18,8 @@ import type { Bench } from "../bench/use-bench";
 import { copyUrl, materialOf, soundSource } from "../data/material";
 import type { Alike } from "../data/alike";
 import { sayError, useDesk } from "../data/desk";
+import type { Likenesses, LikeWhat } from "../state/bar/model";
 import type { Contents } from "../data/contents";
-
-/** What the cards that are looked for are to be like: another card in what it does, or a target in what comes of the material. */
-export type LikeWhat =
-  | { readonly kind: "card"; readonly card: CardHead }
-  | { readonly kind: "reference"; readonly target: Target };
-
-/** A card and how far away it is, with the strength at which it comes nearest. */
-export interface LikeHit {
-  readonly id: string;
-  readonly apart: Apart;
-  readonly strength?: number;
-}
-
-interface Likenesses {
-  /** The nearest first; null until they are known. */
-  readonly hits: readonly LikeHit[] | null;
-  /** What is going on, or what can be said of all of it. */
-  readonly note: string;
-}
 
 /** Cards that are shown. */
 const mostAlike = 100;

@@ -1,13 +1,7 @@
 "use client";
 
 import { createContext, useContext } from "react";
-
-/** What can be looked within. */
-export interface Scope {
-  readonly id: string;
-  readonly name: string;
-  readonly query: string;
-}
+import type { Scope } from "../state/bar/model";
 
 /** How the apply bar was opened. */
 export interface Finding {

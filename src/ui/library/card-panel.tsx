@@ -26,7 +26,7 @@ import { SettingLines } from "./setting-lines";
 import { Note } from "../parts/note";
 import { LockSign } from "../parts/lock-sign";
 import { ListStamp } from "../parts/stamp";
-import type { LibraryPlace } from "./places";
+import type { LibraryPlace } from "../state/places";
 import { lastOffer, sayOffer } from "@/core/library/proposals";
 import { useMeanRating } from "./use-mean-rating";
 

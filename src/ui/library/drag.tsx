@@ -14,7 +14,7 @@ import { count } from "@/core/library/words";
 import { useDesk } from "../data/desk";
 import { unspoken, usePointerDrag } from "../parts/sortable";
 import { dropOf, type Dragged } from "./drops";
-import type { LibraryPlace } from "./places";
+import type { LibraryPlace } from "../state/places";
 
 const DraggedContext = createContext<Dragged | null>(null);
 

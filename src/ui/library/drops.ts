@@ -4,7 +4,7 @@ import type { CardHead, Folder } from "@/core/library/entities";
 import { impliedTags } from "@/core/library/tags";
 import { rowsWithin } from "@/core/library/tree";
 import { may, type Role } from "@/core/library/roles";
-import type { LibraryPlace } from "./places";
+import type { LibraryPlace } from "../state/places";
 
 /** What is dragged through the library. */
 export type Dragged =

@@ -27,7 +27,7 @@ import { FolderSignOf } from "../parts/folder-sign";
 import { LockSign } from "../parts/lock-sign";
 import { useDropPlace, useTaken } from "./drag";
 import { ListStamp, Stamp } from "../parts/stamp";
-import { keptSearches, samePlace, type LibraryPlace } from "./places";
+import { keptSearches, samePlace, type LibraryPlace } from "../state/places";
 import { useSearchCounts } from "./use-search";
 
 interface IndexColumnProps {

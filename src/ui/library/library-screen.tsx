@@ -28,7 +28,7 @@ import { LibraryDrag } from "./drag";
 import { FilingDesk } from "./filing-desk";
 import { OffersDesk } from "./offers-desk";
 import { IndexColumn } from "./index-column";
-import { findSearch, knownPlace, placeName, type LibraryPlace } from "./places";
+import { findSearch, knownPlace, placeName, type LibraryPlace } from "../state/places";
 import { indexedTenths } from "../data/library-store";
 import { useStore } from "../data/store";
 import { useBegins } from "../data/use-begins";

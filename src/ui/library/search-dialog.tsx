@@ -18,7 +18,7 @@ import { ChooseField, TextField } from "../parts/fields";
 import { Form, useCommandForm } from "../parts/form";
 import { QueryField } from "../parts/query-field";
 import { QuietButton } from "../parts/buttons";
-import type { ShownSearch } from "./places";
+import type { ShownSearch } from "../state/places";
 import { useSearch } from "./use-search";
 
 const sortNames: Readonly<Record<SearchSort, string>> = {

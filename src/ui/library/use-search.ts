@@ -4,7 +4,7 @@ import { readyMade } from "@/core/search/ready-made";
 import { useDesk } from "../data/desk";
 import { indexedTenths } from "../data/library-store";
 import { useStore } from "../data/store";
-import { keptSearches, type ShownSearch } from "./places";
+import { keptSearches, type ShownSearch } from "../state/places";
 
 /** Has the searches of the index counted, as long as the calling part is shown; the counts come to `finder.counts`. */
 export function useSearchCounts(): void {

@@ -3,7 +3,7 @@ import { capital } from "@/core/library/words";
 import { wayOf, type WayId } from "@/core/chain/ways";
 import type { BarGrouping } from "@/core/library/media";
 import type { Desk } from "../../data/desk";
-import type { LikeWhat } from "../../apply/use-likeness";
+import type { LikeWhat } from "../../state/bar/model";
 
 /** Something waits to be put on what is selected. */
 export interface PutsOn {

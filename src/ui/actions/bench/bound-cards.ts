@@ -1,7 +1,7 @@
 import { goesOn } from "@/core/media";
 import { placedAt } from "@/core/chain/ways";
 import { boundOn, keysOfThings } from "@/core/library/bindings";
-import { findScope } from "../../library/places";
+import { findScope } from "../../state/places";
 import { countTargets } from "@/core/library/words";
 import type { Action, ActionFamily } from "../action";
 import type { BenchHere } from "./here";

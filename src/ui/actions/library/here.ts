@@ -2,7 +2,7 @@ import type { Replica } from "@/core/library/change";
 import type { CardHead, FavouritesList, Folder, Tag } from "@/core/library/entities";
 import { may } from "@/core/library/roles";
 import { count } from "@/core/library/words";
-import type { LibraryPlace, ShownSearch } from "../../library/places";
+import type { LibraryPlace, ShownSearch } from "../../state/places";
 import type { CardHere } from "../shared/card";
 import type { SelectsAll } from "../shared/select-all";
 import type { TakesBack } from "../shared/take-back";

@@ -1,6 +1,6 @@
 import { may } from "@/core/library/roles";
 import type { Action } from "../action";
-import type { LibraryPlace } from "../../library/places";
+import type { LibraryPlace } from "../../state/places";
 import type { LibraryHere } from "./here";
 
 const branchId = ({ folder, tag }: LibraryHere) =>
