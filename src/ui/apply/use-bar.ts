@@ -6,7 +6,7 @@ import { usualWay } from "@/core/library/media";
 import { meantOn } from "@/core/library/variants";
 import type { CardHead } from "@/core/library/entities";
 import { searchTarget } from "../bench/search-target";
-import { offeredWays, type Bench, type PutItem } from "../bench/use-bench";
+import { offeredWays, type Bench } from "../bench/use-bench";
 import { useContent } from "../data/contents";
 import { sayError, useDesk } from "../data/desk";
 import { useDraft } from "../data/drafts";
@@ -16,6 +16,7 @@ import { useVocabulary } from "../data/vocabulary";
 import { useHidden } from "../keeping/use-hidden";
 import { useMatching } from "../library/use-matching";
 import { Bar } from "../state/bar/bar";
+import type { PutItem } from "../state/bench/model";
 import {
   isCard,
   type Around,

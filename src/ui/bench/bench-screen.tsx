@@ -11,7 +11,6 @@ import { useActions } from "../actions/use-actions";
 import { ApplyBar } from "../apply/apply-bar";
 import { sayError, useDesk } from "../data/desk";
 import { materialOf } from "../data/material";
-import type { SessionData } from "../data/library-data";
 import { usualMedium } from "@/core/media";
 import { usualWay } from "@/core/library/media";
 import { queryOf, stagesOf } from "@/core/library/stages";
@@ -58,11 +57,11 @@ async function resultOf(
 }
 
 /** The bench: targets, viewer, chain; the apply bar over the middle. */
-export function BenchScreen({ session }: { session: SessionData }) {
+export function BenchScreen({ sessionId }: { readonly sessionId: string }) {
   const { data, libraryId, act, send, tell, notices } = useDesk();
   const { replica } = data;
-  const bench = useBench(session);
-  const { lead, selected, pin, takeBack } = bench;
+  const bench = useBench(sessionId);
+  const { lead, selected, pin, takeBack, session } = bench;
   const { finding, setFinding } = useFinding();
   const [setting, setSetting] = useState<number | null>(null);
   const [open, setOpen] = useState<number | null>(null);

@@ -8,8 +8,9 @@ import { combination } from "@/core/keys/combination";
 import { useDesk } from "../data/desk";
 import { Dialog } from "../parts/dialog";
 import { KeyCap } from "../parts/key-cap";
-import type { Conflict } from "./edits";
-import type { Audition, Bench } from "./use-bench";
+import type { Conflict } from "../state/bench/edits";
+import type { Audition } from "../state/bench/model";
+import type { Bench } from "./use-bench";
 
 const sides = [
   { side: "mine", title: "Yours" },

@@ -8,7 +8,8 @@ import { LoopFrame } from "./loop-frame";
 import type { ViewerProps } from "../media/define";
 import { useSoundLanes } from "./sound-lanes";
 import { Timeline } from "./timeline";
-import { useLoop, type Range } from "./use-loop";
+import type { Range } from "../state/bench/marked";
+import { useLoop } from "./use-loop";
 import { useMix } from "./use-mix";
 
 /** Seconds. */

@@ -12,7 +12,8 @@ import { LoudnessChart } from "./loudness-chart";
 import { ResponseChart } from "./response-chart";
 import { SideSwitch } from "./side-switch";
 import { SpectrumChart } from "./spectrum-chart";
-import type { Loop, Range } from "./use-loop";
+import type { Range } from "../state/bench/marked";
+import type { Loop } from "./use-loop";
 import { useMeasures } from "./use-measures";
 
 const level = (value: number, unit: string) =>

@@ -10,7 +10,7 @@ import type { Stage } from "@/core/library/stages";
 import { NumberControl } from "../controls/number-control";
 import { useStore, type Store } from "../data/store";
 import { useSortableRow } from "../parts/sortable";
-import type { Playhead } from "./playhead";
+import type { Playhead } from "../state/bench/playhead";
 import { ParameterControl } from "../controls/parameter-control";
 
 /** What a setting is dragged by. */

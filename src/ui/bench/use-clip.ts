@@ -6,7 +6,7 @@ import type { ClipSource, FrameJob, FrameSize, RenderedFrame, RenderedLoop } fro
 import { useDesk } from "../data/desk";
 import { FilmAhead } from "./film-ahead";
 import { LoopPlayer } from "./loop-player";
-import type { Range } from "./use-loop";
+import type { Range } from "../state/bench/marked";
 
 /** What is played with a clip: its sound through its own chain, rendered when playing begins. */
 export type ClipSound = () => Promise<RenderedLoop | null>;

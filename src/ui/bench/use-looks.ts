@@ -4,7 +4,7 @@ import type { PictureLook } from "@/core/measure/consistency";
 import { useDesk } from "../data/desk";
 import { materialOf } from "../data/material";
 import { roomOf } from "../media";
-import type { SessionData } from "../data/library-data";
+import type { SessionData } from "../data/session-store";
 
 interface Looked {
   readonly of: Target["chain"];

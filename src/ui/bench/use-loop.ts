@@ -2,12 +2,6 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import type { RenderedLoop } from "@/workers/render-messages";
 import { LoopPlayer, type Side } from "./loop-player";
 
-/** Samples. */
-export interface Range {
-  readonly start: number;
-  readonly end: number;
-}
-
 /**
  * Renders one side of a loop; null where a newer question has replaced this one. `note` is called when the answer is
  * still the one that is wanted.

@@ -7,7 +7,7 @@ import { columnsOf } from "@/core/measure/overview";
 import { waveformPeaks } from "@/core/measure/peaks";
 import type { RenderedLoop } from "@/workers/render-messages";
 import type { Media } from "@/core/api/operations/session-replica";
-import type { Range } from "./use-loop";
+import type { Range } from "../state/bench/marked";
 import { copyUrl } from "../data/material";
 import { usePlayhead } from "./use-playhead";
 

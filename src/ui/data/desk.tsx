@@ -11,11 +11,12 @@ import { CommandQueue } from "./command-queue";
 import { report } from "./faults";
 import { sourceOf, useFiles } from "./files";
 import { Finder } from "./finder";
-import { catchingUp, historyKey, lookAtAll, takeChange, takeEvent } from "./library-data";
+import { catchingUp, historyKey, lookAtAll, sessionLine, takeChange, takeEvent } from "./library-data";
 import { LibraryStore } from "./library-store";
 import { followLibrary } from "./live";
 import { NoticeBoard, type Notice } from "./notices";
 import { Renderer } from "./renderer";
+import { Sessions } from "./session-store";
 import { Store, useStore } from "./store";
 import { incomingOver } from "./incoming-line";
 import { TakeIn } from "./take-in";
@@ -33,6 +34,8 @@ export interface Desk {
   readonly data: LibraryData;
   /** Whence `data` comes: its cards' contents, how far they have come, and the member's settings. */
   readonly library: LibraryStore;
+  /** The copies of its bench sessions. */
+  readonly sessions: Sessions;
   readonly finder: Finder;
   readonly renderer: Renderer;
   /** Compares what cards do. */
@@ -86,6 +89,7 @@ interface DeskProviderProps {
 
 interface Tools {
   readonly library: LibraryStore;
+  readonly sessions: Sessions;
   readonly finder: Finder;
   readonly renderer: Renderer;
   readonly alike: Alike;
@@ -110,9 +114,11 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
 
   useEffect(() => {
     const finder = new Finder();
+    const library = new LibraryStore(libraryId, finder);
     const made = {
       finder,
-      library: new LibraryStore(libraryId, finder),
+      library,
+      sessions: new Sessions((id) => sessionLine(libraryId, () => library.memberId, id)),
       renderer: new Renderer(),
       alike: new Alike(libraryId),
     };
@@ -130,9 +136,9 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
     () => new CommandQueue(libraryId, (open, waiting) => unsaved.set({ open, waiting })),
     [libraryId, unsaved],
   );
-  const known = useMemo(() => tools && { client, library: tools.library }, [client, tools]);
+  const known = useMemo(() => tools && { client, ...tools }, [client, tools]);
 
-  const catching = useMemo(() => known && catchingUp(known, libraryId), [known, libraryId]);
+  const catching = useMemo(() => known && catchingUp(known), [known]);
 
   useEffect(() => {
     if (!known || !catching) return;
@@ -244,8 +250,8 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
   );
 
   const takeIn = useMemo(
-    () => new TakeIn({ ...incomingOver(client, libraryId), act, hold, tell, wait: sleep }),
-    [libraryId, client, act, hold, tell],
+    () => tools && new TakeIn({ ...incomingOver(tools.sessions, libraryId), act, hold, tell, wait: sleep }),
+    [libraryId, tools, act, hold, tell],
   );
 
   const sendTakeBack = useCallback(
@@ -284,7 +290,7 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
 
   const desk = useMemo<Desk | null>(
     () =>
-      data && tools
+      data && tools && takeIn
         ? {
             libraryId,
             data,

@@ -7,7 +7,9 @@ import { ActionButton } from "../actions/action-button";
 import { useDesk } from "../data/desk";
 import { lastTarget } from "../data/last-targets";
 import { materialOf } from "../data/material";
-import { useHolding, useSessionQuery, type SessionData } from "../data/library-data";
+import { useHolding } from "../data/library-data";
+import type { SessionData } from "../data/session-store";
+import { useSession } from "../data/use-session";
 import { roomOf } from "../media";
 
 /** The session whose material cards of a medium are tried on: the one that was on the bench last, where it has such. */
@@ -57,8 +59,7 @@ export function TriedCard({ medium, chain, without }: TriedCardProps) {
 }
 
 function TriedOn({ sessionId, medium, chain, without }: TriedCardProps & { readonly sessionId: string }) {
-  const { libraryId } = useDesk();
-  const { data: session, error } = useSessionQuery(libraryId, sessionId);
+  const { data: session, error } = useSession(sessionId);
   const found = session && materialIn(session, medium);
   const Try = roomOf(found?.media.facts.kind)?.Try;
   return (

@@ -1,4 +1,4 @@
-import type { Range } from "../../bench/use-loop";
+import type { Range } from "../../state/bench/marked";
 
 /** Something with a length in the viewer, of which a stretch is marked. Samples, frames, or whatever that is counted in. */
 export interface RangeHere {

@@ -1,4 +1,4 @@
-import type { Range } from "../../bench/use-loop";
+import type { Range } from "../../state/bench/marked";
 import type { RangeHere } from "./range-here";
 
 /** What is drawn below the wave, one after the other by one key. */

@@ -86,7 +86,7 @@ export function effectsFor(
 }
 
 /** A card that was found, and whether it fits what is selected. */
-export interface FoundRow {
+interface FoundRow {
   readonly card: CardHead;
   readonly hit: RecallHit;
 }

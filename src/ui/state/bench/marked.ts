@@ -2,7 +2,12 @@ import type { MediaFacts } from "@/core/library/media";
 import { offsetOf } from "@/core/library/cutting";
 import type { Target } from "@/core/library/entities";
 import type { TimeRange } from "@/core/library/stand";
-import type { Range } from "./use-loop";
+
+/** Samples, or frames of a film. */
+export interface Range {
+  readonly start: number;
+  readonly end: number;
+}
 
 type SoundFacts = Extract<MediaFacts, { kind: "audio" }>;
 

@@ -3,9 +3,9 @@ import type { InPlaceWork } from "@/core/api/commands/in-place-input";
 import { askInPlace } from "@/core/api/operations/ask-in-place";
 import { cancelRender } from "@/core/api/operations/cancel-render";
 import { oneRender, type Rendering } from "@/core/api/operations/one-render";
-import { ask, isPassing } from "../data/api";
-import { Store } from "../data/store";
-import { sleep } from "../data/until-answered";
+import { ask, isPassing } from "../../data/api";
+import { Store } from "../../data/store";
+import { sleep } from "../../data/until-answered";
 
 /** The rendering in place that is under way: its name, and the share that is done (0…1). */
 export interface InPlaceState {

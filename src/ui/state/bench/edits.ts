@@ -4,8 +4,8 @@ import type { InputOf } from "@/core/api/commands";
 import type { Chain } from "@/core/chain/model";
 import type { Target } from "@/core/library/entities";
 import { layOver, settle, shown, type Edit, type Overlay } from "@/core/library/overlay";
-import { ApiError, sayError } from "../data/api";
-import { Store } from "../data/store";
+import { ApiError, sayError } from "../../data/api";
+import { Store } from "../../data/store";
 
 /** Chain and strength: what is heard or seen. */
 export interface Shape {

@@ -2,8 +2,8 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { layOver, settle, shown, type Edit } from "@/core/library/overlay";
 import type { Target } from "@/core/library/entities";
-import { aGainChain, aTarget } from "../../../testing/library";
-import { ApiError } from "../data/api";
+import { aGainChain, aTarget } from "../../../../testing/library";
+import { ApiError } from "../../data/api";
 import { BenchEdits, type Clock, type EditLine } from "./edits";
 
 /** A clock that moves when it is told to. */
