@@ -5,6 +5,7 @@ import type Joi from "joi";
 import { beforeAll, describe, it, vi } from "vitest";
 import { v7 as newId } from "uuid";
 import { allOperations } from "@/server/api/openapi";
+import { schemasOf } from "../src/core/api/schemas";
 import type { Operation } from "@/core/api/operation";
 import { makeScenarios } from "./scenarios";
 import { request } from "./world";
@@ -148,8 +149,8 @@ describe.each(allOperations.map((o) => [`${o.method} ${o.path}`, o] as const))("
       .filter((parameter) => parameter !== "libraryId");
     await fc.assert(
       fc.asyncProperty(
-        fields(operation.body, strange),
-        fields(operation.query, strange),
+        fields(schemasOf(operation).body, strange),
+        fields(schemasOf(operation).query, strange),
         fc.record(Object.fromEntries(names.map((n) => [n, strange])), { requiredKeys: [] }),
         fc.boolean(),
         async (body, query, parameters, withReal) => {

@@ -10,7 +10,7 @@ import { checkout } from "./setup/state";
 /*
  * The application: Next.js behind a guard that looks at each request first, in as many processes as the settings say,
  * and, unless they are somebody else's, the background jobs in a process beside them. Processes hold nothing of their own:
- * they meet in the database. Needs a build, and the settings of `configuration`.
+ * they meet in the database. Needs the settings of `configuration` and, unless NODE_ENV is "development", a build.
  */
 
 /** A slow upload of two gigabytes takes as long as this. */
@@ -24,6 +24,8 @@ const replacedAfter = 1000;
 
 process.umask(0o077);
 const { host, port, proxies, jobs, processes } = configuration();
+/** Sources are taken as they are, and anew when they change; without a build, in one process. */
+const isDevelopment = process.env.NODE_ENV === "development";
 
 let stopping = false;
 /** Does something once when this process is told to stop, and goes when that is done, or patience ends. */
@@ -39,10 +41,10 @@ function whenStopped(end: (gone: () => void) => void): void {
 
 /** Answers requests in this process. */
 async function answer(): Promise<void> {
-  const application = next({ dev: false, dir: checkout, hostname: host, port });
+  const application = next({ dev: isDevelopment, dir: checkout, hostname: host, port });
   await application.prepare();
   const handle = application.getRequestHandler();
-  const guard = makeGuard(proxies);
+  const guard = makeGuard(proxies, { isDevelopment });
   const server = createServer((request, response) => {
     if (!guard(request, response)) return;
     if (!/\/material(\?|$)/.test(request.url ?? "") && request.method !== "GET") {
@@ -53,6 +55,8 @@ async function answer(): Promise<void> {
   });
   server.requestTimeout = longestUpload;
   server.headersTimeout = 20_000;
+  // The line by which a page that is developed hears of changes.
+  if (isDevelopment) server.on("upgrade", application.getUpgradeHandler());
   // Longer than a proxy's, so that it is never the one to find a line closed.
   server.keepAliveTimeout = 75_000;
   whenStopped((gone) => {
@@ -91,7 +95,7 @@ async function answerTogether(): Promise<void> {
   isServed = true;
 }
 
-if (cluster.isWorker || processes === 1) await answer();
+if (cluster.isWorker || processes === 1 || isDevelopment) await answer();
 else {
   whenStopped((gone) => {
     let left = Object.keys(cluster.workers ?? {}).length;

@@ -9,11 +9,17 @@ import { say, statePath, Trouble } from "./setup/state";
 
 const help = `bin/start            install what is missing, start the database, serve Fichier
   --port N           serve on another port than 3000
+  --develop          serve the sources as they are, without a build: what is changed is seen at once
   --fresh            begin again: throw away the database and all material first`;
 
 async function start(): Promise<void> {
   const { values } = parseArgs({
-    options: { port: { type: "string" }, fresh: { type: "boolean" }, help: { type: "boolean" } },
+    options: {
+      port: { type: "string" },
+      develop: { type: "boolean" },
+      fresh: { type: "boolean" },
+      help: { type: "boolean" },
+    },
   });
   if (values.help) return void console.log(help);
   const port = Number(values.port ?? process.env.PORT ?? 3000);
@@ -27,13 +33,14 @@ async function start(): Promise<void> {
     removeCluster();
     rmSync(mediaFolder, { recursive: true, force: true });
   }
-  await ensureBuild();
+  const { develop = false } = values;
+  if (!develop) await ensureBuild();
   const server = await startPostgres();
   let stopping = false;
   try {
     await ensureDatabase(server, "fichier");
     await prepareDatabase(server.url("fichier"), mediaFolder);
-    const application = await serve(server.url("fichier"), port, mediaFolder, { quiet: true });
+    const application = await serve(server.url("fichier"), port, mediaFolder, { quiet: !develop, develop });
     const ended = new Promise<number>((resolve) => application.once("exit", (code) => resolve(code ?? 1)));
     const stop = () => {
       if (stopping) return;

@@ -90,6 +90,8 @@ interface ServeOptions {
   readonly quiet?: boolean;
   /** Its environment is this process's own, all of it. */
   readonly own?: boolean;
+  /** Take sources as they are, without a build, and anew when they change. */
+  readonly develop?: boolean;
   /** Write down that it runs, so that a later start can end it where this one was killed. */
   readonly remember?: boolean;
 }
@@ -97,20 +99,23 @@ interface ServeOptions {
 /** After so long without an answer it is said what is waited for, in milliseconds. */
 const saidAfter = 10_000;
 
-/** Serves the built application on loopback; resolves when it answers, however long a slow machine takes. */
+/** Serves the application on loopback; resolves when it answers, however long a slow machine takes. */
 export async function serve(
   url: string,
   port: number,
   mediaFolder: string,
-  { quiet = false, own = false, remember = true }: ServeOptions = {},
+  { quiet = false, own = false, remember = true, develop = false }: ServeOptions = {},
 ): Promise<ChildProcess> {
   const args = ["--import", "tsx", join(checkout, "scripts/application.ts")];
   // A group of its own: Ctrl-C reaches this process alone, which then ends the application in order.
   const child = spawn(process.execPath, args, {
     cwd: checkout,
-    env: own
-      ? { ...process.env, NODE_ENV: "production", NEXT_TELEMETRY_DISABLED: "1" }
-      : environment(url, port, mediaFolder),
+    env: {
+      ...(own
+        ? { ...process.env, NODE_ENV: "production", NEXT_TELEMETRY_DISABLED: "1" }
+        : environment(url, port, mediaFolder)),
+      ...(develop && { NODE_ENV: "development" }),
+    },
     // By its line to this process it knows when this one has gone.
     stdio: ["ignore", quiet ? "ignore" : "inherit", "inherit", "ipc"],
     detached: true,

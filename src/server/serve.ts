@@ -1,4 +1,5 @@
 import { ofLibrary, type Operation, type Parameters } from "@/core/api/operation";
+import { schemasOf } from "@/core/api/schemas";
 import { longestSignIn } from "./http/limits";
 import { requireMember, requirePerson, requireRight, requireUser, type Asker, type Member } from "./member";
 import { body, route } from "./route";
@@ -29,13 +30,14 @@ async function memberFor({ needs }: Operation, request: Request, libraryId: stri
   return member;
 }
 
-async function inputOf({ body: schema, query, path }: Operation, request: Request): Promise<unknown> {
+async function inputOf(operation: Operation, request: Request): Promise<unknown> {
+  const { query, body: schema } = schemasOf(operation);
   if (query) return validate(query, Object.fromEntries(new URL(request.url).searchParams));
   // Outside of a library anybody may ask.
   if (schema)
     return validate(
       schema,
-      await body(request, { most: concernsLibrary({ path }) ? undefined : longestSignIn }),
+      await body(request, { most: concernsLibrary(operation) ? undefined : longestSignIn }),
     );
   return {};
 }

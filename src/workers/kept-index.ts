@@ -1,5 +1,6 @@
 import { openDB, type DBSchema } from "idb";
 import { IndexStore, type SavedIndex } from "@/core/search/index-store";
+import { indexDatabase } from "./index-database";
 
 interface Schema extends DBSchema {
   /** By library and member. */
@@ -11,9 +12,6 @@ const without = (what: string, error: unknown) => {
   console.warn(`Fichier: the index ${what}; it is made anew.`, error);
   return null;
 };
-
-/** The browser's database of indexes. Nobody keeps it open, so that it can be thrown away at any time. */
-export const indexDatabase = "fichier-index";
 
 const database = () =>
   openDB<Schema>(indexDatabase, 1, {

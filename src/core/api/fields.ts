@@ -126,6 +126,14 @@ export const madeFor = Joi.string()
   })
   .messages({ "any.format": "{#says}" });
 
+/** Fingerprints of contents in a query. */
+export const fingerprintsUpTo = (most: number) =>
+  Joi.string()
+    .pattern(new RegExp(`^[0-9a-f]{64}(,[0-9a-f]{64}){0,${most - 1}}$`))
+    .messages({
+      "string.pattern.base": `“of” takes up to ${most} fingerprints of 64 hexadecimal digits, separated by commas`,
+    });
+
 /** A medium by the sum of its file. */
 export const mediaId = Joi.string().hex().length(64);
 

@@ -1,5 +1,6 @@
 import type Joi from "joi";
 import type { Right } from "@/core/library/roles";
+import type { Schemas } from "./schemas";
 
 /**
  * One thing that can be asked of the API besides the commands: for those who ask (`ui/data/api.ts`), answer
@@ -12,8 +13,9 @@ export interface Operation<Path extends string = string, Takes extends object = 
   readonly summary: string;
   /** What the asker must be allowed; `none` where anybody may ask, `person` where only somebody who is signed in may, `user` where a library plays no part. */
   readonly needs: Right | "none" | "person" | "user";
-  readonly query?: Joi.ObjectSchema;
-  readonly body?: Joi.ObjectSchema;
+  /** What is sent, made when it is read: whoever only asks loads nothing of it. */
+  readonly query?: (tools: Schemas) => Joi.ObjectSchema;
+  readonly body?: (tools: Schemas) => Joi.ObjectSchema;
   /** The body is a file as it is. */
   readonly takesFile?: true;
   /** The media type of the answer, where it is not JSON. */

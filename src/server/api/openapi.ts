@@ -3,6 +3,7 @@ import { describeRight } from "../member";
 import { requestSchema } from "@/core/api/command";
 import { commands } from "../commands";
 import type { Operation } from "@/core/api/operation";
+import { schemasOf } from "@/core/api/schemas";
 import { operations } from "@/core/api/operations";
 
 type Schema = Record<string, unknown>;
@@ -49,17 +50,9 @@ const needs = (needed: Operation["needs"]) =>
         ? "For members who are signed in; keys may not."
         : `For members who may ${describeRight(needed)}.`;
 
-function describeOperation({
-  method,
-  path,
-  summary,
-  needs: needed,
-  query,
-  body,
-  takesFile,
-  gives,
-  answer,
-}: Operation) {
+function describeOperation(operation: Operation) {
+  const { method, path, summary, needs: needed, takesFile, gives, answer } = operation;
+  const { query, body } = schemasOf(operation);
   const content = takesFile
     ? { "application/octet-stream": { schema: { type: "string", format: "binary" } } }
     : body && { "application/json": { schema: jsonSchema(body) } };
@@ -93,7 +86,7 @@ const commandOperations: readonly Operation[] = commands.map((command) => ({
   path: `/libraries/{libraryId}/commands/${command.name}`,
   summary: `Command ${command.name}`,
   needs: command.right,
-  body: requestSchema(command),
+  body: () => requestSchema(command),
   answer: "The recorded `change` (null where there was nothing to change), and the command's `result`",
 }));
 

@@ -14,10 +14,11 @@ const forwarded = [
 ];
 
 /** Scripts only with this answer's own nonce: text that was slipped into a page is never run as one. */
-const contentPolicy = (nonce: string) =>
+const contentPolicy = (nonce: string, isDevelopment: boolean) =>
   [
     "default-src 'self'",
-    `script-src 'self' 'nonce-${nonce}' 'wasm-unsafe-eval'`,
+    // What is developed is handed over as text to be run, piece by piece.
+    `script-src 'self' 'nonce-${nonce}' 'wasm-unsafe-eval'${isDevelopment ? " 'unsafe-eval'" : ""}`,
     // The styles of the interface are made while it runs.
     "style-src 'self' 'unsafe-inline'",
     "img-src 'self' data: blob:",
@@ -50,10 +51,11 @@ function isText(url: string): boolean {
 
 /**
  * Looks at each request before the application does: says from where it came, refuses what is no text or announces more
- * than its place takes, and gives the page its policy for scripts. Returns false where it has answered.
+ * than its place takes, and gives the page its policy for scripts. Returns false where it has answered. The policy is laxer while the application is developed.
  */
 export function makeGuard(
   proxies: readonly string[],
+  { isDevelopment = false }: { readonly isDevelopment?: boolean } = {},
 ): (request: IncomingMessage, response: ServerResponse) => boolean {
   const isProxy = memberOf(proxies);
   return (request, response) => {
@@ -86,7 +88,7 @@ export function makeGuard(
       return false;
     }
     // A page takes no body: what would be sent with a request for one is never read.
-    const isPage = !url.startsWith("/api/");
+    const isPage = !url.startsWith("/api/") && !(isDevelopment && url.startsWith("/__nextjs"));
     if (
       isPage &&
       (!["GET", "HEAD"].includes(request.method ?? "") ||
@@ -103,7 +105,7 @@ export function makeGuard(
       return false;
     }
     // Next.js takes the nonce of its own scripts from this.
-    const policy = contentPolicy(randomBytes(16).toString("base64"));
+    const policy = contentPolicy(randomBytes(16).toString("base64"), isDevelopment);
     headers["content-security-policy"] = policy;
     response.setHeader("content-security-policy", policy);
     return true;

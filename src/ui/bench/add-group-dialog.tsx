@@ -4,7 +4,8 @@ import { Choice } from "../parts/choice";
 import { DialogButtons } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
 import { TextField } from "../parts/fields";
-import { Form, useCommandForm } from "../parts/form";
+import { useCommandForm } from "../parts/command-form";
+import { Form } from "../parts/form";
 
 const kinds = groupKinds.map((value) => ({ value, label: capital(value), hint: groupPurpose(value) }));
 const first: { name: string; kind: GroupKind } = { name: "", kind: "bus" };

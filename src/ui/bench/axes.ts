@@ -1,4 +1,4 @@
-import type { Axis } from "./plot";
+import type { Axis } from "./plot-props";
 
 /** Axes that several charts share. */
 

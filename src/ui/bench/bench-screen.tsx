@@ -8,7 +8,6 @@ import { count, countTargets } from "@/core/library/words";
 import { benchPlace } from "../actions/bench";
 import type { BenchHere } from "../actions/bench/here";
 import { useActions } from "../actions/use-actions";
-import { ApplyBar } from "../apply/apply-bar";
 import { sayError, useDesk } from "../data/desk";
 import { materialOf } from "../data/material";
 import { usualMedium } from "@/core/media";
@@ -18,19 +17,24 @@ import { useDraft } from "../data/drafts";
 import { useBegins } from "../data/use-begins";
 import { useFinding } from "../frame/finding";
 import { Columns } from "../parts/columns";
+import { drawnLater, later } from "../parts/later";
 import { BenchResultContext, type BenchResult } from "./bench-result";
-import { DraftTray } from "./draft-tray";
-import { CandidateStrip, useCandidates } from "./candidates";
-import { ConflictDialog } from "./conflict-dialog";
 import { EmptySession } from "./empty-session";
 import { ChainColumn } from "./chain-column";
-import { GroupViewer } from "./group-viewer";
 import { roomOf } from "../media";
-import { ProofSheetView, useProofSheet } from "./proof-sheet";
 import { proveKept } from "./prove";
-import { Pads } from "./pads";
 import { TargetList } from "./target-list";
 import { useBench } from "./use-bench";
+import { useCandidates } from "./use-candidates";
+import { useProofSheet } from "./use-proof-sheet";
+
+const ApplyBar = later(async () => (await import("../apply/apply-bar")).ApplyBar);
+const CandidateStrip = later(async () => (await import("./candidates")).CandidateStrip);
+const ConflictDialog = later(async () => (await import("./conflict-dialog")).ConflictDialog);
+const DraftTray = later(async () => (await import("./draft-tray")).DraftTray);
+const GroupViewer = drawnLater(async () => (await import("./group-viewer")).GroupViewer);
+const Pads = later(async () => (await import("./pads")).Pads);
+const ProofSheetView = later(async () => (await import("./proof-sheet")).ProofSheetView);
 
 const focusTargets = () =>
   document.querySelector<HTMLElement>('[role="listbox"][aria-label="Targets"]')?.focus();

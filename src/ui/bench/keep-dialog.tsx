@@ -15,12 +15,11 @@ import { suggestFolder } from "@/core/library/suggest";
 import { count } from "@/core/library/words";
 import type { CommandAnswer } from "@/core/api/command";
 import type { InputOf } from "@/core/api/commands";
-import { keepCard } from "@/core/api/commands/keep-card";
 import type { ApiError } from "../data/api";
 import {
   noRecall,
   OwnRecallFields,
-  ownRecallSchema,
+  ownRecallFields,
   useOwnRecall,
   type OwnRecall,
 } from "../keeping/own-recall";
@@ -28,6 +27,7 @@ import { FitChoice } from "../keeping/fit-choice";
 import { useFit } from "../keeping/use-fit";
 import { DialogButtons } from "../parts/command-dialogs";
 import { Form, useRequestForm } from "../parts/form";
+import { inputOf, type SchemaSource } from "../parts/schema-source";
 import { Problem } from "../parts/problem";
 import { sayError, sentence, useDesk } from "../data/desk";
 import { lastFolder, rememberFolder } from "../data/last-folder";
@@ -67,7 +67,7 @@ function namesakeOf(refusal: ApiError | undefined): Namesake | undefined {
   return typeof cardId === "string" ? { cardId, seen: Number(seen), supplied: supplied === true } : undefined;
 }
 
-const schema = keepCard.input.keys(ownRecallSchema);
+const schema: SchemaSource = async (tools) => (await inputOf("keep-card")).keys(ownRecallFields(tools));
 type Kept = InputOf<"keep-card"> & OwnRecall;
 
 /** Keeps a chain as a card: name, alias and key, folder, what travels along. */

@@ -2,7 +2,8 @@ import { useMemo } from "react";
 import { courseStart, courseStep } from "@/core/measure/loudness";
 import type { SoundMeasures } from "@/workers/render-messages";
 import { levelAxis } from "./axes";
-import { Plot, type Axis, type PlotPoint } from "./plot";
+import { Plot } from "./plot";
+import type { Axis, PlotPoint } from "./plot-props";
 
 const levels = levelAxis(-60, 0, 6, { strongAt: -23 });
 const nothing: readonly PlotPoint[] = [];

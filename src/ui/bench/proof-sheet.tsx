@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, chakra, HStack } from "@chakra-ui/react";
-import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import type { WayId } from "@/core/chain/ways";
 import { sayEffects } from "@/core/chain/describe";
 import type { Chain } from "@/core/chain/model";
@@ -14,11 +14,9 @@ import {
   columnName,
   covered,
   movedBy,
-  mostRows,
   pickedAt,
   pickedForAll,
   picksByCard,
-  proofSheet,
   withoutLosers,
   type ProofSheet,
 } from "@/core/library/proof-sheet";
@@ -31,44 +29,7 @@ import { useDesk } from "../data/desk";
 import { materialOf } from "../data/material";
 import { Turns, type Turn } from "../data/turns";
 import { roomOf } from "../media";
-import { useListed } from "./candidates";
 import type { Bench } from "./use-bench";
-
-/** What lies on the bench as a proof sheet, and how it comes there. */
-export function useProofSheet(bench: Bench) {
-  const { tell } = useDesk();
-  const [sheet, setSheet] = useState<{ readonly sheet: ProofSheet; readonly from: string } | null>(null);
-  const listed = useListed(bench);
-  /** Cards that were left out of the last ones. */
-  const left = useRef<ReadonlySet<string>>(new Set());
-  const { selected, lead } = bench;
-  const open = useCallback(async () => {
-    const list = await listed();
-    if (!list || !lead) return;
-    const rows = selected.filter(
-      ({ mediaId, chain }) => mediaId !== null && chain.medium === lead.chain.medium,
-    );
-    const kept = list.ids.filter((id) => !left.current.has(id));
-    // Where all were left out they are wanted again.
-    if (kept.length < 2) left.current = new Set();
-    const made = proofSheet(
-      kept.length < 2 ? list.ids : kept,
-      rows.map(({ id }) => id),
-    );
-    if (!made) return tell({ kind: "problem", text: "Select something with material of its own." });
-    if (rows.length > mostRows)
-      tell({ kind: "done", text: `The sheet shows the first ${mostRows} of ${rows.length} targets.` });
-    setSheet({ sheet: made, from: list.from });
-  }, [listed, selected, lead, tell]);
-  const close = useCallback(() => {
-    setSheet((now) => {
-      if (now) left.current = new Set([...left.current, ...now.sheet.left]);
-      return null;
-    });
-  }, []);
-  const change = useCallback((sheet: ProofSheet) => setSheet((now) => (now ? { ...now, sheet } : null)), []);
-  return { opened: sheet, open, change, close };
-}
 
 const [cellWidth, cellHeight] = [168, 112];
 /** Renderings that are under way at once: the worker takes one after the other. */

@@ -6,7 +6,8 @@ import { countTargets } from "@/core/library/words";
 import { DialogButtons } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
 import { ChooseField, TextField } from "../parts/fields";
-import { Form, useCommandForm } from "../parts/form";
+import { useCommandForm } from "../parts/command-form";
+import { Form } from "../parts/form";
 import type { Bench } from "./use-bench";
 
 /** A typed number with a point or comma; NaN where it is none. */

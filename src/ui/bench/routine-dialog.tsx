@@ -3,7 +3,6 @@
 import { Box, chakra, HStack } from "@chakra-ui/react";
 import { useMemo, useRef, useState, type KeyboardEvent } from "react";
 import type { InputOf } from "@/core/api/commands";
-import { keepRoutine } from "@/core/api/commands/keep-routine";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
 import type { Routine } from "@/core/library/entities";
@@ -25,7 +24,7 @@ import { sentence, useDesk } from "../data/desk";
 import {
   noRecall,
   OwnRecallFields,
-  ownRecallSchema,
+  ownRecallFields,
   useOwnRecall,
   type OwnRecall,
 } from "../keeping/own-recall";
@@ -34,6 +33,7 @@ import { DialogButtons } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
 import { ChooseField, TextField } from "../parts/fields";
 import { Form, useRequestForm } from "../parts/form";
+import { inputOf, type SchemaSource } from "../parts/schema-source";
 import { KeyCap } from "../parts/key-cap";
 
 interface RoutineDialogProps {
@@ -45,7 +45,7 @@ interface RoutineDialogProps {
   readonly onKept?: () => void;
 }
 
-const schema = keepRoutine.input.keys(ownRecallSchema);
+const schema: SchemaSource = async (tools) => (await inputOf("keep-routine")).keys(ownRecallFields(tools));
 type Kept = InputOf<"keep-routine"> & OwnRecall;
 
 /** Steps that say all that they need by themselves, to be put in by hand. */

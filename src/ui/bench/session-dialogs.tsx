@@ -4,7 +4,8 @@ import type { ResultOf } from "@/core/api/commands";
 import { DialogButtons } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
 import { TextField } from "../parts/fields";
-import { Form, useCommandForm } from "../parts/form";
+import { useCommandForm } from "../parts/command-form";
+import { Form } from "../parts/form";
 
 const first = { name: "" };
 

@@ -1,7 +1,8 @@
 import { useMemo } from "react";
 import type { SoundMeasures } from "@/workers/render-messages";
 import { frequencyAxis, levelAxis } from "./axes";
-import { Plot, type PlotPoint } from "./plot";
+import { Plot } from "./plot";
+import type { PlotPoint } from "./plot-props";
 
 const levels = levelAxis(-96, 0, 12);
 const nothing: readonly PlotPoint[] = [];

@@ -1,7 +1,5 @@
 import { Box, chakra, HStack } from "@chakra-ui/react";
-import Joi from "joi";
 import { useMemo } from "react";
-import { nameOf } from "@/core/api/fields";
 import type { Json } from "@/core/chain/model";
 import type { TimelineFile } from "@/core/formats/timeline/model";
 import { wholeTimeline } from "@/core/formats/timeline/write";
@@ -18,10 +16,11 @@ import { DialogButtons } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
 import { TextField } from "../parts/fields";
 import { Form, useRequestForm } from "../parts/form";
+import type { SchemaSource } from "../parts/schema-source";
 import { useFoundFiles, type Found } from "./use-found-files";
 
-const laySchema = Joi.object({ name: nameOf("session").required() });
-const completeSchema = Joi.object({});
+const laySchema: SchemaSource = ({ Joi, nameOf }) => Joi.object({ name: nameOf("session").required() });
+const completeSchema: SchemaSource = ({ Joi }) => Joi.object({});
 const nothing = {};
 
 interface LayDialogProps {

@@ -1,3 +1,4 @@
+import { announceDesk } from "./desk-tabs";
 import { forgetAllKept } from "./browser-store";
 import { api } from "./api";
 import { forgetKept } from "./kept-cards";
@@ -21,25 +22,11 @@ export async function signedInHere(): Promise<SignedIn[]> {
   return list.map(({ session, user }) => ({ userId: user.id, name: user.name, token: session.token }));
 }
 
-/** Between the tabs of a browser. One object for speaking and hearing: a tab must not hear itself. */
-let tabs: BroadcastChannel | null = null;
-const desk = () => (tabs ??= new BroadcastChannel("fichier desk"));
-
-/** Tells the other tabs that somebody else is at the desk now. */
-export const announceDesk = (): void => desk().postMessage("taken over");
-
 /** Leaves the page for another, so that nothing of a member's stays: not in this tab's memory, nor in its store, nor in other tabs. */
 function leaveFor(path: string): void {
   forgetAllKept();
   announceDesk();
   window.location.assign(path);
-}
-
-/** Loads this tab anew when another one has changed who is at the desk. Returns how to stop. */
-export function followDesk(): () => void {
-  const load = () => window.location.assign("/");
-  desk().addEventListener("message", load);
-  return () => desk().removeEventListener("message", load);
 }
 
 /** Puts another member who is signed in here at the desk. */

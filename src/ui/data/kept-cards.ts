@@ -2,7 +2,7 @@ import { deleteDB, openDB, type DBSchema, type IDBPDatabase } from "idb";
 import type { HeadsOpening } from "@/core/api/operations/card-heads";
 import type { Change } from "@/core/library/change";
 import { headFields } from "@/core/library/entities";
-import { indexDatabase } from "@/workers/kept-index";
+import { indexDatabase } from "@/workers/index-database";
 
 /** Grows when what is kept comes to mean something else although its fields are the same. */
 const format = 1;

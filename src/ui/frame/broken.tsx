@@ -1,13 +1,12 @@
 "use client";
 
 import { Box, chakra } from "@chakra-ui/react";
-import { useEffect, useState } from "react";
-import { useDesk } from "../data/desk";
-import { numberOf, report } from "../data/faults";
+import { useState } from "react";
+import { numberOf } from "../data/faults";
 import { MainButton } from "../parts/buttons";
 import { KeyCap } from "../parts/key-cap";
 
-interface BrokenProps {
+export interface BrokenProps {
   readonly error: Error;
   /** Draws anew what broke. */
   readonly again: () => void;
@@ -29,18 +28,5 @@ export function Broken({ error, again, kept }: BrokenProps & { readonly kept: st
         Begin again <KeyCap keys="Enter" quiet />
       </MainButton>
     </Box>
-  );
-}
-
-/** The same of a place of a library; the frame around it, and all that was not sent yet, is still there. */
-export function BrokenPlace({ error, again }: BrokenProps) {
-  const { libraryId } = useDesk();
-  useEffect(() => void report(libraryId, error), [libraryId, error]);
-  return (
-    <Broken
-      error={error}
-      again={again}
-      kept="What you did is kept, and what was not sent yet is still being sent. Whoever looks after the server finds the fault in its log by its number."
-    />
   );
 }

@@ -10,6 +10,7 @@ import { useArrivals } from "../keys/use-go";
 import { KeysProvider } from "../keys/keys";
 import { BrokenDialogContext } from "../parts/boundary";
 import { BrokenDialog } from "../parts/broken-dialog";
+import { loadAhead } from "../parts/later";
 import { ThemeRootContext } from "../parts/theme-root";
 import { FindingContext, type Finding } from "./finding";
 import { KeyStrip } from "./key-strip";
@@ -54,6 +55,7 @@ function Framed({ root, children }: { root: RefObject<HTMLDivElement | null>; ch
   const path = usePathname();
   useArrivals(path);
   useEffect(() => notices.turn(), [notices, path]);
+  useEffect(loadAhead, []);
   return (
     <BrokenDialogContext.Provider value={BrokenDialog}>
       <KeysProvider bareKeys={data.member.settings.bareKeys ?? true} onRefused={tellRefused}>

@@ -2,14 +2,8 @@
 
 import { Box, chakra, Menu, Portal } from "@chakra-ui/react";
 import { useCallback, useEffect, useState } from "react";
-import {
-  followDesk,
-  signedInHere,
-  signOut,
-  signOutEverywhere,
-  switchTo,
-  type SignedIn,
-} from "../data/accounts";
+import { signedInHere, signOut, signOutEverywhere, switchTo, type SignedIn } from "../data/accounts";
+import { followDesk } from "../data/desk-tabs";
 import { sayError, useDesk } from "../data/desk";
 import { useSayKeys } from "../keys/keys";
 import { PasswordDialog } from "./password-dialog";

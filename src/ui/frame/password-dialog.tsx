@@ -1,6 +1,5 @@
 "use client";
 
-import Joi from "joi";
 import { changePassword } from "@/core/api/operations/change-password";
 import { ask } from "../data/api";
 import { useDesk } from "../data/desk";
@@ -8,10 +7,12 @@ import { DialogButtons } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
 import { TextField } from "../parts/fields";
 import { Form, useRequestForm } from "../parts/form";
+import type { SchemaSource } from "../parts/schema-source";
 
 const first = { current: "", next: "", again: "" };
 const sayings = { again: { words: "These two differ." } };
-const schema = changePassword.body!.keys({ again: Joi.any().valid(Joi.ref("next")) });
+const schema: SchemaSource = (tools) =>
+  changePassword.body!(tools).keys({ again: tools.Joi.any().valid(tools.Joi.ref("next")) });
 
 /** Changes the password of who is at the desk; they are signed out everywhere else. */
 export function PasswordDialog({ onClose }: { onClose: () => void }) {

@@ -8,7 +8,8 @@ import { DialogButtons } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
 import { Field, TextField } from "../parts/fields";
 import { FolderSignOf } from "../parts/folder-sign";
-import { Form, useCommandForm } from "../parts/form";
+import { useCommandForm } from "../parts/command-form";
+import { Form } from "../parts/form";
 
 /** Asks for a folder's name, its sign, and the kinds of target of which it takes cards. */
 export function FolderDialog({ folder, onClose }: { folder: Folder; onClose: () => void }) {

@@ -8,7 +8,8 @@ import { Choice } from "../parts/choice";
 import { DialogButtons } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
 import { TextField } from "../parts/fields";
-import { Form, useCommandForm } from "../parts/form";
+import { useCommandForm } from "../parts/command-form";
+import { Form } from "../parts/form";
 
 type Whose = "own" | "team";
 

@@ -6,7 +6,8 @@ import { parsePath } from "@/core/text/names";
 import { useDesk } from "../data/desk";
 import { DialogButtons } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
-import { Form, useCommandForm } from "../parts/form";
+import { useCommandForm } from "../parts/command-form";
+import { Form } from "../parts/form";
 import { PathField } from "../parts/path-field";
 
 type Noun = "folder" | "tag";

@@ -2,7 +2,7 @@
 
 import { Box, HStack } from "@chakra-ui/react";
 import { useCallback } from "react";
-import { alias, printedKey } from "@/core/api/fields";
+import type { Schemas } from "@/core/api/schemas";
 import { keyText } from "@/core/keys/combination";
 import type { Medium } from "@/core/media";
 import { fold } from "@/core/text/fold";
@@ -17,7 +17,10 @@ export interface OwnRecall {
   readonly key: string;
 }
 
-export const ownRecallSchema = { alias: alias.allow(""), key: printedKey.allow("") };
+export const ownRecallFields = ({ alias, printedKey }: Schemas) => ({
+  alias: alias.allow(""),
+  key: printedKey.allow(""),
+});
 export const noRecall: OwnRecall = { alias: "", key: "" };
 
 /** Gives what was just kept an alias and a key. */

@@ -8,7 +8,8 @@ import { useDesk } from "../data/desk";
 import { Choice } from "../parts/choice";
 import { DialogButtons } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
-import { Form, useCommandForm } from "../parts/form";
+import { useCommandForm } from "../parts/command-form";
+import { Form } from "../parts/form";
 
 interface RemoveFolderDialogProps {
   readonly folder: Folder;

@@ -10,7 +10,8 @@ import { useDesk } from "../data/desk";
 import { DialogButtons } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
 import { TextField } from "../parts/fields";
-import { Form, useCommandForm } from "../parts/form";
+import { useCommandForm } from "../parts/command-form";
+import { Form } from "../parts/form";
 
 /** Rows that are shown before the names are given. */
 const mostShown = 100;

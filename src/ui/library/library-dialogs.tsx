@@ -7,7 +7,8 @@ import { lastFolder, rememberFolder } from "../data/last-folder";
 import { DialogButtons } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
 import { TextField } from "../parts/fields";
-import { Form, useCommandForm } from "../parts/form";
+import { useCommandForm } from "../parts/command-form";
+import { Form } from "../parts/form";
 import { PathField } from "../parts/path-field";
 
 interface FileDialogProps {

@@ -5,7 +5,8 @@ import type { CardHead } from "@/core/library/entities";
 import { DialogButtons } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
 import { TextArea } from "../parts/fields";
-import { Form, useCommandForm } from "../parts/form";
+import { useCommandForm } from "../parts/command-form";
+import { Form } from "../parts/form";
 
 /** Asks what there is to be said of a card. */
 export function NoteDialog({ card, onClose }: { readonly card: CardHead; readonly onClose: () => void }) {

@@ -8,7 +8,8 @@ import { pathOf } from "@/core/library/tree";
 import { useDesk } from "../data/desk";
 import { DialogButtons } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
-import { Form, useCommandForm } from "../parts/form";
+import { useCommandForm } from "../parts/command-form";
+import { Form } from "../parts/form";
 import { PathField } from "../parts/path-field";
 
 /** Offers a private card to the team, with the folder that it is meant for. */

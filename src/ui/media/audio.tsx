@@ -4,12 +4,14 @@ import { levelCurve } from "@/core/measure/chain-curves";
 import { chainResponse } from "@/core/measure/response";
 import { LevelChart } from "../bench/level-chart";
 import { ResponseChart } from "../bench/response-chart";
-import { SoundViewer } from "../bench/sound-viewer";
 import { Wave } from "../bench/wave";
 import { MediumSign } from "../parts/medium-sign";
 import type { MediumRoom } from "./define";
 import { SoundPicture, SoundProof } from "./sound-picture";
-import { TrySound } from "./try-sound";
+import { drawnLater } from "../parts/later";
+
+const SoundViewer = drawnLater(async () => (await import("../bench/sound-viewer")).SoundViewer);
+const TrySound = drawnLater(async () => (await import("./try-sound")).TrySound);
 
 /** Samples a second; what a filter does to what can be heard hardly depends on it. */
 const usualRate = 48_000;

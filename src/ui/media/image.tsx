@@ -1,14 +1,16 @@
 import { Box } from "@chakra-ui/react";
 import { lookOf } from "@/core/measure/consistency";
 import { coloursThrough, toneCurveOf } from "@/core/measure/chain-curves";
-import { PictureViewer } from "../bench/picture-viewer";
 import { ToneChart } from "../bench/tone-chart";
 import { copyUrl } from "../data/material";
 import { usePicture } from "../bench/use-picture";
 import { Swatches } from "../library/swatches";
 import { Pixels } from "../parts/pixels";
 import type { LookProps, MediumRoom, PictureProps, RowProps } from "./define";
-import { TryPicture } from "./try-picture";
+import { drawnLater } from "../parts/later";
+
+const PictureViewer = drawnLater(async () => (await import("../bench/picture-viewer")).PictureViewer);
+const TryPicture = drawnLater(async () => (await import("./try-picture")).TryPicture);
 
 export function Miniature({ target, media }: RowProps) {
   const { rendered } = usePicture(media, "mini", target.chain, target.strength, `mini ${target.id}`);

@@ -2,10 +2,12 @@ import { chakra } from "@chakra-ui/react";
 import { lookOf } from "@/core/measure/consistency";
 import { clipSource, copyUrl } from "../data/material";
 import { useDesk } from "../data/desk";
-import { VideoViewer } from "../bench/video-viewer";
 import type { LookProps, MediumRoom, RowProps } from "./define";
 import { drawings, Miniature, Picture, Proof } from "./image";
-import { TryPicture } from "./try-picture";
+import { drawnLater } from "../parts/later";
+
+const VideoViewer = drawnLater(async () => (await import("../bench/video-viewer")).VideoViewer);
+const TryPicture = drawnLater(async () => (await import("./try-picture")).TryPicture);
 
 /** Pictures from all of the clip side by side, untouched. */
 function Strip({ media }: RowProps) {

@@ -6,7 +6,8 @@ import { longestAlias } from "@/core/text/names";
 import { DialogButtons } from "./command-dialogs";
 import { Dialog } from "./dialog";
 import { TextField } from "./fields";
-import { Form, useCommandForm } from "./form";
+import { useCommandForm } from "./command-form";
+import { Form } from "./form";
 
 interface OneWordProps<N extends "set-alias" | "bind-key"> {
   readonly title: string;

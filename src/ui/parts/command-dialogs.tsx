@@ -6,7 +6,8 @@ import type { CommandName, InputOf, ResultOf } from "@/core/api/commands";
 import { MainButton, QuietButton } from "./buttons";
 import { Dialog } from "./dialog";
 import { TextField } from "./fields";
-import { Form, useCommandForm } from "./form";
+import { useCommandForm } from "./command-form";
+import { Form } from "./form";
 
 interface DialogButtonsProps {
   readonly action: string;

@@ -1,13 +1,17 @@
-import { act, screen } from "@testing-library/react";
+import { act, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
-import Joi from "joi";
-import { expect, it } from "vitest";
+import { beforeAll, expect, it } from "vitest";
 import { draw } from "../../../testing/screen";
 import { ApiError } from "../data/api";
 import { TextField } from "./fields";
 import { Form, useRequestForm } from "./form";
+import type { SchemaSource } from "./schema-source";
 
-const schema = Joi.object({ name: Joi.string().min(2).required().messages({ "string.min": "Too short" }) });
+// What forms are checked by is compiled when it is first asked for, which takes longer than a test waits.
+beforeAll(() => import("@/core/api/schemas").then(() => undefined));
+
+const schema: SchemaSource = ({ Joi }) =>
+  Joi.object({ name: Joi.string().min(2).required().messages({ "string.min": "Too short" }) });
 
 function NameForm({ send }: { send: (request: { name: string }) => Promise<void> }) {
   const form = useRequestForm({ schema, first: { name: "" }, send });
@@ -31,10 +35,31 @@ it("Enter pressed twice is one request, and once it is answered there can be ano
   );
   const user = userEvent.setup();
   await user.type(screen.getByLabelText("Name"), "Fog{Enter}{Enter}{Enter}");
-  expect(sent).toEqual(["Fog"]);
+  await waitFor(() => expect(sent).toEqual(["Fog"]));
   await act(() => Promise.resolve(answers[0]()));
   await user.type(screen.getByLabelText("Name"), "horn{Enter}{Enter}");
-  expect(sent).toEqual(["Fog", "Foghorn"]);
+  await waitFor(() => expect(sent).toEqual(["Fog", "Foghorn"]));
+});
+
+it("what cannot be checked is not sent, and says what to do", async () => {
+  const sent: string[] = [];
+  const failing: SchemaSource = () => Promise.reject(new Error("no line"));
+  function Failing() {
+    const form = useRequestForm({
+      schema: failing,
+      first: { name: "" },
+      send: async ({ name }) => void sent.push(name),
+    });
+    return (
+      <Form form={form} buttons={<button>Keep</button>}>
+        <TextField label="Name" {...form.field("name")} />
+      </Form>
+    );
+  }
+  draw(<Failing />);
+  await userEvent.setup().type(screen.getByLabelText("Name"), "Fog{Enter}");
+  expect(await screen.findByText(/could not be loaded.*Try again/)).toBeDefined();
+  expect(sent).toEqual([]);
 });
 
 it("what the server would refuse is said at its field and not sent; what it refuses is said until something is changed", async () => {

@@ -2,7 +2,15 @@
 
 import { joiResolver } from "@hookform/resolvers/joi";
 import type Joi from "joi";
-import { useMemo, useRef, useState, type ComponentProps, type FormEvent, type ReactNode } from "react";
+import {
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type ComponentProps,
+  type FormEvent,
+  type ReactNode,
+} from "react";
 import {
   get,
   set,
@@ -16,24 +24,22 @@ import {
   type UseFormRegisterReturn,
 } from "react-hook-form";
 import { hintFor, readingOptions } from "@/core/api/check";
-import { requestSchema } from "@/core/api/command";
-import { shapeOf, type CommandName, type InputOf, type ResultOf } from "@/core/api/commands";
 import { ApiError, sayError } from "../data/api";
-import { sentence, useDesk } from "../data/desk";
 import { Problem } from "./problem";
+import { schemaFrom, type SchemaSource } from "./schema-source";
 
 /** What is said of a part of the request in words of the form's own, and at which field, where that is another one. */
 type Sayings = Readonly<Record<string, { readonly words: string; readonly at?: string }>>;
 
-interface Common<Values> {
+export interface FormFields<Values> {
   /** What the fields hold at first; their names are those of the request's fields. */
   readonly first: Values;
   readonly sayings?: Sayings;
 }
 
-interface Options<Values, Request> extends Common<Values> {
+interface Options<Values, Request> extends FormFields<Values> {
   /** Of the request: what the server would refuse by it is said at its field and not sent. */
-  readonly schema: Joi.ObjectSchema;
+  readonly schema: SchemaSource;
   /** The request that the fields make, where it is not just they; `refusal` is what the server said last, if nothing was changed since. */
   readonly request?: (values: Values, refusal: ApiError | undefined) => unknown;
   readonly send: (request: Request) => Promise<void>;
@@ -101,6 +107,13 @@ function saidOf(errors: FieldErrors, sayings: Sayings): FieldErrors {
 
 const none: Sayings = {};
 
+const notLoaded = () => {
+  throw new ApiError(0, "not-loaded", "What checks this form could not be loaded.", {
+    hint: "Try again in a moment; if it stays so, load the page anew.",
+  });
+};
+const checking = (schema: SchemaSource) => schemaFrom(schema).catch(notLoaded);
+
 /** The package's resolver is typed for schemas of another kind. */
 const resolverOf = <Request extends FieldValues>(schema: Joi.ObjectSchema) =>
   (joiResolver as unknown as (schema: Joi.ObjectSchema, options: Joi.ValidationOptions) => Resolver<Request>)(
@@ -119,9 +132,15 @@ export function useRequestForm<Values extends FieldValues, Request extends Field
   const [failure, setFailure] = useState<unknown>();
   const refusal = failure instanceof ApiError ? failure : undefined;
   const sending = useRef(false);
+  // While it is filled in.
+  useEffect(() => void checking(schema).catch(() => undefined), [schema]);
   const resolver: Resolver<Values, unknown, Request> = async (values, context, options) => {
     const made = request ? request(values, refusal) : values;
-    const found = await resolverOf<Request>(schema)(made as Request, context, options as never);
+    const found = await resolverOf<Request>(await checking(schema))(
+      made as Request,
+      context,
+      options as never,
+    );
     return (
       Object.keys(found.errors).length === 0 ? found : { values: {}, errors: saidOf(found.errors, sayings) }
     ) as Awaited<ReturnType<Resolver<Values, unknown, Request>>>;
@@ -171,7 +190,9 @@ export function useRequestForm<Values extends FieldValues, Request extends Field
       // Enter pressed twice is one request.
       if (sending.current) return;
       sending.current = true;
-      void sendIt(event).finally(() => (sending.current = false));
+      void sendIt(event)
+        .catch(setFailure)
+        .finally(() => (sending.current = false));
     },
     changed() {
       setFailure(undefined);
@@ -179,29 +200,6 @@ export function useRequestForm<Values extends FieldValues, Request extends Field
       if (elsewhere) clearErrors(elsewhere[0] as Path<Values>);
     },
   };
-}
-
-interface CommandOptions<N extends CommandName, Values> extends Common<Values> {
-  readonly request: (values: Values, refusal: ApiError | undefined) => InputOf<N>;
-  readonly done: (result: ResultOf<N>) => void;
-}
-
-/** The state of a form that asks for a command. What was done is said at the foot of the window. */
-export function useCommandForm<N extends CommandName, Values extends FieldValues>(
-  command: N,
-  { done, ...options }: CommandOptions<N, Values>,
-): RequestForm<Values> {
-  const { send, tell } = useDesk();
-  const schema = useMemo(() => requestSchema(shapeOf(command)), [command]);
-  return useRequestForm<Values, InputOf<N>>({
-    ...options,
-    schema,
-    async send(input) {
-      const { change, result } = await send(command, () => input);
-      if (change) tell({ kind: "done", text: sentence(change.summary) });
-      done(result);
-    },
-  });
 }
 
 interface FormProps<Values extends FieldValues> extends Omit<ComponentProps<"form">, "onSubmit" | "form"> {

@@ -3,7 +3,7 @@
 import { Box, chakra } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useRouter } from "next/navigation";
-import { announceDesk } from "../data/accounts";
+import { announceDesk } from "../data/desk-tabs";
 import { found } from "@/core/api/operations/found";
 import { readFounding } from "@/core/api/operations/read-founding";
 import { api, ask } from "../data/api";

@@ -4,7 +4,7 @@ import { Box, chakra } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useRouter } from "next/navigation";
 import type { Role } from "@/core/library/roles";
-import { announceDesk } from "../data/accounts";
+import { announceDesk } from "../data/desk-tabs";
 import type { Account } from "@/core/api/account";
 import { acceptInvitation } from "@/core/api/operations/accept-invitation";
 import { readInvitation } from "@/core/api/operations/read-invitation";

@@ -1,13 +1,13 @@
 "use client";
 
 import { Box, chakra } from "@chakra-ui/react";
-import Joi from "joi";
 import { useRouter } from "next/navigation";
-import { announceDesk } from "../data/accounts";
+import { announceDesk } from "../data/desk-tabs";
 import { api, ApiError } from "../data/api";
 import { MainButton } from "../parts/buttons";
 import { TextField } from "../parts/fields";
 import { Form, useRequestForm } from "../parts/form";
+import type { SchemaSource } from "../parts/schema-source";
 import { IndexCard } from "../parts/index-card";
 
 /** What is said of a refusal, at the password. */
@@ -24,10 +24,11 @@ function refusal(error: unknown): ApiError {
 }
 
 const first = { email: "", password: "" };
-const schema = Joi.object({
-  email: Joi.string().messages({ "string.empty": "Say who you are" }),
-  password: Joi.string().messages({ "string.empty": "The password is missing" }),
-});
+const schema: SchemaSource = ({ Joi }) =>
+  Joi.object({
+    email: Joi.string().messages({ "string.empty": "Say who you are" }),
+    password: Joi.string().messages({ "string.empty": "The password is missing" }),
+  });
 
 /** The sign-in page: one card on the table. */
 export function SignIn({ next }: { next: string }) {

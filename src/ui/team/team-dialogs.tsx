@@ -12,7 +12,8 @@ import { Choice } from "../parts/choice";
 import { DialogButtons } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
 import { TextField } from "../parts/fields";
-import { Form, useCommandForm, useRequestForm } from "../parts/form";
+import { useCommandForm } from "../parts/command-form";
+import { Form, useRequestForm } from "../parts/form";
 import { SecretShown } from "./secret-shown";
 import { invitationsKey, scopeWords, scriptKeysKey } from "./team-data";
 

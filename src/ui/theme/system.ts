@@ -1,4 +1,19 @@
-import { createSystem, defaultConfig, defineConfig } from "@chakra-ui/react";
+import { createSystem, defaultBaseConfig, defineConfig } from "@chakra-ui/react";
+import {
+  animationStyles,
+  breakpoints,
+  buttonRecipe,
+  globalCss,
+  inputRecipe,
+  keyframes,
+  layerStyles,
+  menuSlotRecipe,
+  nativeSelectSlotRecipe,
+  semanticTokens,
+  textareaRecipe,
+  textStyles,
+  tokens,
+} from "@chakra-ui/react/theme";
 
 /** A colour in Paper and in Night. */
 const both = (paper: string, night: string) => ({ value: { base: paper, _dark: night } });
@@ -102,4 +117,23 @@ const config = defineConfig({
   },
 });
 
-export const system = createSystem(defaultConfig, config);
+/** Of the library's looks those of the parts that are used here: all of them would be a third of what signing in loads. */
+const usual = defineConfig({
+  preflight: true,
+  cssVarsPrefix: "chakra",
+  cssVarsRoot: ":where(html, .chakra-theme)",
+  globalCss,
+  theme: {
+    breakpoints,
+    keyframes,
+    tokens,
+    semanticTokens,
+    textStyles,
+    layerStyles,
+    animationStyles,
+    recipes: { button: buttonRecipe, input: inputRecipe, textarea: textareaRecipe },
+    slotRecipes: { menu: menuSlotRecipe, nativeSelect: nativeSelectSlotRecipe },
+  },
+});
+
+export const system = createSystem(defaultBaseConfig, usual, config);

@@ -1,8 +1,8 @@
-import Joi from "joi";
-import { accountInput, type Account } from "../account";
+import type { Account } from "../account";
 import { operation } from "../operation";
+import type { Schemas } from "../schemas";
 
-const acceptInput = Joi.object({ account: accountInput });
+const acceptInput = ({ Joi, accountInput }: Schemas) => Joi.object({ account: accountInput });
 
 export const acceptInvitation = operation<{ readonly libraryId: string }, { account?: Account }>()({
   method: "POST",

@@ -1,4 +1,3 @@
-import Joi from "joi";
 import {
   filmRateIds,
   leastSide,
@@ -7,9 +6,9 @@ import {
   type FilmShape,
   type ResultFormat,
 } from "@/core/library/renders";
-import { id } from "../fields";
 import type { Rendering } from "./one-render";
 import { operation, ofLibrary } from "../operation";
+import type { Schemas } from "../schemas";
 
 export interface AskRender extends FilmShape {
   readonly sessionId: string;
@@ -18,20 +17,21 @@ export interface AskRender extends FilmShape {
   readonly requestId?: string;
 }
 
-const renderInput = Joi.object({
-  sessionId: id.required(),
-  targetIds: Joi.array().items(id).min(1).max(500).unique().required(),
-  format: Joi.string()
-    .valid(...Object.keys(resultFormats))
-    .required(),
-  side: Joi.number()
-    .integer()
-    .min(leastSide)
-    .max(mostSide)
-    .messages({ "number.base": "The shorter side is a number of pixels" }),
-  rate: Joi.string().valid(...filmRateIds),
-  requestId: id,
-});
+const renderInput = ({ Joi, id }: Schemas) =>
+  Joi.object({
+    sessionId: id.required(),
+    targetIds: Joi.array().items(id).min(1).max(500).unique().required(),
+    format: Joi.string()
+      .valid(...Object.keys(resultFormats))
+      .required(),
+    side: Joi.number()
+      .integer()
+      .min(leastSide)
+      .max(mostSide)
+      .messages({ "number.base": "The shorter side is a number of pixels" }),
+    rate: Joi.string().valid(...filmRateIds),
+    requestId: id,
+  });
 
 export const askRender = operation<{ readonly render: Rendering }, AskRender>()({
   method: "POST",

@@ -1,4 +1,3 @@
-import Joi from "joi";
 import { longestName } from "@/core/text/names";
 import type { Media } from "./session-replica";
 import { operation, ofLibrary } from "../operation";
@@ -14,12 +13,13 @@ export const bringMaterial = operation<Brought, { name: string }>()({
   path: `${ofLibrary}/material`,
   summary: "Bring in a sound, a picture, a video or a table of colours",
   needs: "bench",
-  query: Joi.object({
-    name: Joi.string()
-      .allow("")
-      .max(4 * longestName)
-      .default(""),
-  }),
+  query: ({ Joi }) =>
+    Joi.object({
+      name: Joi.string()
+        .allow("")
+        .max(4 * longestName)
+        .default(""),
+    }),
   takesFile: true,
   answer: "The `media` that came of it: id (SHA-256 of the file), name, facts; and the `sound` of a video",
 });

@@ -1,13 +1,14 @@
-import Joi from "joi";
 import { operation, ofLibrary } from "../operation";
+import type { Schemas } from "../schemas";
 
 const cardForms = ["card", "cube", "cc"] as const;
 export type CardForm = (typeof cardForms)[number];
-const cardFileInput = Joi.object({
-  form: Joi.string()
-    .valid(...cardForms)
-    .default("card"),
-});
+const cardFileInput = ({ Joi }: Schemas) =>
+  Joi.object({
+    form: Joi.string()
+      .valid(...cardForms)
+      .default("card"),
+  });
 
 export const cardFile = operation<never, { form: CardForm }>()({
   method: "GET",

@@ -1,8 +1,8 @@
-import Joi from "joi";
-import { newPassword, password } from "../account";
 import { operation } from "../operation";
+import type { Schemas } from "../schemas";
 
-const passwordInput = Joi.object({ current: password.required(), next: newPassword.required() });
+const passwordInput = ({ Joi, newPassword, password }: Schemas) =>
+  Joi.object({ current: password.required(), next: newPassword.required() });
 
 export const changePassword = operation<{ readonly changed: true }, { current: string; next: string }>()({
   method: "POST",

@@ -1,15 +1,15 @@
-import Joi from "joi";
 import type { SignedChange } from "../command";
-import { id } from "../fields";
 import { operation, ofLibrary } from "../operation";
+import type { Schemas } from "../schemas";
 
-const changesInput = Joi.object({
-  stream: Joi.string().valid("library", "member", "session").default("library"),
-  sessionId: id.when("stream", { is: "session", then: Joi.required() }),
-  since: Joi.string()
-    .pattern(/^\d{1,9}$/)
-    .default("0"),
-});
+const changesInput = ({ Joi, id }: Schemas) =>
+  Joi.object({
+    stream: Joi.string().valid("library", "member", "session").default("library"),
+    sessionId: id.when("stream", { is: "session", then: Joi.required() }),
+    since: Joi.string()
+      .pattern(/^\d{1,9}$/)
+      .default("0"),
+  });
 
 export const changes = operation<
   { readonly changes: readonly SignedChange[]; readonly more: boolean },

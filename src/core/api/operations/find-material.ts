@@ -1,7 +1,5 @@
-import Joi from "joi";
 import { mostTargets } from "../../library/stand";
 import { longestName } from "../../text/names";
-import { mediaId } from "../fields";
 import { operation, ofLibrary } from "../operation";
 import type { Media } from "./session-replica";
 
@@ -19,12 +17,13 @@ export const findMaterial = operation<{ readonly media: readonly Media[] }, Find
   path: `${ofLibrary}/material/find`,
   summary: "Files of the library by their hashes or names, such as those of a timeline",
   needs: "read",
-  body: Joi.object({
-    hashes: Joi.array().items(mediaId).max(mostTargets).default([]),
-    names: Joi.array()
-      .items(Joi.string().max(longestName * 4))
-      .max(mostTargets)
-      .default([]),
-  }),
+  body: ({ Joi, mediaId }) =>
+    Joi.object({
+      hashes: Joi.array().items(mediaId).max(mostTargets).default([]),
+      names: Joi.array()
+        .items(Joi.string().max(longestName * 4))
+        .max(mostTargets)
+        .default([]),
+    }),
   answer: `\`media\`: id (SHA-256 of the file), name, facts; of one name, whatever its case, at most ${mostOfOneName}, the last brought in first`,
 });

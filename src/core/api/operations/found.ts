@@ -1,9 +1,9 @@
-import Joi from "joi";
-import { accountInput, type Account } from "../account";
-import { nameOf } from "../fields";
+import type { Account } from "../account";
 import { operation } from "../operation";
+import type { Schemas } from "../schemas";
 
-const foundingInput = Joi.object({ library: nameOf("library").required(), account: accountInput.required() });
+const foundingInput = ({ Joi, accountInput, nameOf }: Schemas) =>
+  Joi.object({ library: nameOf("library").required(), account: accountInput.required() });
 
 export const found = operation<{ readonly libraryId: string }, { library: string; account: Account }>()({
   method: "POST",

@@ -1,7 +1,6 @@
-import Joi from "joi";
 import type { StreamKind } from "@/core/library/change";
-import { id } from "../fields";
 import { operation, ofLibrary } from "../operation";
+import type { Schemas } from "../schemas";
 
 /** One line of the history. */
 export interface HistoryEntry {
@@ -26,12 +25,13 @@ export interface HistoryPage {
   readonly more: boolean;
 }
 
-const historyInput = Joi.object({
-  before: Joi.string().pattern(/^\d{1,15}$/),
-  words: Joi.string().allow("").max(200).default(""),
-  actor: Joi.string().max(60),
-  of: id,
-});
+const historyInput = ({ Joi, id }: Schemas) =>
+  Joi.object({
+    before: Joi.string().pattern(/^\d{1,15}$/),
+    words: Joi.string().allow("").max(200).default(""),
+    actor: Joi.string().max(60),
+    of: id,
+  });
 
 export const history = operation<
   HistoryPage,

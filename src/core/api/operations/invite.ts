@@ -1,13 +1,14 @@
-import Joi from "joi";
 import { roles, type Role } from "@/core/library/roles";
 import type { OpenInvitation } from "./invitations";
 import { operation, ofLibrary } from "../operation";
+import type { Schemas } from "../schemas";
 
-const invitationInput = Joi.object({
-  role: Joi.string()
-    .valid(...roles)
-    .required(),
-});
+const invitationInput = ({ Joi }: Schemas) =>
+  Joi.object({
+    role: Joi.string()
+      .valid(...roles)
+      .required(),
+  });
 
 export const invite = operation<
   { readonly invitation: OpenInvitation; readonly token: string },

@@ -1,14 +1,16 @@
-import Joi from "joi";
 import { operation, ofLibrary } from "../operation";
+import type { Schemas } from "../schemas";
 
 /** Whole pixels; a query holds text. */
-const place = Joi.string()
-  .pattern(/^\d{1,6}$/)
-  .required();
-const extent = Joi.string()
-  .pattern(/^[1-9]\d{0,5}$/)
-  .required();
-const windowInput = Joi.object({ left: place, top: place, width: extent, height: extent });
+const windowInput = ({ Joi }: Schemas) => {
+  const place = Joi.string()
+    .pattern(/^\d{1,6}$/)
+    .required();
+  const extent = Joi.string()
+    .pattern(/^[1-9]\d{0,5}$/)
+    .required();
+  return Joi.object({ left: place, top: place, width: extent, height: extent });
+};
 
 export const mediaWindow = operation<never, { left: string; top: string; width: string; height: string }>()({
   method: "GET",

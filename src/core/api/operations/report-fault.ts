@@ -1,5 +1,3 @@
-import Joi from "joi";
-import { faultNumber } from "../fields";
 import { operation, ofLibrary } from "../operation";
 
 /** Something that broke in a browser. */
@@ -17,11 +15,12 @@ export const reportFault = operation<{ readonly noted: true }, Fault>()({
   path: `${ofLibrary}/faults`,
   summary: "Have a fault of the interface written into the server's log",
   needs: "read",
-  body: Joi.object({
-    number: faultNumber.required(),
-    where: Joi.string().allow("").max(300).required(),
-    words: Joi.string().allow("").max(2000).required(),
-    stack: Joi.string().allow("").max(8000).required(),
-  }),
+  body: ({ Joi, faultNumber }) =>
+    Joi.object({
+      number: faultNumber.required(),
+      where: Joi.string().allow("").max(300).required(),
+      words: Joi.string().allow("").max(2000).required(),
+      stack: Joi.string().allow("").max(8000).required(),
+    }),
   answer: "`noted`; of many in a short time the first are",
 });

@@ -1,7 +1,6 @@
-import Joi from "joi";
 import type { SignedChange } from "../command";
-import { id } from "../fields";
 import { operation, ofLibrary } from "../operation";
+import type { Schemas } from "../schemas";
 
 export interface TakeBack {
   readonly direction?: "undo" | "redo";
@@ -10,21 +9,22 @@ export interface TakeBack {
   readonly requestId?: string;
 }
 
-const takeBackInput = Joi.object({
-  direction: Joi.string().valid("undo", "redo"),
-  sessionId: id,
-  change: Joi.object({
-    streamId: id.required(),
-    revision: Joi.number()
-      .integer()
-      .min(1)
-      .max(2 ** 31 - 1)
-      .required(),
-  }),
-  requestId: id,
-})
-  .xor("direction", "change")
-  .without("change", "sessionId");
+const takeBackInput = ({ Joi, id }: Schemas) =>
+  Joi.object({
+    direction: Joi.string().valid("undo", "redo"),
+    sessionId: id,
+    change: Joi.object({
+      streamId: id.required(),
+      revision: Joi.number()
+        .integer()
+        .min(1)
+        .max(2 ** 31 - 1)
+        .required(),
+    }),
+    requestId: id,
+  })
+    .xor("direction", "change")
+    .without("change", "sessionId");
 
 export const takeBack = operation<{ readonly change: SignedChange | null }, TakeBack>()({
   method: "POST",

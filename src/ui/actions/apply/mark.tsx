@@ -1,6 +1,8 @@
-import { MarkDialog } from "../../keeping/mark-dialog";
 import type { Action } from "../action";
 import type { ApplyHere } from "./here";
+import { later } from "../../parts/later";
+
+const MarkDialog = later(async () => (await import("../../keeping/mark-dialog")).MarkDialog);
 
 /** Puts the card of the row on a favourites list, or takes it off. */
 export const mark: Action<ApplyHere> = {

@@ -1,9 +1,13 @@
 import { seriesOf } from "@/core/library/series";
 import { comparedAs } from "@/core/media";
 import type { Target } from "@/core/library/entities";
-import { ConsistencyDialog } from "../../bench/consistency-dialog";
 import type { Action } from "../action";
 import { mayShape, type BenchHere } from "./here";
+import { later } from "../../parts/later";
+
+const ConsistencyDialog = later(
+  async () => (await import("../../bench/consistency-dialog")).ConsistencyDialog,
+);
 
 /** Fewer are no series. */
 const fewest = 3;

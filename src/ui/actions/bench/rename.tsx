@@ -1,6 +1,8 @@
-import { NameDialog } from "../../parts/command-dialogs";
 import type { Action } from "../action";
 import { mayShape, type BenchHere } from "./here";
+import { later } from "../../parts/later";
+
+const NameDialog = later(async () => (await import("../../parts/command-dialogs")).NameDialog);
 
 export const rename: Action<BenchHere> = {
   id: "bench.rename",

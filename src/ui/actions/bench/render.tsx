@@ -1,6 +1,8 @@
-import { RenderDialog } from "../../bench/render-dialog";
 import type { Action } from "../action";
 import { mayShape, type BenchHere } from "./here";
+import { later } from "../../parts/later";
+
+const RenderDialog = later(async () => (await import("../../bench/render-dialog")).RenderDialog);
 
 export const render: Action<BenchHere> = {
   id: "bench.render",

@@ -1,6 +1,8 @@
-import { RouteDialog } from "../../bench/route-dialog";
 import type { Action } from "../action";
 import { isMixed, mayShape, type BenchHere } from "./here";
+import { later } from "../../parts/later";
+
+const RouteDialog = later(async () => (await import("../../bench/route-dialog")).RouteDialog);
 
 export const route: Action<BenchHere> = {
   id: "bench.route",

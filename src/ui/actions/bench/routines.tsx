@@ -3,10 +3,12 @@ import { byPosition } from "@/core/library/order";
 import { namesIn, sayStep } from "@/core/library/steps";
 import { count, countTargets } from "@/core/library/words";
 import { may } from "@/core/library/roles";
-import { RoutineDialog } from "../../bench/routine-dialog";
-import { RoutinesDialog } from "../../bench/routines-dialog";
 import type { Action, ActionFamily } from "../action";
 import { mayShape, type BenchHere } from "./here";
+import { later } from "../../parts/later";
+
+const RoutineDialog = later(async () => (await import("../../bench/routine-dialog")).RoutineDialog);
+const RoutinesDialog = later(async () => (await import("../../bench/routines-dialog")).RoutinesDialog);
 
 const canRun = (here: BenchHere) => mayShape(here) && here.selected.length > 0;
 

@@ -1,8 +1,10 @@
 import { queryOf } from "@/core/library/stages";
 import { may } from "@/core/library/roles";
-import { StagesDialog } from "../../bench/stages-dialog";
 import type { Action, ActionFamily } from "../action";
 import type { BenchHere } from "./here";
+import { later } from "../../parts/later";
+
+const StagesDialog = later(async () => (await import("../../bench/stages-dialog")).StagesDialog);
 
 /** What is offered at each stage of the member's order of work. */
 export const stages: ActionFamily<BenchHere> = {

@@ -1,6 +1,8 @@
-import { VersionsDialog } from "../../bench/versions-dialog";
 import type { Action } from "../action";
 import type { BenchHere } from "./here";
+import { later } from "../../parts/later";
+
+const VersionsDialog = later(async () => (await import("../../bench/versions-dialog")).VersionsDialog);
 
 export const versions: Action<BenchHere> = {
   id: "bench.versions",

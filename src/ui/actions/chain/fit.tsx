@@ -1,7 +1,9 @@
 import { hasKeyframes } from "@/core/chain/keyframes";
-import { FitDialog } from "../../bench/fit-dialog";
 import type { Action } from "../action";
 import type { BenchHere } from "../bench/here";
+import { later } from "../../parts/later";
+
+const FitDialog = later(async () => (await import("../../bench/fit-dialog")).FitDialog);
 
 export const fit: Action<BenchHere> = {
   id: "chain.fit",

@@ -1,7 +1,9 @@
-import { KeepDialog } from "../../bench/keep-dialog";
 import type { Action } from "../action";
 import type { BenchHere } from "../bench/here";
 import { hasSettings } from "./settings";
+import { later } from "../../parts/later";
+
+const KeepDialog = later(async () => (await import("../../bench/keep-dialog")).KeepDialog);
 
 export const keep: Action<BenchHere> = {
   id: "chain.keep",

@@ -1,6 +1,10 @@
-import { OpenFoldersDialog } from "../../library/open-folders-dialog";
 import type { Action } from "../action";
 import type { DeskHere } from "./here";
+import { later } from "../../parts/later";
+
+const OpenFoldersDialog = later(
+  async () => (await import("../../library/open-folders-dialog")).OpenFoldersDialog,
+);
 
 export const folders: Action<DeskHere> = {
   id: "desk.folders",

@@ -1,6 +1,8 @@
-import { FilingsDialog } from "../../keeping/filings-dialog";
 import type { Action } from "../action";
 import { chosen, what, whyNowhere, type CardsHere } from "./here";
+import { later } from "../../parts/later";
+
+const FilingsDialog = later(async () => (await import("../../keeping/filings-dialog")).FilingsDialog);
 
 export const alsoFile: Action<CardsHere> = {
   id: "library.also-file",

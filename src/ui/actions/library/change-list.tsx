@@ -1,6 +1,8 @@
-import { ListDialog } from "../../keeping/list-dialog";
 import type { Action } from "../action";
 import { ownList, type LibraryHere } from "./here";
+import { later } from "../../parts/later";
+
+const ListDialog = later(async () => (await import("../../keeping/list-dialog")).ListDialog);
 
 export const changeList: Action<LibraryHere> = {
   id: "list.change",

@@ -1,6 +1,8 @@
-import { SearchDialog } from "../../library/search-dialog";
 import type { Action } from "../action";
 import { ownSearch, type LibraryHere } from "./here";
+import { later } from "../../parts/later";
+
+const SearchDialog = later(async () => (await import("../../library/search-dialog")).SearchDialog);
 
 export const changeSearch: Action<LibraryHere> = {
   id: "search.change",

@@ -1,7 +1,9 @@
 import type { CardHead } from "@/core/library/entities";
-import { CopyMarksDialog } from "../../keeping/copy-marks-dialog";
 import type { Action } from "../action";
 import { mayKeep, shared, type LibraryHere } from "./here";
+import { later } from "../../parts/later";
+
+const CopyMarksDialog = later(async () => (await import("../../keeping/copy-marks-dialog")).CopyMarksDialog);
 
 /** The cards that get them: the others that are selected, or else the variants of the only one. */
 const ontoWhich = ({ card, selected, replica, shelf }: LibraryHere): CardHead[] =>

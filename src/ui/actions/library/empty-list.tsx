@@ -1,8 +1,10 @@
 import { count } from "@/core/library/words";
-import { ConfirmDialog } from "../../parts/command-dialogs";
 import { markCommand } from "../../keeping/mark-dialog";
 import type { Action } from "../action";
 import { ownList, type LibraryHere } from "./here";
+import { later } from "../../parts/later";
+
+const ConfirmDialog = later(async () => (await import("../../parts/command-dialogs")).ConfirmDialog);
 
 export const emptyList: Action<LibraryHere> = {
   id: "list.empty",

@@ -1,8 +1,10 @@
 import { may } from "@/core/library/roles";
 import { count } from "@/core/library/words";
-import { ConfirmDialog } from "../../parts/command-dialogs";
 import type { Action } from "../action";
 import { what, type LibraryHere } from "./here";
+import { later } from "../../parts/later";
+
+const ConfirmDialog = later(async () => (await import("../../parts/command-dialogs")).ConfirmDialog);
 
 /** For owners: what was withdrawn goes for good. */
 export const erase: Action<LibraryHere> = {

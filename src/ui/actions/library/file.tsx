@@ -1,7 +1,9 @@
 import { pathOf } from "@/core/library/tree";
-import { FileDialog } from "../../library/library-dialogs";
 import type { Action } from "../action";
 import { chosen, what, whyFixed, whyNowhere, type CardsHere } from "./here";
+import { later } from "../../parts/later";
+
+const FileDialog = later(async () => (await import("../../library/library-dialogs")).FileDialog);
 
 export const file: Action<CardsHere> = {
   id: "library.file",

@@ -1,7 +1,9 @@
 import { may } from "@/core/library/roles";
-import { AliasDialog } from "../../parts/card-dialogs";
 import type { Action } from "../action";
 import type { LibraryHere } from "./here";
+import { later } from "../../parts/later";
+
+const AliasDialog = later(async () => (await import("../../parts/card-dialogs")).AliasDialog);
 
 export const folderAlias: Action<LibraryHere> = {
   id: "folder.alias",

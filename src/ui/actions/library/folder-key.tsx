@@ -1,7 +1,9 @@
 import { may } from "@/core/library/roles";
-import { KeyDialog } from "../../parts/card-dialogs";
 import type { Action } from "../action";
 import type { LibraryHere } from "./here";
+import { later } from "../../parts/later";
+
+const KeyDialog = later(async () => (await import("../../parts/card-dialogs")).KeyDialog);
 
 export const folderKey: Action<LibraryHere> = {
   id: "folder.key",

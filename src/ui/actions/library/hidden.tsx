@@ -1,7 +1,9 @@
 import { may } from "@/core/library/roles";
-import { HiddenDialog } from "../../keeping/hidden-dialog";
 import type { Action } from "../action";
 import type { LibraryHere } from "./here";
+import { later } from "../../parts/later";
+
+const HiddenDialog = later(async () => (await import("../../keeping/hidden-dialog")).HiddenDialog);
 
 export const hidden: Action<LibraryHere> = {
   id: "library.hidden",

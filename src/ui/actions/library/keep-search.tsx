@@ -1,8 +1,10 @@
 import { pathOf } from "@/core/library/tree";
 import { may } from "@/core/library/roles";
-import { SearchDialog } from "../../library/search-dialog";
 import type { Action } from "../action";
 import type { LibraryHere } from "./here";
+import { later } from "../../parts/later";
+
+const SearchDialog = later(async () => (await import("../../library/search-dialog")).SearchDialog);
 
 /** A value of a field as a query has it, whatever stands in it. */
 const quoted = (text: string) => `"${text.replaceAll('"', "")}"`;

@@ -1,6 +1,8 @@
-import { MadeForDialog } from "../../library/library-dialogs";
 import type { Action } from "../action";
 import { oneChosen, whyFixed, type LibraryHere } from "./here";
+import { later } from "../../parts/later";
+
+const MadeForDialog = later(async () => (await import("../../library/library-dialogs")).MadeForDialog);
 
 export const madeFor: Action<LibraryHere> = {
   id: "library.made-for",

@@ -1,6 +1,8 @@
-import { MakerDialog } from "../../library/library-dialogs";
 import type { Action } from "../action";
 import { oneChosen, whyFixed, type CardsHere } from "./here";
+import { later } from "../../parts/later";
+
+const MakerDialog = later(async () => (await import("../../library/library-dialogs")).MakerDialog);
 
 export const maker: Action<CardsHere> = {
   id: "library.maker",

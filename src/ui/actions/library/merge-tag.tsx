@@ -1,6 +1,10 @@
-import { MergeBranchDialog } from "../../keeping/move-branch-dialog";
 import type { Action } from "../action";
 import { mayCurate, type LibraryHere } from "./here";
+import { later } from "../../parts/later";
+
+const MergeBranchDialog = later(
+  async () => (await import("../../keeping/move-branch-dialog")).MergeBranchDialog,
+);
 
 export const mergeTag: Action<LibraryHere> = {
   id: "tag.merge",

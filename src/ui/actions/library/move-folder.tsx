@@ -1,6 +1,10 @@
-import { MoveBranchDialog } from "../../keeping/move-branch-dialog";
 import type { Action } from "../action";
 import { mayCurate, type LibraryHere } from "./here";
+import { later } from "../../parts/later";
+
+const MoveBranchDialog = later(
+  async () => (await import("../../keeping/move-branch-dialog")).MoveBranchDialog,
+);
 
 export const moveFolder: Action<LibraryHere> = {
   id: "folder.move",

@@ -1,6 +1,8 @@
-import { NameDialog } from "../../parts/command-dialogs";
 import type { Action } from "../action";
 import { mayCurate, type LibraryHere } from "./here";
+import { later } from "../../parts/later";
+
+const NameDialog = later(async () => (await import("../../parts/command-dialogs")).NameDialog);
 
 export const newFolder: Action<LibraryHere> = {
   id: "folder.new",

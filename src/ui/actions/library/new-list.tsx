@@ -1,7 +1,9 @@
 import { may } from "@/core/library/roles";
-import { ListDialog } from "../../keeping/list-dialog";
 import type { Action } from "../action";
 import type { LibraryHere } from "./here";
+import { later } from "../../parts/later";
+
+const ListDialog = later(async () => (await import("../../keeping/list-dialog")).ListDialog);
 
 export const newList: Action<LibraryHere> = {
   id: "list.new",

@@ -1,6 +1,8 @@
-import { NoteDialog } from "../../library/note-dialog";
 import type { Action } from "../action";
 import { oneChosen, whyFixed, type CardsHere } from "./here";
+import { later } from "../../parts/later";
+
+const NoteDialog = later(async () => (await import("../../library/note-dialog")).NoteDialog);
 
 export const note: Action<CardsHere> = {
   id: "library.note",

@@ -1,6 +1,8 @@
-import { OfferDialog } from "../../library/offer-dialog";
 import type { Action } from "../action";
 import { mayKeep, type LibraryHere } from "./here";
+import { later } from "../../parts/later";
+
+const OfferDialog = later(async () => (await import("../../library/offer-dialog")).OfferDialog);
 
 export const offer: Action<LibraryHere> = {
   id: "library.offer",

@@ -1,7 +1,9 @@
-import { RateDialog } from "../../keeping/rate-dialog";
 import type { Action } from "../action";
 import { ownCard, sayChosen } from "../shared/card";
 import type { LibraryHere } from "./here";
+import { later } from "../../parts/later";
+
+const RateDialog = later(async () => (await import("../../keeping/rate-dialog")).RateDialog);
 
 export const rate: Action<LibraryHere> = {
   id: "library.rate",

@@ -1,7 +1,11 @@
 import { pathOf } from "@/core/library/tree";
-import { RemoveFolderDialog } from "../../keeping/remove-folder-dialog";
 import type { Action } from "../action";
 import { mayCurate, type LibraryHere } from "./here";
+import { later } from "../../parts/later";
+
+const RemoveFolderDialog = later(
+  async () => (await import("../../keeping/remove-folder-dialog")).RemoveFolderDialog,
+);
 
 export const removeFolder: Action<LibraryHere> = {
   id: "folder.remove",

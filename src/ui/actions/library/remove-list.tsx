@@ -1,6 +1,8 @@
-import { ConfirmDialog } from "../../parts/command-dialogs";
 import type { Action } from "../action";
 import { ownList, type LibraryHere } from "./here";
+import { later } from "../../parts/later";
+
+const ConfirmDialog = later(async () => (await import("../../parts/command-dialogs")).ConfirmDialog);
 
 export const removeList: Action<LibraryHere> = {
   id: "list.remove",

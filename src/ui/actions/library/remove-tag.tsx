@@ -1,7 +1,9 @@
 import { pathOf } from "@/core/library/tree";
-import { ConfirmDialog } from "../../parts/command-dialogs";
 import type { Action } from "../action";
 import { mayCurate, type LibraryHere } from "./here";
+import { later } from "../../parts/later";
+
+const ConfirmDialog = later(async () => (await import("../../parts/command-dialogs")).ConfirmDialog);
 
 export const removeTag: Action<LibraryHere> = {
   id: "tag.remove",

@@ -1,6 +1,8 @@
-import { FolderDialog } from "../../keeping/folder-dialog";
 import type { Action } from "../action";
 import { mayCurate, type LibraryHere } from "./here";
+import { later } from "../../parts/later";
+
+const FolderDialog = later(async () => (await import("../../keeping/folder-dialog")).FolderDialog);
 
 export const renameFolder: Action<LibraryHere> = {
   id: "folder.rename",

@@ -1,7 +1,11 @@
-import { RenameCardsDialog } from "../../keeping/rename-cards-dialog";
-import { NameDialog } from "../../parts/command-dialogs";
 import type { Action } from "../action";
 import { chosen, whyFixed, type CardsHere } from "./here";
+import { later } from "../../parts/later";
+
+const RenameCardsDialog = later(
+  async () => (await import("../../keeping/rename-cards-dialog")).RenameCardsDialog,
+);
+const NameDialog = later(async () => (await import("../../parts/command-dialogs")).NameDialog);
 
 export const rename: Action<CardsHere> = {
   id: "library.rename",

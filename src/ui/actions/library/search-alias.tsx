@@ -1,6 +1,8 @@
-import { AliasDialog } from "../../parts/card-dialogs";
 import type { Action } from "../action";
 import { keptSearch, type LibraryHere } from "./here";
+import { later } from "../../parts/later";
+
+const AliasDialog = later(async () => (await import("../../parts/card-dialogs")).AliasDialog);
 
 export const searchAlias: Action<LibraryHere> = {
   id: "search.alias",

@@ -1,6 +1,8 @@
-import { KeyDialog } from "../../parts/card-dialogs";
 import type { Action } from "../action";
 import { keptSearch, type LibraryHere } from "./here";
+import { later } from "../../parts/later";
+
+const KeyDialog = later(async () => (await import("../../parts/card-dialogs")).KeyDialog);
 
 export const searchKey: Action<LibraryHere> = {
   id: "search.key",

@@ -1,6 +1,8 @@
-import { TagDialog } from "../../keeping/tag-dialog";
 import type { Action } from "../action";
 import { chosen, what, whyNowhere, type CardsHere } from "./here";
+import { later } from "../../parts/later";
+
+const TagDialog = later(async () => (await import("../../keeping/tag-dialog")).TagDialog);
 
 export const tagCards: Action<CardsHere> = {
   id: "library.tag",

@@ -1,6 +1,8 @@
-import { TurnDialog } from "../../keeping/turn-dialog";
 import type { Action } from "../action";
 import { mayCurate, type LibraryHere } from "./here";
+import { later } from "../../parts/later";
+
+const TurnDialog = later(async () => (await import("../../keeping/turn-dialog")).TurnDialog);
 
 /** Folders into tags, or tags into folders. */
 export const turn: Action<LibraryHere> = {

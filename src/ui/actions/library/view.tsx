@@ -1,7 +1,9 @@
 import { may } from "@/core/library/roles";
-import { ViewDialog } from "../../keeping/view-dialog";
 import type { Action } from "../action";
 import type { LibraryHere } from "./here";
+import { later } from "../../parts/later";
+
+const ViewDialog = later(async () => (await import("../../keeping/view-dialog")).ViewDialog);
 
 export const view: Action<LibraryHere> = {
   id: "library.view",

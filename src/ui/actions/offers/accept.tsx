@@ -1,7 +1,9 @@
 import { may } from "@/core/library/roles";
-import { AcceptDialog } from "../../library/answer-dialog";
 import type { Action } from "../action";
 import type { OffersHere } from "./here";
+import { later } from "../../parts/later";
+
+const AcceptDialog = later(async () => (await import("../../library/answer-dialog")).AcceptDialog);
 
 export const accept: Action<OffersHere> = {
   id: "offers.accept",

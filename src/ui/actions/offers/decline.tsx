@@ -1,7 +1,9 @@
 import { may } from "@/core/library/roles";
-import { DeclineDialog } from "../../library/answer-dialog";
 import type { Action } from "../action";
 import type { OffersHere } from "./here";
+import { later } from "../../parts/later";
+
+const DeclineDialog = later(async () => (await import("../../library/answer-dialog")).DeclineDialog);
 
 export const decline: Action<OffersHere> = {
   id: "offers.decline",

@@ -1,6 +1,8 @@
-import { AddGroupDialog } from "../../bench/add-group-dialog";
 import type { Action } from "../action";
 import { mayBench, type SessionHere } from "./here";
+import { later } from "../../parts/later";
+
+const AddGroupDialog = later(async () => (await import("../../bench/add-group-dialog")).AddGroupDialog);
 
 export const addGroup: Action<SessionHere> = {
   id: "session.add-group",

@@ -1,6 +1,8 @@
-import { NewSessionDialog } from "../../bench/session-dialogs";
 import type { Action } from "../action";
 import { mayBench, opens, type SessionHere } from "./here";
+import { later } from "../../parts/later";
+
+const NewSessionDialog = later(async () => (await import("../../bench/session-dialogs")).NewSessionDialog);
 
 export const newSession: Action<SessionHere> = {
   id: "session.new",

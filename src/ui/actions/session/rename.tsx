@@ -1,6 +1,8 @@
-import { NameDialog } from "../../parts/command-dialogs";
 import type { Action } from "../action";
 import { mayBench, type SessionHere } from "./here";
+import { later } from "../../parts/later";
+
+const NameDialog = later(async () => (await import("../../parts/command-dialogs")).NameDialog);
 
 export const renameSession: Action<SessionHere> = {
   id: "session.rename",

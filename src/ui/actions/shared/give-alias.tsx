@@ -1,6 +1,8 @@
-import { AliasDialog } from "../../parts/card-dialogs";
 import type { Action } from "../action";
 import { ownCard, type CardHere } from "./card";
+import { later } from "../../parts/later";
+
+const AliasDialog = later(async () => (await import("../../parts/card-dialogs")).AliasDialog);
 
 export const giveAlias: Action<CardHere> = {
   id: "card.alias",

@@ -1,6 +1,8 @@
-import { KeyDialog } from "../../parts/card-dialogs";
 import type { Action } from "../action";
 import { keyOf, ownCard, type CardHere } from "./card";
+import { later } from "../../parts/later";
+
+const KeyDialog = later(async () => (await import("../../parts/card-dialogs")).KeyDialog);
 
 export const giveKey: Action<CardHere> = {
   id: "card.key",

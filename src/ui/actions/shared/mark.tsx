@@ -1,6 +1,8 @@
-import { MarkDialog } from "../../keeping/mark-dialog";
 import type { Action } from "../action";
 import { ownCard, sayChosen, type CardHere } from "./card";
+import { later } from "../../parts/later";
+
+const MarkDialog = later(async () => (await import("../../keeping/mark-dialog")).MarkDialog);
 
 export const mark: Action<CardHere> = {
   id: "card.mark",

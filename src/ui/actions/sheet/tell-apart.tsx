@@ -1,6 +1,8 @@
-import { TellingDialog } from "../../bench/telling-dialog";
 import type { Action } from "../action";
 import type { SheetHere } from "./here";
+import { later } from "../../parts/later";
+
+const TellingDialog = later(async () => (await import("../../bench/telling-dialog")).TellingDialog);
 
 /** Only between two: which of more it is would be another question. */
 export const tellApart: Action<SheetHere> = {

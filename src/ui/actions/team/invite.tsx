@@ -1,6 +1,8 @@
-import { InviteDialog } from "../../team/team-dialogs";
 import type { Action } from "../action";
 import { governs, type TeamHere } from "./here";
+import { later } from "../../parts/later";
+
+const InviteDialog = later(async () => (await import("../../team/team-dialogs")).InviteDialog);
 
 export const invite: Action<TeamHere> = {
   id: "team.invite",

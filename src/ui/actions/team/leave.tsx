@@ -1,6 +1,8 @@
-import { ConfirmDialog } from "../../parts/command-dialogs";
 import type { Action } from "../action";
 import { isSelf, type TeamHere } from "./here";
+import { later } from "../../parts/later";
+
+const ConfirmDialog = later(async () => (await import("../../parts/command-dialogs")).ConfirmDialog);
 
 export const leave: Action<TeamHere> = {
   id: "team.leave",

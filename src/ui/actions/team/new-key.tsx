@@ -1,6 +1,8 @@
-import { ScriptKeyDialog } from "../../team/team-dialogs";
 import type { Action } from "../action";
 import type { TeamHere } from "./here";
+import { later } from "../../parts/later";
+
+const ScriptKeyDialog = later(async () => (await import("../../team/team-dialogs")).ScriptKeyDialog);
 
 export const newKey: Action<TeamHere> = {
   id: "team.new-key",

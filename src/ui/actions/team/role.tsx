@@ -1,6 +1,8 @@
-import { RoleDialog } from "../../team/team-dialogs";
 import type { Action } from "../action";
 import { governs, type TeamHere } from "./here";
+import { later } from "../../parts/later";
+
+const RoleDialog = later(async () => (await import("../../team/team-dialogs")).RoleDialog);
 
 export const role: Action<TeamHere> = {
   id: "team.role",

@@ -1,0 +1,54 @@
+import { useCallback, useMemo, useState } from "react";
+import { candidatesOf, presentCandidates, type Candidates } from "@/core/library/candidates";
+import type { CardHead } from "@/core/library/entities";
+import { goesOn, type Medium } from "@/core/media";
+import { lastFound, type LastFound } from "../apply/last-found";
+import { useDesk } from "../data/desk";
+import { searchTarget } from "./search-target";
+import type { Bench } from "./use-bench";
+
+/** Cards that are gone through where nothing was found before: those that the member uses most on such a target. */
+const usualOnes = 24;
+/** True of the cards in use that are for a medium. */
+const isFor = (cards: ReadonlyMap<string, CardHead>, medium: Medium | undefined) => (id: string) => {
+  const card = cards.get(id);
+  return card !== undefined && medium !== undefined && goesOn(card.medium, medium) && !card.withdrawn;
+};
+
+/** What the apply bar listed last, as far as it is for the material; else what the member uses most on such a target. */
+export function useListed({ lead, session }: Bench) {
+  const { data, finder, libraryId, tell } = useDesk();
+  const { replica, member } = data;
+  return useCallback(async (): Promise<LastFound | null> => {
+    if (!lead) return null;
+    const last = lastFound(libraryId);
+    const ids = last?.ids.filter(isFor(replica.card, lead.chain.medium)) ?? [];
+    if (last && ids.length > 0) return { ids, from: last.from };
+    const target = searchTarget({ lead, session }, member.settings);
+    const { hits } = await finder.ask("recall", { query: "", target, limit: usualOnes });
+    const usual = hits.filter(({ fits }) => fits).map(({ id }) => id);
+    if (usual.length > 0) return { ids: usual, from: `what you use on a ${lead.kind}` };
+    tell({ kind: "problem", text: `There is no card for a ${lead.kind} yet.` });
+    return null;
+  }, [lead, session, replica.card, libraryId, finder, member.settings, tell]);
+}
+
+/** What is tried in a row, and how it begins. */
+export function useCandidates(bench: Bench) {
+  const { replica } = useDesk().data;
+  const [given, setCandidates] = useState<Candidates | null>(null);
+  const medium = bench.lead?.chain.medium;
+  const candidates = useMemo(
+    () => given && presentCandidates(given, isFor(replica.card, medium)),
+    [given, replica.card, medium],
+  );
+  const listed = useListed(bench);
+  const begin = useCallback(
+    async (by: 1 | -1) => {
+      const list = await listed();
+      if (list) setCandidates(candidatesOf(list.ids, list.from, by));
+    },
+    [listed],
+  );
+  return { candidates, setCandidates, begin };
+}
