@@ -1,5 +1,5 @@
 import { expect } from "@playwright/test";
-import { press, saved, signIn, target } from "./desk";
+import { found, press, rendered, said, saved, signIn, target } from "./desk";
 import { test } from "./test";
 
 test("a screen that breaks says so with a number, keeps what was not sent, and is begun again by one key", async ({
@@ -46,6 +46,35 @@ test("a screen that breaks says so with a number, keeps what was not sent, and i
   await saved(page);
   await press(page, "Alt+b");
   await expect(target(page, "Narration, take 4")).toContainText("Small harbour room");
+  await press(page, "Backspace");
+  await saved(page);
+});
+
+test("workers that break are begun again: cards are found and heard as before, and the fault has a number", async ({
+  page,
+}) => {
+  await signIn(page, "sound");
+  await press(page, "/");
+  await page.keyboard.type("small");
+  await expect(found(page, "Small harbour room")).toBeVisible();
+  const reported = page.waitForRequest("**/faults");
+  for (const worker of page.workers())
+    await worker.evaluate(() => {
+      setTimeout(() => {
+        throw new Error("broken on purpose");
+      });
+    });
+  await expect(said(page)).toContainText(/broke, and was begun again \(fault [A-Z0-9]{6}\)/);
+  expect(((await reported).postDataJSON() as { words: string }).words).toContain("broken on purpose");
+  // What was typed is still there, and other words are answered by the index that was filled anew.
+  await expect(page.getByRole("combobox", { name: "Find a card" })).toHaveValue("small");
+  await page.keyboard.press("Control+a");
+  await page.keyboard.type("wind");
+  await expect(found(page, "Wind off")).toBeVisible();
+  await press(page, "Enter");
+  await expect(target(page, "Narration, take 4")).toContainText("Wind off");
+  await saved(page);
+  await rendered(page);
   await press(page, "Backspace");
   await saved(page);
 });

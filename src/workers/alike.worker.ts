@@ -1,3 +1,4 @@
+import "./tell-broken";
 import "@/core/type/load";
 import type { Chain } from "@/core/chain/model";
 import { renderAudio } from "@/core/chain/run-audio";

@@ -1,3 +1,4 @@
+import "./tell-broken";
 import "@/core/type/load";
 import { earlierFrameAt, earlierOf, earlierTimeOf } from "@/core/chain/cut";
 import { geometryOf } from "@/core/chain/geometry";

@@ -23,6 +23,7 @@ vi.mock("./kept-index", () => ({
 interface FakeSelf {
   onmessage: ((event: { data: unknown }) => void) | null;
   postMessage(message: SearchAnswer): void;
+  addEventListener(): void;
 }
 
 let last = 0;
@@ -33,6 +34,7 @@ async function page() {
   const counts: Record<string, number>[] = [];
   const self: FakeSelf = {
     onmessage: null,
+    addEventListener: () => undefined,
     postMessage: (message) => {
       if (message.kind === "counts") counts.push({ ...message.counts });
       else waiting.get(message.id)?.(message.result);

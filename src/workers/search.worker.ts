@@ -1,3 +1,4 @@
+import "./tell-broken";
 import type { SearchSort } from "@/core/library/entities";
 import type { SearchDocument, SearchTarget } from "@/core/search/document";
 import { patiently } from "@/core/chain/turns";

@@ -12,33 +12,52 @@ import type {
 } from "@/workers/alike-messages";
 import type { FileSource } from "@/workers/render-messages";
 import { addressOf, answered } from "./api";
+import { WorkerLine } from "./worker-line";
 
 /** So many contents are asked for by name; where more are not known, all are. */
 const mostByName = 4 * mostContents;
 /** Milliseconds. */
 const askAgain = 5000;
 
-interface Waiting {
-  readonly resolve: (result: never) => void;
-  readonly reject: (problem: Error) => void;
-  readonly soFar?: (near: readonly Near[]) => void;
-}
+type SoFar = (near: readonly Near[]) => void;
+type Asking = Extract<AlikeRequest, { readonly id: number }>;
+type Telling = Exclude<AlikeRequest, Asking>;
 
 /** The worker that compares what cards do, and knows of every content what that is; started when it is first asked. */
 export class Alike {
-  private worker: Worker | null = null;
+  private readonly line: WorkerLine<Asking, Telling, AlikeAnswer>;
   private files: readonly FileSource[] = [];
-  private readonly waiting = new Map<number, Waiting>();
+  /** Who hears of what is known before the answer is whole. */
+  private readonly hearing = new Map<number, SoFar>();
   private last = 0;
   /** When what the worker does not know was asked for, by fingerprint. */
   private readonly asked = new Map<string, number>();
 
-  constructor(private readonly libraryId: string) {}
+  /** `broke` hears that the worker broke, and was started anew. */
+  constructor(
+    private readonly libraryId: string,
+    broke: (error: Error) => void,
+  ) {
+    this.line = new WorkerLine({
+      start: () => new Worker(new URL("../../workers/alike.worker.ts", import.meta.url), { type: "module" }),
+      hear: (answer) => {
+        if ("soFar" in answer) this.hearing.get(answer.id)?.(answer.soFar);
+        else if ("problem" in answer) this.line.refused(answer.id, answer.problem);
+        else this.line.answered(answer.id, answer.result);
+      },
+      begin: () => {
+        // It has to learn anew.
+        this.asked.clear();
+        this.line.tell({ kind: "files", files: this.files });
+      },
+      broke,
+    });
+  }
 
   /** Says which files the library has. */
   know(files: readonly FileSource[]): void {
     this.files = files;
-    if (this.worker) this.post({ kind: "files", files });
+    if (this.line.isStarted) this.line.tell({ kind: "files", files });
   }
 
   /** Asks the worker something, once it knows what these cards do as far as the server does. */
@@ -47,22 +66,24 @@ export class Alike {
     medium: ComparedMedium,
     cards: readonly Compared[],
     asked: AlikeAsked<Q>,
-    soFar?: (near: readonly Near[]) => void,
+    soFar?: SoFar,
   ): Promise<AlikeAnswered<Q>> {
     await this.learn(medium, cards);
     return this.question(question, asked, soFar);
   }
 
-  private question<Q extends AlikeQuestion>(
+  private async question<Q extends AlikeQuestion>(
     question: Q,
     asked: AlikeAsked<Q>,
-    soFar?: Waiting["soFar"],
+    soFar?: SoFar,
   ): Promise<AlikeAnswered<Q>> {
     const id = ++this.last;
-    return new Promise((resolve, reject) => {
-      this.waiting.set(id, { resolve: resolve as (result: never) => void, reject, soFar });
-      this.post({ kind: question, id, ...asked } as AlikeRequest);
-    });
+    if (soFar) this.hearing.set(id, soFar);
+    try {
+      return await this.line.ask({ kind: question, id, ...asked } as Asking);
+    } finally {
+      this.hearing.delete(id);
+    }
   }
 
   private async learn(medium: ComparedMedium, cards: readonly Compared[]): Promise<void> {
@@ -78,29 +99,14 @@ export class Alike {
         `${addressOf(imprints, { libraryId: this.libraryId })}?${takes.toString()}`,
       );
       const bytes = await response.arrayBuffer();
-      this.post({ kind: "imprints", medium, bytes }, [bytes]);
+      this.line.tell({ kind: "imprints", medium, bytes }, [bytes]);
     };
     if (lacking.length > mostByName) return fetchThem();
     for (let at = 0; at < lacking.length; at += mostContents)
       await fetchThem(lacking.slice(at, at + mostContents));
   }
 
-  private post(request: AlikeRequest, transfer: Transferable[] = []): void {
-    if (!this.worker) {
-      this.worker = new Worker(new URL("../../workers/alike.worker.ts", import.meta.url), { type: "module" });
-      this.worker.onmessage = ({ data }: MessageEvent<AlikeAnswer>) => {
-        const asked = this.waiting.get(data.id);
-        if ("soFar" in data) return asked?.soFar?.(data.soFar);
-        this.waiting.delete(data.id);
-        if ("problem" in data) asked?.reject(new Error(data.problem));
-        else asked?.resolve(data.result as never);
-      };
-      this.worker.postMessage({ kind: "files", files: this.files } satisfies AlikeRequest);
-    }
-    this.worker.postMessage(request, transfer);
-  }
-
   close(): void {
-    this.worker?.terminate();
+    this.line.close();
   }
 }

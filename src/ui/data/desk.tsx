@@ -113,14 +113,23 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
   const openSession = useCallback((id: string) => opened.set(id), [opened]);
 
   useEffect(() => {
-    const finder = new Finder();
+    /** Tells of a worker that broke, with the number of its fault. */
+    const broke = (what: string) => (error: Error) =>
+      tell({
+        kind: "problem",
+        text: `${what} broke, and was begun again (fault ${report(libraryId, error)}).`,
+      });
+    const finder = new Finder((error) => {
+      broke("What finds cards")(error);
+      void made.library.indexAnew();
+    });
     const library = new LibraryStore(libraryId, finder);
     const made = {
       finder,
       library,
       sessions: new Sessions((id) => sessionLine(libraryId, () => library.memberId, id)),
-      renderer: new Renderer(),
-      alike: new Alike(libraryId),
+      renderer: new Renderer(broke("What renders sounds and pictures")),
+      alike: new Alike(libraryId, broke("What compares cards")),
     };
     setTools(made);
     void made.library.open();
@@ -130,7 +139,7 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
       made.renderer.close();
       made.alike.close();
     };
-  }, [libraryId]);
+  }, [libraryId, tell]);
 
   const queue = useMemo(
     () => new CommandQueue(libraryId, (open, waiting) => unsaved.set({ open, waiting })),
@@ -167,16 +176,17 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
 
   useEffect(() => {
     // What was given up on purpose, or could not be reached, is nobody's fault.
+    const wrong = (error: unknown) =>
+      tell({
+        kind: "problem",
+        text: `Something went wrong, and may not have been done (fault ${report(libraryId, error)}).`,
+      });
     const onRejection = ({ reason }: PromiseRejectionEvent) => {
-      if (!isPassing(reason) && !(reason instanceof DOMException)) report(libraryId, reason);
+      if (!isPassing(reason) && !(reason instanceof DOMException)) wrong(reason);
     };
     // What a part throws while it is drawn is told where it stood.
     const onError = ({ error }: ErrorEvent) => {
-      if (error)
-        tell({
-          kind: "problem",
-          text: `Something went wrong, and may not have been done (fault ${report(libraryId, error)}).`,
-        });
+      if (error) wrong(error);
     };
     window.addEventListener("unhandledrejection", onRejection);
     window.addEventListener("error", onError);

@@ -218,6 +218,15 @@ export class LibraryStore {
     this.arrival.set({ share: 1, indexed: 1, problem: null });
   }
 
+  /** Tells an index that has begun anew of all cards. */
+  async indexAnew(): Promise<void> {
+    const { signal } = this.stop;
+    // Until all cards are here the index is told of none.
+    if (!this.copy?.isWhole || signal.aborted) return;
+    this.arrival.set({ share: 1, indexed: 0, problem: null });
+    await this.indexAll(0, signal);
+  }
+
   /** Takes in cards as they come; false where not all of them did. */
   private async takeLines(
     opening: HeadsOpening,

@@ -1,6 +1,7 @@
 import type {
   ExpectShapes,
   FileSource,
+  FilesKnown,
   FrameJob,
   HelperThere,
   LoopJob,
@@ -18,8 +19,10 @@ import type {
   SoundMeasures,
   SoundMeasuresJob,
 } from "@/workers/render-messages";
+import { WorkerLine } from "./worker-line";
 
-type Waiting = { resolve: (rendered: Rendered | null) => void; reject: (problem: Error) => void };
+/** What it is told besides, which it does not answer to. */
+type RenderTold = FilesKnown | ExpectShapes | HelperThere;
 type Ask<Job> = Omit<Job, "id" | "kind">;
 
 /** Workers that take their share of a picture's rows: one for every processor but the first, and no more than help. */
@@ -27,40 +30,60 @@ const helperCount = () => Math.min(3, Math.max(0, (navigator.hardwareConcurrency
 
 /** The rendering worker as promises. A job that a newer one for the same place replaced gives null. */
 export class Renderer {
-  private readonly worker = new Worker(new URL("../../workers/render.worker.ts", import.meta.url), {
-    type: "module",
-  });
-  private readonly helpers: Worker[];
-  private readonly waiting = new Map<number, Waiting>();
+  private readonly line: WorkerLine<RenderJob, RenderTold, RenderAnswer>;
+  private helpers: Worker[] = [];
+  private files: readonly FileSource[] = [];
   private last = 0;
 
-  constructor() {
+  /** `broke` hears that the worker broke, and was started anew. */
+  constructor(broke: (error: Error) => void) {
+    this.line = new WorkerLine({
+      start: () =>
+        new Worker(new URL("../../workers/render.worker.ts", import.meta.url), {
+          type: "module",
+        }),
+      hear: (answer) => {
+        if ("problem" in answer) this.line.refused(answer.id, answer.problem);
+        else this.line.answered(answer.id, "rendered" in answer ? answer.rendered : null);
+      },
+      begin: () => {
+        this.help();
+        this.line.tell({ kind: "files", files: this.files });
+      },
+      broke,
+    });
+    // It is wanted at once.
+    this.line.tell({ kind: "files", files: [] });
+  }
+
+  /** Puts helpers beside a worker that has just been started. */
+  private help(): void {
+    for (const helper of this.helpers) helper.terminate();
     this.helpers = Array.from(
       { length: helperCount() },
       () => new Worker(new URL("../../workers/rows.worker.ts", import.meta.url), { type: "module" }),
     );
     for (const helper of this.helpers) {
+      helper.onerror = (event) => {
+        event.preventDefault();
+        // What waits for its share of the rows would wait for ever.
+        if (this.helpers.includes(helper)) this.line.restart(new Error(event.message || "A helper broke."));
+      };
       const { port1, port2 } = new MessageChannel();
       helper.postMessage("port", [port1]);
-      this.worker.postMessage({ kind: "helper" } satisfies HelperThere, [port2]);
+      this.line.tell({ kind: "helper" }, [port2]);
     }
-    this.worker.onmessage = ({ data }: MessageEvent<RenderAnswer>) => {
-      const asked = this.waiting.get(data.id);
-      this.waiting.delete(data.id);
-      if ("rendered" in data) asked?.resolve(data.rendered);
-      else if ("problem" in data) asked?.reject(new Error(data.problem));
-      else asked?.resolve(null);
-    };
   }
 
   /** Says which files the library has, before what depends on them is rendered. */
   know(files: readonly FileSource[]): void {
-    this.worker.postMessage({ kind: "files", files });
+    this.files = files;
+    this.line.tell({ kind: "files", files });
   }
 
   /** Says what the viewer's material will probably get next, the likeliest first; none: nothing is made ahead any more. */
   expect(shapes: readonly Shape[]): void {
-    this.worker.postMessage({ kind: "expect", shapes } satisfies ExpectShapes);
+    this.line.tell({ kind: "expect", shapes });
   }
 
   loop(job: Ask<LoopJob>): Promise<RenderedLoop | null> {
@@ -88,13 +111,11 @@ export class Renderer {
   }
 
   private ask(job: RenderJob): Promise<Rendered | null> {
-    return new Promise((resolve, reject) => {
-      this.waiting.set(job.id, { resolve, reject });
-      this.worker.postMessage(job);
-    });
+    return this.line.ask(job);
   }
 
   close(): void {
-    for (const worker of [this.worker, ...this.helpers]) worker.terminate();
+    this.line.close();
+    for (const helper of this.helpers) helper.terminate();
   }
 }

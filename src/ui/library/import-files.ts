@@ -6,9 +6,6 @@ import { readColourDecisions } from "@/core/formats/cdl/read";
 import { longestCube, readCube } from "@/core/formats/cube/read";
 import { FormatFault } from "@/core/chain/fault";
 
-/** Endings of files that can become cards, as a file chooser takes them. */
-export const importable = ".json,application/json,.cube,.cc,.ccc,.cdl";
-
 /** What a file of cards comes to: card files are read by the server, looks become chains here. */
 export type ImportedCard =
   { readonly file: string } | { readonly name: string; readonly note: string; readonly chain: Chain };

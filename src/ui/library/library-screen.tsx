@@ -8,6 +8,7 @@ import type { Shelf } from "@/core/library/shelf";
 import type { CardHead } from "@/core/library/entities";
 import { count } from "@/core/library/words";
 import { Columns } from "../parts/columns";
+import { later } from "../parts/later";
 import { settleFocus } from "../parts/settle-focus";
 import { useSelection } from "../parts/use-selection";
 import { useContent } from "../data/contents";
@@ -23,10 +24,8 @@ import { TriedCard, useTriedIn } from "./tried-card";
 import { WhatItDoes } from "./what-it-does";
 import { CardPanel } from "./card-panel";
 import { CardTable } from "./card-table";
-import { cardsOf, importable } from "./import-files";
+import { importable } from "./importable";
 import { LibraryDrag } from "./drag";
-import { FilingDesk } from "./filing-desk";
-import { OffersDesk } from "./offers-desk";
 import { IndexColumn } from "./index-column";
 import { findSearch, knownPlace, placeName, type LibraryPlace } from "../state/places";
 import { indexedTenths } from "../data/library-store";
@@ -42,6 +41,9 @@ import { useVocabulary } from "../data/vocabulary";
 import { useFolded } from "./use-folded";
 import { useFewestKeys } from "./use-fewest-keys";
 import { useSearch } from "./use-search";
+
+const FilingDesk = later(async () => (await import("./filing-desk")).FilingDesk);
+const OffersDesk = later(async () => (await import("./offers-desk")).OffersDesk);
 
 const inPlace = (shelf: Shelf, place: LibraryPlace): readonly string[] =>
   place.kind === "search" ? [] : shelf.at(place);
@@ -174,6 +176,7 @@ export function LibraryScreen() {
       for (const file of files) {
         let cards;
         try {
+          const { cardsOf } = await import("./import-files");
           cards = await cardsOf(file, bring);
         } catch (error) {
           return void tell({ kind: "problem", text: sayError(error) });
