@@ -11,7 +11,7 @@ import { applyPlace } from "../actions/apply";
 import type { ApplyHere } from "../actions/apply/here";
 import { useActions } from "../actions/use-actions";
 import { DraftLine } from "../bench/draft-tray";
-import { sayError, useDesk } from "../data/desk";
+import { sayError, useDesk, useData } from "../data/desk";
 import type { Arrival } from "../data/library-store";
 import { useStore } from "../data/store";
 import { CardsComing } from "../parts/cards-coming";
@@ -63,7 +63,8 @@ function useHere(
   nextReference: ApplyHere["nextReference"],
   focus: () => void,
 ): ApplyHere {
-  const { act, data } = useDesk();
+  const { act } = useDesk();
+  const data = useData();
   const save = useSaved();
   const { settings } = data.member;
   const { target, way, ways, draft, settingAt, earlier, grouping } = around;
@@ -120,7 +121,7 @@ function useHere(
 
 /** Below the field: what Enter does with an alias, or what the query is made of. */
 function AskedLine({ shown: { state, view, send } }: { readonly shown: Shown }) {
-  const { replica } = useDesk().data;
+  const { replica } = useData();
   const { routine, called, read, terms } = view;
   const { typed } = state;
   const isPlainly = isPlain(read.root);
@@ -259,7 +260,8 @@ function AskLine({
 /** Type to find, arrows to audition on the selected material, Enter to apply. */
 export function ApplyBar(opened: BarOpened) {
   const { bench, onClose } = opened;
-  const { data, library } = useDesk();
+  const { library } = useDesk();
+  const data = useData();
   const narrow = data.member.settings.narrowBar === true;
   const indexed = useStore(library.arrival, percentIndexed);
   const input = useRef<HTMLInputElement>(null);

@@ -8,7 +8,7 @@ import type { Explanation } from "@/core/search/explain";
 import { comparedAs, type Medium } from "@/core/media";
 import type { Bench } from "../bench/use-bench";
 import { sayMadeFor } from "@/core/library/variants";
-import { useDesk } from "../data/desk";
+import { useData } from "../data/desk";
 import { ApplyRow, applyRowHeight, EffectRow } from "./apply-row";
 import { Heading, headingHeight } from "./apply-parts";
 import type { LikeHit } from "../state/bar/model";
@@ -74,7 +74,7 @@ export const FoundList = memo(function FoundList({
   onGather,
   empty,
 }: FoundListProps) {
-  const { data } = useDesk();
+  const data = useData();
   const { replica, shelf } = data;
   const list = useRef<HTMLDivElement>(null);
   const rows = useVirtualizer({

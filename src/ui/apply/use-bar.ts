@@ -8,7 +8,7 @@ import type { CardHead } from "@/core/library/entities";
 import { searchTarget } from "../bench/search-target";
 import { offeredWays, type Bench } from "../bench/use-bench";
 import { useContent } from "../data/contents";
-import { sayError, useDesk } from "../data/desk";
+import { sayError, useDesk, useData } from "../data/desk";
 import { useDraft } from "../data/drafts";
 import { indexedTenths } from "../data/library-store";
 import { useStore } from "../data/store";
@@ -51,7 +51,8 @@ const itself = (state: BarState) => state;
 
 /** What is around the bar. */
 function useAround({ bench, stage, settingAt }: BarOpened, { what, typed }: BarState): Around {
-  const { data, library, libraryId } = useDesk();
+  const { library, libraryId } = useDesk();
+  const data = useData();
   const { replica, member } = data;
   const { settings } = member;
   const { lead, selected } = bench;
@@ -90,7 +91,8 @@ function useFulfilled(
   send: Bar["send"],
   focus: () => void,
 ): (wish: BarWish) => void {
-  const { data, library, finder, libraryId, tell } = useDesk();
+  const { library, finder, libraryId, tell } = useDesk();
+  const data = useData();
   const { contents } = library;
   const { draft, setDraft } = useDraft(around.target.medium);
   /** Rows that are on their way into the draft, one after another. */

@@ -17,7 +17,7 @@ import type { Specimen } from "@/workers/alike-messages";
 import type { Bench } from "../bench/use-bench";
 import { copyUrl, materialOf, soundSource } from "../data/material";
 import type { Alike } from "../data/alike";
-import { sayError, useDesk } from "../data/desk";
+import { sayError, useDesk, useData } from "../data/desk";
 import type { Likenesses, LikeWhat } from "../state/bar/model";
 import type { Contents } from "../data/contents";
 
@@ -111,7 +111,8 @@ const nothing: Likenesses = { hits: null, note: "" };
 
 /** The cards that do most nearly what a card does, or that bring the lead target's material nearest to a reference. */
 export function useLikeness(what: LikeWhat | null, bench: Bench): Likenesses {
-  const { alike, data, library, libraryId } = useDesk();
+  const { alike, library, libraryId } = useDesk();
+  const data = useData();
   const { contents } = library;
   const [found, setFound] = useState<Likenesses>(nothing);
   const { session, lead } = bench;

@@ -2,7 +2,7 @@ import { useMemo } from "react";
 import type { CardHead } from "@/core/library/entities";
 import { cardDocument, type Shelved } from "@/core/search/documents";
 import { explain, type Explanation } from "@/core/search/explain";
-import { useDesk } from "../data/desk";
+import { useData } from "../data/desk";
 
 /** Why each card was found by a query: looked up for those that are seen, once. */
 function explained(query: string, copy: Shelved, memberId: string): (card: CardHead) => Explanation {
@@ -15,7 +15,7 @@ function explained(query: string, copy: Shelved, memberId: string): (card: CardH
 }
 
 export function useWhy(query: string): (card: CardHead) => Explanation {
-  const { replica, shelf, habitsOf, member } = useDesk().data;
+  const { replica, shelf, habitsOf, member } = useData();
   return useMemo(
     () => explained(query, { known: replica, shelf, habitsOf }, member.id),
     [query, replica, shelf, habitsOf, member.id],

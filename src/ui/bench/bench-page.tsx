@@ -1,14 +1,15 @@
 "use client";
 
 import { useEffect } from "react";
-import { useDesk } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 import { useSession } from "../data/use-session";
 import { Failed, Waiting } from "../frame/states";
 import { BenchScreen } from "./bench-screen";
 
 /** Loads a session and opens the bench on it. */
 export function BenchPage({ sessionId }: { sessionId: string }) {
-  const { library, openSession, data } = useDesk();
+  const { library, openSession } = useDesk();
+  const data = useData();
   const { data: session, error, retry } = useSession(sessionId);
   const remembered = data.member.settings.lastSessionId === sessionId;
   const isHere = session !== null;

@@ -8,7 +8,7 @@ import { count, countTargets } from "@/core/library/words";
 import { benchPlace } from "../actions/bench";
 import type { BenchHere } from "../actions/bench/here";
 import { useActions } from "../actions/use-actions";
-import { sayError, useDesk } from "../data/desk";
+import { sayError, useDesk, useData } from "../data/desk";
 import { materialOf } from "../data/material";
 import { usualMedium } from "@/core/media";
 import { usualWay } from "@/core/library/media";
@@ -62,7 +62,8 @@ async function resultOf(
 
 /** The bench: targets, viewer, chain; the apply bar over the middle. */
 export function BenchScreen({ sessionId }: { readonly sessionId: string }) {
-  const { data, libraryId, act, send, tell, notices } = useDesk();
+  const { libraryId, act, send, tell, notices } = useDesk();
+  const data = useData();
   const { replica } = data;
   const bench = useBench(sessionId);
   const { lead, selected, pin, takeBack, session } = bench;

@@ -8,7 +8,7 @@ import type { ActionPlace } from "../actions/action";
 import { doAgain } from "../actions/shared/do-again";
 import { takeBack, type TakesBack } from "../actions/shared/take-back";
 import { useActions } from "../actions/use-actions";
-import { useDesk } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 import { Waiting } from "../frame/states";
 import { useSessionActions } from "./session-menu";
 import { useBringing } from "./use-bringing";
@@ -17,7 +17,8 @@ const startPlace: ActionPlace<TakesBack> = { title: "Bench", actions: [takeBack,
 
 /** Where the bench leads when no session is named: to the first one, or to beginning one. */
 export function BenchStart() {
-  const { data, libraryId, takeBack: serverTakeBack } = useDesk();
+  const { libraryId, takeBack: serverTakeBack } = useDesk();
+  const data = useData();
   const bringing = useBringing(null);
   const opened = useSessionActions(null, bringing);
   useActions(startPlace, { takeBack: serverTakeBack });

@@ -11,7 +11,7 @@ import { candidatesPlace } from "../actions/candidates";
 import { ActionButton } from "../actions/action-button";
 import { useActions } from "../actions/use-actions";
 import { useContent } from "../data/contents";
-import { useDesk } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 import type { Bench } from "./use-bench";
 
 /** Contents that are fetched on either side of the one that is tried. */
@@ -30,7 +30,8 @@ interface CandidateStripProps {
 
 /** The card that is tried, where it stands in its list, and what can be done with it. */
 export function CandidateStrip({ bench, candidates, settingAt, onChange }: CandidateStripProps) {
-  const { data, library, renderer } = useDesk();
+  const { library, renderer } = useDesk();
+  const data = useData();
   const { contents } = library;
   const { lead, setAudition, apply } = bench;
   const { ids, at, from } = candidates;

@@ -14,7 +14,7 @@ import type { BenchHere } from "../actions/bench/here";
 import { chainPlace } from "../actions/chain";
 import { useActions } from "../actions/use-actions";
 import { NumberControl } from "../controls/number-control";
-import { useDesk } from "../data/desk";
+import { useData } from "../data/desk";
 import { IndexCard } from "../parts/index-card";
 import { KeyCap } from "../parts/key-cap";
 import { Sortable } from "../parts/sortable";
@@ -45,7 +45,7 @@ interface ChainColumnProps {
 
 /** What the material was rendered from, in place, and the way back. */
 function MadeFrom({ origin: { chain, cardId, cardVersion } }: { readonly origin: Origin }) {
-  const { data } = useDesk();
+  const data = useData();
   const card = cardId === null ? undefined : data.replica.card.get(cardId);
   const from = card ? `“${card.name}”, version ${cardVersion}` : count(chain.settings.length, "setting");
   const isOld = card !== undefined && card.contentVersion !== cardVersion;
@@ -62,7 +62,7 @@ function MadeFrom({ origin: { chain, cardId, cardVersion } }: { readonly origin:
 
 /** The lead target's chain as an index card: settings in order, strength below, keep and add under it. */
 export function ChainColumn({ bench, target, here, onSetting, open, onOpen }: ChainColumnProps) {
-  const { data } = useDesk();
+  const data = useData();
   const { replica } = data;
   const { shape, setStrength } = bench;
   const { chain } = target;

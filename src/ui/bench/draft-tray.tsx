@@ -26,7 +26,7 @@ import { groupKindsOf } from "@/core/media";
 import { ActionButton } from "../actions/action-button";
 import { draftPlace } from "../actions/draft";
 import { useActions } from "../actions/use-actions";
-import { useDesk } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 import { Sortable, useSortableRow } from "../parts/sortable";
 import { KeepDialog } from "./keep-dialog";
 import { RoutineDialog } from "./routine-dialog";
@@ -87,7 +87,8 @@ export function DraftTray({ bench, lead, draft, setDraft, settingAt, onKept, onL
   const [chosen, setChosen] = useState(0);
   const [keeping, setKeeping] = useState<"card" | "set" | null>(null);
   const list = useRef<HTMLDivElement>(null);
-  const { data, library } = useDesk();
+  const { library } = useDesk();
+  const data = useData();
   const { parts } = draft;
   const at = Math.max(0, Math.min(chosen, parts.length - 1));
   const { setAudition } = bench;
@@ -270,7 +271,7 @@ interface DraftKeysProps extends Pick<DraftTrayProps, "bench" | "lead" | "draft"
 
 /** What the draft does while it has the focus: it is heard or seen as a whole, and has keys. */
 function DraftKeys({ bench, lead, draft, at, settingAt, change, keep, onLeave }: DraftKeysProps) {
-  const { data } = useDesk();
+  const data = useData();
   const { setAudition, putAll } = bench;
   const { medium, parts } = draft;
   const way = usualWay(data.member.settings, lead.kind);

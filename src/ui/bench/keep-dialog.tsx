@@ -29,7 +29,7 @@ import { DialogButtons } from "../parts/command-dialogs";
 import { Form, useRequestForm } from "../parts/form";
 import { inputOf, type SchemaSource } from "../parts/schema-source";
 import { Problem } from "../parts/problem";
-import { sayError, sentence, useDesk } from "../data/desk";
+import { sayError, sentence, useDesk, useData } from "../data/desk";
 import { lastFolder, rememberFolder } from "../data/last-folder";
 import { MainButton } from "../parts/buttons";
 import { Dialog } from "../parts/dialog";
@@ -81,7 +81,8 @@ export function KeepDialog({
   onKept,
 }: KeepDialogProps) {
   const { value: fit, choose: chooseFit, fitted: chain } = useFit(shaped);
-  const { data, libraryId, send, tell } = useDesk();
+  const { libraryId, send, tell } = useDesk();
+  const data = useData();
   const { replica } = data;
   const effects = useMemo(() => effectsOf(chain), [chain]);
   const offers = useMemo<PathOffer[]>(() => {

@@ -8,7 +8,7 @@ import { boundOn } from "@/core/library/bindings";
 import type { Offer } from "../actions/action";
 import type { ActionScope } from "../actions/stack";
 import { useScopes } from "../actions/use-actions";
-import { useDesk } from "../data/desk";
+import { useData } from "../data/desk";
 import { CardPicture } from "../parts/card-picture";
 import { QuietButton } from "../parts/buttons";
 import type { Bench } from "./use-bench";
@@ -27,7 +27,7 @@ interface PadsProps {
 
 /** Keys on the screen, for pointer and touch: four by four in each bank; a pad does what its key is bound to. */
 export function Pads({ bench, onClose }: PadsProps) {
-  const { data } = useDesk();
+  const data = useData();
   const { keyBinding, card } = data.replica;
   const [bank, setBank] = useState<PadBank>("A");
   const [at, setAt] = useState(0);

@@ -25,7 +25,7 @@ import type { Media } from "@/core/api/operations/session-replica";
 import { sheetPlace } from "../actions/sheet";
 import { useActions } from "../actions/use-actions";
 import { useContent } from "../data/contents";
-import { useDesk } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 import { materialOf } from "../data/material";
 import { Turns, type Turn } from "../data/turns";
 import { roomOf } from "../media";
@@ -46,7 +46,8 @@ interface ProofSheetProps {
 
 /** Cards across, targets down, each cell what the card makes of the target; the best of each row is picked. */
 export function ProofSheetView({ bench, sheet, from, onChange, onClose }: ProofSheetProps) {
-  const { data, library, act } = useDesk();
+  const { library, act } = useDesk();
+  const data = useData();
   const { replica, member } = data;
   const { session } = bench;
   const grid = useRef<HTMLDivElement>(null);

@@ -20,7 +20,7 @@ import {
 } from "@/core/library/steps";
 import { capital } from "@/core/library/words";
 import { kindPlural, targetKinds } from "@/core/media";
-import { sentence, useDesk } from "../data/desk";
+import { sentence, useDesk, useData } from "../data/desk";
 import {
   noRecall,
   OwnRecallFields,
@@ -63,7 +63,8 @@ const simpleSteps: readonly Step[] = [
 
 /** Keeps steps as a routine, or changes one: its name, what recalls it, its steps in their order. */
 export function RoutineDialog({ routine, steps: given = [], onClose, onKept }: RoutineDialogProps) {
-  const { data, send, tell } = useDesk();
+  const { send, tell } = useDesk();
+  const data = useData();
   const { refuseTaken, give } = useOwnRecall();
   const [steps, setSteps] = useState(routine?.steps ?? given);
   const [at, setAt] = useState(0);

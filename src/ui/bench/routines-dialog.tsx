@@ -10,7 +10,7 @@ import { may } from "@/core/library/roles";
 import { namesIn, routineNoun, sayStep } from "@/core/library/steps";
 import { capital } from "@/core/library/words";
 import { beginningIn } from "@/core/text/beginnings";
-import { useDesk } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 import { QuietButton } from "../parts/buttons";
 import { AliasDialog, KeyDialog } from "../parts/card-dialogs";
 import { Dialog } from "../parts/dialog";
@@ -29,7 +29,8 @@ type Opened = "change" | "key" | "alias";
 
 /** The routines and sets of the library: type to find one, Enter runs it; its keys change it. */
 export function RoutinesDialog({ canRun, onRun, onClose }: RoutinesDialogProps) {
-  const { data, act } = useDesk();
+  const { act } = useDesk();
+  const data = useData();
   const { routine, keyBinding } = data.replica;
   const [typed, setTyped] = useState("");
   const [at, setAt] = useState(0);

@@ -2,13 +2,14 @@
 
 import { NativeSelect } from "@chakra-ui/react";
 import { useGo } from "../keys/use-go";
-import { useDesk } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 import type { Session } from "@/core/library/entities";
 import { useSayKeys } from "../keys/keys";
 
 /** The session's name, which opens the list of the others. */
 export function SessionChooser({ session }: { session: Session }) {
-  const { data, libraryId } = useDesk();
+  const { libraryId } = useDesk();
+  const data = useData();
   const go = useGo();
   const say = useSayKeys();
   return (

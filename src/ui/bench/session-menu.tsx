@@ -11,7 +11,7 @@ import { sessionPlace } from "../actions/session";
 import { offersOn, type ActionScope } from "../actions/stack";
 import { useActions, useScopes } from "../actions/use-actions";
 import { useGo } from "../keys/use-go";
-import { useDesk } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 import { chooseFiles } from "../parts/choose-files";
 import { saveTimeline, type Bringing } from "./use-bringing";
 
@@ -25,7 +25,8 @@ const onSession = (scopes: readonly ActionScope[]) => offersOn("session", scopes
 
 /** Offers what can be done with the sessions; gives what is opened by it. */
 export function useSessionActions(session: Session | null, { bring, begin, missing, findMissing }: Bringing) {
-  const { data, libraryId } = useDesk();
+  const { libraryId } = useDesk();
+  const data = useData();
   const go = useGo();
   return useActions(sessionPlace, {
     session,

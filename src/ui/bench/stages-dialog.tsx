@@ -9,7 +9,7 @@ import { mostStages, stagesOf, suppliedStages, type Stage } from "@/core/library
 import type { WorkingMedium } from "@/core/media";
 import { longestQuery } from "@/core/search/query/parse";
 import { longestName } from "@/core/text/names";
-import { sayError, useDesk } from "../data/desk";
+import { sayError, useDesk, useData } from "../data/desk";
 import { QuietButton } from "../parts/buttons";
 import { DialogButtons } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
@@ -39,7 +39,8 @@ export function StagesDialog({
   readonly medium: WorkingMedium;
   readonly onClose: () => void;
 }) {
-  const { data, library, tell } = useDesk();
+  const { library, tell } = useDesk();
+  const data = useData();
   const { stages: own } = data.member.settings;
   const [rows, setRows] = useState(() => stagesOf(own, medium).map(rowOf));
   const [problem, setProblem] = useState<string>();

@@ -9,7 +9,7 @@ import { capital, count } from "@/core/library/words";
 import { dropBefore } from "@/core/library/drop";
 import { may } from "@/core/library/roles";
 import { ActionButton } from "../actions/action-button";
-import { useDesk } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 import { materialOf } from "../data/material";
 import { useListKeys } from "../parts/use-list-keys";
 import { pressRow, type RowPress } from "../parts/row-press";
@@ -67,7 +67,8 @@ function Narrowing({ bench: { media: there, narrowed, narrow, targets } }: { ben
 
 /** The session's targets. Arrows move, with Shift they extend; Ctrl+A takes all. */
 export function TargetList({ bench }: { bench: Bench }) {
-  const { data, act, takeIn } = useDesk();
+  const { act, takeIn } = useDesk();
+  const data = useData();
   const list = useRef<HTMLDivElement>(null);
   const { selection, targets, listed, session } = bench;
   const exceptions = useMemo(() => new Set(bench.exceptions), [bench.exceptions]);

@@ -3,7 +3,7 @@ import { candidatesOf, presentCandidates, type Candidates } from "@/core/library
 import type { CardHead } from "@/core/library/entities";
 import { goesOn, type Medium } from "@/core/media";
 import { lastFound, type LastFound } from "../apply/last-found";
-import { useDesk } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 import { searchTarget } from "./search-target";
 import type { Bench } from "./use-bench";
 
@@ -17,7 +17,8 @@ const isFor = (cards: ReadonlyMap<string, CardHead>, medium: Medium | undefined)
 
 /** What the apply bar listed last, as far as it is for the material; else what the member uses most on such a target. */
 export function useListed({ lead, session }: Bench) {
-  const { data, finder, libraryId, tell } = useDesk();
+  const { finder, libraryId, tell } = useDesk();
+  const data = useData();
   const { replica, member } = data;
   return useCallback(async (): Promise<LastFound | null> => {
     if (!lead) return null;
@@ -35,7 +36,7 @@ export function useListed({ lead, session }: Bench) {
 
 /** What is tried in a row, and how it begins. */
 export function useCandidates(bench: Bench) {
-  const { replica } = useDesk().data;
+  const { replica } = useData();
   const [given, setCandidates] = useState<Candidates | null>(null);
   const medium = bench.lead?.chain.medium;
   const candidates = useMemo(

@@ -1,10 +1,11 @@
 import { useEffect, useMemo } from "react";
-import { useDesk } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 import { cardsOfEffects, defaultsOf, type Defaults } from "../state/bench/defaults";
 
 /** What the member's effects begin with; the contents of the cards that say so are fetched ahead. */
 export function useDefaults(): Defaults {
-  const { data, library } = useDesk();
+  const { library } = useDesk();
+  const data = useData();
   const { contents } = library;
   const { effectDefault, card } = data.replica;
   const cards = useMemo(() => cardsOfEffects({ effectDefault, card }), [effectDefault, card]);

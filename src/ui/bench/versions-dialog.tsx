@@ -8,7 +8,7 @@ import { listMove } from "@/core/keys/list-navigation";
 import type { CardHead } from "@/core/library/entities";
 import { may } from "@/core/library/roles";
 import { ask } from "../data/api";
-import { sayError, useDesk } from "../data/desk";
+import { sayError, useDesk, useData } from "../data/desk";
 import { nameOfMember } from "../data/library-data";
 import { cardVersions } from "@/core/api/operations/card-versions";
 import { Dialog } from "../parts/dialog";
@@ -33,7 +33,8 @@ export function VersionsDialog({
   card: CardHead;
   onClose: () => void;
 }) {
-  const { libraryId, data, act } = useDesk();
+  const { libraryId, act } = useDesk();
+  const data = useData();
   const { setAudition, lead, apply } = bench;
   const list = useRef<HTMLDivElement>(null);
   const [at, setAt] = useState(0);

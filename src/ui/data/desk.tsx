@@ -4,6 +4,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { createContext, useCallback, useContext, useEffect, useMemo, useState, type ReactNode } from "react";
 import type { CommandAnswer } from "@/core/api/command";
 import type { CommandName, InputOf, ResultOf } from "@/core/api/commands";
+import type { MemberSettings } from "@/core/library/media";
 import { capital } from "@/core/library/words";
 import { Alike } from "./alike";
 import { askAs, isPassing, sayError } from "./api";
@@ -31,8 +32,7 @@ interface Unsaved {
 
 export interface Desk {
   readonly libraryId: string;
-  readonly data: LibraryData;
-  /** Whence `data` comes: its cards' contents, how far they have come, and the member's settings. */
+  /** The library's copy, of which `useData` gives what is to be drawn: its rows, its cards' contents, how far they have come. */
   readonly library: LibraryStore;
   /** The copies of its bench sessions. */
   readonly sessions: Sessions;
@@ -44,8 +44,8 @@ export interface Desk {
   readonly notices: NoticeBoard;
   /** Commands that the server has not confirmed yet; `waiting` while it cannot be reached. */
   readonly unsaved: Store<Unsaved>;
-  /** The bench session that was open last, also while another place is shown. */
-  readonly sessionId: string | undefined;
+  /** The bench session that was open last, also while another place is shown; see `useOpenSession`. */
+  readonly opened: Store<string | undefined>;
   openSession(sessionId: string): void;
   tell(notice: Notice | null): void;
   /** Counts an edit that waits to be sent as unsaved, until the returned function is called. */
@@ -68,12 +68,24 @@ export interface Desk {
 
 const DeskContext = createContext<Desk | null>(null);
 
-/** What the screens of one library share. Throws outside of a `DeskProvider`. */
+/** What the screens of one library do things by; the same as long as it is open. Throws outside of a `DeskProvider`. */
 export function useDesk(): Desk {
   const desk = useContext(DeskContext);
   if (!desk) throw new Error("useDesk outside of DeskProvider");
   return desk;
 }
+
+/** What a part shows of the library: it is drawn anew when that is another value. `select` gives the same for the same. */
+export function useData<T = LibraryData>(select?: (data: LibraryData) => T): T {
+  const { state } = useDesk().library;
+  return useStore(state, ({ data }) => (select ? select(data!) : (data as T)));
+}
+
+/** What the member chose for the interface. */
+export const useSettings = (): MemberSettings => useData(({ member }) => member.settings);
+
+/** The bench session that was open last, also while another place is shown. */
+export const useOpenSession = (): string | undefined => useStore(useDesk().opened, itself);
 
 export { sayError };
 
@@ -104,12 +116,14 @@ const itself = <T,>(value: T): T => value;
 export function DeskProvider({ libraryId, waiting, failed, children }: DeskProviderProps) {
   const client = useQueryClient();
   const [tools, setTools] = useState<Tools | null>(null);
-  const { data, error } = useStore(tools?.library.state ?? nowhere, itself);
+  const state = tools?.library.state ?? nowhere;
+  const isHere = useStore(state, ({ data }) => data !== null);
+  const error = useStore(state, ({ data, error }) => (data ? null : error));
+  const memberId = useStore(state, ({ data }) => data?.member.id);
   const [notices] = useState(() => new NoticeBoard());
   const { tell } = notices;
   const [unsaved] = useState(() => new Store<Unsaved>({ open: 0, waiting: false }));
   const [opened] = useState(() => new Store<string | undefined>(undefined));
-  const sessionId = useStore(opened, itself);
   const openSession = useCallback((id: string) => opened.set(id), [opened]);
 
   useEffect(() => {
@@ -204,7 +218,6 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
     tools.alike.know(sources);
   }, [tools, files.data, libraryId]);
 
-  const memberId = data?.member.id;
   useEffect(() => {
     if (memberId === undefined || !known || !catching) return;
     askAs(memberId);
@@ -300,15 +313,14 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
 
   const desk = useMemo<Desk | null>(
     () =>
-      data && tools && takeIn
+      isHere && tools && takeIn
         ? {
             libraryId,
-            data,
             ...tools,
             takeIn,
             notices,
             unsaved,
-            sessionId,
+            opened,
             openSession,
             tell,
             hold,
@@ -320,12 +332,12 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
         : null,
     [
       libraryId,
-      data,
+      isHere,
       tools,
       takeIn,
       notices,
       unsaved,
-      sessionId,
+      opened,
       openSession,
       tell,
       hold,
@@ -335,7 +347,7 @@ export function DeskProvider({ libraryId, waiting, failed, children }: DeskProvi
       takeBackChange,
     ],
   );
-  if (error && !data) return failed(error, () => void tools?.library.open());
+  if (error) return failed(error, () => void tools?.library.open());
   if (!desk) return waiting;
   return <DeskContext.Provider value={desk}>{children}</DeskContext.Provider>;
 }

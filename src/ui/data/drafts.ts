@@ -2,7 +2,7 @@ import { useMemo } from "react";
 import { emptyDraft, readDraft, writeDraft, type Draft } from "@/core/chain/draft";
 import type { Medium } from "@/core/media";
 import { readKept, writeKept } from "./browser-store";
-import { useDesk } from "./desk";
+import { useDesk, useData } from "./desk";
 import { Store, useStore } from "./store";
 
 /** The draft chains of a browser, by where they are kept in it: one for each library, member and medium. */
@@ -48,13 +48,14 @@ interface OwnDraft {
 
 /** The member's draft chain for a medium, and how it becomes another one; it survives a reload. */
 export function useDraft(medium: Medium): OwnDraft {
-  const { libraryId, data } = useDesk();
+  const { libraryId } = useDesk();
+  const memberId = useData(({ member }) => member.id);
   const store = useMemo(
     () =>
       typeof window === "undefined"
         ? nowhere
-        : storeOf(`fichier:draft:${libraryId}:${data.member.id}:${medium}`, medium),
-    [libraryId, data.member.id, medium],
+        : storeOf(`fichier:draft:${libraryId}:${memberId}:${medium}`, medium),
+    [libraryId, memberId, medium],
   );
   const draft = useStore(store, itself);
   const last = useStore(ended, (all) => all.get(store));

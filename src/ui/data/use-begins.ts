@@ -2,13 +2,14 @@ import { useCallback } from "react";
 import type { CardHead } from "@/core/library/entities";
 import type { MemberSettings } from "@/core/library/media";
 import { kindPlural, ownKind, workingMedia, type TargetKind, type WorkingMedium } from "@/core/media";
-import { sayError, useDesk } from "./desk";
+import { sayError, useDesk, useData } from "./desk";
 
 const nothing: NonNullable<MemberSettings["begins"]> = {};
 
 /** The cards that new material begins with, and how they become others. */
 export function useBegins() {
-  const { data, library, tell } = useDesk();
+  const { library, tell } = useDesk();
+  const data = useData();
   const { begins = nothing } = data.member.settings;
   const { card } = data.replica;
   const setBegins = useCallback(
@@ -29,7 +30,7 @@ export function useBegins() {
 
 /** The cards that new material begins with, by its medium, where there are any in use. */
 export function useBeginnings(): (readonly [WorkingMedium, CardHead])[] {
-  const { data } = useDesk();
+  const data = useData();
   return workingMedia.flatMap((medium) => {
     const card = data.replica.card.get(data.member.settings.begins?.[ownKind(medium)] ?? "");
     return card && !card.withdrawn ? [[medium, card] as const] : [];

@@ -1,7 +1,7 @@
 import { useMemo } from "react";
 import { pathOf, treeRows, type Branch } from "@/core/library/tree";
 import type { Vocabulary } from "@/core/search/fields/define";
-import { useDesk } from "./desk";
+import { useData } from "./desk";
 
 const once = <T>(make: () => T): (() => T) => {
   let made: { value: T } | null = null;
@@ -16,7 +16,13 @@ const pathsIn = (rows: ReadonlyMap<string, Branch>): string[] =>
 
 /** What queries can be completed from, in this library; each list is made when it is first asked for, and anew when its rows change. */
 export function useVocabulary(): Vocabulary {
-  const { folder, tag, favouritesList, card, member, keyBinding, alias } = useDesk().data.replica;
+  const folder = useData(({ replica }) => replica.folder);
+  const tag = useData(({ replica }) => replica.tag);
+  const favouritesList = useData(({ replica }) => replica.favouritesList);
+  const card = useData(({ replica }) => replica.card);
+  const member = useData(({ replica }) => replica.member);
+  const keyBinding = useData(({ replica }) => replica.keyBinding);
+  const alias = useData(({ replica }) => replica.alias);
   const folders = useMemo(() => once(() => pathsIn(folder)), [folder]);
   const tags = useMemo(() => once(() => pathsIn(tag)), [tag]);
   const lists = useMemo(

@@ -4,7 +4,7 @@ import { Box } from "@chakra-ui/react";
 import { usePathname } from "next/navigation";
 import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode, type RefObject } from "react";
 import { ContextMenus } from "../actions/context-menu";
-import { DeskProvider, useDesk } from "../data/desk";
+import { DeskProvider, useDesk, useSettings } from "../data/desk";
 import { useHoldingKeys } from "../keys/held-keys";
 import { useArrivals } from "../keys/use-go";
 import { KeysProvider } from "../keys/keys";
@@ -50,7 +50,8 @@ export function LibraryFrame({ libraryId, children }: { libraryId: string; child
 }
 
 function Framed({ root, children }: { root: RefObject<HTMLDivElement | null>; children: ReactNode }) {
-  const { data, notices, tell } = useDesk();
+  const { notices, tell } = useDesk();
+  const { bareKeys = true } = useSettings();
   const tellRefused = useCallback((text: string) => tell({ kind: "problem", text }), [tell]);
   const path = usePathname();
   useArrivals(path);
@@ -58,7 +59,7 @@ function Framed({ root, children }: { root: RefObject<HTMLDivElement | null>; ch
   useEffect(loadAhead, []);
   return (
     <BrokenDialogContext.Provider value={BrokenDialog}>
-      <KeysProvider bareKeys={data.member.settings.bareKeys ?? true} onRefused={tellRefused}>
+      <KeysProvider bareKeys={bareKeys} onRefused={tellRefused}>
         <TopBar />
         <Box minHeight="0" overflow="hidden">
           {children}

@@ -4,7 +4,7 @@ import { Box, chakra, Menu, Portal } from "@chakra-ui/react";
 import { useCallback, useEffect, useState } from "react";
 import { signedInHere, signOut, signOutEverywhere, switchTo, type SignedIn } from "../data/accounts";
 import { followDesk } from "../data/desk-tabs";
-import { sayError, useDesk } from "../data/desk";
+import { sayError, useDesk, useData } from "../data/desk";
 import { useSayKeys } from "../keys/keys";
 import { PasswordDialog } from "./password-dialog";
 import { KeyCap } from "../parts/key-cap";
@@ -13,9 +13,10 @@ import { useThemeRoot } from "../parts/theme-root";
 
 /** The member at the desk: settings of their own, others at this machine, and signing out. */
 export function MemberMenu({ open, onOpen }: { open: boolean; onOpen: (open: boolean) => void }) {
-  const { data, library, tell, unsaved } = useDesk();
+  const { library, tell, unsaved } = useDesk();
+  const member = useData((data) => data.member);
+  const libraryName = useData(({ library }) => library.name);
   const root = useThemeRoot();
-  const { member } = data;
   const [changing, setChanging] = useState(false);
   const close = useCallback(() => setChanging(false), []);
   const [here, setHere] = useState<readonly SignedIn[]>([]);
@@ -69,7 +70,7 @@ export function MemberMenu({ open, onOpen }: { open: boolean; onOpen: (open: boo
             <Menu.Content bg="raised" color="ink" borderRadius="part" minWidth="260px">
               <KeysWaitForMenu />
               <Box px="10px" py="4px" textStyle="hint">
-                {`${member.name} · ${member.role} of ${data.library.name}`} <KeyCap keys="Alt+m" quiet />
+                {`${member.name} · ${member.role} of ${libraryName}`} <KeyCap keys="Alt+m" quiet />
               </Box>
               <Menu.CheckboxItem
                 value="bare-keys"

@@ -11,7 +11,7 @@ import type { PlaceName } from "../actions/frame/here";
 import type { ActionScope } from "../actions/stack";
 import { useActions, useActionStack } from "../actions/use-actions";
 import { useGo } from "../keys/use-go";
-import { useDesk } from "../data/desk";
+import { useDesk, useData, useOpenSession } from "../data/desk";
 import { useSayKeys } from "../keys/keys";
 import { KeyCap } from "../parts/key-cap";
 import { useFinding } from "./finding";
@@ -19,7 +19,10 @@ import { MemberMenu } from "./member-menu";
 
 /** Wordmark, library, places, the apply bar's field and the member. */
 export function TopBar() {
-  const { data, libraryId, sessionId } = useDesk();
+  const { libraryId } = useDesk();
+  const sessions = useData((data) => data.sessions);
+  const name = useData(({ library }) => library.name);
+  const sessionId = useOpenSession();
   const { setFinding } = useFinding();
   const stack = useActionStack();
   const say = useSayKeys();
@@ -29,7 +32,7 @@ export function TopBar() {
   const path = usePathname();
   const go = useGo();
   const onBench = path.startsWith(`/${libraryId}/bench`);
-  const open = data.sessions.find((s) => s.id === sessionId) ?? data.sessions[0];
+  const open = sessions.find((s) => s.id === sessionId) ?? sessions[0];
   const benchPath = open ? `/${libraryId}/bench/${open.id}` : `/${libraryId}/bench`;
   const paths: Record<PlaceName, string> = {
     bench: benchPath,
@@ -66,8 +69,8 @@ export function TopBar() {
       <chakra.span fontFamily="heading" fontWeight="700" fontSize="xl">
         Fichier
       </chakra.span>
-      <chakra.span color="muted" truncate maxWidth="200px" title={data.library.name}>
-        {data.library.name}
+      <chakra.span color="muted" truncate maxWidth="200px" title={name}>
+        {name}
       </chakra.span>
       <HStack as="nav" aria-label="Places" gap="16px" alignSelf="stretch">
         {places.map((place) => (

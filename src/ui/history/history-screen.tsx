@@ -8,7 +8,7 @@ import type { Replica } from "@/core/library/change";
 import { nameOfRow } from "@/core/library/entities";
 import type { NameOf } from "@/core/library/describe-change";
 import { ask } from "../data/api";
-import { useDesk } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 import { historyKey, nameOfMember } from "../data/library-data";
 import { history } from "@/core/api/operations/history";
 import { Failed } from "../frame/states";
@@ -30,7 +30,8 @@ function subjectOf(id: string, replica: Replica): string | undefined {
 
 /** Everything that was done to the library, and taking back any of it. */
 export function HistoryScreen() {
-  const { libraryId, data, takeBackChange } = useDesk();
+  const { libraryId, takeBackChange } = useDesk();
+  const data = useData();
   const { replica, member } = data;
   const [typed, setTyped] = useState("");
   const words = useDeferredValue(typed.trim());

@@ -4,7 +4,7 @@ import { chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import type { CardHead } from "@/core/library/entities";
 import { count } from "@/core/library/words";
-import { useDesk } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 import { DialogButtons } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
 
@@ -16,7 +16,8 @@ interface CopyMarksDialogProps {
 
 /** Asks which marks of a card others are to have too. */
 export function CopyMarksDialog({ from, onto, onClose }: CopyMarksDialogProps) {
-  const { data, act } = useDesk();
+  const { act } = useDesk();
+  const data = useData();
   const stars = data.shelf.starsOf(from.id);
   const [tags, setTags] = useState(from.tagIds.length > 0);
   const [note, setNote] = useState(from.note !== "");

@@ -4,14 +4,15 @@ import { useCallback, useMemo } from "react";
 import type { CardHead } from "@/core/library/entities";
 import { isFiledIn } from "@/core/library/filing";
 import { countCards } from "@/core/library/words";
-import { useDesk } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 import { BranchDialog } from "./branch-dialog";
 import { havingOf } from "./key-chooser";
 import { useHidden } from "./use-hidden";
 
 /** The folders in which some cards are filed beside their homes. */
 export function FilingsDialog({ cards, onClose }: { cards: readonly CardHead[]; onClose: () => void }) {
-  const { data, act } = useDesk();
+  const { act } = useDesk();
+  const data = useData();
   const { replica } = data;
   const { folders: aside } = useHidden();
   const now = useMemo(() => cards.map((card) => replica.card.get(card.id) ?? card), [cards, replica.card]);

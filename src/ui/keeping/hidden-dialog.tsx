@@ -7,7 +7,7 @@ import type { Hiding } from "@/core/library/entities";
 import type { Replica } from "@/core/library/change";
 import { effectName } from "@/core/chain/describe";
 import { pathOf } from "@/core/library/tree";
-import { useDesk } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 import { Dialog } from "../parts/dialog";
 import { KeyChooser, type Choice } from "./key-chooser";
 
@@ -46,7 +46,8 @@ const mostShown = 200;
 
 /** All that the member has hidden; what is taken is shown again. */
 export function HiddenDialog({ onClose }: { onClose: () => void }) {
-  const { data, act } = useDesk();
+  const { act } = useDesk();
+  const data = useData();
   const list = useRef<HTMLDivElement>(null);
   const rows = [...data.replica.hiding.values()].map((row) => ({ row, ...meant(row, data.replica) }));
   const choices = rows

@@ -3,7 +3,7 @@
 import { useMemo, useState } from "react";
 import type { FavouritesList } from "@/core/library/entities";
 import { may } from "@/core/library/roles";
-import { useDesk } from "../data/desk";
+import { useData } from "../data/desk";
 import { Choice } from "../parts/choice";
 import { DialogButtons } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
@@ -15,7 +15,7 @@ type Whose = "own" | "team";
 
 /** Asks for the name and the mark of a favourites list, and of a new one whose it is. */
 export function ListDialog({ list, onClose }: { list?: FavouritesList; onClose: () => void }) {
-  const { data } = useDesk();
+  const data = useData();
   const first = useMemo(() => ({ name: list?.name ?? "", mark: list?.mark ?? "" }), [list]);
   const [whose, setWhose] = useState<Whose>(list?.ownerId === null ? "team" : "own");
   const form = useCommandForm(whose === "team" ? "keep-team-list" : "keep-list", {

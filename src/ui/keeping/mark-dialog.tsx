@@ -4,7 +4,7 @@ import { useRef } from "react";
 import type { CardHead, FavouritesList } from "@/core/library/entities";
 import { may } from "@/core/library/roles";
 import { count, countCards } from "@/core/library/words";
-import { useDesk } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 import { Dialog } from "../parts/dialog";
 import { ListStamp } from "../parts/stamp";
 import { havingOf, KeyChooser } from "./key-chooser";
@@ -15,7 +15,8 @@ export const markCommand = ({ ownerId }: Pick<FavouritesList, "ownerId">) =>
 
 /** Asks on which favourites list cards are put, or off which they are taken: a letter does it. */
 export function MarkDialog({ cards, onClose }: { cards: readonly CardHead[]; onClose: () => void }) {
-  const { data, act } = useDesk();
+  const { act } = useDesk();
+  const data = useData();
   const { shelf, member } = data;
   const list = useRef<HTMLDivElement>(null);
   const lists = shelf.allLists().filter(({ ownerId }) => may(member.role, ownerId === null ? "keep" : "own"));

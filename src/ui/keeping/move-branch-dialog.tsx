@@ -3,7 +3,7 @@
 import { useMemo } from "react";
 import { pathOf, resolvePath, type Branch } from "@/core/library/tree";
 import { parsePath } from "@/core/text/names";
-import { useDesk } from "../data/desk";
+import { useData } from "../data/desk";
 import { DialogButtons } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
 import { useCommandForm } from "../parts/command-form";
@@ -27,7 +27,7 @@ const named = (noun: Noun, id: string) => (noun === "folder" ? { folderId: id } 
 
 /** Asks below which folder or tag one is to be moved; empty is the top. */
 export function MoveBranchDialog({ noun, row, onClose }: BranchDialogProps) {
-  const { data } = useDesk();
+  const data = useData();
   const rows: ReadonlyMap<string, Branch> = data.replica[noun];
   const values = useMemo(() => ({ path: pathOf(rows, row.parentId) }), [rows, row.parentId]);
   const form = useCommandForm(`move-${noun}`, {
@@ -64,7 +64,7 @@ const nowhere = { path: "" };
 
 /** Asks into which folder or tag one is to be merged. */
 export function MergeBranchDialog({ noun, row, onClose }: BranchDialogProps) {
-  const { data } = useDesk();
+  const data = useData();
   const rows: ReadonlyMap<string, Branch> = data.replica[noun];
   const form = useCommandForm(noun === "folder" ? "merge-folders" : "merge-tags", {
     first: nowhere,

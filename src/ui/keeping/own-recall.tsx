@@ -7,7 +7,7 @@ import { keyText } from "@/core/keys/combination";
 import type { Medium } from "@/core/media";
 import { fold } from "@/core/text/fold";
 import { ApiError } from "../data/api";
-import { sayError, useDesk } from "../data/desk";
+import { sayError, useDesk, useData } from "../data/desk";
 import { TextField } from "../parts/fields";
 import type { RequestForm } from "../parts/form";
 
@@ -25,7 +25,8 @@ export const noRecall: OwnRecall = { alias: "", key: "" };
 
 /** Gives what was just kept an alias and a key. */
 export function useOwnRecall() {
-  const { data, send, tell } = useDesk();
+  const { send, tell } = useDesk();
+  const data = useData();
   const { replica, member } = data;
   /** Throws, with the field, where one of them recalls something else (a key: on that medium): before anything is kept. */
   const refuseTaken = useCallback(

@@ -4,7 +4,7 @@ import { useRef } from "react";
 import type { CardHead } from "@/core/library/entities";
 import { sayRating } from "@/core/library/rating";
 import { countCards } from "@/core/library/words";
-import { useDesk } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 import { Dialog } from "../parts/dialog";
 import { havingOf, KeyChooser } from "./key-chooser";
 
@@ -20,7 +20,8 @@ const choices = [
 
 /** Asks how good cards are: a digit says so. */
 export function RateDialog({ cards, onClose }: { cards: readonly CardHead[]; onClose: () => void }) {
-  const { data, act } = useDesk();
+  const { act } = useDesk();
+  const data = useData();
   const list = useRef<HTMLDivElement>(null);
   return (
     <Dialog title={`Rate ${countCards(cards)}`} onClose={onClose} initialFocus={list} width="320px">

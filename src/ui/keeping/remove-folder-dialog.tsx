@@ -4,7 +4,7 @@ import { Box } from "@chakra-ui/react";
 import { useRef } from "react";
 import type { Folder } from "@/core/library/entities";
 import { count } from "@/core/library/words";
-import { useDesk } from "../data/desk";
+import { useData } from "../data/desk";
 import { Choice } from "../parts/choice";
 import { DialogButtons } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
@@ -23,7 +23,7 @@ const first: { cardsTo: To } = { cardsTo: "parent" };
 
 /** Says what becomes of what lies in a folder that is removed, and asks where its cards go. */
 export function RemoveFolderDialog({ folder, above, onClose }: RemoveFolderDialogProps) {
-  const { data } = useDesk();
+  const data = useData();
   const main = useRef<HTMLButtonElement>(null);
   const form = useCommandForm("remove-folder", {
     first,

@@ -6,7 +6,7 @@ import type { CardHead } from "@/core/library/entities";
 import { asTheyAre, renamedAll } from "@/core/library/renaming";
 import { count } from "@/core/library/words";
 import { fold } from "@/core/text/fold";
-import { useDesk } from "../data/desk";
+import { useData } from "../data/desk";
 import { DialogButtons } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
 import { TextField } from "../parts/fields";
@@ -27,7 +27,7 @@ interface RenameCardsDialogProps {
 
 /** Asks how the names of several cards are to be made out of what they are, and shows what becomes of each. */
 export function RenameCardsDialog({ cards, onClose }: RenameCardsDialogProps) {
-  const { replica } = useDesk().data;
+  const { replica } = useData();
   const names = useMemo(() => cards.map(({ name }) => name), [cards]);
   const form = useCommandForm("rename-cards", {
     first: asTheyAre,

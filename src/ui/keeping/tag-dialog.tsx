@@ -5,14 +5,15 @@ import type { CardHead } from "@/core/library/entities";
 import { may } from "@/core/library/roles";
 import { impliedTags } from "@/core/library/tags";
 import { count, countCards } from "@/core/library/words";
-import { useDesk } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 import { BranchDialog } from "./branch-dialog";
 import { havingOf } from "./key-chooser";
 import { useHidden } from "./use-hidden";
 
 /** The tags of some cards. */
 export function TagDialog({ cards, onClose }: { cards: readonly CardHead[]; onClose: () => void }) {
-  const { data, act } = useDesk();
+  const { act } = useDesk();
+  const data = useData();
   const { tag: tags } = data.replica;
   const { tags: aside } = useHidden();
   const having = useMemo(() => {

@@ -6,7 +6,7 @@ import { mostSteps } from "@/core/api/commands/tidy-input";
 import { foldersOf } from "@/core/library/filing";
 import { turned } from "@/core/library/turning";
 import { count } from "@/core/library/words";
-import { sayError, useDesk } from "../data/desk";
+import { sayError, useDesk, useData } from "../data/desk";
 import { DialogButtons } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
 import { Problem } from "../parts/problem";
@@ -21,7 +21,8 @@ interface TurnDialogProps {
 
 /** Shows what comes of turning folders into tags or tags into folders, and does it as one change. What was turned stays. */
 export function TurnDialog({ of, id, name, onClose }: TurnDialogProps) {
-  const { data, send, tell } = useDesk();
+  const { send, tell } = useDesk();
+  const data = useData();
   const { replica } = data;
   const [problem, setProblem] = useState<string>();
   const [busy, setBusy] = useState(false);

@@ -1,7 +1,7 @@
 import { useMemo } from "react";
 import type { Replica } from "@/core/library/change";
 import { fold } from "@/core/text/fold";
-import { useDesk } from "../data/desk";
+import { useData } from "../data/desk";
 
 export interface HiddenThings {
   readonly folders: ReadonlySet<string>;
@@ -23,6 +23,6 @@ export function hiddenThings({ hiding }: Pick<Replica, "hiding">): HiddenThings 
 }
 
 export function useHidden(): HiddenThings {
-  const { hiding } = useDesk().data.replica;
+  const hiding = useData(({ replica }) => replica.hiding);
   return useMemo(() => hiddenThings({ hiding }), [hiding]);
 }

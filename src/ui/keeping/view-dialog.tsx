@@ -6,7 +6,7 @@ import { memberView } from "@/core/api/operations/member-view";
 import { firstColumns, tableColumns, type MemberSettings } from "@/core/library/media";
 import { readPreferences } from "@/core/library/variants";
 import { ask } from "../data/api";
-import { sayError, useDesk } from "../data/desk";
+import { sayError, useDesk, useData } from "../data/desk";
 import { columnsOfTable } from "../library/table-columns";
 import { QuietButton } from "../parts/buttons";
 import { Dialog } from "../parts/dialog";
@@ -15,7 +15,8 @@ import { Problem } from "../parts/problem";
 
 /** The member's own view of the library: what the table shows, a colleague's view to begin from, and a lock on all of it. */
 export function ViewDialog({ onClose }: { readonly onClose: () => void }) {
-  const { data, library, libraryId, tell } = useDesk();
+  const { library, libraryId, tell } = useDesk();
+  const data = useData();
   const { settings, id } = data.member;
   const {
     tableColumns: shown = firstColumns,

@@ -9,7 +9,7 @@ import { routineNoun } from "@/core/library/steps";
 import { pathOf } from "@/core/library/tree";
 import { ownKind, type WorkingMedium } from "@/core/media";
 import { beginningIn } from "@/core/text/beginnings";
-import { useDesk } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 import { Dialog } from "../parts/dialog";
 import { FindInput } from "../parts/find-input";
 
@@ -28,7 +28,8 @@ const most = 40;
 
 /** Cards, by what is typed as in the apply bar; searches, routines and folders, by the beginnings of their words. */
 function useBindable(typed: string, medium: WorkingMedium): readonly Bindable[] {
-  const { data, finder } = useDesk();
+  const { finder } = useDesk();
+  const data = useData();
   const { replica } = data;
   const [cards, setCards] = useState<readonly Bindable[]>([]);
   const { card } = replica;

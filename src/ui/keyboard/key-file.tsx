@@ -6,7 +6,7 @@ import { recalledKinds, type KeyBinding, type RecalledField } from "@/core/libra
 import { readKeys, resolveKeys, writeKeys } from "@/core/library/key-file";
 import { count } from "@/core/library/words";
 import { sayUnreadable } from "../data/api";
-import { useDesk } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 import { ConfirmDialog } from "../parts/command-dialogs";
 
 type Resolved = ReturnType<typeof resolveKeys>;
@@ -19,7 +19,8 @@ export function useKeyFile(
   own: readonly KeyBinding[],
   nameOf: (binding: KeyBinding) => string | null,
 ): { save(): void; bring(file: File): Promise<void>; readonly dialog: ReactNode } {
-  const { data, tell } = useDesk();
+  const { tell } = useDesk();
+  const data = useData();
   const { replica } = data;
   const [read, setRead] = useState<Resolved | null>(null);
   const rowsOf = (field: RecalledField) =>

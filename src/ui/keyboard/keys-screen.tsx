@@ -12,7 +12,7 @@ import { nameOfRecalled } from "@/core/upkeep/recalled";
 import { ActionButton } from "../actions/action-button";
 import { keyboardPlace } from "../actions/keyboard";
 import { useActions } from "../actions/use-actions";
-import { useDesk } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 import { useSayKeys } from "../keys/keys";
 import { chooseFiles } from "../parts/choose-files";
 import { IndexCard } from "../parts/index-card";
@@ -95,7 +95,8 @@ const legend: readonly (readonly [Meaning["kind"], string])[] = [
 
 /** The member's keys as they lie: what each does, what is free, what leads nowhere; bound by pressing one. */
 export function KeysScreen() {
-  const { data, act, takeBack, tell } = useDesk();
+  const { act, takeBack, tell } = useDesk();
+  const data = useData();
   const { replica, member } = data;
   const say = useSayKeys();
   const [board, chooseBoard] = useBoard();

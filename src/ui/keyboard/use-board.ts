@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
 import { boardIds, boardLike, type BoardId } from "@/core/keys/boards";
-import { useDesk } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 
 /** What a browser that tells says of its keyboard; see the Keyboard Map draft of the WICG. */
 interface Tells {
@@ -9,7 +9,8 @@ interface Tells {
 
 /** The keyboard that keys are drawn on: the member's choice, or the one most like their own; and how another one is chosen. */
 export function useBoard(): readonly [BoardId, (board: BoardId) => void] {
-  const { data, library } = useDesk();
+  const { library } = useDesk();
+  const data = useData();
   const [like, setLike] = useState<BoardId>(boardIds[0]);
   useEffect(() => {
     let wanted = true;

@@ -143,4 +143,22 @@ describe("presses", () => {
     await settle();
     expect(done.join("")).toBe("/fog");
   });
+
+  it("come before what is typed into the field that has just opened for them", async () => {
+    const { press, done, held } = page();
+    const bar = held.wait();
+    const rows = held.wait();
+    [..."smal"].forEach((key) => press(key));
+    // The field is there and has the focus; what waited is done with the next turn, or once rows are there.
+    press("/", { isTrusted: false });
+    bar();
+    press("l");
+    expect(done).toEqual(["/"]);
+    await settle();
+    expect(done.join("")).toBe("/small");
+    press("!");
+    rows();
+    await settle();
+    expect(done.join("")).toBe("/small!");
+  });
 });

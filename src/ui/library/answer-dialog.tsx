@@ -2,7 +2,7 @@
 
 import { useMemo } from "react";
 import type { Proposal } from "@/core/library/entities";
-import { useDesk } from "../data/desk";
+import { useData } from "../data/desk";
 import { DialogButtons } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
 import { TextArea, TextField } from "../parts/fields";
@@ -17,7 +17,7 @@ interface AnswerDialogProps {
 
 /** Takes an offered card into the library: under which name, and where. */
 export function AcceptDialog({ offer, onClose }: AnswerDialogProps) {
-  const { folder } = useDesk().data.replica;
+  const folder = useData(({ replica }) => replica.folder);
   const first = useMemo(() => ({ path: offer.path, name: offer.name, answer: "" }), [offer]);
   const form = useCommandForm("answer-proposal", {
     first,

@@ -26,7 +26,7 @@ import {
 import { firstColumns, tableColumns, type TableColumnId } from "@/core/library/media";
 import type { CardHead, FavouritesList } from "@/core/library/entities";
 import { count } from "@/core/library/words";
-import { useDesk } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 import type { Selection } from "../parts/use-selection";
 import { useListKeys } from "../parts/use-list-keys";
 import { pressRow, rowPress, selectsAlso } from "../parts/row-press";
@@ -237,7 +237,8 @@ export function CardTable({
   onOpen,
   ref,
 }: CardTableProps) {
-  const { data, library } = useDesk();
+  const { library } = useDesk();
+  const data = useData();
   const { replica, shelf, member, habitsOf } = data;
   const { tableColumns: chosen = firstColumns, tableSort, isViewLocked = false } = member.settings;
   const shown = useMemo(() => tableColumns.filter((id) => chosen.includes(id)), [chosen]);

@@ -11,7 +11,7 @@ import {
 import { createContext, useContext, useState, type ReactNode } from "react";
 import type { CardHead } from "@/core/library/entities";
 import { count } from "@/core/library/words";
-import { useDesk } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 import { unspoken, usePointerDrag } from "../parts/sortable";
 import { dropOf, type Dragged } from "./drops";
 import type { LibraryPlace } from "../state/places";
@@ -46,11 +46,11 @@ export function LibraryDrag({
   onDropped?: (cardIds: readonly string[]) => void;
   children: ReactNode;
 }) {
-  const { data, act } = useDesk();
-  const { replica, member } = data;
+  const { act, library } = useDesk();
   const [dragged, setDragged] = useState<Dragged | null>(null);
   const drag = usePointerDrag();
   const begun = (id: UniqueIdentifier): Dragged | null => {
+    const { replica } = library.state.get().data!;
     const folder = replica.folder.get(String(id));
     if (folder) return { kind: "folder", folder };
     const card = replica.card.get(String(id));
@@ -69,6 +69,7 @@ export function LibraryDrag({
       onDragEnd={({ over }) => {
         setDragged(null);
         const onto = over?.data.current?.place as LibraryPlace | undefined;
+        const { replica, member } = library.state.get().data!;
         const drop = dragged && onto && dropOf(dragged, onto, replica, member.role);
         // Which input belongs to which command is seen to where the pair is made.
         if (!drop) return;
@@ -107,9 +108,11 @@ export function useTaken(id: string) {
 
 /** What makes a place of the index one that things are dropped onto, and whether what is over it now could be put there. */
 export function useDropPlace(id: string, place: LibraryPlace) {
-  const { data } = useDesk();
   const dragged = useContext(DraggedContext);
   const { setNodeRef, isOver } = useDroppable({ id, data: { place } });
-  const takes = isOver && dragged !== null && dropOf(dragged, place, data.replica, data.member.role) !== null;
+  const takes = useData(
+    ({ replica, member }) =>
+      isOver && dragged !== null && dropOf(dragged, place, replica, member.role) !== null,
+  );
   return { ref: setNodeRef, takes };
 }

@@ -12,7 +12,7 @@ import type { OpenFolder } from "../actions/desk/here";
 import { useActions } from "../actions/use-actions";
 import { ActionButton } from "../actions/action-button";
 import { useContent } from "../data/contents";
-import { useDesk } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 import { KeyCap } from "../parts/key-cap";
 import { FolderSignOf } from "../parts/folder-sign";
 import { CardPicture } from "../parts/card-picture";
@@ -32,7 +32,8 @@ interface FilingDeskProps {
 
 /** The sorting of a pile of cards into folders that lie open, each by its letter, by a press on it, or by dragging. */
 export function FilingDesk({ ids, onLeave }: FilingDeskProps) {
-  const { data, library, act, takeBack } = useDesk();
+  const { library, act, takeBack } = useDesk();
+  const data = useData();
   const { replica } = data;
   const [begun] = useState(() => ids.filter((id) => replica.card.get(id)?.layer === "team"));
   const [kept, setPile] = useState(() => pileOf(begun));

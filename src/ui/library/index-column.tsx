@@ -18,7 +18,7 @@ import { listMove } from "@/core/keys/list-navigation";
 import type { Replica } from "@/core/library/change";
 import type { Shelf } from "@/core/library/shelf";
 import { readyMade } from "@/core/search/ready-made";
-import { useDesk } from "../data/desk";
+import { useData, useDesk, useSettings } from "../data/desk";
 import { useStore } from "../data/store";
 import type { FavouritesList } from "@/core/library/entities";
 import { shownRows, upwards } from "@/core/library/tree";
@@ -217,8 +217,10 @@ const itself = <T,>(value: T): T => value;
 export function IndexColumn({ replica, shelf, isIndexed, place, onPlace }: IndexColumnProps) {
   const box = useRef<HTMLDivElement>(null);
   const { folder, tag, savedSearch, hiding } = replica;
-  const { library, finder, data } = useDesk();
-  const { closedRows: kept, isViewLocked = false } = data.member.settings;
+  const { library, finder } = useDesk();
+  const arriving = useData((data) => data.arriving);
+  const settings = useSettings();
+  const { closedRows: kept, isViewLocked = false } = settings;
   /** What is closed for now, where the view is locked. */
   const [closedNow, setClosedNow] = useState<readonly string[] | null>(null);
   const closedRows = isViewLocked ? (closedNow ?? kept) : kept;
@@ -252,7 +254,7 @@ export function IndexColumn({ replica, shelf, isIndexed, place, onPlace }: Index
       ? isIndexed
         ? (counts[place.id] ?? null)
         : null
-      : data.arriving
+      : arriving
         ? null
         : shelf.count(place);
   const rows = useMemo(

@@ -2,7 +2,7 @@
 
 import { useMemo } from "react";
 import type { CardHead } from "@/core/library/entities";
-import { useDesk } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 import { lastFolder, rememberFolder } from "../data/last-folder";
 import { DialogButtons } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
@@ -20,7 +20,8 @@ interface FileDialogProps {
 
 /** Asks for the folder in which cards are to be filed. */
 export function FileDialog({ cardIds, what, first, onClose }: FileDialogProps) {
-  const { data, libraryId } = useDesk();
+  const { libraryId } = useDesk();
+  const data = useData();
   const values = useMemo(() => ({ path: first }), [first]);
   const last = lastFolder(libraryId);
   const form = useCommandForm("move-cards", {

@@ -13,7 +13,7 @@ import { settleFocus } from "../parts/settle-focus";
 import { useSelection } from "../parts/use-selection";
 import { useContent } from "../data/contents";
 import { useGo } from "../keys/use-go";
-import { sayError, useDesk } from "../data/desk";
+import { sayError, useDesk, useData } from "../data/desk";
 import { useBringFile } from "../data/files";
 import { libraryPlace } from "../actions/library";
 import { useActions } from "../actions/use-actions";
@@ -70,7 +70,8 @@ interface Ordered {
 
 /** The library: index, table of cards, the card itself. */
 export function LibraryScreen() {
-  const { data, library, act, tell, takeBack, notices } = useDesk();
+  const { library, act, tell, takeBack, notices } = useDesk();
+  const data = useData();
   const { replica, shelf, member } = data;
   const { contents } = library;
   const go = useGo();

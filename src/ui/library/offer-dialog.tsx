@@ -5,7 +5,7 @@ import { useState } from "react";
 import type { CardHead } from "@/core/library/entities";
 import { suggestFolder } from "@/core/library/suggest";
 import { pathOf } from "@/core/library/tree";
-import { useDesk } from "../data/desk";
+import { useData } from "../data/desk";
 import { DialogButtons } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
 import { useCommandForm } from "../parts/command-form";
@@ -14,7 +14,8 @@ import { PathField } from "../parts/path-field";
 
 /** Offers a private card to the team, with the folder that it is meant for. */
 export function OfferDialog({ card, onClose }: { readonly card: CardHead; readonly onClose: () => void }) {
-  const { folder, card: cards } = useDesk().data.replica;
+  const folder = useData(({ replica }) => replica.folder);
+  const cards = useData(({ replica }) => replica.card);
   const [first] = useState(() => ({ path: pathOf(folder, suggestFolder(cards.values(), card)) }));
   const form = useCommandForm("offer-card", {
     first,

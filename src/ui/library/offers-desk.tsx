@@ -8,7 +8,7 @@ import { offersPlace } from "../actions/offers";
 import { useActions } from "../actions/use-actions";
 import { ActionButton } from "../actions/action-button";
 import { useContent } from "../data/contents";
-import { useDesk } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 import { nameOfMember } from "../data/library-data";
 import { CardLine, IndexCard } from "../parts/index-card";
 import { Note } from "../parts/note";
@@ -22,7 +22,8 @@ const date = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "long" })
 
 /** The cards that members offer to the team, for a curator to take in or decline. */
 export function OffersDesk({ onLeave }: { readonly onLeave: () => void }) {
-  const { data, library, act, takeBack } = useDesk();
+  const { library, act, takeBack } = useDesk();
+  const data = useData();
   const { replica, member } = data;
   const open = useMemo(() => openOffers(replica.proposal.values()), [replica.proposal]);
   const order = useMemo(() => open.map(({ id }) => id), [open]);

@@ -5,14 +5,15 @@ import { mostOpen } from "@/core/library/desk";
 import { parsePath } from "@/core/text/names";
 import { resolvePath } from "@/core/library/tree";
 import { may } from "@/core/library/roles";
-import { useDesk } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 import { BranchDialog } from "../keeping/branch-dialog";
 import { useHidden } from "../keeping/use-hidden";
 import { useOpenFolders } from "./use-open-folders";
 
 /** Which folders lie open on the filing desk. */
 export function OpenFoldersDialog({ onClose }: { onClose: () => void }) {
-  const { data, act, tell } = useDesk();
+  const { act, tell } = useDesk();
+  const data = useData();
   const { folder: folders } = data.replica;
   const { folders: aside } = useHidden();
   const { open, setOpen } = useOpenFolders();

@@ -10,7 +10,7 @@ import { count } from "@/core/library/words";
 import type { Group } from "@/core/search/groups";
 import { compileQuery, ownIn } from "@/core/search/query/compile";
 import { parseQuery } from "@/core/search/query/parse";
-import { useDesk } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 import { Choice } from "../parts/choice";
 import { DialogButtons } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
@@ -128,7 +128,8 @@ interface SearchDialogProps {
 
 /** Keeps a query as a saved search, or changes one: what it holds, what would join or leave, and what lets cards in. */
 export function SearchDialog({ search, query: first = "", onClose }: SearchDialogProps) {
-  const { data, finder } = useDesk();
+  const { finder } = useDesk();
+  const data = useData();
   const kept = search?.kept;
   const mayShare = may(data.member.role, "keep");
   const [whose, setWhose] = useState<"own" | "team">(kept && kept.ownerId === null ? "team" : "own");

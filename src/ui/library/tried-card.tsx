@@ -4,7 +4,7 @@ import type { Session } from "@/core/library/entities";
 import { byPosition } from "@/core/library/order";
 import { goesOn, media as mediaFacts, type Medium } from "@/core/media";
 import { ActionButton } from "../actions/action-button";
-import { useDesk } from "../data/desk";
+import { useDesk, useData, useOpenSession } from "../data/desk";
 import { lastTarget } from "../data/last-targets";
 import { materialOf } from "../data/material";
 import { useHolding } from "../data/library-data";
@@ -17,7 +17,9 @@ export function useTriedIn(medium: Medium): {
   readonly session: Session | undefined;
   readonly isKnown: boolean;
 } {
-  const { data, libraryId, sessionId } = useDesk();
+  const { libraryId } = useDesk();
+  const data = useData();
+  const sessionId = useOpenSession();
   const { data: holding, isPending } = useHolding(libraryId);
   const fitting = data.sessions.filter(({ id }) => holding?.[id]?.some((on) => goesOn(medium, on)));
   return { session: fitting.find(({ id }) => id === sessionId) ?? fitting[0], isKnown: !isPending };

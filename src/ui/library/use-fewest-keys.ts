@@ -2,7 +2,7 @@ import { useEffect, useState } from "react";
 import type { CardHead } from "@/core/library/entities";
 import { ownKind } from "@/core/media";
 import type { FewestKeys } from "@/core/search/fewest-keys";
-import { useDesk } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 import { indexedTenths } from "../data/library-store";
 import { useStore } from "../data/store";
 
@@ -11,7 +11,8 @@ const rest = 150;
 
 /** The fewest keys that put a card on what it is meant for; undefined as long as that is not known. */
 export function useFewestKeys(card: CardHead | undefined): FewestKeys | null | undefined {
-  const { finder, library, data } = useDesk();
+  const { finder, library } = useDesk();
+  const data = useData();
   const indexed = useStore(library.arrival, indexedTenths);
   const [found, setFound] = useState<{ card: CardHead; fewest: FewestKeys | null } | null>(null);
   const prefers = data.member.settings.preferredFormats;

@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import { useDesk } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 import { indexedTenths } from "../data/library-store";
 import { useStore } from "../data/store";
 
@@ -14,7 +14,8 @@ const nothing: Matching = { ids: null, query: "" };
 
 /** The ids of the cards that a query recalls, from the worker. The last answer stays until the next is there. */
 export function useMatching(query: string): Matching {
-  const { finder, library, data } = useDesk();
+  const { finder, library } = useDesk();
+  const replica = useData((data) => data.replica);
   const indexed = useStore(library.arrival, indexedTenths);
   const [found, setFound] = useState(nothing);
   const isAsked = query.trim() !== "";
@@ -25,6 +26,6 @@ export function useMatching(query: string): Matching {
     return () => {
       wanted = false;
     };
-  }, [finder, query, isAsked, data.replica, indexed]);
+  }, [finder, query, isAsked, replica, indexed]);
   return isAsked ? found : nothing;
 }

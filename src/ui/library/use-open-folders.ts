@@ -2,7 +2,7 @@ import { useCallback, useMemo, useState } from "react";
 import { fullestFolders, lettersFor, mostOpen } from "@/core/library/desk";
 import { pathOf } from "@/core/library/tree";
 import type { OpenFolder } from "../actions/desk/here";
-import { useDesk } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 
 /** Folders that lie open as long as a member has opened none. */
 const atFirst = 8;
@@ -12,7 +12,8 @@ export function useOpenFolders(pile: readonly string[] = []): {
   readonly open: readonly OpenFolder[];
   setOpen(ids: readonly string[]): void;
 } {
-  const { data, library } = useDesk();
+  const { library } = useDesk();
+  const data = useData();
   const { card, folder } = data.replica;
   const { openFolders } = data.member.settings;
   // They stay as they are while cards are filed: the letters must not change under the hand.

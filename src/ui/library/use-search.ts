@@ -1,14 +1,15 @@
 import { useEffect, useMemo, useState } from "react";
 import type { SavedSearch } from "@/core/library/entities";
 import { readyMade } from "@/core/search/ready-made";
-import { useDesk } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 import { indexedTenths } from "../data/library-store";
 import { useStore } from "../data/store";
 import { keptSearches, type ShownSearch } from "../state/places";
 
 /** Has the searches of the index counted, as long as the calling part is shown; the counts come to `finder.counts`. */
 export function useSearchCounts(): void {
-  const { finder, data } = useDesk();
+  const { finder } = useDesk();
+  const data = useData();
   const { savedSearch } = data.replica;
   useEffect(() => {
     const all = [...keptSearches({ savedSearch }), ...readyMade];
@@ -21,7 +22,8 @@ export function useSearchCounts(): void {
 export function useSearch(
   search: (Pick<ShownSearch, "query" | "sort"> & { readonly kept?: Pick<SavedSearch, "placed"> }) | undefined,
 ): readonly string[] | null {
-  const { finder, library, data } = useDesk();
+  const { finder, library } = useDesk();
+  const data = useData();
   const indexed = useStore(library.arrival, indexedTenths);
   const [query, sort, placed] = [search?.query, search?.sort, search?.kept?.placed];
   const asked = useMemo(

@@ -4,7 +4,7 @@ import { chakra } from "@chakra-ui/react";
 import { Fragment, type CSSProperties, type ReactNode } from "react";
 import { Group, Panel, Separator } from "react-resizable-panels";
 import type { ColumnPlace } from "@/core/library/media";
-import { useDesk } from "../data/desk";
+import { useDesk, useSettings } from "../data/desk";
 
 interface Column {
   readonly id: string;
@@ -25,8 +25,9 @@ const Edge = chakra(Separator);
 
 /** Columns whose edges can be moved, by the pointer and by arrow keys; remembered for the member. */
 export function Columns({ place, columns }: { place: ColumnPlace; columns: readonly Column[] }) {
-  const { data, library } = useDesk();
-  const remembered = data.member.settings.columns?.[place];
+  const { library } = useDesk();
+  const settings = useSettings();
+  const remembered = settings.columns?.[place];
   const known = remembered && columns.every(({ id }) => id in remembered) ? remembered : undefined;
   return (
     // The edges belong to no column: all of it is what the page is about.
@@ -36,8 +37,8 @@ export function Columns({ place, columns }: { place: ColumnPlace; columns: reado
       defaultLayout={known}
       // Nothing is lost where it cannot be kept.
       onLayoutChanged={(layout, { isUserInteraction }) => {
-        if (!isUserInteraction || data.member.settings.isViewLocked) return;
-        const next = { ...data.member.settings.columns, [place]: layout };
+        if (!isUserInteraction || settings.isViewLocked) return;
+        const next = { ...settings.columns, [place]: layout };
         library.saveSettings({ columns: next }).catch(() => undefined);
       }}
       style={{ height: "100%", minHeight: 0 }}

@@ -9,7 +9,7 @@ import { useEffect, useMemo, useRef } from "react";
 import type { Membership } from "@/core/library/entities";
 import { may, roles } from "@/core/library/roles";
 import { count } from "@/core/library/words";
-import { sayError, useDesk } from "../data/desk";
+import { sayError, useDesk, useData } from "../data/desk";
 import { nameOfMember } from "../data/library-data";
 import { MaterialRoom } from "./material-room";
 import { ActionButton } from "../actions/action-button";
@@ -30,7 +30,8 @@ const byRole = (a: Membership, b: Membership) =>
 
 /** Members and their roles, invitations, and keys for scripts. */
 export function TeamScreen() {
-  const { libraryId, data, tell, takeBack } = useDesk();
+  const { libraryId, tell, takeBack } = useDesk();
+  const data = useData();
   const { replica, member, library } = data;
   const client = useQueryClient();
   const list = useRef<HTMLDivElement>(null);

@@ -7,7 +7,7 @@ import { findings } from "@/core/upkeep";
 import { upkeepPlace } from "../actions/upkeep";
 import { useActions } from "../actions/use-actions";
 import { useBegins } from "../data/use-begins";
-import { useDesk } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 import { CardsComing } from "../parts/cards-coming";
 import { Columns } from "../parts/columns";
 import { settleFocus } from "../parts/settle-focus";
@@ -32,7 +32,8 @@ function useChosen(found: FoundOfKind["found"]) {
 /** What wants tidying in the library, with what puts it right; and how much the library is used. */
 export function UpkeepScreen() {
   const begins = useBegins();
-  const { data, act, takeBack } = useDesk();
+  const { act, takeBack } = useDesk();
+  const data = useData();
   const { replica, shelf, member } = data;
   const look = useLook();
   const all = useFindings(look);

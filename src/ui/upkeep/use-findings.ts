@@ -6,7 +6,7 @@ import { ownKind } from "@/core/media";
 import { findings } from "@/core/upkeep";
 import type { Found, Look } from "@/core/upkeep/define";
 import { ask } from "../data/api";
-import { sayError, useDesk } from "../data/desk";
+import { sayError, useDesk, useData } from "../data/desk";
 import { indexedTenths } from "../data/library-store";
 import { useStore } from "../data/store";
 
@@ -33,7 +33,8 @@ export function useUsage() {
 
 /** What findings look at, as it stands. */
 export function useLook(): Look {
-  const { data, finder, alike, libraryId } = useDesk();
+  const { finder, alike, libraryId } = useDesk();
+  const data = useData();
   const { data: used } = useUsage();
   const lately = useMemo(() => used && new Set(used.lately), [used]);
   const { replica, shelf, habitsOf, member } = data;
@@ -69,7 +70,8 @@ export function useLook(): Look {
 
 /** All that wants tidying, by kind; those that are still looked for are as they were before, or missing. */
 export function useFindings(look: Look): ReadonlyMap<string, FoundOfKind> {
-  const { library, data } = useDesk();
+  const { library } = useDesk();
+  const data = useData();
   const [all, setAll] = useState<ReadonlyMap<string, FoundOfKind>>(new Map());
   const indexed = useStore(library.arrival, indexedTenths);
   const isFirst = useRef(true);

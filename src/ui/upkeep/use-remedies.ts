@@ -4,7 +4,7 @@ import { mostSteps } from "@/core/api/commands/tidy-input";
 import { may, type Role } from "@/core/library/roles";
 import type { Finding, Found, Look, Remedy, Step } from "@/core/upkeep/define";
 import type { RemedyHere } from "../actions/upkeep/here";
-import { useDesk } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 
 /** What a remedy would do for some that were found, as this member may; nothing where there is nothing to do. */
 function stepsFor(remedy: Remedy, found: readonly Found[], look: Look, role: Role): readonly Step[] {
@@ -23,7 +23,8 @@ export function useRemedies(
   all: readonly Found[],
   look: Look,
 ): readonly RemedyHere[] {
-  const { data, act } = useDesk();
+  const { act } = useDesk();
+  const data = useData();
   const { role } = data.member;
   // What is done to all does not follow from what is selected.
   const forAll = useMemo(
