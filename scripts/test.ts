@@ -1,4 +1,4 @@
-import type { ChildProcess } from "node:child_process";
+import { execFileSync, type ChildProcess } from "node:child_process";
 import { cpSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -24,7 +24,10 @@ import { checkout, readJson, say, statePath, Trouble } from "./setup/state";
 
 const help = `bin/test             lint (style, rules, who may import whom, what nobody uses), types, unit, component, API and browser tests
   --only STEP        one of: lint, types, unit, screen, api, browser
-  --grep FILE        of the browser tests only those in files that contain this`;
+  --grep FILE        of the browser tests only those in files that contain this
+  --changed REV      only what can see a difference to a commit, such as HEAD or main: tests whose files, or what they
+                     import, are other ones; of the browser tests those files that are themselves. No verdict on the
+                     whole, but one within a minute or two`;
 
 interface Count {
   passed: number;
@@ -59,8 +62,16 @@ function counted(name: string, code: number, passed: number, failed: number, fai
   };
 }
 
+/** What a run is narrowed to. */
+interface Narrowed {
+  /** Of the browser tests only files whose names contain one of these; undefined: all. */
+  readonly files?: readonly string[];
+  /** Of the others only what can see a difference to this commit. */
+  readonly changed?: string;
+}
+
 /** Runs a project's tests, or a share of its files such as 1/2. */
-async function vitest(project: string, share?: string): Promise<Count> {
+async function vitest(project: string, { changed }: Narrowed, share?: string): Promise<Count> {
   const report = statePath(`${project}-report${share?.replace("/", "-of-") ?? ""}.json`);
   rmSync(report, { force: true });
   const code = await show(
@@ -68,6 +79,7 @@ async function vitest(project: string, share?: string): Promise<Count> {
     [
       ...["run", "--project", project, "--reporter=dot", "--reporter=json", `--outputFile.json=${report}`],
       ...(share ? [`--shard=${share}`] : []),
+      ...(changed === undefined ? [] : [`--changed=${changed}`, "--passWithNoTests"]),
     ],
     { cwd: checkout },
   );
@@ -87,7 +99,19 @@ async function vitest(project: string, share?: string): Promise<Count> {
 /** Browsers at once. */
 const browsers = 2;
 
-async function browser(only: readonly string[]): Promise<Count> {
+/** The browser tests that differ from a commit, with those that are new. */
+function changedSpecs(since: string): string[] {
+  const git = (...args: string[]) =>
+    execFileSync("git", args, { cwd: checkout, encoding: "utf8" }).split("\n").filter(Boolean);
+  return [
+    ...git("diff", "--name-only", "--diff-filter=d", since, "--", "e2e"),
+    ...git("ls-files", "--others", "--exclude-standard", "--", "e2e"),
+  ].filter((name) => name.endsWith(".spec.ts"));
+}
+
+async function browser({ files, changed }: Narrowed): Promise<Count> {
+  const only = files ?? (changed === undefined ? [] : changedSpecs(changed));
+  if (changed !== undefined && only.length === 0) return { passed: 0, failed: 0, failures: [] };
   await ensureBuild();
   const server = await startPostgres();
   const folder = mkdtempSync(join(tmpdir(), "fichier-media-"));
@@ -165,20 +189,20 @@ const steps = {
     await ensureBuild();
     return whole("tsc", ["--noEmit"]);
   },
-  unit: () => vitest("unit"),
-  screen: () => vitest("screen"),
+  unit: (narrowed) => vitest("unit", narrowed),
+  screen: (narrowed) => vitest("screen", narrowed),
   // Files of one database wait for each other, and much of it waits for the clock: two halves, each with its own.
-  api: async () => {
+  api: async (narrowed) => {
     // Started before, since two at once would each make the cluster where there is none.
     const server = await startPostgres();
     try {
-      return summed(await Promise.all(["1/2", "2/2"].map((share) => vitest("api", share))));
+      return summed(await Promise.all(["1/2", "2/2"].map((share) => vitest("api", narrowed, share))));
     } finally {
       server.stop();
     }
   },
   browser,
-} satisfies Record<string, (only: readonly string[]) => Promise<Count>>;
+} satisfies Record<string, (narrowed: Narrowed) => Promise<Count>>;
 
 /** Steps that are carried out at once: one waits where the other computes. Browsers have the machine for themselves. */
 const together = [
@@ -189,7 +213,12 @@ const together = [
 
 async function test(): Promise<void> {
   const { values } = parseArgs({
-    options: { only: { type: "string" }, grep: { type: "string" }, help: { type: "boolean" } },
+    options: {
+      only: { type: "string" },
+      grep: { type: "string" },
+      changed: { type: "string" },
+      help: { type: "boolean" },
+    },
   });
   if (values.help) return void console.log(help);
   if (values.only && !Object.hasOwn(steps, values.only)) throw new Trouble(help);
@@ -198,7 +227,11 @@ async function test(): Promise<void> {
   const total = { passed: 0, failed: 0, failures: [] as Failure[], took: [] as Took[] };
   const carryOut = async (name: keyof typeof steps) => {
     const began = performance.now();
-    const count: Count = await steps[name](values.grep ? [values.grep] : []).catch((error): Count => {
+    const narrowed = {
+      ...(values.grep !== undefined && { files: [values.grep] }),
+      ...(values.changed !== undefined && { changed: values.changed }),
+    };
+    const count: Count = await steps[name](narrowed).catch((error): Count => {
       console.error(error instanceof Trouble ? `  ${error.message}` : error);
       return { passed: 0, failed: 1, failures: [{ what: name, why: String(error) }] };
     });
@@ -216,7 +249,8 @@ async function test(): Promise<void> {
   if (total.failures.length > 0) console.log("\nWhat failed:");
   for (const { what, why } of total.failures) console.log(`  ${what}\n${why.replace(/^/gm, "      ")}`);
   console.log(`\n${total.passed} passed, ${total.failed} failed`);
-  process.exitCode = total.failed > 0 || total.passed === 0 ? 1 : 0;
+  const isNothing = total.passed === 0 && values.changed === undefined;
+  process.exitCode = total.failed > 0 || isNothing ? 1 : 0;
 }
 
 test().catch((error) => {

@@ -30,6 +30,7 @@ import { useDesk, useData } from "../data/desk";
 import type { Selection } from "../parts/use-selection";
 import { useListKeys } from "../parts/use-list-keys";
 import { pressRow, rowPress, selectsAlso } from "../parts/row-press";
+import { useKept } from "../parts/use-kept";
 import { useTaken } from "./drag";
 import { inOrder } from "./table-order";
 import { columnsOfTable, orderIn, type TableLook } from "./table-columns";
@@ -160,14 +161,6 @@ const isSameRow = (a: TableRow, b: TableRow): boolean =>
   a.lists.every((list, i) => list === b.lists[i]) &&
   a.aliases.join() === b.aliases.join();
 
-/** The last list, as long as a new one holds the same: the table looks at each anew whenever it is given another. */
-function useKept(rows: TableRow[]): TableRow[] {
-  const [kept, setKept] = useState(rows);
-  const isSame = kept.length === rows.length && kept.every((row, i) => isSameRow(row, rows[i]));
-  if (!isSame) setKept(rows);
-  return isSame ? kept : rows;
-}
-
 interface CardRowProps {
   readonly row: Row<TableRow>;
   readonly index: number;
@@ -283,7 +276,10 @@ export function CardTable({
   // Only what is in view becomes rows: a hundred thousand of them would fill a gigabyte.
   const inView = items.flatMap(({ index }) => replica.card.get(order[index]) ?? []);
   const table = useReactTable({
-    data: useKept(inView.map((card) => tableRow(card, shown, look, folded.get(card.id) ?? 0))),
+    data: useKept(
+      inView.map((card) => tableRow(card, shown, look, folded.get(card.id) ?? 0)),
+      isSameRow,
+    ),
     columns,
     state: { sorting: sorting.length > 0 || ownOrder ? sorting : byName },
     onSortingChange: sortBy,

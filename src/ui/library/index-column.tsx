@@ -27,6 +27,7 @@ import { FolderSignOf } from "../parts/folder-sign";
 import { LockSign } from "../parts/lock-sign";
 import { useDropPlace, useTaken } from "./drag";
 import { ListStamp, Stamp } from "../parts/stamp";
+import { useKept } from "../parts/use-kept";
 import { keptSearches, samePlace, type LibraryPlace } from "../state/places";
 import { useSearchCounts } from "./use-search";
 
@@ -243,9 +244,10 @@ export function IndexColumn({ replica, shelf, isIndexed, place, onPlace }: Index
     [closed, library, isViewLocked],
   );
   const hasOwn = shelf.count({ kind: "private" }) > 0 || place.kind === "private";
+  const lists = useKept(shelf.allLists());
   const lines = useMemo(
-    () => linesOf({ folder, tag, savedSearch, hiding }, shelf.allLists(), closed, to, hasOwn),
-    [folder, tag, savedSearch, hiding, shelf, closed, to, hasOwn],
+    () => linesOf({ folder, tag, savedSearch, hiding }, lists, closed, to, hasOwn),
+    [folder, tag, savedSearch, hiding, lists, closed, to, hasOwn],
   );
   useSearchCounts();
   const counts = useStore(finder.counts, itself);
