@@ -1,52 +1,35 @@
 "use client";
 
-import { usualMedium } from "@/core/media";
-import { Box, chakra, HStack, Input } from "@chakra-ui/react";
+import { Box } from "@chakra-ui/react";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { pathOf } from "@/core/library/tree";
-import type { Shelf } from "@/core/library/shelf";
 import type { CardHead } from "@/core/library/entities";
+import { pathOf } from "@/core/library/tree";
 import { count } from "@/core/library/words";
+import { usualMedium } from "@/core/media";
+import { libraryPlace } from "../actions/library";
+import { useActions } from "../actions/use-actions";
+import { useData, useDesk } from "../data/desk";
+import { useBegins } from "../data/use-begins";
+import { useHeldKeys } from "../keys/held-keys";
+import { useGo } from "../keys/use-go";
+import { CardsComing } from "../parts/cards-coming";
+import { chooseFiles } from "../parts/choose-files";
 import { Columns } from "../parts/columns";
 import { later } from "../parts/later";
 import { settleFocus } from "../parts/settle-focus";
 import { useSelection } from "../parts/use-selection";
-import { useContent } from "../data/contents";
-import { useGo } from "../keys/use-go";
-import { sayError, useDesk, useData } from "../data/desk";
-import { useBringFile } from "../data/files";
-import { libraryPlace } from "../actions/library";
-import { useActions } from "../actions/use-actions";
-import { chooseFiles } from "../parts/choose-files";
-import { CardsComing } from "../parts/cards-coming";
-import { KeyCap } from "../parts/key-cap";
-import { TriedCard, useTriedIn } from "./tried-card";
-import { WhatItDoes } from "./what-it-does";
-import { CardPanel } from "./card-panel";
-import { CardTable } from "./card-table";
-import { importable } from "./importable";
+import { knownPlace, placeName, type LibraryPlace } from "../state/places";
+import { CardsColumn } from "./cards-column";
+import { ChosenColumn, useTriedAhead } from "./chosen-column";
 import { LibraryDrag } from "./drag";
+import { importable } from "./importable";
 import { IndexColumn } from "./index-column";
-import { findSearch, knownPlace, placeName, type LibraryPlace } from "../state/places";
-import { indexedTenths } from "../data/library-store";
-import { useStore } from "../data/store";
-import { useBegins } from "../data/use-begins";
-import { useHeldKeys } from "../keys/held-keys";
-import { useMatching } from "./use-matching";
-import { cardDocument } from "@/core/search/documents";
-import { explain } from "@/core/search/explain";
-import { missingIn } from "@/core/search/query/missing";
-import { parseQuery } from "@/core/search/query/parse";
-import { useVocabulary } from "../data/vocabulary";
-import { useFolded } from "./use-folded";
-import { useFewestKeys } from "./use-fewest-keys";
-import { useSearch } from "./use-search";
+import { useTriedIn } from "./tried-card";
+import { useImport } from "./use-import";
+import { usePlace } from "./use-place";
 
 const FilingDesk = later(async () => (await import("./filing-desk")).FilingDesk);
 const OffersDesk = later(async () => (await import("./offers-desk")).OffersDesk);
-
-const inPlace = (shelf: Shelf, place: LibraryPlace): readonly string[] =>
-  place.kind === "search" ? [] : shelf.at(place);
 
 const nothingYet: readonly string[] = [];
 const noCards: readonly CardHead[] = [];
@@ -70,14 +53,14 @@ interface Ordered {
 
 /** The library: index, table of cards, the card itself. */
 export function LibraryScreen() {
-  const { library, act, tell, takeBack, notices } = useDesk();
+  const { libraryId, act, tell, takeBack, notices } = useDesk();
   const data = useData();
-  const { replica, shelf, member } = data;
-  const { contents } = library;
+  const { replica, shelf, member, arriving } = data;
   const go = useGo();
   const [wantedPlace, setPlace] = useState<LibraryPlace>({ kind: "all" });
   const place = useMemo(() => knownPlace(wantedPlace, replica), [wantedPlace, replica]);
   const [typed, setTyped] = useState("");
+  const { search, isIndexed, isComing, missing, here, ids, folded, isFiltered } = usePlace(place, typed);
   const [{ order, ordered }, setOrder] = useState<Ordered>({ order: [], ordered: [] });
   /** What lies on the filing desk, while that is open. */
   const [pile, setPile] = useState<readonly string[] | null>(null);
@@ -86,28 +69,12 @@ export function LibraryScreen() {
   const [isAtOffers, setAtOffers] = useState(false);
   const table = useRef<HTMLDivElement>(null);
   const filter = useRef<HTMLInputElement>(null);
-
-  const { ids: found, query: answered } = useMatching(typed);
-  const isIndexed = useStore(library.arrival, indexedTenths) >= 10;
-  const search = place.kind === "search" ? findSearch(place.id, replica) : undefined;
-  const held = useSearch(search);
-  const vocabulary = useVocabulary();
-  const query = search?.query;
-  const missing = useMemo(
-    () => (query === undefined ? [] : missingIn(parseQuery(query), vocabulary)),
-    [query, vocabulary],
-  );
-  const lying = useMemo(() => inPlace(shelf, place), [shelf, place]);
-  const here = search ? (held ?? nothingYet) : lying;
-  const matching = useMemo(() => (found ? here.filter((id) => found.has(id)) : here), [here, found]);
-  const { ids, folded } = useFolded(matching, data);
-
   const putInOrder = useCallback(
     (order: readonly string[], ordered: readonly string[]) => setOrder({ order, ordered }),
     [],
   );
   // The answer came with other rows, which the table has not put in order yet.
-  const isAnswered = typed.trim() === "" || (answered === typed && ordered === ids);
+  const isAnswered = typed.trim() === "" || (isFiltered && ordered === ids);
   const isAtTable = pile === null && !isAtOffers;
   useHeldKeys(isAtTable && !isAnswered);
   const selection = useSelection(order);
@@ -118,26 +85,7 @@ export function LibraryScreen() {
   const { lead } = selection;
   useEffect(() => notices.turn(), [notices, lead, place]);
   const card = lead ? replica.card.get(lead) : undefined;
-  const content = useContent(contents, card?.fingerprint);
-  const at = selection.lead === null ? -1 : order.indexOf(selection.lead);
-  useEffect(() => {
-    // The next ones, so that going on is not waited for.
-    if (isTrying)
-      contents.ahead(
-        order.slice(Math.max(0, at - 2), at + 4).flatMap((id) => replica.card.get(id)?.fingerprint ?? []),
-      );
-  }, [isTrying, at, order, contents, replica.card]);
-  const fewest = useFewestKeys(card);
-  const why = useMemo(() => {
-    const asked = typed.trim() || (query ?? "");
-    return card && asked !== ""
-      ? explain(
-          cardDocument(card, { known: replica, shelf, habitsOf: data.habitsOf }, member.id),
-          asked,
-          typed.trim() === "" ? "exact" : "beginnings",
-        )
-      : undefined;
-  }, [card, query, typed, replica, shelf, data.habitsOf, member.id]);
+  useTriedAhead(isTrying, order, lead === null ? -1 : order.indexOf(lead));
   const folder = place.kind === "folder" ? replica.folder.get(place.id) : undefined;
   const tag = place.kind === "tag" ? replica.tag.get(place.id) : undefined;
   const list = place.kind === "list" ? replica.favouritesList.get(place.id) : undefined;
@@ -147,7 +95,6 @@ export function LibraryScreen() {
   }, [isAtTable]);
 
   const begins = useBegins();
-  const { libraryId } = useDesk();
   const { session: triedIn = data.sessions[0] } = useTriedIn(card?.medium ?? usualMedium);
   const toBench = useCallback(() => {
     if (triedIn) go(`/${libraryId}/bench/${triedIn.id}`);
@@ -160,42 +107,14 @@ export function LibraryScreen() {
   /** The filing desk was asked for; it opens once all that would lie on it is here. */
   const [wantsDesk, setWantsDesk] = useState(false);
   const isAllHere =
-    !data.arriving && isAnswered && (search ? held !== undefined && isIndexed : order.length === ids.length);
+    !arriving && isAnswered && (search ? !isComing && isIndexed : order.length === ids.length);
   if (wantsDesk && isAllHere) {
     setWantsDesk(false);
     setPile(hand.length > 1 ? hand.map(({ id }) => id) : order);
     // The index goes, and whatever is focused after it is not in it.
     setAtIndex(false);
   }
-
-  const bring = useBringFile(libraryId);
-  /** Looks that name no folder are filed where one is looking. */
-  const path = folder ? pathOf(replica.folder, folder.id) : "";
-  const importCards = useCallback(
-    async (files: readonly File[]) => {
-      let imported = 0;
-      for (const file of files) {
-        let cards;
-        try {
-          const { cardsOf } = await import("./import-files");
-          cards = await cardsOf(file, bring);
-        } catch (error) {
-          return void tell({ kind: "problem", text: sayError(error) });
-        }
-        for (const card of cards) {
-          const done =
-            "file" in card
-              ? await act("import-card", card)
-              : await act("keep-card", { ...card, fits: [], path });
-          // The reason of a refused one stays to be read; the others are not begun.
-          if (!done) return;
-          imported++;
-        }
-      }
-      if (imported > 1) tell({ kind: "done", text: `Imported ${count(imported, "card")}.` });
-    },
-    [act, tell, bring, path],
-  );
+  const importCards = useImport(folder ? pathOf(replica.folder, folder.id) : "");
 
   const opened = useActions(
     libraryPlace,
@@ -253,7 +172,6 @@ export function LibraryScreen() {
     },
   );
 
-  const name = placeName(place, replica);
   if (isAtOffers) return <OffersDesk onLeave={() => setAtOffers(false)} />;
   if (pile) return <FilingDesk ids={pile} onLeave={leaveDesk} />;
   return (
@@ -288,64 +206,22 @@ export function LibraryScreen() {
             id: "cards",
             least: 420,
             content: (
-              <Box
-                as="section"
-                aria-label="Cards of the place"
-                display="flex"
-                flexDirection="column"
-                minHeight="0"
-                pt="16px"
-                px="10px"
-              >
-                <HStack justifyContent="space-between" px="12px" pb="12px" gap="16px">
-                  <HStack gap="10px" alignItems="baseline" minWidth="0">
-                    <chakra.h1 textStyle="screenTitle" truncate title={name}>
-                      {name}
-                    </chakra.h1>
-                    <chakra.span color="muted" whiteSpace="nowrap" aria-live="polite">
-                      {data.arriving || (search && !held) ? "…" : count(ids.length, "card")}
-                    </chakra.span>
-                  </HStack>
-                  <HStack gap="6px" flexShrink={0}>
-                    <Input
-                      ref={filter}
-                      aria-label="Filter cards"
-                      placeholder="Filter"
-                      size="sm"
-                      width="190px"
-                      fontFamily="mono"
-                      bg="raised"
-                      borderColor="rule"
-                      borderRadius="part"
-                      value={typed}
-                      onChange={(event) => setTyped(event.target.value)}
-                      onKeyDown={(event) => {
-                        if (!["Escape", "Enter", "ArrowDown"].includes(event.key)) return;
-                        if (event.key === "Escape") setTyped("");
-                        event.preventDefault();
-                        table.current?.focus();
-                      }}
-                    />
-                    <KeyCap keys="/" />
-                  </HStack>
-                </HStack>
-                {missing.length > 0 && (
-                  <Box px="12px" pb="8px" fontSize="sm" color="muted" role="status">
-                    {`${missing.join(" ")} The search goes on without it.`}
-                  </Box>
-                )}
-                <CardTable
-                  ref={table}
-                  ids={ids}
-                  folded={folded}
-                  ownOrder={place.kind === "list" || place.kind === "search"}
-                  label="Cards"
-                  selection={selection}
-                  onOrder={putInOrder}
-                  onOpen={toBench}
-                  empty={data.arriving ? <CardsComing /> : sayEmpty(place, typed, isIndexed)}
-                />
-              </Box>
+              <CardsColumn
+                name={placeName(place, replica)}
+                holds={arriving || isComing ? "…" : count(ids.length, "card")}
+                typed={typed}
+                onTyped={setTyped}
+                missing={missing}
+                ids={ids}
+                folded={folded}
+                ownOrder={place.kind === "list" || place.kind === "search"}
+                selection={selection}
+                onOrder={putInOrder}
+                onOpen={toBench}
+                empty={arriving ? <CardsComing /> : sayEmpty(place, typed, isIndexed)}
+                filter={filter}
+                table={table}
+              />
             ),
           },
           {
@@ -353,36 +229,14 @@ export function LibraryScreen() {
             width: 330,
             least: 260,
             content: (
-              <Box
-                as="aside"
-                aria-label="Chosen card"
-                data-subject="card"
-                data-subject-name={card?.name}
-                bg="panel"
-                p="16px 16px"
-                overflowY="auto"
-                minHeight="0"
-              >
-                {card ? (
-                  <>
-                    <CardPanel
-                      card={card}
-                      content={content}
-                      onAgain={() => contents.ahead([card.fingerprint])}
-                      data={data}
-                      fewest={fewest}
-                      why={why}
-                      onRemoveAlias={(aliasId) => void act("remove-alias", { aliasId })}
-                      onFreeKey={(key) => void act("bind-key", { key, cardId: null })}
-                      onPlace={setPlace}
-                    />
-                    {isTrying && <TriedCard medium={card.medium} chain={content.chain} without={isWithout} />}
-                    {content.chain && <WhatItDoes chain={content.chain} />}
-                  </>
-                ) : (
-                  <Box color="muted">Choose a card to see what is on it.</Box>
-                )}
-              </Box>
+              <ChosenColumn
+                card={card}
+                typed={typed}
+                query={search?.query}
+                isTrying={isTrying}
+                isWithout={isWithout}
+                onPlace={setPlace}
+              />
             ),
           },
         ]}
