@@ -58,7 +58,7 @@ test("workers that break are begun again: cards are found and heard as before, a
   await page.keyboard.type("small");
   await expect(found(page, "Small harbour room")).toBeVisible();
   const reported = page.waitForRequest("**/faults");
-  // One that is begun anew takes those with it that it works with: they need not be there any more.
+  // A worker that is begun anew ends its helpers, which may be gone before they are asked to break.
   await Promise.all(
     page.workers().map((worker) =>
       worker
@@ -72,7 +72,7 @@ test("workers that break are begun again: cards are found and heard as before, a
   );
   await expect(said(page)).toContainText(/broke, and was begun again \(fault [A-Z0-9]{6}\)/);
   expect(((await reported).postDataJSON() as { words: string }).words).toContain("broken on purpose");
-  // What was typed is still there, and other words are answered by the index that was filled anew.
+  // The typed text is still there, and other words are answered by the index that was filled anew.
   await expect(page.getByRole("combobox", { name: "Find a card" })).toHaveValue("small");
   await page.keyboard.press("Control+a");
   await page.keyboard.type("wind");

@@ -62,7 +62,7 @@ function counted(name: string, code: number, passed: number, failed: number, fai
   };
 }
 
-/** What a run is narrowed to. */
+/** Limits of a run. */
 interface Narrowed {
   /** Of the browser tests only files whose names contain one of these; undefined: all. */
   readonly files?: readonly string[];

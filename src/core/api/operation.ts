@@ -13,7 +13,7 @@ export interface Operation<Path extends string = string, Takes extends object = 
   readonly summary: string;
   /** What the asker must be allowed; `none` where anybody may ask, `person` where only somebody who is signed in may, `user` where a library plays no part. */
   readonly needs: Right | "none" | "person" | "user";
-  /** What is sent, made when it is read: whoever only asks loads nothing of it. */
+  /** The schema of what is sent. A function of the tools it is made with, so that a client which only asks loads none of them. */
   readonly query?: (tools: Schemas) => Joi.ObjectSchema;
   readonly body?: (tools: Schemas) => Joi.ObjectSchema;
   /** The body is a file as it is. */

@@ -3,7 +3,7 @@ import * as account from "./account";
 import { drawn, inPlaceFields } from "./commands/in-place-input";
 import * as fields from "./fields";
 
-/** What the schemas of operations are made from. It is handed to them, so that an operation can be asked for without it. */
+/** The tools that schemas of operations are made with. They are handed to the operation, so that a client can ask for it without loading them. */
 export const schemas = { Joi, ...fields, ...account, drawn, inPlaceFields };
 export type Schemas = typeof schemas;
 

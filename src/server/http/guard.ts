@@ -17,7 +17,7 @@ const forwarded = [
 const contentPolicy = (nonce: string, isDevelopment: boolean) =>
   [
     "default-src 'self'",
-    // What is developed is handed over as text to be run, piece by piece.
+    // Hot reloading evaluates changed modules as text.
     `script-src 'self' 'nonce-${nonce}' 'wasm-unsafe-eval'${isDevelopment ? " 'unsafe-eval'" : ""}`,
     // The styles of the interface are made while it runs.
     "style-src 'self' 'unsafe-inline'",

@@ -56,7 +56,7 @@ function useSaved() {
     void library.saveSettings(settings).catch((error) => tell({ kind: "problem", text: sayError(error) }));
 }
 
-/** What the bar's actions find. */
+/** The bar's state as its actions see it. */
 function useHere(
   opened: BarOpened,
   { state, view, around, send }: Shown,
@@ -70,7 +70,7 @@ function useHere(
   const { target, way, ways, draft, settingAt, earlier, grouping } = around;
   const { called, routine, isDraftNext, from, to, count, result } = view;
   return {
-    // What an alias of a search leads to is there, whatever else begins so.
+    // An alias leads somewhere even where no card's name begins so.
     found: called || routine || isDraftNext ? Math.max(1, count) : count,
     puts: isDraftNext && !routine ? "the draft" : from < to ? `the ${to - from + 1} rows` : "the card",
     drafted: draft.parts.length,

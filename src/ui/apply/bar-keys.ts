@@ -7,7 +7,7 @@ import type { BarView } from "../state/bar/view";
 const gathers = (before: string): boolean =>
   !/[:<>=("“„][^\s]*$/.test(before) && (before.match(/["“”„]/g) ?? []).length % 2 === 0;
 
-/** What keys mean in the bar's field besides its actions; `before` is the text before the caret. Null: nothing but what a field does. */
+/** The event that keys in the bar's field stand for, besides its actions; `before` is the text before the caret. Null: they are left to the field. */
 export function barKey(
   keys: string,
   before: string,

@@ -49,7 +49,7 @@ export interface BarOpened {
 
 const itself = (state: BarState) => state;
 
-/** What is around the bar. */
+/** Collects the bar's surroundings. */
 function useAround({ bench, stage, settingAt }: BarOpened, { what, typed }: BarState): Around {
   const { library, libraryId } = useDesk();
   const data = useData();
@@ -111,7 +111,7 @@ function useFulfilled(
       )
     );
   };
-  /** What rows put on. Rejects where a content cannot be had. */
+  /** The contents of rows. Rejects where one cannot be fetched. */
   const itemsOf = (rows: readonly BarRow[]): Promise<PutItem[]> =>
     Promise.all(
       rows.map(async (row): Promise<PutItem> =>
@@ -123,7 +123,7 @@ function useFulfilled(
             },
       ),
     );
-  /** What is on top once a question is answered. */
+  /** The first row of a question's answer. */
   const topOf = async (question: BarQuestion): Promise<BarRow[]> => {
     const { hits } = await finder.ask("recall", { ...question, limit: 1 });
     const top = (hits[0] && replica.card.get(hits[0].id)) ?? effectsFor(question, around.hidden)[0];
@@ -136,7 +136,7 @@ function useFulfilled(
     setDraft((now) => {
       const next = items.reduce<Draft | null>(
         (draft, { name, chain, card }) =>
-          // What is made of a draft is everybody's, the name of a private card is not.
+          // A draft may become everybody's; the name of a private card must not.
           draft &&
           gathered(draft, card?.layer === "private" ? sayEffects(card.effects) : name, chain, card?.id),
         now,
@@ -247,7 +247,7 @@ export function useBar(opened: BarOpened, focus: () => void) {
     return () => clearTimeout(timer);
   }, [heard, isTyping, setAudition]);
 
-  /** What is listed when the bar is left can be gone through on the bench. */
+  /** The last list; the bench can go through it after the bar is left. */
   const listed = useRef<LastFound | null>(null);
   useEffect(() => {
     const from = sayListed(state, view.scope);

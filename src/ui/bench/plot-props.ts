@@ -4,16 +4,16 @@ export interface Axis {
   readonly logarithmic?: boolean;
   /** Where a line stands out, such as at no change. */
   readonly strongAt?: number;
-  /** What is written where. */
+  /** The words at some values. */
   readonly labels: ReadonlyMap<number, string>;
 }
 
 export type PlotPoint = { readonly x: number; readonly y: number };
 
 export interface PlotProps {
-  /** What is drawn, above it. */
+  /** Written above it. */
   readonly title: string;
-  /** What it says, for those who do not see it. */
+  /** For those who do not see it. */
   readonly label: string;
   readonly x: Axis;
   readonly y: Axis;

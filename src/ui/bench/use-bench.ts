@@ -15,7 +15,7 @@ import type { Audition, BenchView } from "../state/bench/model";
 import { Draws } from "./draws";
 import { useDefaults } from "./use-defaults";
 
-/** What is done on the bench. */
+/** The bench's operations. */
 type Doings = Pick<
   BenchState,
   | "playhead"
@@ -80,7 +80,7 @@ export function useBench(sessionId: string): Bench {
   // Leaving the bench must not lose the last touch.
   useEffect(() => state.follow(), [state]);
   const view = useStore(state.view, itself);
-  // What is drawn of it comes behind the rows that it is chosen from.
+  // Deferred, so that the rows of the bar are drawn before the material is.
   const audition = useDeferredValue(useStore(state.audition, itself));
   return useMemo(() => {
     const { ids, lead } = view.selection;

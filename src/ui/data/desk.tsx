@@ -9,12 +9,12 @@ import type { LibraryData } from "./library-store";
 import { OpenDesk, sentence } from "./open-desk";
 import { Store, useStore } from "./store";
 
-/** What screens do things by. */
+/** The operations and stores that screens share. */
 export type Desk = Omit<OpenDesk, "open" | "know">;
 
 const DeskContext = createContext<Desk | null>(null);
 
-/** What the screens of one library do things by; the same as long as it is open. Throws outside of a `DeskProvider`. */
+/** The operations and stores of the open library, the same object as long as it is open. Throws outside of a `DeskProvider`. */
 export function useDesk(): Desk {
   const desk = useContext(DeskContext);
   if (!desk) throw new Error("useDesk outside of DeskProvider");
@@ -23,13 +23,13 @@ export function useDesk(): Desk {
 
 const itself = <T,>(value: T): T => value;
 
-/** What a part shows of the library: it is drawn anew when that is another value. `select` gives the same for the same. */
+/** A value selected from the library's data; the calling part is drawn anew when it is another one. `select` must give the same for the same data. */
 export function useData<T = LibraryData>(select?: (data: LibraryData) => T): T {
   const { state } = useDesk().library;
   return useStore(state, ({ data }) => (select ? select(data!) : (data as T)));
 }
 
-/** What the member chose for the interface. */
+/** The member's settings of the interface. */
 export const useSettings = (): MemberSettings => useData(({ member }) => member.settings);
 
 /** The bench session that was open last, also while another place is shown. */

@@ -2,7 +2,7 @@ import { QueryClient } from "@tanstack/react-query";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { OpenDesk } from "./open-desk";
 
-/** What a browser has and Node has not, as far as opening a library asks for it. */
+/** Stands for a browser's Worker, which Node does not have. */
 class FakeWorker {
   static readonly all: FakeWorker[] = [];
   onerror: ((event: { message: string; preventDefault(): void }) => void) | null = null;

@@ -37,7 +37,7 @@ function on(target: EventTarget, type: string, heard: (event: never) => void): (
   return () => target.removeEventListener(type, heard as (event: Event) => void);
 }
 
-/** What is open of one library on this page: its copies, its workers, its line to the server, and what is told. */
+/** One library as it is open on this page: its copies, its workers, its line to the server, its notices. */
 export class OpenDesk {
   readonly notices = new NoticeBoard();
   readonly tell: (notice: Notice | null) => void = this.notices.tell;
@@ -136,11 +136,11 @@ export class OpenDesk {
       });
     };
     const stops = [
-      // What was given up on purpose, or could not be reached, is nobody's fault.
+      // A request that was aborted on purpose, or did not reach the server, is no fault.
       on(window, "unhandledrejection", ({ reason }: PromiseRejectionEvent) => {
         if (!isPassing(reason) && !(reason instanceof DOMException)) wrong(reason);
       }),
-      // What a part throws while it is drawn is told where it stood.
+      // An error of a part that is being drawn is shown by its boundary and does not come here.
       on(window, "error", ({ error }: ErrorEvent) => {
         if (error) wrong(error);
       }),

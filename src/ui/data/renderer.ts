@@ -21,7 +21,7 @@ import type {
 } from "@/workers/render-messages";
 import { WorkerLine } from "./worker-line";
 
-/** What it is told besides, which it does not answer to. */
+/** Messages without an answer. */
 type RenderTold = FilesKnown | ExpectShapes | HelperThere;
 type Ask<Job> = Omit<Job, "id" | "kind">;
 
@@ -66,7 +66,7 @@ export class Renderer {
     for (const helper of this.helpers) {
       helper.onerror = (event) => {
         event.preventDefault();
-        // What waits for its share of the rows would wait for ever.
+        // A picture that waits for this helper's rows would wait for ever.
         if (this.helpers.includes(helper)) this.line.restart(new Error(event.message || "A helper broke."));
       };
       const { port1, port2 } = new MessageChannel();

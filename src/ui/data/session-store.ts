@@ -33,7 +33,7 @@ export interface SessionLine {
 
 /** Milliseconds between tries. */
 const [firstPause, longestPause] = [500, 15_000];
-/** One that was never here is tried so often, then its error is told; one that is shown is asked for until it comes. */
+/** Tries before the error of a session that was never here is told; one that is on the screen is asked for until it comes. */
 const mostTries = 4;
 
 /** With what was fetched whole in place of what was known. Of that nobody says who changed it: it counts as others'. */
@@ -60,7 +60,7 @@ function takenWhole(
 export class SessionStore extends Store<SessionState> {
   private showing = 0;
   private fetching: Promise<void> | null = null;
-  /** What is known may be of another time: it is fetched when it is wanted. */
+  /** The copy may be out of date, and is fetched when it is shown the next time. */
   private isOld = true;
 
   constructor(private readonly line: SessionLine) {
@@ -179,12 +179,12 @@ export class Sessions {
     return store;
   }
 
-  /** Those that are on the screen, by their ids. */
+  /** The ids of the sessions that are on the screen. */
   shown(): string[] {
     return [...this.known].filter(([, { isShown }]) => isShown).map(([id]) => id);
   }
 
-  /** What is known of one; undefined where nothing is. */
+  /** The copy of a session that was opened here; undefined where it was not. */
   peek(sessionId: string): SessionStore | undefined {
     return this.known.get(sessionId);
   }

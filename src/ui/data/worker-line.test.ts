@@ -64,7 +64,7 @@ describe("a worker's line", () => {
     expect(workers.map(({ isEnded }) => isEnded)).toEqual([true, false]);
     expect(workers[1].got).toEqual(["to begin with", { id: 2, words: "b" }]);
     expect(broken).toEqual(["out of memory"]);
-    // What the first one still says is of nobody's interest.
+    // An error of the worker that was ended is ignored.
     workers[0].break("once more");
     expect(workers).toHaveLength(2);
     workers[1].answer(2, "late");

@@ -3,7 +3,7 @@ import { useDesk } from "../data/desk";
 import { report } from "../data/faults";
 import { Broken, type BrokenProps } from "./broken";
 
-/** The same of a place of a library; the frame around it, and all that was not sent yet, is still there. */
+/** `Broken` for a place of a library, within its frame: commands that were not sent yet still are. */
 export function BrokenPlace({ error, again }: BrokenProps) {
   const { libraryId } = useDesk();
   useEffect(() => void report(libraryId, error), [libraryId, error]);

@@ -63,7 +63,7 @@ export class HeldPresses<P extends Press> {
     if (this.reasons.size === 0 && this.held.length === 0) return false;
     // Those that are done again come through here as well, and are not the browser's own.
     if (!press.isTrusted || isModifier(press) || isBrowsers(press)) return false;
-    // What is typed into a field goes there at once, unless the letters before it have still to come there.
+    // A press in a field goes there at once, unless earlier presses are still held: those come first.
     if (isInField && this.held.length === 0) return false;
     this.held.push(press);
     if (isInField) setTimeout(() => void this.letGo());

@@ -11,7 +11,7 @@ interface CardsColumnProps {
   readonly holds: string;
   readonly typed: string;
   readonly onTyped: (typed: string) => void;
-  /** What the search asks for that there is not, in sentences. */
+  /** Sentences about names in the search's query that do not exist. */
   readonly missing: readonly string[];
   readonly ids: readonly string[];
   readonly folded: ReadonlyMap<string, number>;
@@ -19,7 +19,7 @@ interface CardsColumnProps {
   readonly selection: Selection;
   readonly onOrder: (order: readonly string[], ids: readonly string[]) => void;
   readonly onOpen: () => void;
-  /** What is said where nothing is listed. */
+  /** Shown where nothing is listed. */
   readonly empty: ReactNode;
   readonly filter: RefObject<HTMLInputElement | null>;
   readonly table: RefObject<HTMLDivElement | null>;

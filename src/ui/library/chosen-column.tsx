@@ -14,7 +14,7 @@ import { WhatItDoes } from "./what-it-does";
 interface ChosenColumnProps {
   /** Undefined where none is chosen. */
   readonly card: CardHead | undefined;
-  /** What is typed above the table, and the query of the search that it shows. */
+  /** The text of the filter, and the query of the search that the table shows. */
   readonly typed: string;
   readonly query: string | undefined;
   readonly isTrying: boolean;

@@ -32,7 +32,7 @@ export function usePlace(place: LibraryPlace, typed: string) {
     [query, vocabulary],
   );
   const lying = useMemo(() => inPlace(shelf, place), [shelf, place]);
-  /** What lies there, whatever is typed. */
+  /** The ids of all cards of the place, before the filter. */
   const here = search ? (held ?? nothingYet) : lying;
   const matching = useMemo(() => (found ? here.filter((id) => found.has(id)) : here), [here, found]);
   const { ids, folded } = useFolded(matching, data);

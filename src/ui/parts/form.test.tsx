@@ -7,7 +7,7 @@ import { TextField } from "./fields";
 import { Form, useRequestForm } from "./form";
 import type { SchemaSource } from "./schema-source";
 
-// What forms are checked by is compiled when it is first asked for, which takes longer than a test waits.
+// The first import of the schemas takes longer than a test waits for an element.
 beforeAll(() => import("@/core/api/schemas").then(() => undefined));
 
 const schema: SchemaSource = ({ Joi }) =>

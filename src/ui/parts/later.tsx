@@ -17,7 +17,7 @@ function made<Part extends Component>(load: () => Promise<Part>, meanwhile: Reac
   return Later as unknown as Part;
 }
 
-/** What is pressed while a part is being loaded is meant for that. */
+/** Holds presses back while a part is being loaded: they are meant for it. */
 function KeysWait() {
   useKeysWait();
   return null;
@@ -29,7 +29,7 @@ function KeysWait() {
  */
 export const later = <Part extends Component>(load: () => Promise<Part>): Part => made(load, <KeysWait />);
 
-/** The same of a part that is only looked at: its place stays empty until it is there. */
+/** Like `later`, for a part that takes no keys: its place stays empty until it is loaded. */
 export const drawnLater = <Part extends Component>(load: () => Promise<Part>): Part => made(load, null);
 
 /** Milliseconds: so long the page is left alone before parts are loaded ahead. */
@@ -41,7 +41,7 @@ export function loadAhead(): () => void {
   const next = async () => {
     const load = stopped ? undefined : ahead.shift();
     if (!load) return;
-    // What cannot be loaded now is asked for when it is wanted.
+    // A part that cannot be loaded now is asked for again when it is opened.
     await load().catch(() => undefined);
     whenIdle();
   };

@@ -63,7 +63,7 @@ const onPicture = {
   lead: aTarget({ id: "t2", chain: emptyChain("image") }),
 } as const;
 
-/** What an index that holds the cards above answers: those whose names begin with the words, in their order. */
+/** The answer of an index that holds the cards above: those whose names begin with the words, in their order. */
 const idsFor = ({ query, target }: Pick<BarQuestion, "query" | "target">): string[] =>
   [...soundCards, ...pictureCards]
     .filter(({ name, medium }) => medium === target.medium && name.toLowerCase().startsWith(query.trim()))
@@ -257,7 +257,7 @@ describe("the apply bar", () => {
       chain: aGainChain(2, 3),
       strength: 30,
     });
-    // What leads is of another medium by now.
+    // The lead target is of another medium by now.
     expect(heardOf(bar.get(), { ...around(), lead: onPicture.lead }, view(), aGainChain(3))).toBeNull();
   });
 
@@ -502,7 +502,7 @@ describe("any history of the bar", () => {
           expect(listed).toEqual(expect.arrayContaining(rows));
           expect(rows).toEqual(listed.slice(listed.indexOf(rows[0]), listed.indexOf(rows[0]) + rows.length));
         }
-      // What is not answered yet is on its way.
+      // A question without an answer is on its way.
       if (bar.get().isOpen)
         expect(view().isAnswered || here.questions.map(keyOf).includes(keyOf(view().question))).toBe(true);
     }

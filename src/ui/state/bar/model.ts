@@ -10,14 +10,14 @@ import type { Vocabulary } from "@/core/search/fields/define";
 import type { SearchTarget } from "@/core/search/document";
 import type { RecallResult } from "@/core/search/recall";
 
-/** What can be looked within: a search, a folder, a stage. */
+/** A search, folder or stage that the bar looks within. */
 export interface Scope {
   readonly id: string;
   readonly name: string;
   readonly query: string;
 }
 
-/** What the cards that are looked for are to be like: another card in what it does, or a target in what comes of the material. */
+/** The model of a comparison: a card, by what it does, or a target, by what comes of its material. */
 export type LikeWhat =
   | { readonly kind: "card"; readonly card: CardHead }
   | { readonly kind: "reference"; readonly target: Target };
@@ -32,7 +32,7 @@ export interface LikeHit {
 export interface Likenesses {
   /** The nearest first; null until they are known. */
   readonly hits: readonly LikeHit[] | null;
-  /** What is going on, or what can be said of all of it. */
+  /** The progress, then a remark about all of it. */
   readonly note: string;
 }
 
@@ -40,7 +40,7 @@ export interface Likenesses {
 export type BarRow = CardHead | EffectDefinition;
 export const isCard = (row: BarRow): row is CardHead => "fingerprint" in row;
 
-/** What the index is asked. */
+/** A question to the index. */
 export interface BarQuestion {
   readonly query: string;
   readonly target: SearchTarget;
@@ -49,20 +49,20 @@ export interface BarQuestion {
   readonly within?: string;
 }
 
-/** What the bar reads and does not hold: what is selected, the library, the member's choices. */
+/** The bar's surroundings, which it reads and does not hold: selection, library, settings. */
 export interface Around {
   readonly target: SearchTarget;
   /** The ids of what is selected. */
   readonly selected: readonly string[];
   readonly lead: Pick<Target, "chain" | "strength"> | null;
-  /** What Enter does, and every way that there is. */
+  /** The way of Enter, and all ways that are offered. */
   readonly way: WayId;
   readonly ways: readonly WayId[];
   /** The place of the chosen setting. */
   readonly settingAt: number | null;
   readonly draft: Draft;
   readonly replica: Replica;
-  /** What the index has read, by identity: where this is another value, it may answer otherwise. */
+  /** Stands for the state of the index: where it is another value, the index may answer otherwise. */
   readonly indexed: unknown;
   readonly stage: Scope | undefined;
   readonly grouping: BarGrouping | null;
@@ -84,12 +84,12 @@ export interface BarApplying {
   readonly keys: number;
 }
 
-/** What a press waits for that came before the rows which it is about. */
+/** A press that came before the rows which it is about. */
 export interface WaitingPress {
   /** How a row is to be put on; null where it is to be gathered. */
   readonly how: WayId | null;
   readonly index: number | undefined;
-  /** What was selected when it came. */
+  /** The ids that were selected when it came. */
   readonly on: readonly string[];
 }
 
@@ -107,7 +107,7 @@ export interface BarState {
   readonly what: LikeWhat | null;
   /** Something was typed or moved: opening the bar alone changes nothing that is heard or seen. */
   readonly isTouched: boolean;
-  /** What was done last was a letter, and more of them may follow. */
+  /** The last event was a letter, and more may follow. */
   readonly isTyping: boolean;
   /** Which of the earlier queries is back; −1: none. */
   readonly back: number;
@@ -116,7 +116,7 @@ export interface BarState {
   /** Gatherings that are on their way into the draft. */
   readonly gathering: number;
   readonly waiting: WaitingPress | null;
-  /** What was selected when one at random was asked for. */
+  /** The ids that were selected when a card at random was asked for; null: none is. */
   readonly drawing: readonly string[] | null;
   readonly answer: { readonly question: BarQuestion; readonly result: RecallResult } | null;
   /** The question that was asked last, by its text, and what the index had read by then. */
@@ -146,7 +146,7 @@ export type BarEvent =
   | { readonly kind: "answered"; readonly question: BarQuestion; readonly result: RecallResult }
   | { readonly kind: "drawn"; readonly id: string | null };
 
-/** What the bar has done by whoever opened it. */
+/** A wish of the bar, fulfilled by the part that shows it. */
 export type BarWish =
   | { readonly do: "ask"; readonly question: BarQuestion }
   | { readonly do: "put"; readonly rows: readonly BarRow[]; readonly applying: BarApplying }
@@ -160,7 +160,7 @@ export type BarWish =
   | { readonly do: "focus" }
   | { readonly do: "close" };
 
-/** What is heard or seen of a row before it is put on. */
+/** The chain and strength (percent) of an audition. */
 export interface Heard {
   readonly chain: Chain;
   readonly strength: number;

@@ -33,11 +33,11 @@ export const barBegins = (scopeId: string | undefined): BarState => ({
   nearest: "",
 });
 
-/** What a step begins from. */
+/** The beginning of a step. */
 export interface BarMoment {
   readonly state: BarState;
   readonly around: Around;
-  /** What follows from both. */
+  /** Derived from both. */
   readonly view: BarView;
 }
 
@@ -88,7 +88,7 @@ function asking(state: BarState, { indexed }: Around, question: BarQuestion): Ba
 function answered(now: BarMoment, { question, result }: Extract<BarEvent, { kind: "answered" }>): BarStep {
   const { state } = now;
   const { asked } = state;
-  // What is not asked any more is of no interest.
+  // An answer to an earlier question is dropped.
   if (asked?.key !== keyOf(question) || asked.state === "answered") return stays(state);
   const next: BarState = { ...state, answer: { question, result }, asked: { ...asked, state: "answered" } };
   return asked.state === "out"
@@ -140,7 +140,7 @@ function putting(now: BarMoment, press: { readonly how?: WayId; readonly index?:
 function gathering(now: BarMoment, index: number | undefined): BarStep {
   const { state, around, view } = now;
   if (state.what && around.likes.hits === null) return stays(state);
-  // What is on top of a comparison is known by its rows alone.
+  // The first row of a comparison is known once its rows are there.
   if (state.what && !view.isAnswered)
     return stays({ ...state, waiting: { how: null, index, on: around.selected } });
   const rows: readonly BarRow[] | null = view.isAnswered
@@ -155,7 +155,7 @@ function gathering(now: BarMoment, index: number | undefined): BarStep {
   };
 }
 
-/** What the surroundings bring about: a question, the strength of the chosen row, what waited for rows. */
+/** Follows the surroundings: asks, takes the strength of the chosen row, lets a waiting press go. */
 function settling(now: BarMoment): BarStep {
   const { around, view } = now;
   const nearest = nearestOf(view, view.card);
@@ -193,7 +193,7 @@ function drawn({ state, around, ...now }: BarMoment, id: string | null): BarStep
 }
 
 /**
- * What an event makes of the bar, and what it wishes done. After every event, and whenever something else is around it, it
+ * The state of the bar after an event, and its wishes. After every event, and whenever something else is around it, it
  * is told `around`, once what follows is shown: what waited for rows is done to rows that were seen.
  */
 export function barStep(now: BarMoment, event: BarEvent): BarStep {
@@ -216,7 +216,7 @@ export function barStep(now: BarMoment, event: BarEvent): BarStep {
     case "go":
       return stays({
         ...state,
-        // What was typed last may not have been answered yet; then it is the first of what comes.
+        // Without rows yet, it is the first of those that come.
         at: Math.max(0, event.to),
         anchor: event.extend ? (state.anchor ?? Math.max(0, view.chosen)) : null,
         isTouched: true,

@@ -41,7 +41,7 @@ function aliasesCalled(typed: string, { alias }: Replica): EntityRows["alias"][]
     .sort((a, b) => Number(a.ownerId === null) - Number(b.ownerId === null));
 }
 
-/** What an alias recalls besides cards: something to look within, or a routine. */
+/** The scope or routine that an alias recalls. */
 interface Called {
   readonly scope: Scope | undefined;
   readonly routine: Routine | undefined;
@@ -60,7 +60,7 @@ function calledBy(typed: string, replica: Replica): Called {
 }
 const nobody: Called = { scope: undefined, routine: undefined };
 
-/** What is asked for some words, on what is selected and within what is looked at. */
+/** The question for some words, for the selected target and within a scope. */
 export function questionOf(words: string, { target }: Around, scope: Scope | undefined): BarQuestion {
   const { medium, kind, format, prefers } = target;
   return {
@@ -94,13 +94,13 @@ interface FoundRow {
 /** All that follows from what the bar holds and what is around it. */
 export interface BarView {
   readonly scope: Scope | undefined;
-  /** What an alias that is typed leads to. */
+  /** The scope that the typed text is an alias of. */
   readonly called: Scope | undefined;
   readonly routine: Routine | undefined;
   readonly read: ReturnType<typeof parseQuery>;
   readonly terms: ReturnType<typeof termsOf>;
   readonly completion: Completion | undefined;
-  /** What is to be asked now. */
+  /** The present question. */
   readonly question: BarQuestion;
   /** The words that the rows answer to; null where there is no answer yet. */
   readonly query: string | null;
@@ -115,7 +115,7 @@ export interface BarView {
   readonly count: number;
   /** −1 where there is no row. */
   readonly chosen: number;
-  /** What is highlighted: `chosen` and all up to where the highlighting began. */
+  /** The highlighted rows: from `chosen` to the row where highlighting began. */
   readonly from: number;
   readonly to: number;
   readonly card: CardHead | undefined;
@@ -175,7 +175,7 @@ export function barView(): (state: BarState, around: Around) => BarView {
         const card = !ids || ids.has(id) ? cards.get(id) : undefined;
         return card ? [{ card, hit: { id, fits: fitsTarget(card, { medium, kind }) } }] : [];
       });
-      // What is compared stands in the order of its distances.
+      // Rows of a comparison stand in the order of their distances.
       return regrouped(rows, null, () => "");
     },
   );
@@ -185,7 +185,7 @@ export function barView(): (state: BarState, around: Around) => BarView {
     const scope = scopeOf(state.scopeId, around.stage, replica);
     const { scope: calledScope, routine } = called(typed, what, replica);
     const question = questionNow(typed, around, scope);
-    // What was found elsewhere is no answer here.
+    // An answer for another scope is no answer here.
     const answer = state.answer?.question.within === question.within ? state.answer : null;
     const result = answer?.result ?? nothing;
     const { rows: hits, headings } = what
@@ -229,7 +229,7 @@ export const nearestOf = ({ liked }: BarView, row: CardHead | undefined): number
   row && liked.get(row.id)?.strength;
 
 /**
- * What the material is heard or seen with while the bar is open: the draft and the chosen row, of which `chain` is the
+ * The audition of the bar: the draft and the chosen row, of which `chain` is the
  * content, on the chain of what leads; null: as it is.
  */
 export function heardOf(
@@ -257,7 +257,7 @@ export function heardOf(
   };
 }
 
-/** What was listed, in words, for those who go on with it; null where nothing was looked for. */
+/** The last list in words; null where nothing was looked for. */
 export function sayListed({ typed, isTouched, what }: BarState, scope: Scope | undefined): string | null {
   if (!isTouched && !what && !scope) return null;
   if (scope) return scope.name;

@@ -53,7 +53,7 @@ const onSeen = ({ ids, seen }: ReturnType<Parameters<SavePut>[0]>) => ({
   seenTargets: seen,
 });
 
-/** What of some targets is another thing once something was put on their chains, as far as it is seen at once. */
+/** The edits of some targets that putting a chain on them makes, as far as they are shown at once. */
 function editsOf(
   targets: readonly Target[],
   chain: Chain,
@@ -61,7 +61,7 @@ function editsOf(
   pin: Edit,
 ): Overlay {
   const sent = new Map<string, Edit>();
-  // What comes beside a target, or cuts it, is there once the server has made it.
+  // Returns, copies and cuts are shown once the server has made them.
   if (wayOf(how).beside || wayOf(how).cuts) return sent;
   for (const target of targets) {
     const next = putOn(target.chain, chain, how, at);
@@ -94,7 +94,7 @@ function refusalOf(targets: readonly Target[], { chain }: PutItem, whole: Chain,
 export class BenchState {
   readonly edits: BenchEdits;
   readonly view: Store<BenchView>;
-  /** What is heard or seen in place of what the lead target has. */
+  /** The chain that is heard or seen in place of the lead target's own. */
   readonly audition = new Store<Audition | null>(null);
   /** Where in the lead target's clip one is; null where it has none. */
   readonly playhead = new Store<Playhead | null>(null);
@@ -241,7 +241,7 @@ export class BenchState {
    */
   private async showAhead(how: WayId, standing: Standing, sent: Overlay, save: SavePut): Promise<boolean> {
     this.setAudition(null);
-    // What waits is sent as it was before; what is seen changes at once.
+    // Waiting edits are sent as they were before; the shown ones change at once.
     const saved = this.edits.saveNow();
     try {
       if (wayOf(how).replaces)
@@ -265,7 +265,7 @@ export class BenchState {
     }
   }
 
-  /** What a way asks for besides: the place of the chosen setting, or what is marked. */
+  /** Further input of a way: the place of the chosen setting, or the marked range. */
   private placeOf({ how, at }: Applying) {
     const { range } = this.view.get();
     return { ...(how === "at" && { at }), ...(wayOf(how).cuts && range && { range }) };
@@ -438,10 +438,10 @@ export class BenchState {
 
   /** Sends what still waits, then takes back; what is being rendered in place is stopped before anything else. */
   readonly takeBack = async (direction: "undo" | "redo"): Promise<void> => {
-    // What is under way is the last thing that was done.
+    // A rendering under way is the last thing that was done.
     if (direction === "undo" && (await this.runs.stopLatest()) === "stopped") return;
     await this.edits.saveNow();
-    // What was taken back is no step.
+    // A step that was taken back is forgotten.
     if (direction === "undo") this.become({ learnt: this.own.learnt.slice(0, -1) });
     await this.room.takeBack(direction);
   };

@@ -26,7 +26,7 @@ export function cardsOfEffects({ effectDefault, card }: Pick<Replica, "effectDef
   return found;
 }
 
-/** What effects begin with: a card whose content is here, else what the effect itself says. */
+/** The settings that effects begin with: a card's, where its content is here, else the effect's own. */
 export const defaultsOf = (cards: ReadonlyMap<string, CardHead>, contents: Contents): Defaults => ({
   cardOf: (effect) => cards.get(effect),
   beginning(effect) {

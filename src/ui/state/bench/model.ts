@@ -38,13 +38,13 @@ export interface PutItem {
   readonly card?: CardHead;
 }
 
-/** What the bench holds besides what it is told by the session and the library. */
+/** The bench's own state, besides the session and the library. */
 export interface BenchOwn {
   /** Whether a sound is heard with the rest of its session, or by itself. */
   readonly inMix: boolean;
   /** What is marked of every target. */
   readonly marked: Marked;
-  /** What was done here last, as steps for whatever is selected another time. */
+  /** The last changes made here, as steps that can be repeated. */
   readonly learnt: readonly Step[];
   /** The medium that alone is to be listed, where there are others. */
   readonly wanted: Medium | null;
@@ -60,7 +60,7 @@ export interface BenchView {
   /** The media of those, and the one that alone is listed; null for all. */
   readonly media: readonly Medium[];
   readonly narrowed: Medium | null;
-  /** Those that are listed. */
+  /** The listed targets. */
   readonly listed: readonly Target[];
   /** The ids of those that are not as most of their series are. */
   readonly exceptions: readonly string[];
@@ -74,11 +74,11 @@ export interface BenchView {
   readonly learnt: readonly Step[];
   /** A target that somebody else changed while it was being changed here; nothing of either is lost until one is chosen. */
   readonly conflict: Conflict | null;
-  /** What is being rendered in place, and how far that is (0…1). */
+  /** The rendering in place that is under way. */
   readonly inPlace: InPlaceState | null;
 }
 
-/** What the bench is part of: the library and the server. */
+/** The bench's surroundings: session, library, server. */
 export interface BenchRoom {
   /** The session's copy; its data are there. */
   readonly session: Store<SessionState>;

@@ -12,7 +12,7 @@ import type { InPlaceState } from "./in-place";
 import { onTimeline, rangeOn, type Marked } from "./marked";
 import type { BenchOwn, BenchView } from "./model";
 
-/** What a view of the bench is made from. */
+/** The sources of a view of the bench. */
 export interface Shown {
   readonly session: SessionData;
   /** Its row in the library: the name may have changed since its material was fetched. */
