@@ -10,15 +10,39 @@ import { queryWords, tokens, wordsAndParts } from "../src/core/search/tokens";
 import { bestVariant } from "../src/core/library/variants";
 import { fold, sortKey } from "../src/core/text/fold";
 
+/** A card's texts in words: read once, since a look at every card comes by each of them for every query. */
+interface Read {
+  /** By the place of their field. */
+  readonly fields: readonly (readonly string[])[];
+  readonly initials: readonly string[];
+  readonly name: readonly string[];
+  readonly key: string;
+}
+const known = new WeakMap<SearchDocument, Read>();
+
+function readOf(document: SearchDocument): Read {
+  let read = known.get(document);
+  if (!read) {
+    const texts = fieldTexts(document);
+    read = {
+      fields: searchedFields.map((field) => tokens(texts[field]).map(({ text }) => text)),
+      initials: wordsAndParts(tokens(document.name)).map((list) => list.map(({ text }) => text[0]).join("")),
+      name: queryWords(document.name),
+      key: sortKey(document.name),
+    };
+    known.set(document, read);
+  }
+  return read;
+}
+
 /** How well a word of a query is found in a card: in which field, and whether a letter had to be forgiven. */
 function bestOf(
   document: SearchDocument,
   word: string,
   mayForgive: boolean,
 ): { field: number; forgiven: boolean } | null {
-  const texts = fieldTexts(document);
-  const first = (is: (token: string) => boolean) =>
-    searchedFields.findIndex((field) => tokens(texts[field]).some(({ text }) => is(text)));
+  const { fields } = readOf(document);
+  const first = (is: (token: string) => boolean) => fields.findIndex((texts) => texts.some(is));
   const exact = first((token) => token.startsWith(word));
   if (exact >= 0) return { field: exact, forgiven: false };
   const near = mayForgive ? first((token) => forgives(token, word)) : -1;
@@ -46,14 +70,8 @@ function orderOf(
   const joined = words.join("");
   const alias = Math.min(leastAlias, aliasRank(document, fold(query.trim())));
   const found = words.map((word) => bestOf(document, word, mayForgive(word)));
-  const isInitials =
-    joined.length >= 2 &&
-    wordsAndParts(tokens(document.name)).some((list) =>
-      list
-        .map(({ text }) => text[0])
-        .join("")
-        .startsWith(joined),
-    );
+  const { initials, name, key } = readOf(document);
+  const isInitials = joined.length >= 2 && initials.some((letters) => letters.startsWith(joined));
   let [tier, fields] = [0, 0];
   const all = found.flatMap((one) => one ?? []);
   if (all.length === words.length) {
@@ -62,7 +80,6 @@ function orderOf(
   }
   if ((all.length < words.length || tier > 0) && isInitials) [tier, fields] = [1, 0];
   else if (all.length < words.length && alias === 4) return null;
-  const name = queryWords(document.name);
   const isAdjacent = name.some((_, at) => words.every((word, k) => name[at + k]?.startsWith(word)));
   const apart = words.length > 1 && fields === 0 && !isAdjacent ? 1 : 0;
   const length = words.length > 0 ? Math.min(document.name.length, 63) : 0;
@@ -75,7 +92,7 @@ function orderOf(
     document.origin,
     apart,
     length,
-    sortKey(document.name),
+    key,
     document.name,
     document.id,
   ];

@@ -15,6 +15,7 @@ import { firstDifference } from "../../testing/difference";
  * ports as it does in a browser.
  */
 interface FakeSelf {
+  addEventListener(): void;
   onmessage: ((event: { data: unknown; ports: readonly MessagePort[] }) => void) | null;
   postMessage(message: unknown): void;
 }
@@ -53,6 +54,7 @@ beforeAll(async () => {
   });
   const load = async (module: () => Promise<unknown>): Promise<FakeSelf> => {
     const self: FakeSelf = {
+      addEventListener: () => undefined,
       onmessage: null,
       postMessage: (message) => {
         answers.push(message as RenderAnswer);
