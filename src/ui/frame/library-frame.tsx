@@ -56,7 +56,8 @@ function Framed({ root, children }: { root: RefObject<HTMLDivElement | null>; ch
   const path = usePathname();
   useArrivals(path);
   useEffect(() => notices.turn(), [notices, path]);
-  useEffect(loadAhead, []);
+  // Each place brings parts of its own.
+  useEffect(() => loadAhead(), [path]);
   return (
     <BrokenDialogContext.Provider value={BrokenDialog}>
       <KeysProvider bareKeys={bareKeys} onRefused={tellRefused}>
