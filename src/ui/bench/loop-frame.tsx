@@ -66,6 +66,8 @@ export function LoopFrame({
   children,
 }: LoopFrameProps) {
   const { toggle, setSide, side, playing, position } = loop;
+  // Figures of one side alone stand back until the other is there; a colour, as a transparent text is hard to read.
+  const measured = loop.before && loop.after ? "ink" : "muted";
   const [chart, setChart] = useState<Chart>("curves");
   const measuredBefore = useMeasures(loop.before, chart !== "curves", measureBefore);
   const measuredAfter = useMeasures(loop.after, chart !== "curves", measureAfter);
@@ -131,28 +133,27 @@ export function LoopFrame({
           gap="16px"
           justifyContent="space-between"
           aria-label="Levels"
-          opacity={loop.before && loop.after ? 1 : 0.4}
           whiteSpace="nowrap"
         >
           <span>
             loudness{" "}
-            <chakra.b color="ink" fontWeight="500">
+            <chakra.b color={measured} fontWeight="500">
               {loop.before ? level(loop.before.loudness, "LUFS") : "…"}
             </chakra.b>{" "}
             →{" "}
-            <chakra.b color="ink" fontWeight="500" data-testid="loudness-after">
+            <chakra.b color={measured} fontWeight="500" data-testid="loudness-after">
               {loop.after ? level(loop.after.loudness, "LUFS") : "…"}
             </chakra.b>
           </span>
           <span>
             matched by{" "}
-            <chakra.b color="ink" fontWeight="500">
+            <chakra.b color={measured} fontWeight="500">
               {signed(loop.match)}
             </chakra.b>
           </span>
           <span>
             true peak{" "}
-            <chakra.b color={loop.after && loop.after.truePeak > 0 ? "loss" : "ink"} fontWeight="500">
+            <chakra.b color={loop.after && loop.after.truePeak > 0 ? "loss" : measured} fontWeight="500">
               {loop.after ? level(loop.after.truePeak, "dBTP") : "…"}
             </chakra.b>
           </span>
