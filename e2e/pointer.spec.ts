@@ -111,6 +111,7 @@ test("the whole main job, by pointer alone", async ({ page }) => {
   await target(page, "gulls").locator("[data-selects-also]").click();
   await expect(page.getByText("2 of 3 selected")).toBeVisible();
   await page.getByRole("button", { name: /^Find and apply/ }).click();
+  await expect(page.getByRole("combobox", { name: "Find a card" })).toBeFocused();
   await page.keyboard.insertText("mooring cl");
   await found(page, "Mooring, cleaned by hand").click();
   for (const name of ["winch", "gulls"])

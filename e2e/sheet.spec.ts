@@ -110,6 +110,7 @@ test("by pointer: a cell is chosen and picked, all rows get a card, the picks ar
   await targets(page).getByRole("option").first().click();
   await clearChain(page);
   await page.getByRole("button", { name: /Find and apply/ }).click();
+  await expect(page.getByRole("combobox", { name: "Find a card" })).toBeFocused();
   await page.keyboard.insertText("harbour");
   await expect(found(page, "Small harbour room")).toBeVisible();
   await strip(page).getByRole("button", { name: /leave/ }).click();
