@@ -12,8 +12,8 @@ interface Seen {
 
 const servers: Server[] = [];
 /** A server behind the guard that answers with the headers it was given. */
-async function guarded(proxies: string[]): Promise<number> {
-  const guard = makeGuard(proxies);
+async function guarded(proxies: string[], isDevelopment?: boolean): Promise<number> {
+  const guard = makeGuard(proxies, { isDevelopment });
   const server = createServer((request, response) => {
     if (guard(request, response)) response.end(JSON.stringify({ headers: request.headers }));
   });
@@ -110,7 +110,19 @@ describe("the guard before the application", () => {
       const scripts = /script-src ([^;]*)/.exec(policy)![1];
       expect(scripts).toMatch(/'nonce-[A-Za-z0-9+/=]{24}'/);
       expect(scripts).not.toContain("unsafe-inline");
+      expect(scripts).not.toContain("'unsafe-eval'");
     }
+  });
+
+  it("is laxer only while the application is developed, and for what that asks for", async () => {
+    const [served, developed] = [await guarded([]), await guarded([], true)];
+    const policyAt = async (port: number) =>
+      String((await ask(port, "/")).headers["content-security-policy"]);
+    expect(await policyAt(developed)).toContain("'unsafe-eval'");
+    const post = async (port: number, path: string) => (await ask(port, path, {}, "POST")).status;
+    expect(await post(served, "/__nextjs_original-stack-frames")).toBe(405);
+    expect(await post(developed, "/__nextjs_original-stack-frames")).toBe(200);
+    expect(await post(developed, "/some/page")).toBe(405);
   });
 
   it("takes nothing that is sent to a page, announced or not", async () => {

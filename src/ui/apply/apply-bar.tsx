@@ -277,7 +277,7 @@ export function ApplyBar(opened: BarOpened) {
   // Functions that stay the same, so that rows need not be drawn anew for them.
   const pick = useCallback(
     (index: number, upTo: boolean) =>
-      send(upTo ? { kind: "go", to: index, extend: true } : { kind: "put", index }),
+      send(upTo ? { kind: "go", to: index, extend: true } : { kind: "put", index, isSeen: true }),
     [send],
   );
   const gather = useCallback((index: number) => send({ kind: "gather", index }), [send]);

@@ -13,8 +13,8 @@ import {
   type LookMeasure,
   type PictureLook,
 } from "@/core/measure/consistency";
-import { count } from "@/core/library/words";
-import { sentence, useDesk } from "../data/desk";
+import { count, sentence } from "@/core/library/words";
+import { useDesk } from "../data/desk";
 import { materialOf } from "../data/material";
 import { roomOf } from "../media";
 import { MainButton, QuietButton } from "../parts/buttons";

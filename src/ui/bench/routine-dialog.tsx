@@ -18,9 +18,9 @@ import {
   withNumber,
   type Step,
 } from "@/core/library/steps";
-import { capital } from "@/core/library/words";
+import { capital, sentence } from "@/core/library/words";
 import { kindPlural, targetKinds } from "@/core/media";
-import { sentence, useDesk, useData } from "../data/desk";
+import { useDesk, useData } from "../data/desk";
 import {
   noRecall,
   OwnRecallFields,

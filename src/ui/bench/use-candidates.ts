@@ -15,7 +15,7 @@ const isFor = (cards: ReadonlyMap<string, CardHead>, medium: Medium | undefined)
   return card !== undefined && medium !== undefined && goesOn(card.medium, medium) && !card.withdrawn;
 };
 
-/** What the apply bar listed last, as far as it is for the material; else what the member uses most on such a target. */
+/** Gives the cards that the apply bar listed last, as far as they are for the material; else those that the member uses most on such a target. */
 export function useListed({ lead, session }: Bench) {
   const { finder, libraryId, tell } = useDesk();
   const data = useData();
@@ -34,7 +34,7 @@ export function useListed({ lead, session }: Bench) {
   }, [lead, session, replica.card, libraryId, finder, member.settings, tell]);
 }
 
-/** What is tried in a row, and how it begins. */
+/** The state of trying cards in a row; `begin` starts it. */
 export function useCandidates(bench: Bench) {
   const { replica } = useData();
   const [given, setCandidates] = useState<Candidates | null>(null);

@@ -4,7 +4,7 @@ import { useDesk } from "../data/desk";
 import type { Bench } from "./use-bench";
 import { useListed } from "./use-candidates";
 
-/** What lies on the bench as a proof sheet, and how it comes there. */
+/** The state of the proof sheet: null where none lies on the bench. */
 export function useProofSheet(bench: Bench) {
   const { tell } = useDesk();
   const [sheet, setSheet] = useState<{ readonly sheet: ProofSheet; readonly from: string } | null>(null);

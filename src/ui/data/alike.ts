@@ -50,6 +50,7 @@ export class Alike {
         this.asked.clear();
         this.line.tell({ kind: "files", files: this.files });
       },
+      refusal: "The comparison was broken off. Ask for it again.",
       broke,
     });
   }

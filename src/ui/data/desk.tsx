@@ -6,7 +6,7 @@ import type { MemberSettings } from "@/core/library/media";
 import { sayError } from "./api";
 import { sourceOf, useFiles } from "./files";
 import type { LibraryData } from "./library-store";
-import { OpenDesk, sentence } from "./open-desk";
+import { OpenDesk } from "./open-desk";
 import { Store, useStore } from "./store";
 
 /** The operations and stores that screens share. */
@@ -35,7 +35,7 @@ export const useSettings = (): MemberSettings => useData(({ member }) => member.
 /** The bench session that was open last, also while another place is shown. */
 export const useOpenSession = (): string | undefined => useStore(useDesk().opened, itself);
 
-export { sayError, sentence };
+export { sayError };
 
 interface DeskProviderProps {
   readonly libraryId: string;

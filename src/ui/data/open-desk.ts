@@ -2,7 +2,7 @@ import type { QueryClient } from "@tanstack/react-query";
 import type { CommandAnswer } from "@/core/api/command";
 import type { CommandName, InputOf, ResultOf } from "@/core/api/commands";
 import type { HistoryEntry } from "@/core/api/operations/history";
-import { capital } from "@/core/library/words";
+import { sentence } from "@/core/library/words";
 import type { FileSource } from "@/workers/render-messages";
 import { Alike } from "./alike";
 import { askAs, isPassing, sayError } from "./api";
@@ -27,9 +27,6 @@ interface Unsaved {
 }
 
 const behind = "What others change is not here yet: the server does not answer. It is asked again by itself.";
-
-/** A summary of the history as a sentence of its own. */
-export const sentence = (summary: string) => `${capital(summary)}.`;
 
 /** Listens to something of the page, and gives how to stop. */
 function on(target: EventTarget, type: string, heard: (event: never) => void): () => void {

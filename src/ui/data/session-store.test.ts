@@ -131,6 +131,18 @@ describe("a session's copy", () => {
     expect([nameIn(store), store.revision]).toEqual(["name 1", 1]);
   });
 
+  it("follows a server that was set back to an earlier state, instead of asking for ever", async () => {
+    const server = new Server();
+    const store = new SessionStore(server);
+    for (let i = 0; i < 3; i++) server.change("other");
+    store.show();
+    await server.answerAll();
+    server.changes.length = 1;
+    void store.fetch();
+    await server.answerAll();
+    expect([nameIn(store), store.revision, server.asked]).toEqual(["name 1", 1, 2]);
+  });
+
   it("is fetched whole where something lies between, or a target has material that is not known", async () => {
     const server = new Server();
     const store = new SessionStore(server);

@@ -99,10 +99,11 @@ export class SessionStore extends Store<SessionState> {
     for (let pause = firstPause; this.isOld;) {
       this.isOld = false;
       tries++;
+      const before = this.revision;
       try {
         const answer = await this.line.fetch();
-        // A change that was taken in meanwhile is not in it.
-        if (answer.stream.revision >= (this.revision ?? 0)) {
+        // A change that was taken in meanwhile may not be in it. Where there was none, the server itself went back.
+        if (this.revision === before || answer.stream.revision >= (this.revision ?? 0)) {
           this.set({ data: takenWhole(answer, this.get().data), error: null });
           continue;
         }

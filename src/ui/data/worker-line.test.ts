@@ -26,7 +26,7 @@ class FakeWorker {
   }
 }
 
-function begun() {
+function begun(refusal?: string) {
   const workers: FakeWorker[] = [];
   const broken: string[] = [];
   let now = 0;
@@ -35,6 +35,7 @@ function begun() {
       start: () => (workers.push(new FakeWorker()), workers.at(-1) as unknown as Worker),
       hear: ({ id, said }) => (said === "no" ? line.refused(id, said) : line.answered(id, said)),
       begin: () => line.tell("to begin with"),
+      ...(refusal !== undefined && { refusal }),
       broke: ({ message }) => void broken.push(message),
     },
     () => now,
@@ -81,6 +82,17 @@ describe("a worker's line", () => {
     expect(workers[2].got).toEqual(["to begin with", { id: 2, words: "b" }]);
     workers[2].answer(2, "yes");
     expect(await other).toBe("yes");
+  });
+
+  it("refuses what was under way in words, where another worker would not know what it is about", async () => {
+    const { line, workers } = begun("Ask for it again.");
+    const open = expect(line.ask({ id: 1, words: "a" })).rejects.toThrow("Ask for it again.");
+    workers[0].break("out of memory");
+    await open;
+    expect(workers[1].got).toEqual(["to begin with"]);
+    const next = line.ask({ id: 2, words: "a" });
+    workers[1].answer(2, "yes");
+    expect(await next).toBe("yes");
   });
 
   it("does not go on and on with one that cannot be loaded; the next question tries again", async () => {

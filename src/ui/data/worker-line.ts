@@ -13,6 +13,8 @@ export interface WorkerBy<Answer> {
   hear(answer: Answer): void;
   /** Tells a worker that has just been started what it has to know before it is asked anything. */
   begin?(): void;
+  /** What was under way is refused in these words: asked again, it would be answered without what had been told before. */
+  readonly refusal?: string;
   /** Hears that the worker broke; another one has been started in its place. */
   broke?(error: Error): void;
 }
@@ -71,12 +73,12 @@ export class WorkerLine<Request extends { readonly id: number }, Told, Answer> {
     this.breaks = [...this.breaks.filter((at) => now - at < together), now];
     const isHopeless = this.breaks.length >= mostBreaks;
     for (const [id, asked] of [...this.asked]) {
-      if (!asked.wasBroken && !isHopeless) {
+      if (!asked.wasBroken && !isHopeless && this.by.refusal === undefined) {
         asked.wasBroken = true;
         continue;
       }
       this.asked.delete(id);
-      asked.reject(error);
+      asked.reject(this.by.refusal === undefined ? error : new Error(this.by.refusal));
     }
     if (!isHopeless) {
       const worker = this.start();

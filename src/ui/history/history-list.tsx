@@ -1,7 +1,7 @@
+import { sentence } from "@/core/library/words";
 import { Box, chakra } from "@chakra-ui/react";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useMemo, type RefObject } from "react";
-import { sentence } from "../data/desk";
 import type { HistoryEntry } from "@/core/api/operations/history";
 import { useListKeys } from "../parts/use-list-keys";
 import type { Selection } from "../parts/use-selection";

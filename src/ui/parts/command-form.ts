@@ -2,7 +2,8 @@ import { useMemo } from "react";
 import type { FieldValues } from "react-hook-form";
 import type { CommandName, InputOf, ResultOf } from "@/core/api/commands";
 import type { ApiError } from "../data/api";
-import { sentence, useDesk } from "../data/desk";
+import { sentence } from "@/core/library/words";
+import { useDesk } from "../data/desk";
 import { useRequestForm, type FormFields, type RequestForm } from "./form";
 import { requestOf } from "./schema-source";
 

@@ -5,7 +5,7 @@ import { useMemo } from "react";
 import Markdown from "react-markdown";
 import type { MatchRange } from "@/core/search/explain";
 
-/** What a note may hold: nothing that is fetched from elsewhere, and no headings that would outdo the page's own. */
+/** The elements that a note may hold: nothing that is fetched from elsewhere, and no headings that would outdo the page's own. */
 const allowed = [
   "p",
   "em",
@@ -71,7 +71,7 @@ function split(value: string, from: number, ranges: readonly MatchRange[]): Tree
 
 interface NoteProps {
   readonly children: string;
-  /** What of it matched. */
+  /** Stretches of it that matched. */
   readonly marks?: readonly MatchRange[];
 }
 

@@ -193,6 +193,38 @@ describe("the apply bar", () => {
     expect(puts()).toEqual([["p3"]]);
   });
 
+  it("lets a key wait on though somebody moves the targets that are selected", () => {
+    const { send, answerAll, become, puts } = room({ selected: ["t1", "t3"] });
+    send(type("gull"), enter);
+    become({ selected: ["t3", "t1"] });
+    answerAll();
+    expect(puts()).toEqual([["s3"]]);
+  });
+
+  it("puts on and gathers the very row that is pressed, while others are already asked for", () => {
+    const { send, answer, puts, wishes, view } = room();
+    answer();
+    send(type("foghorn"));
+    answer();
+    send(type("fe"));
+    expect(view().hits.map(({ card }) => card.id)).toEqual(["s0", "s1"]);
+    send({ kind: "gather", index: 1 });
+    expect(wishes).toContainEqual(
+      expect.objectContaining({ do: "gather", rows: [expect.objectContaining({ id: "s1" })] }),
+    );
+    send(type("fe"), { kind: "put", index: 0, isSeen: true });
+    expect(puts()).toEqual([["s0"]]);
+    // The same place by a key is about what is asked for.
+    const other = room();
+    other.answer();
+    other.send(type("foghorn"));
+    other.answer();
+    other.send(type("fe"), { kind: "put", index: 0 });
+    expect(other.puts()).toEqual([]);
+    other.answer();
+    expect(other.puts()).toEqual([["s2"]]);
+  });
+
   it("does nothing any more once it is left, whatever comes then", () => {
     const { send, answerAll, wishes } = room();
     send(type("gull"), enter, { kind: "draw" }, { kind: "left" });

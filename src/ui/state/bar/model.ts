@@ -137,7 +137,9 @@ export type BarEvent =
     }
   | { readonly kind: "typed"; readonly text: string; readonly caret?: number }
   | { readonly kind: "go"; readonly to: number; readonly extend?: boolean }
-  | { readonly kind: "put"; readonly how?: WayId; readonly index?: number }
+  /** `index` is a place in the list, `isSeen` says that the row which is drawn there now is meant. */
+  | { readonly kind: "put"; readonly how?: WayId; readonly index?: number; readonly isSeen?: true }
+  /** `index` is the place of a row that is drawn now. */
   | { readonly kind: "gather"; readonly index?: number }
   | { readonly kind: "gathered" }
   | { readonly kind: "look like"; readonly what: LikeWhat | null }

@@ -48,8 +48,9 @@ export interface BarStep {
 }
 
 const stays = (state: BarState): BarStep => ({ state, wishes: [] });
+/** Whether two lists name the same targets; somebody else may have moved them meanwhile. */
 const same = (a: readonly string[], b: readonly string[]) =>
-  a.length === b.length && a.every((id, i) => id === b[i]);
+  a.length === b.length && a.every((id) => b.includes(id));
 
 const movedOn: BarWish = { do: "say", problem: "Another target is selected by now: nothing was put on." };
 
@@ -111,16 +112,19 @@ const leaving = (state: BarState, ...wishes: readonly BarWish[]): BarStep => ({
 /** Looks within something else, or in the whole library. */
 const lookingWithin = (state: BarState, scopeId: string | undefined) => typing({ ...state, scopeId }, "");
 
-function putting(now: BarMoment, press: { readonly how?: WayId; readonly index?: number }): BarStep {
+function putting(
+  now: BarMoment,
+  press: { readonly how?: WayId; readonly index?: number; readonly isSeen?: boolean },
+): BarStep {
   const { state, around, view } = now;
   const { how = around.way, index } = press;
   // Nothing is put on long after the key was pressed.
   if (state.what && around.likes.hits === null) return stays(state);
   const waiting: WaitingPress = { how, index, on: around.selected };
-  // It is put on with what was gathered just before, and on what is asked for: until the rows answer to what was typed
-  // last, the one on top may still be another.
+  // It is put on with what was gathered just before, and once the rows answer to what was typed last: until then the one
+  // on top may still be another. A row that was pressed is that row.
   const isGathering = state.gathering > 0 && index === undefined && state.typed === "";
-  if (isGathering || !view.isAnswered) return stays({ ...state, waiting });
+  if (isGathering || !(view.isAnswered || press.isSeen)) return stays({ ...state, waiting });
   const isUsual = index === undefined && how === around.way;
   if (view.routine && isUsual) return leaving(state, { do: "run", routine: view.routine });
   if (view.called && isUsual) return lookingWithin(state, view.called.id);
@@ -141,11 +145,10 @@ function gathering(now: BarMoment, index: number | undefined): BarStep {
   const { state, around, view } = now;
   if (state.what && around.likes.hits === null) return stays(state);
   // The first row of a comparison is known once its rows are there.
-  if (state.what && !view.isAnswered)
+  if (state.what && !view.isAnswered && index === undefined)
     return stays({ ...state, waiting: { how: null, index, on: around.selected } });
-  const rows: readonly BarRow[] | null = view.isAnswered
-    ? rowsBetween(view, index ?? view.from, index ?? view.to)
-    : null;
+  const rows: readonly BarRow[] | null =
+    view.isAnswered || index !== undefined ? rowsBetween(view, index ?? view.from, index ?? view.to) : null;
   if (rows?.length === 0) return stays(state);
   // The field is free at once for what is looked for next.
   const free = typing(state, "");

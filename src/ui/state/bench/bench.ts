@@ -8,26 +8,18 @@ import { putOn, wayOf, type WayId } from "@/core/chain/ways";
 import type { EffectDefinition } from "@/core/effects/define";
 import type { CardHead, Routine, Target } from "@/core/library/entities";
 import type { Edit, Overlay } from "@/core/library/overlay";
-import {
-  emptySelection,
-  extendTo,
-  selectAll,
-  selectOnly,
-  selectThese,
-  step,
-  toggle,
-  type SelectionState,
-} from "@/core/library/selection";
+import { emptySelection } from "@/core/library/selection";
 import { mostSteps, mustRender, type Step } from "@/core/library/steps";
 import { learnt, stepOf } from "@/core/library/steps/learn";
 import { browsingKeys, mostKeys } from "@/core/library/use";
 import { formatOf, meantOn } from "@/core/library/variants";
-import { capital, countTargets, sayPiece } from "@/core/library/words";
+import { countTargets, sayPiece, sentence } from "@/core/library/words";
 import { goesOn, type Medium } from "@/core/media";
 import { sayError } from "../../data/api";
 import { Store } from "../../data/store";
 import { untilAnswered } from "../../data/until-answered";
 import { cardsOfEffects, defaultsOf } from "./defaults";
+import { selectsBy } from "../selects";
 import { BenchEdits, type SavePut, type Standing } from "./edits";
 import { InPlaceRuns } from "./in-place";
 import { markedOn, type Range } from "./marked";
@@ -42,8 +34,6 @@ const atFirst: BenchOwn = {
   wanted: null,
   selection: emptySelection,
 };
-
-const sentence = (summary: string) => `${capital(summary)}.`;
 
 const isSame = <T extends object>(a: T, b: T) =>
   (Object.keys(a) as (keyof T)[]).every((field) => Object.is(a[field], b[field]));
@@ -171,18 +161,7 @@ export class BenchState {
     this.refresh();
   }
 
-  private select(change: (now: SelectionState) => SelectionState): void {
-    this.become({ selection: change(this.own.selection) });
-  }
-
-  readonly selects = {
-    only: (id: string) => this.select((now) => selectOnly(now, id)),
-    these: (ids: readonly string[]) => this.select((now) => selectThese(now, ids)),
-    toggle: (id: string) => this.select((now) => toggle(now, id)),
-    extendTo: (id: string) => this.select((now) => extendTo(now, id)),
-    move: (by: 1 | -1, extend: boolean) => this.select((now) => step(now, by, extend)),
-    all: () => this.select(selectAll),
-  };
+  readonly selects = selectsBy((change) => this.become({ selection: change(this.own.selection) }));
 
   readonly narrow = (wanted: Medium | null): void => this.become({ wanted });
   readonly setInMix = (inMix: boolean): void => this.become({ inMix });

@@ -42,7 +42,7 @@ export interface PutItem {
 export interface BenchOwn {
   /** Whether a sound is heard with the rest of its session, or by itself. */
   readonly inMix: boolean;
-  /** What is marked of every target. */
+  /** The marked stretches of all targets. */
   readonly marked: Marked;
   /** The last changes made here, as steps that can be repeated. */
   readonly learnt: readonly Step[];
