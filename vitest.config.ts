@@ -21,6 +21,7 @@ export default defineConfig({
             "scripts/**/*.test.ts",
           ],
           testTimeout: 60000,
+          hookTimeout: 60000,
           // What the files share is loaded once a worker; that none of them leaves anything changed is seen to.
           isolate: false,
           setupFiles: "./testing/leaves-nothing.ts",
@@ -36,6 +37,7 @@ export default defineConfig({
           isolate: false,
           setupFiles: "./testing/screen.tsx",
           testTimeout: 30000,
+          hookTimeout: 60000,
         },
       },
       {

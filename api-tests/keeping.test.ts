@@ -115,6 +115,37 @@ describe("tags", () => {
     expect((await cardOf(cardId)).tagIds).toEqual([other]);
   });
 
+  it("several are given as one change, those that are missing made; and taken back as one", async () => {
+    const [one, cardId] = [await world.tag(), await world.keep()];
+    const path = fresh("Made");
+    const given = await owner.run("tag-cards", {
+      cardIds: [cardId],
+      tags: [{ tagId: one }, { path: `${path} / below` }, { path }],
+      on: true,
+    });
+    expect([given.status, given.body.result!.madeTags]).toEqual([200, [path, "below"]]);
+    const { tag } = await owner.rows();
+    const below = tag.find(
+      ({ name, parentId }) => name === "below" && tag.some((t) => t.id === parentId && t.name === path),
+    )!;
+    // The one above is implied.
+    expect(new Set((await cardOf(cardId)).tagIds as string[])).toEqual(new Set([one, below.id]));
+    expect(code(await owner.run("tag-cards", { cardIds: [cardId], tags: [], on: true }))).toEqual([
+      400,
+      "bad-input",
+    ]);
+    expect(
+      code(await owner.run("tag-cards", { cardIds: [cardId], tagId: one, tags: [{ path }], on: true })),
+    ).toEqual([400, "bad-input"]);
+    const unknown = await owner.run("tag-cards", {
+      cardIds: [cardId],
+      tags: [{ path: fresh("Not made") }, { tagId: cardId }],
+      on: true,
+    });
+    expect(code(unknown)).toEqual([404, "not-found"]);
+    expect((await owner.rows()).tag).toHaveLength(tag.length);
+  });
+
   it("are taken back by themselves, whatever tags a card was given since", async () => {
     const [one, other] = [await world.tag(), await world.tag()];
     const cardId = await world.keep();
@@ -289,6 +320,48 @@ describe("one's own marks", () => {
       "no-right",
     ]);
     expect(code(await one.run("remove-team-list", { listId: one.listId }))).toEqual([404, "not-found"]);
+  });
+
+  it("several lists are made as one change, with letters of their names and inks in turn", async () => {
+    const person = await join(owner.libraryId, "viewer");
+    const lists = async () =>
+      (await person.rows()).favouritesList
+        .filter(({ ownerId, removed }) => ownerId !== null && !removed)
+        .sort((a, b) => (String(a.position) < String(b.position) ? -1 : 1))
+        .map(({ name, mark, ink }) => [name, mark, ink].join(" "));
+    const made = await person.run("keep-list", { names: ["Fog days", "Low water", "Lantern"] });
+    expect(made.body.change!.summary).toBe("made the lists “Fog days”, “Low water”, “Lantern”");
+    expect(await lists()).toEqual([
+      "Favourites F verdigris",
+      "Later L indigo",
+      "Fog days O plum",
+      "Low water W ochre",
+      "Lantern A moss",
+    ]);
+    const { listId } = made.body.result as { listId: string };
+    // Letters of the team's are at hand as well.
+    const teams = fresh("Xylophone");
+    await owner.run("keep-team-list", { name: teams, mark: "X" });
+    await person.run("keep-list", { names: ["Xebec"] });
+    expect((await lists()).at(-1)).toMatch(/^Xebec E /);
+    expect(code(await person.run("keep-list", { listId, name: "Fog", mark: "G", ink: "iron" }))).toEqual([
+      200,
+      undefined,
+    ]);
+    expect((await lists())[2]).toBe("Fog G iron");
+    expect(code(await person.run("keep-list", { listId, name: "Fog", mark: "G", ink: "red" }))[0]).toBe(400);
+    // Where one name is taken, or comes twice, no list is made.
+    for (const names of [
+      ["New", "later"],
+      ["New", "new"],
+    ])
+      expect(code(await person.run("keep-list", { names }))).toEqual([409, "same-name"]);
+    expect(
+      code(await person.run("keep-list", { names: Array.from({ length: 31 }, (_, i) => `L ${i}`) })),
+    ).toEqual([409, "too-many"]);
+    for (const input of [{ names: [] }, { names: ["X"], name: "X" }, { names: ["X"], listId }, { mark: "" }])
+      expect(code(await person.run("keep-list", input))[0]).toBe(400);
+    expect(await lists()).toHaveLength(6);
   });
 
   it("a list has a name and a letter of its own", async () => {

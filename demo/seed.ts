@@ -214,6 +214,7 @@ export async function seedDemo(
       ownerId: null,
       name: demoTeamList.name,
       mark: demoTeamList.mark,
+      ink: "ochre",
       position: "a0",
       removed: false,
     });

@@ -126,9 +126,13 @@ test("the page is isolated from other origins and asks nobody else for anything"
     "request",
     (r) => !r.url().startsWith(baseURL!) && !/^(data|blob):/.test(r.url()) && foreign.push(r.url()),
   );
+  const copies: string[] = [];
+  page.on("request", (r) => r.url().endsWith("/replica") && copies.push(r.url()));
   await signIn(page, "sound");
   expect(await page.evaluate(() => crossOriginIsolated)).toBe(true);
   expect(foreign).toEqual([]);
+  // The page asks for the library while its scripts load, and these take that answer.
+  expect(copies.length).toBe(1);
 });
 
 test("the pages may compile the kernels, which else would silently be replaced by slow twins", async ({

@@ -6,7 +6,7 @@ import { join } from "node:path";
 import { expect, test, type Browser } from "@playwright/test";
 import { v7 as newId } from "uuid";
 import { randomFrom } from "../demo/random";
-import { environment, prepareDatabase, serve } from "../scripts/setup/application";
+import { copyLibraries, environment, serve } from "../scripts/setup/application";
 import { ensureDatabase, removeCluster, startPostgres, type Server } from "../scripts/setup/postgres";
 import { freePort } from "../scripts/setup/run";
 import { eventually, press, said, signIn, strip, target } from "./desk";
@@ -49,7 +49,8 @@ test.describe("killed in the middle of a save", () => {
     port = await freePort();
     media = mkdtempSync(join(tmpdir(), "fichier-media-"));
     await ensureDatabase(server, "fichier", { anew: true });
-    await prepareDatabase(server.url("fichier"), media);
+    const demo = { url: process.env.FICHIER_DEMO!, media: process.env.FICHIER_DEMO_MEDIA! };
+    copyLibraries(demo, { url: server.url("fichier"), media });
     await startApp();
     startWorker();
   });

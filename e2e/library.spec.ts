@@ -33,7 +33,7 @@ test("a curator tidies by keyboard, and takes it back", async ({ page }) => {
   await press(page, "Enter");
   await expect(said(page)).toContainText("Filed “Wood, near” in Yard / Hull");
   await expect(place(page, "Hull")).toBeVisible();
-  await press(page, "f", "f");
+  await press(page, "Shift+q");
   await expect(card(page).getByRole("img", { name: "marked: Favourites" })).toBeVisible();
   await press(page, "n");
   await page.keyboard.type("wn");
@@ -165,6 +165,50 @@ test("keys are about what has the focus: no card while that is in the index, the
   await press(page, "r");
   await expect(renaming).toBeVisible();
   await press(page, "Escape");
+});
+
+test("where one is in the library is in its address: loaded again, by Back, and after the bench", async ({
+  page,
+}) => {
+  await signIn(page, "curator");
+  await press(page, "Alt+l");
+  const grid = page.getByRole("grid", { name: "Cards" });
+  const filter = page.getByRole("textbox", { name: "Filter cards" });
+  const heading = page.getByRole("heading", { level: 1 });
+  const chosen = grid.getByRole("row", { selected: true });
+  await expect(grid).toBeFocused();
+  await place(page, "Narration").click();
+  await expect(heading).toHaveText("Narration");
+  await press(page, "/");
+  await page.keyboard.type("r");
+  // Enter goes to the first of what is found; from there on by arrows.
+  await press(page, "Enter", "ArrowDown");
+  await expect(filter).toHaveValue("r");
+  const second = (await chosen.getByRole("gridcell").first().innerText()).split("\n")[0];
+  const isAsLeft = async () => {
+    await expect(heading).toHaveText("Narration");
+    await expect(filter).toHaveValue("r");
+    await expect(chosen).toContainText(second);
+  };
+  await isAsLeft();
+  await expect(page).toHaveURL(/place=folder.*&filter=r.*&card=/);
+  await page.reload();
+  await isAsLeft();
+  await press(page, "Alt+b");
+  await expect(page.getByRole("listbox", { name: "Targets" })).toBeVisible();
+  await press(page, "Alt+l");
+  await isAsLeft();
+  // The filter belongs to its place.
+  await place(page, "Unfiled").click();
+  await expect(heading).toHaveText("Unfiled");
+  await expect(filter).toHaveValue("");
+  await page.goBack();
+  await isAsLeft();
+  await page.goForward();
+  await expect(heading).toHaveText("Unfiled");
+  await page.goBack();
+  await page.goBack();
+  await expect(page.getByRole("listbox", { name: "Targets" })).toBeVisible();
 });
 
 test("what is typed while the page still loads is typed where it was meant, and nothing of it runs as a command", async ({

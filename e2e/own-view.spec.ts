@@ -85,6 +85,7 @@ test("a note is written with a few signs and read as they mean; what could do ha
   await page.keyboard.press("Control+a");
   await page.keyboard.type("wind outd");
   await press(page, "Enter");
+  await grid(page).getByRole("row").filter({ hasText: "Wind off" }).click();
   await expect(panel(page).locator("em mark")).toHaveText("outd");
   await expect(panel(page).locator("h2 mark")).toHaveText("Wind");
   await expect(panel(page).getByRole("link", { name: "home" })).toHaveAttribute(

@@ -3,7 +3,7 @@ import { cpSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { parseArgs } from "node:util";
-import { prepareDatabase, serve } from "./setup/application";
+import { measureCards, prepareDatabase, serve } from "./setup/application";
 import { ensureBuild } from "./setup/build";
 import {
   failuresOfPlaywright,
@@ -96,7 +96,7 @@ async function vitest(project: string, { changed }: Narrowed, share?: string): P
   };
 }
 
-/** Browsers at once. */
+/** Browsers at once. A third one, or checks beside them, makes all of it slower on two processors. */
 const browsers = 2;
 
 /** The browser tests that differ from a commit, with those that are new. */
@@ -122,12 +122,16 @@ async function browser({ files, changed }: Narrowed): Promise<Count> {
   const served: ChildProcess[] = [];
   try {
     // The demo is filled in once, and copied for each browser: an application of its own, where nobody else changes anything.
-    const names = Array.from({ length: browsers }, (_, n) => `fichier_browser_${process.pid}_${n}`);
+    const demo = `fichier_browser_${process.pid}`;
+    const demoMedia = join(folder, demo);
+    await ensureDatabase(server, demo, { anew: true });
+    await prepareDatabase(server.url(demo), demoMedia);
+    await measureCards(server.url(demo), demoMedia);
+    const names = Array.from({ length: browsers }, (_, n) => `${demo}_${n}`);
     const media = names.map((name) => join(folder, name));
     for (const [n, name] of names.entries()) {
-      await ensureDatabase(server, name, { anew: true, ...(n > 0 && { from: names[0] }) });
-      if (n > 0) cpSync(media[0], media[n], { recursive: true });
-      else await prepareDatabase(server.url(name), media[0]);
+      await ensureDatabase(server, name, { anew: true, from: demo });
+      cpSync(demoMedia, media[n], { recursive: true });
     }
     const ports: number[] = [];
     for (const [n, name] of names.entries()) {
@@ -137,6 +141,9 @@ async function browser({ files, changed }: Narrowed): Promise<Count> {
     const env = {
       ...process.env,
       FICHIER_URL: ports.map((port) => `http://127.0.0.1:${port}`).join(" "),
+      // For files that have a cluster of their own: the demo as it was filled in.
+      FICHIER_DEMO: server.url(demo),
+      FICHIER_DEMO_MEDIA: demoMedia,
       PLAYWRIGHT_JSON_OUTPUT_NAME: report,
     };
     const code = await show(bin("playwright"), ["test", "--reporter=list,json", ...only], {

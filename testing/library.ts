@@ -72,6 +72,7 @@ export const aList = (given: Partial<FavouritesList> = {}): FavouritesList => ({
   ownerId: "user-1",
   name: "Favourites",
   mark: "F",
+  ink: "verdigris",
   position: "a0",
   removed: false,
   ...given,

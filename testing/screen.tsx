@@ -43,6 +43,22 @@ Object.assign(Element.prototype, {
   },
 });
 
+/** Where the focus was when a dialog was opened. */
+const openers = new WeakMap<HTMLDialogElement, Element | null>();
+// As far as focus goes. Source: HTML, WHATWG, "The dialog element", show and close steps.
+Object.assign(HTMLDialogElement.prototype, {
+  showModal(this: HTMLDialogElement) {
+    openers.set(this, document.activeElement);
+    this.open = true;
+    this.querySelector<HTMLElement>("input, textarea, select, button, [tabindex]")?.focus();
+  },
+  close(this: HTMLDialogElement) {
+    this.open = false;
+    const opener = openers.get(this);
+    if (opener instanceof HTMLElement) opener.focus();
+  },
+});
+
 afterEach(() => {
   cleanup();
   captured.clear();

@@ -27,8 +27,11 @@ import type { Ran, Run } from "./runner";
  * and how long it takes.
  */
 
-/** Layers whose own tests are to notice. The server's and database's are noticed by the tests against a real PostgreSQL. */
-const layers = ["src/core", "src/server", "src/db"];
+/**
+ * Layers whose own tests are to notice. The server's and database's are noticed by the tests against a real PostgreSQL.
+ * Of the interface what is no component: those are noticed by browsers, which are not run for it.
+ */
+const layers = ["src/core", "src/server", "src/db", "src/ui"];
 /** Seconds of tests that are spent on one mutation before it is left undecided. */
 const patience = 90;
 const copied = [

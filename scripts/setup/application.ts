@@ -1,11 +1,11 @@
 import { spawn, type ChildProcess } from "node:child_process";
-import { existsSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { cpSync, existsSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { cacheName, seedDemo } from "../../demo/seed";
 import { connect } from "../../src/db/connection";
 import { bringUpToDate } from "../../src/db/migrate";
 import { filesBelow } from "./build";
-import { isFree } from "./run";
+import { capture, isFree, show } from "./run";
 import { checkout, isAlive, readJson, say, secrets, statePath, Trouble } from "./state";
 
 interface AppFile {
@@ -84,6 +84,23 @@ export async function prepareDatabase(url: string, mediaFolder: string): Promise
   } finally {
     await db.$client.end();
   }
+}
+
+/** Finds out what the cards of a database do, all at once, where the application's worker would little by little. */
+export async function measureCards(url: string, mediaFolder: string): Promise<void> {
+  const args = ["--import", "tsx", join(checkout, "scripts/measure-cards.ts")];
+  const code = await show(process.execPath, args, { cwd: checkout, env: environment(url, 0, mediaFolder) });
+  if (code !== 0) throw new Trouble("What the cards do could not be measured.");
+}
+
+/** Fills a database and a folder of material with those of another one, by pg_dump. */
+export function copyLibraries(
+  from: { url: string; media: string },
+  to: { url: string; media: string },
+): void {
+  const dump = capture("pg_dump", ["--no-owner", "--no-privileges", "--dbname", from.url]);
+  capture("psql", ["--quiet", "--set", "ON_ERROR_STOP=1", "--dbname", to.url], { input: dump });
+  cpSync(from.media, to.media, { recursive: true });
 }
 
 interface ServeOptions {

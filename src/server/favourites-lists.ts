@@ -2,16 +2,17 @@ import { v7 as newId } from "uuid";
 import { generateNKeysBetween } from "fractional-indexing";
 import type { KeepList, MarkCards, PlaceMarked } from "@/core/api/commands/favourites-list-input";
 import type { FavouritesList } from "@/core/library/entities";
+import { givenTo, mostLists, nextInk } from "@/core/library/new-lists";
 import { findNamed } from "@/core/library/tree";
 import { countCards } from "@/core/library/words";
 import { readLists, readMarked } from "@/db/marks";
 import type { Ledger } from "@/db/ledger";
-import { lastPlace, placesAmong } from "@/core/library/places";
+import { placesAmong } from "@/core/library/places";
 import { notFound, Refusal, stale } from "./refusal";
 import { requireCards } from "./rows";
 
-/** Lists of one owner, and cards of one list: they are read whole. */
-const [mostLists, longestList] = [36, 2000];
+/** Cards of one list: they are read whole. */
+const longestList = 2000;
 
 /** A favourites list in use of an owner (null: the team). */
 async function requireList(ledger: Ledger, id: string, ownerId: string | null): Promise<FavouritesList> {
@@ -23,17 +24,22 @@ async function requireList(ledger: Ledger, id: string, ownerId: string | null): 
 /** Makes or changes a favourites list of an owner (null: the team). */
 export async function keepListFor(
   ledger: Ledger,
-  { listId, name, mark, seen }: KeepList,
+  { listId, name = "", names, mark, ink, seen }: KeepList,
   ownerId: string | null,
 ) {
   const lists = await readLists(ledger.db, ledger.libraryId, ownerId);
   const others = lists.filter(({ id }) => id !== listId);
-  const namesake = findNamed(others, name);
-  if (namesake)
-    throw new Refusal(409, "same-name", `There is a list “${namesake.name}” already.`, {
-      field: "name",
-      hint: "Choose another name.",
-    });
+  for (const [i, wanted] of (names ?? [name]).entries()) {
+    const namesake = findNamed(
+      [...others, ...(names ?? []).slice(0, i).map((one) => ({ name: one }))],
+      wanted,
+    );
+    if (namesake)
+      throw new Refusal(409, "same-name", `There is a list “${namesake.name}” already.`, {
+        field: names ? "names" : "name",
+        hint: "Choose another name.",
+      });
+  }
   const same = others.find((list) => mark !== "" && list.mark === mark);
   if (same)
     throw new Refusal(409, "same-mark", `${mark} is the mark of “${same.name}”.`, {
@@ -41,23 +47,32 @@ export async function keepListFor(
       hint: "Choose another letter, or none.",
     });
   if (listId === undefined) {
-    if (lists.length >= mostLists)
-      throw new Refusal(409, "too-many", `There are ${mostLists} favourites lists already.`, {
+    // A letter of the team's would be nobody's where both lists are at hand.
+    const atHand =
+      ownerId === null ? lists : [...lists, ...(await readLists(ledger.db, ledger.libraryId, null))];
+    const made = names ? givenTo(names, atHand) : [{ name, mark, ink: ink ?? nextInk(atHand) }];
+    if (lists.length + made.length > mostLists)
+      throw new Refusal(409, "too-many", `There are at most ${mostLists} favourites lists.`, {
         hint: "Remove one that is not used any more.",
       });
-    const row = await ledger.insert("favouritesList", {
+    const places = generateNKeysBetween(lists.at(-1)?.position ?? null, null, made.length);
+    const rows = made.map((list, i) => ({
+      ...list,
       id: newId(),
       ownerId,
-      name,
-      mark,
-      position: lastPlace(lists),
+      position: places[i],
       removed: false,
-    });
-    return { summary: `made the list “${name}”`, result: { listId: row.id } };
+    }));
+    await ledger.insertAll("favouritesList", rows);
+    const said = made.map((list) => `“${list.name}”`).join(", ");
+    return {
+      summary: `made the ${made.length === 1 ? "list" : "lists"} ${said}`,
+      result: { listId: rows[0].id },
+    };
   }
   const before = await requireList(ledger, listId, ownerId);
   if (seen !== undefined && before.version !== seen) throw stale("favourites list", seen, before);
-  await ledger.update("favouritesList", listId, { name, mark });
+  await ledger.update("favouritesList", listId, { name, mark, ...(ink && { ink }) });
   return {
     summary:
       before.name === name ? `changed the list “${name}”` : `renamed the list “${before.name}” to “${name}”`,

@@ -24,6 +24,7 @@ import {
   laneScaled,
   nextEase,
   suggestedEnds,
+  suggestedFit,
   valueAtFrame,
   withEase,
   type ClipTime,
@@ -176,6 +177,31 @@ describe("fitting a chain", () => {
     expect(seconds(at(0, 10))).toEqual([0.4, 0]);
     expect(seconds(at(90, 99))).toEqual([0, 0.4]);
     expect(seconds(suggestedEnds(chainOf(crop)))).toEqual([0, 0]);
+  });
+
+  it("is suggested by where something moves, unless somebody chose", () => {
+    const at = (...keys: [frame: number, value: number][]) =>
+      chainOf(keys.reduce((s, [frame, value]) => keyframeSet(s, "top", clip, frame, value), crop));
+    const said = (chain: Chain) => {
+      const fit = suggestedFit(chain);
+      return fit && [fit.way, secondsIn(fit.opening), secondsIn(fit.closing)];
+    };
+    expect(said(at([0, 0], [25, 9]))).toEqual(["middle", 1, 0]);
+    expect(said(chainOf(closing))).toEqual(["middle", 0, 1.04]);
+    expect(said(at([0, 0], [10, 9], [75, 9], [95, 0]))).toEqual(["middle", 0.4, 1]);
+    // A start that waits a little belongs to the opening.
+    expect(said(at([5, 0], [25, 9]))).toEqual(["middle", 1, 0]);
+    // It goes on through the clip, or most of it.
+    expect(said(at([0, 0], [99, 9]))?.[0]).toBe("stretch");
+    expect(said(at([10, 0], [70, 9]))?.[0]).toBe("stretch");
+    // One setting moves at the start, another one at the end.
+    const late = keyframeSet(keyframeSet(crop, "left", clip, 80, 0), "left", clip, 95, 5);
+    expect(said(chainOf(at([0, 0], [20, 9]).settings[0], late))).toEqual(["middle", 0.8, 0.8]);
+    // Nothing moves at all.
+    expect(said(at([40, 9]))).toEqual(["middle", 0, 0]);
+    expect(said(fittedAs(at([0, 0], [99, 9]), "end", ratio(0), ratio(0)))?.[0]).toBe("end");
+    expect(said(fittedAs(at([0, 0], [99, 9]), "start", ratio(1), ratio(0)))?.[0]).toBe("start");
+    expect(said(chainOf(crop))).toBeNull();
   });
 });
 

@@ -1,7 +1,7 @@
 import { clipTimeAt, ownTimeAt, type Fit, type FitWay } from "../time/fit";
 import { namedEases, nameOfEase, easeIds, type Ease } from "../time/ease";
 import { movedBy, pasted, reversed, scaledBy, withKeyframe, withoutKeyframes, type Lane } from "../time/lane";
-import { compareRatios, minus, ratio, secondsIn, timeOfFrame, type Ratio } from "../time/ratio";
+import { compareRatios, minus, ratio, secondsIn, timeOfFrame, times, type Ratio } from "../time/ratio";
 import type { NumberParameter } from "../effects/parameter";
 import type { Chain, EffectSetting, Motion } from "./model";
 import { mixLane, movableIn, settingAt } from "./motion";
@@ -223,6 +223,41 @@ export const fittedAs = (chain: Chain, way: FitWay, opening: Ratio, closing: Rat
   }),
 });
 
+/** The longest time in which nothing of a chain moves, from and to; null where something moves all the time. */
+function longestStill(chain: Chain, length: Ratio): readonly [Ratio, Ratio] | null {
+  const moving = chain.settings
+    .flatMap(({ motion }) => Object.values(motion?.lanes ?? {}))
+    .flatMap((lane) =>
+      lane.slice(1).flatMap((key, i) => (key.value === lane[i].value ? [] : [[lane[i].at, key.at] as const])),
+    )
+    .sort(([a], [b]) => compareRatios(a, b));
+  let longest: readonly [Ratio, Ratio] | null = null;
+  let from = ratio(0);
+  for (const [begins, ends] of [...moving, [length, length] as const]) {
+    const lasts = minus(begins, from);
+    if (compareRatios(lasts, longest ? minus(longest[1], longest[0]) : ratio(0)) > 0)
+      longest = [from, begins];
+    if (compareRatios(ends, from) > 0) from = ends;
+  }
+  return longest;
+}
+
+/**
+ * How keyframes fit a clip of another length: as somebody chose, and as they suggest where nobody has. What moves before and
+ * after a stillness of more than half the clip is its opening and its closing; else all of it is stretched.
+ */
+export function suggestedFit(chain: Chain): Pick<Fit, "way" | "opening" | "closing"> | null {
+  const motion = fitOfChain(chain);
+  if (!motion) return null;
+  const { way, opening, closing, length } = motion;
+  const isChosen = way !== "start" || opening[0] !== 0 || closing[0] !== 0;
+  if (isChosen) return { way, opening, closing };
+  const still = longestStill(chain, length);
+  if (!still || compareRatios(times(minus(still[1], still[0]), ratio(2)), length) <= 0)
+    return { way: "stretch", ...suggestedEnds(chain) };
+  return { way: "middle", opening: still[0], closing: minus(length, still[1]) };
+}
+
 /**
  * Where opening and closing probably end: around the longest time in which no keyframe lies. With keyframes at the start
  * alone everything behind them is the middle, and the other way round.
@@ -235,9 +270,9 @@ export function suggestedEnds(chain: Chain): { readonly opening: Ratio; readonly
     .map(({ at }) => at)
     .filter((at) => compareRatios(at, ratio(0)) >= 0 && compareRatios(at, motion.length) <= 0)
     .sort(compareRatios);
-  const times = [ratio(0), ...inside, motion.length];
+  const stops = [ratio(0), ...inside, motion.length];
   let widest = 0;
-  for (let i = 1; i < times.length - 1; i++)
-    if (compareRatios(minus(times[i + 1], times[i]), minus(times[widest + 1], times[widest])) > 0) widest = i;
-  return { opening: times[widest], closing: minus(motion.length, times[widest + 1]) };
+  for (let i = 1; i < stops.length - 1; i++)
+    if (compareRatios(minus(stops[i + 1], stops[i]), minus(stops[widest + 1], stops[widest])) > 0) widest = i;
+  return { opening: stops[widest], closing: minus(motion.length, stops[widest + 1]) };
 }

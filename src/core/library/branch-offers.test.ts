@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { aTag } from "../../../testing/library";
-import { offersFor } from "./branch-offers";
+import { newPath, offersFor, readSeveral } from "./branch-offers";
 import { namesDown } from "./tree";
 
 const tree = (...rows: [id: string, parentId: string | null, name: string][]) =>
@@ -64,5 +64,29 @@ describe("what is offered of a tree", () => {
   it("never fails, and finds every row by its own path", () => {
     fc.assert(fc.property(fc.string(), (typed) => void ids(typed)));
     for (const id of tags.keys()) expect(ids(namesDown(tags, id).join(" / "))[0]).toBe(id);
+  });
+});
+
+describe("several names in one breath", () => {
+  const read = (typed: string) => {
+    const { before, last } = readSeveral(tags, typed, new Set());
+    return [...before.map(({ id, path }) => `${id ?? "new"}: ${path}`), last];
+  };
+  it.each([
+    ["fog", ["fog"]],
+    ["fog, wea", ["fog: weather / fog", " wea"]],
+    ["ring, slack water, fog", ["birds: Bird ringing", "new: slack water", " fog"]],
+    ["fog,", ["fog: weather / fog", ""]],
+    [" , fog,, ", ["fog: weather / fog", " "]],
+    ["wea / rain, x", ["new: weather / rain", " x"]],
+    // A tag with a comma in its name.
+    ["fog-horn, far", ["fog-horn, far"]],
+    ["fog-horn, near", ["horn: weather / fog / Fog-horn, far", " near"]],
+  ])("“%s”", (typed, expected) => expect(read(typed)).toEqual(expected));
+
+  it("a new one is made below those that are there", () => {
+    expect(
+      ["rain", "wea / rain", "weather/fog/thick", "tide / slack"].map((typed) => newPath(tags, typed)),
+    ).toEqual(["rain", "weather / rain", "weather / fog / thick", "tide / slack"]);
   });
 });

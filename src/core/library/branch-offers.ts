@@ -1,5 +1,7 @@
 import { fold } from "../text/fold";
+import { formatPath } from "../text/names";
 import { namesDown, treeRows, type Branch } from "./tree";
+import { readTypedName } from "./typed-name";
 
 /** A row of a tree that is offered while it is typed. */
 export interface BranchOffer {
@@ -95,4 +97,38 @@ export function offersFor(
       .map(({ row }) => ({ id: row.id, path: row.path, isWhole: wanted.length > 0 && isNamed(row) })),
     more: Math.max(0, ranked.length - limit),
   };
+}
+
+/** The meaning of a typed name: an existing row, or a path that will be made. */
+export type TypedBranch =
+  { readonly id: string; readonly path: string } | { readonly id: null; readonly path: string };
+
+/**
+ * Several names in one breath, parted by commas: those before the last comma, each as the first that answers to it or as a
+ * path to be made, and what is being typed behind it. A name with a comma that is there already is one name.
+ */
+export function readSeveral(
+  rows: ReadonlyMap<string, Branch>,
+  typed: string,
+  aside: ReadonlySet<string>,
+): { readonly before: readonly TypedBranch[]; readonly last: string } {
+  const parts = typed.split(",");
+  const limit = { first: () => false, aside, limit: 1 };
+  if (parts.length === 1 || offersFor(rows, typed, limit).offers[0]?.isWhole)
+    return { before: [], last: typed };
+  const last = parts.pop()!;
+  const before = parts
+    .filter((part) => part.trim() !== "")
+    .map((part): TypedBranch => {
+      const [offer] = offersFor(rows, part, limit).offers;
+      if (offer) return { id: offer.id, path: formatPath(offer.path) };
+      return { id: null, path: newPath(rows, part) };
+    });
+  return { before, last };
+}
+
+/** The path of a new row: what is typed before its name means rows that are there, where they answer. */
+export function newPath(rows: ReadonlyMap<string, Branch>, typed: string): string {
+  const { folder, name } = readTypedName(rows, typed);
+  return formatPath([...(folder ?? []), name].filter((part) => part !== ""));
 }

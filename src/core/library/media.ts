@@ -44,6 +44,8 @@ export interface MemberSettings {
   readonly bareKeys?: boolean;
   /** The apply bar stands in the column of targets, so that the material is seen whole. */
   readonly narrowBar?: boolean;
+  /** In the apply bar an alias acts with its last letter, where no other one goes on from there. */
+  readonly aliasesAct?: boolean;
   /** By what the apply bar puts rows together; as they are found, where it is null or left out. */
   readonly barGrouping?: BarGrouping | null;
   /** How cards usually come onto what they are put on, by its kind; as `applyWay` says of those that are left out. */

@@ -126,6 +126,7 @@ export class Shelf {
   /** The favourites lists in use, and what is on each. */
   private readonly lists = new Map<string, FavouritesList>();
   private readonly onList = new Map<string, Set<string>>();
+  private inTheirOrder: readonly FavouritesList[] | null = null;
   /** The lists of cards, as they were asked for since a list or what is on one changed: the same object each time. */
   private readonly cardLists = new Map<string, readonly FavouritesList[]>();
   /** Folders and makers, folded, that are hidden with what is in them or by them, each with the rows that say so. */
@@ -220,7 +221,7 @@ export class Shelf {
           if (list) this.putList(list);
           else {
             this.lists.delete(id);
-            this.cardLists.clear();
+            this.forgetLists();
           }
           touch(this.cardsOn(id));
           break;
@@ -335,8 +336,9 @@ export class Shelf {
     for (const one of this.folders.above([folderId])) if (this.hiddenFolders.has(one)) return true;
     return false;
   };
-  /** The favourites lists in use, the member's own before the team's, in their order. */
-  allLists = (): FavouritesList[] => [...this.lists.values()].sort(listOrder);
+  /** The favourites lists in use, the member's own before the team's, in their order; the same object until one changes. */
+  allLists = (): readonly FavouritesList[] =>
+    (this.inTheirOrder ??= [...this.lists.values()].sort(listOrder));
   /** True where the member has hidden the card by itself. */
   isHiddenAlone = (cardId: string): boolean => this.asides.hiding.has(cardId);
 
@@ -441,8 +443,13 @@ export class Shelf {
     this.cards.delete(id);
   }
 
-  private putList(list: FavouritesList): void {
+  private forgetLists(): void {
     this.cardLists.clear();
+    this.inTheirOrder = null;
+  }
+
+  private putList(list: FavouritesList): void {
+    this.forgetLists();
     if (list.removed) this.lists.delete(list.id);
     else this.lists.set(list.id, list);
   }

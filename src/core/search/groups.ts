@@ -2,6 +2,7 @@ import type { Bits } from "../numeric/bits";
 import { searchedFields, textsOf, type SearchedField } from "./document";
 import { CutText, finderOf } from "./holds";
 import { fieldBits, fieldMask, type IndexStore } from "./index-store";
+import { bareTerms } from "./query/bare-terms";
 import { compileQuery } from "./query/compile";
 import type { Moment, Node, Span, Term } from "./query/model";
 import { parseQuery } from "./query/parse";
@@ -24,12 +25,6 @@ export interface Group extends Span {
 const mostLookedAt = 5000;
 /** Words that begin alike and are told apart. */
 const mostWords = 40;
-
-/** The bare words and phrases that let cards in, not those that keep them out, nor those of fields. */
-function* bareTerms(node: Node | null): Iterable<Term> {
-  if (node?.kind === "all" || node?.kind === "any") for (const part of node.of) yield* bareTerms(part);
-  else if (node?.kind === "term") yield node.term;
-}
 
 /** By word and fields, as bits, how many of some cards a term lets in. */
 function countsOf(store: IndexStore, term: Term, members: Bits): Map<string, Map<number, number>> {

@@ -5,6 +5,7 @@ import { completions } from "./complete";
 import type { SearchDocument } from "./document";
 import { fewestKeys } from "./fewest-keys";
 import { groupsOf } from "./groups";
+import { leaveOuts } from "./leave-out";
 import { IndexStore } from "./index-store";
 import { LiveSearches } from "./live-searches";
 import { readyMade } from "./ready-made";
@@ -280,5 +281,55 @@ describe("a search that looks at every card once", () => {
       name: [{ start: 9, end: 12 }],
       maker: [{ start: 0, end: 3 }],
     });
+  });
+});
+
+describe("what is left out of a search, so that it holds a card no longer", () => {
+  const store = storeOf(
+    cards(
+      { name: "Wren, close" },
+      { name: "Wrench on rust" },
+      { name: "Wrens' nest" },
+      { name: "Wrench and wrens" },
+      { name: "Reed", note: "A wren’s song" },
+      { name: "Yard", tags: [["tools", "wrench"]] },
+    ),
+  );
+  const out = (query: string, name: string) => {
+    const id = selected(store, query, aMoment).find((one) => store.documentById(one)!.name === name)!;
+    return leaveOuts(store.documentById(id)!, query);
+  };
+  const words = (query: string, name: string) => out(query, name).map(({ word }) => word);
+
+  it("is the word that its beginning let in, wherever it stands", () => {
+    expect(words("wren*", "Wrench on rust")).toEqual(["wrench"]);
+    expect(words("wren*", "Yard")).toEqual(["wrench"]);
+    expect(words("wren*", "Wrench and wrens")).toEqual(["wrench", "wrens"]);
+    expect(out("wren* OR yard", "Wrench on rust")[0].query).toBe("(wren* OR yard) -wrench");
+  });
+
+  it("is else a word of its name that was not asked for; nothing where there is none", () => {
+    expect(words("wren", "Wren, close")).toEqual(["close"]);
+    expect(words("wrench -tools", "Wrench on rust")).toEqual(["on", "rust"]);
+    expect(words("yard", "Yard")).toEqual([]);
+  });
+
+  it("leaves it out, and can be read as it was meant", () => {
+    for (const query of [
+      "wren*",
+      "wren* OR yard",
+      "w*",
+      '"wrench on"',
+      "wrench",
+      "wren* tag:tools",
+      "is:unused wr* ye*",
+    ])
+      for (const id of selected(store, query, aMoment))
+        for (const { query: next } of leaveOuts(store.documentById(id)!, query)) {
+          expect(parseQuery(next).problems).toEqual([]);
+          const left = selected(store, next, aMoment);
+          expect(left).not.toContain(id);
+          expect(left.every((one) => selected(store, query, aMoment).includes(one))).toBe(true);
+        }
   });
 });

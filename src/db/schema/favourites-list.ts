@@ -1,4 +1,5 @@
 import { boolean, index, pgTable, text, uuid } from "drizzle-orm/pg-core";
+import type { Ink } from "@/core/library/entities";
 import { user } from "./accounts";
 import { fractionalIndex, version } from "./columns";
 import { library } from "./libraries";
@@ -14,6 +15,7 @@ export const favouritesList = pgTable(
     ownerId: text().references(() => user.id, { onDelete: "cascade" }),
     name: text().notNull(),
     mark: text().notNull(),
+    ink: text().$type<Ink>().notNull().default("verdigris"),
     position: fractionalIndex().notNull(),
     removed: boolean().notNull().default(false),
     version: version(),

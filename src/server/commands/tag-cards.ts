@@ -8,19 +8,26 @@ import { carryOut } from "../command";
 import { notFound, Refusal } from "../refusal";
 import { requireCards, requireRow } from "../rows";
 
-export const tagCards = carryOut(shape, async (ledger, { cardIds, tagId, path = "", on }) => {
-  const names = parsePath(path);
-  const { id, made } = tagId
-    ? { id: tagId, made: [] }
-    : on
-      ? await ensurePath(ledger, "tag", names)
-      : { id: found(resolvePath(await allBranches(ledger, "tag"), names)), made: [] };
-  if (id === null) throw notFound("tag");
-  await requireRow(ledger, "tag", id);
+export const tagCards = carryOut(shape, async (ledger, { cardIds, tagId, path, tags: several, on }) => {
+  const ids: string[] = [];
+  const madeTags: string[] = [];
+  for (const named of several ?? [{ tagId, path }]) {
+    const names = parsePath(named.path ?? "");
+    const { id, made } = named.tagId
+      ? { id: named.tagId, made: [] }
+      : on
+        ? await ensurePath(ledger, "tag", names)
+        : { id: found(resolvePath(await allBranches(ledger, "tag"), names)), made: [] };
+    if (id === null) throw notFound("tag");
+    await requireRow(ledger, "tag", id);
+    ids.push(id);
+    madeTags.push(...made);
+  }
   const tags = await allBranches(ledger, "tag");
   const cards = await requireCards(ledger, cardIds);
+  const change = on ? withTag : withoutTag;
   const changes = cards.map(
-    (card) => [card, { tagIds: (on ? withTag : withoutTag)(tags, card.tagIds, id) }] as const,
+    (card) => [card, { tagIds: ids.reduce((has, id) => change(tags, has, id), card.tagIds) }] as const,
   );
   const full = changes.find(([, { tagIds }]) => tagIds.length > mostTags);
   if (full)
@@ -28,10 +35,13 @@ export const tagCards = carryOut(shape, async (ledger, { cardIds, tagId, path = 
       hint: "Take one from it first, or give it one that implies several.",
     });
   await ledger.updateAll("card", changes);
-  const word = formatPath(namesDown(tags, id));
+  const words = ids.map((id) => formatPath(namesDown(tags, id))).join(", ");
+  const noun = ids.length === 1 ? "tag" : "tags";
   return {
-    summary: on ? `tagged ${countCards(cards)} ${word}` : `took the tag ${word} from ${countCards(cards)}`,
-    result: { tagId: id, madeTags: made },
+    summary: on
+      ? `tagged ${countCards(cards)} ${words}`
+      : `took the ${noun} ${words} from ${countCards(cards)}`,
+    result: { tagId: ids[0], madeTags },
   };
 });
 

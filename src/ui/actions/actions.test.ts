@@ -138,6 +138,7 @@ function library(given: Partial<LibraryHere> = {}, done: Done = []): LibraryHere
     list: undefined,
     folder: undefined,
     search: undefined,
+    wordsOf: (cards) => cards.map(() => []),
     typed: "",
     open: say("open"),
     act: say("act") as never,
@@ -198,6 +199,8 @@ const apply: ApplyHere = {
   put: () => undefined,
   isNarrow: false,
   setNarrow: () => undefined,
+  aliasesAct: false,
+  setAliasesAct: () => undefined,
   isComparing: false,
   way: "replace",
   kind: "clip",
@@ -355,6 +358,7 @@ const video = (given: Partial<VideoHere> = {}): VideoHere => ({
 const frame = {
   go: () => undefined,
   openAccount: () => undefined,
+  goToPart: () => undefined,
   openMenu: () => undefined,
   openAll: () => undefined,
 };
@@ -784,6 +788,74 @@ describe("searches in the library", () => {
 });
 
 describe("in the library", () => {
+  it("a row that does not belong leaves its search by one word, or is asked about", () => {
+    const kept = { id: "s", version: 3, ownerId: "user-1", name: "Wrens", query: "wren*", sort: "name" };
+    const search = { id: "s", name: "Wrens", query: "wren*", sort: "name" as const, kept: kept as never };
+    const leaving = (words: readonly (readonly string[])[], given: Partial<LibraryHere> = {}) => {
+      const done: Done = [];
+      const cards = words.map((_, i) => aHead({ id: `c${i}`, name: `Card ${i}` }));
+      const here = library({ search, card: cards[0], selected: cards, wordsOf: () => words, ...given }, done);
+      const one = action(libraryPlace, here, "search.leave-out");
+      const { offered: isOffered, refused, words: said } = standingOf(one, here);
+      if (isOffered) one.run?.(here);
+      return { isOffered, refused, said, done, asks: one.dialog !== undefined };
+    };
+    const input = { searchId: "s", name: "Wrens", sort: "name", seen: 3 };
+    expect(leaving([["wrench"]]).done).toEqual([
+      ["act", "keep-search", { ...input, query: "wren* -wrench" }],
+    ]);
+    expect(leaving([["wrench"], ["wrens"], ["wrench"]])).toMatchObject({
+      said: "Leave 3 cards out of “Wrens”: -wrench -wrens",
+      done: [["act", "keep-search", { ...input, query: "wren* -wrench -wrens" }]],
+    });
+    expect(leaving([["wrench", "wrens"]])).toMatchObject({ isOffered: true, asks: true, done: [] });
+    expect(leaving([[]]).refused).toMatch(/change the search/);
+    expect(leaving(Array.from({ length: 21 }, () => ["x"])).refused).toMatch(/At most 20/);
+    const teams = { ...search, kept: { ...kept, ownerId: null } as never };
+    expect(leaving([["wrench"]], { search: teams }).done[0][1]).toBe("keep-team-search");
+    expect(leaving([["wrench"]], { search: teams, role: "viewer" }).isOffered).toBe(false);
+    expect(leaving([["wrench"]], { search: { ...search, kept: undefined } }).isOffered).toBe(false);
+  });
+
+  it("one key puts what is chosen on the first list of one's own, and takes it off where all of it is there", () => {
+    const replica = emptyReplica();
+    const cards = [aHead({ id: "a" }), aHead({ id: "b" })];
+    const here = (placed: readonly string[], done: Done = []) => {
+      const lists = [
+        aList({ id: "team's", ownerId: null, position: "a0" }),
+        aList({ id: "second", position: "a2" }),
+        aList({ id: "first", name: "Now", position: "a1" }),
+      ];
+      const favourite = placed.map((cardId, i) => ({
+        id: `f${i}`,
+        version: 1,
+        ownerId: "user-1",
+        listId: "first",
+        cardId,
+        position: `a${i}`,
+      }));
+      const known = {
+        ...replica,
+        favouritesList: new Map(lists.map((list) => [list.id, list])),
+        favourite: new Map(favourite.map((one) => [one.id, one])),
+        card: new Map(cards.map((card) => [card.id, card])),
+      };
+      return library({ card: cards[0], selected: cards, shelf: new Shelf(known) }, done);
+    };
+    const press = (placed: readonly string[]) => {
+      const done: Done = [];
+      action(libraryPlace, here(placed, done), "card.mark-first").run!(here(placed, done));
+      return done;
+    };
+    expect(press(["a"])).toEqual([["act", "mark-cards", { listId: "first", cardIds: ["a", "b"], on: true }]]);
+    expect(press(["a", "b"])).toEqual([
+      ["act", "mark-cards", { listId: "first", cardIds: ["a", "b"], on: false }],
+    ]);
+    const without = library({ shelf: new Shelf(replica) });
+    expect(standingOf(action(libraryPlace, without, "card.mark-first"), without).refused).toMatch(
+      /no favourites list/,
+    );
+  });
   it("supplied cards are not changed, only marked", () => {
     const ids = offered(libraryPlace, library({ card: aHead({ layer: "supplied" }) }));
     expect(ids).toContain("card.mark");

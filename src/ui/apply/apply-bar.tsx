@@ -91,6 +91,8 @@ function useHere(
     earlier: earlier.length,
     isNarrow: settings.narrowBar === true,
     setNarrow: (narrowBar) => save({ narrowBar }),
+    aliasesAct: around.aliasesAct,
+    setAliasesAct: (aliasesAct) => save({ aliasesAct }),
     way,
     kind: target.kind,
     settingAt,

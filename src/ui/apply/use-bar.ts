@@ -14,7 +14,7 @@ import { indexedTenths } from "../data/library-store";
 import { useStore } from "../data/store";
 import { useVocabulary } from "../data/vocabulary";
 import { useHidden } from "../keeping/use-hidden";
-import { useMatching } from "../library/use-matching";
+import { useMatching } from "../data/use-standing";
 import { Bar } from "../state/bar/bar";
 import type { PutItem } from "../state/bench/model";
 import {
@@ -47,8 +47,6 @@ export interface BarOpened {
   readonly onClose: () => void;
 }
 
-const itself = (state: BarState) => state;
-
 /** Collects the bar's surroundings. */
 function useAround({ bench, stage, settingAt }: BarOpened, { what, typed }: BarState): Around {
   const { library, libraryId } = useDesk();
@@ -75,6 +73,7 @@ function useAround({ bench, stage, settingAt }: BarOpened, { what, typed }: BarS
     replica,
     indexed: useMemo(() => ({ replica, indexed }), [replica, indexed]),
     stage,
+    aliasesAct: settings.aliasesAct === true,
     grouping: settings.barGrouping ?? null,
     hidden,
     likes,
@@ -204,7 +203,7 @@ export function useBar(opened: BarOpened, focus: () => void) {
   const { library, libraryId } = useDesk();
   const { contents } = library;
   const [bar] = useState(() => new Bar(stage?.id ?? scopeId));
-  const state = useStore(bar, itself);
+  const state = useStore(bar);
   const around = useAround(opened, state);
   const view = bar.viewOf(state, around);
   const fulfil = useFulfilled(opened, around, bar.send, focus);

@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect } from "react";
-import { useDesk, useData } from "../data/desk";
+import { useDesk, useSettings } from "../data/desk";
 import { useSession } from "../data/use-session";
 import { Failed, Waiting } from "../frame/states";
 import { BenchScreen } from "./bench-screen";
@@ -9,9 +9,8 @@ import { BenchScreen } from "./bench-screen";
 /** Loads a session and opens the bench on it. */
 export function BenchPage({ sessionId }: { sessionId: string }) {
   const { library, openSession } = useDesk();
-  const data = useData();
   const { data: session, error, retry } = useSession(sessionId);
-  const remembered = data.member.settings.lastSessionId === sessionId;
+  const remembered = useSettings().lastSessionId === sessionId;
   const isHere = session !== null;
   useEffect(() => openSession(sessionId), [openSession, sessionId]);
   useEffect(() => {

@@ -4,20 +4,17 @@ import { Box } from "@chakra-ui/react";
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { chainText } from "@/core/chain/fingerprint";
 import type { Chain } from "@/core/chain/model";
-import { count, countTargets } from "@/core/library/words";
-import { benchPlace } from "../actions/bench";
-import type { BenchHere } from "../actions/bench/here";
-import { useActions } from "../actions/use-actions";
-import { sayError, useDesk, useData } from "../data/desk";
+import { count } from "@/core/library/words";
+import { sayError, useDesk, useSettings } from "../data/desk";
 import { materialOf } from "../data/material";
 import { usualMedium } from "@/core/media";
 import { usualWay } from "@/core/library/media";
 import { queryOf, stagesOf } from "@/core/library/stages";
 import { useDraft } from "../data/drafts";
-import { useBegins } from "../data/use-begins";
 import { useFinding } from "../frame/finding";
 import { Columns } from "../parts/columns";
 import { drawnLater, later } from "../parts/later";
+import { BenchActions, type OnBench } from "./bench-actions";
 import { BenchResultContext, type BenchResult } from "./bench-result";
 import { EmptySession } from "./empty-session";
 import { ChainColumn } from "./chain-column";
@@ -63,8 +60,7 @@ async function resultOf(
 /** The bench: targets, viewer, chain; the apply bar over the middle. */
 export function BenchScreen({ sessionId }: { readonly sessionId: string }) {
   const { libraryId, act, send, tell, notices } = useDesk();
-  const data = useData();
-  const { replica } = data;
+  const settings = useSettings();
   const bench = useBench(sessionId);
   const { lead, selected, pin, takeBack, session } = bench;
   const { finding, setFinding } = useFinding();
@@ -72,7 +68,6 @@ export function BenchScreen({ sessionId }: { readonly sessionId: string }) {
   const [open, setOpen] = useState<number | null>(null);
   const [lanesAsked, setLanesAsked] = useState(false);
   const closeFinding = useCallback(() => setFinding(null), [setFinding]);
-  const begins = useBegins();
   const { candidates, setCandidates, begin } = useCandidates(bench);
   const { opened: sheet, open: openSheet, change: changeSheet, close: closeSheet } = useProofSheet(bench);
   const { draft, setDraft, last } = useDraft(lead?.chain.medium ?? usualMedium);
@@ -114,10 +109,9 @@ export function BenchScreen({ sessionId }: { readonly sessionId: string }) {
   const focusIn = (at: number, part: string) =>
     (focusWanted.current = { within: `[data-setting="${at}"]`, part });
 
-  const { stages: ownStages } = data.member.settings;
+  const { stages: ownStages } = settings;
   const leadMedium = lead?.chain.medium;
   const stages = useMemo(() => (leadMedium ? stagesOf(ownStages, leadMedium) : []), [ownStages, leadMedium]);
-  const pinned = lead?.cardId ? replica.card.get(lead.cardId) : undefined;
 
   const result = useRef<BenchResult | null>(null);
   const kept = useCallback(
@@ -149,18 +143,11 @@ export function BenchScreen({ sessionId }: { readonly sessionId: string }) {
     [act, tell, session.session.id],
   );
 
-  const here: BenchHere = {
+  const here: OnBench = {
     session: session.session,
     lead,
     selected,
     targets: bench.targets,
-    role: data.member.role,
-    ...begins,
-    card: pinned,
-    chosenCards: pinned ? [pinned] : [],
-    cards: replica.card,
-    replica,
-    shelf: data.shelf,
     bench,
     act,
     takeBack,
@@ -183,7 +170,7 @@ export function BenchScreen({ sessionId }: { readonly sessionId: string }) {
     focusTargets,
     selectable: bench.listed.length,
     selectAll: () => bench.selection.all(),
-    way: usualWay(data.member.settings, lead?.kind ?? ""),
+    way: usualWay(settings, lead?.kind ?? ""),
     find: (scopeId) => setFinding({ settingAt: open ?? setting, ...(scopeId !== undefined && { scopeId }) }),
     tryCandidates: (by) => void begin(by),
     exceptions: bench.exceptions,
@@ -206,13 +193,6 @@ export function BenchScreen({ sessionId }: { readonly sessionId: string }) {
     kept,
     bringUp: (cardId) => void bringUp(cardId),
   };
-  const opened = useActions(benchPlace, here, {
-    note: bench.inPlace
-      ? `rendering ${Math.round(bench.inPlace.progress * 100)} %`
-      : selected.length > 0
-        ? `on ${countTargets(selected)}`
-        : undefined,
-  });
   // As the bench has it: what was fetched may not know yet what a target that has just come is made of.
   const media = lead ? materialOf(bench.session.media, lead) : undefined;
   const Viewer = roomOf(media?.facts.kind)?.Viewer;
@@ -291,7 +271,7 @@ export function BenchScreen({ sessionId }: { readonly sessionId: string }) {
           onClose={closeFinding}
         />
       )}
-      {opened}
+      <BenchActions here={here} />
       {hasPads && !isAside && <Pads bench={bench} onClose={closePads} />}
       {candidates && !finding && (
         <CandidateStrip

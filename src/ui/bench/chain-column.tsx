@@ -10,15 +10,13 @@ import { outOfOrder } from "@/core/library/stages";
 import { pathOf } from "@/core/library/tree";
 import { count } from "@/core/library/words";
 import { ActionButton } from "../actions/action-button";
-import type { BenchHere } from "../actions/bench/here";
-import { chainPlace } from "../actions/chain";
-import { useActions } from "../actions/use-actions";
 import { NumberControl } from "../controls/number-control";
 import { useData } from "../data/desk";
 import { IndexCard } from "../parts/index-card";
 import { KeyCap } from "../parts/key-cap";
 import { Sortable } from "../parts/sortable";
 import { ListStamp } from "../parts/stamp";
+import { ChainActions, type OnBench } from "./bench-actions";
 import { StageStrip } from "./stage-strip";
 import { SettingPanel, settingId } from "./setting-panel";
 import type { Bench } from "./use-bench";
@@ -35,7 +33,7 @@ const strengthSpec = percent({
 interface ChainColumnProps {
   readonly bench: Bench;
   readonly target: Target;
-  readonly here: BenchHere;
+  readonly here: OnBench;
   /** A setting is pointed at, or none any more. */
   readonly onSetting: (at: number | null) => void;
   /** The setting that is open, by its place. */
@@ -45,8 +43,7 @@ interface ChainColumnProps {
 
 /** What the material was rendered from, in place, and the way back. */
 function MadeFrom({ origin: { chain, cardId, cardVersion } }: { readonly origin: Origin }) {
-  const data = useData();
-  const card = cardId === null ? undefined : data.replica.card.get(cardId);
+  const card = useData(({ replica }) => (cardId === null ? undefined : replica.card.get(cardId)));
   const from = card ? `“${card.name}”, version ${cardVersion}` : count(chain.settings.length, "setting");
   const isOld = card !== undefined && card.contentVersion !== cardVersion;
   return (
@@ -62,21 +59,19 @@ function MadeFrom({ origin: { chain, cardId, cardVersion } }: { readonly origin:
 
 /** The lead target's chain as an index card: settings in order, strength below, keep and add under it. */
 export function ChainColumn({ bench, target, here, onSetting, open, onOpen }: ChainColumnProps) {
-  const data = useData();
-  const { replica } = data;
   const { shape, setStrength } = bench;
   const { chain } = target;
 
-  const card = target.cardId ? replica.card.get(target.cardId) : undefined;
-  const lists = card ? data.shelf.listsOf(card.id) : [];
-  const key = card && data.shelf.keyOf(card.id);
+  const cardId = target.cardId ?? "";
+  const card = useData(({ replica }) => replica.card.get(cardId));
+  const folder = useData(({ replica }) => pathOf(replica.folder, replica.card.get(cardId)?.folderId ?? null));
+  const lists = useData(({ shelf }) => shelf.listsOf(cardId));
+  const key = useData(({ shelf }) => shelf.keyOf(cardId));
   const behind =
     card !== undefined && target.cardVersion !== null && target.cardVersion !== card.contentVersion;
   const changed = card !== undefined && isTouched(target, card) === true;
 
   const late = outOfOrder(chain, here.stages);
-
-  const opened = useActions(chainPlace, here);
 
   const onDrop = (dragged: string, over: string) => {
     const [from, to] = [dragged, over].map((id) => chain.settings.findIndex((_, i) => settingId(i) === id));
@@ -99,7 +94,7 @@ export function ChainColumn({ bench, target, here, onSetting, open, onOpen }: Ch
       {here.stages.length > 0 && <StageStrip count={here.stages.length} />}
       <IndexCard
         label="Chain of the target"
-        tab={card ? pathOf(replica.folder, card.folderId) || "Unfiled" : target.name}
+        tab={card ? folder || "Unfiled" : target.name}
         title={
           <HStack gap="8px" minWidth="0">
             <chakra.h2 textStyle="cardTitle" lineHeight="1.25" overflowWrap="anywhere" lineClamp={2}>
@@ -169,7 +164,7 @@ export function ChainColumn({ bench, target, here, onSetting, open, onOpen }: Ch
         <ActionButton action="chain.keep" main />
         <ActionButton action="chain.add" />
       </HStack>
-      {opened}
+      <ChainActions here={here} />
     </Box>
   );
 }

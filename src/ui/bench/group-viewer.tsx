@@ -1,5 +1,6 @@
 "use client";
 
+import { useAudition } from "./use-bench";
 import { useMemo, useState } from "react";
 import { mixLength, nodeTime } from "@/core/chain/mix";
 import { feedersOf, mixNodes, mixRate } from "@/core/library/mixing";
@@ -17,7 +18,8 @@ const firstLength = 4;
 
 /** A track, bus, return or output: the session's timeline with the looped range, heard with all that feeds it. */
 export function GroupViewer({ bench, target, lanes }: Omit<ViewerProps, "media">) {
-  const { targets, session, audition, inMix, setInMix } = bench;
+  const { targets, session, inMix, setInMix } = bench;
+  const audition = useAudition(bench);
   const feeders = useMemo(() => feedersOf(targets, target), [targets, target]);
   const { length, time } = useMemo(() => {
     const factsOf = (id: string) => session.media.get(id)?.facts;
@@ -36,7 +38,7 @@ export function GroupViewer({ bench, target, lanes }: Omit<ViewerProps, "media">
     [chosen, frames],
   );
   const seconds = useMemo(() => ({ start: range.start / 1000, end: range.end / 1000 }), [range]);
-  const mix = useMix(bench, true, inMix ? null : target.id, seconds)!;
+  const mix = useMix(bench, audition, true, inMix ? null : target.id, seconds)!;
   const loop = useLoop(mix.before, mix.after, mix.sampleRate);
   const chain = audition?.chain ?? target.chain;
   const [rate, step] = time.rate;

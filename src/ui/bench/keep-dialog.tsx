@@ -8,7 +8,8 @@ import { effectsOf } from "@/core/chain/model";
 import { findEffect } from "@/core/effects/registry";
 import type { Chain } from "@/core/chain/model";
 import { kindsOf, type TargetKind } from "@/core/media";
-import { pathOf } from "@/core/library/tree";
+import { pathOf, resolvePath } from "@/core/library/tree";
+import { asTyped, readTypedName } from "@/core/library/typed-name";
 import { formatPath, parsePath } from "@/core/text/names";
 import { askAboutName } from "@/core/library/direction";
 import { suggestFolder } from "@/core/library/suggest";
@@ -80,7 +81,7 @@ export function KeepDialog({
   onClose,
   onKept,
 }: KeepDialogProps) {
-  const { value: fit, choose: chooseFit, fitted: chain } = useFit(shaped);
+  const { value: fit, choose: chooseFit, fitted: chain } = useFit(shaped, { suggests: true });
   const { libraryId, send, tell } = useDesk();
   const data = useData();
   const { replica } = data;
@@ -90,12 +91,16 @@ export function KeepDialog({
       replica.folder,
       suggestFolder(replica.card.values(), { medium: chain.medium, effects }),
     );
-    const last = lastFolder(libraryId);
-    return [
-      ...(similar ? [{ path: similar, why: "similar cards" }] : []),
-      ...(last && last !== similar ? [{ path: last, why: "last used" }] : []),
+    const isThere = (path: string) =>
+      path !== "" && resolvePath(replica.folder, parsePath(path)).missing.length === 0;
+    const all: PathOffer[] = [
+      { path: lastFolder(libraryId, kind), why: `last kept from a ${kind}` },
+      { path: similar, why: "similar cards" },
+      { path: lastFolder(libraryId), why: "last used" },
     ];
-  }, [replica, chain.medium, effects, libraryId]);
+    // A folder that was renamed since is left out: keeping the card would make it anew.
+    return all.filter(({ path }, i) => isThere(path) && all.findIndex((one) => one.path === path) === i);
+  }, [replica, chain.medium, effects, libraryId, kind]);
   const first = useMemo(
     () => ({
       name: "",
@@ -114,6 +119,12 @@ export function KeepDialog({
     tell({ kind: "done", text: change ? sentence(`${change.summary}${made}`) : "It was already kept so." });
     onKept(result.cardId, result.contentVersion, chain);
   };
+  /** Name and folder, which may have been typed in one breath. */
+  const placed = ({ name, layer, path }: Pick<Kept, "name" | "layer" | "path">) => {
+    const typed = readTypedName(replica.folder, name);
+    const folder = typed.folder ? formatPath(typed.folder) : path;
+    return { name: typed.name, path: layer === "private" ? "" : folder };
+  };
   /** What is on the clip fits as it is kept. */
   const fitBefore = async () => {
     if (chainText(chain) !== chainText(shaped)) await onFit?.(chain);
@@ -124,7 +135,7 @@ export function KeepDialog({
     first,
     request: (values) => ({
       ...values,
-      ...(values.layer === "private" && { path: "" }),
+      ...placed(values),
       keptOn,
       chain,
     }),
@@ -133,14 +144,17 @@ export function KeepDialog({
       await fitBefore();
       const answer = await send("keep-card", () => request);
       await give({ cardId: answer.result.cardId }, { alias, key });
-      if (request.layer !== "private") rememberFolder(libraryId, formatPath(parsePath(request.path)));
+      if (request.layer !== "private") rememberFolder(libraryId, formatPath(parsePath(request.path)), kind);
       const { madeFolders } = answer.result;
       kept(answer, madeFolders.length > 0 ? `, with the new folder ${formatPath(madeFolders)}` : "");
     },
   });
   const { problem: _, ...fits } = form.field("fits");
   const layer = form.choice("layer");
-  const asked = askAboutName(form.choice("name").value, chain);
+  const name = form.choice("name");
+  const path = form.choice("path");
+  const put = placed({ name: name.value, layer: layer.value, path: path.value });
+  const asked = askAboutName(put.name, chain);
   const namesake = namesakeOf(form.refusal);
   const [problem, setProblem] = useState<string>();
   const revise = ({ cardId, seen }: Namesake) => {
@@ -169,7 +183,7 @@ export function KeepDialog({
         <TextField
           label="Name: what it does"
           textStyle="rowTitle"
-          hint={`${sayEffects(effects)} · a ${chainNoun(chain.settings.length)}`}
+          hint={`${sayEffects(effects)} · a ${chainNoun(chain.settings.length)} · typed as folder / name it goes there`}
           placeholder="Small harbour room"
           {...form.field("name")}
         />
@@ -184,7 +198,18 @@ export function KeepDialog({
           </MainButton>
         )}
         {layer.value === "team" && (
-          <PathField rows={replica.folder} offers={offers} {...form.choice("path")} />
+          <PathField
+            rows={replica.folder}
+            offers={offers}
+            problem={path.problem}
+            value={put.path}
+            onChange={(next) => {
+              if (next === put.path) return;
+              // It was typed with the name, and now for itself.
+              if (put.path !== path.value) name.onChange(asTyped(put.name));
+              path.onChange(next);
+            }}
+          />
         )}
         <OwnRecallFields form={form} />
         <chakra.label display="flex" gap="8px" alignItems="center" mb="12px" fontSize="sm">

@@ -1,5 +1,6 @@
 "use client";
 
+import { useAudition } from "./use-bench";
 import { useMemo, useState } from "react";
 import { finerThanPreview, geometryOf } from "@/core/chain/geometry";
 import type { Media } from "@/core/api/operations/session-replica";
@@ -14,7 +15,8 @@ import { measurePicture, useMeasures } from "./use-measures";
 import { usePicture } from "./use-picture";
 
 /** A picture with its untouched state at the left of a movable edge, on a neutral surround. */
-export function PictureViewer({ bench: { audition }, target, media }: ViewerProps) {
+export function PictureViewer({ bench, target, media }: ViewerProps) {
+  const audition = useAudition(bench);
   const facts = media.facts as Extract<Media["facts"], { kind: "image" }>;
   const chain = audition?.chain ?? target.chain;
   const strength = audition?.strength ?? target.strength;

@@ -9,7 +9,7 @@ import { useSayKeys } from "../keys/keys";
 /** The session's name, which opens the list of the others. */
 export function SessionChooser({ session }: { session: Session }) {
   const { libraryId } = useDesk();
-  const data = useData();
+  const sessions = useData((data) => data.sessions);
   const go = useGo();
   const say = useSayKeys();
   return (
@@ -25,7 +25,7 @@ export function SessionChooser({ session }: { session: Session }) {
         css={{ "& option": { bg: "panel", color: "ink" } }}
         onChange={(event) => go(`/${libraryId}/bench/${event.target.value}`)}
       >
-        {data.sessions.map((each) => (
+        {sessions.map((each) => (
           <option key={each.id} value={each.id}>
             {each.name}
           </option>

@@ -26,12 +26,13 @@ const onSession = (scopes: readonly ActionScope[]) => offersOn("session", scopes
 /** Offers what can be done with the sessions; gives what is opened by it. */
 export function useSessionActions(session: Session | null, { bring, begin, missing, findMissing }: Bringing) {
   const { libraryId } = useDesk();
-  const data = useData();
+  const sessions = useData((data) => data.sessions);
+  const role = useData(({ member }) => member.role);
   const go = useGo();
   return useActions(sessionPlace, {
     session,
-    sessions: data.sessions,
-    role: data.member.role,
+    sessions,
+    role,
     go: (id) => go(id === undefined ? `/${libraryId}/bench` : `/${libraryId}/bench/${id}`),
     // The ending of a file may lie; the server looks into it.
     chooseFiles: () => session && chooseFiles(endings, bring),

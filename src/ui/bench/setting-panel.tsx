@@ -147,6 +147,7 @@ export function SettingPanel({
           aria-expanded={open}
           onClick={onOpen}
           data-setting-name
+          data-begins=""
           display="flex"
           flex="1"
           justifyContent="space-between"

@@ -1,5 +1,6 @@
 "use client";
 
+import { useAudition } from "./use-bench";
 import { useCallback, useMemo, useState } from "react";
 import { soundTime } from "@/core/chain/automated";
 import { emptyChain } from "@/core/chain/model";
@@ -23,7 +24,8 @@ const largestZoom = 256;
 export function SoundViewer({ bench, target, media, lanes }: ViewerProps) {
   const { libraryId, renderer } = useDesk();
   const result = useBenchResult();
-  const { audition, inMix, setInMix, marked, mark } = bench;
+  const { inMix, setInMix, marked, mark } = bench;
+  const audition = useAudition(bench);
   const facts = media.facts as Extract<Media["facts"], { kind: "audio" }>;
   const { frames, sampleRate, channels } = facts;
   const { start, end } = rangeOn(target, facts, marked);
@@ -66,7 +68,7 @@ export function SoundViewer({ bench, target, media, lanes }: ViewerProps) {
   );
   const time = useMemo(() => soundTime(frames, sampleRate), [frames, sampleRate]);
   const seconds = useMemo(() => onTimeline(target, facts, range), [target, facts, range]);
-  const mix = useMix(bench, inMix, null, seconds);
+  const mix = useMix(bench, audition, inMix, null, seconds);
   const loop = useLoop(mix?.before ?? before, mix?.after ?? after, mix?.sampleRate ?? sampleRate);
   const drawing = (
     <Waveform

@@ -23,13 +23,6 @@ import { TargetRow } from "./target-row";
 import { useBringing } from "./use-bringing";
 import type { Bench } from "./use-bench";
 
-/** What is on a target: its card and strength, that it was changed by hand, or nothing; before it the file it is of, where its name does not tell it from another. */
-function sayTarget(target: Target, card: string | undefined, file: string | undefined): string {
-  const strength = target.strength === 100 ? "" : ` · ${target.strength} %`;
-  const on = target.chain.settings.length === 0 ? "no card" : `${card ?? "shaped by hand"}${strength}`;
-  return [file, target.origin && "rendered in place", on].filter(Boolean).join(" · ");
-}
-
 /** What is listed: the kind of it, or that there are several. */
 function heading(targets: readonly Target[]): string {
   const kinds = new Set(targets.flatMap(({ mediaId, kind }) => (mediaId === null ? [] : [kind])));
@@ -68,7 +61,6 @@ function Narrowing({ bench: { media: there, narrowed, narrow, targets } }: { ben
 /** The session's targets. Arrows move, with Shift they extend; Ctrl+A takes all. */
 export function TargetList({ bench }: { bench: Bench }) {
   const { act, takeIn } = useDesk();
-  const data = useData();
   const list = useRef<HTMLDivElement>(null);
   const { selection, targets, listed, session } = bench;
   const exceptions = useMemo(() => new Set(bench.exceptions), [bench.exceptions]);
@@ -82,7 +74,7 @@ export function TargetList({ bench }: { bench: Bench }) {
   const bringing = useBringing({ id: sessionId, head });
   const { bring, missing } = bringing;
   const [over, setOver] = useState(false);
-  const allowed = may(data.member.role, "bench");
+  const allowed = useData(({ member }) => may(member.role, "bench"));
   // The latest selection for rows that are not drawn again when it changes.
   const latest = useRef(selection);
   useEffect(() => {
@@ -153,6 +145,7 @@ export function TargetList({ bench }: { bench: Bench }) {
         ref={list}
         role="listbox"
         aria-label="Targets"
+        data-begins=""
         data-subject="session"
         aria-multiselectable="true"
         tabIndex={0}
@@ -167,10 +160,6 @@ export function TargetList({ bench }: { bench: Bench }) {
         <Sortable ids={order} disabled={!allowed} onDrop={onDrop}>
           {listed.map((target) => {
             const material = materialOf(session.media, target);
-            const card =
-              target.cardId === null
-                ? undefined
-                : (data.replica.card.get(target.cardId)?.name ?? (data.arriving ? "…" : undefined));
             return (
               <TargetRow
                 key={target.id}
@@ -178,7 +167,7 @@ export function TargetList({ bench }: { bench: Bench }) {
                 media={material}
                 selected={selection.ids.has(target.id)}
                 lead={target.id === selection.lead}
-                says={sayTarget(target, card, shared.has(target.name) ? material?.name : undefined)}
+                file={shared.has(target.name) ? material?.name : undefined}
                 isException={exceptions.has(target.id)}
                 goesTo={names.get(target.feedsId ?? "")}
                 onPress={onPress}

@@ -2,10 +2,18 @@ import { Box, chakra, HStack } from "@chakra-ui/react";
 import { memo } from "react";
 import type { Target } from "@/core/library/entities";
 import type { Media } from "@/core/api/operations/session-replica";
+import { useData } from "../data/desk";
 import { roomOf } from "../media";
 import { rowPress, selectsAlso, type RowPress } from "../parts/row-press";
 import { GroupSign } from "../parts/medium-sign";
 import { useSortableRow } from "../parts/sortable";
+
+/** The line below a target's name: its file where one is given, then its card and strength, “shaped by hand”, or “no card”. */
+function sayTarget(target: Target, card: string | undefined, file: string | undefined): string {
+  const strength = target.strength === 100 ? "" : ` · ${target.strength} %`;
+  const on = target.chain.settings.length === 0 ? "no card" : `${card ?? "shaped by hand"}${strength}`;
+  return [file, target.origin && "rendered in place", on].filter(Boolean).join(" · ");
+}
 
 interface TargetRowProps {
   readonly target: Target;
@@ -13,8 +21,8 @@ interface TargetRowProps {
   readonly media: Media | undefined;
   readonly selected: boolean;
   readonly lead: boolean;
-  /** What is on it, in words. */
-  readonly says: string;
+  /** The file that it is of, where its name does not tell it from another. */
+  readonly file: string | undefined;
   /** It is not as most of its series are. */
   readonly isException: boolean;
   /** The name of the group that its sound goes to. */
@@ -28,7 +36,7 @@ export const TargetRow = memo(function TargetRow({
   media,
   selected,
   lead,
-  says,
+  file,
   isException,
   goesTo,
   onPress,
@@ -36,6 +44,12 @@ export const TargetRow = memo(function TargetRow({
   const { Miniature, Strip } = roomOf(media?.facts.kind) ?? {};
   const heard = [target.muted && "muted", target.soloed && "solo"].filter(Boolean).join(", ");
   const kind = target.mediaId === null ? target.kind : null;
+  const card = useData(({ replica, arriving }) =>
+    target.cardId === null
+      ? undefined
+      : (replica.card.get(target.cardId)?.name ?? (arriving ? "…" : undefined)),
+  );
+  const says = sayTarget(target, card, file);
   const { row, handle } = useSortableRow(target.id);
   return (
     <Box

@@ -5,7 +5,7 @@ import type { Medium } from "@/core/media";
 import { isPassing } from "../data/api";
 import { useDesk } from "../data/desk";
 import { rememberTarget } from "../data/last-targets";
-import { useStore } from "../data/store";
+import { useStore, type Store } from "../data/store";
 import { sleep } from "../data/until-answered";
 import type { Selection } from "../parts/use-selection";
 import { BenchState } from "../state/bench/bench";
@@ -39,8 +39,8 @@ type Doings = Pick<
 /** The bench as it is shown, and what can be done on it. */
 export interface Bench extends Omit<BenchView, "selection">, Doings {
   readonly selection: Selection;
-  /** A card that is heard or seen on the selected material without being applied. */
-  readonly audition: Audition | null;
+  /** The chain that is heard or seen in place of the lead target's own; see `useAudition`. */
+  readonly auditions: Store<Audition | null>;
   /** What effects begin with. */
   readonly defaults: Defaults;
   /** The versions of targets as they are seen now, to be asked for when the turn has come of what is done to them. */
@@ -53,7 +53,12 @@ export interface Bench extends Omit<BenchView, "selection">, Doings {
 export const offeredWays = ({ range }: Pick<Bench, "range">, medium: Medium): readonly WayId[] =>
   waysFor(medium).filter((way) => range !== null || !wayOf(way).cuts);
 
-const itself = <T>(value: T): T => value;
+/**
+ * The card that is heard or seen on the selected material without being applied. Deferred, so that the rows of the bar
+ * are drawn before the material is.
+ */
+export const useAudition = ({ auditions }: Pick<Bench, "auditions">): Audition | null =>
+  useDeferredValue(useStore(auditions));
 
 /** The bench of one session, whose copy is here. */
 export function useBench(sessionId: string): Bench {
@@ -79,14 +84,12 @@ export function useBench(sessionId: string): Bench {
   );
   // Leaving the bench must not lose the last touch.
   useEffect(() => state.follow(), [state]);
-  const view = useStore(state.view, itself);
-  // Deferred, so that the rows of the bar are drawn before the material is.
-  const audition = useDeferredValue(useStore(state.audition, itself));
+  const view = useStore(state.view);
   return useMemo(() => {
     const { ids, lead } = view.selection;
     return {
       ...view,
-      audition,
+      auditions: state.audition,
       defaults,
       selection: { ids, lead, ...state.selects },
       playhead: state.playhead,
@@ -108,5 +111,5 @@ export function useBench(sessionId: string): Bench {
       seenOf: (ids) => state.edits.seenOf(ids),
       sendWaiting: state.edits.saveNow,
     };
-  }, [view, audition, defaults, state]);
+  }, [view, defaults, state]);
 }

@@ -17,11 +17,10 @@ const isFor = (cards: ReadonlyMap<string, CardHead>, medium: Medium | undefined)
 
 /** Gives the cards that the apply bar listed last, as far as they are for the material; else those that the member uses most on such a target. */
 export function useListed({ lead, session }: Bench) {
-  const { finder, libraryId, tell } = useDesk();
-  const data = useData();
-  const { replica, member } = data;
+  const { library, finder, libraryId, tell } = useDesk();
   return useCallback(async (): Promise<LastFound | null> => {
     if (!lead) return null;
+    const { replica, member } = library.state.get().data!;
     const last = lastFound(libraryId);
     const ids = last?.ids.filter(isFor(replica.card, lead.chain.medium)) ?? [];
     if (last && ids.length > 0) return { ids, from: last.from };
@@ -31,17 +30,17 @@ export function useListed({ lead, session }: Bench) {
     if (usual.length > 0) return { ids: usual, from: `what you use on a ${lead.kind}` };
     tell({ kind: "problem", text: `There is no card for a ${lead.kind} yet.` });
     return null;
-  }, [lead, session, replica.card, libraryId, finder, member.settings, tell]);
+  }, [lead, session, library, libraryId, finder, tell]);
 }
 
 /** The state of trying cards in a row; `begin` starts it. */
 export function useCandidates(bench: Bench) {
-  const { replica } = useData();
   const [given, setCandidates] = useState<Candidates | null>(null);
   const medium = bench.lead?.chain.medium;
+  const cards = useData(({ replica }) => (given ? replica.card : null));
   const candidates = useMemo(
-    () => given && presentCandidates(given, isFor(replica.card, medium)),
-    [given, replica.card, medium],
+    () => given && cards && presentCandidates(given, isFor(cards, medium)),
+    [given, cards, medium],
   );
   const listed = useListed(bench);
   const begin = useCallback(

@@ -1,3 +1,4 @@
+import type { Audition } from "../state/bench/model";
 import { useMemo } from "react";
 import { emptyChain } from "@/core/chain/model";
 import { mixNodes, mixRate, soundOf } from "@/core/library/mixing";
@@ -20,14 +21,14 @@ const untouched = emptyChain("audio");
  * asks: a newer question from the same place replaces an older one.
  */
 export function useMix(
-  bench: Bench,
+  { targets, session, lead }: Pick<Bench, "targets" | "session" | "lead">,
+  audition: Audition | null,
   wanted: boolean,
   root: string | null,
   { start, end }: { readonly start: number; readonly end: number },
   place = "viewer",
 ): MixHearing | null {
   const { libraryId, renderer } = useDesk();
-  const { targets, session, lead, audition } = bench;
   const leadId = lead?.id;
   return useMemo(() => {
     if (!wanted) return null;

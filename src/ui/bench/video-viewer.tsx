@@ -1,5 +1,6 @@
 "use client";
 
+import { useAudition } from "./use-bench";
 import { Box, chakra } from "@chakra-ui/react";
 import {
   useCallback,
@@ -105,8 +106,9 @@ export function VideoViewer(props: ViewerProps) {
   const resultRef = useBenchResult();
   const facts = media.facts as VideoFacts;
   const { rate, frames, light } = facts;
-  const chain = bench.audition?.chain ?? target.chain;
-  const strength = bench.audition?.strength ?? target.strength;
+  const audition = useAudition(bench);
+  const chain = audition?.chain ?? target.chain;
+  const strength = audition?.strength ?? target.strength;
   const source = useMemo(() => clipSource(libraryId, media.id, facts), [libraryId, media.id, facts]);
   const { name } = media;
   const { start, end } = filmRangeOn(target, facts, bench.marked);
@@ -313,6 +315,7 @@ function Scrubber({ strip, of, frame, frames, label, onFrame, range, onRange }: 
       role="slider"
       tabIndex={0}
       aria-label="Frame"
+      data-begins=""
       aria-valuemin={0}
       aria-valuemax={frames - 1}
       aria-valuenow={frame}

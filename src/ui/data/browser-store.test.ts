@@ -32,6 +32,8 @@ describe("what a browser keeps", () => {
     rememberQuery("l", "me", "horn");
     rememberQuery("l", "me", "fog");
     expect([lastFolder("l"), lastFolder("other")]).toEqual(["Yard / Hull", ""]);
+    rememberFolder("l", "Rooms", "track");
+    expect(["track", "clip", undefined].map((kind) => lastFolder("l", kind))).toEqual(["Rooms", "", "Rooms"]);
     expect(earlierQueries("l", "me")).toEqual(["fog", "horn"]);
     writeKept("fichier:x", "1");
     writeKept("fichier:x", null);

@@ -21,8 +21,6 @@ export function useDesk(): Desk {
   return desk;
 }
 
-const itself = <T,>(value: T): T => value;
-
 /** A value selected from the library's data; the calling part is drawn anew when it is another one. `select` must give the same for the same data. */
 export function useData<T = LibraryData>(select?: (data: LibraryData) => T): T {
   const { state } = useDesk().library;
@@ -33,7 +31,7 @@ export function useData<T = LibraryData>(select?: (data: LibraryData) => T): T {
 export const useSettings = (): MemberSettings => useData(({ member }) => member.settings);
 
 /** The bench session that was open last, also while another place is shown. */
-export const useOpenSession = (): string | undefined => useStore(useDesk().opened, itself);
+export const useOpenSession = (): string | undefined => useStore(useDesk().opened);
 
 export { sayError };
 

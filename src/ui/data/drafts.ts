@@ -34,7 +34,6 @@ function storeOf(key: string, medium: Medium): Store<Draft> {
 }
 
 const nowhere = new Store(emptyDraft("audio"));
-const itself = (draft: Draft) => draft;
 /** What the drafts were that were emptied last, applied or kept: as long as the page stays. */
 const ended = new Store<ReadonlyMap<Store<Draft>, Draft>>(new Map());
 
@@ -57,7 +56,7 @@ export function useDraft(medium: Medium): OwnDraft {
         : storeOf(`fichier:draft:${libraryId}:${memberId}:${medium}`, medium),
     [libraryId, memberId, medium],
   );
-  const draft = useStore(store, itself);
+  const draft = useStore(store);
   const last = useStore(ended, (all) => all.get(store));
   return useMemo(
     () => ({

@@ -25,8 +25,8 @@ export class Store<T> {
   };
 }
 
-/** What a part shows of a store; it is drawn anew when that is another value. `select` gives the same for the same. */
-export function useStore<T, U>(store: Store<T>, select: (value: T) => U): U {
-  const selected = () => select(store.get());
+/** The value of a store, or what `select` takes of it; the part is drawn anew when that is another value. `select` gives the same for the same. */
+export function useStore<T, U = T>(store: Store<T>, select?: (value: T) => U): U {
+  const selected = () => (select ? select(store.get()) : (store.get() as unknown as U));
   return useSyncExternalStore(store.subscribe, selected, selected);
 }

@@ -3,11 +3,9 @@ import { useDesk } from "./desk";
 import type { SessionState } from "./session-store";
 import { useStore } from "./store";
 
-const itself = (state: SessionState) => state;
-
 /** A bench session, fetched and followed while it is shown. */
 export function useSession(sessionId: string): SessionState & { readonly retry: () => void } {
   const store = useDesk().sessions.of(sessionId);
   useEffect(() => store.show(), [store]);
-  return { ...useStore(store, itself), retry: () => void store.fetch() };
+  return { ...useStore(store), retry: () => void store.fetch() };
 }

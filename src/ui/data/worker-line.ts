@@ -13,7 +13,7 @@ export interface WorkerBy<Answer> {
   hear(answer: Answer): void;
   /** Tells a worker that has just been started what it has to know before it is asked anything. */
   begin?(): void;
-  /** What was under way is refused in these words: asked again, it would be answered without what had been told before. */
+  /** The error text for questions that were open when the worker broke. Left out, they are put to the new worker, which is right where answers need nothing that the old one had been told. */
   readonly refusal?: string;
   /** Hears that the worker broke; another one has been started in its place. */
   broke?(error: Error): void;

@@ -63,9 +63,9 @@ export function KeyStrip() {
         data-fitting={Math.min(fitting, offers.length)}
       >
         {offers.map((offer, i) => (
-          <chakra.li key={offer.id} visibility={i < fitting ? undefined : "hidden"}>
+          <li key={offer.id} style={{ visibility: i < fitting ? undefined : "hidden" }}>
             <StripEntry offer={offer} />
-          </chakra.li>
+          </li>
         ))}
       </chakra.ul>
       {all && <StripEntry offer={all} />}

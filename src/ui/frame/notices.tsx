@@ -2,14 +2,12 @@ import { chakra } from "@chakra-ui/react";
 import { CircleX, RefreshCw } from "lucide-react";
 import { useDesk } from "../data/desk";
 import { useStore } from "../data/store";
-
-const itself = <T,>(value: T) => value;
 const isWaiting = ({ waiting }: { readonly waiting: boolean }) => waiting;
 
 /** What has just been done or gone wrong, else `note`. */
 export function Notices({ note }: { note: string | undefined }) {
   const { notices, unsaved } = useDesk();
-  const notice = useStore(notices, itself);
+  const notice = useStore(notices);
   const waiting = useStore(unsaved, isWaiting);
   const problem = !waiting && notice?.kind === "problem";
   const text = waiting ? "Not saved yet: the server does not answer. Trying again." : (notice?.text ?? note);

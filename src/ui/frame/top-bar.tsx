@@ -14,6 +14,7 @@ import { useGo } from "../keys/use-go";
 import { useDesk, useData, useOpenSession } from "../data/desk";
 import { useSayKeys } from "../keys/keys";
 import { KeyCap } from "../parts/key-cap";
+import { goToPart } from "../parts/screen-parts";
 import { useFinding } from "./finding";
 import { MemberMenu } from "./member-menu";
 
@@ -52,6 +53,7 @@ export function TopBar() {
   ] as const;
   useActions(framePlace, {
     go: (place) => go(paths[place]),
+    goToPart,
     openAccount: () => setAccountOpen(true),
     openMenu: () => openMenuOfFocus(),
     openAll: () => setBelow(stack.current()),

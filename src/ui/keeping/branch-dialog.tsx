@@ -4,7 +4,13 @@ import { Box, chakra, Input } from "@chakra-ui/react";
 import { useEffect, useId, useMemo, useRef, useState } from "react";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
-import { offersFor, type BranchOffer } from "@/core/library/branch-offers";
+import {
+  newPath,
+  offersFor,
+  readSeveral,
+  type BranchOffer,
+  type TypedBranch,
+} from "@/core/library/branch-offers";
 import type { Branch } from "@/core/library/tree";
 import { formatPath, parsePath } from "@/core/text/names";
 import { Dialog } from "../parts/dialog";
@@ -26,6 +32,8 @@ interface BranchDialogProps {
   readonly onTake: (id: string, on: boolean) => void;
   /** A path of which something is missing; null where it may not be made. */
   readonly onMake: ((path: string) => void) | null;
+  /** Several that are typed at once, where things can be given several. */
+  readonly onTakeAll?: (branches: readonly TypedBranch[]) => void;
   readonly onClose: () => void;
 }
 
@@ -39,19 +47,36 @@ const signOf: Readonly<Record<Having, string>> = { all: "✓", some: "–", none
  * `/` begins a new one below it, Enter with nothing typed leaves.
  */
 export function BranchDialog(props: BranchDialogProps) {
-  const { title, noun, rows, aside, havingOf, having = sayHaving.all, says, onTake, onMake, onClose } = props;
+  const {
+    title,
+    noun,
+    rows,
+    aside,
+    havingOf,
+    having = sayHaving.all,
+    says,
+    onTake,
+    onMake,
+    onTakeAll,
+    onClose,
+  } = props;
   const id = useId();
   const input = useRef<HTMLInputElement>(null);
   const [typed, setTyped] = useState("");
   const [at, setAt] = useState(-1);
-  const { offers, more } = useMemo(
-    () => offersFor(rows, typed, { first: (row) => havingOf(row) !== "none", aside, limit: mostShown }),
-    [rows, typed, aside, havingOf],
+  const isSeveral = onTakeAll !== undefined;
+  const { before, last } = useMemo(
+    () => (isSeveral ? readSeveral(rows, typed, aside) : { before: [], last: typed }),
+    [isSeveral, rows, typed, aside],
   );
-  const isNew = typed.trim() !== "" && parsePath(typed).length > 0 && !offers.some(({ isWhole }) => isWhole);
+  const { offers, more } = useMemo(
+    () => offersFor(rows, last, { first: (row) => havingOf(row) !== "none", aside, limit: mostShown }),
+    [rows, last, aside, havingOf],
+  );
+  const isNew = parsePath(last).length > 0 && !offers.some(({ isWhole }) => isWhole);
   const count = offers.length + (isNew && onMake ? 1 : 0);
   // What is typed means the first that answers to it; with nothing typed nothing is meant yet.
-  const chosen = Math.min(count - 1, at < 0 && typed.trim() !== "" ? 0 : at);
+  const chosen = Math.min(count - 1, at < 0 && last.trim() !== "" ? 0 : at);
   useEffect(() => {
     document.getElementById(`${id}-${chosen}`)?.scrollIntoView({ block: "nearest" });
   }, [id, chosen]);
@@ -59,20 +84,28 @@ export function BranchDialog(props: BranchDialogProps) {
     setTyped(text);
     setAt(-1);
   };
-  const take = (offer: BranchOffer) => {
-    onTake(offer.id, havingOf(offer.id) !== "all");
+  const done = () => {
     type("");
     input.current?.focus();
   };
+  const take = (offer: BranchOffer) => {
+    if (before.length > 0) onTakeAll?.([...before, { id: offer.id, path: formatPath(offer.path) }]);
+    else onTake(offer.id, havingOf(offer.id) !== "all");
+    done();
+  };
+  const made = isNew ? newPath(rows, last) : "";
   const make = () => {
-    onMake?.(typed);
-    type("");
-    input.current?.focus();
+    if (before.length > 0) onTakeAll?.([...before, { id: null, path: made }]);
+    else onMake?.(made);
+    done();
   };
   const onEnter = () => {
     if (chosen >= 0 && chosen < offers.length) take(offers[chosen]);
     else if (chosen >= 0) make();
-    else if (typed.trim() === "") onClose();
+    else if (before.length > 0) {
+      onTakeAll?.(before);
+      done();
+    } else if (typed.trim() === "") onClose();
   };
   return (
     <Dialog title={title} onClose={onClose} initialFocus={input} width="460px">
@@ -89,7 +122,11 @@ export function BranchDialog(props: BranchDialogProps) {
         color="cardInk"
         borderColor="fieldRule"
         borderRadius="small"
-        placeholder={`Type a ${noun}, or ${noun} / ${noun} below`}
+        placeholder={
+          isSeveral
+            ? `Type ${noun}s, with commas between; or ${noun} / ${noun} below`
+            : `Type a ${noun}, or ${noun} / ${noun} below`
+        }
         value={typed}
         onChange={(event) => type(event.target.value)}
         onKeyDown={(event) => {
@@ -98,12 +135,21 @@ export function BranchDialog(props: BranchDialogProps) {
           const offer = chosen >= 0 ? offers[chosen] : undefined;
           if (move && move !== "all") setAt(move.to);
           else if (keys === "Enter") onEnter();
-          else if (keys === "/" && offer && !offer.isWhole) type(`${formatPath(offer.path)} / `);
+          else if (keys === "/" && offer && !offer.isWhole)
+            type(
+              `${typed.slice(0, typed.length - last.length)}${before.length > 0 ? " " : ""}${formatPath(offer.path)} / `,
+            );
           else return;
           event.preventDefault();
           event.stopPropagation();
         }}
       />
+      {before.length > 0 && (
+        <Box mt="8px" fontSize="sm" aria-live="polite">
+          <chakra.span color="cardMuted">With: </chakra.span>
+          {before.map(({ id: known, path }) => (known === null ? `${path} (new)` : path)).join(", ")}
+        </Box>
+      )}
       <Box
         id={id}
         role="listbox"
@@ -164,7 +210,7 @@ export function BranchDialog(props: BranchDialogProps) {
             onClick={make}
           >
             <chakra.span aria-hidden="true">+</chakra.span>
-            <chakra.span truncate>{`Make “${formatPath(parsePath(typed))}”`}</chakra.span>
+            <chakra.span truncate>{`Make “${made}”`}</chakra.span>
           </Box>
         )}
         {count === 0 && (
@@ -189,6 +235,11 @@ export function BranchDialog(props: BranchDialogProps) {
       >
         <span>
           <KeyCap keys="Enter" /> {`gives or takes it, `}
+          {isSeveral && (
+            <>
+              <KeyCap keys="," /> {`goes on to another, `}
+            </>
+          )}
           <KeyCap keys="/" /> begins one below it
         </span>
         <QuietButton keys="Escape" onClick={onClose}>

@@ -6,6 +6,7 @@ import { folderSigns, type Folder } from "@/core/library/entities";
 import { kindPlural, targetKinds, type TargetKind } from "@/core/media";
 import { DialogButtons } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
+import { DrawnChoice } from "../parts/drawn-choice";
 import { Field, TextField } from "../parts/fields";
 import { FolderSignOf } from "../parts/folder-sign";
 import { useCommandForm } from "../parts/command-form";
@@ -25,7 +26,6 @@ export function FolderDialog({ folder, onClose }: { folder: Folder; onClose: () 
     }),
     done: () => onClose(),
   });
-  const sign = form.choice("sign");
   const fits = form.choice("fits");
   const toggled = (kind: TargetKind) =>
     fits.value.includes(kind) ? fits.value.filter((one) => one !== kind) : [...fits.value, kind];
@@ -33,38 +33,13 @@ export function FolderDialog({ folder, onClose }: { folder: Folder; onClose: () 
     <Dialog title={`Change “${folder.name}”`} onClose={onClose}>
       <Form form={form} buttons={<DialogButtons action="Keep" onClose={onClose} />}>
         <TextField label="Name" onFocus={(event) => event.target.select()} {...form.field("name")} />
-        <Field label="Sign" problem={sign.problem}>
-          {({ id }) => (
-            <HStack role="radiogroup" aria-label="Sign" id={id} gap="4px" wrap="wrap">
-              {folderSigns.map((one) => (
-                <chakra.label
-                  key={one}
-                  title={one || "none"}
-                  display="inline-flex"
-                  alignItems="center"
-                  justifyContent="center"
-                  minWidth="30px"
-                  height="28px"
-                  px="6px"
-                  border="1px solid"
-                  borderColor={sign.value === one ? "cardSelected" : "cardRule"}
-                  borderRadius="small"
-                  _focusWithin={{ outline: "2px solid {colors.cardSelected}" }}
-                >
-                  <chakra.input
-                    type="radio"
-                    name={id}
-                    srOnly
-                    aria-label={one || "none"}
-                    checked={sign.value === one}
-                    onChange={() => sign.onChange(one)}
-                  />
-                  {one === "" ? "none" : <FolderSignOf sign={one} />}
-                </chakra.label>
-              ))}
-            </HStack>
-          )}
-        </Field>
+        <DrawnChoice
+          label="Sign"
+          options={folderSigns}
+          draw={(one) => (one === "" ? "none" : <FolderSignOf sign={one} />)}
+          nameOf={(one) => one || "none"}
+          {...form.choice("sign")}
+        />
         <Field label="Takes cards for" hint="None chosen: for anything." problem={fits.problem}>
           {({ id }) => (
             <HStack role="group" aria-label="Takes cards for" id={id} gap="6px 12px" wrap="wrap">

@@ -2,6 +2,7 @@ import { Box, chakra } from "@chakra-ui/react";
 import { useEffect, useId, useState, type ReactNode, type RefObject } from "react";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
+import { passOn } from "../keys/held-keys";
 import { KeyCap } from "../parts/key-cap";
 
 export interface Choice {
@@ -31,12 +32,19 @@ export function havingOf<T>(things: readonly T[], is: (thing: T) => boolean): Ha
 interface KeyChooserProps {
   readonly label: string;
   readonly choices: readonly Choice[];
-  readonly onTake: (choice: Choice) => void;
+  /** `isByKey`: by its own, which leaves the others as near. */
+  readonly onTake: (choice: Choice, isByKey: boolean) => void;
+  /** Leaves the list to a key that means nothing in it, which then does what it does elsewhere; undefined: it is lost. */
+  readonly onPass?: () => void;
   readonly ref: RefObject<HTMLDivElement | null>;
 }
 
+/** Keys that are the list's or the dialog's around it. */
+const ownKeys = ["Escape", "Tab", "Shift+Tab"];
+const isModifier = (key: string) => ["Alt", "AltGraph", "Control", "Meta", "Shift"].includes(key);
+
 /** A list of which one is taken by its key, or by arrows and Enter, or by a click. */
-export function KeyChooser({ label, choices, onTake, ref }: KeyChooserProps) {
+export function KeyChooser({ label, choices, onTake, onPass, ref }: KeyChooserProps) {
   const id = useId();
   const [at, setAt] = useState(0);
   useEffect(() => {
@@ -59,8 +67,11 @@ export function KeyChooser({ label, choices, onTake, ref }: KeyChooserProps) {
           keys === "Enter"
             ? choices[at]
             : choices.find(({ key }) => key !== "" && key.toLowerCase() === keys.toLowerCase());
-        if (move && move !== "all") setAt(move.to);
-        else if (taken) onTake(taken);
+        if (taken) onTake(taken, keys !== "Enter");
+        else if (onPass && !ownKeys.includes(keys) && !isModifier(event.key)) {
+          onPass();
+          passOn(event.nativeEvent);
+        } else if (move && move !== "all") setAt(move.to);
         else return;
         event.preventDefault();
         event.stopPropagation();
@@ -80,7 +91,7 @@ export function KeyChooser({ label, choices, onTake, ref }: KeyChooserProps) {
           px="16px"
           py="6px"
           cursor="default"
-          onClick={() => onTake(choice)}
+          onClick={() => onTake(choice, false)}
         >
           {choice.key ? <KeyCap keys={choice.key} /> : <span />}
           {choice.sign ?? <span />}

@@ -50,7 +50,10 @@ export function useOwnRecall() {
     [replica, member.id],
   );
   const give = useCallback(
-    async (of: { readonly cardId: string } | { readonly routineId: string }, { alias, key }: OwnRecall) => {
+    async (
+      of: { readonly cardId: string } | { readonly routineId: string } | { readonly searchId: string },
+      { alias, key }: OwnRecall,
+    ) => {
       // It is kept by now; what recalls it can be given again.
       try {
         if (alias.trim() !== "") await send("set-alias", () => ({ ...of, text: alias }));

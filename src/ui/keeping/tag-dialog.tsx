@@ -39,6 +39,10 @@ export function TagDialog({ cards, onClose }: { cards: readonly CardHead[]; onCl
       onMake={
         may(data.member.role, "keep") ? (path) => void act("tag-cards", { cardIds, path, on: true }) : null
       }
+      onTakeAll={(branches) => {
+        const tags = branches.map(({ id, path }) => (id === null ? { path } : { tagId: id }));
+        void act("tag-cards", { cardIds, tags, on: true });
+      }}
       onClose={onClose}
     />
   );

@@ -51,7 +51,7 @@ describe("a drawn key", () => {
     expect(say("shift", "R")).toEqual({ kind: "built in", words: "Render in place" });
     expect(say("plain", "4")).toEqual({ kind: "free", words: "free" });
     expect(say("shift", "!")).toEqual({ kind: "free", words: "free" });
-    expect(say("shift", "Q")).toEqual({ kind: "none", words: "" });
+    expect(say("shift", "K")).toEqual({ kind: "none", words: "" });
     // The bench has it for pictures and clips, not for sounds.
     expect(say("plain", "Z")).toEqual({ kind: "elsewhere", words: "on others" });
     expect(say("alt", "d")).toEqual({ kind: "browser", words: "the browser's" });

@@ -1,4 +1,4 @@
-import { useEffect, useLayoutEffect } from "react";
+import { useCallback, useEffect, useLayoutEffect, useState } from "react";
 import { HeldPresses, isField } from "./held-presses";
 import { pressAgain } from "./press-again";
 
@@ -28,15 +28,46 @@ export function useHoldingKeys(): void {
 
 /** Keys that are pressed while the rows on the screen are not yet those that were asked for wait for these. */
 export function useHeldKeys(isBehind: boolean): void {
-  useLayoutEffect(() => (isBehind ? presses.wait(longestForRows) : undefined), [isBehind]);
+  useLayoutEffect(() => (isBehind ? presses.wait({ longest: longestForRows }) : undefined), [isBehind]);
 }
 
 /** Keys wait until the returned function is called, or for so many milliseconds. */
-export const waitForKeys = (longest: number): (() => void) => presses.wait(longest);
+export const waitForKeys = (longest: number): (() => void) => presses.wait({ longest });
 
-/** Keys wait for the screen that this stands for. */
-export function useKeysWait(): void {
-  useLayoutEffect(() => presses.wait(), []);
+/** Keys wait for the screen that this stands for; those in fields too, where it is one that takes the focus from them. */
+export function useKeysWait(inFields = false): void {
+  useLayoutEffect(() => presses.wait({ inFields }), [inFields]);
+}
+
+/**
+ * For what is sent by a key out of a field, such as a form in a dialog: from then on keys wait, those in fields too, as
+ * they are meant for the screen that follows. The returned function ends that once what came of it has been drawn; where
+ * it was refused, nothing follows, and the keys mean nothing.
+ */
+export function useKeysWaitForAnswer(): () => (isTaken: boolean) => void {
+  const [answers, setAnswers] = useState(0);
+  const [waiting] = useState(() => new Set<() => void>());
+  useLayoutEffect(
+    () => () => {
+      waiting.forEach((end) => end());
+      waiting.clear();
+    },
+    [waiting, answers],
+  );
+  return useCallback(() => {
+    waiting.add(presses.wait({ inFields: true, isLeft: true }));
+    return (isTaken) => {
+      if (!isTaken) presses.drop();
+      setAnswers((count) => count + 1);
+    };
+  }, [waiting]);
+}
+
+/** Gives a press that a part has no use for to what is there once that part has gone. */
+export function passOn(press: KeyboardEvent): void {
+  const goneBy = presses.wait();
+  presses.begin([press]);
+  goneBy();
 }
 
 /** The screen did not come: what was pressed for it means nothing. */

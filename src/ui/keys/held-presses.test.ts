@@ -95,7 +95,7 @@ describe("presses", () => {
 
   it("act on what is there when rows have not come for too long", async () => {
     const { press, done, held } = page();
-    const there = held.wait(2000);
+    const there = held.wait({ longest: 2000 });
     press("d");
     await vi.advanceTimersByTimeAsync(1999);
     expect(done).toEqual([]);
@@ -160,5 +160,55 @@ describe("presses", () => {
     rows();
     await settle();
     expect(done.join("")).toBe("/small!");
+  });
+
+  it("wait in a field as well while what it was filled in for is being done, and Esc is the way out", async () => {
+    const { press, done, held } = page();
+    press("/");
+    const first = held.wait({ inFields: true, isLeft: true });
+    press("a");
+    press("Escape");
+    first();
+    await settle();
+    expect(done).toEqual(["/", "Escape"]);
+    const second = held.wait({ inFields: true });
+    press("b");
+    press("c");
+    await settle();
+    expect(done).toEqual(["/", "Escape"]);
+    second();
+    await settle();
+    expect(done).toEqual(["/", "Escape", "b", "c"]);
+  });
+
+  it("are for a dialog that is still being loaded, though a field has the focus; Esc too", async () => {
+    const { press, done, held } = page();
+    press("/");
+    const dialog = held.wait({ inFields: true });
+    press("Enter");
+    press("Escape");
+    await settle();
+    expect(done).toEqual(["/"]);
+    dialog();
+    await settle();
+    expect(done).toEqual(["/", "Enter", "Escape"]);
+  });
+
+  it("that send what a field holds keep those after them waiting, though all were typed ahead", async () => {
+    const { press, done, held } = page();
+    const dialog = held.wait();
+    let answered = () => {};
+    const seen = done.push.bind(done);
+    done.push = (key) => {
+      if (key === "Enter") answered = held.wait({ inFields: true });
+      return seen(key);
+    };
+    ["/", "a", "Enter", "d"].forEach((key) => press(key));
+    dialog();
+    await settle();
+    expect(done.join(" ")).toBe("/ a Enter");
+    answered();
+    await settle();
+    expect(done.join(" ")).toBe("/ a Enter d");
   });
 });

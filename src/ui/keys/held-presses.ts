@@ -48,13 +48,22 @@ const isBrowsers = ({ key, ctrlKey, metaKey }: Press): boolean =>
 export const isField = (at: EventTarget | null): boolean =>
   at instanceof HTMLElement && at.matches("input, textarea, select, [contenteditable]");
 
+/** Why presses wait. */
+interface Reason {
+  /** Whether presses in a field wait as well. */
+  readonly inFields: boolean;
+  /** Esc does not wait, and drops what does: the way out of what takes too long. */
+  readonly isLeft: boolean;
+}
+
 /**
  * Presses that wait for the screen they were meant for, in their order: else who types fast would act on what is about to
  * go, or have the letters of a word run as commands. What is typed into a field goes on being typed.
  */
 export class HeldPresses<P extends Press> {
   private held: P[] = [];
-  private readonly reasons = new Set<object>();
+  /** Everything that is waited for. */
+  private readonly reasons = new Set<Reason>();
 
   constructor(private readonly by: Pressing<P>) {}
 
@@ -63,10 +72,16 @@ export class HeldPresses<P extends Press> {
     if (this.reasons.size === 0 && this.held.length === 0) return false;
     // Those that are done again come through here as well, and are not the browser's own.
     if (!press.isTrusted || isModifier(press) || isBrowsers(press)) return false;
-    // A press in a field goes there at once, unless earlier presses are still held: those come first.
-    if (isInField && this.held.length === 0) return false;
+    if (press.key === "Escape" && this.has("isLeft")) {
+      this.drop();
+      return false;
+    }
+    if (isInField && !this.has("inFields")) {
+      // A press in a field goes there at once, unless earlier presses are still held: those come first.
+      if (this.held.length === 0) return false;
+      setTimeout(() => void this.letGo());
+    }
     this.held.push(press);
-    if (isInField) setTimeout(() => void this.letGo());
     return true;
   }
 
@@ -77,10 +92,11 @@ export class HeldPresses<P extends Press> {
 
   /**
    * Lets presses wait until the returned function is called; for `longest` milliseconds at most, after which they act on
-   * what is there.
+   * what is there. Presses in a field wait only where `inFields` says so: the field is about to lose
+   * the focus.
    */
-  wait(longest = Infinity): () => void {
-    const reason = {};
+  wait({ longest = Infinity, inFields = false, isLeft = false } = {}): () => void {
+    const reason = { inFields, isLeft };
     this.reasons.add(reason);
     const enough = Number.isFinite(longest) ? setTimeout(() => this.end(reason), longest) : undefined;
     return () => {
@@ -94,7 +110,7 @@ export class HeldPresses<P extends Press> {
     this.held = [];
   }
 
-  private end(reason: object): void {
+  private end(reason: Reason): void {
     // After whatever else follows from what has come, such as which row is selected.
     if (this.reasons.delete(reason) && this.reasons.size === 0) setTimeout(() => void this.letGo());
   }
@@ -106,9 +122,17 @@ export class HeldPresses<P extends Press> {
    * there, whatever rows that asks for: the next letter comes there at once.
    */
   private async letGo(): Promise<void> {
-    while (this.held.length > 0 && (this.reasons.size === 0 || this.by.isTyping())) {
+    while (this.held.length > 0 && this.canGo()) {
       this.by.again(this.held.shift()!);
       await Promise.resolve();
     }
+  }
+
+  private canGo(): boolean {
+    return this.reasons.size === 0 || (this.by.isTyping() && !this.has("inFields"));
+  }
+
+  private has(fact: keyof Reason): boolean {
+    return [...this.reasons].some((reason) => reason[fact]);
   }
 }

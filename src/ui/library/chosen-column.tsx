@@ -1,77 +1,56 @@
 import { Box } from "@chakra-ui/react";
-import { useEffect, useMemo } from "react";
-import type { CardHead } from "@/core/library/entities";
+import { useMemo } from "react";
 import { cardDocument } from "@/core/search/documents";
 import { explain } from "@/core/search/explain";
 import { useContent } from "../data/contents";
 import { useData, useDesk } from "../data/desk";
-import type { LibraryPlace } from "../state/places";
 import { CardPanel } from "./card-panel";
+import { useShown } from "./library-context";
 import { TriedCard } from "./tried-card";
-import { useFewestKeys } from "./use-fewest-keys";
+import { useCard } from "./use-card";
 import { WhatItDoes } from "./what-it-does";
 
-interface ChosenColumnProps {
-  /** Undefined where none is chosen. */
-  readonly card: CardHead | undefined;
-  /** The text of the filter, and the query of the search that the table shows. */
-  readonly typed: string;
-  readonly query: string | undefined;
-  readonly isTrying: boolean;
-  readonly isWithout: boolean;
-  readonly onPlace: (place: LibraryPlace) => void;
-}
-
 /** Why the card answers to what is asked; undefined where nothing is. */
-function useWhyHere(card: CardHead | undefined, typed: string, query: string | undefined) {
-  const { replica, shelf, habitsOf, member } = useData();
+function useWhyHere(id: string) {
+  const typed = useShown((view) => view.typed);
+  const query = useShown((view) => view.search?.query ?? "");
+  const isFiltered = typed.trim() !== "";
+  const asked = isFiltered ? typed.trim() : query;
+  const data = useData((data) => (asked === "" ? null : data));
   return useMemo(() => {
-    const asked = typed.trim() || (query ?? "");
-    return card && asked !== ""
-      ? explain(
-          cardDocument(card, { known: replica, shelf, habitsOf }, member.id),
-          asked,
-          typed.trim() === "" ? "exact" : "beginnings",
-        )
-      : undefined;
-  }, [card, query, typed, replica, shelf, habitsOf, member.id]);
+    if (!data) return undefined;
+    const { replica, shelf, habitsOf, member } = data;
+    const card = replica.card.get(id);
+    if (!card) return undefined;
+    const document = cardDocument(card, { known: replica, shelf, habitsOf }, member.id);
+    return explain(document, asked, isFiltered ? "beginnings" : "exact");
+  }, [id, asked, isFiltered, data]);
 }
 
-function Chosen({
-  card,
-  typed,
-  query,
-  isTrying,
-  isWithout,
-  onPlace,
-}: ChosenColumnProps & { card: CardHead }) {
-  const { library, act } = useDesk();
-  const data = useData();
-  const { contents } = library;
-  const content = useContent(contents, card.fingerprint);
-  const fewest = useFewestKeys(card);
-  const why = useWhyHere(card, typed, query);
+function Chosen({ id }: { readonly id: string }) {
+  const { contents } = useDesk().library;
+  const fingerprint = useCard(id, (card) => card.fingerprint);
+  const medium = useCard(id, (card) => card.medium);
+  const content = useContent(contents, fingerprint);
+  const isTrying = useShown((view) => view.isTrying);
+  const isWithout = useShown((view) => view.isWithout);
   return (
     <>
       <CardPanel
-        card={card}
+        id={id}
         content={content}
-        onAgain={() => contents.ahead([card.fingerprint])}
-        data={data}
-        fewest={fewest}
-        why={why}
-        onRemoveAlias={(aliasId) => void act("remove-alias", { aliasId })}
-        onFreeKey={(key) => void act("bind-key", { key, cardId: null })}
-        onPlace={onPlace}
+        onAgain={() => contents.ahead(fingerprint === undefined ? [] : [fingerprint])}
+        why={useWhyHere(id)}
       />
-      {isTrying && <TriedCard medium={card.medium} chain={content.chain} without={isWithout} />}
+      {isTrying && medium && <TriedCard medium={medium} chain={content.chain} without={isWithout} />}
       {content.chain && <WhatItDoes chain={content.chain} />}
     </>
   );
 }
 
 /** The column at the right: the chosen card, what it makes of some material, and what it does. */
-export function ChosenColumn({ card, ...rest }: ChosenColumnProps) {
+export function ChosenColumn() {
+  const card = useShown((view) => view.card);
   return (
     <Box
       as="aside"
@@ -83,19 +62,7 @@ export function ChosenColumn({ card, ...rest }: ChosenColumnProps) {
       overflowY="auto"
       minHeight="0"
     >
-      {card ? <Chosen card={card} {...rest} /> : <Box color="muted">Choose a card to see what is on it.</Box>}
+      {card ? <Chosen id={card.id} /> : <Box color="muted">Choose a card to see what is on it.</Box>}
     </Box>
   );
-}
-
-/** While cards are tried one after another, fetches the contents around the one that is at a place of the order. */
-export function useTriedAhead(isTrying: boolean, order: readonly string[], at: number): void {
-  const { contents } = useDesk().library;
-  const cards = useData(({ replica }) => replica.card);
-  useEffect(() => {
-    if (isTrying)
-      contents.ahead(
-        order.slice(Math.max(0, at - 2), at + 4).flatMap((id) => cards.get(id)?.fingerprint ?? []),
-      );
-  }, [isTrying, at, order, contents, cards]);
 }

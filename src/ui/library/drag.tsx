@@ -41,7 +41,8 @@ export function LibraryDrag({
   onDropped,
   children,
 }: {
-  selected: readonly CardHead[];
+  /** What is selected when something is taken hold of. */
+  selected: () => readonly CardHead[];
   /** Hears of cards that were dropped where they can be put. */
   onDropped?: (cardIds: readonly string[]) => void;
   children: ReactNode;
@@ -55,9 +56,8 @@ export function LibraryDrag({
     if (folder) return { kind: "folder", folder };
     const card = replica.card.get(String(id));
     // What is taken hold of outside of the selection goes alone.
-    return card
-      ? { kind: "cards", cards: selected.some((one) => one.id === card.id) ? selected : [card] }
-      : null;
+    const all = selected();
+    return card ? { kind: "cards", cards: all.some((one) => one.id === card.id) ? all : [card] } : null;
   };
   return (
     <DndContext

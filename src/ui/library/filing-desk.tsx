@@ -1,18 +1,16 @@
 "use client";
 
 import { Box, chakra, HStack } from "@chakra-ui/react";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { filed, pileOf, present, stepped, topOf, unfiled } from "@/core/library/desk";
+import { useEffect, useRef, useState } from "react";
 import { isFiledIn } from "@/core/library/filing";
-import { suggestFolder } from "@/core/library/suggest";
-import type { CardHead } from "@/core/library/entities";
 import { count } from "@/core/library/words";
 import { deskPlace } from "../actions/desk";
 import type { OpenFolder } from "../actions/desk/here";
 import { useActions } from "../actions/use-actions";
 import { ActionButton } from "../actions/action-button";
 import { useContent } from "../data/contents";
-import { useDesk, useData } from "../data/desk";
+import { useDesk, useData, useSettings } from "../data/desk";
+import { useStore } from "../data/store";
 import { KeyCap } from "../parts/key-cap";
 import { FolderSignOf } from "../parts/folder-sign";
 import { CardPicture } from "../parts/card-picture";
@@ -20,6 +18,7 @@ import { IndexCard } from "../parts/index-card";
 import { Note } from "../parts/note";
 import { effectName } from "@/core/chain/describe";
 import { pathsOf } from "@/core/library/tree";
+import { FilingState } from "../state/filing";
 import { LibraryDrag, useDropPlace, useTaken } from "./drag";
 import { useOpenFolders } from "./use-open-folders";
 import { WhatItDoes } from "./what-it-does";
@@ -33,66 +32,20 @@ interface FilingDeskProps {
 /** The sorting of a pile of cards into folders that lie open, each by its letter, by a press on it, or by dragging. */
 export function FilingDesk({ ids, onLeave }: FilingDeskProps) {
   const { library, act, takeBack } = useDesk();
-  const data = useData();
-  const { replica } = data;
-  const [begun] = useState(() => ids.filter((id) => replica.card.get(id)?.layer === "team"));
-  const [kept, setPile] = useState(() => pileOf(begun));
-  const pile = useMemo(
-    () => present(kept, (id) => replica.card.get(id)?.withdrawn === false),
-    [kept, replica.card],
-  );
+  const { contents } = library;
+  const [state] = useState(() => new FilingState({ library, contents, act, takeBack }, ids));
+  useEffect(() => state.follow(), [state]);
+  const { begun, file, dropped } = state;
+  const { pile, card, suggestedId } = useStore(state.view);
+  const folders = useData(({ replica }) => replica.folder);
+  const suggested = folders.get(suggestedId ?? "");
   const { open, setOpen } = useOpenFolders(begun);
-  const isKept = data.member.settings.openFolders !== undefined;
+  const isKept = useSettings().openFolders !== undefined;
   useEffect(() => {
     // What lies open at first is the member's from then on, and changes by their hand alone.
     if (!isKept && open.length > 0) setOpen(open.map(({ folder }) => folder.id));
   }, [isKept, open, setOpen]);
-  const id = topOf(pile);
-  const card = id === undefined ? undefined : replica.card.get(id);
-  const content = useContent(library.contents, card?.fingerprint);
-  /** All cards are looked at for it: once for each that comes to the top, not at every change. */
-  const [suggestion, setSuggestion] = useState<{ readonly of?: string; readonly folderId: string | null }>({
-    folderId: null,
-  });
-  if (suggestion.of !== id)
-    setSuggestion({ of: id, folderId: card ? suggestFolder(replica.card.values(), card) : null });
-  const suggested =
-    suggestion.folderId === null || suggestion.folderId === card?.folderId
-      ? undefined
-      : replica.folder.get(suggestion.folderId);
-  // The next contents, so that nothing is waited for.
-  useEffect(() => {
-    library.contents.ahead(
-      pile.left.slice(pile.at, pile.at + 4).flatMap((one) => replica.card.get(one)?.fingerprint ?? []),
-    );
-  }, [library.contents, pile, replica.card]);
-
-  /** What was done here, the last one last, so that it is taken back alike: a change, the pile, or both. */
-  const steps = useRef<{ readonly id: string; readonly did: "filed" | "passed" | "also" }[]>([]);
-  const drop = useCallback((cardIds: readonly string[], did: "filed" | "passed" = "filed") => {
-    steps.current.push(...cardIds.map((id) => ({ id, did })));
-    setPile((one) => cardIds.reduce(filed, one));
-  }, []);
-  const file = (folderId: string) => {
-    if (id === undefined) return;
-    // A card that lies there already is done with.
-    const isThere = card?.folderId === folderId;
-    drop([id], isThere ? "passed" : "filed");
-    if (isThere) return;
-    void act("move-cards", { cardIds: [id], folderId }).then((done) => {
-      if (done) return;
-      steps.current = steps.current.filter((one) => one.id !== id);
-      setPile((one) => unfiled(one, id));
-    });
-  };
-  const alsoFile = (folderId: string) => {
-    if (!card) return;
-    const step = { id: card.id, did: "also" } as const;
-    steps.current.push(step);
-    void act("file-cards", { cardIds: [card.id], folderId, on: !isFiledIn(card, folderId) }).then((done) => {
-      if (!done) steps.current = steps.current.filter((one) => one !== step);
-    });
-  };
+  const content = useContent(contents, card?.fingerprint);
   const box = useRef<HTMLDivElement>(null);
   useEffect(() => box.current?.focus(), []);
   const opened = useActions(
@@ -102,15 +55,11 @@ export function FilingDesk({ ids, onLeave }: FilingDeskProps) {
       open,
       suggested,
       file,
-      alsoFile,
+      alsoFile: state.alsoFile,
       at: pile.at,
       left: pile.left.length,
-      step: (by) => setPile((one) => stepped(one, by)),
-      takeBack: (direction) => {
-        const step = direction === "undo" ? steps.current.pop() : undefined;
-        if (step && step.did !== "also") setPile((one) => unfiled(one, step.id));
-        return step?.did === "passed" ? undefined : takeBack(direction);
-      },
+      step: state.step,
+      takeBack: state.takeBack,
       leave: onLeave,
     },
     {
@@ -120,7 +69,7 @@ export function FilingDesk({ ids, onLeave }: FilingDeskProps) {
   );
   const others = ids.length - begun.length;
   return (
-    <LibraryDrag selected={card ? [card] : []} onDropped={drop}>
+    <LibraryDrag selected={() => (card ? [card] : [])} onDropped={dropped}>
       <Box
         ref={box}
         tabIndex={-1}
@@ -145,7 +94,7 @@ export function FilingDesk({ ids, onLeave }: FilingDeskProps) {
             <TopCard key={card.id} id={card.id}>
               <IndexCard
                 label="Card on top"
-                tab={pathsOf(replica.folder, [card.folderId, ...card.alsoIn]) || "Unfiled"}
+                tab={pathsOf(folders, [card.folderId, ...card.alsoIn]) || "Unfiled"}
                 title={
                   <HStack gap="8px" alignItems="flex-start">
                     <chakra.h2 textStyle="cardTitle" overflowWrap="anywhere" flex="1" minWidth="0">
@@ -198,9 +147,7 @@ export function FilingDesk({ ids, onLeave }: FilingDeskProps) {
               <Drawer
                 key={one.folder.id}
                 open={one}
-                picture={one.folder.pictureOf === null ? undefined : replica.card.get(one.folder.pictureOf)}
-                cards={data.shelf.count({ kind: "folder", id: one.folder.id })}
-                isSuggested={one.folder.id === suggested?.id}
+                isSuggested={one.folder.id === suggestedId}
                 isIn={card !== undefined && isFiledIn(card, one.folder.id)}
                 onPress={() => file(one.folder.id)}
               />
@@ -221,16 +168,15 @@ const TopCard = ({ id, children }: { readonly id: string; readonly children: Rea
 
 interface DrawerProps {
   readonly open: OpenFolder;
-  /** The card whose picture is the folder's. */
-  readonly picture: CardHead | undefined;
-  readonly cards: number;
   readonly isSuggested: boolean;
   readonly isIn: boolean;
   readonly onPress: () => void;
 }
 
 /** A folder that lies open: what is dropped onto it or sent by its letter is filed there. */
-function Drawer({ open: { folder, path, letter }, picture, cards, isSuggested, isIn, onPress }: DrawerProps) {
+function Drawer({ open: { folder, path, letter }, isSuggested, isIn, onPress }: DrawerProps) {
+  const cards = useData(({ shelf }) => shelf.count({ kind: "folder", id: folder.id }));
+  const picture = useData(({ replica }) => replica.card.get(folder.pictureOf ?? ""));
   const { ref, takes } = useDropPlace(`drawer-${folder.id}`, { kind: "folder", id: folder.id });
   return (
     <chakra.button

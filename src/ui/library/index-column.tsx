@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, chakra } from "@chakra-ui/react";
+import { Box } from "@chakra-ui/react";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { ChevronDown, ChevronRight } from "lucide-react";
 import {
@@ -10,13 +10,13 @@ import {
   useMemo,
   useRef,
   useState,
+  type CSSProperties,
   type KeyboardEvent,
   type ReactNode,
 } from "react";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
 import type { Replica } from "@/core/library/change";
-import type { Shelf } from "@/core/library/shelf";
 import { readyMade } from "@/core/search/ready-made";
 import { useData, useDesk, useSettings } from "../data/desk";
 import { useStore } from "../data/store";
@@ -27,18 +27,10 @@ import { FolderSignOf } from "../parts/folder-sign";
 import { LockSign } from "../parts/lock-sign";
 import { useDropPlace, useTaken } from "./drag";
 import { ListStamp, Stamp } from "../parts/stamp";
-import { useKept } from "../parts/use-kept";
 import { keptSearches, samePlace, type LibraryPlace } from "../state/places";
-import { useSearchCounts } from "./use-search";
-
-interface IndexColumnProps {
-  readonly replica: Replica;
-  readonly shelf: Shelf;
-  /** Whether the index knows all cards, so that searches can be counted; the places themselves are counted once the cards are there. */
-  readonly isIndexed: boolean;
-  readonly place: LibraryPlace;
-  readonly onPlace: (place: LibraryPlace) => void;
-}
+import { useClasses } from "../theme/classes";
+import { useLibrary, useShown } from "./library-context";
+import { useSearchCounts } from "./use-search-counts";
 
 interface Row {
   readonly place: LibraryPlace;
@@ -57,9 +49,6 @@ const headingHeight = 40;
 
 interface IndexRowProps {
   readonly row: Row;
-  /** Nothing is said where it is not known yet. */
-  readonly count: number | null;
-  readonly here: boolean;
   /** Pixels from the top, and how high it is. */
   readonly top: number;
   readonly height: number;
@@ -67,44 +56,85 @@ interface IndexRowProps {
   readonly onOpen: (row: Row, open: boolean) => void;
 }
 
-const IndexRow = memo(function IndexRow({ row, count, here, onPlace, onOpen, top, height }: IndexRowProps) {
+const styles = {
+  row: {
+    layerStyle: "row",
+    position: "absolute",
+    left: "0",
+    right: "0",
+    "&[data-takes]": { outline: "2px solid", outlineColor: "selected", outlineOffset: "-2px" },
+  },
+  within: { display: "flex", alignItems: "center", gap: "8px", py: "4px", pr: "16px" },
+  opener: {
+    position: "absolute",
+    top: "0",
+    bottom: "0",
+    width: "16px",
+    display: "inline-flex",
+    alignItems: "center",
+    justifyContent: "center",
+    color: "muted",
+  },
+  name: { truncate: true, flex: "1" },
+  count: { textStyle: "figure", color: "muted" },
+  heading: {
+    position: "absolute",
+    left: "0",
+    right: "0",
+    display: "flex",
+    alignItems: "flex-end",
+    textStyle: "rowTitle",
+    px: "16px",
+    pb: "4px",
+  },
+} as const;
+
+/** How many cards a place holds; null where it is not known yet: searches wait for the index, places for the cards. */
+function useCount(place: LibraryPlace): number | null {
+  const { finder } = useDesk();
+  const isIndexed = useShown((view) => view.isIndexed);
+  const found = useStore(finder.counts, (counts) =>
+    place.kind === "search" && isIndexed ? (counts[place.id] ?? null) : null,
+  );
+  const lying = useData(({ shelf, arriving }) =>
+    place.kind === "search" || arriving ? null : shelf.count(place),
+  );
+  return place.kind === "search" ? found : lying;
+}
+
+const IndexRow = memo(function IndexRow({ row, onPlace, onOpen, top, height }: IndexRowProps) {
   const id = idOf(row.place);
+  const classes = useClasses(styles);
+  const count = useCount(row.place);
+  const here = useShown(({ place }) => samePlace(row.place, place));
   const { ref, takes } = useDropPlace(id, row.place);
   const content = (
     <>
       {row.isOpen !== undefined && (
         // For the pointer: keys and what is read out know the row itself as open or closed.
-        <chakra.span
+        <span
           aria-hidden="true"
           title={row.isOpen ? "close" : "open"}
-          position="absolute"
-          top="0"
-          bottom="0"
-          width="16px"
+          className={classes.opener}
           style={{ left: row.depth * 16 }}
-          display="inline-flex"
-          alignItems="center"
-          justifyContent="center"
-          color="muted"
           // It opens the row, and leaves where one is as it is.
           onMouseDown={(event) => event.stopPropagation()}
           onPointerDown={(event) => event.stopPropagation()}
           onClick={() => onOpen(row, !row.isOpen)}
         >
           {row.isOpen ? <ChevronDown size={11} /> : <ChevronRight size={11} />}
-        </chakra.span>
+        </span>
       )}
       {row.stamp}
-      <chakra.span truncate flex="1" title={row.name}>
+      <span className={classes.name} title={row.name}>
         {row.name}
-      </chakra.span>
-      <chakra.span textStyle="figure" color="muted">
-        {count}
-      </chakra.span>
+      </span>
+      <span className={classes.count}>{count}</span>
     </>
   );
+  const indent = { paddingLeft: 16 + row.depth * 16 };
   return (
-    <Box
+    <div
       ref={ref}
       id={id}
       role="treeitem"
@@ -114,23 +144,21 @@ const IndexRow = memo(function IndexRow({ row, count, here, onPlace, onOpen, top
       data-subject={subjectOf(row.place)}
       data-subject-name={row.name}
       onMouseDown={() => onPlace(row.place)}
-      layerStyle="row"
-      position="absolute"
-      left="0"
-      right="0"
+      className={classes.row}
       // By its place, not by a transformation, which dragging leaves out of account.
+      data-takes={takes || undefined}
       style={{ top, height }}
-      outline={takes ? "2px solid {colors.selected}" : undefined}
-      outlineOffset="-2px"
     >
       {row.place.kind === "folder" ? (
-        <FolderHandle id={row.place.id} depth={row.depth}>
+        <FolderHandle id={row.place.id} indent={indent}>
           {content}
         </FolderHandle>
       ) : (
-        <Box {...inRow(row.depth)}>{content}</Box>
+        <div className={classes.within} style={indent}>
+          {content}
+        </div>
       )}
-    </Box>
+    </div>
   );
 });
 
@@ -138,21 +166,17 @@ const IndexRow = memo(function IndexRow({ row, count, here, onPlace, onOpen, top
 const subjectOf = ({ kind }: LibraryPlace) =>
   kind === "search" || kind === "tag" || kind === "list" ? kind : "folder";
 
-const inRow = (depth: number) =>
-  ({
-    display: "flex",
-    alignItems: "center",
-    gap: "8px",
-    py: "4px",
-    pr: "16px",
-    style: { paddingLeft: 16 + depth * 16 },
-  }) as const;
+interface FolderHandleProps {
+  readonly id: string;
+  readonly indent: CSSProperties;
+  readonly children: ReactNode;
+}
 
 /** What of a folder's row is taken hold of: all that is in it. */
-const FolderHandle = ({ id, depth, children }: { id: string; depth: number; children: ReactNode }) => (
-  <Box {...useTaken(id)} {...inRow(depth)}>
+const FolderHandle = ({ id, indent, children }: FolderHandleProps) => (
+  <div {...useTaken(id)} className={useClasses(styles).within} style={indent}>
     {children}
-  </Box>
+  </div>
 );
 
 /** The lines of the index: folders and searches follow the library. */
@@ -191,7 +215,7 @@ function linesOf(
     ...(kept.length > 0 ? [{ heading: "Searches" }] : []),
     ...kept.map((search): Row => ({
       ...searchRow(search),
-      ...(search.kept?.ownerId === null && { stamp: <Stamp letter="T" name="The team's" /> }),
+      ...(search.kept?.ownerId === null && { stamp: <Stamp letter="T" name="The team's" ink="verdigris" /> }),
     })),
     { heading: "Folders" },
     ...shownRows(folders, { aside: hidden.folders, closed, to }).map(({ row, ...shown }): Row => ({
@@ -212,14 +236,17 @@ function linesOf(
   ];
 }
 
-const itself = <T,>(value: T): T => value;
-
 /** The index at the left: the whole library, its folders, what has no folder, lists, searches. Only the lines in view are drawn. */
-export function IndexColumn({ replica, shelf, isIndexed, place, onPlace }: IndexColumnProps) {
+export function IndexColumn() {
+  const classes = useClasses(styles);
   const box = useRef<HTMLDivElement>(null);
-  const { folder, tag, savedSearch, hiding } = replica;
-  const { library, finder } = useDesk();
-  const arriving = useData((data) => data.arriving);
+  const { open: onPlace } = useLibrary();
+  const place = useShown((view) => view.place);
+  const folder = useData(({ replica }) => replica.folder);
+  const tag = useData(({ replica }) => replica.tag);
+  const savedSearch = useData(({ replica }) => replica.savedSearch);
+  const hiding = useData(({ replica }) => replica.hiding);
+  const { library } = useDesk();
   const settings = useSettings();
   const { closedRows: kept, isViewLocked = false } = settings;
   /** What is closed for now, where the view is locked. */
@@ -229,7 +256,7 @@ export function IndexColumn({ replica, shelf, isIndexed, place, onPlace }: Index
   // Where one is is shown, also in what is closed.
   const to =
     (place.kind === "folder" || place.kind === "tag") &&
-    upwards(replica[place.kind], place.id)
+    upwards(place.kind === "folder" ? folder : tag, place.id)
       .slice(1)
       .some((id) => closed.has(id))
       ? place.id
@@ -243,22 +270,13 @@ export function IndexColumn({ replica, shelf, isIndexed, place, onPlace }: Index
     },
     [closed, library, isViewLocked],
   );
-  const hasOwn = shelf.count({ kind: "private" }) > 0 || place.kind === "private";
-  const lists = useKept(shelf.allLists());
+  const hasOwn = useData(({ shelf }) => shelf.count({ kind: "private" }) > 0) || place.kind === "private";
+  const lists = useData(({ shelf }) => shelf.allLists());
   const lines = useMemo(
     () => linesOf({ folder, tag, savedSearch, hiding }, lists, closed, to, hasOwn),
     [folder, tag, savedSearch, hiding, lists, closed, to, hasOwn],
   );
   useSearchCounts();
-  const counts = useStore(finder.counts, itself);
-  const countOf = (place: LibraryPlace) =>
-    place.kind === "search"
-      ? isIndexed
-        ? (counts[place.id] ?? null)
-        : null
-      : arriving
-        ? null
-        : shelf.count(place);
   const rows = useMemo(
     () => lines.flatMap((line, index) => ("heading" in line ? [] : [{ ...line, index }])),
     [lines],
@@ -302,6 +320,7 @@ export function IndexColumn({ replica, shelf, isIndexed, place, onPlace }: Index
         ref={box}
         role="tree"
         aria-label="Folders and lists"
+        data-begins=""
         tabIndex={0}
         overflowY="auto"
         flex="1"
@@ -310,31 +329,22 @@ export function IndexColumn({ replica, shelf, isIndexed, place, onPlace }: Index
         onKeyDown={onKey}
         _focusVisible={{ outlineOffset: "-2px" }}
       >
-        <Box role="presentation" position="relative" style={{ height: virtual.getTotalSize() }}>
+        <div role="presentation" style={{ position: "relative", height: virtual.getTotalSize() }}>
           {virtual.getVirtualItems().map(({ index, start, size }) => {
             const line = lines[index];
             return "heading" in line ? (
-              <Box
+              <div
                 key={line.heading}
                 role="presentation"
-                position="absolute"
-                left="0"
-                right="0"
-                display="flex"
-                alignItems="flex-end"
-                textStyle="rowTitle"
-                px="16px"
-                pb="4px"
+                className={classes.heading}
                 style={{ top: start, height: size }}
               >
                 {line.heading}
-              </Box>
+              </div>
             ) : (
               <IndexRow
                 key={idOf(line.place)}
                 row={line}
-                count={countOf(line.place)}
-                here={samePlace(line.place, place)}
                 onPlace={onPlace}
                 onOpen={onOpen}
                 top={start}
@@ -342,7 +352,7 @@ export function IndexColumn({ replica, shelf, isIndexed, place, onPlace }: Index
               />
             );
           })}
-        </Box>
+        </div>
       </Box>
     </Box>
   );

@@ -1,26 +1,31 @@
 "use client";
 
 import { Box, chakra, HStack } from "@chakra-ui/react";
-import { useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
 import { searchSorts, type SearchSort } from "@/core/library/entities";
 import { may } from "@/core/library/roles";
-import { count } from "@/core/library/words";
+import { count, sentence } from "@/core/library/words";
 import type { Group } from "@/core/search/groups";
 import { compileQuery, ownIn } from "@/core/search/query/compile";
+import { nameOfQuery } from "@/core/search/query/name";
 import { parseQuery } from "@/core/search/query/parse";
+import { fold } from "@/core/text/fold";
+import { freeName } from "@/core/text/names";
+import type { InputOf } from "@/core/api/commands";
+import { noRecall, ownRecallFields, useOwnRecall, type OwnRecall } from "../keeping/own-recall";
 import { useDesk, useData } from "../data/desk";
+import { useHeld } from "../data/use-standing";
 import { Choice } from "../parts/choice";
 import { DialogButtons } from "../parts/command-dialogs";
 import { Dialog } from "../parts/dialog";
 import { ChooseField, TextField } from "../parts/fields";
-import { useCommandForm } from "../parts/command-form";
-import { Form } from "../parts/form";
+import { Form, useRequestForm } from "../parts/form";
+import { inputOf, type SchemaSource } from "../parts/schema-source";
 import { QueryField } from "../parts/query-field";
 import { QuietButton } from "../parts/buttons";
 import type { ShownSearch } from "../state/places";
-import { useSearch } from "./use-search";
 
 const sortNames: Readonly<Record<SearchSort, string>> = {
   name: "name",
@@ -128,25 +133,55 @@ interface SearchDialogProps {
 
 /** Keeps a query as a saved search, or changes one: what it holds, what would join or leave, and what lets cards in. */
 export function SearchDialog({ search, query: first = "", onClose }: SearchDialogProps) {
-  const { finder } = useDesk();
+  const { finder, send, tell } = useDesk();
   const data = useData();
+  /** The name that a query gives itself, beside those that there are. */
+  const nameFor = (text: string) => {
+    const name = nameOfQuery(parseQuery(text).root);
+    const taken = [...data.replica.savedSearch.values()].map((one) => fold(one.name));
+    return name && freeName(name, new Set(taken));
+  };
   const kept = search?.kept;
   const mayShare = may(data.member.role, "keep");
   const [whose, setWhose] = useState<"own" | "team">(kept && kept.ownerId === null ? "team" : "own");
   const begin = useMemo(
-    () => ({ name: search?.name ?? "", query: search?.query ?? first, sort: search?.sort ?? "name" }),
+    () => ({
+      name: search?.name ?? "",
+      alias: "",
+      query: search?.query ?? first,
+      sort: search?.sort ?? "name",
+    }),
     [search, first],
   );
-  const form = useCommandForm(whose === "team" ? "keep-team-search" : "keep-search", {
-    first: begin as { name: string; query: string; sort: SearchSort },
-    request: (values) => ({ ...values, ...(kept && { searchId: kept.id, seen: kept.version }) }),
-    done: (result) => onClose(result?.searchId),
+  const command = whose === "team" ? ("keep-team-search" as const) : ("keep-search" as const);
+  const { refuseTaken, give } = useOwnRecall();
+  const schema: SchemaSource = useCallback(
+    async (tools) => (await inputOf(command)).keys({ alias: ownRecallFields(tools).alias }),
+    [command],
+  );
+  const form = useRequestForm({
+    schema,
+    first: begin as { name: string; alias: string; query: string; sort: SearchSort },
+    request: ({ name, ...values }) => ({
+      ...values,
+      name: name.trim() === "" ? nameFor(values.query) : name,
+      ...(kept && { searchId: kept.id, seen: kept.version }),
+    }),
+    async send({ alias, ...request }: InputOf<"keep-search"> & Pick<OwnRecall, "alias">) {
+      const recall = { ...noRecall, alias };
+      refuseTaken(recall, null);
+      const { change, result } = await send(command, () => request);
+      if (change) tell({ kind: "done", text: sentence(change.summary) });
+      await give({ searchId: result.searchId }, recall);
+      onClose(result.searchId);
+    },
   });
   const query = form.choice("query");
   const read = useMemo(() => parseQuery(query.value), [query.value]);
+  const proposed = nameFor(query.value);
   const sort = form.choice("sort");
-  const holds = useSearch(useMemo(() => ({ query: query.value, sort: "name" as const }), [query.value]));
-  const held = useSearch(useMemo(() => kept && { query: kept.query, sort: "name" as const }, [kept]));
+  const holds = useHeld(useMemo(() => ({ query: query.value, sort: "name" as const }), [query.value]));
+  const held = useHeld(useMemo(() => (kept ? { query: kept.query, sort: "name" as const } : null), [kept]));
   const [groups, setGroups] = useState<readonly Group[]>([]);
   useEffect(() => {
     let wanted = true;
@@ -174,13 +209,29 @@ export function SearchDialog({ search, query: first = "", onClose }: SearchDialo
     <Dialog
       title={kept ? `Search “${kept.name}”` : "Keep this search"}
       onClose={() => onClose()}
+      {...(begin.query === "" && { initialFocus: input })}
       width="560px"
     >
       <Form
         form={form}
         buttons={<DialogButtons action={kept ? "Keep the change" : "Keep"} onClose={onClose} />}
       >
-        <TextField label="Name" onFocus={(event) => event.target.select()} {...form.field("name")} />
+        <HStack gap="16px" alignItems="flex-start">
+          <Box flex="1">
+            <TextField
+              label="Name"
+              onFocus={(event) => event.target.select()}
+              placeholder={proposed}
+              hint={!kept && proposed !== "" && `Left empty, it is called “${proposed}”.`}
+              {...form.field("name")}
+            />
+          </Box>
+          {!kept && (
+            <Box width="140px">
+              <TextField label="Alias" hint="Typed, it opens it." {...form.field("alias")} />
+            </Box>
+          )}
+        </HStack>
         <QueryField label="Query" ref={input} {...query} />
         <Box mb="12px" fontSize="sm" aria-live="polite">
           <chakra.span fontWeight="600">

@@ -18,10 +18,10 @@ export function useTriedIn(medium: Medium): {
   readonly isKnown: boolean;
 } {
   const { libraryId } = useDesk();
-  const data = useData();
+  const sessions = useData((data) => data.sessions);
   const sessionId = useOpenSession();
   const { data: holding, isPending } = useHolding(libraryId);
-  const fitting = data.sessions.filter(({ id }) => holding?.[id]?.some((on) => goesOn(medium, on)));
+  const fitting = sessions.filter(({ id }) => holding?.[id]?.some((on) => goesOn(medium, on)));
   return { session: fitting.find(({ id }) => id === sessionId) ?? fitting[0], isKnown: !isPending };
 }
 

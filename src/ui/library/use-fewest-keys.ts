@@ -1,39 +1,49 @@
 import { useEffect, useState } from "react";
-import type { CardHead } from "@/core/library/entities";
 import { ownKind } from "@/core/media";
 import type { FewestKeys } from "@/core/search/fewest-keys";
-import { useDesk, useData } from "../data/desk";
+import { useDesk, useSettings } from "../data/desk";
 import { indexedTenths } from "../data/library-store";
-import { useStore } from "../data/store";
+import { onIndexChange } from "../data/standing-question";
+import { useCard } from "./use-card";
 
 /** Milliseconds that a card is looked at before its keys are counted: not while one goes through the list. */
 const rest = 150;
 
-/** The fewest keys that put a card on what it is meant for; undefined as long as that is not known. */
-export function useFewestKeys(card: CardHead | undefined): FewestKeys | null | undefined {
+const isSame = (a: FewestKeys | null, b: FewestKeys | null) =>
+  a?.keys === b?.keys && a?.typed === b?.typed && a?.key === b?.key;
+
+/** The fewest keys that put a card on what it is meant for, null where there are none; undefined as long as that is not known. */
+export function useFewestKeys(id: string): FewestKeys | null | undefined {
   const { finder, library } = useDesk();
-  const data = useData();
-  const indexed = useStore(library.arrival, indexedTenths);
-  const [found, setFound] = useState<{ card: CardHead; fewest: FewestKeys | null } | null>(null);
-  const prefers = data.member.settings.preferredFormats;
+  const { preferredFormats: prefers } = useSettings();
+  const medium = useCard(id, (card) => card.medium);
+  const kind = useCard(id, (card) => card.fits[0] ?? ownKind(card.medium));
+  const format = useCard(id, (card) => card.madeFor);
+  const [found, setFound] = useState<{ id: string; fewest: FewestKeys | null } | null>(null);
   useEffect(() => {
-    if (!card || indexed < 10) return;
+    if (medium === undefined || kind === undefined || format === undefined) return;
+    let timer: ReturnType<typeof setTimeout> | undefined;
     let wanted = true;
-    const target = {
-      medium: card.medium,
-      kind: card.fits[0] ?? ownKind(card.medium),
-      format: card.madeFor,
-      prefers,
+    const count = async () => {
+      const fewest = await finder.ask("fewestKeys", {
+        cardId: id,
+        target: { medium, kind, format, prefers },
+      });
+      if (!wanted) return;
+      setFound((before) => (before?.id === id && isSame(before.fewest, fewest) ? before : { id, fewest }));
     };
-    const timer = setTimeout(() => {
-      void finder
-        .ask("fewestKeys", { cardId: card.id, target })
-        .then((fewest) => wanted && setFound({ card, fewest }));
-    }, rest);
+    const begin = () => {
+      clearTimeout(timer);
+      // Before the index knows all cards the way would be another one.
+      if (indexedTenths(library.arrival.get()) >= 10) timer = setTimeout(() => void count(), rest);
+    };
+    begin();
+    const stop = onIndexChange(library, begin);
     return () => {
       wanted = false;
       clearTimeout(timer);
+      stop();
     };
-  }, [finder, card, indexed, data.replica, prefers]);
-  return found?.card === card ? found?.fewest : undefined;
+  }, [finder, library, id, medium, kind, format, prefers]);
+  return found?.id === id ? found.fewest : undefined;
 }

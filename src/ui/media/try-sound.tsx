@@ -46,12 +46,10 @@ function Alone(props: TryProps) {
 function InMix({ among: { bench, target }, ...props }: TryProps & Required<Pick<TryProps, "among">>) {
   const { chain, media } = props;
   const facts = media.facts as SoundFacts;
-  const here = useMemo(
-    () => ({ ...bench, lead: target, audition: { chain, strength: 100 } }),
-    [bench, target, chain],
-  );
+  const here = useMemo(() => ({ ...bench, lead: target }), [bench, target]);
+  const tried = useMemo(() => ({ chain, strength: 100 }), [chain]);
   const seconds = useMemo(() => onTimeline(target, facts, stretchOf(facts)), [target, facts]);
-  const mix = useMix(here, true, null, seconds, "try");
+  const mix = useMix(here, tried, true, null, seconds, "try");
   return mix && <Played {...props} {...mix} />;
 }
 

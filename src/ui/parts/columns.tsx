@@ -5,6 +5,7 @@ import { Fragment, type CSSProperties, type ReactNode } from "react";
 import { Group, Panel, Separator } from "react-resizable-panels";
 import type { ColumnPlace } from "@/core/library/media";
 import { useDesk, useSettings } from "../data/desk";
+import { rememberPart } from "./screen-parts";
 
 interface Column {
   readonly id: string;
@@ -61,7 +62,13 @@ export function Columns({ place, columns }: { place: ColumnPlace; columns: reado
             groupResizeBehavior={width === undefined ? undefined : "preserve-pixel-size"}
             style={filled}
           >
-            {content}
+            <chakra.div
+              data-part={id}
+              display="contents"
+              onFocus={(event) => rememberPart(event.currentTarget, event.target)}
+            >
+              {content}
+            </chakra.div>
           </Panel>
         </Fragment>
       ))}

@@ -25,11 +25,12 @@ import {
 } from "react-hook-form";
 import { hintFor, readingOptions } from "@/core/api/check";
 import { ApiError, sayError } from "../data/api";
+import { useKeysWaitForAnswer } from "../keys/held-keys";
 import { Problem } from "./problem";
 import { schemaFrom, type SchemaSource } from "./schema-source";
 
 /** What is said of a part of the request in words of the form's own, and at which field, where that is another one. */
-type Sayings = Readonly<Record<string, { readonly words: string; readonly at?: string }>>;
+type Sayings = Readonly<Record<string, { readonly words?: string; readonly at?: string }>>;
 
 export interface FormFields<Values> {
   /** What the fields hold at first; their names are those of the request's fields. */
@@ -132,6 +133,7 @@ export function useRequestForm<Values extends FieldValues, Request extends Field
   const [failure, setFailure] = useState<unknown>();
   const refusal = failure instanceof ApiError ? failure : undefined;
   const sending = useRef(false);
+  const keysWait = useKeysWaitForAnswer();
   // While it is filled in.
   useEffect(() => void checking(schema).catch(() => undefined), [schema]);
   const resolver: Resolver<Values, unknown, Request> = async (values, context, options) => {
@@ -162,10 +164,12 @@ export function useRequestForm<Values extends FieldValues, Request extends Field
     return message;
   };
   const elsewhere = problemsOf(errors as FieldErrors).find(([path]) => !shown.includes(path));
+  const isTaken = useRef(false);
   const sendIt = handleSubmit(async (made) => {
     setFailure(undefined);
     try {
       await send(made);
+      isTaken.current = true;
     } catch (error) {
       setFailure(error);
       const field = error instanceof ApiError ? error.details.field : undefined;
@@ -190,9 +194,14 @@ export function useRequestForm<Values extends FieldValues, Request extends Field
       // Enter pressed twice is one request.
       if (sending.current) return;
       sending.current = true;
+      isTaken.current = false;
+      const answered = keysWait();
       void sendIt(event)
         .catch(setFailure)
-        .finally(() => (sending.current = false));
+        .finally(() => {
+          sending.current = false;
+          answered(isTaken.current);
+        });
     },
     changed() {
       setFailure(undefined);

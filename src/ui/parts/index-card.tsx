@@ -1,5 +1,6 @@
 import { Box, chakra } from "@chakra-ui/react";
 import type { ReactNode } from "react";
+import { useClasses } from "../theme/classes";
 
 interface IndexCardProps {
   /** What stands on the tab, such as the folder path. */
@@ -40,25 +41,25 @@ export function IndexCard({ tab, title, children, label }: IndexCardProps) {
   );
 }
 
+const styles = {
+  line: {
+    display: "grid",
+    gridTemplateColumns: "92px 1fr",
+    gap: "8px",
+    px: "16px",
+    py: "8px",
+    borderBottom: "1px solid",
+    borderColor: "cardRule",
+    alignItems: "baseline",
+    "& > dt": { color: "cardMuted" },
+    "& > dd": { m: "0", minWidth: "0", overflowWrap: "anywhere" },
+  },
+} as const;
+
 /** One ruled line of a card: a name and what it says. */
-export function CardLine({ name, children }: { name: string; children: ReactNode }) {
-  return (
-    <Box
-      display="grid"
-      gridTemplateColumns="92px 1fr"
-      gap="8px"
-      px="16px"
-      py="8px"
-      borderBottom="1px solid"
-      borderColor="cardRule"
-      alignItems="baseline"
-    >
-      <Box as="dt" color="cardMuted">
-        {name}
-      </Box>
-      <Box as="dd" m="0" minWidth="0" overflowWrap="anywhere">
-        {children}
-      </Box>
-    </Box>
-  );
-}
+export const CardLine = ({ name, children }: { readonly name: string; readonly children: ReactNode }) => (
+  <div className={useClasses(styles).line}>
+    <dt>{name}</dt>
+    <dd>{children}</dd>
+  </div>
+);

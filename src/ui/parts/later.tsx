@@ -19,7 +19,7 @@ function made<Part extends Component>(load: () => Promise<Part>, meanwhile: Reac
 
 /** Holds presses back while a part is being loaded: they are meant for it. */
 function KeysWait() {
-  useKeysWait();
+  useKeysWait(true);
   return null;
 }
 

@@ -41,10 +41,14 @@ interface SortableProps {
   readonly children: ReactNode;
 }
 
+/** Constants: rows that can be taken hold of are drawn anew where these are other objects. */
+const byPointer = { activationConstraint: { distance: dragFrom } };
+const byNothing: ReturnType<typeof useSensors> = [];
+
 /** How dragging by the pointer begins. */
 export function usePointerDrag(disabled = false) {
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: dragFrom } }));
-  return { sensors: disabled ? [] : sensors };
+  const sensors = useSensors(useSensor(PointerSensor, byPointer));
+  return { sensors: disabled ? byNothing : sensors };
 }
 
 /** A list whose rows are dragged to where they shall be. By keys they are moved by actions of their own. */

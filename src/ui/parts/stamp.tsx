@@ -1,8 +1,8 @@
 import { chakra } from "@chakra-ui/react";
-import type { FavouritesList } from "@/core/library/entities";
+import type { FavouritesList, Ink } from "@/core/library/entities";
 
 /** The rubber stamp of a favourites list: one letter in a square. */
-export function Stamp({ letter, name }: { letter: string; name: string }) {
+export function Stamp({ letter, name, ink }: { letter: string; name: string; ink: Ink }) {
   return (
     <chakra.span
       role="img"
@@ -14,8 +14,8 @@ export function Stamp({ letter, name }: { letter: string; name: string }) {
       width="18px"
       height="18px"
       border="1px solid"
-      borderColor="cardSelected"
-      color="cardSelected"
+      borderColor={`stamp.${ink}`}
+      color={`stamp.${ink}`}
       bg="card"
       borderRadius="small"
       fontFamily="mono"
@@ -30,8 +30,9 @@ export function Stamp({ letter, name }: { letter: string; name: string }) {
 }
 
 /** The stamp of a favourites list: its mark, or where it has none the first letter of its name. */
-export const ListStamp = ({ list: { name, mark, ownerId } }: { list: FavouritesList }) => (
+export const ListStamp = ({ list: { name, mark, ink, ownerId } }: { list: FavouritesList }) => (
   <Stamp
+    ink={ink}
     letter={mark || name.slice(0, 1).toUpperCase()}
     name={ownerId === null ? `${name}, the team's` : name}
   />

@@ -103,6 +103,16 @@ const config = defineConfig({
         cardSelectedGround: same("#d5e6e0"),
         cardLoss: same("#a63a24"),
         matchGround: same("#f2d489"),
+        /** Inks of stamps, on a card and on one that is selected. */
+        stamp: {
+          verdigris: same("#1a6b63"),
+          indigo: same("#2b4a8b"),
+          plum: same("#7a2f63"),
+          ochre: same("#7a5200"),
+          moss: same("#4c5f1f"),
+          sepia: same("#6b4423"),
+          iron: same("#2f3b52"),
+        },
         /** A field to write into, on a card. */
         fieldGround: same("#fffdf8"),
         fieldRule: same("#7f8b93"),

@@ -17,6 +17,7 @@ const settingsInput = ({ Joi, id, madeFor, nameOf }: Schemas) => {
   return Joi.object({
     bareKeys: Joi.boolean(),
     narrowBar: Joi.boolean(),
+    aliasesAct: Joi.boolean(),
     applyWay: way,
     applyWays: Joi.object(Object.fromEntries(targetKinds.map((kind) => [kind, way]))),
     begins: Joi.object(Object.fromEntries(targetKinds.map((kind) => [kind, id.allow(null)]))),

@@ -1,5 +1,9 @@
 import { defineEntity, type Versioned } from "./define";
 
+/** The inks of stamps; each can be read on a card. */
+export const inks = ["verdigris", "indigo", "plum", "ochre", "moss", "sepia", "iron"] as const;
+export type Ink = (typeof inks)[number];
+
 /** A short list of cards in an order of its own, one member's or the team's. */
 export interface FavouritesList extends Versioned {
   /** Null is the team's. */
@@ -7,6 +11,8 @@ export interface FavouritesList extends Versioned {
   readonly name: string;
   /** The letter or digit that stands for it, in capitals; empty for none. */
   readonly mark: string;
+  /** The colour of its stamp. */
+  readonly ink: Ink;
   readonly position: string;
   /** Out of use; its row stays, so that what is on it can be brought back with it. */
   readonly removed: boolean;
@@ -16,10 +22,11 @@ export const favouritesList = defineEntity<FavouritesList>()({
   noun: "favourites list",
   of: "member",
   nameOf: (row) => row.name,
+  earlier: { ink: "verdigris" },
 });
 
 /** The lists that every member has from the beginning, in their order. */
 export const firstLists = [
-  { name: "Favourites", mark: "F" },
-  { name: "Later", mark: "L" },
+  { name: "Favourites", mark: "F", ink: "verdigris" },
+  { name: "Later", mark: "L", ink: "indigo" },
 ] as const;

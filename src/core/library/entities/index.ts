@@ -19,8 +19,8 @@ import type { EntityFacts, Versioned } from "./define";
 
 export type { Card, CardHead, CardLayer } from "./card";
 export { cardLayers, headFields, headFrom } from "./card";
-export type { FavouritesList } from "./favourites-list";
-export { firstLists } from "./favourites-list";
+export type { FavouritesList, Ink } from "./favourites-list";
+export { firstLists, inks } from "./favourites-list";
 export type { Folder, FolderSign } from "./folder";
 export { folderSigns } from "./folder";
 export type { KeyBinding } from "./key-binding";

@@ -1,8 +1,10 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { cleanName } from "../../text/names";
 import { queryFields } from "../fields";
 import { compileQuery, compileRecall, ownIn } from "./compile";
 import type { Node, Query } from "./model";
+import { nameOfQuery } from "./name";
 import { deepestQuery, longestQuery, mostTerms, parseQuery } from "./parse";
 import { printQuery, termsOf, withoutTerm, writeValue } from "./print";
 
@@ -241,4 +243,31 @@ describe("every field", () => {
       }
     },
   );
+});
+
+describe("a search without a name", () => {
+  it.each([
+    ["wren", "wren"],
+    ["tarn -bridge", "tarn without bridge"],
+    ["-bridge tarn -rail", "tarn without bridge, rail"],
+    ["-bridge", "without bridge"],
+    ['in:"Narration/Rooms" fog', "Rooms fog"],
+    ["maker:fog", "fog"],
+    ["fog OR (horn -ferry)", "fog or horn without ferry"],
+    ["added:<7d is:unused", "added < 7d unused"],
+    ['"small  hall"', "small hall"],
+    ["tag:(wet, windy)", "wet or windy"],
+    ["", ""],
+    ["  ", ""],
+  ])("“%s” is called “%s”", (query, name) => expect(nameOfQuery(parseQuery(query).root)).toBe(name));
+
+  it("has a name that can be read, whatever it asks for", () => {
+    fc.assert(
+      fc.property(fc.string({ maxLength: 300 }), (query) => {
+        const name = nameOfQuery(parseQuery(query).root);
+        expect(name).toBe(cleanName(name));
+        expect(Array.from(name).length).toBeLessThanOrEqual(60);
+      }),
+    );
+  });
 });

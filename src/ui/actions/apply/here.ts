@@ -44,6 +44,9 @@ export interface ApplyHere extends PutsOn {
   /** To the next row, or, where nothing is heard or seen yet, to the first. */
   audition(): void;
   setStrength(strength: number): void;
+  /** An alias acts with its last letter. */
+  readonly aliasesAct: boolean;
+  setAliasesAct(act: boolean): void;
   readonly isNarrow: boolean;
   setNarrow(narrow: boolean): void;
   /** Cards are compared with something, and stand in the order of their distances. */

@@ -1,5 +1,6 @@
 import type { ActionPlace } from "../action";
 import { queryHelp } from "../shared/query-help";
+import { aliasesAct } from "./aliases-act";
 import { audition } from "./audition";
 import type { ApplyHere } from "./here";
 import { complete } from "./complete";
@@ -40,6 +41,7 @@ export const applyPlace: ActionPlace<ApplyHere> = {
     way,
     group,
     narrow,
+    aliasesAct,
     queryHelp,
     leave,
   ],

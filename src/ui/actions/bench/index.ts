@@ -5,6 +5,7 @@ import { giveKey } from "../shared/give-key";
 import { beginWith } from "../shared/begin-with";
 import { makeDefault } from "../shared/make-default";
 import { mark } from "../shared/mark";
+import { markFirst } from "../shared/mark-first";
 import { selectAll } from "../shared/select-all";
 import { takeBack } from "../shared/take-back";
 import { boundCards } from "./bound-cards";
@@ -50,6 +51,7 @@ export const benchPlace: ActionPlace<BenchHere> = {
     takeBack,
     doAgain,
     mark,
+    markFirst,
     giveKey,
     giveAlias,
     makeDefault,

@@ -3,6 +3,7 @@ import { account } from "./account";
 import { allActions } from "./all-actions";
 import type { FrameHere } from "./here";
 import { menu } from "./menu";
+import { nextPart, previousPart } from "./parts";
 import { toBench } from "./to-bench";
 import { toHistory } from "./to-history";
 import { toKeys } from "./to-keys";
@@ -12,5 +13,17 @@ import { toUpkeep } from "./to-upkeep";
 
 export const framePlace: ActionPlace<FrameHere> = {
   title: "Everywhere",
-  actions: [toBench, toLibrary, toKeys, toUpkeep, toHistory, toTeam, account, menu, allActions],
+  actions: [
+    toBench,
+    toLibrary,
+    toKeys,
+    toUpkeep,
+    toHistory,
+    toTeam,
+    nextPart,
+    previousPart,
+    account,
+    menu,
+    allActions,
+  ],
 };

@@ -1,5 +1,5 @@
 import { count } from "@/core/library/words";
-import { markCommand } from "../../keeping/mark-dialog";
+import { markCommand } from "../../keeping/mark-command";
 import type { Action } from "../action";
 import { ownList, type LibraryHere } from "./here";
 import { later } from "../../parts/later";

@@ -25,6 +25,8 @@ export interface LibraryHere extends CardsHere, TakesBack, SelectsAll {
   readonly placeIds: readonly string[];
   /** The search that is open. */
   readonly search: ShownSearch | undefined;
+  /** Of each card the words without which the open search would not hold it. */
+  wordsOf(cards: readonly CardHead[]): readonly (readonly string[])[];
   /** What the cards are filtered by. */
   readonly typed: string;
   /** The ids of the cards of the place, as they are shown; empty where the table puts them in another order. */

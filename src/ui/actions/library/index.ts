@@ -5,6 +5,7 @@ import { giveKey } from "../shared/give-key";
 import { beginWith } from "../shared/begin-with";
 import { makeDefault } from "../shared/make-default";
 import { mark } from "../shared/mark";
+import { markFirst } from "../shared/mark-first";
 import { rate } from "./rate";
 import { queryHelp } from "../shared/query-help";
 import { selectAll } from "../shared/select-all";
@@ -52,6 +53,7 @@ import { removeFolder } from "./remove-folder";
 import { renameFolder } from "./rename-folder";
 import { rename } from "./rename";
 import { changeSearch } from "./change-search";
+import { leaveOut } from "./leave-out";
 import { keepSearch } from "./keep-search";
 import { placeHigher, placeLower } from "./place-in-search";
 import { removeSearch } from "./remove-search";
@@ -68,9 +70,11 @@ export const libraryPlace: ActionPlace<LibraryHere> = {
   actions: [
     filter,
     keepSearch,
+    leaveOut,
     tryCard,
     without,
     mark,
+    markFirst,
     rate,
     giveKey,
     giveAlias,

@@ -37,7 +37,8 @@ export const keepSearch: Action<LibraryHere> = {
   id: "search.keep",
   words: (here) => (here.typed.trim() ? `Keep the search “${shownQuery(here)}”` : "Make a search"),
   short: "keep search",
-  keys: ["s"],
+  // The second while one types the filter.
+  keys: ["s", "Alt+s"],
   strip: true,
   offered: ({ role }) => may(role, "own"),
   dialog: ({ here, close }) => (

@@ -3,14 +3,14 @@ import type { Action } from "../action";
 import type { LibraryHere } from "./here";
 import { later } from "../../parts/later";
 
-const ListDialog = later(async () => (await import("../../keeping/list-dialog")).ListDialog);
+const NewListsDialog = later(async () => (await import("../../keeping/list-dialog")).NewListsDialog);
 
 export const newList: Action<LibraryHere> = {
   id: "list.new",
-  words: "New favourites list",
+  words: "New favourites lists",
   short: "new list",
   keys: ["Shift+l"],
   on: ["list"],
   offered: ({ role }) => may(role, "own"),
-  dialog: ({ close }) => <ListDialog onClose={close} />,
+  dialog: ({ close }) => <NewListsDialog onClose={close} />,
 };

@@ -14,7 +14,10 @@ export interface CardHere {
   readonly chosenCards: readonly CardHead[];
   readonly role: Role;
   readonly replica: Pick<Replica, "keyBinding" | "savedSearch" | "folder" | "routine">;
-  readonly shelf: Pick<Shelf, "isDefault" | "isHiddenAlone" | "variantsOf" | "keyOf">;
+  readonly shelf: Pick<
+    Shelf,
+    "isDefault" | "isHiddenAlone" | "variantsOf" | "keyOf" | "allLists" | "listsOf"
+  >;
   readonly act: Desk["act"];
   /** The cards that new targets of a kind begin with, by their ids. */
   readonly begins: NonNullable<MemberSettings["begins"]>;

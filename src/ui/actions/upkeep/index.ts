@@ -8,6 +8,7 @@ import { doAgain } from "../shared/do-again";
 import { giveAlias } from "../shared/give-alias";
 import { giveKey } from "../shared/give-key";
 import { mark } from "../shared/mark";
+import { markFirst } from "../shared/mark-first";
 import { takeBack } from "../shared/take-back";
 import type { UpkeepHere } from "./here";
 import { remedies } from "./remedies";
@@ -27,6 +28,7 @@ export const upkeepPlace: ActionPlace<UpkeepHere> = {
     giveAlias,
     giveKey,
     mark,
+    markFirst,
     hide,
     withdraw,
   ],

@@ -41,10 +41,11 @@ const surroundings = (given: Partial<Around> = {}): Around => ({
   replica,
   indexed: "all",
   stage: undefined,
+  aliasesAct: false,
   grouping: null,
   hidden: new Set(),
   likes: { hits: null, note: "" },
-  matching: { ids: null, query: "" },
+  matching: null,
   vocabulary: {
     folders: () => [],
     tags: () => [],
@@ -337,6 +338,35 @@ describe("the apply bar", () => {
     expect(again.wishes.at(-2)).toEqual({ do: "run", routine });
   });
 
+  it("lets an alias act with its last letter, where the member wants so and no other alias goes on from there", () => {
+    const aliases = [
+      alias({ id: "a1", text: "Fo", cardId: "s0" }),
+      alias({ id: "a2", text: "gu", cardId: "s3" }),
+      alias({ id: "a3", text: "gull", cardId: "s3" }),
+    ] as never[];
+    const known = replicaOf({ card: soundCards, alias: aliases });
+    const typing = (aliasesAct: boolean, ...texts: string[]) => {
+      const { send, answerAll, puts, bar } = room({ aliasesAct, replica: known });
+      for (const text of texts) send(type(text));
+      answerAll();
+      return [puts(), bar.get().isOpen];
+    };
+    expect(typing(true, "f", "fo")).toEqual([[["s0"]], false]);
+    expect(typing(false, "f", "fo")).toEqual([[], true]);
+    // Another one goes on; another letter has followed; one was taken away; it was pasted.
+    expect(typing(true, "g", "gu")).toEqual([[], true]);
+    expect(typing(true, "f", "fo", "fog")).toEqual([[], true]);
+    expect(typing(true, "fog", "fo")).toEqual([[], true]);
+    expect(typing(true, "fo")).toEqual([[], true]);
+    expect(typing(true, "gul", "gull")).toEqual([[["s3"]], false]);
+    // Something else was selected before the rows came.
+    const { send, become, answerAll, puts } = room({ aliasesAct: true, replica: known });
+    send(type("f"), type("fo"));
+    become({ selected: ["t9"] });
+    answerAll();
+    expect(puts()).toEqual([]);
+  });
+
   it("takes the strength at which a compared card comes nearest, and gives way to the member's own", () => {
     const what: LikeWhat = { kind: "card", card: soundCards[0] };
     const { send, become, bar, view, puts, wishes } = room();
@@ -378,7 +408,7 @@ describe("the apply bar", () => {
     });
     send(type("fo"), { kind: "gather" });
     expect(wishes.filter((wish) => wish.do === "gather")).toEqual([]);
-    become({ matching: { ids: new Set(["s1"]), query: "fo" } });
+    become({ matching: { asked: "fo", result: new Set(["s1"]) } });
     expect(wishes.filter((wish) => wish.do === "gather")).toMatchObject([{ rows: [{ id: "s1" }] }]);
   });
 

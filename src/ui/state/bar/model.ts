@@ -65,12 +65,14 @@ export interface Around {
   /** Stands for the state of the index: where it is another value, the index may answer otherwise. */
   readonly indexed: unknown;
   readonly stage: Scope | undefined;
+  /** An alias acts with its last letter. */
+  readonly aliasesAct: boolean;
   readonly grouping: BarGrouping | null;
   /** Ids of the effects that the member does not want to see. */
   readonly hidden: ReadonlySet<string>;
   readonly likes: Likenesses;
-  /** The ids that `words` recall among all cards, by which what was compared is narrowed; null: all. */
-  readonly matching: { readonly ids: ReadonlySet<string> | null; readonly query: string };
+  /** The ids that words recall among all cards, by which what was compared is narrowed; null: all. */
+  readonly matching: { readonly asked: string; readonly result: ReadonlySet<string> } | null;
   readonly vocabulary: Vocabulary;
   /** Queries by which cards were put on, the latest first. */
   readonly earlier: readonly string[];

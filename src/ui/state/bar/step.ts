@@ -10,7 +10,7 @@ import type {
   BarWish,
   WaitingPress,
 } from "./model";
-import { keyOf, nearestOf, questionOf, rowsBetween, type BarView } from "./view";
+import { isWholeAlias, keyOf, nearestOf, questionOf, rowsBetween, type BarView } from "./view";
 
 export const barBegins = (scopeId: string | undefined): BarState => ({
   isOpen: true,
@@ -214,8 +214,18 @@ export function barStep(now: BarMoment, event: BarEvent): BarStep {
       return settling(now);
     case "answered":
       return answered(now, event);
-    case "typed":
-      return typing(state, event.text, event.caret);
+    case "typed": {
+      const typed = typing(state, event.text, event.caret);
+      const { text, caret = text.length } = event;
+      // By a letter more at the end, not by one that is taken away or by a text that is brought back.
+      const isTypedOn =
+        text.length === state.typed.length + 1 && text.startsWith(state.typed) && caret === text.length;
+      const acts = around.aliasesAct && isTypedOn && !state.what && isWholeAlias(text, around.replica);
+      if (!acts) return typed;
+      // Once the rows answer to it, like a key that is pressed before they do.
+      const waiting: WaitingPress = { how: around.way, index: undefined, on: around.selected };
+      return { ...typed, state: { ...typed.state, waiting } };
+    }
     case "go":
       return stays({
         ...state,

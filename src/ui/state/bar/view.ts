@@ -41,6 +41,16 @@ function aliasesCalled(typed: string, { alias }: Replica): EntityRows["alias"][]
     .sort((a, b) => Number(a.ownerId === null) - Number(b.ownerId === null));
 }
 
+/** Whether what is typed is an alias, and no other one begins so. */
+export function isWholeAlias(typed: string, { alias }: Pick<Replica, "alias">): boolean {
+  const word = fold(typed.trim());
+  const begun =
+    word === ""
+      ? []
+      : [...alias.values()].map(({ text }) => fold(text)).filter((text) => text.startsWith(word));
+  return begun.length > 0 && begun.every((text) => text === word);
+}
+
 /** The scope or routine that an alias recalls. */
 interface Called {
   readonly scope: Scope | undefined;
@@ -166,13 +176,13 @@ export function barView(): (state: BarState, around: Around) => BarView {
   const compared = remembered(
     (
       { hits }: Around["likes"],
-      { ids }: Around["matching"],
+      matching: Around["matching"],
       cards: Replica["card"],
       medium: Medium,
       kind: string,
     ) => {
       const rows = (hits ?? []).flatMap(({ id }): FoundRow[] => {
-        const card = !ids || ids.has(id) ? cards.get(id) : undefined;
+        const card = !matching || matching.result.has(id) ? cards.get(id) : undefined;
         return card ? [{ card, hit: { id, fits: fitsTarget(card, { medium, kind }) } }] : [];
       });
       // Rows of a comparison stand in the order of their distances.
@@ -211,7 +221,7 @@ export function barView(): (state: BarState, around: Around) => BarView {
       effects,
       liked: likedBy(likes.hits),
       isAnswered: what
-        ? likes.hits !== null && (typed.trim() === "" || matching.query === typed)
+        ? likes.hits !== null && (typed.trim() === "" || matching?.asked === typed)
         : answer !== null && keyOf(answer.question) === keyed(question),
       count,
       chosen,

@@ -19,6 +19,7 @@ import { sayError } from "../../data/api";
 import { Store } from "../../data/store";
 import { untilAnswered } from "../../data/until-answered";
 import { cardsOfEffects, defaultsOf } from "./defaults";
+import { sameFields } from "../remembered";
 import { selectsBy } from "../selects";
 import { BenchEdits, type SavePut, type Standing } from "./edits";
 import { InPlaceRuns } from "./in-place";
@@ -34,9 +35,6 @@ const atFirst: BenchOwn = {
   wanted: null,
   selection: emptySelection,
 };
-
-const isSame = <T extends object>(a: T, b: T) =>
-  (Object.keys(a) as (keyof T)[]).every((field) => Object.is(a[field], b[field]));
 
 const onSeen = ({ ids, seen }: ReturnType<Parameters<SavePut>[0]>) => ({
   targetIds: [...ids],
@@ -152,7 +150,7 @@ export class BenchState {
 
   private readonly refresh = (): void => {
     const now = this.seen();
-    if (!isSame(this.view.get(), now)) this.view.set(now);
+    if (!sameFields(this.view.get(), now)) this.view.set(now);
     if (now.lead) this.room.rememberLead(this.sessionId, now.lead.id);
   };
 

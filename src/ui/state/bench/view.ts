@@ -6,7 +6,7 @@ import { exceptionsOf } from "@/core/library/series";
 import { mediumIds, type Medium } from "@/core/media";
 import { materialOf } from "../../data/material";
 import type { SessionData } from "../../data/session-store";
-import { remembered } from "../remembered";
+import { remembered, rememberedList } from "../remembered";
 import type { Conflict } from "./edits";
 import type { InPlaceState } from "./in-place";
 import { onTimeline, rangeOn, type Marked } from "./marked";
@@ -36,7 +36,7 @@ export function benchView(): (shown: Shown, own: BenchOwn) => BenchView {
   );
   const orderOf = remembered((listed: readonly Target[]) => listed.map(({ id }) => id));
   const following = remembered(followOrder);
-  const exceptions = remembered(exceptionsOf);
+  const exceptions = rememberedList(exceptionsOf);
   const selectedOf = remembered((targets: readonly Target[], ids: SelectionState["ids"]) =>
     targets.filter(({ id }) => ids.has(id)),
   );

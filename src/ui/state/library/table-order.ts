@@ -16,13 +16,13 @@ const byNames = (ids: readonly string[], all: readonly string[]): string[] => {
 /** The rows in the order that a column gives them, or in that in which they came. Of those that tie, as they came. */
 export function inOrder(
   ids: readonly string[],
-  by: { readonly id: string; readonly desc: boolean } | undefined,
+  by: { readonly by: string; readonly desc: boolean } | null,
   { isOwn, byName, of }: RowsBy,
 ): readonly string[] {
   if (!by) return ids;
   const upwards = () => {
-    if (by.id === "name") return isOwn ? byNames(ids, byName()) : [...ids];
-    const keyed = ids.map((id) => [of(by.id, id), id] as const);
+    if (by.by === "name") return isOwn ? byNames(ids, byName()) : [...ids];
+    const keyed = ids.map((id) => [of(by.by, id), id] as const);
     return keyed.sort(([a], [b]) => (a < b ? -1 : a > b ? 1 : 0)).map(([, id]) => id);
   };
   return by.desc ? upwards().reverse() : upwards();

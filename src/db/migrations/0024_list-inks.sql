@@ -1,0 +1,1 @@
+ALTER TABLE "favourites_list" ADD COLUMN "ink" text DEFAULT 'verdigris' NOT NULL;
