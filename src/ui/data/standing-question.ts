@@ -11,9 +11,11 @@ export interface SearchAsked {
   readonly placed?: readonly string[];
 }
 
-interface Answer<A, R> {
+export interface Answer<A, R> {
   readonly asked: A;
   readonly result: R;
+  /** The index knew of all cards when it was asked. */
+  readonly isOfAll: boolean;
 }
 
 /**
@@ -28,6 +30,7 @@ export class StandingQuestion<A, R> {
   constructor(
     private readonly get: (asked: A) => Promise<R>,
     private readonly isSame: (a: R, b: R) => boolean,
+    private readonly knowsAll: () => boolean,
   ) {}
 
   /** Asks for something else; for nothing where it is null. */
@@ -41,11 +44,13 @@ export class StandingQuestion<A, R> {
     const { asked } = this;
     const turn = ++this.turn;
     if (asked === null) return this.answer.set(null);
-    void this.get(asked).then((result) => {
+    const isOfAll = this.knowsAll();
+    void this.get(asked).then((now) => {
       if (turn !== this.turn) return;
       const before = this.answer.get();
-      const isNew = before?.asked !== asked || !this.isSame(before.result, result);
-      if (isNew) this.answer.set({ asked, result });
+      const result = before && this.isSame(before.result, now) ? before.result : now;
+      const isOld = before?.asked === asked && before.result === result && before.isOfAll === isOfAll;
+      if (!isOld) this.answer.set({ asked, result, isOfAll });
     });
   };
 }
@@ -67,16 +72,26 @@ export function onIndexChange(
   return () => stops.forEach((stop) => stop());
 }
 
+interface IndexedDesk {
+  readonly finder: Pick<Finder, "ask">;
+  readonly library: Pick<LibraryStore, "arrival">;
+}
+
+/** Whether the index knows of all cards. */
+export const knowsAll = ({ arrival }: IndexedDesk["library"]): boolean => indexedTenths(arrival.get()) >= 10;
+
 /** The ids of the cards that a query recalls. */
-export const matchingOf = (finder: Pick<Finder, "ask">) =>
+export const matchingOf = (desk: IndexedDesk) =>
   new StandingQuestion<string, ReadonlySet<string>>(
-    (query) => finder.ask("matching", { query }).then((ids) => new Set(ids)),
+    (query) => desk.finder.ask("matching", { query }).then((ids) => new Set(ids)),
     (a, b) => a.size === b.size && [...a].every((id) => b.has(id)),
+    () => knowsAll(desk.library),
   );
 
 /** The ids of the cards that a search holds, in its order. */
-export const heldBy = (finder: Pick<Finder, "ask">) =>
+export const heldBy = (desk: IndexedDesk) =>
   new StandingQuestion<SearchAsked, readonly string[]>(
-    (asked) => finder.ask("selected", asked),
+    (asked) => desk.finder.ask("selected", asked),
     (a, b) => a.length === b.length && a.every((id, i) => id === b[i]),
+    () => knowsAll(desk.library),
   );

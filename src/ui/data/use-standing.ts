@@ -1,6 +1,5 @@
 import { useEffect, useState } from "react";
 import { useDesk } from "./desk";
-import type { Finder } from "./finder";
 import {
   heldBy,
   matchingOf,
@@ -11,9 +10,13 @@ import {
 import { useStore } from "./store";
 
 /** The answer to a question while the calling part is shown, and what was asked; null as long as there is none. */
-function useStanding<A, R>(make: (finder: Finder) => StandingQuestion<A, R>, asked: A | null) {
-  const { finder, library } = useDesk();
-  const [question] = useState(() => make(finder));
+function useStanding<A, R>(
+  make: (desk: ReturnType<typeof useDesk>) => StandingQuestion<A, R>,
+  asked: A | null,
+) {
+  const desk = useDesk();
+  const { library } = desk;
+  const [question] = useState(() => make(desk));
   useEffect(() => question.ask(asked), [question, asked]);
   useEffect(() => onIndexChange(library, question.again), [library, question]);
   const answer = useStore(question.answer);

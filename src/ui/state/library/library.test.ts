@@ -55,6 +55,8 @@ function room({
   const saved: MemberSettings[] = [];
   const fetched: string[][] = [];
   const addresses: string[] = [];
+  /** Cards that the index does not know yet. */
+  const unknown = new Set<string>();
   let later = 0;
   const given = {
     library: {
@@ -77,7 +79,8 @@ function room({
               resolve(
                 [...copy.replica.card.values()]
                   .filter(
-                    ({ name, withdrawn }) => !withdrawn && (kind === "selected" || name.includes(query)),
+                    ({ id, name, withdrawn }) =>
+                      !unknown.has(id) && !withdrawn && (kind === "selected" || name.includes(query)),
                   )
                   .map(({ id }) => id),
               ),
@@ -96,6 +99,7 @@ function room({
     stop,
     copy,
     questions,
+    unknown,
     saved,
     fetched,
     arrival,
@@ -192,6 +196,25 @@ describe("where one is", () => {
     arrival.set({ share: 1, indexed: 1, problem: null });
     await answerAll();
     expect(view().isWhole).toBe(true);
+  });
+
+  it("is the same after an index that was begun anew and knew little for a while", async () => {
+    const { library, view, answerAll, arrival, unknown, names } = room({ search: "?filter=a&card=c4" });
+    arrival.set({ share: 1, indexed: 0.3, problem: null });
+    await answerAll();
+    expect(view().card?.id).toBe("c4");
+    unknown.add("c4");
+    library.type("ra");
+    library.goTo(readAddress("filter=a&card=c4"));
+    await answerAll();
+    expect([names(), view().card?.name]).toEqual([["crane"], "crane"]);
+    unknown.clear();
+    arrival.set({ share: 1, indexed: 1, problem: null });
+    await answerAll();
+    expect([names(), view().card?.id]).toEqual([["crane", "rain"], "c4"]);
+    // From here on it is the member who goes on.
+    library.selects.move(-1, false);
+    expect(view().card?.name).toBe("crane");
   });
 
   it("of a filter is the first of what it finds, until one goes on from there", async () => {

@@ -1,7 +1,7 @@
 import type { Contents } from "../../data/contents";
-import { indexedTenths, type LibraryStore } from "../../data/library-store";
+import type { LibraryStore } from "../../data/library-store";
 import type { Finder } from "../../data/finder";
-import { heldBy, matchingOf, onIndexChange } from "../../data/standing-question";
+import { heldBy, knowsAll, matchingOf, onIndexChange } from "../../data/standing-question";
 import { Store } from "../../data/store";
 import { emptySelection, selectOnly } from "@/core/library/selection";
 import { samePlace, type LibraryPlace } from "../places";
@@ -47,10 +47,10 @@ export class LibraryState {
 
   /** Pre: the library's copy is there. */
   constructor(private readonly room: LibraryRoom) {
-    const { finder, orderIn, address } = room;
+    const { orderIn, address } = room;
     this.viewed = libraryView(orderIn);
-    this.filter = matchingOf(finder);
-    this.search = heldBy(finder);
+    this.filter = matchingOf(room);
+    this.search = heldBy(room);
     this.own = {
       wanted: address.place,
       typed: address.typed,
@@ -95,11 +95,10 @@ export class LibraryState {
   }
 
   private viewNow(): LibraryView {
-    const { library } = this.room;
     return this.viewed(
       {
         data: this.data,
-        isIndexed: indexedTenths(library.arrival.get()) >= 10,
+        isIndexed: knowsAll(this.room.library),
         found: this.filter.answer.get(),
         held: this.search.answer.get(),
       },
@@ -114,10 +113,10 @@ export class LibraryState {
     const { goesTo } = this.own;
     if (goesTo === null || !view.isAnswered || view.isComing) return view;
     const id = goesTo === firstRow ? view.order[0] : goesTo;
-    const isThere = id !== undefined && view.selection.order.includes(id);
-    // A card may still come, and a row before the first one: the index answers while it is being built.
-    if (view.isWhole || (isThere && id === goesTo)) this.own = { ...this.own, goesTo: null };
-    if (!isThere) return view;
+    // Until all is here a card may still come, or go for a while: the index answers while it is being built.
+    if (view.isWhole) this.own = { ...this.own, goesTo: null };
+    const { order, lead, ids } = view.selection;
+    if (id === undefined || !order.includes(id) || (lead === id && ids.size === 1)) return view;
     this.own = { ...this.own, selection: selectOnly(view.selection, id) };
     return this.viewNow();
   }

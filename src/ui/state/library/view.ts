@@ -5,7 +5,7 @@ import { followOrder, type SelectionState } from "@/core/library/selection";
 import type { Shelf } from "@/core/library/shelf";
 import { foldedVariants } from "@/core/library/variants";
 import type { LibraryData } from "../../data/library-store";
-import type { SearchAsked } from "../../data/standing-question";
+import type { Answer, SearchAsked } from "../../data/standing-question";
 import { findSearch, knownPlace, type LibraryPlace, type ShownSearch } from "../places";
 import { remembered, rememberedList } from "../remembered";
 import { inOrder, type RowsBy } from "./table-order";
@@ -44,9 +44,9 @@ export interface LibraryGiven {
   /** The index knows of all cards. */
   readonly isIndexed: boolean;
   /** The cards that answer to a filter. */
-  readonly found: { readonly asked: string; readonly result: ReadonlySet<string> } | null;
+  readonly found: Answer<string, ReadonlySet<string>> | null;
   /** The cards of a search, by the question it was. */
-  readonly held: { readonly asked: SearchAsked; readonly result: readonly string[] } | null;
+  readonly held: Answer<SearchAsked, readonly string[]> | null;
 }
 
 /** The library's screen as it is shown. */
@@ -163,6 +163,7 @@ export function libraryView(orderIn: OrderIn): (given: LibraryGiven, own: Librar
     const selection = following(own.selection, order);
     const isComing = search !== undefined && !ofSearch;
     const isAnswered = filter === "" || found?.asked === own.typed;
+    const isOfAll = (filter === "" || found?.isOfAll) && (!search || held?.isOfAll);
     return {
       ...own,
       selection,
@@ -172,7 +173,7 @@ export function libraryView(orderIn: OrderIn): (given: LibraryGiven, own: Librar
       isIndexed,
       isComing,
       isAnswered,
-      isWhole: !arriving && isAnswered && !isComing && (isIndexed || (!search && filter === "")),
+      isWhole: !arriving && isAnswered && !isComing && isOfAll === true,
       here,
       ids,
       order,
