@@ -31,7 +31,7 @@ export const isBareCharacter = (press: KeyPress): boolean =>
  * The bare characters that actions of the bench have as their usual keys; all others may be bound to a card. The actions
  * are the interface's (`ui/actions`), and a test of theirs sees to it that these are they.
  */
-export const reservedKeys: readonly string[] = [..."()+,-./?[]abdefgijklmnopqrstuvwxyz{}"];
+export const reservedKeys: readonly string[] = [..."()+,-./=?[]abdefgijklmnopqrstuvwxyz{}"];
 
 /** A key of a numeric pad, and a pad on the screen; either counts as a key of its own. */
 const numbered = /^Num[0-9/*\-+.]$/;

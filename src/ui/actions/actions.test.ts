@@ -77,6 +77,8 @@ function bench(given: Partial<BenchHere> = {}, done: Done = []): BenchHere {
     replica: noReplica,
     shelf,
     bench: {
+      listed: given.targets ?? (lead ? [lead] : []),
+      selection: { these: say("these") },
       shape: say("shape"),
       apply: say("apply"),
       sendWaiting: say("send"),
@@ -365,6 +367,9 @@ const frame = {
 
 const facts = <Here>(place: ActionPlace<Here>, here: Here) =>
   actionsOf(place, here).map((a) => standingOf(a, here));
+/** Without what comes and goes with what is there, such as the keys of cards. */
+const lasting = <Here>(place: ActionPlace<Here>, here: Here) =>
+  facts({ ...place, actions: place.actions.filter((one) => !("each" in one)) }, here);
 const offered = <Here>(place: ActionPlace<Here>, here: Here) =>
   facts(place, here)
     .filter((f) => f.offered)
@@ -389,16 +394,16 @@ const offersHere: OffersHere = {
   leave: () => undefined,
 };
 const places: [string, ReturnType<typeof facts>][] = [
-  ["bench", facts(benchPlace, busy)],
-  ["chain", facts(chainPlace, busy)],
-  ["session", facts(sessionPlace, session)],
-  ["sound", facts(soundPlace, sound)],
-  ["picture", facts(picturePlace, picture)],
-  ["video", facts(videoPlace, video())],
-  ["library", facts(libraryPlace, library({ folder: aFolder() }))],
+  ["bench", lasting(benchPlace, busy)],
+  ["chain", lasting(chainPlace, busy)],
+  ["session", lasting(sessionPlace, session)],
+  ["sound", lasting(soundPlace, sound)],
+  ["picture", lasting(picturePlace, picture)],
+  ["video", lasting(videoPlace, video())],
+  ["library", lasting(libraryPlace, library({ folder: aFolder() }))],
   [
     "history",
-    facts(historyPlace, {
+    lasting(historyPlace, {
       entry: undefined,
       takeBackChange: () => undefined,
       find: () => undefined,
@@ -406,16 +411,16 @@ const places: [string, ReturnType<typeof facts>][] = [
       ofAll: () => undefined,
     }),
   ],
-  ["team", facts(teamPlace, team)],
-  ["desk", facts(deskPlace, { ...desk, open: [] })],
-  ["upkeep", facts(upkeepPlace, { ...library(), remedies: [], turn: () => undefined })],
-  ["offers", facts(offersPlace, offersHere)],
-  ["apply", facts(applyPlace, apply)],
-  ["candidates", facts(candidatesPlace, candidates)],
-  ["lanes", facts(lanesPlace, lanes())],
-  ["draft", facts(draftPlace, draft)],
-  ["sheet", facts(sheetPlace, sheet)],
-  ["frame", facts(framePlace, frame)],
+  ["team", lasting(teamPlace, team)],
+  ["desk", lasting(deskPlace, { ...desk, open: [] })],
+  ["upkeep", lasting(upkeepPlace, { ...library(), remedies: [], turn: () => undefined })],
+  ["offers", lasting(offersPlace, offersHere)],
+  ["apply", lasting(applyPlace, apply)],
+  ["candidates", lasting(candidatesPlace, candidates)],
+  ["lanes", lasting(lanesPlace, lanes())],
+  ["draft", lasting(draftPlace, draft)],
+  ["sheet", lasting(sheetPlace, sheet)],
+  ["frame", lasting(framePlace, frame)],
 ];
 
 describe("all actions", () => {
@@ -463,6 +468,34 @@ describe("all actions", () => {
 });
 
 describe("on the bench", () => {
+  it("one key selects what is named alike, and then the next such group; a digit opens a setting", () => {
+    const targets = ["Gull 1", "Gull 2", "Ferry 1", "Ferry 2"].map((name) => aTarget({ id: name, name }));
+    const done: Done = [];
+    const from = (...selected: number[]) =>
+      bench({ lead: targets[selected[0]], selected: selected.map((i) => targets[i]), targets }, done);
+    const act = (keys: string, here: BenchHere) =>
+      actionsOf(benchPlace, here)
+        .find((one) => one.keys?.includes(keys) && (one.offered?.(here) ?? true))
+        ?.run?.(here);
+    act("=", from(1));
+    act("=", from(1, 0));
+    expect(done.splice(0)).toEqual([
+      ["these", ["Gull 2", "Gull 1"]],
+      ["these", ["Ferry 1", "Ferry 2"]],
+    ]);
+    const [setting] = aGainChain(3).settings;
+    const chained = bench(
+      { lead: aTarget({ chain: { medium: "audio", settings: [setting, setting] } }) },
+      done,
+    );
+    act("2", chained);
+    act("3", chained);
+    expect(done).toEqual([
+      ["open", 1],
+      ["focus control", 1],
+    ]);
+  });
+
   it("a viewer looks, marks and finds, and changes nothing of the session", () => {
     const ids = offered(benchPlace, { ...busy, role: "viewer" });
     expect(ids).toContain("card.mark");

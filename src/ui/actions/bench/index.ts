@@ -19,7 +19,9 @@ import { moveDown } from "./move-down";
 import { moveUp } from "./move-up";
 import { mute } from "./mute";
 import { pads } from "./pads";
+import { namedAlike } from "./named-alike";
 import { narrow } from "./narrow";
+import { nthSetting } from "./nth-setting";
 import { openSheet } from "./proof-sheet";
 import { removeTargets } from "./remove-targets";
 import { rename } from "./rename";
@@ -78,6 +80,9 @@ export const benchPlace: ActionPlace<BenchHere> = {
     editStages,
     // Last: a key that an action has is not taken by a card.
     boundCards,
+    nthSetting,
+    // Came later than keys that members may have bound to a card.
+    namedAlike,
     runRoutines,
   ],
 };
