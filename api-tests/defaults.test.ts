@@ -46,6 +46,28 @@ describe("what effects begin as", () => {
     expect(await defaults(owner)).toEqual([["audio.high-pass", cut]]);
   });
 
+  it("is the values of a setting, in place of a card and the other way round", async () => {
+    const [card, other] = [await keep(gain(-9)), one("audio.gain", { gain: -1.5 })];
+    const last = async () => (await owner.rows()).effectDefault.find(({ effect }) => effect === "audio.gain");
+    await owner.run("set-default", { cardId: card, on: true });
+    const made = await owner.run("set-default", { chain: other, on: true });
+    expect(made.body.change?.summary).toBe("Gain begins with the values that were set");
+    expect(await last()).toMatchObject({ cardId: null, setting: other.settings[0] });
+    await owner.takeBack("undo");
+    expect(await last()).toMatchObject({ cardId: card, setting: null });
+    await owner.takeBack("redo");
+    // A card that is none by now is not taken away in place of the values.
+    expect((await owner.run("set-default", { cardId: card, on: false })).body.change).toBeNull();
+    await owner.run("set-default", { chain: other, on: false });
+    expect(await last()).toBeUndefined();
+    const long = { ...other, settings: [...other.settings, highPass] };
+    expect((await owner.run("set-default", { chain: long, on: true })).body.error).toMatchObject({
+      code: "not-one-effect",
+      field: "chain",
+    });
+    expect((await owner.run("set-default", { chain: other, cardId: card, on: true })).status).toBe(400);
+  });
+
   it("is no chain of several effects, and no card of another library", async () => {
     const both = await keep(gain(-3), highPass);
     expect((await owner.run("set-default", { cardId: both, on: true })).body.error).toMatchObject({

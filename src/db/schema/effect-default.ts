@@ -1,4 +1,6 @@
-import { index, pgTable, text, unique, uuid } from "drizzle-orm/pg-core";
+import type { EffectSetting } from "@/core/chain/model";
+import { sql } from "drizzle-orm";
+import { check, index, jsonb, pgTable, text, unique, uuid } from "drizzle-orm/pg-core";
 import { user } from "./accounts";
 import { version } from "./columns";
 import { library } from "./libraries";
@@ -15,10 +17,13 @@ export const effectDefault = pgTable(
       .notNull()
       .references(() => user.id, { onDelete: "cascade" }),
     effect: text().notNull(),
-    cardId: uuid()
-      .notNull()
-      .references(() => card.id),
+    cardId: uuid().references(() => card.id),
+    setting: jsonb().$type<EffectSetting>(),
     version: version(),
   },
-  (t) => [unique("one_default_an_effect").on(t.libraryId, t.ownerId, t.effect), index().on(t.cardId)],
+  (t) => [
+    unique("one_default_an_effect").on(t.libraryId, t.ownerId, t.effect),
+    index().on(t.cardId),
+    check("one_beginning", sql`(${t.cardId} is null) <> (${t.setting} is null)`),
+  ],
 );

@@ -79,6 +79,7 @@ function bench(given: Partial<BenchHere> = {}, done: Done = []): BenchHere {
     bench: {
       listed: given.targets ?? (lead ? [lead] : []),
       selection: { these: say("these") },
+      defaults: { ownOf: () => undefined },
       shape: say("shape"),
       apply: say("apply"),
       sendWaiting: say("send"),
@@ -468,6 +469,27 @@ describe("all actions", () => {
 });
 
 describe("on the bench", () => {
+  it("an effect begins with the values of the setting in hand, until it does so already", () => {
+    const done: Done = [];
+    const chain = aGainChain(3);
+    const at = (setting: number | null, own?: Chain["settings"][number]): BenchHere => {
+      const here = bench({ lead: aTarget({ chain }), setting }, done);
+      return { ...here, bench: { ...here.bench, defaults: { ownOf: () => own } } as never };
+    };
+    const begin = (here: BenchHere) => action(chainPlace, here, "chain.begin-so");
+    expect(begin(at(null)).offered?.(at(null))).toBe(false);
+    expect(standingOf(begin(at(0)), at(0)).words).toBe("Let Gain begin with these values");
+    begin(at(0)).run?.(at(0));
+    const [setting] = chain.settings;
+    const already = at(0, { ...setting });
+    expect(standingOf(begin(already), already).words).toBe("Let Gain begin as it comes");
+    begin(already).run?.(already);
+    expect(done).toEqual([
+      ["act", "set-default", { chain, on: true }],
+      ["act", "set-default", { chain, on: false }],
+    ]);
+  });
+
   it("one key selects what is named alike, and then the next such group; a digit opens a setting", () => {
     const targets = ["Gull 1", "Gull 2", "Ferry 1", "Ferry 2"].map((name) => aTarget({ id: name, name }));
     const done: Done = [];

@@ -158,9 +158,7 @@ export const EffectRow = memo(function EffectRow({
     >
       <div className={classes.text}>
         <div className={classes.effect}>{effect.name}</div>
-        <div className={classes.second}>
-          {beginsAs === undefined ? effect.summary : `begins as “${beginsAs}”`}
-        </div>
+        <div className={classes.second}>{beginsAs ?? effect.summary}</div>
       </div>
       {!narrow && (
         <>

@@ -117,7 +117,7 @@ export const FoundList = memo(function FoundList({
               <EffectRow
                 key={bare.id}
                 effect={bare}
-                beginsAs={defaults.cardOf(bare.id)?.name}
+                beginsAs={defaults.wordsOf(bare.id)}
                 narrow={narrow}
                 index={index}
                 chosen={index >= from && index <= to}

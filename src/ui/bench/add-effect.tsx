@@ -70,7 +70,7 @@ export function AddEffect({ medium, beginsAs, onAdd, onClose }: AddEffectProps) 
           >
             <chakra.div textStyle="rowTitle">{effect.name}</chakra.div>
             <chakra.div fontSize="xs" color="cardMuted">
-              {beginsAs(effect.id) === undefined ? effect.summary : `begins as “${beginsAs(effect.id)}”`}
+              {beginsAs(effect.id) ?? effect.summary}
             </chakra.div>
           </Box>
         ))}

@@ -1,11 +1,19 @@
 import Joi from "joi";
-import { id } from "../fields";
+import type { Chain } from "@/core/chain/model";
+import { chain, id } from "../fields";
 import { command } from "../command";
 
-/** Makes a card of one effect what that effect begins with for this member, in place of another one, or no longer. */
-export const setDefault = command<{ cardId: string; on: boolean }>()({
+interface SetDefault {
+  /** A card of one effect, or a chain of one setting: one of these. */
+  readonly cardId?: string;
+  readonly chain?: Chain;
+  readonly on: boolean;
+}
+
+/** Makes a card of one effect, or the values of a setting, what that effect begins with for this member, or no longer. */
+export const setDefault = command<SetDefault>()({
   name: "set-default",
   right: "own",
   stream: "member",
-  input: Joi.object({ cardId: id.required(), on: Joi.boolean().required() }),
+  input: Joi.object({ cardId: id, chain, on: Joi.boolean().required() }).xor("cardId", "chain"),
 });

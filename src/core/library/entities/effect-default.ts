@@ -1,10 +1,12 @@
+import type { EffectSetting } from "../../chain/model";
 import { defineEntity, type Versioned } from "./define";
 
-/** The card whose values a member's effect begins with when it is newly added: a card of that effect alone. */
+/** What a member's effect begins with when it is newly added: a card of that effect alone, or values; the other is null. */
 export interface EffectDefault extends Versioned {
   readonly ownerId: string;
   readonly effect: string;
-  readonly cardId: string;
+  readonly cardId: string | null;
+  readonly setting: EffectSetting | null;
 }
 
 export const effectDefault = defineEntity<EffectDefault>()({
@@ -13,5 +15,7 @@ export const effectDefault = defineEntity<EffectDefault>()({
   nameOf: (row) => row.effect,
   about: ["cardId"],
   references: { cardId: "card" },
-  labels: { cardId: "card" },
+  labels: { cardId: "card", setting: "values" },
+  said: { setting: (setting: EffectSetting | null) => (setting ? "as they were set" : "none") },
+  earlier: { setting: null },
 });

@@ -25,7 +25,7 @@ export const add: Action<BenchHere> = {
     here.lead && (
       <AddEffect
         medium={here.lead.chain.medium}
-        beginsAs={(id) => here.bench.defaults.cardOf(id)?.name}
+        beginsAs={here.bench.defaults.wordsOf}
         onAdd={(id) => {
           close();
           addTo(here, id);

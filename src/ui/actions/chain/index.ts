@@ -1,6 +1,7 @@
 import type { ActionPlace } from "../action";
 import type { BenchHere } from "../bench/here";
 import { add } from "./add";
+import { beginSo } from "./begin-so";
 import { clear } from "./clear";
 import { duplicate } from "./duplicate";
 import { earlier } from "./earlier";
@@ -20,6 +21,7 @@ export const chainPlace: ActionPlace<BenchHere> = {
     keep,
     openSetting,
     keyframes,
+    beginSo,
     switchSetting,
     duplicate,
     earlier,

@@ -18,7 +18,7 @@ import { goesOn, type Medium } from "@/core/media";
 import { sayError } from "../../data/api";
 import { Store } from "../../data/store";
 import { untilAnswered } from "../../data/until-answered";
-import { cardsOfEffects, defaultsOf } from "./defaults";
+import { beginningsOf, defaultsOf } from "./defaults";
 import { sameFields } from "../remembered";
 import { selectsBy } from "../selects";
 import { BenchEdits, type SavePut, type Standing } from "./edits";
@@ -383,7 +383,7 @@ export class BenchState {
     const full = selected.find(({ chain }) => chain.settings.length >= longestChain);
     if (full) return void this.refuse(`The chain on “${full.name}” has ${longestChain} settings already.`);
     this.setAudition(null);
-    const setting = defaultsOf(cardsOfEffects(this.library.replica), this.room.contents).beginning(effect);
+    const setting = defaultsOf(beginningsOf(this.library.replica), this.room.contents).beginning(effect);
     this.edits.touch(
       new Map(
         selected

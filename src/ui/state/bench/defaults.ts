@@ -1,3 +1,4 @@
+import { saySetting } from "@/core/chain/describe";
 import type { Chain, EffectSetting } from "@/core/chain/model";
 import type { EffectDefinition } from "@/core/effects/define";
 import type { Replica } from "@/core/library/change";
@@ -5,10 +6,12 @@ import type { CardHead } from "@/core/library/entities";
 import { bareSetting } from "@/core/search/bare-effects";
 
 export interface Defaults {
-  /** The card that an effect begins as, if the member chose one that still is that effect alone. */
-  cardOf(effect: string): CardHead | undefined;
+  /** What an effect begins as, in words, if the member chose something that still is that effect alone. */
+  wordsOf(effect: string): string | undefined;
   /** An effect as it is when it is newly added. */
   beginning(effect: EffectDefinition): EffectSetting;
+  /** The values that the member chose for it; undefined where it is a card, or nothing. */
+  ownOf(effect: string): EffectSetting | undefined;
 }
 
 /** The contents of cards, as far as they are here. */
@@ -16,21 +19,36 @@ interface Contents {
   peek(fingerprint: string): { readonly chain?: Chain } | undefined;
 }
 
-/** The cards that a member's effects begin as, by effect. */
-export function cardsOfEffects({ effectDefault, card }: Pick<Replica, "effectDefault" | "card">) {
-  const found = new Map<string, CardHead>();
-  for (const { effect, cardId } of effectDefault.values()) {
-    const one = card.get(cardId);
-    if (one?.effects.length === 1 && one.effects[0] === effect) found.set(effect, one);
-  }
-  return found;
-}
+/** What an effect begins as: a card of it alone, or values. */
+type Beginning = CardHead | EffectSetting;
 
-/** The settings that effects begin with: a card's, where its content is here, else the effect's own. */
-export const defaultsOf = (cards: ReadonlyMap<string, CardHead>, contents: Contents): Defaults => ({
-  cardOf: (effect) => cards.get(effect),
-  beginning(effect) {
-    const one = cards.get(effect.id);
-    return (one && contents.peek(one.fingerprint)?.chain?.settings[0]) ?? bareSetting(effect);
-  },
-});
+export const isCard = (beginning: Beginning): beginning is CardHead => "fingerprint" in beginning;
+
+/** What a member's effects begin as, one an effect. */
+export const beginningsOf = ({ effectDefault, card }: Pick<Replica, "effectDefault" | "card">): Beginning[] =>
+  [...effectDefault.values()].flatMap(({ effect, cardId, setting }): Beginning[] => {
+    if (setting) return [setting];
+    const one = cardId === null ? undefined : card.get(cardId);
+    return one?.effects.length === 1 && one.effects[0] === effect ? [one] : [];
+  });
+
+/** The settings that effects begin with: the member's values, a card's, where its content is here, else the effect's own. */
+export const defaultsOf = (all: readonly Beginning[], contents: Contents): Defaults => {
+  const beginnings = new Map(all.map((one) => [isCard(one) ? one.effects[0] : one.effect, one]));
+  const ownOf = (effect: string) => {
+    const one = beginnings.get(effect);
+    return one && !isCard(one) ? one : undefined;
+  };
+  return {
+    ownOf,
+    wordsOf(effect) {
+      const one = beginnings.get(effect);
+      return one && (isCard(one) ? `begins as “${one.name}”` : `begins with ${saySetting(one)}`);
+    },
+    beginning(effect) {
+      const one = beginnings.get(effect.id);
+      const chosen = one && (isCard(one) ? contents.peek(one.fingerprint)?.chain?.settings[0] : one);
+      return chosen ?? bareSetting(effect);
+    },
+  };
+};
