@@ -26,9 +26,13 @@ const tasks = {
   16: { title: "a search by tag, kind and maker without a word, under a code", usual: 16, goal: 5 },
   16.1: { title: "recall a search by its code", usual: 2, goal: 2 },
   20: { title: "three tags and a new one below another", usual: 11, goal: 6 },
+  23: { title: "three looks with keys onto three series of one session", usual: 10, goal: 6 },
   25: { title: "hide a folder", usual: 2, goal: 2 },
   25.1: { title: "bring it back", usual: 3, goal: 1 },
+  26: { title: "an order of work of four stages with eleven effects", usual: 40, goal: 16 },
+  27: { title: "one of one's own and one supplied onto the first favourites list", usual: 16, goal: 5 },
   28: { title: "the first two of a filter into a new folder below another", usual: 9, goal: 6 },
+  31: { title: "what is set here is where the effect begins from now on", usual: 4, goal: 2 },
 } as const satisfies Record<number, Task>;
 export type TaskId = keyof typeof tasks;
 

@@ -31,18 +31,20 @@ test("by keyboard: a stage offers its cards; what comes too late is pointed out;
   // Laid out anew: mending last is this member's way.
   await press(page, "Alt+0");
   const dialog = page.getByRole("dialog", { name: "Your stages" });
-  await expect(dialog.getByLabel("Name of stage 1")).toHaveValue("Repair");
-  for (let i = 1; i < 6; i++) {
-    await dialog.getByRole("button", { name: `Stage ${i} later` }).focus();
-    await press(page, "Enter");
-  }
-  await expect(dialog.getByLabel("Name of stage 6")).toHaveValue("Repair");
-  await dialog.getByLabel("Effects of stage 1").fill("filter, nothing such");
-  await dialog.getByLabel("Effects of stage 1").press("Enter");
-  await expect(dialog.getByText(/“nothing such” is neither an effect nor one of the kinds/)).toBeVisible();
+  const lines = dialog.getByLabel("In the order of work, a stage a line");
+  await expect(lines).toBeFocused();
+  await expect(lines).toHaveValue(/^Repair: repair\nTone: filter\n/);
+  // What is typed takes the place of all of it.
+  await page.keyboard.type("Tone: filter, nothing such\nRoom: space\n\nRepair: repair");
+  await press(page, "Control+Enter");
+  await expect(
+    dialog.getByText(/^✕ Line 1: “nothing such” is neither an effect nor one of the kinds/),
+  ).toBeVisible();
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
-  await dialog.getByLabel("Effects of stage 1").fill("filter, Plate");
-  await dialog.getByLabel("Effects of stage 1").press("Enter");
+  await expect(lines).toBeFocused();
+  await press(page, "Control+a");
+  await page.keyboard.type("Tone: filter, Plate\nRoom: space\n\nRepair: repair");
+  await press(page, "Control+Enter");
   await expect(said(page)).toContainText("Your stages are kept.");
   await expect(chain(page).getByText(/^Repair is usually done before /)).toBeHidden();
   await expect(stages(page).getByRole("button").first()).toContainText("Tone");

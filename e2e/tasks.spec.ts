@@ -5,12 +5,14 @@ import {
   chain,
   grid,
   onFirstClip,
+  openSession,
   panel,
   press,
   rendered,
   said,
   saved,
   signIn,
+  target,
   toLastFolders,
   toLibrary,
 } from "./desk";
@@ -78,6 +80,77 @@ test("on the bench, by keyboard: keeping, and what recalls", async ({ page }) =>
   await expect(chain(page)).toContainText("Dry planks");
   took(8.1, hand.count());
   await saved(page);
+});
+
+test("on the bench, by keyboard: series, beginnings, lists", async ({ page }) => {
+  await signIn(page, "sound");
+  const { sessionId } = await ask<{ sessionId: string }>(page, "create-session", { name: "Three series" });
+  for (const name of ["Keelson 1", "Mooring, low 1", "Keelson 2", "Buoy_0007", "Mooring, low 2", "Buoy_0008"])
+    await ask(page, "add-group", { sessionId, kind: "bus", name });
+  for (const [i, key] of ["5", "6", "7"].entries()) {
+    const { cardId } = await keep(page, `Series look ${key}`, -2 - i);
+    await ask(page, "bind-key", { cardId, key });
+  }
+  await openSession(page, "Three series");
+  await rendered(page);
+  const targets = page.getByRole("listbox", { name: "Targets" });
+  await targets.focus();
+  await press(page, "Home");
+  const hand = new Hand(page);
+  await hand.press("=", "5", "=", "6", "=", "7");
+  took(23, hand.count());
+  const look = (name: string) => target(page, name);
+  for (const [name, by] of [
+    ["Keelson 2", "Series look 5"],
+    ["Mooring, low 2", "Series look 6"],
+    ["Buoy_0007", "Series look 7"],
+    ["Buoy_0008", "Series look 7"],
+  ])
+    await expect(look(name)).toContainText(by);
+
+  // One key to the chain; what is set there is where the effect begins.
+  await hand.press("Shift+F6", "Shift+n");
+  took(31, hand.count());
+  await expect(said(page)).toContainText("Gain begins with the values that were set");
+  await targets.focus();
+  await press(page, "a");
+  await page.keyboard.type("Gain");
+  await expect(page.getByRole("dialog").getByRole("option").first()).toContainText("begins with");
+  await press(page, "Escape");
+
+  await targets.focus();
+  await hand.press("/");
+  await hand.type("Series look 6");
+  await hand.press("Alt+q");
+  await hand.type("Telephone band");
+  await hand.press("Alt+q");
+  took(27, hand.count());
+  const first = page.getByRole("listbox", { name: "Cards found" }).getByRole("option").first();
+  for (const name of ["Series look 6", "Telephone band"]) {
+    await page.keyboard.type(name);
+    await expect(first).toContainText(name);
+    await expect(first.getByRole("img", { name: "marked: Favourites" })).toBeVisible();
+    await press(page, "Control+a");
+  }
+  await press(page, "Escape");
+
+  await hand.press("Alt+0");
+  await hand.type("Clean: de-cl, hum, high-p");
+  await hand.press("Enter");
+  await hand.type("Shape: eq, compressor, de-ess");
+  await hand.press("Enter");
+  await hand.type("Room: plate, delay, spring");
+  await hand.press("Enter");
+  await hand.type("Last: limiter, gain; is:used");
+  await hand.press("Control+Enter");
+  took(26, hand.count());
+  await expect(page.getByRole("list", { name: "Stages" }).getByRole("button")).toHaveText([
+    /Clean/,
+    /Shape/,
+    /Room/,
+    /Last/,
+  ]);
+  await expect(said(page)).toContainText("Your stages are kept.");
 });
 
 test("in the library, by keyboard: folders", async ({ page }) => {

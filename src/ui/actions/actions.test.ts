@@ -90,6 +90,7 @@ function bench(given: Partial<BenchHere> = {}, done: Done = []): BenchHere {
     act: say("act") as never,
     takeBack: say("take back"),
     setting: null,
+    isAtSettings: false,
     open: null,
     openSetting: say("open"),
     focusSetting: say("focus setting"),
@@ -214,6 +215,8 @@ const apply: ApplyHere = {
   putRandom: () => undefined,
   chosenCard: null,
   chosenEffect: null,
+  shelf,
+  markFirst: () => undefined,
   act: (() => undefined) as never,
   nextReference: null,
   lookLike: () => undefined,
@@ -512,6 +515,14 @@ describe("on the bench", () => {
     );
     act("2", chained);
     act("3", chained);
+    // A key that is a card's puts that on, but not while the keys are among the settings.
+    const scopes = (isAtSettings: boolean) => {
+      const here = { ...chained, isAtSettings };
+      return [scope("bench", benchPlace, here), scope("chain", chainPlace, here)];
+    };
+    expect(offerFor("1", scopes(true))?.words).toBe("Go to setting 1, Gain");
+    expect(scopes(true)[0].offers.some(({ id }) => id.startsWith("chain.setting"))).toBe(false);
+    expect(scopes(false)[1].offers.some(({ id }) => id.startsWith("chain.setting"))).toBe(false);
     expect(done).toEqual([
       ["open", 1],
       ["focus control", 1],

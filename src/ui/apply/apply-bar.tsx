@@ -82,6 +82,8 @@ function useHere(
     ways,
     fitting: state.what ? 0 : called ? Math.max(1, result.fitting) : result.fitting,
     chosenCard: view.card ?? null,
+    shelf: data.shelf,
+    markFirst: () => send({ kind: "mark" }),
     chosenEffect: view.effect?.id ?? null,
     act,
     nextReference,

@@ -8,6 +8,7 @@ import type { CardHead } from "@/core/library/entities";
 import { searchTarget } from "../bench/search-target";
 import { offeredWays, type Bench } from "../bench/use-bench";
 import { useContent } from "../data/contents";
+import { marksFirst } from "../actions/shared/mark-first";
 import { sayError, useDesk, useData } from "../data/desk";
 import { useDraft } from "../data/drafts";
 import { indexedTenths } from "../data/library-store";
@@ -90,9 +91,14 @@ function useFulfilled(
   send: Bar["send"],
   focus: () => void,
 ): (wish: BarWish) => void {
-  const { library, finder, libraryId, tell } = useDesk();
+  const { library, finder, libraryId, tell, act } = useDesk();
   const data = useData();
   const { contents } = library;
+  const markOnFirst = async (cards: readonly CardHead[]) => {
+    if (cards.length === 0)
+      return tell({ kind: "problem", text: "An effect by itself is on no list: keep it as a card." });
+    await marksFirst.run({ shelf: library.state.get().data!.shelf, chosenCards: cards, act });
+  };
   const { draft, setDraft } = useDraft(around.target.medium);
   /** Rows that are on their way into the draft, one after another. */
   const gathering = useRef(Promise.resolve());
@@ -178,6 +184,10 @@ function useFulfilled(
           .finally(() => send({ kind: "gathered" }));
         return;
       }
+      case "mark":
+        return void (wish.rows ? Promise.resolve(wish.rows) : topOf(wish.question))
+          .then((rows) => markOnFirst(rows.filter(isCard)))
+          .catch(say);
       case "draw": {
         const { query, within } = wish;
         const { target } = around;

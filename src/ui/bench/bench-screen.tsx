@@ -65,6 +65,7 @@ export function BenchScreen({ sessionId }: { readonly sessionId: string }) {
   const { lead, selected, pin, takeBack, session } = bench;
   const { finding, setFinding } = useFinding();
   const [setting, setSetting] = useState<number | null>(null);
+  const [isAtSettings, setAtSettings] = useState(false);
   const [open, setOpen] = useState<number | null>(null);
   const [lanesAsked, setLanesAsked] = useState(false);
   const closeFinding = useCallback(() => setFinding(null), [setFinding]);
@@ -152,6 +153,7 @@ export function BenchScreen({ sessionId }: { readonly sessionId: string }) {
     act,
     takeBack,
     setting,
+    isAtSettings,
     open,
     openSetting: setOpen,
     focusSetting: (at) => {
@@ -243,6 +245,7 @@ export function BenchScreen({ sessionId }: { readonly sessionId: string }) {
                   onOpen={setOpen}
                   here={here}
                   onSetting={setSetting}
+                  onSettings={setAtSettings}
                 />
               ) : (
                 <Box bg="panel" />

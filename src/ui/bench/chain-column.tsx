@@ -36,6 +36,8 @@ interface ChainColumnProps {
   readonly here: OnBench;
   /** A setting is pointed at, or none any more. */
   readonly onSetting: (at: number | null) => void;
+  /** The focus comes among the settings, by keys or not, or goes from them. */
+  readonly onSettings: (byKeys: boolean) => void;
   /** The setting that is open, by its place. */
   readonly open: number | null;
   readonly onOpen: (index: number | null) => void;
@@ -58,7 +60,7 @@ function MadeFrom({ origin: { chain, cardId, cardVersion } }: { readonly origin:
 }
 
 /** The lead target's chain as an index card: settings in order, strength below, keep and add under it. */
-export function ChainColumn({ bench, target, here, onSetting, open, onOpen }: ChainColumnProps) {
+export function ChainColumn({ bench, target, here, onSetting, onSettings, open, onOpen }: ChainColumnProps) {
   const { shape, setStrength } = bench;
   const { chain } = target;
 
@@ -131,8 +133,10 @@ export function ChainColumn({ bench, target, here, onSetting, open, onOpen }: Ch
               m="0"
               p="0"
               aria-label="Settings"
+              onFocus={({ target }) => onSettings(target.matches(":focus-visible"))}
               onBlur={(event) => {
                 const to = event.relatedTarget;
+                if (!event.currentTarget.contains(to)) onSettings(false);
                 // A menu that is opened on a setting is about it.
                 if (to && !event.currentTarget.contains(to) && !to.closest('[role="menu"]')) onSetting(null);
               }}

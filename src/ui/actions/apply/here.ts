@@ -1,6 +1,7 @@
 import type { CardHead, Target } from "@/core/library/entities";
 import { capital } from "@/core/library/words";
 import { wayOf, type WayId } from "@/core/chain/ways";
+import type { Shelf } from "@/core/library/shelf";
 import type { BarGrouping } from "@/core/library/media";
 import type { Desk } from "../../data/desk";
 import type { LikeWhat } from "../../state/bar/model";
@@ -61,7 +62,9 @@ export interface ApplyHere extends PutsOn {
   readonly chosenCard: CardHead | null;
   /** The id of the bare effect of the chosen row; null where that is a card, or there is none. */
   readonly chosenEffect: string | null;
+  readonly shelf: Pick<Shelf, "allLists">;
   readonly act: Desk["act"];
+  markFirst(): void;
   /** The next of the session's targets that the selected material could be brought near to. */
   readonly nextReference: Target | null;
   lookLike(what: LikeWhat): void;

@@ -9,6 +9,7 @@ import { earlier } from "./earlier";
 import { group } from "./group";
 import { hide } from "./hide";
 import { mark } from "./mark";
+import { markFirst } from "./mark-first";
 import { like } from "./like";
 import { near } from "./near";
 import { random } from "./random";
@@ -32,6 +33,7 @@ export const applyPlace: ActionPlace<ApplyHere> = {
     like,
     near,
     mark,
+    markFirst,
     hide,
     weaker,
     stronger,

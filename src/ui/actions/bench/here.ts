@@ -22,6 +22,8 @@ export interface BenchHere extends CardHere, TakesBack, SelectsAll {
   readonly bench: Bench;
   /** The setting that is pointed at or has the focus, by its place. */
   readonly setting: number | null;
+  /** The focus came among the settings by keys; a slider that was dragged leaves the keys of cards as they are. */
+  readonly isAtSettings: boolean;
   /** How cards usually come onto what is selected. */
   readonly way: WayId;
   /** The setting that is open. */

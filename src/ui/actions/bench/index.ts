@@ -21,7 +21,7 @@ import { mute } from "./mute";
 import { pads } from "./pads";
 import { namedAlike } from "./named-alike";
 import { narrow } from "./narrow";
-import { nthSetting } from "./nth-setting";
+import { settingsByDigit } from "./nth-setting";
 import { openSheet } from "./proof-sheet";
 import { removeTargets } from "./remove-targets";
 import { rename } from "./rename";
@@ -80,7 +80,7 @@ export const benchPlace: ActionPlace<BenchHere> = {
     editStages,
     // Last: a key that an action has is not taken by a card.
     boundCards,
-    nthSetting,
+    settingsByDigit,
     // Came later than keys that members may have bound to a card.
     namedAlike,
     runRoutines,

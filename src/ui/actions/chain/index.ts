@@ -10,6 +10,7 @@ import { keep } from "./keep";
 import { keyframes } from "./keyframes";
 import { later } from "./later";
 import { openSetting } from "./open";
+import { settingsInHand } from "../bench/nth-setting";
 import { remove } from "./remove";
 import { strength } from "./strength";
 import { switchSetting } from "./switch";
@@ -30,5 +31,6 @@ export const chainPlace: ActionPlace<BenchHere> = {
     strength,
     fit,
     clear,
+    settingsInHand,
   ],
 };

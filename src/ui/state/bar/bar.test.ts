@@ -412,6 +412,20 @@ describe("the apply bar", () => {
     expect(wishes.filter((wish) => wish.do === "gather")).toMatchObject([{ rows: [{ id: "s1" }] }]);
   });
 
+  it("takes the rows for a list as they are, or what will be on top, and frees the field", () => {
+    const { send, answerAll, wishes, bar } = room();
+    const marks = () =>
+      wishes.flatMap((wish) => (wish.do === "mark" ? [[wish.rows?.[0].id, wish.question.query]] : []));
+    send(type("gull"), { kind: "mark" });
+    expect([bar.get().typed, marks()]).toEqual(["", [[undefined, "gull"]]]);
+    send(type("fo"));
+    answerAll();
+    send({ kind: "mark" });
+    expect(marks().slice(1)).toEqual([["s0", "fo"]]);
+    // Nothing of it counts as gathered.
+    expect(bar.get().gathering).toBe(0);
+  });
+
   it("takes one at random of what is found, unless something else is selected by then", () => {
     const { send, answerAll, become, wishes, bar } = room();
     send(type("f"), { kind: "draw" });

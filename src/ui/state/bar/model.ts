@@ -144,11 +144,19 @@ export type BarEvent =
   /** `index` is the place of a row that is drawn now. */
   | { readonly kind: "gather"; readonly index?: number }
   | { readonly kind: "gathered" }
+  | { readonly kind: "mark" }
   | { readonly kind: "look like"; readonly what: LikeWhat | null }
   | { readonly kind: "look within"; readonly id: string | undefined }
   | { readonly kind: "strength"; readonly percent: number }
   | { readonly kind: "answered"; readonly question: BarQuestion; readonly result: RecallResult }
   | { readonly kind: "drawn"; readonly id: string | null };
+
+/** Rows that are seen; else (null) what will be on top once some words are answered. */
+interface TakingWish<Do extends string> {
+  readonly do: Do;
+  readonly rows: readonly BarRow[] | null;
+  readonly question: BarQuestion;
+}
 
 /** A wish of the bar, fulfilled by the part that shows it. */
 export type BarWish =
@@ -156,8 +164,8 @@ export type BarWish =
   | { readonly do: "put"; readonly rows: readonly BarRow[]; readonly applying: BarApplying }
   | { readonly do: "put draft"; readonly applying: BarApplying }
   | { readonly do: "run"; readonly routine: Routine }
-  /** Rows that are seen; else what will be on top once some words are answered. */
-  | { readonly do: "gather"; readonly rows: readonly BarRow[] | null; readonly question: BarQuestion }
+  | TakingWish<"gather">
+  | TakingWish<"mark">
   | { readonly do: "draw"; readonly query: string; readonly within: string | undefined }
   | { readonly do: "remember"; readonly words: string }
   | { readonly do: "say"; readonly problem: string }

@@ -141,21 +141,29 @@ function putting(
   );
 }
 
+/** The highlighted rows, or the one that will be on top, and the field free at once for what is looked for next. */
+function taking(now: BarMoment, what: "gather" | "mark", index?: number): BarStep {
+  const { state, around, view } = now;
+  const rows: readonly BarRow[] | null =
+    view.isAnswered || index !== undefined ? rowsBetween(view, index ?? view.from, index ?? view.to) : null;
+  if (rows?.length === 0) return stays(state);
+  const free = typing(state, "");
+  return {
+    state: { ...free.state, isTouched: false },
+    wishes: [...free.wishes, { do: what, rows, question: questionOf(state.typed, around, view.scope) }],
+  };
+}
+
 function gathering(now: BarMoment, index: number | undefined): BarStep {
   const { state, around, view } = now;
   if (state.what && around.likes.hits === null) return stays(state);
   // The first row of a comparison is known once its rows are there.
   if (state.what && !view.isAnswered && index === undefined)
     return stays({ ...state, waiting: { how: null, index, on: around.selected } });
-  const rows: readonly BarRow[] | null =
-    view.isAnswered || index !== undefined ? rowsBetween(view, index ?? view.from, index ?? view.to) : null;
-  if (rows?.length === 0) return stays(state);
-  // The field is free at once for what is looked for next.
-  const free = typing(state, "");
-  return {
-    state: { ...free.state, isTouched: false, gathering: state.gathering + 1 },
-    wishes: [...free.wishes, { do: "gather", rows, question: questionOf(state.typed, around, view.scope) }],
-  };
+  const taken = taking(now, "gather", index);
+  return taken.wishes.length === 0
+    ? taken
+    : { ...taken, state: { ...taken.state, gathering: state.gathering + 1 } };
 }
 
 /** Follows the surroundings: asks, takes the strength of the chosen row, lets a waiting press go. */
@@ -245,6 +253,9 @@ export function barStep(now: BarMoment, event: BarEvent): BarStep {
       return putting(now, event);
     case "gather":
       return gathering(now, event.index);
+    case "mark":
+      // The first row of a comparison is known once its rows are there.
+      return state.what && !view.isAnswered ? stays(state) : taking(now, "mark");
     case "look like":
       return typing({ ...state, what: event.what, strength: 100 }, "");
     case "look within":
