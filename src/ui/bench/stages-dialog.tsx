@@ -45,7 +45,7 @@ export function StagesDialog({ medium, onClose }: StagesDialogProps) {
       >
         <TextArea
           label="In the order of work, a stage a line"
-          hint="Its name: its effects, or kinds of them. Behind a semicolon a query, if other cards are to be offered. What stands behind a later stage in a chain is pointed out. Ctrl+Enter keeps it."
+          hint="Its name: its effects, or kinds of them. Behind a semicolon a query, if other cards are to be offered. What stands behind a later stage in a chain is pointed out."
           autoFocus
           rows={9}
           spellCheck={false}
@@ -64,7 +64,7 @@ export function StagesDialog({ medium, onClose }: StagesDialogProps) {
           </QuietButton>
         </HStack>
         <Problem>{problem}</Problem>
-        <DialogButtons action="Keep" onClose={onClose} />
+        <DialogButtons action="Keep" keys="Ctrl+Enter" onClose={onClose} />
       </form>
     </Dialog>
   );

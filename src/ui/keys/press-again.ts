@@ -24,6 +24,7 @@ function whatTheBrowserDoes(press: KeyboardEvent, at: Element): void {
   } else if (at instanceof HTMLInputElement || at instanceof HTMLTextAreaElement) {
     if (keys === "Ctrl+a") at.select();
     else if (keys === "Enter" && at instanceof HTMLInputElement) at.form?.requestSubmit();
+    else if (keys === "Enter" || keys === "Shift+Enter") write(at, "\n", ...selectionOf(at));
     else if (keys === "Backspace" || keys === "Delete") {
       const [from, to] = selectionOf(at);
       const none = from === to;

@@ -18,11 +18,11 @@ export function NoteDialog({ card, onClose }: { readonly card: CardHead; readonl
   });
   return (
     <Dialog title={`Note on “${card.name}”`} onClose={onClose} width="520px">
-      <Form form={form} buttons={<DialogButtons action="Keep" onClose={onClose} />}>
+      <Form form={form} buttons={<DialogButtons action="Keep" keys="Ctrl+Enter" onClose={onClose} />}>
         <TextArea
           label="Note"
           rows={6}
-          hint="When to use it, what to watch. *slanted*, **strong**, `code`, lists with -, links. Ctrl+Enter keeps it."
+          hint="When to use it, what to watch. *slanted*, **strong**, `code`, lists with -, links."
           {...form.field("note")}
         />
       </Form>

@@ -13,17 +13,19 @@ interface DialogButtonsProps {
   readonly action: string;
   readonly onClose: () => void;
   readonly busy?: boolean;
+  /** What does it; where Enter begins a new line it is another key. */
+  readonly keys?: string;
   readonly main?: RefObject<HTMLButtonElement | null>;
 }
 
 /** The buttons at the foot of a dialog with a form. */
-export function DialogButtons({ action, onClose, busy = false, main }: DialogButtonsProps) {
+export function DialogButtons({ action, onClose, busy = false, keys = "Enter", main }: DialogButtonsProps) {
   return (
     <HStack justifyContent="flex-end">
       <QuietButton keys="Escape" onClick={() => onClose()}>
         Leave
       </QuietButton>
-      <MainButton ref={main} type="submit" keys="Enter" disabled={busy}>
+      <MainButton ref={main} type="submit" keys={keys} disabled={busy}>
         {action}
       </MainButton>
     </HStack>
