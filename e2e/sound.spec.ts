@@ -3,6 +3,7 @@ import {
   chain,
   eventually,
   found,
+  onFirstClip,
   openSession,
   press,
   rendered,
@@ -34,6 +35,8 @@ test("a sound editor's day, by keyboard alone", async ({ page, browser }) => {
 
   // Shape: three effects on the narration, with a value typed, stepped and put back to its default.
   await expect(target(page, "Narration, take 4")).toHaveAttribute("aria-selected", "true");
+  // Tests before this one may have left something on it.
+  await onFirstClip(page);
   await add(page, "hi", "High-pass");
   const cutoff = page.getByRole("slider", { name: "Cutoff" });
   await expect(cutoff).toBeFocused();
