@@ -34,7 +34,7 @@ test("by keyboard: a stage offers its cards; what comes too late is pointed out;
   const lines = dialog.getByLabel("In the order of work, a stage a line");
   await expect(lines).toBeFocused();
   await expect(lines).toHaveValue(/^Repair: repair\nTone: filter\n/);
-  // What is typed takes the place of all of it.
+  // All of it is selected: typing replaces it.
   await page.keyboard.type("Tone: filter, nothing such\nRoom: space\n\nRepair: repair");
   await press(page, "Control+Enter");
   await expect(

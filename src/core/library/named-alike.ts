@@ -2,8 +2,8 @@ import { fold } from "../text/fold";
 import type { Target } from "./entities/target";
 
 /*
- * What was recorded or photographed in one go is named alike but for a number: `Gull 1`, `gull_0002.jpg`, `Narration, take
- * 3`. A session's targets that are, of one kind and medium, are put on together (common practice, no source).
+ * Files that were recorded or photographed in one go are named alike but for a number: `Gull 1`, `gull_0002.jpg`,
+ * `Narration, take 3`. Targets of such names, of one kind and medium, get the same card (common practice, no source).
  */
 
 type Named = Pick<Target, "id" | "name" | "kind"> & { readonly chain: Pick<Target["chain"], "medium"> };
@@ -50,7 +50,7 @@ function grouped(targets: readonly Named[]): string[][] {
     .sort(([a], [b]) => at.get(a)! - at.get(b)!);
 }
 
-/** Those of lists that were asked for before: it is asked again whenever something else of the bench changes. */
+/** Groups by the list they were computed of: they are asked for again whenever something else of the bench changes. */
 const known = new WeakMap<readonly Named[], string[][]>();
 
 /**
@@ -64,8 +64,8 @@ export function namedAlike(targets: readonly Named[]): string[][] {
 }
 
 /**
- * What is selected next: all that is named like the leading target, which leads them; where that is selected already, the
- * next group of several, from the last on the first one again. Null where there is nothing to go to.
+ * The ids to select next: all targets that are named like the leading one, which leads them; where they are selected
+ * already, the next group of several, from the last on the first one again. Null where there is nothing to go to.
  */
 export function nextNamedAlike(
   targets: readonly Named[],

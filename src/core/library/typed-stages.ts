@@ -12,7 +12,7 @@ import { mostStages, type Stage } from "./stages";
  *     Room: Plate; tag:boats
  */
 
-/** What cannot be read, and in which line, from 1 on. */
+/** Says why a line cannot be read, and which one it is, from 1 on. */
 export interface StageFault {
   readonly line: number;
   readonly words: string;

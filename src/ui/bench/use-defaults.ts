@@ -4,7 +4,7 @@ import { useDesk, useData } from "../data/desk";
 import { rememberedList } from "../state/remembered";
 import { beginningsOf, defaultsOf, isCard, type Defaults } from "../state/bench/defaults";
 
-/** What the member's effects begin with; the contents of cards among it are fetched ahead. */
+/** The beginnings of the member's effects; the contents of cards among them are fetched ahead. */
 export function useDefaults(): Defaults {
   const { library } = useDesk();
   const { contents } = library;

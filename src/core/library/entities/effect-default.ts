@@ -1,7 +1,7 @@
 import type { EffectSetting } from "../../chain/model";
 import { defineEntity, type Versioned } from "./define";
 
-/** What a member's effect begins with when it is newly added: a card of that effect alone, or values; the other is null. */
+/** A member's effect begins with this when it is newly added: a card of that effect alone, or values; the other is null. */
 export interface EffectDefault extends Versioned {
   readonly ownerId: string;
   readonly effect: string;
