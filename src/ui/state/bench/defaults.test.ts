@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { findEffect } from "@/core/effects/registry";
-import type { EffectDefault } from "@/core/library/entities";
+import type { EffectDefault } from "@/core/library/entities/effect-default";
 import { aGainChain, aHead } from "../../../../testing/library";
 import { beginningsOf, defaultsOf } from "./defaults";
 
