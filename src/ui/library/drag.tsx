@@ -41,7 +41,7 @@ export function LibraryDrag({
   onDropped,
   children,
 }: {
-  /** What is selected when something is taken hold of. */
+  /** The ids that are selected when a row is taken hold of. */
   selected: () => readonly CardHead[];
   /** Hears of cards that were dropped where they can be put. */
   onDropped?: (cardIds: readonly string[]) => void;

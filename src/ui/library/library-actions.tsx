@@ -19,7 +19,7 @@ import { useToBench } from "./use-to-bench";
 const nothing: readonly string[] = [];
 const noCards: readonly CardHead[] = [];
 
-/** What is selected, in the line of keys. */
+/** The number of selected cards, for the line of keys. */
 function noteOf({ selected, order }: LibraryView): string | undefined {
   if (selected.length === 0) return undefined;
   return selected.length === 1

@@ -13,7 +13,7 @@ interface DialogButtonsProps {
   readonly action: string;
   readonly onClose: () => void;
   readonly busy?: boolean;
-  /** What does it; where Enter begins a new line it is another key. */
+  /** The key that sends the form; another one than Enter where that begins a new line. */
   readonly keys?: string;
   readonly main?: RefObject<HTMLButtonElement | null>;
 }

@@ -10,7 +10,7 @@ interface DrawnChoiceProps<T extends string> {
   readonly value: T;
   readonly onChange: (value: T) => void;
   readonly problem?: string;
-  /** What stands for an option on the screen; its name says it. */
+  /** The drawing of an option; its name is read out. */
   readonly draw: (option: T) => ReactNode;
   readonly nameOf?: (option: T) => string;
 }

@@ -6,7 +6,7 @@ import type { CardHead } from "@/core/library/entities";
 import { bareSetting } from "@/core/search/bare-effects";
 
 export interface Defaults {
-  /** What an effect begins as, in words, if the member chose something that still is that effect alone. */
+  /** The chosen beginning of an effect, in words, if it still is that effect alone. */
   wordsOf(effect: string): string | undefined;
   /** An effect as it is when it is newly added. */
   beginning(effect: EffectDefinition): EffectSetting;
@@ -19,7 +19,7 @@ interface Contents {
   peek(fingerprint: string): { readonly chain?: Chain } | undefined;
 }
 
-/** What an effect begins as: a card of it alone, or values. */
+/** The beginning of an effect: a card of it alone, or values. */
 type Beginning = CardHead | EffectSetting;
 
 export const isCard = (beginning: Beginning): beginning is CardHead => "fingerprint" in beginning;
