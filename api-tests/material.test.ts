@@ -4,7 +4,9 @@ import sharp from "sharp";
 import { beforeAll, describe, expect, it } from "vitest";
 import { writeWav } from "@/core/formats/wav/write";
 import { database } from "@/db/connection";
+import { readTargets } from "@/db/replica";
 import { moveRender, readRender } from "@/db/renders";
+import { byPosition } from "@/core/library/order";
 import { decodeAudio } from "@/media/decode-audio";
 import { renderFile } from "@/media/render-file";
 import { carryOutRender } from "@/server/jobs/carry-out-render";
@@ -237,6 +239,59 @@ describe("routing", () => {
     expect(
       (await owner.run("add-group", { sessionId, kind: "output", name: "Second" })).body.error,
     ).toMatchObject({ code: "one-output" });
+  });
+
+  it("adds several groups at once, fed by targets that keep their other sends, as one change", async () => {
+    const place = await owner.run<{ sessionId: string }>("create-session", { name: "Returns" });
+    const { sessionId: id } = place.body.result;
+    const add = (input: object) =>
+      owner.run<{ targetIds: string[] }>("add-group", { sessionId: id, ...input });
+    const added = async (input: object) => (await add(input)).body.result.targetIds;
+    const fedBy = [
+      ...(await added({ kind: "track", names: ["Oars", "Hull"] })),
+      ...(await added({ kind: "bus", name: "Boats" })),
+    ];
+    const targets = () => readTargets(database(), owner.libraryId, id);
+    const one = await added({ kind: "return", name: "Slip", fedBy: fedBy.slice(0, 1) });
+    const several = await add({ kind: "return", names: ["Room", "Plate", "Spring"], fedBy });
+    expect(several.body.change?.summary).toBe(
+      "added the returns “Room”, “Plate”, “Spring”, fed by 3 targets",
+    );
+    const made = several.body.result.targetIds;
+    const sends = (all: Awaited<ReturnType<typeof targets>>) =>
+      fedBy.map((of) => all.find((t) => t.id === of)!.sends);
+    const all = (ids: string[]) => ids.map((to) => ({ to, level: 0 }));
+    const after = await targets();
+    expect(sends(after)).toEqual([all([...one, ...made]), all(made), all(made)]);
+    expect(after.sort(byPosition).map((t) => t.name)).toEqual([
+      "Oars",
+      "Hull",
+      "Boats",
+      "Slip",
+      "Room",
+      "Plate",
+      "Spring",
+    ]);
+    await owner.takeBack("undo", id);
+    expect(sends(await targets())).toEqual([all(one), [], []]);
+    expect(await targets()).toHaveLength(4);
+
+    const [bus] = await added({ kind: "bus", name: "All of it", fedBy });
+    expect(
+      (await targets())
+        .filter((t) => t.feedsId === bus)
+        .map((t) => t.id)
+        .sort(),
+    ).toEqual([...fedBy].sort());
+    const refused = async (input: object) => (await add(input)).body.error?.code;
+    expect(await refused({ kind: "bus", names: ["A", "B"], fedBy })).toBe("feeds-nothing");
+    expect(await refused({ kind: "track", name: "A", fedBy })).toBe("feeds-nothing");
+    expect(await refused({ kind: "return", name: "A", fedBy: made })).toBe("not-found");
+    expect(await refused({ kind: "return", name: "A", fedBy: one })).toBe("sends-elsewhere");
+    expect(await refused({ kind: "output", names: ["A", "B"] })).toBe("one-output");
+    const names = Array.from({ length: 17 }, (_, i) => `Return ${i}`);
+    expect(await refused({ kind: "return", names, fedBy })).toBe("many-sends");
+    expect(await targets()).toHaveLength(5);
   });
 });
 

@@ -16,6 +16,7 @@ const tasks = {
   6: { title: "two cards into a new folder", usual: 6, goal: 4 },
   8: { title: "give an alias", usual: 7, goal: 3 },
   8.1: { title: "apply by an alias", usual: 3, goal: 2 },
+  9: { title: "of four cards of one name one, by a family of aliases", usual: 3, goal: 2 },
   10: { title: "a saved search of one word", usual: 5, goal: 4 },
   11: { title: "throw two words out of it", usual: 4, goal: 2 },
   12: { title: "a saved search of one word without another", usual: 6, goal: 4 },
@@ -25,6 +26,10 @@ const tasks = {
   15: { title: "one card on two lists", usual: 3, goal: 3 },
   16: { title: "a search by tag, kind and maker without a word, under a code", usual: 16, goal: 5 },
   16.1: { title: "recall a search by its code", usual: 2, goal: 2 },
+  17: { title: "one at random of a stored search", usual: 2, goal: 2 },
+  18: { title: "a chain of six from the bar, put on, kept under a name and a code", usual: 17, goal: 11 },
+  18.1: { title: "recall it by its code", usual: 2, goal: 2 },
+  19: { title: "five returns, fed by all that is selected", usual: 14, goal: 5 },
   20: { title: "three tags and a new one below another", usual: 11, goal: 6 },
   23: { title: "three looks with keys onto three series of one session", usual: 10, goal: 6 },
   25: { title: "hide a folder", usual: 2, goal: 2 },
@@ -33,6 +38,7 @@ const tasks = {
   27: { title: "one of one's own and one supplied onto the first favourites list", usual: 16, goal: 5 },
   28: { title: "the first two of a filter into a new folder below another", usual: 9, goal: 6 },
   31: { title: "what is set here is where the effect begins from now on", usual: 4, goal: 2 },
+  32: { title: "a stored search over six cards that are tagged for it now", usual: 19, goal: 7 },
 } as const satisfies Record<number, Task>;
 export type TaskId = keyof typeof tasks;
 

@@ -3,6 +3,7 @@ import {
   ask,
   cardRow,
   chain,
+  eventually,
   grid,
   onFirstClip,
   openSession,
@@ -153,6 +154,65 @@ test("on the bench, by keyboard: series, beginnings, lists", async ({ page }) =>
   await expect(said(page)).toContainText("Your stages are kept.");
 });
 
+test("on the bench, by keyboard: a chain from the bar, families of aliases, returns", async ({ page }) => {
+  await signIn(page, "sound");
+  const { sessionId } = await ask<{ sessionId: string }>(page, "create-session", { name: "Six in a row" });
+  const names = ["Oar, port", "Oar, starboard", "Thwart", "Rowlock"];
+  await ask(page, "add-group", { sessionId, kind: "track", names });
+  for (const [i, part] of ["u", "s", "p", "t"].entries()) {
+    const { cardId } = await keep(page, "Ebb tide", -3 - i, `Ebb ${part}`);
+    await ask(page, "set-alias", { cardId, text: `eb${part}` });
+  }
+  const [, libraryId] = new URL(page.url()).pathname.split("/");
+  const answer = await page.request.patch(`/api/libraries/${libraryId}/settings`, {
+    data: { aliasesAct: true },
+  });
+  expect(answer.status()).toBe(200);
+  await openSession(page, "Six in a row");
+  await page.reload();
+  await rendered(page);
+  const targets = page.getByRole("listbox", { name: "Targets" });
+  await targets.focus();
+  await press(page, "Home");
+  const hand = new Hand(page);
+  await hand.press("/");
+  for (const effect of ["high-pass", "de-esser", "compressor", "parametric", "plate"])
+    await hand.type(`${effect}+`);
+  await hand.type("limiter+");
+  await hand.press("Enter", "k");
+  await hand.type("Rowing/All six = rsx");
+  await hand.press("Enter");
+  took(18, hand.count());
+  await expect(chain(page)).toContainText(/Rowing.*All six/);
+  // Each gave one setting or more.
+  const settings = chain(page).getByRole("list", { name: "Settings" }).getByRole("listitem");
+  await eventually(() => settings.count()).toBeGreaterThanOrEqual(6);
+  // It is closed once the alias is given.
+  await expect(page.getByRole("dialog", { name: "Keep as card" })).toBeHidden();
+  await targets.focus();
+  await press(page, "End");
+  await hand.press("/");
+  await hand.type("rsx");
+  took(18.1, hand.count());
+  await expect(target(page, "Rowlock")).toContainText("All six");
+
+  await hand.press("/");
+  await hand.type("ebs");
+  took(9, hand.count());
+  await expect(target(page, "Rowlock")).toContainText("Ebb tide");
+  await expect(chain(page)).toContainText("Ebb s");
+
+  await targets.focus();
+  await press(page, "Control+a");
+  await hand.press("Alt+g");
+  await hand.type("Room, Plate, Hall, Slap, Long");
+  await hand.press("Tab", "r", "Enter");
+  took(19, hand.count());
+  await expect(said(page)).toContainText("fed by 4 tracks");
+  await expect(targets.getByRole("option")).toHaveCount(9);
+  await saved(page);
+});
+
 test("in the library, by keyboard: folders", async ({ page }) => {
   await signIn(page, "curator");
   for (const [i, name] of ["Keel sound", "Keel, wet", "Keels afar"].entries())
@@ -214,6 +274,7 @@ test("in the library, by keyboard: folders", async ({ page }) => {
 
 test("in the library, by keyboard: searches, lists and tags", async ({ page }) => {
   await signIn(page, "curator");
+  for (let i = 1; i <= 6; i++) await keep(page, `Shoal ${i}`, -20 - i, "Shoals");
   await keep(page, "Tarn at noon", -1);
   await keep(page, "Tarnished rail", -2);
   await keep(page, "Tarns above", -4);
@@ -238,6 +299,17 @@ test("in the library, by keyboard: searches, lists and tags", async ({ page }) =
   await hand.press("-");
   took(11, hand.count());
   await expect(names).toHaveCount(3);
+
+  await page.getByRole("treeitem", { name: /^All cards/ }).click();
+  await expect(heading).toHaveText("All cards");
+  await grid(page).focus();
+  await hand.press("/");
+  await hand.type("shoal");
+  await hand.press("ArrowDown", "Control+a", "t");
+  await hand.type("shallows");
+  await hand.press("Control+Enter");
+  took(32, hand.count());
+  await expect(page.getByRole("treeitem", { name: /^shallows 6/ }).first()).toBeVisible();
 
   await page.getByRole("treeitem", { name: /^All cards/ }).click();
   await expect(heading).toHaveText("All cards");
@@ -298,4 +370,13 @@ test("in the library, by keyboard: searches, lists and tags", async ({ page }) =
   await hand.type("slk");
   await expect(page.getByRole("dialog", { name: "Find and apply" })).toContainText("within slack");
   took(16.1, hand.count());
+  await press(page, "Escape");
+
+  // On a sound: one of what the search holds.
+  await onFirstClip(page);
+  await hand.press("/");
+  await hand.type("slk?");
+  await expect(said(page)).toContainText("“Tarn at noon” on");
+  took(17, hand.count());
+  await saved(page);
 });

@@ -195,7 +195,10 @@ it("what scripts may send at most is what they are promised", () => {
   const limits = commandShapes.flatMap(({ name, input }) => limitsOf(input.describe() as Described, name));
   expect(limits.sort()).toMatchInlineSnapshot(`
     [
+      "add-group.fedBy: array min 1, max 1000",
       "add-group.name: string max 800",
+      "add-group.names: array min 1, max 36",
+      "add-group.names[]: string max 800",
       "add-targets.items: array min 1, max 500",
       "add-targets.items[].mediaId: string length 64",
       "add-targets.items[].name: string max 800",

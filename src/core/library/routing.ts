@@ -14,6 +14,12 @@ const mayFeed: Partial<Record<TargetKind, readonly TargetKind[]>> = {
   return: ["bus", "output"],
 };
 
+/** Whether a target of a kind may feed a group that is added: returns by a send, buses by going there. */
+export const mayFeedGroup = (kind: TargetKind, group: TargetKind): boolean =>
+  group === "return"
+    ? kind !== "return" && mayFeed[kind] !== undefined
+    : group === "bus" && (mayFeed[kind]?.includes("bus") ?? false);
+
 /** The targets of a session that another one may feed. */
 export const possibleFeeds = (targets: readonly Target[], target: Target): Target[] =>
   targets.filter(

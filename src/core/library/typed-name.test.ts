@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { asTyped, readTypedName } from "./typed-name";
+import { asKept, asTyped, readKeptName, readTypedName } from "./typed-name";
 
 const branch = (id: string, name: string, parentId: string | null = null) => ({
   id,
@@ -65,6 +65,36 @@ describe("a name that is typed with its folder", () => {
         const name = text.replace(/\s+/g, " ");
         const back = readTypedName(rows, asTyped(name));
         expect(back).toEqual({ name, folder: null });
+      }),
+    );
+  });
+});
+
+describe("a name that is typed with its alias", () => {
+  const kept = (typed: string) => {
+    const { name, folder, alias } = readKeptName(rows, typed);
+    return [name, folder?.join(" / ") ?? null, alias];
+  };
+
+  it("has what stands behind the last sign, with a folder before it or without", () => {
+    expect(kept("Wet planks = wp")).toEqual(["Wet planks", null, "wp"]);
+    expect(kept("str / Wet planks=wp ")).toEqual(["Wet planks", "Music / Strings spaces", "wp"]);
+    expect(kept("Wet planks")).toEqual(["Wet planks", null, null]);
+    expect(kept("a / b = and/or")).toEqual(["b", "a", "and/or"]);
+  });
+
+  it("has none while nothing is typed behind the sign, and signs of its own written twice", () => {
+    expect(kept("Wet planks = ")).toEqual(["Wet planks", null, null]);
+    expect(kept("Left == right")).toEqual(["Left = right", null, null]);
+    expect(kept("Left==right = lr==")).toEqual(["Left=right", null, "lr="]);
+  });
+
+  it("of any letters comes back as it was typed for it", () => {
+    fc.assert(
+      fc.property(fc.stringMatching(/^[a-z=/][a-z=/ ]*[a-z]$/), (text) => {
+        const name = text.replace(/\s+/g, " ");
+        expect(readKeptName(rows, asKept(name))).toEqual({ name, folder: null, alias: null });
+        expect(readKeptName(rows, `${asKept(name)}=xy`)).toEqual({ name, folder: null, alias: "xy" });
       }),
     );
   });

@@ -71,3 +71,20 @@ export function readTypedName(rows: Tree, typed: string): TypedName {
 
 /** A name as it is typed where strokes part folders. */
 export const asTyped = (name: string): string => name.replaceAll("/", "//");
+
+/** A name that was typed with its folder and with an alias; `alias` is null where none was typed. */
+export interface KeptName extends TypedName {
+  readonly alias: string | null;
+}
+
+/** Reads `folder / name = alias`, each part of it but the name as one likes. `==` is a sign that belongs to the name. */
+export function readKeptName(rows: Tree, typed: string): KeptName {
+  const whole = typed.replaceAll("==", "\0");
+  const at = whole.lastIndexOf("=");
+  const [before, alias] = at < 0 ? [whole, ""] : [whole.slice(0, at), whole.slice(at + 1)];
+  const back = (text: string) => text.replaceAll("\0", "=");
+  return { ...readTypedName(rows, back(before)), alias: cleanName(back(alias)) || null };
+}
+
+/** A name as it is typed where an alias may follow. */
+export const asKept = (name: string): string => asTyped(name).replaceAll("=", "==");

@@ -327,6 +327,7 @@ const session: SessionHere = {
   session: bench().session,
   sessions: [bench().session],
   role: "editor",
+  selected: [],
   go: () => undefined,
   chooseFiles: () => undefined,
   chooseTimeline: () => undefined,

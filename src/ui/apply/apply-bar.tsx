@@ -126,10 +126,11 @@ function useHere(
 /** Below the field: what Enter does with an alias, or what the query is made of. */
 function AskedLine({ shown: { state, view, send } }: { readonly shown: Shown }) {
   const { replica } = useData();
-  const { routine, called, read, terms } = view;
+  const { routine, called, scope, isDrawing, read, terms } = view;
   const { typed } = state;
   const isPlainly = isPlain(read.root);
-  if (!called && !routine && isPlainly && read.problems.length === 0) return null;
+  const drawnFrom = isDrawing ? (called ?? scope) : undefined;
+  if (!called && !drawnFrom && !routine && isPlainly && read.problems.length === 0) return null;
   const said: ReactNode = routine ? (
     <>
       <KeyCap keys="Enter" quiet />
@@ -137,11 +138,16 @@ function AskedLine({ shown: { state, view, send } }: { readonly shown: Shown }) 
         .map((step) => sayStep(step, namesIn(replica)))
         .join(", ")}`}</chakra.span>
     </>
+  ) : drawnFrom ? (
+    <>
+      <KeyCap keys="Enter" quiet />
+      <chakra.span>{`puts one of “${drawnFrom.name}” on, at random`}</chakra.span>
+    </>
   ) : called ? (
     <>
       <KeyCap keys="Enter" quiet />
       <chakra.span>{`looks within “${called.name}”`}</chakra.span>
-      <KeyCap keys="Alt+r" quiet />
+      <KeyCap keys="?" quiet />
       <chakra.span>puts one of it on, at random</chakra.span>
     </>
   ) : (

@@ -15,6 +15,7 @@ import { indexedTenths } from "../data/library-store";
 import { useStore } from "../data/store";
 import { useVocabulary } from "../data/vocabulary";
 import { useHidden } from "../keeping/use-hidden";
+import { useKeysFollow } from "../keys/held-keys";
 import { useMatching } from "../data/use-standing";
 import { Bar } from "../state/bar/bar";
 import type { PutItem } from "../state/bench/model";
@@ -218,6 +219,7 @@ export function useBar(opened: BarOpened, focus: () => void) {
   const view = bar.viewOf(state, around);
   const fulfil = useFulfilled(opened, around, bar.send, focus);
   useLayoutEffect(() => bar.surround(around, fulfil));
+  useKeysFollow(state.waiting !== null && !state.waiting.isLetter);
 
   const { card, effect, hits, from, to } = view;
   const content = useContent(contents, card?.fingerprint);

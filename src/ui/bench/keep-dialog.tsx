@@ -9,7 +9,7 @@ import { findEffect } from "@/core/effects/registry";
 import type { Chain } from "@/core/chain/model";
 import { kindsOf, type TargetKind } from "@/core/media";
 import { pathOf, resolvePath } from "@/core/library/tree";
-import { asTyped, readTypedName } from "@/core/library/typed-name";
+import { asKept, readKeptName } from "@/core/library/typed-name";
 import { formatPath, parsePath } from "@/core/text/names";
 import { askAboutName } from "@/core/library/direction";
 import { suggestFolder } from "@/core/library/suggest";
@@ -119,9 +119,10 @@ export function KeepDialog({
     tell({ kind: "done", text: change ? sentence(`${change.summary}${made}`) : "It was already kept so." });
     onKept(result.cardId, result.contentVersion, chain);
   };
+  const aliasIn = (name: string) => readKeptName(replica.folder, name).alias ?? "";
   /** Name and folder, which may have been typed in one breath. */
   const placed = ({ name, layer, path }: Pick<Kept, "name" | "layer" | "path">) => {
-    const typed = readTypedName(replica.folder, name);
+    const typed = readKeptName(replica.folder, name);
     const folder = typed.folder ? formatPath(typed.folder) : path;
     return { name: typed.name, path: layer === "private" ? "" : folder };
   };
@@ -153,6 +154,14 @@ export function KeepDialog({
   const layer = form.choice("layer");
   const name = form.choice("name");
   const path = form.choice("path");
+  const alias = form.choice("alias");
+  const nameField = form.field("name");
+  /** An alias that is typed with the name stands in its own field, and goes from there with it. */
+  const nameTyped: typeof nameField.onChange = (event) => {
+    const [before, now] = [name.value, (event.target as HTMLInputElement).value].map(aliasIn);
+    if (now !== before && (now !== "" || alias.value === before)) alias.onChange(now);
+    return nameField.onChange(event);
+  };
   const put = placed({ name: name.value, layer: layer.value, path: path.value });
   const asked = askAboutName(put.name, chain);
   const namesake = namesakeOf(form.refusal);
@@ -183,9 +192,10 @@ export function KeepDialog({
         <TextField
           label="Name: what it does"
           textStyle="rowTitle"
-          hint={`${sayEffects(effects)} · a ${chainNoun(chain.settings.length)} · typed as folder / name it goes there`}
+          hint={`${sayEffects(effects)} · a ${chainNoun(chain.settings.length)} · typed as folder / name = alias, each part goes to its field`}
           placeholder="Small harbour room"
-          {...form.field("name")}
+          {...nameField}
+          onChange={nameTyped}
         />
         {asked && (
           <Box role="alert" fontSize="sm" fontWeight="600" mb="12px">
@@ -206,7 +216,7 @@ export function KeepDialog({
             onChange={(next) => {
               if (next === put.path) return;
               // It was typed with the name, and now for itself.
-              if (put.path !== path.value) name.onChange(asTyped(put.name));
+              if (put.path !== path.value) name.onChange(asKept(put.name));
               path.onChange(next);
             }}
           />

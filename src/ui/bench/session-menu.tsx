@@ -3,7 +3,7 @@
 import { chakra, Menu } from "@chakra-ui/react";
 import { Menu as MenuSign } from "lucide-react";
 import { useCallback } from "react";
-import type { Session } from "@/core/library/entities";
+import type { Session, Target } from "@/core/library/entities";
 import { timelineExtension } from "@/core/formats/timeline/model";
 import { media, workingMedia } from "@/core/media";
 import { MenuOfOffers } from "../actions/menu-of-offers";
@@ -24,7 +24,11 @@ const endings = [
 const onSession = (scopes: readonly ActionScope[]) => offersOn("session", scopes);
 
 /** Offers what can be done with the sessions; gives what is opened by it. */
-export function useSessionActions(session: Session | null, { bring, begin, missing, findMissing }: Bringing) {
+export function useSessionActions(
+  session: Session | null,
+  { bring, begin, missing, findMissing }: Bringing,
+  selected: readonly Target[] = [],
+) {
   const { libraryId } = useDesk();
   const sessions = useData((data) => data.sessions);
   const role = useData(({ member }) => member.role);
@@ -33,6 +37,7 @@ export function useSessionActions(session: Session | null, { bring, begin, missi
     session,
     sessions,
     role,
+    selected,
     go: (id) => go(id === undefined ? `/${libraryId}/bench` : `/${libraryId}/bench/${id}`),
     // The ending of a file may lie; the server looks into it.
     chooseFiles: () => session && chooseFiles(endings, bring),
@@ -44,8 +49,16 @@ export function useSessionActions(session: Session | null, { bring, begin, missi
 }
 
 /** What can be done with a session: bring in material, begin, rename, duplicate, remove. */
-export function SessionMenu({ session, bringing }: { session: Session; bringing: Bringing }) {
-  const opened = useSessionActions(session, bringing);
+export function SessionMenu({
+  session,
+  selected,
+  bringing,
+}: {
+  readonly session: Session;
+  readonly selected: readonly Target[];
+  readonly bringing: Bringing;
+}) {
+  const opened = useSessionActions(session, bringing, selected);
   const offers = useScopes(onSession);
   const run = useCallback((id: string) => offers.find((offer) => offer.id === id)?.run(), [offers]);
   return (

@@ -134,7 +134,7 @@ export function TargetList({ bench }: { bench: Bench }) {
         <Box flex="1" minWidth="0">
           <SessionChooser session={session.session} />
         </Box>
-        <SessionMenu session={session.session} bringing={bringing} />
+        <SessionMenu session={session.session} selected={bench.selected} bringing={bringing} />
       </HStack>
       <HStack px="16px" pb="6px" justifyContent="space-between" textStyle="hint">
         <chakra.span>{heading(bench.listed)}</chakra.span>

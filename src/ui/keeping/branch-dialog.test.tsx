@@ -28,6 +28,7 @@ function drawn(isSeveral = true) {
         havingOf={(id) => (id === "b" ? "all" : "none")}
         onTake={(id, on) => asked.push([id, on])}
         onMake={(path) => asked.push(path)}
+        onKeepSearch={(all) => asked.push(["search", ...all.map(({ id, path }) => id ?? `+ ${path}`)])}
         onTakeAll={isSeveral ? (all) => asked.push(all.map(({ id, path }) => id ?? `+ ${path}`)) : undefined}
         onClose={() => asked.push("closed")}
       />
@@ -65,4 +66,13 @@ it("a comma is a letter like others where only one is chosen", async () => {
   const asked = drawn(false);
   await userEvent.setup().keyboard("fog, birds{Enter}");
   expect(asked).toEqual(["fog, birds"]);
+});
+
+it("what is typed is given and kept as a search by one key, which waits for something typed", async () => {
+  const asked = drawn();
+  const user = userEvent.setup();
+  await user.keyboard("{Control>}{Enter}{/Control}");
+  expect(asked).toEqual([]);
+  await user.keyboard("fo, weather/slack{Control>}{Enter}{/Control}");
+  expect(asked).toEqual([["search", "f", "+ weather / slack"]]);
 });

@@ -34,6 +34,8 @@ interface BranchDialogProps {
   readonly onMake: ((path: string) => void) | null;
   /** Several that are typed at once, where things can be given several. */
   readonly onTakeAll?: (branches: readonly TypedBranch[]) => void;
+  /** They are given, and what has all of them is kept as a saved search. */
+  readonly onKeepSearch?: (branches: readonly TypedBranch[]) => void;
   readonly onClose: () => void;
 }
 
@@ -58,6 +60,7 @@ export function BranchDialog(props: BranchDialogProps) {
     onTake,
     onMake,
     onTakeAll,
+    onKeepSearch,
     onClose,
   } = props;
   const id = useId();
@@ -88,8 +91,9 @@ export function BranchDialog(props: BranchDialogProps) {
     type("");
     input.current?.focus();
   };
+  const branchOf = ({ id, path }: BranchOffer): TypedBranch => ({ id, path: formatPath(path) });
   const take = (offer: BranchOffer) => {
-    if (before.length > 0) onTakeAll?.([...before, { id: offer.id, path: formatPath(offer.path) }]);
+    if (before.length > 0) onTakeAll?.([...before, branchOf(offer)]);
     else onTake(offer.id, havingOf(offer.id) !== "all");
     done();
   };
@@ -99,6 +103,15 @@ export function BranchDialog(props: BranchDialogProps) {
     else onMake?.(made);
     done();
   };
+  /** All that is typed, with the chosen row or what would be made as the last of it. */
+  const named: readonly TypedBranch[] = [
+    ...before,
+    ...(chosen >= 0 && chosen < offers.length
+      ? [branchOf(offers[chosen])]
+      : chosen >= 0
+        ? [{ id: null, path: made }]
+        : []),
+  ];
   const onEnter = () => {
     if (chosen >= 0 && chosen < offers.length) take(offers[chosen]);
     else if (chosen >= 0) make();
@@ -106,6 +119,9 @@ export function BranchDialog(props: BranchDialogProps) {
       onTakeAll?.(before);
       done();
     } else if (typed.trim() === "") onClose();
+  };
+  const keepSearch = () => {
+    if (named.length > 0) onKeepSearch?.(named);
   };
   return (
     <Dialog title={title} onClose={onClose} initialFocus={input} width="460px">
@@ -135,6 +151,7 @@ export function BranchDialog(props: BranchDialogProps) {
           const offer = chosen >= 0 ? offers[chosen] : undefined;
           if (move && move !== "all") setAt(move.to);
           else if (keys === "Enter") onEnter();
+          else if (keys === "Ctrl+Enter" && onKeepSearch) keepSearch();
           else if (keys === "/" && offer && !offer.isWhole)
             type(
               `${typed.slice(0, typed.length - last.length)}${before.length > 0 ? " " : ""}${formatPath(offer.path)} / `,
@@ -242,9 +259,16 @@ export function BranchDialog(props: BranchDialogProps) {
           )}
           <KeyCap keys="/" /> begins one below it
         </span>
-        <QuietButton keys="Escape" onClick={onClose}>
-          Done
-        </QuietButton>
+        <span>
+          {onKeepSearch && (
+            <QuietButton keys="Ctrl+Enter" disabled={named.length === 0} onClick={keepSearch}>
+              and keep a search of it
+            </QuietButton>
+          )}
+          <QuietButton keys="Escape" onClick={onClose}>
+            Done
+          </QuietButton>
+        </span>
       </Box>
     </Dialog>
   );

@@ -5,6 +5,10 @@ import type { CardHead } from "@/core/library/entities";
 import { may } from "@/core/library/roles";
 import { impliedTags } from "@/core/library/tags";
 import { count, countCards } from "@/core/library/words";
+import { tagQuery } from "@/core/search/fields/tag";
+import { freeNameOfQuery } from "@/core/search/query/name";
+import { parsePath } from "@/core/text/names";
+import type { TypedBranch } from "@/core/library/branch-offers";
 import { useDesk, useData } from "../data/desk";
 import { BranchDialog } from "./branch-dialog";
 import { havingOf } from "./key-chooser";
@@ -27,6 +31,10 @@ export function TagDialog({ cards, onClose }: { cards: readonly CardHead[]; onCl
     (id: string) => count(data.shelf.count({ kind: "tag", id }), "card"),
     [data.shelf],
   );
+  const giveAll = (branches: readonly TypedBranch[]) => {
+    const tags = branches.map(({ id, path }) => (id === null ? { path } : { tagId: id }));
+    return act("tag-cards", { cardIds, tags, on: true });
+  };
   return (
     <BranchDialog
       title={`Tags of ${countCards(cards)}`}
@@ -39,9 +47,12 @@ export function TagDialog({ cards, onClose }: { cards: readonly CardHead[]; onCl
       onMake={
         may(data.member.role, "keep") ? (path) => void act("tag-cards", { cardIds, path, on: true }) : null
       }
-      onTakeAll={(branches) => {
-        const tags = branches.map(({ id, path }) => (id === null ? { path } : { tagId: id }));
-        void act("tag-cards", { cardIds, tags, on: true });
+      onTakeAll={(branches) => void giveAll(branches)}
+      onKeepSearch={async (branches) => {
+        if (!(await giveAll(branches))) return;
+        const query = branches.map(({ path }) => tagQuery(parsePath(path))).join(" ");
+        const name = freeNameOfQuery(query, data.replica.savedSearch.values());
+        if (await act("keep-search", { name, query, sort: "name" })) onClose();
       }}
       onClose={onClose}
     />

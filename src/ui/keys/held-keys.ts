@@ -39,6 +39,14 @@ export function useKeysWait(inFields = false): void {
   useLayoutEffect(() => presses.wait({ inFields }), [inFields]);
 }
 
+/** After a press that waits for its rows, those that follow wait for what comes of it, in fields too. */
+export function useKeysFollow(isWaiting: boolean): void {
+  useLayoutEffect(
+    () => (isWaiting ? presses.wait({ inFields: true, isLeft: true }) : undefined),
+    [isWaiting],
+  );
+}
+
 /**
  * For what is sent by a key out of a field, such as a form in a dialog: from then on keys wait, those in fields too, as
  * they are meant for the screen that follows. The returned function ends that once what came of it has been drawn; where

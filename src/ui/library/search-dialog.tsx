@@ -9,10 +9,8 @@ import { may } from "@/core/library/roles";
 import { count, sentence } from "@/core/library/words";
 import type { Group } from "@/core/search/groups";
 import { compileQuery, ownIn } from "@/core/search/query/compile";
-import { nameOfQuery } from "@/core/search/query/name";
+import { freeNameOfQuery } from "@/core/search/query/name";
 import { parseQuery } from "@/core/search/query/parse";
-import { fold } from "@/core/text/fold";
-import { freeName } from "@/core/text/names";
 import type { InputOf } from "@/core/api/commands";
 import { noRecall, ownRecallFields, useOwnRecall, type OwnRecall } from "../keeping/own-recall";
 import { useDesk, useData } from "../data/desk";
@@ -136,11 +134,7 @@ export function SearchDialog({ search, query: first = "", onClose }: SearchDialo
   const { finder, send, tell } = useDesk();
   const data = useData();
   /** The name that a query gives itself, beside those that there are. */
-  const nameFor = (text: string) => {
-    const name = nameOfQuery(parseQuery(text).root);
-    const taken = [...data.replica.savedSearch.values()].map((one) => fold(one.name));
-    return name && freeName(name, new Set(taken));
-  };
+  const nameFor = (text: string) => freeNameOfQuery(text, data.replica.savedSearch.values());
   const kept = search?.kept;
   const mayShare = may(data.member.role, "keep");
   const [whose, setWhose] = useState<"own" | "team">(kept && kept.ownerId === null ? "team" : "own");

@@ -1,6 +1,8 @@
 "use client";
 
 import { chakra, HStack } from "@chakra-ui/react";
+import type { KeyboardEvent } from "react";
+import { fold } from "@/core/text/fold";
 import { Field } from "./fields";
 
 interface ChoiceProps<T extends string> {
@@ -13,7 +15,19 @@ interface ChoiceProps<T extends string> {
   readonly problem?: string;
 }
 
-/** A few words of which one holds; arrows choose. */
+/** The place of the next option, round from the chosen one, that begins with the letter of a key; −1: none does. */
+function beginning<T extends string>(
+  options: ChoiceProps<T>["options"],
+  value: T,
+  { key, ctrlKey, altKey, metaKey }: KeyboardEvent,
+): number {
+  if (ctrlKey || altKey || metaKey || [...key].length !== 1 || key === " ") return -1;
+  const from = options.findIndex((option) => option.value === value) + 1;
+  const round = options.map((_, i) => (from + i) % options.length);
+  return round.find((at) => fold(options[at].label).startsWith(fold(key))) ?? -1;
+}
+
+/** A few words of which one holds; arrows choose, and the letter that one of them begins with. */
 export function Choice<T extends string>({
   label,
   options,
@@ -33,6 +47,14 @@ export function Choice<T extends string>({
           wrap="wrap"
           flexDirection={tall ? "column" : "row"}
           alignItems={tall ? "flex-start" : "center"}
+          onKeyDown={(event) => {
+            const at = beginning(options, value, event);
+            if (at < 0) return;
+            event.preventDefault();
+            event.stopPropagation();
+            onChange(options[at].value);
+            event.currentTarget.querySelectorAll("input")[at]?.focus();
+          }}
         >
           {options.map((option) => (
             <chakra.label key={option.value} display="flex" gap="6px" alignItems="center">

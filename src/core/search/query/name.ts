@@ -1,5 +1,7 @@
-import { cleanName, shortened } from "../../text/names";
+import { fold } from "../../text/fold";
+import { cleanName, freeName, shortened } from "../../text/names";
 import type { Node } from "./model";
+import { parseQuery } from "./parse";
 
 /** Longer ones are cut: a name is read at a glance. Characters. */
 const longest = 60;
@@ -30,3 +32,9 @@ function say(node: Node): string {
 /** A name for a saved search, made of the words of its query; empty where the query asks for nothing. */
 export const nameOfQuery = (root: Node | null): string =>
   root ? shortened(cleanName(say(root)), longest).trim() : "";
+
+/** The same of a text, with a number behind it where one of the saved searches has that name. */
+export function freeNameOfQuery(query: string, searches: Iterable<{ readonly name: string }>): string {
+  const name = nameOfQuery(parseQuery(query).root);
+  return name && freeName(name, new Set([...searches].map((one) => fold(one.name))));
+}

@@ -6,10 +6,10 @@ const AddGroupDialog = later(async () => (await import("../../bench/add-group-di
 
 export const addGroup: Action<SessionHere> = {
   id: "session.add-group",
-  words: "Add a track, bus, return or output",
+  words: "Add tracks, buses, returns or an output",
   keys: ["Alt+g"],
   on: ["session"],
   offered: (here) => here.session !== null && mayBench(here),
-  dialog: ({ here: { session }, close }) =>
-    session && <AddGroupDialog sessionId={session.id} onClose={close} />,
+  dialog: ({ here: { session, selected }, close }) =>
+    session && <AddGroupDialog sessionId={session.id} selected={selected} onClose={close} />,
 };

@@ -1,4 +1,4 @@
-import type { Session } from "@/core/library/entities";
+import type { Session, Target } from "@/core/library/entities";
 import { may, type Role } from "@/core/library/roles";
 
 export interface SessionHere {
@@ -7,6 +7,8 @@ export interface SessionHere {
   /** Those in use, in their order. */
   readonly sessions: readonly Session[];
   readonly role: Role;
+  /** The selected targets. */
+  readonly selected: readonly Target[];
   /** Opens a session; without one, wherever the bench leads. */
   go(sessionId?: string): void;
   chooseFiles(): void;

@@ -444,6 +444,38 @@ describe("the apply bar", () => {
     expect(wishes.slice(-2)).toMatchObject([{ do: "put", rows: [{ id: "p1" }] }, { do: "close" }]);
   });
 
+  it("takes one at random of a scope by its alias and a question mark, with that mark", () => {
+    const known = replicaOf({
+      card: soundCards,
+      savedSearch: [{ id: "q1", version: 1, name: "Wet", query: "tag:wet", removed: false } as never],
+      alias: [alias({ searchId: "q1" }) as never],
+    });
+    const draws = (given: Partial<Around>, ...texts: string[]) => {
+      const { send, answerAll, wishes } = room({ replica: known, ...given });
+      for (const text of texts) {
+        send(type(text));
+        if (given.aliasesAct) answerAll();
+      }
+      answerAll();
+      return wishes.filter((wish) => wish.do === "draw");
+    };
+    const ofWet = { do: "draw", query: "", within: "tag:wet" };
+    expect(draws({}, "f", "fo", "fo?")).toEqual([ofWet]);
+    // The alias has acted by itself before the mark came.
+    expect(draws({ aliasesAct: true }, "f", "fo", "?")).toEqual([ofWet]);
+    // It was pasted: that waits for Enter. Without an alias, or beyond a scope, it is a letter like others.
+    expect(draws({}, "fo?")).toEqual([]);
+    expect(draws({}, "fe", "fe?")).toEqual([]);
+    expect(draws({}, "?")).toEqual([]);
+    const { send, answerAll, view, wishes } = room({ replica: known });
+    send(type("fo?"), enter);
+    answerAll();
+    expect(view().isDrawing).toBe(true);
+    expect(wishes.at(-1)).toEqual(ofWet);
+    send({ kind: "drawn", id: "s2" });
+    expect(wishes.slice(-2)).toMatchObject([{ do: "put", rows: [{ id: "s2" }] }, { do: "close" }]);
+  });
+
   it("adds an effect that is asked for by its name, below the cards", () => {
     const { send, answerAll, view, wishes } = room();
     const effect = findEffect("audio.gain")!;

@@ -93,6 +93,8 @@ export interface WaitingPress {
   readonly index: number | undefined;
   /** The ids that were selected when it came. */
   readonly on: readonly string[];
+  /** It was the last letter of an alias: what is typed after it takes it back. */
+  readonly isLetter?: true;
 }
 
 export interface BarState {

@@ -10,7 +10,7 @@ import type {
   BarWish,
   WaitingPress,
 } from "./model";
-import { isWholeAlias, keyOf, nearestOf, questionOf, rowsBetween, type BarView } from "./view";
+import { drawsFrom, isWholeAlias, keyOf, nearestOf, questionOf, rowsBetween, type BarView } from "./view";
 
 export const barBegins = (scopeId: string | undefined): BarState => ({
   isOpen: true,
@@ -112,6 +112,18 @@ const leaving = (state: BarState, ...wishes: readonly BarWish[]): BarStep => ({
 /** Looks within something else, or in the whole library. */
 const lookingWithin = (state: BarState, scopeId: string | undefined) => typing({ ...state, scopeId }, "");
 
+/** Asks for a card at random: of what was called, else of what was found. */
+const drawing = ({ state, around, view }: BarMoment): BarStep => ({
+  state: { ...state, drawing: around.selected },
+  wishes: [
+    {
+      do: "draw",
+      query: view.called || view.isDrawing ? "" : state.typed,
+      within: (view.called ?? view.scope)?.query,
+    },
+  ],
+});
+
 function putting(
   now: BarMoment,
   press: { readonly how?: WayId; readonly index?: number; readonly isSeen?: boolean },
@@ -127,6 +139,7 @@ function putting(
   if (isGathering || !(view.isAnswered || press.isSeen)) return stays({ ...state, waiting });
   const isUsual = index === undefined && how === around.way;
   if (view.routine && isUsual) return leaving(state, { do: "run", routine: view.routine });
+  if (view.isDrawing && isUsual) return drawing(now);
   if (view.called && isUsual) return lookingWithin(state, view.called.id);
   if (index === undefined && view.isDraftNext)
     return leaving(state, { do: "put draft", applying: applyingOf(now, how) });
@@ -228,10 +241,17 @@ export function barStep(now: BarMoment, event: BarEvent): BarStep {
       // By a letter more at the end, not by one that is taken away or by a text that is brought back.
       const isTypedOn =
         text.length === state.typed.length + 1 && text.startsWith(state.typed) && caret === text.length;
-      const acts = around.aliasesAct && isTypedOn && !state.what && isWholeAlias(text, around.replica);
+      const isActing = around.aliasesAct && isWholeAlias(text, around.replica);
+      const acts =
+        isTypedOn && !state.what && (isActing || drawsFrom(text, around.replica, view.scope !== undefined));
       if (!acts) return typed;
       // Once the rows answer to it, like a key that is pressed before they do.
-      const waiting: WaitingPress = { how: around.way, index: undefined, on: around.selected };
+      const waiting: WaitingPress = {
+        how: around.way,
+        index: undefined,
+        on: around.selected,
+        isLetter: true,
+      };
       return { ...typed, state: { ...typed.state, waiting } };
     }
     case "go":
@@ -277,16 +297,7 @@ export function barStep(now: BarMoment, event: BarEvent): BarStep {
     case "strength":
       return stays({ ...state, strength: Math.min(100, Math.max(0, event.percent)) });
     case "draw":
-      return {
-        state: { ...state, drawing: around.selected },
-        wishes: [
-          {
-            do: "draw",
-            query: view.called ? "" : state.typed,
-            within: (view.called ?? view.scope)?.query,
-          },
-        ],
-      };
+      return drawing(now);
     case "drawn":
       return drawn(now, event.id);
   }

@@ -51,6 +51,14 @@ export function isWholeAlias(typed: string, { alias }: Pick<Replica, "alias">): 
   return begun.length > 0 && begun.every((text) => text === word);
 }
 
+/** A scope's alias and a question mark, or within a scope that mark alone: one card of it, at random. */
+const atRandom = /\?\s*$/;
+
+/** Whether what is typed asks for one card at random of a scope; `isWithin`: the bar looks within one already. */
+export const drawsFrom = (typed: string, replica: Replica, isWithin: boolean): boolean =>
+  atRandom.test(typed) &&
+  (calledBy(typed, replica).scope !== undefined || (isWithin && typed.trim() === "?"));
+
 /** The scope or routine that an alias recalls. */
 interface Called {
   readonly scope: Scope | undefined;
@@ -58,6 +66,10 @@ interface Called {
 }
 
 function calledBy(typed: string, replica: Replica): Called {
+  if (atRandom.test(typed)) {
+    const { scope } = calledBy(typed.replace(atRandom, ""), replica);
+    if (scope) return { scope, routine: undefined };
+  }
   const aliases = aliasesCalled(typed, replica);
   const scope = aliases.flatMap(({ searchId, folderId }) => {
     const id = searchId ?? folderId;
@@ -104,8 +116,10 @@ interface FoundRow {
 /** All that follows from what the bar holds and what is around it. */
 export interface BarView {
   readonly scope: Scope | undefined;
-  /** The scope that the typed text is an alias of. */
+  /** The scope that the typed text is an alias of, also with a question mark behind it. */
   readonly called: Scope | undefined;
+  /** One card of `called`, or else of `scope`, is asked for, at random. */
+  readonly isDrawing: boolean;
   readonly routine: Routine | undefined;
   readonly read: ReturnType<typeof parseQuery>;
   readonly terms: ReturnType<typeof termsOf>;
@@ -146,6 +160,7 @@ export function barView(): (state: BarState, around: Around) => BarView {
   const called = remembered((typed: string, what: LikeWhat | null, replica: Replica) =>
     what ? nobody : calledBy(typed, replica),
   );
+  const drawing = remembered(drawsFrom);
   const reading = remembered(parseQuery);
   const terms = remembered(termsOf);
   const completing = remembered(completions);
@@ -209,6 +224,7 @@ export function barView(): (state: BarState, around: Around) => BarView {
     return {
       scope,
       called: calledScope,
+      isDrawing: !what && drawing(typed, replica, scope !== undefined),
       routine,
       read,
       terms: terms(read.root),
