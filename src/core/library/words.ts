@@ -16,6 +16,9 @@ export const countCards = (cards: readonly { readonly name: string }[]): string 
 /** The first letter as at the beginning of a sentence. */
 export const capital = (words: string): string => `${words.charAt(0).toUpperCase()}${words.slice(1)}`;
 
+/** The same within a sentence. */
+export const uncapital = (words: string): string => `${words.charAt(0).toLowerCase()}${words.slice(1)}`;
+
 /** A summary of the history as a sentence of its own. */
 export const sentence = (summary: string): string => `${capital(summary)}.`;
 

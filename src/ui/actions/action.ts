@@ -82,6 +82,8 @@ export interface Offer {
   readonly offered: boolean;
   /** Why it is not offered, to be told to who presses its key. */
   readonly refused: string | null;
+  /** It opens something that takes what is typed next. */
+  readonly opens: boolean;
   run(): void;
 }
 
@@ -114,5 +116,6 @@ export function standingOf<Here>(action: Action<Here>, here: Here): Omit<Offer, 
     strip: offered && (typeof action.strip === "function" ? action.strip(here) : (action.strip ?? false)),
     offered,
     refused,
+    opens: action.dialog !== undefined,
   };
 }

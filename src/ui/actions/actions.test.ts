@@ -1189,7 +1189,7 @@ describe("scopes on top of each other", () => {
     const over = scope("library", libraryPlace, library({ card: supplied, selected: [supplied] }));
     const below: ActionScope = {
       ...bottom,
-      offers: [{ ...bottom.offers[0], id: "x.y", keys: ["r"], offered: true, refused: null }],
+      offers: [{ ...bottom.offers[0], id: "x.y", keys: ["r"], offered: true, refused: null, opens: false }],
     };
     expect(meaningOf("r", [below, over])).toEqual({
       why: "“Fog” is a supplied card and stays as it is. Copy it to change the copy.",
@@ -1198,8 +1198,14 @@ describe("scopes on top of each other", () => {
     // About nothing that is here: the key means what lies below.
     const empty = scope("library", libraryPlace, library({ card: undefined, selected: [] }));
     expect(meaningOf("r", [below, empty])).toMatchObject({ id: "x.y" });
-    // Nothing below either: the next key is not kept from what it does.
-    expect(meaningOf("r", [empty])).toBeUndefined();
+    // Nothing below either: what is typed next was meant for its dialog.
+    expect(meaningOf("r", [empty])).toEqual({
+      why: expect.stringMatching(/^(Not|That is not) possible here/) as string,
+    });
+    // A key without a dialog takes nothing that is typed.
+    expect(
+      meaningOf("x", [{ ...below, offers: [{ ...below.offers[0], keys: ["x"], offered: false }] }]),
+    ).toBe(undefined);
     expect(meaningOf("§", [below, over])).toBeUndefined();
     // A press that may mean several things is refused only where none of them can be done.
     expect(meaningAmong(["r", "ü"], [below, over])).toHaveProperty("why");

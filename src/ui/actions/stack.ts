@@ -1,3 +1,4 @@
+import { uncapital } from "@/core/library/words";
 import type { Offer, Subject } from "./action";
 
 /** The offers of one part of the screen. */
@@ -61,14 +62,23 @@ export interface Refusal {
   readonly why: string;
 }
 
-/** The offer that a key runs here and now, or why it runs none; undefined where no action has the key. */
+/** Said of an action whose dialog has nothing to be about here. */
+const sayNotHere = ({ words }: Offer): string =>
+  words === "" ? "That is not possible here." : `Not possible here: ${uncapital(words)}.`;
+
+/**
+ * The offer that a key runs here and now, or why it runs none; undefined where no action has the key. A key that would
+ * have opened a dialog is refused where it is not offered: what is typed after it was meant for that.
+ */
 export function meaningOf(keys: string, scopes: readonly ActionScope[]): Offer | Refusal | undefined {
   const all = reached(scopes)
     .flatMap((scope) => scope.offers)
     .filter((offer) => offer.keys.includes(keys));
   // A key that is refused up here does not mean another thing below.
   const first = all.find(({ offered, refused }) => offered || refused !== null);
-  return first && (first.offered ? first : { why: first.refused! });
+  if (first) return first.offered ? first : { why: first.refused! };
+  const opening = all.find(({ opens }) => opens);
+  return opening && { why: sayNotHere(opening) };
 }
 
 /** For a press with several meanings: the first offer that can be run; where none can, why the first meant one cannot. */

@@ -26,6 +26,7 @@ const place: ActionPlace<Here> = {
         </div>
       ),
     },
+    { id: "yard.weigh", words: "Weigh it", keys: ["w"], offered: () => false, dialog: () => null },
     { id: "yard.burn", words: "Burn it", keys: ["b"], run: ({ did }) => did("burnt") },
     {
       id: "yard.break",
@@ -74,6 +75,13 @@ it("a refused key says why, and the letters of the word after it run nothing unt
   await new Promise((resolve) => setTimeout(resolve, 800));
   await userEvent.keyboard("b");
   expect(done).toEqual(["burnt", "burnt"]);
+});
+
+it("a key whose dialog has nothing to be about says so, and what is typed after it runs nothing", async () => {
+  const { done, said } = drawn(false);
+  await userEvent.keyboard("wbb");
+  expect(said).toEqual(["Not possible here: weigh it."]);
+  expect(done).toEqual([]);
 });
 
 it("a dialog that breaks is said in its place, and the way back is one key", async () => {

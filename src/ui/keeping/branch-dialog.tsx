@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, chakra, Input } from "@chakra-ui/react";
+import { Box, chakra, HStack, Input } from "@chakra-ui/react";
 import { useEffect, useId, useMemo, useRef, useState } from "react";
 import { combination } from "@/core/keys/combination";
 import { listMove } from "@/core/keys/list-navigation";
@@ -241,35 +241,25 @@ export function BranchDialog(props: BranchDialogProps) {
           </Box>
         )}
       </Box>
-      <Box
-        display="flex"
-        alignItems="center"
-        justifyContent="space-between"
-        mt="8px"
-        gap="8px"
-        fontSize="xs"
-        color="cardMuted"
-      >
-        <span>
-          <KeyCap keys="Enter" /> {`gives or takes it, `}
-          {isSeveral && (
-            <>
-              <KeyCap keys="," /> {`goes on to another, `}
-            </>
-          )}
-          <KeyCap keys="/" /> begins one below it
-        </span>
-        <span>
-          {onKeepSearch && (
-            <QuietButton keys="Ctrl+Enter" disabled={named.length === 0} onClick={keepSearch}>
-              and keep a search of it
-            </QuietButton>
-          )}
-          <QuietButton keys="Escape" onClick={onClose}>
-            Done
-          </QuietButton>
-        </span>
+      <Box mt="8px" fontSize="xs" color="cardMuted">
+        <KeyCap keys="Enter" /> {`gives or takes it, `}
+        {isSeveral && (
+          <>
+            <KeyCap keys="," /> {`goes on to another, `}
+          </>
+        )}
+        <KeyCap keys="/" /> begins one below it
       </Box>
+      <HStack mt="8px" gap="8px" justifyContent="flex-end">
+        {onKeepSearch && (
+          <QuietButton keys="Ctrl+Enter" disabled={named.length === 0} onClick={keepSearch}>
+            Give, and keep a search of it
+          </QuietButton>
+        )}
+        <QuietButton keys="Escape" onClick={onClose}>
+          Done
+        </QuietButton>
+      </HStack>
     </Dialog>
   );
 }
