@@ -60,6 +60,9 @@ export interface ActionFamily<Here> {
   readonly each: (here: Here) => readonly Action<Here>[];
 }
 
+/** Between two groups of a place's actions: where both are in a menu, a line parts them. */
+export const line: ActionFamily<unknown> = { each: () => [] };
+
 /** A part of the screen with its actions, in the order in which the key strip and menus show them. */
 export interface ActionPlace<Here> {
   /** Heads its actions in the list of all. */
@@ -70,6 +73,20 @@ export interface ActionPlace<Here> {
 /** The actions of a place, those of families among them. */
 export const actionsOf = <Here>({ actions }: ActionPlace<Here>, here: Here): Action<Here>[] =>
   actions.flatMap((one) => ("each" in one ? one.each(here) : one));
+
+/** The name of the group that each action of a place is in, by the action's id. */
+export function groupsOf<Here>(
+  { title, actions }: ActionPlace<Here>,
+  here: Here,
+): ReadonlyMap<string, string> {
+  const groups = new Map<string, string>();
+  let passed = 0;
+  for (const one of actions) {
+    if (one === line) passed++;
+    for (const { id } of "each" in one ? one.each(here) : [one]) groups.set(id, `${title} ${passed}`);
+  }
+  return groups;
+}
 
 /** An action as it stands here and now. */
 export interface Offer {
@@ -84,6 +101,8 @@ export interface Offer {
   readonly refused: string | null;
   /** It opens something that takes what is typed next. */
   readonly opens: boolean;
+  /** Menus part those of one group from those of another. */
+  readonly group: string;
   run(): void;
 }
 
@@ -99,7 +118,7 @@ export const isOffered = <Here>(action: Action<Here>, here: Here): boolean =>
   (action.offered?.(here) ?? true) && (action.refused?.(here) ?? null) === null;
 
 /** The facts of an offer; `run` is the caller's matter. */
-export function standingOf<Here>(action: Action<Here>, here: Here): Omit<Offer, "run"> {
+export function standingOf<Here>(action: Action<Here>, here: Here, group = ""): Omit<Offer, "run"> {
   const isMeant = action.offered?.(here) ?? true;
   const refused = isMeant ? (action.refused?.(here) ?? null) : null;
   const offered = isMeant && refused === null;
@@ -117,5 +136,6 @@ export function standingOf<Here>(action: Action<Here>, here: Here): Omit<Offer, 
     offered,
     refused,
     opens: action.dialog !== undefined,
+    group,
   };
 }

@@ -10,7 +10,7 @@ import { printed } from "@/core/keys/printed";
 import { reservedKeys } from "@/core/keys/combination";
 import { aFolder, aGainChain, aHead, aList, aTag, aTarget, aProposal } from "../../../testing/library";
 import { narrow } from "./bench/narrow";
-import { actionsOf, standingOf, type Action, type ActionPlace, type Offer } from "./action";
+import { actionsOf, groupsOf, standingOf, type Action, type ActionPlace, type Offer } from "./action";
 import { listed, matching } from "./action-list";
 import { applyPlace } from "./apply";
 import type { ApplyHere } from "./apply/here";
@@ -371,7 +371,7 @@ const frame = {
 };
 
 const facts = <Here>(place: ActionPlace<Here>, here: Here) =>
-  actionsOf(place, here).map((a) => standingOf(a, here));
+  actionsOf(place, here).map((a) => standingOf(a, here, groupsOf(place, here).get(a.id)));
 /** Without what comes and goes with what is there, such as the keys of cards. */
 const lasting = <Here>(place: ActionPlace<Here>, here: Here) =>
   facts({ ...place, actions: place.actions.filter((one) => !("each" in one)) }, here);
@@ -922,6 +922,30 @@ describe("in the library", () => {
     expect(standingOf(action(libraryPlace, without, "card.mark-first"), without).refused).toMatch(
       /no favourites list/,
     );
+  });
+  it("a menu is parted into groups that one takes in at a glance, with what is done most first", () => {
+    const card = aHead({ layer: "team", folderId: "f" });
+    const here = library({ card, selected: [card] });
+    const menus = {
+      card: offersOn("card", [scope("library", libraryPlace, here)]),
+      target: offersOn("target", [scope("bench", benchPlace, busy), scope("chain", chainPlace, busy)]),
+      session: offersOn("session", [scope("session", sessionPlace, session)]),
+    };
+    for (const [menu, offers] of Object.entries(menus)) {
+      const groups = offers
+        .filter(({ group }, i) => group !== offers[i - 1]?.group)
+        .map(({ group }) => group);
+      // A group stands together.
+      expect(new Set(groups).size, menu).toBe(groups.length);
+      for (const group of groups)
+        expect(offers.filter((offer) => offer.group === group).length, group).toBeLessThanOrEqual(8);
+    }
+    expect(menus.card.length).toBeGreaterThan(15);
+    expect(menus.card.slice(0, 3).map(({ id }) => id)).toEqual([
+      "library.try",
+      "library.to-bench",
+      "card.mark",
+    ]);
   });
   it("supplied cards are not changed, only marked", () => {
     const ids = offered(libraryPlace, library({ card: aHead({ layer: "supplied" }) }));

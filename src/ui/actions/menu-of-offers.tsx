@@ -1,4 +1,5 @@
 import { chakra, Menu, Portal } from "@chakra-ui/react";
+import { Fragment } from "react";
 import { KeyCap } from "../parts/key-cap";
 import { KeysWaitForMenu } from "../parts/menu-keys";
 import { useThemeRoot } from "../parts/theme-root";
@@ -17,13 +18,16 @@ export function MenuOfOffers({ offers, title }: { offers: readonly Offer[]; titl
               {title}
             </chakra.div>
           )}
-          {offers.map(({ id, words, keys }) => (
-            <Menu.Item key={id} value={id}>
-              <chakra.span flex="1" truncate>
-                {words}
-              </chakra.span>
-              {keys.length > 0 && <KeyCap keys={keys[0]} quiet />}
-            </Menu.Item>
+          {offers.map(({ id, words, keys, group }, i) => (
+            <Fragment key={id}>
+              {i > 0 && group !== offers[i - 1].group && <Menu.Separator my="3px" borderColor="rule" />}
+              <Menu.Item value={id}>
+                <chakra.span flex="1" truncate>
+                  {words}
+                </chakra.span>
+                {keys.length > 0 && <KeyCap keys={keys[0]} quiet />}
+              </Menu.Item>
+            </Fragment>
           ))}
         </Menu.Content>
       </Menu.Positioner>

@@ -10,7 +10,7 @@ import {
   useSyncExternalStore,
   type ReactNode,
 } from "react";
-import { actionsOf, isOffered, standingOf, type ActionPlace, type Offer } from "./action";
+import { actionsOf, groupsOf, isOffered, standingOf, type ActionPlace, type Offer } from "./action";
 import { Boundary, BrokenDialogContext } from "../parts/boundary";
 import { ActionStack, type ActionScope } from "./stack";
 
@@ -82,7 +82,8 @@ export function useActions<Here>(
   const given = useRef(new Map<string, { readonly saying: string; readonly offer: Offer }>());
   useLayoutEffect(() => {
     latest.current = here;
-    const facts = actionsOf(place, here).map((action) => standingOf(action, here));
+    const groups = groupsOf(place, here);
+    const facts = actionsOf(place, here).map((action) => standingOf(action, here, groups.get(action.id)));
     const sayings = facts.map((fact) => JSON.stringify(fact));
     const saying = JSON.stringify([sayings, modal, note]);
     // Only what is seen of it makes others draw anew.

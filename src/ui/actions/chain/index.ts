@@ -1,4 +1,4 @@
-import type { ActionPlace } from "../action";
+import { line, type ActionPlace } from "../action";
 import type { BenchHere } from "../bench/here";
 import { add } from "./add";
 import { beginSo } from "./begin-so";
@@ -23,11 +23,14 @@ export const chainPlace: ActionPlace<BenchHere> = {
     openSetting,
     keyframes,
     beginSo,
+    line,
     switchSetting,
     duplicate,
     earlier,
     later,
+    line,
     remove,
+    line,
     strength,
     fit,
     clear,

@@ -1,4 +1,4 @@
-import type { ActionPlace } from "../action";
+import { line, type ActionPlace } from "../action";
 import { findMissing } from "./find-missing";
 import { saveTimeline } from "./save-timeline";
 import { takeTimeline } from "./take-timeline";
@@ -20,11 +20,15 @@ export const sessionPlace: ActionPlace<SessionHere> = {
     takeTimeline,
     findMissing,
     saveTimeline,
+    line,
     addGroup,
+    line,
     renameSession,
     duplicateSession,
+    line,
     nextSession,
     previousSession,
+    line,
     removeSession,
   ],
 };
