@@ -20,7 +20,7 @@ export function MenuOfOffers({ offers, title }: { offers: readonly Offer[]; titl
           )}
           {offers.map(({ id, words, keys, group }, i) => (
             <Fragment key={id}>
-              {i > 0 && group !== offers[i - 1].group && <Menu.Separator my="3px" borderColor="rule" />}
+              {i > 0 && group !== offers[i - 1].group && <Menu.Separator my="4px" borderColor="rule" />}
               <Menu.Item value={id}>
                 <chakra.span flex="1" truncate>
                   {words}
