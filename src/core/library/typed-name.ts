@@ -77,7 +77,7 @@ export interface KeptName extends TypedName {
   readonly alias: string | null;
 }
 
-/** Reads `folder / name = alias`, each part of it but the name as one likes. `==` is a sign that belongs to the name. */
+/** Reads `folder / name = alias`; folder and alias may be left out. `==` is an equals sign that belongs to the name. */
 export function readKeptName(rows: Tree, typed: string): KeptName {
   const whole = typed.replaceAll("==", "\0");
   const at = whole.lastIndexOf("=");

@@ -19,7 +19,7 @@ const oneOutput = () =>
     hint: "Put the chain on that one.",
   });
 
-/** What changes on a target that is to feed the new groups. */
+/** The change of a target that is to feed the new groups. Throws `Refusal` beyond `mostSends`. */
 function fed({ name, sends }: Target, kind: AddGroup["kind"], ids: readonly string[]): Partial<Target> {
   if (kind === "bus") return { feedsId: ids[0] };
   if (sends.length + ids.length > mostSends)

@@ -34,7 +34,7 @@ interface BranchDialogProps {
   readonly onMake: ((path: string) => void) | null;
   /** Several that are typed at once, where things can be given several. */
   readonly onTakeAll?: (branches: readonly TypedBranch[]) => void;
-  /** They are given, and what has all of them is kept as a saved search. */
+  /** Rows that are given, of which a saved search is kept; undefined: that is not offered. */
   readonly onKeepSearch?: (branches: readonly TypedBranch[]) => void;
   readonly onClose: () => void;
 }

@@ -8,7 +8,7 @@ const mostGroupsAtOnce = 36;
 export interface AddGroup {
   readonly sessionId: string;
   readonly kind: GroupKind;
-  /** Of one; `names` of several, in their order. */
+  /** The name of one group; `names` instead for several, in their order. */
   readonly name?: string;
   readonly names?: readonly string[];
   /** Ids of the targets that feed them: returns by a send of 0 dB each, one bus by going there. */

@@ -33,7 +33,7 @@ function say(node: Node): string {
 export const nameOfQuery = (root: Node | null): string =>
   root ? shortened(cleanName(say(root)), longest).trim() : "";
 
-/** The same of a text, with a number behind it where one of the saved searches has that name. */
+/** A name for a query that no saved search has yet: a number follows where one has it. Empty as `nameOfQuery` is. */
 export function freeNameOfQuery(query: string, searches: Iterable<{ readonly name: string }>): string {
   const name = nameOfQuery(parseQuery(query).root);
   return name && freeName(name, new Set([...searches].map((one) => fold(one.name))));

@@ -51,7 +51,7 @@ export function isWholeAlias(typed: string, { alias }: Pick<Replica, "alias">): 
   return begun.length > 0 && begun.every((text) => text === word);
 }
 
-/** A scope's alias and a question mark, or within a scope that mark alone: one card of it, at random. */
+/** A question mark behind a scope's alias, or alone within a scope: it asks for one card of it, at random. */
 const atRandom = /\?\s*$/;
 
 /** Whether what is typed asks for one card at random of a scope; `isWithin`: the bar looks within one already. */
