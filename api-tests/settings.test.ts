@@ -24,29 +24,29 @@ const save = async (who: Person, body: object) =>
 describe("what a member chose for the interface", () => {
   it("is laid over what was chosen before, by each member for themselves", async () => {
     await save(owner, { narrowBar: true });
-    expect((await save(owner, { barGrouping: "maker" })).body.settings).toEqual({
+    expect((await save(owner, { applyWay: "after" })).body.settings).toEqual({
       narrowBar: true,
-      barGrouping: "maker",
+      applyWay: "after",
     });
-    expect((await save(owner, { barGrouping: null })).body.settings).toMatchObject({ barGrouping: null });
+    expect((await save(owner, { applyWay: "before" })).body.settings).toMatchObject({ applyWay: "before" });
     expect((await save(editor, { bareKeys: false })).body.settings).toEqual({ bareKeys: false });
   });
   it("is not lost where two are saved at once", async () => {
     await Promise.all([
       save(editor, { narrowBar: true }),
-      save(editor, { barGrouping: "effect" }),
+      save(editor, { aliasesAct: true }),
       save(editor, { columns: { bench: { targets: 20 } } }),
     ]);
     expect((await save(editor, { bareKeys: true })).body.settings).toEqual({
       bareKeys: true,
       narrowBar: true,
-      barGrouping: "effect",
+      aliasesAct: true,
       columns: { bench: { targets: 20 } },
     });
   });
   it("is one of what can be chosen", async () => {
-    const { status, body } = await save(owner, { barGrouping: "colour" });
-    expect([status, body.error?.field]).toEqual([400, "barGrouping"]);
+    const { status, body } = await save(owner, { applyWay: "around" });
+    expect([status, body.error?.field]).toEqual([400, "applyWay"]);
   });
 });
 

@@ -184,6 +184,8 @@ test("where one is in the library is in its address: loaded again, by Back, and 
   // Enter goes to the first of what is found; from there on by arrows.
   await press(page, "Enter", "ArrowDown");
   await expect(filter).toHaveValue("r");
+  // The keys waited for the rows; above the first one is the head.
+  await expect(grid.getByRole("row").nth(2)).toHaveAttribute("aria-selected", "true");
   const second = (await chosen.getByRole("gridcell").first().innerText()).split("\n")[0];
   const isAsLeft = async () => {
     await expect(heading).toHaveText("Narration");

@@ -192,9 +192,14 @@ test("single keys can be switched off, and then want Alt", async ({ page }) => {
 test("keeping answers a name that is taken and an empty chain sensibly", async ({ page }) => {
   await signIn(page, "curator");
   await press(page, "End", "k");
-  // Nothing on it: nothing to keep, and the key strip does not offer it.
+  // Nothing on it: nothing to keep. It is said, the key strip does not offer it, and a name that is typed runs nothing.
+  await expect(said(page)).toHaveText("Not possible here: keep as card.");
+  await page.keyboard.type("small room");
   await expect(page.getByRole("dialog")).toHaveCount(0);
-  await expect(strip(page)).not.toContainText("keep");
+  await expect(strip(page).getByRole("button", { name: /keep/ })).toHaveCount(0);
+  await expect(said(page)).not.toContainText("Soloed");
+  // A pause ends the word.
+  await page.waitForTimeout(800);
   await add(page, "gain", "Gain");
   await press(page, "k");
   await page.keyboard.type("chapel, LONG");

@@ -46,8 +46,6 @@ export interface MemberSettings {
   readonly narrowBar?: boolean;
   /** In the apply bar an alias acts with its last letter, where no other one goes on from there. */
   readonly aliasesAct?: boolean;
-  /** By what the apply bar puts rows together; as they are found, where it is null or left out. */
-  readonly barGrouping?: BarGrouping | null;
   /** How cards usually come onto what they are put on, by its kind; as `applyWay` says of those that are left out. */
   readonly applyWays?: { readonly [K in TargetKind]?: WayId };
   /** In place of the chain, where it is left out. */

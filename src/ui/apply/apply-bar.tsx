@@ -67,7 +67,7 @@ function useHere(
   const data = useData();
   const save = useSaved();
   const { settings } = data.member;
-  const { target, way, ways, draft, settingAt, earlier, grouping } = around;
+  const { target, way, ways, draft, settingAt, earlier } = around;
   const { called, routine, isDraftNext, from, to, count, result } = view;
   return {
     // An alias leads somewhere even where no card's name begins so.
@@ -106,8 +106,8 @@ function useHere(
           : { applyWays: { ...settings.applyWays, [target.kind]: next } },
       ),
     isComparing: state.what !== null,
-    grouping,
-    setGrouping: (barGrouping) => save({ barGrouping }),
+    grouping: state.grouping,
+    setGrouping: (by) => send({ kind: "group", by }),
     putRandom: () => send({ kind: "draw" }),
     dropTerm: () => send({ kind: "drop term" }),
     complete: () => send({ kind: "complete" }),

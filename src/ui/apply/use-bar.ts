@@ -76,7 +76,6 @@ function useAround({ bench, stage, settingAt }: BarOpened, { what, typed }: BarS
     indexed: useMemo(() => ({ replica, indexed }), [replica, indexed]),
     stage,
     aliasesAct: settings.aliasesAct === true,
-    grouping: settings.barGrouping ?? null,
     hidden,
     likes,
     matching,

@@ -1,4 +1,4 @@
-import { barGroupings, columnPlaces, tableColumns, type MemberSettings } from "@/core/library/media";
+import { columnPlaces, tableColumns, type MemberSettings } from "@/core/library/media";
 import { boardIds } from "@/core/keys/boards";
 import { wayIds } from "@/core/chain/ways";
 import { mostOpen } from "@/core/library/desk";
@@ -21,9 +21,6 @@ const settingsInput = ({ Joi, id, madeFor, nameOf }: Schemas) => {
     applyWay: way,
     applyWays: Joi.object(Object.fromEntries(targetKinds.map((kind) => [kind, way]))),
     begins: Joi.object(Object.fromEntries(targetKinds.map((kind) => [kind, id.allow(null)]))),
-    barGrouping: Joi.string()
-      .valid(...barGroupings)
-      .allow(null),
     lastSessionId: id,
     board: Joi.string().valid(...boardIds),
     closedRows: Joi.array().items(id).unique().max(2000),

@@ -42,7 +42,6 @@ const surroundings = (given: Partial<Around> = {}): Around => ({
   indexed: "all",
   stage: undefined,
   aliasesAct: false,
-  grouping: null,
   hidden: new Set(),
   likes: { hits: null, note: "" },
   matching: null,
@@ -474,6 +473,38 @@ describe("the apply bar", () => {
     expect(wishes.at(-1)).toEqual(ofWet);
     send({ kind: "drawn", id: "s2" });
     expect(wishes.slice(-2)).toMatchObject([{ do: "put", rows: [{ id: "s2" }] }, { do: "close" }]);
+  });
+
+  it("puts rows together for as long as it looks within the same, and not the next time", () => {
+    const made = [
+      aHead({ id: "a", name: "Fog a", fingerprint: "a", maker: "stills" }),
+      aHead({ id: "b", name: "Fog b", fingerprint: "b", maker: "sound" }),
+      aHead({ id: "c", name: "Fog c", fingerprint: "c", maker: "stills" }),
+    ];
+    const search = { id: "q1", version: 1, name: "Wet", query: "tag:wet", removed: false };
+    const known = replicaOf({ card: made, savedSearch: [search as never] });
+    const { bar, send, view } = room({ replica: known });
+    const answered = () => {
+      const { question } = view();
+      const hits = made.map(({ id }) => ({ id, fits: true }));
+      send({
+        kind: "answered",
+        question,
+        result: { hits, matches: 3, fitting: 3, variants: 0, hidden: 0 },
+      });
+      return view().hits.map(({ card }) => card.id);
+    };
+    send(type("fog"));
+    expect(answered()).toEqual(["a", "b", "c"]);
+    send({ kind: "group", by: "maker" });
+    expect(view().hits.map(({ card }) => card.id)).toEqual(["a", "c", "b"]);
+    send(type("fo"));
+    expect(answered()).toEqual(["a", "c", "b"]);
+    send({ kind: "look within", id: "q1" });
+    expect(answered()).toEqual(["a", "b", "c"]);
+    send({ kind: "group", by: "maker" }, { kind: "left" });
+    expect(new Bar(undefined).get().grouping).toBeNull();
+    expect(bar.get().isOpen).toBe(false);
   });
 
   it("adds an effect that is asked for by its name, below the cards", () => {

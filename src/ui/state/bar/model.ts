@@ -67,7 +67,6 @@ export interface Around {
   readonly stage: Scope | undefined;
   /** An alias acts with its last letter. */
   readonly aliasesAct: boolean;
-  readonly grouping: BarGrouping | null;
   /** Ids of the effects that the member does not want to see. */
   readonly hidden: ReadonlySet<string>;
   readonly likes: Likenesses;
@@ -111,6 +110,8 @@ export interface BarState {
   readonly what: LikeWhat | null;
   /** Something was typed or moved: opening the bar alone changes nothing that is heard or seen. */
   readonly isTouched: boolean;
+  /** By what rows are put together; null: they stand as they are found. It lasts as long as the bar looks within the same. */
+  readonly grouping: BarGrouping | null;
   /** The last event was a letter, and more may follow. */
   readonly isTyping: boolean;
   /** Which of the earlier queries is back; −1: none. */
@@ -150,6 +151,7 @@ export type BarEvent =
   | { readonly kind: "look like"; readonly what: LikeWhat | null }
   | { readonly kind: "look within"; readonly id: string | undefined }
   | { readonly kind: "strength"; readonly percent: number }
+  | { readonly kind: "group"; readonly by: BarGrouping | null }
   | { readonly kind: "answered"; readonly question: BarQuestion; readonly result: RecallResult }
   | { readonly kind: "drawn"; readonly id: string | null };
 

@@ -21,6 +21,7 @@ export const barBegins = (scopeId: string | undefined): BarState => ({
   strength: 100,
   scopeId,
   what: null,
+  grouping: null,
   isTouched: false,
   isTyping: false,
   back: -1,
@@ -110,7 +111,8 @@ const leaving = (state: BarState, ...wishes: readonly BarWish[]): BarStep => ({
 });
 
 /** Looks within something else, or in the whole library. */
-const lookingWithin = (state: BarState, scopeId: string | undefined) => typing({ ...state, scopeId }, "");
+const lookingWithin = (state: BarState, scopeId: string | undefined) =>
+  typing({ ...state, scopeId, grouping: null }, "");
 
 /** Asks for a card at random: of what was called, else of what was found. */
 const drawing = ({ state, around, view }: BarMoment): BarStep => ({
@@ -294,6 +296,8 @@ export function barStep(now: BarMoment, event: BarEvent): BarStep {
       const { start, end, text } = view.completion;
       return typing(state, state.typed.slice(0, start) + text + state.typed.slice(end));
     }
+    case "group":
+      return stays({ ...state, grouping: event.by });
     case "strength":
       return stays({ ...state, strength: Math.min(100, Math.max(0, event.percent)) });
     case "draw":

@@ -177,7 +177,7 @@ export function barView(): (state: BarState, around: Around) => BarView {
       { hits }: RecallResult,
       cards: Replica["card"],
       folders: Replica["folder"],
-      grouping: Around["grouping"],
+      grouping: BarState["grouping"],
     ) =>
       regrouped(
         hits.flatMap((hit): FoundRow[] => {
@@ -215,7 +215,7 @@ export function barView(): (state: BarState, around: Around) => BarView {
     const result = answer?.result ?? nothing;
     const { rows: hits, headings } = what
       ? compared(likes, matching, replica.card, around.target.medium, around.target.kind)
-      : recalled(result, replica.card, replica.folder, around.grouping);
+      : recalled(result, replica.card, replica.folder, state.grouping);
     const effects = effectsNow(what ? null : (answer?.question ?? null), hidden);
     const count = hits.length + effects.length;
     const chosen = Math.min(state.at, count - 1);
