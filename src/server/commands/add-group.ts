@@ -55,9 +55,9 @@ export const addGroup = carryOut(shape, async (ledger, input) => {
   if (kind === "output" && (names.length > 1 || present.some((target) => target.kind === "output")))
     throw oneOutput();
   const places = generateNKeysBetween(await lastTargetPlace(ledger, sessionId), null, names.length);
-  const ids: string[] = [];
-  for (const [i, called] of names.entries()) {
-    const { id } = await ledger.insert("target", {
+  const made = await ledger.insertAll(
+    "target",
+    names.map((called, i) => ({
       ...bareTarget,
       id: newId(),
       sessionId,
@@ -65,9 +65,9 @@ export const addGroup = carryOut(shape, async (ledger, input) => {
       name: called,
       position: places[i],
       chain: emptyChain(mediumOfKind(kind)),
-    });
-    ids.push(id);
-  }
+    })),
+  );
+  const ids = made.map(({ id }) => id);
   const feeding = await feed(ledger, input, ids);
   const what =
     names.length === 1

@@ -1226,6 +1226,14 @@ describe("scopes on top of each other", () => {
     expect(meaningOf("r", [empty])).toEqual({
       why: expect.stringMatching(/^(Not|That is not) possible here/) as string,
     });
+    // Enter, Delete and the like belong to whatever has the focus.
+    for (const keys of ["Enter", "Delete", "Ctrl+r"])
+      expect(
+        meaningOf(keys, [
+          { ...below, offers: [{ ...below.offers[0], keys: [keys], offered: false, opens: true }] },
+        ]),
+        keys,
+      ).toBeUndefined();
     // A key without a dialog takes nothing that is typed.
     expect(
       meaningOf("x", [{ ...below, offers: [{ ...below.offers[0], keys: ["x"], offered: false }] }]),

@@ -62,12 +62,15 @@ export interface Refusal {
   readonly why: string;
 }
 
+/** A character, as words are typed of; Enter and the like also belong to whatever has the focus. */
+const isTyped = (keys: string): boolean => /^(Shift\+)?\S$/u.test(keys);
+
 /** Said of an action whose dialog has nothing to be about here. */
 const sayNotHere = ({ words }: Offer): string =>
   words === "" ? "That is not possible here." : `Not possible here: ${uncapital(words)}.`;
 
 /**
- * The offer that a key runs here and now, or why it runs none; undefined where no action has the key. A key that would
+ * The offer that a key runs here and now, or why it runs none; undefined where no action has the key. A character that would
  * have opened a dialog is refused where it is not offered: what is typed after it was meant for that.
  */
 export function meaningOf(keys: string, scopes: readonly ActionScope[]): Offer | Refusal | undefined {
@@ -77,7 +80,7 @@ export function meaningOf(keys: string, scopes: readonly ActionScope[]): Offer |
   // A key that is refused up here does not mean another thing below.
   const first = all.find(({ offered, refused }) => offered || refused !== null);
   if (first) return first.offered ? first : { why: first.refused! };
-  const opening = all.find(({ opens }) => opens);
+  const opening = isTyped(keys) ? all.find(({ opens }) => opens) : undefined;
   return opening && { why: sayNotHere(opening) };
 }
 

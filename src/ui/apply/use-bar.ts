@@ -28,7 +28,7 @@ import {
   type BarWish,
   type Scope,
 } from "../state/bar/model";
-import { effectsFor, heardOf, sayListed } from "../state/bar/view";
+import { effectsFor, heardOf, keysFollow, sayListed } from "../state/bar/view";
 import { earlierQueries, rememberQuery } from "./earlier-queries";
 import { rememberFound, type LastFound } from "./last-found";
 import { useLikeness } from "./use-likeness";
@@ -218,7 +218,7 @@ export function useBar(opened: BarOpened, focus: () => void) {
   const view = bar.viewOf(state, around);
   const fulfil = useFulfilled(opened, around, bar.send, focus);
   useLayoutEffect(() => bar.surround(around, fulfil));
-  useKeysFollow(state.waiting !== null && !state.waiting.isLetter);
+  useKeysFollow(keysFollow(state));
 
   const { card, effect, hits, from, to } = view;
   const content = useContent(contents, card?.fingerprint);

@@ -92,34 +92,24 @@ export function BranchDialog(props: BranchDialogProps) {
     input.current?.focus();
   };
   const branchOf = ({ id, path }: BranchOffer): TypedBranch => ({ id, path: formatPath(path) });
-  const take = (offer: BranchOffer) => {
-    if (before.length > 0) onTakeAll?.([...before, branchOf(offer)]);
-    else onTake(offer.id, havingOf(offer.id) !== "all");
+  const made: TypedBranch = { id: null, path: isNew ? newPath(rows, last) : "" };
+  /** A row, behind all that was typed before it. */
+  const take = (branch: TypedBranch) => {
+    if (before.length > 0) onTakeAll?.([...before, branch]);
+    else if (branch.id === null) onMake?.(branch.path);
+    else onTake(branch.id, havingOf(branch.id) !== "all");
     done();
   };
-  const made = isNew ? newPath(rows, last) : "";
-  const make = () => {
-    if (before.length > 0) onTakeAll?.([...before, { id: null, path: made }]);
-    else onMake?.(made);
-    done();
-  };
-  /** All that is typed, with the chosen row or what would be made as the last of it. */
-  const named: readonly TypedBranch[] = [
-    ...before,
-    ...(chosen >= 0 && chosen < offers.length
-      ? [branchOf(offers[chosen])]
-      : chosen >= 0
-        ? [{ id: null, path: made }]
-        : []),
-  ];
+  /** The chosen row; undefined where none is. */
+  const meant = chosen < 0 ? undefined : chosen < offers.length ? branchOf(offers[chosen]) : made;
   const onEnter = () => {
-    if (chosen >= 0 && chosen < offers.length) take(offers[chosen]);
-    else if (chosen >= 0) make();
+    if (meant) take(meant);
     else if (before.length > 0) {
       onTakeAll?.(before);
       done();
     } else if (typed.trim() === "") onClose();
   };
+  const named = meant ? [...before, meant] : before;
   const keepSearch = () => {
     if (named.length > 0) onKeepSearch?.(named);
   };
@@ -194,7 +184,7 @@ export function BranchDialog(props: BranchDialogProps) {
               py="4px"
               cursor="default"
               fontSize="sm"
-              onClick={() => take(offer)}
+              onClick={() => take(branchOf(offer))}
             >
               <chakra.span aria-hidden="true" fontWeight="700">
                 {signOf[has]}
@@ -224,10 +214,10 @@ export function BranchDialog(props: BranchDialogProps) {
             py="4px"
             cursor="default"
             fontSize="sm"
-            onClick={make}
+            onClick={() => take(made)}
           >
             <chakra.span aria-hidden="true">+</chakra.span>
-            <chakra.span truncate>{`Make “${made}”`}</chakra.span>
+            <chakra.span truncate>{`Make “${made.path}”`}</chakra.span>
           </Box>
         )}
         {count === 0 && (

@@ -5,8 +5,8 @@ import type { CardHead } from "@/core/library/entities";
 import { may } from "@/core/library/roles";
 import { impliedTags } from "@/core/library/tags";
 import { count, countCards } from "@/core/library/words";
-import { tagQuery } from "@/core/search/fields/tag";
 import { freeNameOfQuery } from "@/core/search/query/name";
+import { writeValue } from "@/core/search/query/print";
 import { parsePath } from "@/core/text/names";
 import type { TypedBranch } from "@/core/library/branch-offers";
 import { useDesk, useData } from "../data/desk";
@@ -49,10 +49,12 @@ export function TagDialog({ cards, onClose }: { cards: readonly CardHead[]; onCl
       }
       onTakeAll={(branches) => void giveAll(branches)}
       onKeepSearch={async (branches) => {
+        // At once, so that no second press asks for it again and the next keys are the screen's.
+        onClose();
         if (!(await giveAll(branches))) return;
-        const query = branches.map(({ path }) => tagQuery(parsePath(path))).join(" ");
+        const query = branches.map(({ path }) => `tag:${writeValue(parsePath(path).join("/"))}`).join(" ");
         const name = freeNameOfQuery(query, data.replica.savedSearch.values());
-        if (await act("keep-search", { name, query, sort: "name" })) onClose();
+        await act("keep-search", { name, query, sort: "name" });
       }}
       onClose={onClose}
     />

@@ -39,7 +39,7 @@ export function useKeysWait(inFields = false): void {
   useLayoutEffect(() => presses.wait({ inFields }), [inFields]);
 }
 
-/** After a press that waits for its rows, those that follow wait for what comes of it, in fields too. */
+/** Keys wait, those in fields too, for what comes of a press before them; Esc leaves. */
 export function useKeysFollow(isWaiting: boolean): void {
   useLayoutEffect(
     () => (isWaiting ? presses.wait({ inFields: true, isLeft: true }) : undefined),

@@ -2,10 +2,6 @@ import { parsePath } from "../../text/names";
 import { defineField } from "./define";
 import { placeTest } from "./place";
 
-/** The query of a tag by its path, whatever stands in it. */
-export const tagQuery = (path: readonly string[]): string =>
-  `tag:"${path.map((name) => name.replaceAll('"', "")).join("/")}"`;
-
 export const tag = defineField({
   name: "tag",
   says: "a tag, or one below it",

@@ -9,7 +9,7 @@ import { aGainChain, aHead, aTarget } from "../../../../testing/library";
 import { barKey } from "../../apply/bar-keys";
 import { Bar } from "./bar";
 import { isCard, type Around, type BarEvent, type BarQuestion, type BarWish, type LikeWhat } from "./model";
-import { heardOf, keyOf, sayListed } from "./view";
+import { heardOf, keyOf, keysFollow, sayListed } from "./view";
 import { sayEmpty, sayFound } from "./words";
 
 const names = ["Foghorn far", "Foghorn near", "Ferry deck", "Gull", "Yard wind"];
@@ -473,6 +473,27 @@ describe("the apply bar", () => {
     expect(wishes.at(-1)).toEqual(ofWet);
     send({ kind: "drawn", id: "s2" });
     expect(wishes.slice(-2)).toMatchObject([{ do: "put", rows: [{ id: "s2" }] }, { do: "close" }]);
+  });
+
+  it("lets the next keys wait for what a press has asked for, not for what a letter has", () => {
+    const known = replicaOf({
+      card: soundCards,
+      alias: [alias({ id: "a1", text: "fo", cardId: "s0" }) as never],
+    });
+    const waits = (...events: BarEvent[]) => {
+      const { bar, send, answerAll } = room({ replica: known, aliasesAct: true });
+      answerAll();
+      send(...events);
+      const before = keysFollow(bar.get());
+      answerAll();
+      send({ kind: "drawn", id: "s1" });
+      return [before, keysFollow(bar.get())];
+    };
+    expect(waits(type("gull"), enter)).toEqual([true, false]);
+    expect(waits(type("gull"), { kind: "draw" })).toEqual([true, false]);
+    expect(waits(type("gull"), enter, { kind: "left" })).toEqual([false, false]);
+    expect(waits(type("gull"))).toEqual([false, false]);
+    expect(waits(type("f"), type("fo"))).toEqual([false, false]);
   });
 
   it("puts rows together for as long as it looks within the same, and not the next time", () => {

@@ -250,6 +250,13 @@ export function barView(): (state: BarState, around: Around) => BarView {
   };
 }
 
+/**
+ * Whether the next keys wait for what comes of a press: Enter that waits for its rows, a card at random. Another letter
+ * takes back what the last letter of an alias has begun.
+ */
+export const keysFollow = ({ waiting, drawing }: Pick<BarState, "waiting" | "drawing">): boolean =>
+  drawing !== null || (waiting !== null && !waiting.isLetter);
+
 /** The strength (percent) at which a row comes nearest to what the cards are compared with. */
 export const nearestOf = ({ liked }: BarView, row: CardHead | undefined): number | undefined =>
   row && liked.get(row.id)?.strength;
